@@ -1,0 +1,56 @@
+import type { Derived } from '../units/derived';
+import { figure, figureOr, gather, known, mapKnown } from '../units/derived';
+import type { Transmission } from '../machine/mechanics';
+
+const radians = (degrees: number) => (degrees * Math.PI) / 180;
+
+/** Motor revolutions per output revolution; 1 where none is given. */
+export const ratioOf = (t: Transmission): number => figureOr(t.ratio, 1);
+
+/** Lead of a screw in mm: starts · pitch. */
+export const leadMm = (t: Extract<Transmission, { kind: 'screw' }>, path: string): Derived<number> =>
+  mapKnown(figure(t.pitch, `${path}.pitch`), (pitchMm) => pitchMm * t.starts);
+
+/**
+ * Travel of the axis for one revolution of the motor, in mm (linear) or degrees (rotary).
+ * Screw lead/r; belt teeth·pitch/r; rack π·module·teeth/(r·cos β); rotary 360°/r.
+ * `path` is the field path of the transmission, for what is missing.
+ */
+export function travelPerRevolution(t: Transmission, path: string): Derived<number> {
+  const r = ratioOf(t);
+  switch (t.kind) {
+    case 'screw':
+      return mapKnown(leadMm(t, path), (lead) => lead / r);
+    case 'belt':
+      return mapKnown(figure(t.pitch, `${path}.pitch`), (pitchMm) => (t.teeth * pitchMm) / r);
+    case 'rack':
+      return mapKnown(
+        gather({ moduleMm: figure(t.module, `${path}.module`), helixDeg: known(figureOr(t.helixAngle, 0)) }),
+        ({ moduleMm, helixDeg }) => (Math.PI * moduleMm * t.teeth) / (r * Math.cos(radians(helixDeg))),
+      );
+    case 'rotary':
+      return known(360 / r);
+  }
+}
+
+/** The formula of the travel per revolution, with the numbers substituted. */
+export function travelFormula(t: Transmission): { formula: string; numbers: (print: (n: number) => string) => string } {
+  const r = ratioOf(t);
+  switch (t.kind) {
+    case 'screw':
+      return {
+        formula: 'starts · pitch / ratio',
+        numbers: (p) => `${t.starts} · ${p(figureOr(t.pitch, NaN))} / ${p(r)}`,
+      };
+    case 'belt':
+      return { formula: 'teeth · pitch / ratio', numbers: (p) => `${t.teeth} · ${p(figureOr(t.pitch, NaN))} / ${p(r)}` };
+    case 'rack':
+      return {
+        formula: 'π · module · teeth / (ratio · cos β)',
+        numbers: (p) =>
+          `π · ${p(figureOr(t.module, NaN))} · ${t.teeth} / (${p(r)} · cos ${p(figureOr(t.helixAngle, 0))}°)`,
+      };
+    case 'rotary':
+      return { formula: '360° / ratio', numbers: (p) => `360 / ${p(r)}` };
+  }
+}

@@ -1,0 +1,72 @@
+import { z } from 'zod';
+import { Quantity, quantityOf } from '../units/quantity';
+import { Id, TerminalRef, Text } from './ids';
+
+/** IEC 60757 letter codes. */
+export const colourCodes = ['BK', 'BN', 'RD', 'OG', 'YE', 'GN', 'BU', 'VT', 'GY', 'WH', 'PK', 'TQ', 'GNYE'] as const;
+export type ColourCode = (typeof colourCodes)[number];
+
+export const conductorStates = ['planned', 'cut', 'connected', 'checked', 'temporary'] as const;
+
+const Termination = z.strictObject({
+  kind: z.enum(['ferrule', 'crimp', 'solder', 'screw']),
+  pullTested: z.boolean(),
+});
+
+/** Fields of a conductor that the planner proposes and a hand may fix. */
+export const plannedFields = ['from', 'to', 'colour', 'section', 'length', 'cable', 'core'] as const;
+export type PlannedField = (typeof plannedFields)[number];
+
+/** A conductor between two terminals. A planned one has an id that derives from its role, such as `drive-x-0/step`. */
+export const Conductor = z.strictObject({
+  number: z.int().min(1).max(99_999),
+  from: TerminalRef,
+  to: TerminalRef,
+  colour: z.enum(colourCodes).optional(),
+  section: quantityOf('area'),
+  length: quantityOf('length'),
+  cable: z.string().max(60).optional(),
+  core: z.string().max(20).optional(),
+  purpose: z.string().max(300).describe('the reason for it'),
+  origin: z.enum(['planned', 'by-hand', 'as-found']),
+  setByHand: z.array(z.enum(plannedFields)),
+  state: z.enum(conductorStates),
+  waitsFor: z.string().max(200).optional(),
+  terminations: z.strictObject({ from: Termination.optional(), to: Termination.optional() }).optional(),
+  notes: Text.optional(),
+  photos: z.array(Id).optional(),
+});
+export type Conductor = z.infer<typeof Conductor>;
+
+export const inputFunctions = [
+  'limit',
+  'reference',
+  'limit-and-reference',
+  'probe',
+  'stop',
+  'door',
+  'pause',
+  'start',
+  'alarm',
+  'index',
+] as const;
+export type InputFunction = (typeof inputFunctions)[number];
+
+/** One controller input with the switches, sensors or buttons that act on it. */
+export const InputCircuit = z.strictObject({
+  function: z.enum(inputFunctions),
+  devices: z.array(Id).describe('ids of the switches, sensors or buttons, in their order along the loop'),
+  arrangement: z.enum(['series', 'parallel']),
+  feed: z.enum(['0V', 'plus']).describe('the side on which a contact switches'),
+  input: TerminalRef.optional().describe('chosen by hand; the planner picks a free one when absent'),
+  filter: quantityOf('time'),
+});
+export type InputCircuit = z.infer<typeof InputCircuit>;
+
+/** A setting that the user has fixed against the derived one. */
+export const Override = z.strictObject({
+  value: z.union([Quantity, z.string().max(60), z.boolean()]),
+  reason: z.string().max(500),
+});
+export type Override = z.infer<typeof Override>;
+

@@ -1,0 +1,39 @@
+import { z } from 'zod';
+import { Conductor, InputCircuit, Override } from './connections';
+import { Id, Name, Text } from './ids';
+import { Axis, MassItem, machineKinds } from './mechanics';
+import { Part } from './parts';
+
+/** The undoable region of a machine file: what the machine is meant to be. Tables are keyed by id. */
+export const Design = z.strictObject({
+  name: Name,
+  kind: z.enum(machineKinds),
+  notes: Text,
+  latheX: z.enum(['diameter', 'radius']).optional().describe('how a lathe shows X'),
+  datumSchool: z.enum(['at-switch', 'after-back-off']),
+  limitSchool: z.enum(['away-only', 'held-override']).describe('how a tripped limit is left'),
+  axisOrder: z.array(Id).max(16),
+  axes: z.record(Id, Axis),
+  masses: z.record(Id, MassItem),
+  roles: z.strictObject({
+    controller: Id.optional(),
+    motorSupply: Id.optional(),
+    logicSupply: Id.optional(),
+    fieldSupply: Id.optional(),
+  }),
+  referenceStages: z.array(z.array(Id)).describe('axes referenced together, stage after stage'),
+  parts: z.record(Id, Part),
+  circuits: z.record(Id, InputCircuit),
+  conductors: z.record(Id, Conductor),
+  overrides: z.record(Id, Override).describe('keyed by the setting that they replace'),
+});
+export type Design = z.infer<typeof Design>;
+
+export type SupplyRole = 'motorSupply' | 'logicSupply' | 'fieldSupply';
+
+/** The axes in their display order. */
+export const axesOf = (design: Design): [string, Axis][] =>
+  design.axisOrder.flatMap((id) => {
+    const axis = design.axes[id];
+    return axis ? [[id, axis] as [string, Axis]] : [];
+  });

@@ -1,0 +1,100 @@
+import { z } from 'zod';
+import { Quantity } from '../units/quantity';
+import { Design } from './design';
+import { Id, Instant, Name, Text } from './ids';
+
+export const FORMAT = 'nodaxis-machine';
+export const VERSION = 1;
+
+const Reading = z.union([Quantity, z.string().max(2000), z.boolean()]);
+
+const entry = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>
+  z.strictObject({ kind: z.literal(kind), id: Id, at: Instant, ...shape });
+
+/** Append-only: nothing here is ever edited in place; a correction is a new entry that names the old one. */
+export const JournalEntry = z.discriminatedUnion('kind', [
+  entry('record', {
+    test: Id,
+    testVersion: z.int().min(1),
+    revision: z.int().min(0),
+    mode: z.enum(['rehearsal', 'real']),
+    dependedOn: z.record(z.string(), z.json()).describe('the values of the declared design inputs at that time'),
+    reliedOn: z.array(Id).describe('ids of the records that it relied on'),
+    readings: z.record(z.string(), Reading),
+    verdict: z.enum(['passed', 'failed', 'not-judged']),
+    note: Text.optional(),
+    photos: z.array(Id).optional(),
+    corrects: Id.optional(),
+  }),
+  entry('tick', { subject: z.string().max(200), done: z.boolean() }),
+  entry('rework', { subject: z.string().max(200), text: Text }),
+  entry('note', { subject: z.string().max(200).optional(), text: Text, photos: z.array(Id).optional() }),
+]);
+export type JournalEntry = z.infer<typeof JournalEntry>;
+
+/** A picture is kept beside the file, by reference. */
+export const PhotoRef = z.strictObject({
+  name: Name,
+  mime: z.enum(['image/jpeg', 'image/png', 'image/webp']),
+  widthPx: z.int().min(1),
+  heightPx: z.int().min(1),
+  sha256: z.string().regex(/^[0-9a-f]{64}$/),
+  takenAt: Instant.optional(),
+});
+
+/** Positions and view choices: no revision, and never a reason for evidence to go stale. */
+export const Layout = z.strictObject({
+  positions: z.record(Id, z.strictObject({ x: z.number(), y: z.number() })),
+  view: z.record(z.string().max(60), z.string().max(200)),
+});
+
+const Patch = z.strictObject({
+  op: z.enum(['replace', 'remove', 'add']),
+  path: z.array(z.union([z.string(), z.number()])),
+  value: z.json().optional(),
+});
+
+/** One edit. Numbers only grow and always mean the same design: an undo is a revision too. */
+export const Revision = z.strictObject({
+  number: z.int().min(1),
+  at: Instant,
+  command: z.string().max(60),
+  title: z.string().max(300),
+  patches: z.array(Patch),
+});
+export type Revision = z.infer<typeof Revision>;
+
+export const MachineFile = z.strictObject({
+  format: z.literal(FORMAT),
+  version: z.literal(VERSION),
+  id: Id,
+  createdAt: Instant,
+  design: Design,
+  journal: z.array(JournalEntry),
+  layout: Layout,
+  photos: z.record(Id, PhotoRef),
+  history: z.strictObject({
+    snapshots: z.array(z.strictObject({ number: z.int().min(0), design: Design })).min(1),
+    revisions: z.array(Revision),
+  }),
+});
+export type MachineFile = z.infer<typeof MachineFile>;
+
+/** The number of the newest revision; 0 for a machine that was never edited. */
+export const revisionOf = (file: MachineFile): number => file.history.revisions.at(-1)?.number ?? 0;
+export const changedAt = (file: MachineFile): string => file.history.revisions.at(-1)?.at ?? file.createdAt;
+
+/** A new file around a design: no history, no journal. `id` and `now` come from outside, since core reads no clock. */
+export const newMachineFile = (design: Design, id: string, now: string): MachineFile => ({
+  format: FORMAT,
+  version: VERSION,
+  id,
+  createdAt: now,
+  design,
+  journal: [],
+  layout: { positions: {}, view: {} },
+  photos: {},
+  history: { snapshots: [{ number: 0, design }], revisions: [] },
+});
+
+export const writeMachineFile = (file: MachineFile): string => JSON.stringify(file);

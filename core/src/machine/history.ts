@@ -1,0 +1,38 @@
+import { applyPatches, enablePatches, type Patch } from 'immer';
+import type { Design } from './design';
+import type { MachineFile, Revision } from './file';
+
+enablePatches();
+
+/** A whole design is kept every so many revisions, so that going back never replays a long chain. */
+const SNAPSHOT_EVERY = 100;
+
+const asPatches = (revision: Revision): Patch[] => revision.patches as Patch[];
+
+/** The design as it was at revision `number`; undefined where the file does not reach back so far. */
+export function designAt(file: MachineFile, number: number): Design | undefined {
+  const start = file.history.snapshots.filter((s) => s.number <= number).at(-1);
+  if (!start) return undefined;
+  return file.history.revisions
+    .filter((r) => r.number > start.number && r.number <= number)
+    .reduce((design, r) => applyPatches(design, asPatches(r)), start.design);
+}
+
+/** A new file with one more revision: `design` is what the patches make of the old one. */
+export function withRevision(
+  file: MachineFile,
+  design: Design,
+  edit: { command: string; title: string; patches: Patch[]; at: string },
+): MachineFile {
+  const number = (file.history.revisions.at(-1)?.number ?? file.history.snapshots.at(-1)!.number) + 1;
+  const revision = { number, ...edit, patches: edit.patches } as Revision;
+  const { snapshots, revisions } = file.history;
+  return {
+    ...file,
+    design,
+    history: {
+      snapshots: number % SNAPSHOT_EVERY === 0 ? [...snapshots, { number, design }] : snapshots,
+      revisions: [...revisions, revision],
+    },
+  };
+}

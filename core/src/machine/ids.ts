@@ -1,0 +1,18 @@
+import { z } from 'zod';
+
+/** Stable ids: short, readable, safe as an object key and in a link. They derive from roles and never change. */
+export const Id = z
+  .string()
+  .max(120)
+  .regex(/^[a-z][a-z0-9]*([-:/][a-z0-9]+)*$/, 'an id of lower-case letters, figures and single - : / between them');
+
+export const Name = z.string().min(1).max(120);
+export const Text = z.string().max(20_000);
+export const Instant = z.iso.datetime();
+
+/** One end of a conductor: a terminal of a part. */
+export const TerminalRef = z.strictObject({ part: Id, terminal: Id });
+export type TerminalRef = z.infer<typeof TerminalRef>;
+
+export const sameTerminal = (a: TerminalRef, b: TerminalRef): boolean => a.part === b.part && a.terminal === b.terminal;
+export const terminalKey = (t: TerminalRef): string => `${t.part}#${t.terminal}`;

@@ -1,0 +1,125 @@
+import type { Element, Terminal } from '../parts';
+import type { LibraryEntry } from './entry';
+import { sheet, terminal } from './entry';
+
+const range = (n: number) => Array.from({ length: n }, (_, i) => i);
+
+/** Step, direction and enable outputs of `n` channels; the labels follow the maker's own fashion. */
+const channels = (n: number, label: (letter: string, i: number) => string): Record<string, Terminal> =>
+  Object.fromEntries(
+    range(n).flatMap((i) => [
+      [`step-${i}`, terminal(label('P', i), 'step-out', i)],
+      [`direction-${i}`, terminal(label('W', i), 'direction-out', i)],
+    ]),
+  );
+
+const pulledUpInputs = (n: number): { terminals: Record<string, Terminal>; elements: Record<string, Element> } => ({
+  terminals: Object.fromEntries(range(n).map((i) => [`in-${i}`, terminal(`J${i + 1}`, 'input')])),
+  elements: Object.fromEntries(
+    range(n).flatMap((i): [string, Element][] => [
+      [`pull-${i}`, { kind: 'resistor', a: `in-${i}`, b: 'v5', resistance: sheet(3.3, 'kΩ') }],
+      [`input-${i}`, { kind: 'level-input', terminal: `in-${i}`, minus: 'gnd', highAbove: sheet(2.4, 'V') }],
+    ]),
+  ),
+});
+
+const isolatedInputs = (n: number, bank: string, first: number) => ({
+  terminals: Object.fromEntries([
+    ...range(n).map((i) => [`in-${first + i}`, terminal(`${bank}${i + 1}`, 'input')]),
+    [`common-${bank.toLowerCase()}`, terminal(`${bank}0`, 'input-common')],
+  ]) as Record<string, Terminal>,
+  elements: Object.fromEntries(
+    range(n).map((i): [string, Element] => [
+      `input-${first + i}`,
+      { kind: 'isolated-input', terminal: `in-${first + i}`, common: `common-${bank.toLowerCase()}`, current: 'either-way' },
+    ]),
+  ),
+});
+
+/** Logic supply terminals and the 5 V rail that a board makes for itself. */
+const boardSupply: { terminals: Record<string, Terminal>; elements: Record<string, Element> } = {
+  terminals: {
+    'supply-plus': terminal('L+', 'supply-plus'),
+    'supply-minus': terminal('L−', 'supply-minus'),
+    v5: terminal('5V', 'supply-out-plus'),
+    gnd: terminal('0V', 'supply-out-minus'),
+    enable: terminal('EN', 'enable-out'),
+  },
+  elements: {
+    rail: { kind: 'source', plus: 'v5', minus: 'gnd', voltage: sheet(5, 'V') },
+    ground: { kind: 'join', terminals: ['supply-minus', 'gnd'] },
+  },
+};
+
+const sedgeInputs = pulledUpInputs(6);
+const bryonyInputs = pulledUpInputs(5);
+const bankA = isolatedInputs(6, 'A', 0);
+const bankB = isolatedInputs(6, 'B', 6);
+
+export const controllers: LibraryEntry[] = [
+  {
+    key: 'controller-sedge-4',
+    name: 'Sedge 4, processor board',
+    about: 'Four channels for separate drivers; six 5 V inputs that the board pulls up.',
+    data: {
+      class: 'controller',
+      architecture: 'processor-board',
+      channels: 4,
+      pulseRate: sheet(120, 'kHz'),
+      pulseWidth: sheet(4, 'µs'),
+      directionSetup: sheet(5, 'µs'),
+      inputPoll: sheet(1, 'ms'),
+      outputVoltage: sheet(5, 'V'),
+      commandFormats: ['pulse-and-direction'],
+      independentSlaves: true,
+    },
+    terminals: { ...boardSupply.terminals, ...channels(4, (l, i) => `${l}${i + 1}`), ...sedgeInputs.terminals },
+    elements: { ...boardSupply.elements, ...sedgeInputs.elements },
+    setup: {},
+  },
+  {
+    key: 'controller-teasel-6',
+    name: 'Teasel 6, networked motion controller',
+    about: 'Six channels, twelve isolated 24 V inputs in two banks; plans motion by itself, commanded over a network lead.',
+    data: {
+      class: 'controller',
+      architecture: 'networked',
+      channels: 6,
+      pulseRate: sheet(1, 'MHz'),
+      pulseWidth: sheet(1, 'µs'),
+      directionSetup: sheet(2, 'µs'),
+      inputPoll: sheet(0.5, 'ms'),
+      outputVoltage: sheet(5, 'V'),
+      commandFormats: ['pulse-and-direction', 'two-pulse-trains', 'quadrature'],
+      independentSlaves: true,
+    },
+    terminals: {
+      ...boardSupply.terminals,
+      ...channels(6, (l, i) => `${i + 1}${l}`),
+      ...bankA.terminals,
+      ...bankB.terminals,
+    },
+    elements: { ...boardSupply.elements, ...bankA.elements, ...bankB.elements },
+    setup: {},
+  },
+  {
+    key: 'controller-bryony-5',
+    name: 'Bryony 5, break-out board timed by the computer',
+    about: 'Five channels straight from the computer: cheap, but the pulse rate is what the computer manages.',
+    data: {
+      class: 'controller',
+      architecture: 'timed-by-computer',
+      channels: 5,
+      pulseRate: sheet(25, 'kHz'),
+      pulseWidth: sheet(10, 'µs'),
+      directionSetup: sheet(10, 'µs'),
+      inputPoll: sheet(2, 'ms'),
+      outputVoltage: sheet(5, 'V'),
+      commandFormats: ['pulse-and-direction'],
+      independentSlaves: false,
+    },
+    terminals: { ...boardSupply.terminals, ...channels(5, (l, i) => `${l}-${i + 1}`), ...bryonyInputs.terminals },
+    elements: { ...boardSupply.elements, ...bryonyInputs.elements },
+    setup: {},
+  },
+];

@@ -1,0 +1,15 @@
+import type { PartClass } from '../parts';
+import { controllers } from './controllers';
+import { drivers } from './drivers';
+import type { LibraryEntry } from './entry';
+import { motors } from './motors';
+import { supplies } from './supplies';
+import { switches } from './switches';
+
+export const library: readonly LibraryEntry[] = [...controllers, ...drivers, ...motors, ...supplies, ...switches];
+
+const byKey = new Map(library.map((e) => [e.key, e]));
+export const libraryEntry = (key: string): LibraryEntry | undefined => byKey.get(key);
+
+export const libraryOf = (...classes: PartClass[]): LibraryEntry[] =>
+  library.filter((e) => classes.includes(e.data.class));

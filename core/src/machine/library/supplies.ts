@@ -1,0 +1,26 @@
+import type { LibraryEntry } from './entry';
+import { sheet, terminal } from './entry';
+
+const supply = (key: string, name: string, about: string, volts: number, amps: number): LibraryEntry => ({
+  key,
+  name,
+  about,
+  data: { class: 'supply', outputVoltage: sheet(volts, 'V'), outputCurrent: sheet(amps, 'A') },
+  terminals: {
+    l: terminal('L', 'mains-l'),
+    n: terminal('N', 'mains-n'),
+    pe: terminal('PE', 'protective-earth'),
+    plus: terminal('+', 'supply-out-plus'),
+    minus: terminal('−', 'supply-out-minus'),
+  },
+  elements: { output: { kind: 'source', plus: 'plus', minus: 'minus', voltage: sheet(volts, 'V') } },
+  setup: {},
+});
+
+export const supplies: LibraryEntry[] = [
+  supply('supply-loam-36', 'Loam 36, 36 V supply', '36 V, 10 A for a motor bus.', 36, 10),
+  supply('supply-loam-48', 'Loam 48, 48 V supply', '48 V, 12.5 A for a motor bus.', 48, 12.5),
+  supply('supply-loam-60', 'Loam 60, 60 V supply', '60 V, 10 A for drives that allow it.', 60, 10),
+  supply('supply-marl-24', 'Marl 24, field supply', '24 V, 5 A for sensors, coils and brakes.', 24, 5),
+  supply('supply-marl-5', 'Marl 5, logic supply', '5 V, 3 A for a controller.', 5, 3),
+];

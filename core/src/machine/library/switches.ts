@@ -1,0 +1,88 @@
+import type { DataOf } from '../parts';
+import type { LibraryEntry } from './entry';
+import { sheet, terminal } from './entry';
+
+const sensor = (key: string, name: string, output: 'NPN' | 'PNP', form: 'NO' | 'NC'): LibraryEntry => ({
+  key,
+  name,
+  about: `Inductive three-wire sensor, ${output}, ${form === 'NC' ? 'conducting until it sees the target' : 'conducting when it sees the target'}.`,
+  data: {
+    class: 'sensor',
+    principle: 'inductive',
+    output,
+    form,
+    supplyMin: sheet(10, 'V'),
+    supplyMax: sheet(30, 'V'),
+    overTravel: sheet(12, 'mm'),
+    repeatability: sheet(0.02, 'mm'),
+    hysteresis: sheet(0.3, 'mm'),
+  },
+  terminals: {
+    plus: terminal('BN', 'supply-plus'),
+    minus: terminal('BU', 'supply-minus'),
+    out: terminal('BK', 'sensor-out'),
+  },
+  elements: { output: { kind: 'sensor-output', type: output, form, plus: 'plus', minus: 'minus', out: 'out' } },
+  setup: {},
+});
+
+const changeover = {
+  terminals: {
+    com: terminal('1', 'contact-common'),
+    nc: terminal('2', 'contact-nc'),
+    no: terminal('4', 'contact-no'),
+  },
+  elements: {
+    nc: { kind: 'contact', a: 'com', b: 'nc', form: 'NC', actuator: 'hand' },
+    no: { kind: 'contact', a: 'com', b: 'no', form: 'NO', actuator: 'hand' },
+  },
+} satisfies Pick<LibraryEntry, 'terminals' | 'elements'>;
+
+const lever: DataOf<'switch'> = {
+  class: 'switch',
+  contact: 'changeover',
+  overTravel: sheet(4, 'mm'),
+  repeatability: sheet(0.02, 'mm'),
+  hysteresis: sheet(0.4, 'mm'),
+};
+
+export const switches: LibraryEntry[] = [
+  {
+    key: 'switch-finch',
+    name: 'Finch, roller-lever switch',
+    about: 'Mechanical changeover switch: works with any input, either contact can be used.',
+    data: lever,
+    ...changeover,
+    setup: { contactUsed: 'NC' },
+  },
+  {
+    key: 'switch-wagtail',
+    name: 'Wagtail, sealed plunger switch',
+    about: 'Sealed changeover switch with a long over-travel, for fast axes.',
+    data: { ...lever, overTravel: sheet(14, 'mm') },
+    ...changeover,
+    setup: { contactUsed: 'NC' },
+  },
+  sensor('sensor-lichen-npn-nc', 'Lichen, inductive sensor, NPN NC', 'NPN', 'NC'),
+  sensor('sensor-lichen-npn-no', 'Lichen, inductive sensor, NPN NO', 'NPN', 'NO'),
+  sensor('sensor-lichen-pnp-nc', 'Lichen, inductive sensor, PNP NC', 'PNP', 'NC'),
+  sensor('sensor-lichen-pnp-no', 'Lichen, inductive sensor, PNP NO', 'PNP', 'NO'),
+  {
+    key: 'button-plum-stop',
+    name: 'Plum, latching stop button',
+    about: 'Mushroom button that stays pressed until it is turned; one opening contact.',
+    data: { class: 'button', contact: 'NC', latching: true },
+    terminals: { a: terminal('11', 'contact-common'), b: terminal('12', 'contact-nc') },
+    elements: { nc: { kind: 'contact', a: 'a', b: 'b', form: 'NC', actuator: 'hand' } },
+    setup: { contactUsed: 'NC' },
+  },
+  {
+    key: 'button-plum-push',
+    name: 'Plum, push button',
+    about: 'Button with one closing contact, for pause or start.',
+    data: { class: 'button', contact: 'NO', latching: false },
+    terminals: { a: terminal('13', 'contact-common'), b: terminal('14', 'contact-no') },
+    elements: { no: { kind: 'contact', a: 'a', b: 'b', form: 'NO', actuator: 'hand' } },
+    setup: { contactUsed: 'NO' },
+  },
+];

@@ -1,0 +1,102 @@
+import { z } from 'zod';
+import { quantityOf } from '../units/quantity';
+import { Id, Name, Text } from './ids';
+
+export const machineKinds = ['router-moving-gantry', 'router-fixed-gantry', 'mill-bench', 'mill-knee', 'lathe'] as const;
+export type MachineKind = (typeof machineKinds)[number];
+
+const ratio = quantityOf('ratio').describe('motor revolutions per output revolution; 1 when absent');
+
+const Screw = z.strictObject({
+  kind: z.literal('screw'),
+  form: z.enum(['ball', 'trapezoidal']),
+  pitch: quantityOf('length').describe('distance between neighbouring threads; tpi is a unit of it'),
+  starts: z.int().min(1).max(24),
+  ratio,
+  efficiency: quantityOf('ratio'),
+  outerDiameter: quantityOf('length'),
+  rootDiameter: quantityOf('length'),
+  length: quantityOf('length').describe('unsupported length between bearings'),
+  endFixity: z.enum(['fixed-free', 'supported-supported', 'fixed-supported', 'fixed-fixed']).optional(),
+});
+const Belt = z.strictObject({
+  kind: z.literal('belt'),
+  teeth: z.int().min(6).max(500),
+  pitch: quantityOf('length'),
+  ratio,
+  efficiency: quantityOf('ratio'),
+});
+const Rack = z.strictObject({
+  kind: z.literal('rack'),
+  module: quantityOf('length'),
+  teeth: z.int().min(6).max(500),
+  helixAngle: quantityOf('angle'),
+  ratio,
+  efficiency: quantityOf('ratio'),
+});
+const Rotary = z.strictObject({ kind: z.literal('rotary'), ratio, efficiency: quantityOf('ratio') });
+
+export const Transmission = z.discriminatedUnion('kind', [Screw, Belt, Rack, Rotary]);
+export type Transmission = z.infer<typeof Transmission>;
+export type TransmissionKind = Transmission['kind'];
+
+export const axisEnds = ['minus', 'plus'] as const;
+export type AxisEnd = (typeof axisEnds)[number];
+
+/** One motor on an axis. The first drive is the master, a second one is its slave. */
+export const Drive = z.strictObject({
+  motor: Id.optional(),
+  driver: Id.optional(),
+  side: z.enum(['single', 'left', 'right', 'front', 'back']),
+  turnsForPlus: z
+    .enum(['clockwise', 'counter-clockwise'])
+    .describe('the way the shaft turns, seen from its face, when the axis moves to plus'),
+  invertedInWiring: z.boolean().describe('one phase is swapped'),
+  invertedInDrive: z.boolean().describe('the drive itself reverses its direction'),
+});
+export type Drive = z.infer<typeof Drive>;
+
+export const Reference = z.strictObject({
+  method: z.enum(['switch', 'switch-and-index', 'absolute', 'hard-stop', 'by-hand', 'none']),
+  end: z.enum(axisEnds),
+  fastSpeed: quantityOf('speed', 'angularSpeed'),
+  slowSpeed: quantityOf('speed', 'angularSpeed'),
+  backOff: quantityOf('length', 'angle'),
+  positionAtDatum: quantityOf('length', 'angle').describe('machine position given to the datum; zero when absent'),
+});
+export type Reference = z.infer<typeof Reference>;
+
+export const axisLetters = ['X', 'Y', 'Z', 'A', 'B', 'C', 'U', 'V', 'W'] as const;
+
+/** Where plus points, for someone who stands in front of the machine. */
+export const plusDirections = ['right', 'left', 'away', 'towards-you', 'up', 'down', 'turning'] as const;
+
+/** ISO 841: the sign is that of tool motion relative to the workpiece. `carries` says which of the two really moves. */
+export const Axis = z.strictObject({
+  letter: z.enum(axisLetters),
+  motion: z.enum(['linear', 'rotary']),
+  carries: z.enum(['tool', 'workpiece']),
+  plus: z.enum(plusDirections),
+  tilt: quantityOf('angle').describe('of the travel against the horizontal: 90 for a vertical axis'),
+  travel: quantityOf('length', 'angle').describe('from hard stop to hard stop'),
+  transmission: Transmission.optional(),
+  drives: z.array(Drive).min(1).max(2),
+  maxSpeed: quantityOf('speed', 'angularSpeed'),
+  acceleration: quantityOf('acceleration', 'angularAcceleration'),
+  frictionCoefficient: quantityOf('ratio'),
+  dragTorque: quantityOf('torque'),
+  cuttingForce: quantityOf('force'),
+  counterbalance: quantityOf('force'),
+  reference: Reference,
+  envelopeMargin: quantityOf('length', 'angle').describe('between the envelope and the switch or stop at the far end'),
+  notes: Text.optional(),
+});
+export type Axis = z.infer<typeof Axis>;
+
+export const MassItem = z.strictObject({
+  name: Name,
+  mass: quantityOf('mass'),
+  movedBy: z.array(Id).describe('ids of the axes that carry it'),
+});
+
+export const isLinear = (axis: Axis): boolean => axis.motion === 'linear';

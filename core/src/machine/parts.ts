@@ -1,0 +1,265 @@
+import { z } from 'zod';
+import { quantityOf } from '../units/quantity';
+import { Id, Name, Text } from './ids';
+import { axisEnds } from './mechanics';
+
+/** What a terminal does. The label printed on it is a text of its own. */
+export const terminalRoles = [
+  'supply-plus',
+  'supply-minus',
+  'supply-out-plus',
+  'supply-out-minus',
+  'mains-l',
+  'mains-n',
+  'protective-earth',
+  'phase-a-plus',
+  'phase-a-minus',
+  'phase-b-plus',
+  'phase-b-minus',
+  'phase-u',
+  'phase-v',
+  'phase-w',
+  'step-plus',
+  'step-minus',
+  'direction-plus',
+  'direction-minus',
+  'enable-plus',
+  'enable-minus',
+  'alarm-plus',
+  'alarm-minus',
+  'step-out',
+  'direction-out',
+  'enable-out',
+  'signal-common',
+  'input',
+  'input-common',
+  'output',
+  'analogue-in',
+  'analogue-out',
+  'contact-common',
+  'contact-no',
+  'contact-nc',
+  'coil-plus',
+  'coil-minus',
+  'sensor-out',
+  'encoder',
+  'fieldbus',
+  'shield',
+  'spare',
+] as const;
+export type TerminalRole = (typeof terminalRoles)[number];
+
+export const Terminal = z.strictObject({
+  printed: z.string().max(40).describe('the label on the part, as printed'),
+  role: z.enum(terminalRoles).describe('its true function'),
+  roleByRevision: z
+    .record(z.string().max(20), z.enum(terminalRoles))
+    .optional()
+    .describe('where the true function differs by board revision'),
+  channel: z.int().min(0).max(63).optional().describe('which axis channel of a controller it belongs to, from 0'),
+  place: z.strictObject({ connector: z.string().max(20), row: z.int(), position: z.int() }).optional(),
+  maxCurrent: quantityOf('current'),
+});
+export type Terminal = z.infer<typeof Terminal>;
+
+const el = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) => z.strictObject({ kind: z.literal(kind), ...shape });
+
+/** What stands between the terminals inside a part, as far as switch-level logic needs it. */
+export const Element = z.discriminatedUnion('kind', [
+  el('join', { terminals: z.array(Id).min(2) }),
+  el('jumper', { a: Id, b: Id, label: z.string().max(60), closed: z.boolean() }),
+  el('contact', { a: Id, b: Id, form: z.enum(['NO', 'NC']), actuator: z.enum(['hand', 'coil']), coil: Id.optional() }),
+  el('coil', { a: Id, b: Id }),
+  el('resistor', { a: Id, b: Id, resistance: quantityOf('resistance') }),
+  el('source', { plus: Id, minus: Id, voltage: quantityOf('voltage') }),
+  el('sensor-output', { type: z.enum(['NPN', 'PNP']), form: z.enum(['NO', 'NC']), plus: Id, minus: Id, out: Id }),
+  el('digital-output', { type: z.enum(['push-pull', 'sinking', 'sourcing']), plus: Id, minus: Id, out: Id }),
+  el('level-input', { terminal: Id, minus: Id, highAbove: quantityOf('voltage') }),
+  el('isolated-input', { terminal: Id, common: Id, current: z.enum(['either-way', 'into-terminal', 'out-of-terminal']) }),
+]);
+export type Element = z.infer<typeof Element>;
+
+const commandFormats = ['pulse-and-direction', 'two-pulse-trains', 'quadrature'] as const;
+export type CommandFormat = (typeof commandFormats)[number];
+
+const Controller = z.strictObject({
+  class: z.literal('controller'),
+  architecture: z.enum(['timed-by-computer', 'processor-board', 'plug-in-drivers', 'networked', 'closed', 'fieldbus-master']),
+  channels: z.int().min(1).max(32),
+  pulseRate: quantityOf('frequency'),
+  pulseWidth: quantityOf('time').describe('time high of one step pulse'),
+  directionSetup: quantityOf('time'),
+  inputPoll: quantityOf('time').describe('longest time until an input is looked at again'),
+  outputVoltage: quantityOf('voltage'),
+  commandFormats: z.array(z.enum(commandFormats)).min(1),
+  independentSlaves: z.boolean().describe('whether two motors of one axis can be referenced each on its own'),
+});
+const Driver = z.strictObject({
+  class: z.literal('stepper-driver'),
+  supplyMin: quantityOf('voltage'),
+  supplyMax: quantityOf('voltage'),
+  currentMax: quantityOf('current').describe('largest peak current that can be set'),
+  stepsPerRevolutionChoices: z.array(z.int().min(1)).describe('what its switches offer'),
+  pulseHighMin: quantityOf('time'),
+  pulseLowMin: quantityOf('time'),
+  directionSetupMin: quantityOf('time'),
+  commandFormats: z.array(z.enum(commandFormats)).min(1),
+  closedLoop: z.boolean(),
+});
+const ServoDrive = Driver.extend({ class: z.literal('servo-drive') });
+const Motor = z.strictObject({
+  class: z.literal('motor'),
+  type: z.enum(['stepper', 'closed-loop-stepper', 'servo']),
+  stepAngle: quantityOf('angle'),
+  holdingTorque: quantityOf('torque'),
+  ratedTorque: quantityOf('torque'),
+  peakTorque: quantityOf('torque'),
+  ratedCurrent: quantityOf('current').describe('per phase'),
+  resistance: quantityOf('resistance').describe('per phase at 20 °C'),
+  inductance: quantityOf('inductance').describe('per phase'),
+  rotorInertia: quantityOf('inertia'),
+  maxSpeed: quantityOf('rotation'),
+  leads: z.int().min(2).max(12),
+  winding: z.enum(['as-supplied', 'series', 'parallel', 'half']),
+  brake: z.boolean(),
+  encoder: z.enum(['none', 'incremental', 'absolute']),
+});
+const Supply = z.strictObject({
+  class: z.literal('supply'),
+  outputVoltage: quantityOf('voltage'),
+  outputCurrent: quantityOf('current'),
+  outputCapacitance: quantityOf('capacitance'),
+});
+const Switch = z.strictObject({
+  class: z.literal('switch'),
+  contact: z.enum(['NO', 'NC', 'changeover']),
+  overTravel: quantityOf('length').describe('how far the actuator may be pushed past its trip point'),
+  repeatability: quantityOf('length'),
+  hysteresis: quantityOf('length'),
+});
+const Sensor = z.strictObject({
+  class: z.literal('sensor'),
+  principle: z.enum(['inductive', 'hall', 'optical']),
+  output: z.enum(['NPN', 'PNP']),
+  form: z.enum(['NO', 'NC']),
+  supplyMin: quantityOf('voltage'),
+  supplyMax: quantityOf('voltage'),
+  overTravel: quantityOf('length'),
+  repeatability: quantityOf('length'),
+  hysteresis: quantityOf('length'),
+});
+const Button = z.strictObject({
+  class: z.literal('button'),
+  contact: z.enum(['NO', 'NC', 'changeover']),
+  latching: z.boolean(),
+});
+const Spindle = z.strictObject({
+  class: z.literal('spindle'),
+  power: quantityOf('power'),
+  poles: z.int().min(2).max(24).optional(),
+  maxSpeed: quantityOf('rotation'),
+  minSpeed: quantityOf('rotation'),
+});
+const SpindleDrive = z.strictObject({
+  class: z.literal('spindle-drive'),
+  ratedVoltage: quantityOf('voltage'),
+  baseFrequency: quantityOf('frequency'),
+  maxFrequency: quantityOf('frequency'),
+  minFrequency: quantityOf('frequency'),
+  outputCurrent: quantityOf('current'),
+});
+const Encoder = z.strictObject({ class: z.literal('encoder'), lines: z.int().min(1), maxSpeed: quantityOf('rotation') });
+const Protection = (c: 'breaker' | 'fuse' | 'contactor' | 'relay') =>
+  z.strictObject({
+    class: z.literal(c),
+    ratedCurrent: quantityOf('current'),
+    ratedVoltage: quantityOf('voltage'),
+    coilVoltage: quantityOf('voltage'),
+    forDirectCurrent: z.boolean().optional(),
+  });
+/** Classes that need no more than terminals, elements and a rating for now. */
+const plainClasses = [
+  'host-computer',
+  'tool-head',
+  'filter',
+  'terminal-strip',
+  'connector',
+  'lamp',
+  'brake',
+  'fan',
+  'probe',
+  'pendant',
+  'cable',
+] as const;
+const Plain = (c: (typeof plainClasses)[number]) =>
+  z.strictObject({ class: z.literal(c), ratedVoltage: quantityOf('voltage'), ratedCurrent: quantityOf('current') });
+
+export const PartData = z.discriminatedUnion('class', [
+  Controller,
+  Driver,
+  ServoDrive,
+  Motor,
+  Supply,
+  Switch,
+  Sensor,
+  Button,
+  Spindle,
+  SpindleDrive,
+  Encoder,
+  Protection('breaker'),
+  Protection('fuse'),
+  Protection('contactor'),
+  Protection('relay'),
+  ...plainClasses.map(Plain),
+]);
+export type PartData = z.infer<typeof PartData>;
+export type PartClass = PartData['class'];
+export type DataOf<C extends PartClass> = Extract<PartData, { class: C }>;
+
+/** How this specimen is set: its switches, its current, which of its contacts is used. */
+export const Setup = z.strictObject({
+  stepsPerRevolution: z.int().min(1).max(10_000_000).optional(),
+  peakCurrent: quantityOf('current'),
+  idleCurrent: quantityOf('ratio'),
+  commandFormat: z.enum(commandFormats).optional(),
+  contactUsed: z.enum(['NO', 'NC']).optional(),
+});
+export type Setup = z.infer<typeof Setup>;
+
+/** Where a switch or sensor sits on an axis. */
+export const Mount = z.strictObject({
+  axis: Id,
+  end: z.enum(axisEnds),
+  drive: z.int().min(0).max(1).optional().describe('which side of a gantry: the index of the drive'),
+  tripFromStop: quantityOf('length', 'angle').describe('from the trip point to the hard stop at that end'),
+});
+export type Mount = z.infer<typeof Mount>;
+
+/** Anything that has terminals. The library data is embedded: a later edit of the library changes no machine. */
+export const Part = z.strictObject({
+  designation: z.string().regex(/^-[A-Z]{1,2}\d{1,3}$/, 'a designation such as -M1'),
+  name: Name,
+  libraryKey: Id.optional(),
+  boardRevision: z.string().max(20).optional(),
+  data: PartData,
+  terminals: z.record(Id, Terminal),
+  elements: z.record(Id, Element),
+  setup: Setup,
+  mount: Mount.optional(),
+  notes: Text.optional(),
+  photos: z.array(Id).optional(),
+});
+export type Part = z.infer<typeof Part>;
+
+/** The true function of a terminal on this specimen. */
+export const roleOf = (part: Part, terminal: Terminal): TerminalRole =>
+  (part.boardRevision && terminal.roleByRevision?.[part.boardRevision]) || terminal.role;
+
+/** The ids of the terminals with a role, in the order in which the part lists them. */
+export const terminalsWithRole = (part: Part, role: TerminalRole, channel?: number): string[] =>
+  Object.entries(part.terminals)
+    .filter(([, t]) => roleOf(part, t) === role && (channel === undefined || t.channel === channel))
+    .map(([id]) => id);
+
+export const isDriver = (data: PartData): data is DataOf<'stepper-driver'> | DataOf<'servo-drive'> =>
+  data.class === 'stepper-driver' || data.class === 'servo-drive';

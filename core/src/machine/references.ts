@@ -1,0 +1,102 @@
+import type { Fault } from '../units/result';
+import type { Design } from './design';
+import type { MachineFile } from './file';
+import type { TerminalRef } from './ids';
+
+/**
+ * Referential integrity of a design: every id that is pointed at exists and is of the right class.
+ * Returns one fault for each dangling id, with its path.
+ */
+export function danglingReferences(design: Design, prefix = 'design'): Fault[] {
+  const faults: Fault[] = [];
+  const has = (table: object, id: string) => Object.hasOwn(table, id);
+  const miss = (where: string, what: string) =>
+    faults.push({
+      what,
+      where: `${prefix}.${where}`,
+      mend: 'Add the missing item or take this reference out, then open the file again.',
+    });
+  const part = (id: string | undefined, where: string, classes?: readonly string[]) => {
+    if (id === undefined) return;
+    if (!has(design.parts, id)) return miss(where, `There is no part "${id}".`);
+    const found = design.parts[id]!.data.class;
+    if (classes && !classes.includes(found)) miss(where, `Part "${id}" is a ${found}, not a ${classes.join(' or ')}.`);
+  };
+  const terminal = (ref: TerminalRef | undefined, where: string) => {
+    if (!ref) return;
+    if (!has(design.parts, ref.part)) miss(`${where}.part`, `There is no part "${ref.part}".`);
+    else if (!has(design.parts[ref.part]!.terminals, ref.terminal))
+      miss(`${where}.terminal`, `Part "${ref.part}" has no terminal "${ref.terminal}".`);
+  };
+  const axis = (id: string, where: string) => {
+    if (!has(design.axes, id)) miss(where, `There is no axis "${id}".`);
+  };
+
+  design.axisOrder.forEach((id, i) => axis(id, `axisOrder.${i}`));
+  for (const id of Object.keys(design.axes)) {
+    if (!design.axisOrder.includes(id)) miss(`axes.${id}`, `Axis "${id}" is missing from axisOrder.`);
+    design.axes[id]!.drives.forEach((d, i) => {
+      part(d.motor, `axes.${id}.drives.${i}.motor`, ['motor']);
+      part(d.driver, `axes.${id}.drives.${i}.driver`, ['stepper-driver', 'servo-drive']);
+    });
+  }
+  design.referenceStages.forEach((stage, i) => stage.forEach((id, k) => axis(id, `referenceStages.${i}.${k}`)));
+  for (const [id, m] of Object.entries(design.masses)) m.movedBy.forEach((a, i) => axis(a, `masses.${id}.movedBy.${i}`));
+  part(design.roles.controller, 'roles.controller', ['controller']);
+  for (const role of ['motorSupply', 'logicSupply', 'fieldSupply'] as const)
+    part(design.roles[role], `roles.${role}`, ['supply']);
+  for (const [id, p] of Object.entries(design.parts)) {
+    if (p.mount) {
+      axis(p.mount.axis, `parts.${id}.mount.axis`);
+      const drives = design.axes[p.mount.axis]?.drives.length ?? 0;
+      if (p.mount.drive !== undefined && drives > 0 && p.mount.drive >= drives)
+        miss(`parts.${id}.mount.drive`, `Axis "${p.mount.axis}" has no drive ${p.mount.drive}.`);
+    }
+    for (const [eid, e] of Object.entries(p.elements)) {
+      const { kind: _kind, ...fields } = e;
+      for (const [key, value] of Object.entries(fields)) {
+        const where = `parts.${id}.elements.${eid}.${key}`;
+        if (key === 'coil') {
+          if (!has(p.elements, String(value))) miss(where, `Part "${id}" has no coil "${String(value)}".`);
+        } else if (['a', 'b', 'plus', 'minus', 'out', 'terminal', 'common', 'terminals'].includes(key))
+          for (const t of Array.isArray(value) ? value : [value])
+            if (!has(p.terminals, String(t))) miss(where, `Part "${id}" has no terminal "${String(t)}".`);
+      }
+    }
+  }
+  for (const [id, c] of Object.entries(design.circuits)) {
+    c.devices.forEach((d, i) => part(d, `circuits.${id}.devices.${i}`, ['switch', 'sensor', 'button', 'probe', 'pendant']));
+    terminal(c.input, `circuits.${id}.input`);
+  }
+  for (const [id, c] of Object.entries(design.conductors)) {
+    terminal(c.from, `conductors.${id}.from`);
+    terminal(c.to, `conductors.${id}.to`);
+  }
+  return faults;
+}
+
+/** Faults of the regions around the design: photos, records that rely on missing ones, revision numbers out of order. */
+export function danglingInFile(file: MachineFile): Fault[] {
+  const faults = danglingReferences(file.design);
+  const miss = (where: string, what: string) =>
+    faults.push({ what, where, mend: 'Add the missing item or take this reference out, then open the file again.' });
+  const photos = (ids: readonly string[] | undefined, where: string) =>
+    ids?.forEach((id, i) => Object.hasOwn(file.photos, id) || miss(`${where}.photos.${i}`, `There is no photo "${id}".`));
+  for (const [id, p] of Object.entries(file.design.parts)) photos(p.photos, `design.parts.${id}`);
+  for (const [id, c] of Object.entries(file.design.conductors)) photos(c.photos, `design.conductors.${id}`);
+  const seen = new Set<string>();
+  file.journal.forEach((e, i) => {
+    if (seen.has(e.id)) miss(`journal.${i}.id`, `The journal holds the id "${e.id}" twice.`);
+    if (e.kind === 'record')
+      for (const id of [...e.reliedOn, ...(e.corrects ? [e.corrects] : [])])
+        if (!seen.has(id)) miss(`journal.${i}.reliedOn`, `There is no earlier record "${id}".`);
+    if ('photos' in e) photos(e.photos, `journal.${i}`);
+    seen.add(e.id);
+  });
+  let last = file.history.snapshots[0]?.number ?? 0;
+  file.history.revisions.forEach((r, i) => {
+    if (r.number !== last + 1) miss(`history.revisions.${i}.number`, `Revision ${r.number} does not follow ${last}.`);
+    last = r.number;
+  });
+  return faults;
+}

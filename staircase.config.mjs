@@ -1,0 +1,44 @@
+/**
+ * The staircase: which folder of core may stand on which. An import that is not listed here fails the linter.
+ * Inside `motion`, the controller and the plant are listed on their own, since neither may see the other's data.
+ */
+export const staircase = {
+  units: [],
+  machine: ['units'],
+  drivetrain: ['units', 'machine'],
+  wiring: ['units', 'machine'],
+  switches: ['units', 'machine', 'drivetrain', 'wiring'],
+  settings: ['units', 'machine', 'drivetrain', 'wiring', 'switches'],
+  commands: ['units', 'machine', 'drivetrain', 'wiring', 'switches'],
+  findings: ['units', 'machine', 'drivetrain', 'wiring', 'switches', 'settings', 'commands', 'motion/profile'],
+  derivation: ['units', 'machine', 'drivetrain', 'wiring', 'switches', 'settings', 'findings'],
+  samples: ['units', 'machine', 'commands', 'wiring'],
+  'motion/profile': [],
+  'motion/controller': ['units', 'settings', 'motion/profile'],
+  'motion/plant': ['units', 'machine', 'drivetrain', 'wiring', 'switches'],
+  'motion/simulation': ['units', 'machine', 'wiring', 'settings', 'motion/controller', 'motion/plant', 'motion/profile'],
+};
+
+const folders = Object.keys(staircase);
+
+/** ESLint blocks, one for each folder of core, that forbid every import the staircase does not list. */
+export const staircaseBlocks = folders.map((folder) => ({
+  files: [`core/src/${folder}/**/*.ts`],
+  ignores: ['**/*.test.ts', '**/testing/**'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          ...folders
+            .filter((other) => other !== folder && !staircase[folder].includes(other))
+            .map((other) => ({
+              regex: `(^|/)${other.replace('motion/', folder.startsWith('motion/') ? '' : 'motion/')}/`,
+              message: `core/${folder} may not stand on core/${other}: see staircase.config.mjs.`,
+            })),
+          { regex: '^(vue|pinia|element-plus|node:|@nodaxis/)', message: 'core has no interface and no input or output.' },
+        ],
+      },
+    ],
+  },
+}));
