@@ -27,6 +27,7 @@ const fixed: Partial<Record<Dimension, Unit>> = {
   power: 'W',
   ratio: '1',
   temperature: 'K',
+  angularScale: 'steps/°',
 };
 
 /** The unit in which a figure of this dimension is shown and, when a person types none, assumed. */
@@ -50,6 +51,8 @@ export function displayUnit(dimension: Dimension, display: Display): Unit {
       return display.wire;
     case 'time':
       return 's';
+    case 'scale':
+      return inch ? 'steps/in' : 'steps/mm';
     default:
       return fixed[dimension] ?? '1';
   }
@@ -101,7 +104,7 @@ export const showValue = (base: number, dimension: Dimension, display: Display, 
  */
 export function printQuantity(q: Quantity, display: Display): Printed {
   const dimension = dimensionOf(q.unit);
-  const convertible = ['length', 'speed', 'angularSpeed', 'acceleration', 'mass', 'force', 'area'].includes(dimension);
+  const convertible = ['length', 'speed', 'angularSpeed', 'acceleration', 'mass', 'force', 'area', 'scale'].includes(dimension);
   const shown = displayUnit(dimension, display);
   const asEntered = !convertible || q.unit === shown || q.unit === 'tpi';
   if (!asEntered) return printValue(baseValue(q), dimension, display, 7);

@@ -25,6 +25,8 @@ export const dimensions = [
   'area',
   'ratio',
   'temperature',
+  'scale',
+  'angularScale',
 ] as const;
 export type Dimension = (typeof dimensions)[number];
 
@@ -108,6 +110,9 @@ export const units = define({
   '1': { dimension: 'ratio', factor: 1, also: [':1'] },
   '%': { dimension: 'ratio', factor: 0.01 },
   K: { dimension: 'temperature', factor: 1 },
+  'steps/mm': { dimension: 'scale', factor: 1 },
+  'steps/in': { dimension: 'scale', factor: 1 / IN },
+  'steps/°': { dimension: 'angularScale', factor: 1, also: ['steps/deg'] },
 });
 
 export type Unit = keyof typeof units;

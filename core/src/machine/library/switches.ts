@@ -13,7 +13,6 @@ const sensor = (key: string, name: string, output: 'NPN' | 'PNP', form: 'NO' | '
     form,
     supplyMin: sheet(10, 'V'),
     supplyMax: sheet(30, 'V'),
-    overTravel: sheet(12, 'mm'),
     repeatability: sheet(0.02, 'mm'),
     hysteresis: sheet(0.3, 'mm'),
   },

@@ -1,0 +1,74 @@
+import { readFileSync, statSync } from 'node:fs';
+import { deriveFigures } from '@nodaxis/core/derivation/figures';
+import { severityWord } from '@nodaxis/core/findings/finding';
+import { findingsOf } from '@nodaxis/core/findings/findings';
+import { machineFileJsonSchema } from '@nodaxis/core/machine/jsonSchema';
+import { MAX_FILE_BYTES, readMachineFile } from '@nodaxis/core/machine/read';
+import { revisionOf } from '@nodaxis/core/machine/file';
+import { showSetting } from '@nodaxis/core/settings/setting';
+import { defaultDisplay } from '@nodaxis/core/units/print';
+import type { Fault } from '@nodaxis/core/units/result';
+
+/** Exit codes: 0 notes and doubts at most, 1 something cannot work or is dangerous, 2 the file cannot be read. */
+const EXIT = { fine: 0, findings: 1, unreadable: 2 } as const;
+
+const print = (value: object): void => void process.stdout.write(`${JSON.stringify(value, null, 2)}\n`);
+
+function unreadable(file: string, errors: Fault[]): number {
+  print({ file, errors: errors.map((e) => ({ path: e.where, reason: e.what, mend: e.mend })) });
+  return EXIT.unreadable;
+}
+
+function load(file: string): { text: string } | { fault: Fault } {
+  try {
+    if (statSync(file).size > MAX_FILE_BYTES)
+      return { fault: { what: 'The file is far larger than a machine file.', where: file, mend: 'Pick a .nodaxis.json file.' } };
+    return { text: readFileSync(file, 'utf8') };
+  } catch (e) {
+    return { fault: { what: `The file cannot be opened: ${(e as Error).message}.`, where: file, mend: 'Check the path.' } };
+  }
+}
+
+/** Checks one machine file and prints findings and derived settings as JSON, and nothing else. */
+function check(file: string): number {
+  const loaded = load(file);
+  if ('fault' in loaded) return unreadable(file, [loaded.fault]);
+  const read = readMachineFile(loaded.text);
+  if (!read.ok) return unreadable(file, read.error);
+  const figures = deriveFigures(read.value.design);
+  const findings = findingsOf(figures);
+  print({
+    file,
+    machine: read.value.design.name,
+    kind: read.value.design.kind,
+    revision: revisionOf(read.value),
+    findings: findings.map((f) => ({
+      id: f.id,
+      severity: f.severity,
+      word: severityWord[f.severity],
+      title: f.title,
+      explanation: f.explain(defaultDisplay),
+      field: f.field,
+      remedies: f.remedies.map((r) => ({ label: r.label(defaultDisplay), ...r.command })),
+    })),
+    settings: figures.settings.map((s) => ({
+      key: s.key,
+      group: s.group,
+      title: s.title,
+      ...(s.value.known
+        ? { value: s.value.value, shown: showSetting(s.kind, s.value.value, defaultDisplay) }
+        : { missing: s.value.missing }),
+      overridden: s.override !== undefined,
+      formula: s.formula,
+    })),
+  });
+  return findings.some((f) => f.severity === 'danger' || f.severity === 'wont-work') ? EXIT.findings : EXIT.fine;
+}
+
+const [first, second] = process.argv.slice(2);
+if (first === '--schema') print(machineFileJsonSchema());
+else if (first && !first.startsWith('-') && second === undefined) process.exitCode = check(first);
+else {
+  process.stderr.write('Usage: npm run -s check -- FILE.nodaxis.json\n');
+  process.exitCode = EXIT.unreadable;
+}

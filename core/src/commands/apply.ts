@@ -1,0 +1,98 @@
+import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
+import type { z } from 'zod';
+import { Conductor, InputCircuit, Override } from '../machine/connections';
+import { Design } from '../machine/design';
+import type { MachineFile } from '../machine/file';
+import { withRevision } from '../machine/history';
+import { Axis, MassItem } from '../machine/mechanics';
+import { Part } from '../machine/parts';
+import { schemaFaults } from '../machine/read';
+import { danglingReferences } from '../machine/references';
+import type { Fault, Result } from '../units/result';
+import { fail, ok } from '../units/result';
+import type { Command, CommandName, Handler } from './command';
+import { setField } from './fields';
+import { inputs } from './inputs';
+import { mechanics } from './mechanics';
+import { choosePart } from './parts';
+import { wiring } from './wiring';
+
+enablePatches();
+
+const handlers: { [K in CommandName]: Handler<K> } = {
+  'set-field': setField,
+  'choose-part': choosePart,
+  ...mechanics,
+  ...inputs,
+  ...wiring,
+};
+
+const itemSchemas: Record<string, z.ZodType> = {
+  axes: Axis,
+  parts: Part,
+  circuits: InputCircuit,
+  conductors: Conductor,
+  masses: MassItem,
+  overrides: Override,
+};
+
+/** Checks just the items that an edit touched, against the schema that also guards the file. */
+function checkTouched(design: Design, patches: readonly Patch[]): Fault[] {
+  const seen = new Set<string>();
+  const faults: Fault[] = [];
+  for (const { path } of patches) {
+    const [table, id] = path.map(String) as [string, string | undefined];
+    const key = id === undefined || !itemSchemas[table] ? table : `${table}.${id}`;
+    if (seen.has(key)) continue;
+    seen.add(key);
+    const whole = design[table as keyof Design];
+    const items: [string[], unknown, z.ZodType][] =
+      itemSchemas[table] && id !== undefined
+        ? [[[table, id], (whole as Record<string, unknown>)[id], itemSchemas[table]]]
+        : [[[table], whole, Design.shape[table as keyof typeof Design.shape] as z.ZodType]];
+    for (const [at, value, schema] of items) {
+      if (value === undefined) continue;
+      const parsed = schema.safeParse(value);
+      if (!parsed.success) faults.push(...schemaFaults(parsed.error, at));
+    }
+  }
+  return faults;
+}
+
+export interface Edit {
+  file: MachineFile;
+  title: string;
+  /** Patches that lead back: the way an undo goes. */
+  inverse: Patch[];
+}
+
+/**
+ * The one door for edits: carries a named command out on a copy, checks what it touched and every reference, and adds
+ * a revision. Errors: the command's own refusal, a value against the schema, a reference left dangling. On an error
+ * the file is as it was. An edit that changes nothing adds no revision.
+ */
+export function applyCommand(file: MachineFile, command: Command, now: string): Result<Edit> {
+  const handler = handlers[command.name] as Handler<CommandName>;
+  const args = command.args as never;
+  const title = handler.title(args, file.design);
+  const refusals: Fault[] = [];
+  const [design, patches, inverse] = produceWithPatches(file.design, (draft) => {
+    const refusal = handler.apply(args, draft);
+    if (refusal) refusals.push(refusal);
+  });
+  if (refusals.length) return fail(refusals);
+  if (!patches.length) return ok({ file, title, inverse });
+  const faults = [...checkTouched(design, patches), ...danglingReferences(design)];
+  if (faults.length) return fail(faults);
+  return ok({ file: withRevision(file, design, { command: command.name, title, patches, at: now }), title, inverse });
+}
+
+/** Goes back or forth by patches. Numbers only grow: an undo is a revision too, so a number always means one design. */
+export function applyStep(file: MachineFile, patches: readonly Patch[], title: string, now: string): Edit {
+  let inverse: Patch[] = [];
+  const [design, forward, back] = produceWithPatches(file.design, (draft) => {
+    applyPatches(draft as object, patches as Patch[]);
+  });
+  inverse = back;
+  return { file: withRevision(file, design, { command: 'step', title, patches: forward, at: now }), title, inverse };
+}

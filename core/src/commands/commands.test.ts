@@ -1,0 +1,102 @@
+import type { Patch } from 'immer';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { MachineFile } from '../machine/file';
+import { readMachineFile } from '../machine/read';
+import { newDesign } from '../machine/create';
+import { newMachineFile, revisionOf, writeMachineFile } from '../machine/file';
+import { dunnock } from '../samples/dunnock';
+import { plover } from '../samples/plover';
+import { quantity } from '../units/quantity';
+import { applyCommand, applyStep } from './apply';
+import type { Command } from './command';
+
+const NOW = '2026-03-03T10:00:00.000Z';
+const run = (file: MachineFile, command: Command) => {
+  const r = applyCommand(file, command, NOW);
+  if (!r.ok) throw new Error(r.error.map((f) => f.what).join());
+  return r.value;
+};
+const set = (path: string, value: never | unknown): Command => ({ name: 'set-field', args: { path, value: value as never } });
+
+describe('the one door for edits', () => {
+  it('writes a readable line, a revision, and a way back', () => {
+    const file = dunnock();
+    const edit = run(file, set('axes.x.travel', { entered: '25 1/2', unit: 'in', source: 'entered' }));
+    expect(edit.title).toBe('X · Hard travel: 640\u00a0mm → 25 1/2\u00a0in');
+    expect(revisionOf(edit.file)).toBe(revisionOf(file) + 1);
+    const back = applyStep(edit.file, edit.inverse, `Undone: ${edit.title}`, NOW);
+    expect(back.file.design).toEqual(file.design);
+    expect(revisionOf(back.file)).toBe(revisionOf(file) + 2);
+  });
+  it('an edit that changes nothing makes no revision', () => {
+    const file = dunnock();
+    expect(run(file, set('axes.x.plus', 'right')).file).toBe(file);
+  });
+  it.each<[string, Command, string]>([
+    ['a wrong unit', set('axes.x.travel', quantity(3, 'kg')), 'axes.x.travel'],
+    ['a word that is no choice', set('axes.x.plus', 'sideways'), 'axes.x.plus'],
+    ['a path that is no field', set('axes.x.constructor', 1), 'axes.x.constructor'],
+    ['a path into nowhere', set('axes.q.travel', quantity(1, 'mm')), 'axes.q.travel'],
+    ['a structural field', set('roles.controller', 'motor-x-0'), 'roles.controller'],
+    ['an unknown part', { name: 'choose-part', args: { slot: { role: 'controller' }, library: 'nothing' } }, 'roles.controller'],
+    ['a rotary gear on a slide', { name: 'set-transmission', args: { axis: 'x', kind: 'rotary' } }, 'axes.x.transmission.kind'],
+  ])('refuses %s and leaves the file as it was', (_name, command, where) => {
+    const file = dunnock();
+    const kept = writeMachineFile(file);
+    const r = applyCommand(file, command, NOW);
+    expect(r.ok).toBe(false);
+    if (!r.ok) expect(r.error[0]!.where).toContain(where);
+    expect(writeMachineFile(file)).toBe(kept);
+  });
+});
+
+describe('parts and axes', () => {
+  it('removing an axis leaves nothing of it behind, and a valid file', () => {
+    const file = plover();
+    const planned = run(file, { name: 'set-conductors', args: { ids: Object.keys(file.design.conductors), set: { state: 'planned' } } }).file;
+    const { design } = run(planned, { name: 'remove-axis', args: { axis: 'z' } }).file;
+    expect(JSON.stringify(design)).not.toMatch(/"z"|-z-|motor-z/);
+  });
+  it('a swapped part keeps its id, designation and the conductors that still fit', () => {
+    const file = dunnock();
+    const swapped = run(file, { name: 'choose-part', args: { slot: { axis: 'x', drive: 0, item: 'driver' }, library: 'driver-heron-80' } }).file.design;
+    expect(swapped.parts['driver-x-0']).toMatchObject({ designation: file.design.parts['driver-x-0']!.designation, setup: { stepsPerRevolution: 1600 } });
+    expect(Object.keys(swapped.conductors)).toEqual(Object.keys(file.design.conductors));
+  });
+  it('a part is not swapped away from under a connected conductor', () => {
+    const r = applyCommand(dunnock(), { name: 'choose-part', args: { slot: { role: 'controller' }, library: 'controller-sedge-4' } }, NOW);
+    expect(r.ok ? '' : r.error[0]!.what).toMatch(/Conductor \d+ is checked/);
+  });
+});
+
+it('any sequence of edits and undos leads back to the start, and every state on the way is a valid file', () => {
+  const start = newMachineFile(newDesign('mill-knee', 'Bench'), 'bench', NOW);
+  const axis = fc.constantFrom('x', 'y', 'z', 'w');
+  const command: fc.Arbitrary<Command> = fc.oneof(
+    fc.tuple(axis, fc.double({ min: 1, max: 900, noNaN: true })).map(([a, n]) => set(`axes.${a}.travel`, quantity(n, 'mm'))),
+    fc.tuple(axis, fc.constantFrom('screw' as const, 'belt' as const, 'rack' as const)).map(([a, kind]): Command => ({ name: 'set-transmission', args: { axis: a, kind } })),
+    fc.tuple(axis, fc.constantFrom(1 as const, 2 as const)).map(([a, count]): Command => ({ name: 'set-motor-count', args: { axis: a, count } })),
+    fc.tuple(axis, fc.constantFrom('motor-rook-23', null)).map(([a, library]): Command => ({ name: 'choose-part', args: { slot: { axis: a, drive: 0, item: 'motor' }, library } })),
+    fc.tuple(axis, fc.constantFrom('minus' as const, 'plus' as const)).map(([a, end]): Command => ({ name: 'add-input', args: { function: 'limit', library: 'switch-finch', mount: { axis: a, end } } })),
+    fc.constantFrom('controller-sedge-4', 'controller-teasel-6', null).map((library): Command => ({ name: 'choose-part', args: { slot: { role: 'controller' }, library } })),
+    fc.constant<Command>({ name: 'plan-wiring', args: {} }),
+    axis.map((a): Command => ({ name: 'remove-axis', args: { axis: a } })),
+  );
+  fc.assert(
+    fc.property(fc.array(command, { maxLength: 12 }), (commands) => {
+      let file = start;
+      const undo: Patch[][] = [];
+      for (const c of commands) {
+        const r = applyCommand(file, c, NOW);
+        if (!r.ok || r.value.file === file) continue;
+        file = r.value.file;
+        undo.push(r.value.inverse);
+        expect(readMachineFile(writeMachineFile(file)).ok).toBe(true);
+      }
+      for (const patches of undo.reverse()) file = applyStep(file, patches, 'back', NOW).file;
+      expect(file.design).toEqual(start.design);
+    }),
+    { numRuns: 40 },
+  );
+});

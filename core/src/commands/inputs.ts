@@ -1,0 +1,128 @@
+import type { Draft } from 'immer';
+import type { InputCircuit } from '../machine/connections';
+import type { Design } from '../machine/design';
+import { nextDesignation } from '../machine/designation';
+import { circuitName } from '../machine/fields';
+import { libraryEntry } from '../machine/library';
+import { partFrom } from '../machine/library/entry';
+import type { Part } from '../machine/parts';
+import { feedsOf, inputTerminals } from '../wiring/planner/inputs';
+import type { CommandName, Handler, NewInput } from './command';
+import { refuse } from './command';
+import { dropUnusedPart, freeId } from './parts';
+
+/** `reference-x`, `limit-y-plus`, `reference-y-right`, `stop`: words that derive from the role. */
+function circuitId(design: Design, args: NewInput): string {
+  const words: string[] = [args.function];
+  if (args.mount) {
+    const axis = design.axes[args.mount.axis];
+    words.push(args.mount.axis);
+    if (args.function === 'limit') words.push(args.mount.end);
+    if (args.mount.drive !== undefined && axis && axis.drives.length > 1) words.push(axis.drives[args.mount.drive]!.side);
+  }
+  const wanted = words.join('-');
+  let id = wanted;
+  for (let n = 2; design.circuits[id]; n++) id = `${wanted}-${n}`;
+  return id;
+}
+
+/** The feed that suits a device on this machine's inputs: sensors by their output, contacts by what the inputs allow. */
+function feedFor(design: Design, part: Part): InputCircuit['feed'] {
+  if (part.data.class === 'sensor') return part.data.output === 'NPN' ? '0V' : 'plus';
+  const controller = design.roles.controller ? design.parts[design.roles.controller] : undefined;
+  const first = inputTerminals(controller)[0];
+  const feeds: InputCircuit['feed'][] = controller && first ? feedsOf(controller, first) : ['0V'];
+  // Where both are possible, the fused + side is preferred: a wire chafed to the frame then shows.
+  return feeds.includes('plus') ? 'plus' : '0V';
+}
+
+const arrangementFor = (part: Part): InputCircuit['arrangement'] => {
+  const form = part.data.class === 'sensor' ? part.data.form : part.setup.contactUsed;
+  return part.data.class !== 'sensor' && form === 'NC' ? 'series' : 'parallel';
+};
+
+/** Takes a circuit out, and its devices where no other circuit uses them. */
+export function removeInput(draft: Draft<Design>, id: string): void {
+  const devices = draft.circuits[id]?.devices ?? [];
+  delete draft.circuits[id];
+  for (const key of Object.keys(draft.overrides)) if (key.startsWith(`input/${id}/`)) delete draft.overrides[key];
+  for (const d of devices) dropUnusedPart(draft, d);
+}
+
+const unknownCircuit = (id: string) => refuse(`There is no input circuit ${id}.`, `circuits.${id}`, 'Pick one from the list of inputs.');
+
+export const inputs = {
+  'add-input': {
+    title: (args, before) => `Input added: ${circuitName(circuitId(before, args))}`,
+    apply(args, draft) {
+      const entry = libraryEntry(args.library);
+      if (!entry) return refuse(`The library holds no "${args.library}".`, 'circuits', 'Choose one from the list.');
+      if (args.mount && !draft.axes[args.mount.axis])
+        return refuse(`There is no axis ${args.mount.axis}.`, 'circuits', 'Pick one of the axes on the drawing.');
+      const design = draft as Design;
+      const id = circuitId(design, args);
+      const partId = freeId(design, `device-${id}`);
+      const part = partFrom(entry, nextDesignation(design, entry.data.class), `${circuitName(id)}: ${entry.name}`);
+      draft.parts[partId] = { ...part, ...(args.mount ? { mount: args.mount } : {}) };
+      draft.circuits[id] = {
+        function: args.function,
+        devices: [partId],
+        arrangement: arrangementFor(part),
+        feed: feedFor(design, part),
+      };
+    },
+  } satisfies Handler<'add-input'>,
+  'remove-input': {
+    title: ({ circuit }) => `Input removed: ${circuitName(circuit)}`,
+    apply({ circuit }, draft) {
+      if (!draft.circuits[circuit]) return unknownCircuit(circuit);
+      removeInput(draft, circuit);
+    },
+  } satisfies Handler<'remove-input'>,
+  'join-inputs': {
+    title: ({ into, from }) => `${circuitName(from)} shares the input of ${circuitName(into)}`,
+    apply({ into, from }, draft) {
+      const target = draft.circuits[into];
+      const source = draft.circuits[from];
+      if (!target || !source || into === from) return unknownCircuit(from);
+      const merged = target.function === source.function ? target.function : 'limit-and-reference';
+      if (target.function !== source.function && [target, source].some((c) => !/limit|reference/.test(c.function)))
+        return refuse(
+          `${circuitName(from)} and ${circuitName(into)} do different work and cannot share an input.`,
+          `circuits.${from}`,
+          'Only limits and references can share one.',
+        );
+      target.devices.push(...source.devices);
+      target.function = merged;
+      delete draft.circuits[from];
+      for (const key of Object.keys(draft.overrides)) if (key.startsWith(`input/${from}/`)) delete draft.overrides[key];
+    },
+  } satisfies Handler<'join-inputs'>,
+  'split-input': {
+    title: ({ circuit }) => `${circuitName(circuit)}: an input for each switch`,
+    apply({ circuit: id }, draft) {
+      const circuit = draft.circuits[id];
+      if (!circuit) return unknownCircuit(id);
+      const [, ...others] = circuit.devices;
+      circuit.devices = circuit.devices.slice(0, 1);
+      for (const device of others) {
+        const mount = draft.parts[device]?.mount;
+        const own = circuitId(draft as Design, { function: circuit.function, library: '', ...(mount ? { mount } : {}) });
+        const { input: _shared, ...rest } = circuit;
+        draft.circuits[own] = { ...rest, devices: [device] };
+      }
+    },
+  } satisfies Handler<'split-input'>,
+  'set-input-terminal': {
+    title: ({ circuit, input }, before) => {
+      const terminal = input && before.parts[input.part]?.terminals[input.terminal];
+      return `${circuitName(circuit)}: input ${terminal ? terminal.printed : 'chosen by the planner'}`;
+    },
+    apply({ circuit: id, input }, draft) {
+      const circuit = draft.circuits[id];
+      if (!circuit) return unknownCircuit(id);
+      if (input) circuit.input = input;
+      else delete circuit.input;
+    },
+  } satisfies Handler<'set-input-terminal'>,
+} satisfies Partial<Record<CommandName, unknown>>;

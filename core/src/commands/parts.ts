@@ -1,0 +1,94 @@
+import type { Draft } from 'immer';
+import type { Design } from '../machine/design';
+import { nextDesignation } from '../machine/designation';
+import { libraryEntry } from '../machine/library';
+import { partFrom } from '../machine/library/entry';
+import { isMade } from '../wiring/planner/replan';
+import type { Handler, PartSlot } from './command';
+import { refuse } from './command';
+
+const slotName = (slot: PartSlot, design: Design): string => {
+  if ('role' in slot)
+    return { controller: 'Controller', motorSupply: 'Motor supply', logicSupply: 'Logic supply', fieldSupply: 'Field supply' }[slot.role];
+  const axis = design.axes[slot.axis];
+  const side = axis && axis.drives.length > 1 ? ` ${axis.drives[slot.drive]?.side}` : '';
+  return `${axis?.letter ?? slot.axis}${side} ${slot.item}`;
+};
+
+const partIdFor = (slot: PartSlot): string =>
+  'role' in slot ? slot.role.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`) : `${slot.item}-${slot.axis}-${slot.drive}`;
+
+const usedIn = (design: Design, id: string): boolean =>
+  Object.values(design.roles).includes(id) ||
+  Object.values(design.axes).some((a) => a.drives.some((d) => d.motor === id || d.driver === id)) ||
+  Object.values(design.circuits).some((c) => c.devices.includes(id));
+
+/**
+ * Takes a part out when nothing uses it any more. Its planned conductors go with it; where one is already cut or
+ * connected, the part stays as it is on the bench, and a finding says so.
+ */
+export function dropUnusedPart(draft: Draft<Design>, id: string): void {
+  const design = draft as Design;
+  if (!design.parts[id] || usedIn(design, id)) return;
+  const touching = Object.entries(design.conductors).filter(([, c]) => c.from.part === id || c.to.part === id);
+  if (touching.some(([, c]) => isMade(c))) return;
+  for (const [conductor] of touching) delete draft.conductors[conductor];
+  for (const circuit of Object.values(draft.circuits)) if (circuit.input?.part === id) delete circuit.input;
+  delete draft.parts[id];
+}
+
+export const choosePart: Handler<'choose-part'> = {
+  title({ slot, library }, before) {
+    const name = library ? libraryEntry(library)?.name : undefined;
+    return `${slotName(slot, before)}: ${name ?? 'none'}`;
+  },
+  apply({ slot, library }, draft) {
+    const drive = 'axis' in slot ? draft.axes[slot.axis]?.drives[slot.drive] : undefined;
+    if ('axis' in slot && !drive) return refuse('This drive is not on the machine.', `axes.${slot.axis}`, 'Pick an axis on the drawing.');
+    const path = 'role' in slot ? `roles.${slot.role}` : `axes.${slot.axis}.drives.${slot.drive}.${slot.item}`;
+    const old = 'role' in slot ? draft.roles[slot.role] : drive?.[slot.item];
+    const put = (id: string | undefined) => {
+      if ('role' in slot) {
+        if (id) draft.roles[slot.role] = id;
+        else delete draft.roles[slot.role];
+      } else if (drive) {
+        if (id) drive[slot.item] = id;
+        else delete drive[slot.item];
+      }
+    };
+    if (library === null) {
+      put(undefined);
+      if (old) dropUnusedPart(draft, old);
+      return;
+    }
+    const entry = libraryEntry(library);
+    if (!entry) return refuse(`The library holds no "${library}".`, path, 'Choose one from the list.');
+    const previous = old ? draft.parts[old] : undefined;
+    // A swapped part keeps its id and designation, so that conductors with the same terminals stay whole.
+    const id = old ?? freeId(draft as Design, partIdFor(slot));
+    const part = partFrom(entry, previous?.designation ?? nextDesignation(draft as Design, entry.data.class));
+    const keep = previous && previous.data.class === entry.data.class ? previous.setup : {};
+    for (const c of Object.values(draft.conductors)) {
+      const gone = (end: { part: string; terminal: string }) => end.part === id && !part.terminals[end.terminal];
+      if (isMade(c) && (gone(c.from) || gone(c.to)))
+        return refuse(
+          `Conductor ${c.number} is ${c.state} to a terminal that ${entry.name} does not have.`,
+          path,
+          'Set that conductor back to planned, or remove it, then swap the part.',
+        );
+    }
+    draft.parts[id] = { ...part, setup: { ...part.setup, ...keep } };
+    for (const [cid, c] of Object.entries(draft.conductors))
+      for (const end of [c.from, c.to]) if (end.part === id && !part.terminals[end.terminal]) delete draft.conductors[cid];
+    for (const circuit of Object.values(draft.circuits))
+      if (circuit.input?.part === id && !part.terminals[circuit.input.terminal]) delete circuit.input;
+    put(id);
+  },
+};
+
+export function freeId(design: Design, wanted: string): string {
+  if (!design.parts[wanted]) return wanted;
+  let n = 2;
+  while (design.parts[`${wanted}-${n}`]) n++;
+  return `${wanted}-${n}`;
+}

@@ -1,0 +1,32 @@
+import { describe, expect, it } from 'vitest';
+import { applyCommand } from '../commands/apply';
+import type { Command } from '../commands/command';
+import { dunnock } from '../samples/dunnock';
+import { quantity } from '../units/quantity';
+import { createDeriver } from './figures';
+
+const counted = (command: Command) => {
+  const ran: string[] = [];
+  const derive = createDeriver((key) => ran.push(key));
+  const file = dunnock();
+  derive(file.design);
+  ran.length = 0;
+  const edit = applyCommand(file, command, '2026-03-03T10:00:00.000Z');
+  if (!edit.ok) throw new Error(edit.error[0]!.what);
+  const figures = derive(edit.value.file.design);
+  return { ran: [...ran], figures };
+};
+
+describe('a derivation runs only for what an edit touched', () => {
+  it('the lead of X recomputes nothing for Y, no net and no plan', () => {
+    const { ran, figures } = counted({ name: 'set-field', args: { path: 'axes.x.transmission.pitch', value: quantity(5, 'mm') } });
+    expect(ran.filter((k) => /^axis\/[yz]|^circuit|network|plan/.test(k))).toEqual([]);
+    expect(ran).toContain('axis/x/drive-0');
+    const scale = figures.settings.find((s) => s.key === 'axis/x/scale');
+    expect(scale?.value).toEqual({ known: true, value: 320 });
+  });
+  it('ticking a conductor off evaluates no circuit', () => {
+    const { ran } = counted({ name: 'set-conductors', args: { ids: ['drive-x-0/step'], set: { state: 'connected' } } });
+    expect(ran.filter((k) => /^(axis|circuit|network)/.test(k))).toEqual([]);
+  });
+});

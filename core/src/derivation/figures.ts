@@ -1,0 +1,153 @@
+import type { Design } from '../machine/design';
+import { axesOf } from '../machine/design';
+import type { Axis } from '../machine/mechanics';
+import type { DriveFigures } from '../drivetrain/speed';
+import { driveFigures } from '../drivetrain/speed';
+import { axisSettings } from '../settings/axisSettings';
+import type { ControllerSettings } from '../settings/controllerSettings';
+import { controllerSettings } from '../settings/controllerSettings';
+import { driverSettings } from '../settings/driverSettings';
+import { inputSettings } from '../settings/inputSettings';
+import type { Setting } from '../settings/setting';
+import { settle } from '../settings/setting';
+import type { AxisSwitch, Ruler } from '../switches/envelope';
+import { axisSwitches, rulerOf } from '../switches/envelope';
+import type { Stopping } from '../switches/placement';
+import { limitFilterS, stoppingOf } from '../switches/placement';
+import type { CircuitAnalysis } from '../switches/polarity';
+import { analyseCircuit } from '../switches/polarity';
+import type { Derived } from '../units/derived';
+import { known } from '../units/derived';
+import type { Network } from '../wiring/network';
+import { buildNetwork } from '../wiring/network';
+import type { PlannedDrive } from '../wiring/planner/drives';
+import { drivesOf } from '../wiring/planner/drives';
+import { planConductors } from '../wiring/planner/plan';
+import type { Plan } from '../wiring/planner/proposal';
+import type { Replanned } from '../wiring/planner/replan';
+import { replan } from '../wiring/planner/replan';
+import { Cache } from './cache';
+
+export interface AxisFigures {
+  id: string;
+  axis: Axis;
+  drives: readonly DriveFigures[];
+  switches: readonly AxisSwitch[];
+  ruler: Derived<Ruler>;
+  stopping: Derived<Stopping>;
+}
+
+/** Everything that is derived from a design, apart from the findings over it. */
+export interface Figures {
+  design: Design;
+  axes: readonly AxisFigures[];
+  drives: readonly PlannedDrive[];
+  plan: Plan;
+  /** What planning again would change, and what it would have to leave alone. */
+  replanned: Replanned;
+  network: Network;
+  circuits: Readonly<Record<string, CircuitAnalysis>>;
+  settings: readonly Setting[];
+  controller: Derived<ControllerSettings>;
+}
+
+/** Conductors count in the nets by their ends alone: a state, a colour or a note changes no level. */
+function topology(cache: Cache, design: Design): { network: Network } {
+  const wires = Object.entries(design.conductors);
+  const ends = wires.flatMap(([id, c]) => [id, c.from, c.to]);
+  const elements = Object.entries(design.parts).flatMap(([id, p]) => [id, p.elements]);
+  return cache.keep('network', [...ends, '|', ...elements], () => ({
+    network: buildNetwork(design.parts, design.conductors),
+  }));
+}
+
+/**
+ * Makes a deriver: a function from a design to its figures that recomputes only what an edit touched.
+ * `onCompute` is told the key of each derivation that runs.
+ */
+export function createDeriver(onCompute?: (key: string) => void): (design: Design) => Figures {
+  const cache = new Cache(onCompute);
+  const axisFigures = (design: Design, id: string, axis: Axis): AxisFigures => {
+    const controllerId = design.roles.controller;
+    const controller = controllerId ? design.parts[controllerId] : undefined;
+    const part = (partId: string | undefined) => (partId ? design.parts[partId] : undefined);
+    const drives = axis.drives.map((drive, i) =>
+      cache.keep(`axis/${id}/drive-${i}`, [axis, part(drive.driver), part(drive.motor), controller], () =>
+        driveFigures(id, axis, drive, part(drive.driver), part(drive.motor), controllerId, controller),
+      ),
+    );
+    const own = Object.values(design.circuits).flatMap((c) =>
+      c.devices.some((d) => design.parts[d]?.mount?.axis === id) ? [c, ...c.devices.map(part)] : [],
+    );
+    const switches = cache.keep(`axis/${id}/switches`, own, () => axisSwitches(id, design.circuits, design.parts));
+    const ruler = cache.keep(`axis/${id}/ruler`, [axis, design.datumSchool, switches], () =>
+      rulerOf(id, axis, design.datumSchool, switches),
+    );
+    const stopping = cache.keep(`axis/${id}/stopping`, [axis, controller, ...own], () =>
+      stoppingOf(id, axis, controllerId, controller, limitFilterS(id, design)),
+    );
+    return cache.keep(`axis/${id}`, [axis, switches, ruler, stopping, ...drives], () => ({
+      id,
+      axis,
+      drives,
+      switches,
+      ruler,
+      stopping,
+    }));
+  };
+
+  return (design) => {
+    const axes = axesOf(design).map(([id, axis]) => axisFigures(design, id, axis));
+    const drivesSeen = axesOf(design).flatMap(([id, a]) => [id, a.letter, a.drives]);
+    const drives = cache.keep('drives', drivesSeen, () => drivesOf(design));
+    const plan = cache.keep('plan', [drives, design.parts, design.circuits, design.roles], () => planConductors(design));
+    const replanned = cache.keep('replan', [plan, design.conductors], () => replan(design.conductors, plan));
+    const { network } = topology(cache, design);
+    const circuits: Record<string, CircuitAnalysis> = {};
+    for (const [id, circuit] of Object.entries(design.circuits)) {
+      const input = plan.inputs[id];
+      if (input)
+        circuits[id] = cache.keep(`circuit/${id}`, [circuit, input.part, input.terminal, network], () =>
+          analyseCircuit(id, circuit, input, network),
+        );
+    }
+    const perAxis = axes.flatMap((a) => {
+      const channels = drives.filter((d) => d.axisId === a.id).map((d) => d.channel);
+      const reference = a.switches.find((s) => s.isReference && s.end === a.axis.reference.end);
+      const drivers = a.axis.drives.map((d) => (d.driver ? design.parts[d.driver] : undefined));
+      return cache.keep(`axis/${a.id}/settings`, [a, design.datumSchool, design.overrides, ...drivers, ...channels], () =>
+        axisSettings({
+          id: a.id,
+          axis: a.axis,
+          drives: a.drives,
+          drivers,
+          channels,
+          ruler: a.ruler,
+          school: design.datumSchool,
+          referenceFromStop: reference ? reference.fromStop : known(0),
+        }).map((s) => settle(s, design.overrides)),
+      );
+    });
+    const analyses = Object.values(circuits);
+    const inputs = cache.keep('settings/inputs', [design.circuits, design.parts, plan, design.overrides, ...analyses], () =>
+      inputSettings(design, plan.inputs, circuits).map((s) => settle(s, design.overrides)),
+    );
+    const drivers = cache.keep('settings/drivers', [drives, design.parts, design.overrides], () =>
+      driverSettings(design, drives).map((s) => settle(s, design.overrides)),
+    );
+    const settings = cache.keep('settings', [...perAxis, '|', ...inputs, '|', ...drivers], () => [
+      ...perAxis,
+      ...inputs,
+      ...drivers,
+    ]);
+    const controller = cache.keep(
+      'controller',
+      [settings, design.referenceStages, design.limitSchool, design.datumSchool, design.circuits],
+      () => controllerSettings(design, settings),
+    );
+    return { design, axes, drives, plan, replanned, network, circuits, settings, controller };
+  };
+}
+
+/** Figures from nothing, for one-off use such as the command line. */
+export const deriveFigures = (design: Design): Figures => createDeriver()(design);

@@ -1,0 +1,23 @@
+import type { Figures } from '../derivation/figures';
+import type { Finding, Rule, Severity } from './finding';
+import { severities } from './finding';
+import { rules } from './rules';
+
+const rank = (severity: Severity): number => severities.indexOf(severity);
+
+/** All findings over a machine's figures, the worst first, in the order of the rules within a severity. */
+export function findingsOf(figures: Figures, list: readonly Rule[] = rules): Finding[] {
+  return list
+    .flatMap((rule) =>
+      rule.check(figures).map(
+        (draft): Finding => ({
+          ...draft,
+          id: `${rule.code}:${draft.subject}`,
+          code: rule.code,
+          severity: draft.severity ?? rule.severity,
+          remedies: draft.remedies ?? [],
+        }),
+      ),
+    )
+    .sort((a, b) => rank(a.severity) - rank(b.severity));
+}

@@ -1,0 +1,217 @@
+import { describe, expect, it } from 'vitest';
+import { applyCommand } from '../commands/apply';
+import type { Command } from '../commands/command';
+import { deriveFigures } from '../derivation/figures';
+import type { MachineFile } from '../machine/file';
+import { dunnock } from '../samples/dunnock';
+import { plover } from '../samples/plover';
+import { wren } from '../samples/wren';
+import { quantity } from '../units/quantity';
+import type { Unit } from '../units/units';
+import { defaultDisplay } from '../units/print';
+import { severities } from './finding';
+import { findingsOf } from './findings';
+import { rules } from './rules';
+
+const machines = { dunnock: dunnock(), wren: wren(), plover: plover() };
+type Base = keyof typeof machines;
+
+const edit = (file: MachineFile, command: Command): MachineFile => {
+  const result = applyCommand(file, command, '2026-03-03T10:00:00.000Z');
+  if (!result.ok) throw new Error(`${command.name}: ${result.error.map((f) => `${f.where} ${f.what}`).join('; ')}`);
+  return result.value.file;
+};
+const find = (file: MachineFile) => findingsOf(deriveFigures(file.design));
+const set = (path: string, value: number | string | boolean | null, unit?: Unit): Command => ({
+  name: 'set-field',
+  args: { path, value: unit ? quantity(value as number, unit) : value },
+});
+const plan: Command = { name: 'plan-wiring', args: {} };
+const unplan = (file: MachineFile): Command => ({
+  name: 'set-conductors',
+  args: { ids: Object.keys(file.design.conductors), set: { state: 'planned' } },
+});
+const override = (setting: string, value: string): Command => ({
+  name: 'override-setting',
+  args: { setting, title: setting, value, reason: 'bench trial' },
+});
+const clear = (setting: string): Command => ({ name: 'clear-override', args: { setting, title: setting } });
+const joinY: Command = { name: 'join-inputs', args: { into: 'limit-and-reference-x', from: 'limit-and-reference-y' } };
+const stages = (...list: string[][]): Command => ({ name: 'set-reference-stages', args: { stages: list } });
+const supply = (library: string): Command => ({ name: 'choose-part', args: { slot: { role: 'motorSupply' }, library } });
+const motorZ = (library: string): Command => ({
+  name: 'choose-part',
+  args: { slot: { axis: 'z', drive: 0, item: 'motor' }, library },
+});
+const controller = (library: string): Command => ({ name: 'choose-part', args: { slot: { role: 'controller' }, library } });
+
+interface Case {
+  base: Base;
+  /** Edits after which the rule fires. */
+  fires: Command[];
+  /** The nearest edits after which it does not. */
+  silent: Command[];
+  /** Commands that a remedy asks the user for besides its own click. */
+  after?: Command[];
+}
+
+const cases: Record<string, Case> = {
+  'missing-figure': { base: 'wren', fires: [set('axes.x.travel', null)], silent: [set('axes.x.dragTorque', null)] },
+  'supply-voltage': { base: 'dunnock', fires: [supply('supply-loam-60')], silent: [supply('supply-loam-36')] },
+  'driver-current': {
+    base: 'dunnock',
+    fires: [set('parts.driver-x-0.setup.peakCurrent', 4.3, 'A')],
+    silent: [set('parts.driver-x-0.setup.peakCurrent', 4.2, 'A')],
+  },
+  'pulse-rate': {
+    base: 'wren',
+    fires: [set('axes.y.maxSpeed', 151, 'mm/s'), set('parts.device-limit-and-reference-y.mount.tripFromStop', 60, 'mm')],
+    silent: [set('axes.x.maxSpeed', 37.5, 'mm/s')],
+  },
+  'driver-pulse-rate': {
+    base: 'dunnock',
+    fires: [set('axes.z.maxSpeed', 313, 'mm/s')],
+    silent: [set('axes.z.maxSpeed', 312.5, 'mm/s')],
+  },
+  'motor-speed': { base: 'dunnock', fires: [set('axes.x.maxSpeed', 334, 'mm/s')], silent: [set('axes.x.maxSpeed', 333, 'mm/s')] },
+  'pulse-width': {
+    base: 'dunnock',
+    fires: [set('parts.controller.data.pulseWidth', 2.4, 'µs')],
+    silent: [set('parts.controller.data.pulseWidth', 2.5, 'µs')],
+  },
+  'command-format': {
+    base: 'wren',
+    fires: [set('parts.driver-x-0.setup.commandFormat', 'two-pulse-trains')],
+    silent: [set('parts.driver-x-0.setup.commandFormat', 'pulse-and-direction')],
+  },
+  'steps-not-offered': {
+    base: 'wren',
+    fires: [set('parts.driver-z-0.setup.stepsPerRevolution', 3000)],
+    silent: [set('parts.driver-z-0.setup.stepsPerRevolution', 4000)],
+  },
+  'slave-differs': {
+    base: 'dunnock',
+    fires: [set('parts.driver-y-1.setup.stepsPerRevolution', 3200)],
+    silent: [set('parts.driver-x-0.setup.stepsPerRevolution', 3200)],
+  },
+  'inverted-twice': {
+    base: 'dunnock',
+    fires: [set('axes.x.drives.0.invertedInWiring', true), set('axes.x.drives.0.invertedInDrive', true)],
+    silent: [set('axes.x.drives.0.invertedInDrive', true)],
+  },
+  'head-may-fall': {
+    base: 'dunnock',
+    fires: [unplan(machines.dunnock), motorZ('motor-rook-23')],
+    silent: [unplan(machines.dunnock), motorZ('motor-rook-23'), set('axes.z.counterbalance', 35, 'N')],
+  },
+  'plan-gap': {
+    base: 'wren',
+    fires: [controller('controller-bryony-5'), ...['a', 'b'].map((): Command => ({ name: 'add-input', args: { function: 'pause', library: 'button-plum-push' } }))],
+    silent: [controller('controller-bryony-5'), { name: 'add-input', args: { function: 'pause', library: 'button-plum-push' } }],
+  },
+  'input-twice': {
+    base: 'wren',
+    fires: [{ name: 'set-input-terminal', args: { circuit: 'stop', input: { part: 'controller', terminal: 'in-0' } } }, { name: 'set-input-terminal', args: { circuit: 'limit-and-reference-x', input: { part: 'controller', terminal: 'in-0' } } }, plan],
+    silent: [{ name: 'set-input-terminal', args: { circuit: 'stop', input: { part: 'controller', terminal: 'in-4' } } }, plan],
+    after: [plan],
+  },
+  'trip-unseen': { base: 'wren', fires: [set('circuits.stop.feed', 'plus'), plan], silent: [set('circuits.stop.feed', '0V'), plan], after: [plan] },
+  'broken-wire': {
+    base: 'wren',
+    fires: [set('parts.device-limit-and-reference-x.setup.contactUsed', 'NO'), plan],
+    silent: [set('parts.device-limit-and-reference-y.setup.contactUsed', 'NC'), plan],
+    after: [plan],
+  },
+  'sensor-supply': {
+    base: 'dunnock',
+    fires: [unplan(machines.dunnock), { name: 'choose-part', args: { slot: { role: 'fieldSupply' }, library: 'supply-marl-5' } }],
+    silent: [unplan(machines.dunnock), { name: 'choose-part', args: { slot: { role: 'fieldSupply' }, library: 'supply-marl-24' } }],
+  },
+  'no-stop-input': {
+    base: 'wren',
+    fires: [{ name: 'remove-input', args: { circuit: 'stop' } }],
+    silent: [{ name: 'remove-input', args: { circuit: 'limit-and-reference-x' } }],
+    after: [plan],
+  },
+  'reference-missing': { base: 'plover', fires: [set('axes.z.reference.method', 'switch')], silent: [set('axes.z.reference.method', 'absolute')] },
+  'head-first': { base: 'dunnock', fires: [stages(['x', 'z'], ['y'])], silent: [stages(['z'], ['x'], ['y'])] },
+  'shared-together': { base: 'wren', fires: [joinY, plan, stages(['z'], ['x', 'y'])], silent: [joinY, plan, stages(['z'], ['x'], ['y'])] },
+  'gantry-square': {
+    base: 'dunnock',
+    fires: [unplan(machines.dunnock), { name: 'remove-input', args: { circuit: 'limit-and-reference-y-right' } }, plan],
+    silent: [unplan(machines.dunnock), { name: 'remove-input', args: { circuit: 'limit-y-plus' } }, plan],
+    after: [set('parts.device-limit-and-reference-y-right.mount.tripFromStop', 22, 'mm'), plan],
+  },
+  'trip-after-stop': {
+    base: 'dunnock',
+    fires: [set('parts.device-limit-x-plus.mount.tripFromStop', 0, 'mm')],
+    silent: [set('parts.device-limit-x-plus.mount.tripFromStop', 20, 'mm')],
+  },
+  // 120 mm/s, 600 mm/s², 0.5 ms until seen: 12.06 mm
+  'stopping-distance': {
+    base: 'dunnock',
+    fires: [set('parts.device-limit-x-plus.mount.tripFromStop', 12, 'mm')],
+    silent: [set('parts.device-limit-x-plus.mount.tripFromStop', 12.1, 'mm')],
+  },
+  'over-travel': { base: 'wren', fires: [set('axes.z.acceleration', 110, 'mm/s²')], silent: [set('axes.z.acceleration', 120, 'mm/s²')] },
+  'no-travel': { base: 'wren', fires: [set('axes.y.travel', 12, 'mm')], silent: [set('axes.y.travel', 13, 'mm')] },
+  'sign-contradicted': {
+    base: 'dunnock',
+    fires: [override('input/limit-x-plus/active-when', 'high')],
+    silent: [override('input/limit-x-plus/active-when', 'low')],
+  },
+  'override-stands': {
+    base: 'dunnock',
+    fires: [{ name: 'override-setting', args: { setting: 'axis/x/max-speed', title: 'x', value: quantity(100, 'mm/s'), reason: '' } }],
+    silent: [{ name: 'override-setting', args: { setting: 'axis/x/max-speed', title: 'x', value: quantity(120, 'mm/s'), reason: '' } }],
+  },
+  'plan-behind': {
+    base: 'wren',
+    fires: [{ name: 'add-input', args: { function: 'pause', library: 'button-plum-push' } }],
+    silent: [clear('axis/x/scale')],
+  },
+  'plan-conflict': {
+    base: 'dunnock',
+    fires: [{ name: 'set-input-terminal', args: { circuit: 'stop', input: { part: 'controller', terminal: 'in-9' } } }],
+    silent: [{ name: 'set-input-terminal', args: { circuit: 'stop', input: { part: 'controller', terminal: 'in-6' } } }],
+    after: [plan],
+  },
+  'terminal-crowded': { base: 'plover', fires: [plan], silent: [{ name: 'set-motor-count', args: { axis: 'x', count: 1 } }] },
+};
+
+describe('each rule: where it fires, the nearest machine where it does not, and after its remedy', () => {
+  it('has a case here', () => expect(Object.keys(cases).sort()).toEqual([...new Set(rules.map((r) => r.code))].sort()));
+
+  it.each(Object.entries(cases))('%s', (code, { base, fires, silent, after }) => {
+    const broken = fires.reduce(edit, machines[base]);
+    const before = find(broken);
+    const changed = before.filter((f) => f.code === code && !find(machines[base]).some((o) => o.id === f.id));
+    const fired = changed[0] ?? before.find((f) => f.code === code);
+    expect(fired, `${code} should fire`).toBeDefined();
+    expect(fired!.explain(defaultDisplay)).not.toMatch(/NaN|undefined|Infinity/);
+    const quiet = find(silent.reduce(edit, machines[base]));
+    if (code !== 'terminal-crowded') expect(quiet.map((f) => f.id)).not.toContain(fired!.id);
+
+    const worst = (list: typeof before) => severities.map((s) => list.filter((f) => f.severity === s && f.code !== 'plan-behind').length);
+    for (const remedy of fired!.remedies) {
+      expect(remedy.label(defaultDisplay)).not.toMatch(/NaN|undefined/);
+      const cured = find([remedy.command, ...(after ?? [])].reduce(edit, broken));
+      expect(cured.map((f) => f.id)).not.toContain(fired!.id);
+      const [a, b] = [worst(before), worst(cured)];
+      expect(a[0]! >= b[0]! && a[0]! + a[1]! >= b[0]! + b[1]!, `${code}: ${remedy.label(defaultDisplay)} makes something worse`).toBe(true);
+    }
+  });
+});
+
+describe('the demo machines', () => {
+  it('Dunnock is healthy: nothing above a note', () =>
+    expect(find(machines.dunnock).filter((f) => f.severity !== 'note').map((f) => f.id)).toEqual([]));
+  it('Wren holds exactly its three mistakes, one of each severity', () =>
+    expect(find(machines.wren).filter((f) => f.severity !== 'note').map((f) => `${f.severity} ${f.id}`)).toEqual([
+      'danger broken-wire:limit-and-reference-y',
+      'wont-work pulse-rate:x',
+      'doubtful head-first:z',
+    ]));
+  it('Plover is half wired and has nothing dangerous', () =>
+    expect(find(machines.plover).filter((f) => f.severity === 'danger' || f.severity === 'wont-work').map((f) => f.id)).toEqual([]));
+});

@@ -1,0 +1,65 @@
+import type { Rule } from './finding';
+import { brokenWire } from './rules/brokenWire';
+import { commandFormat } from './rules/commandFormat';
+import { driverCurrent } from './rules/driverCurrent';
+import { headMayFall } from './rules/headMayFall';
+import { inputTwice } from './rules/inputTwice';
+import { invertedTwice } from './rules/invertedTwice';
+import { missingFigure } from './rules/missingFigure';
+import { noTravel } from './rules/noTravel';
+import { overTravel } from './rules/overTravel';
+import { stoppingDistance } from './rules/stoppingDistance';
+import { tripAfterStop } from './rules/tripAfterStop';
+import { planGap } from './rules/planGap';
+import { planBehind } from './rules/planBehind';
+import { planConflict } from './rules/planConflict';
+import { terminalCrowded } from './rules/terminalCrowded';
+import { pulseWidth } from './rules/pulseWidth';
+import { gantrySquare } from './rules/gantrySquare';
+import { headFirst } from './rules/headFirst';
+import { referenceMissing } from './rules/referenceMissing';
+import { sharedTogether } from './rules/sharedTogether';
+import { sensorSupply } from './rules/sensorSupply';
+import { overrideStands } from './rules/overrideStands';
+import { signContradicted } from './rules/signContradicted';
+import { slaveDiffers } from './rules/slaveDiffers';
+import { driverPulseRate, motorSpeed, pulseRate } from './rules/speedFence';
+import { stepsNotOffered } from './rules/stepsNotOffered';
+import { noStopInput } from './rules/stopInput';
+import { supplyVoltage } from './rules/supplyVoltage';
+import { tripUnseen } from './rules/tripUnseen';
+
+/** Every rule there is. Adding one touches this list and nothing else. */
+export const rules: readonly Rule[] = [
+  missingFigure,
+  supplyVoltage,
+  driverCurrent,
+  pulseRate,
+  driverPulseRate,
+  motorSpeed,
+  pulseWidth,
+  commandFormat,
+  stepsNotOffered,
+  slaveDiffers,
+  invertedTwice,
+  headMayFall,
+  planGap,
+  inputTwice,
+  tripUnseen,
+  brokenWire,
+  sensorSupply,
+  noStopInput,
+  referenceMissing,
+  headFirst,
+  sharedTogether,
+  gantrySquare,
+  tripAfterStop,
+  stoppingDistance,
+  overTravel,
+  noTravel,
+  signContradicted,
+  overrideStands,
+  planBehind,
+  planConflict,
+  terminalCrowded,
+];

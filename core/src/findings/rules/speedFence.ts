@@ -1,0 +1,74 @@
+import type { Command } from '../../commands/command';
+import type { SpeedFence } from '../../drivetrain/speed';
+import { isDriver } from '../../machine/parts';
+import { showValue } from '../../units/print';
+import { baseValue, quantity } from '../../units/quantity';
+import type { Finding, Remedy, Rule } from '../finding';
+
+/** A speed just under a fence, in three significant digits. */
+const under = (speed: number): number => Math.floor(Number(speed.toPrecision(12)) * 1000) / 1000;
+
+const reasons: Record<Exclude<SpeedFence['cause'], 'wanted'>, { code: string; say: (rate: string) => string }> = {
+  'controller pulse rate': {
+    code: 'pulse-rate',
+    say: (rate) => `The controller makes at most ${rate} on one channel.`,
+  },
+  'driver pulse rate': { code: 'driver-pulse-rate', say: (rate) => `The driver reads at most ${rate}.` },
+  'motor speed': { code: 'motor-speed', say: (rate) => `The motor turns at most ${rate}.` },
+};
+
+/** One rule for each kind of fence: the wanted speed lies beyond it. */
+const fenceRule = (cause: Exclude<SpeedFence['cause'], 'wanted'>): Rule => ({
+  code: reasons[cause].code,
+  severity: 'wont-work',
+  check: ({ design, axes }) =>
+    axes.flatMap(({ id, axis, drives }) =>
+      drives.flatMap((d, i): Omit<Finding, 'id' | 'code' | 'severity'>[] => {
+        const wanted = axis.maxSpeed && baseValue(axis.maxSpeed);
+        const fence = d.fences.known ? d.fences.value.find((f) => f.cause === cause) : undefined;
+        if (!fence || wanted === undefined || wanted <= fence.speed || !d.scale.known || i > 0) return [];
+        const linear = axis.motion === 'linear';
+        const dimension = linear ? 'speed' : 'angularSpeed';
+        const { stepsPerUnit, travelPerRev, stepsPerRev } = d.scale.value;
+        const remedies: Remedy[] = [
+          {
+            label: (display) => `Want ${showValue(under(fence.speed), dimension, display)} at most`,
+            command: {
+              name: 'set-field',
+              args: { path: `axes.${id}.maxSpeed`, value: quantity(under(fence.speed), linear ? 'mm/s' : '°/s') },
+            },
+          },
+        ];
+        const driverId = axis.drives[0]?.driver;
+        const driver = driverId ? design.parts[driverId] : undefined;
+        const coarser =
+          driver && isDriver(driver.data) && cause !== 'motor speed'
+            ? driver.data.stepsPerRevolutionChoices.filter((s) => (s / travelPerRev) * wanted <= fence.speed * stepsPerUnit && s < stepsPerRev).at(-1)
+            : undefined;
+        if (coarser !== undefined && axis.drives.length === 1) {
+          const command: Command = {
+            name: 'set-field',
+            args: { path: `parts.${driverId}.setup.stepsPerRevolution`, value: coarser },
+          };
+          remedies.unshift({ label: () => `Set the driver to ${coarser} steps per revolution`, command });
+        }
+        return [
+          {
+            subject: id,
+            title: `${axis.letter} cannot reach its wanted speed`,
+            explain: (display) => {
+              const is = (v: number) => (cause === 'motor speed' ? showValue((v / travelPerRev) * 60, 'rotation', display, 4) : showValue(v * stepsPerUnit, 'frequency', display, 4));
+              return `${showValue(wanted, dimension, display)} needs ${is(wanted)}. ${reasons[cause].say(is(fence.speed))} So ${axis.letter} ends at ${showValue(fence.speed, dimension, display, 4)}.`;
+            },
+            station: 'drives',
+            field: `axes.${id}.maxSpeed`,
+            remedies,
+          },
+        ];
+      }),
+    ),
+});
+
+export const pulseRate = fenceRule('controller pulse rate');
+export const driverPulseRate = fenceRule('driver pulse rate');
+export const motorSpeed = fenceRule('motor speed');

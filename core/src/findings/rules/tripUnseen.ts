@@ -1,0 +1,42 @@
+import { circuitName } from '../../machine/fields';
+import type { FindingDraft, Rule } from '../finding';
+
+const protective = ['limit', 'limit-and-reference', 'stop', 'door'];
+
+/** A switch whose trip changes nothing at the input: the evaluated circuit says so, whatever the plan was. */
+export const tripUnseen: Rule = {
+  code: 'trip-unseen',
+  severity: 'wont-work',
+  check: ({ design, circuits }) =>
+    Object.values(circuits).flatMap((a): FindingDraft[] => {
+      const circuit = design.circuits[a.circuit];
+      if (!circuit || !a.wired) return [];
+      const deaf = a.tripped.filter((t) => !t.seen);
+      if (!deaf.length) return [];
+      const names = deaf.map((t) => design.parts[t.device]?.designation ?? t.device).join(', ');
+      const device = design.parts[circuit.devices[0]!];
+      const feed = circuit.feed === '0V' ? 'plus' : '0V';
+      const single = circuit.devices.length === 1 && device?.data.class !== 'sensor';
+      return [
+        {
+          subject: a.circuit,
+          severity: protective.includes(circuit.function) ? 'danger' : 'wont-work',
+          title: `${circuitName(a.circuit)}: the input never sees ${names}`,
+          explain: () =>
+            a.idle.reading === 'uncertain'
+              ? `At rest the net is ${a.idle.level}: the input reads anything. It needs a defined level from a resistor, a contact or a sensor.`
+              : `The input reads ${a.idle.reading} at rest and ${a.idle.reading} when ${names} trips: nothing changes. The contact switches to the side on which the input already lies, or the output type does not suit the input.`,
+          station: 'switches',
+          field: `circuits.${a.circuit}.feed`,
+          remedies: single
+            ? [
+                {
+                  label: () => `Switch to ${feed === 'plus' ? 'the + side' : '0 V'} instead, then plan the wiring again`,
+                  command: { name: 'set-field', args: { path: `circuits.${a.circuit}.feed`, value: feed } },
+                },
+              ]
+            : [],
+        },
+      ];
+    }),
+};

@@ -1,0 +1,279 @@
+import type { Dimension } from '../units/units';
+import type { Design } from './design';
+import type { Axis } from './mechanics';
+
+/** The stations that a field can stand on, as far as they exist. */
+export const stations = ['machine', 'drives', 'wiring', 'switches', 'settings', 'practice'] as const;
+export type Station = (typeof stations)[number];
+
+export interface Choice {
+  value: string;
+  label: string;
+}
+
+export type FieldType =
+  | { type: 'quantity'; dimensions: readonly Dimension[] }
+  | { type: 'choice'; choices: readonly Choice[] }
+  | { type: 'integer'; min: number; max: number }
+  | { type: 'flag' }
+  | { type: 'text' };
+
+/** What is known of a field apart from its value: one entry serves the form, the link, the search and the change log. */
+export interface FieldDescription {
+  path: string;
+  /** What the field belongs to, such as `X` or `-T1`; empty for the machine itself. */
+  subject: string;
+  label: string;
+  help: string;
+  /** Everyday words by which a newcomer looks for it. */
+  also: string;
+  station: Station;
+  kind: FieldType;
+}
+
+type Definition = Omit<FieldDescription, 'path' | 'subject' | 'kind'> & { kind: FieldType | ((axis: Axis) => FieldType) };
+
+const q = (...dimensions: Dimension[]): FieldType => ({ type: 'quantity', dimensions });
+const choice = (labels: Record<string, string>): FieldType => ({
+  type: 'choice',
+  choices: Object.entries(labels).map(([value, label]) => ({ value, label })),
+});
+const along = (linear: Dimension, rotary: Dimension) => (axis: Axis) => q(axis.motion === 'linear' ? linear : rotary);
+const position = along('length', 'angle');
+const speed = along('speed', 'angularSpeed');
+
+const field = (station: Station, label: string, kind: Definition['kind'], help: string, also = ''): Definition => ({
+  station,
+  label,
+  kind,
+  help,
+  also,
+});
+
+const contactForms = { NO: 'normally open (closes when pressed)', NC: 'normally closed (opens when pressed)' };
+
+const definitions: Record<string, Definition> = {
+  name: field('machine', 'Name', { type: 'text' }, 'What you call the machine.'),
+  notes: field('machine', 'Notes', { type: 'text' }, 'Anything worth remembering about the machine.'),
+  latheX: field(
+    'machine',
+    'X shown as',
+    choice({ diameter: 'diameter', radius: 'radius' }),
+    'A lathe control shows X as the diameter of the work or as its radius. Travel and scale stay those of the slide.',
+    'diameter mode radius mode',
+  ),
+  datumSchool: field(
+    'switches',
+    'Datum lies',
+    choice({ 'at-switch': 'at the trip point of the switch', 'after-back-off': 'where the axis rests after the back-off' }),
+    'Where the machine position is set: at the switch itself, or after the axis has backed off from it. The second makes the envelope begin at the datum.',
+    'machine zero home position',
+  ),
+  limitSchool: field(
+    'switches',
+    'A tripped limit is left',
+    choice({ 'away-only': 'by motion away from it only', 'held-override': 'with a held override, in either direction' }),
+    'Motion away only cannot make things worse, and needs the switch to be told apart by end.',
+    'limit override',
+  ),
+  'axes.*.plus': field(
+    'machine',
+    'Plus is',
+    choice({ right: 'to the right', left: 'to the left', away: 'away from you', 'towards-you': 'towards you', up: 'up', down: 'down', turning: 'turning' }),
+    'Where the tool moves relative to the work when the number grows, as you stand in front (ISO 841).',
+    'positive direction sign',
+  ),
+  'axes.*.carries': field(
+    'machine',
+    'What moves',
+    choice({ tool: 'the tool', workpiece: 'the work' }),
+    'Where the table moves instead of the tool, it moves the other way for the same sign.',
+  ),
+  'axes.*.travel': field(
+    'machine',
+    'Hard travel',
+    position,
+    'From one hard stop to the other, measured by hand with the power off.',
+    'length stroke',
+  ),
+  'axes.*.tilt': field('machine', 'Tilt', q('angle'), 'Of the travel against the horizontal: 0 for a level axis, 90 for a vertical one.'),
+  'axes.*.maxSpeed': field('drives', 'Wanted speed', speed, 'The fastest travel that you want of this axis.', 'rapid feed velocity'),
+  'axes.*.acceleration': field(
+    'drives',
+    'Acceleration',
+    along('acceleration', 'angularAcceleration'),
+    'How quickly the axis gains and loses speed. It sets the stopping distance.',
+  ),
+  'axes.*.frictionCoefficient': field('machine', 'Friction', q('ratio'), 'Coefficient of friction of the guides: about 0.005 for ball guides, 0.1 for slides.'),
+  'axes.*.dragTorque': field('machine', 'Drag', q('torque'), 'Torque to turn the screw by hand, with nut and bearings, no load.'),
+  'axes.*.cuttingForce': field('machine', 'Cutting force', q('force'), 'Largest force of the tool along this axis.'),
+  'axes.*.counterbalance': field('machine', 'Counterbalance', q('force'), 'Force of a spring, gas strut or weight that carries a vertical axis.'),
+  'axes.*.envelopeMargin': field(
+    'switches',
+    'Margin',
+    position,
+    'Between the end of the envelope and the switch or stop at the far end.',
+    'soft limit distance',
+  ),
+  'axes.*.transmission.kind': field(
+    'machine',
+    'Driven by',
+    choice({ screw: 'screw', belt: 'belt', rack: 'rack and pinion', rotary: 'rotary gearing' }),
+    'What turns the motion of the motor into that of the axis.',
+    'leadscrew ballscrew belt rack gear',
+  ),
+  'axes.*.transmission.form': field('machine', 'Screw', choice({ ball: 'ball screw', trapezoidal: 'trapezoidal screw' }), 'A ball screw turns back under load; many trapezoidal ones hold.'),
+  'axes.*.transmission.pitch': field('machine', 'Pitch', q('length'), 'From one thread or tooth to the next. Threads per inch are a unit of it: type 10 tpi.', 'lead tpi'),
+  'axes.*.transmission.starts': field('machine', 'Starts', { type: 'integer', min: 1, max: 24 }, 'Separate threads on the screw. Lead = starts · pitch.'),
+  'axes.*.transmission.ratio': field('machine', 'Ratio', q('ratio'), 'Motor revolutions for one of the screw, pulley or pinion. 1 when empty.', 'gear reduction'),
+  'axes.*.transmission.efficiency': field('machine', 'Efficiency', q('ratio'), 'Share of the power that arrives: about 0.9 for a ball screw, 0.3 for a trapezoidal one.'),
+  'axes.*.transmission.outerDiameter': field('machine', 'Screw diameter', q('length'), 'Outer diameter of the screw.'),
+  'axes.*.transmission.rootDiameter': field('machine', 'Root diameter', q('length'), 'Diameter at the bottom of the thread: it sets whirl and buckling.'),
+  'axes.*.transmission.length': field('machine', 'Unsupported length', q('length'), 'Of the screw between its bearings.'),
+  'axes.*.transmission.endFixity': field(
+    'machine',
+    'Bearings',
+    choice({ 'fixed-free': 'fixed, free', 'supported-supported': 'supported, supported', 'fixed-supported': 'fixed, supported', 'fixed-fixed': 'fixed, fixed' }),
+    'How the ends of the screw are held.',
+  ),
+  'axes.*.transmission.teeth': field('machine', 'Teeth', { type: 'integer', min: 6, max: 500 }, 'Of the pulley or pinion.'),
+  'axes.*.transmission.module': field('machine', 'Module', q('length'), 'Pitch circle diameter over number of teeth.'),
+  'axes.*.transmission.helixAngle': field('machine', 'Helix angle', q('angle'), 'Of the teeth of the rack; 0 when straight.'),
+  'axes.*.drives.*.turnsForPlus': field(
+    'drives',
+    'For plus the shaft turns',
+    choice({ clockwise: 'clockwise', 'counter-clockwise': 'counter-clockwise' }),
+    'Seen from the face of the shaft, when the axis moves to plus. A motor that faces its twin turns the other way.',
+    'motor direction reverse invert',
+  ),
+  'axes.*.drives.*.invertedInWiring': field('drives', 'One phase swapped', { type: 'flag' }, 'The two leads of one winding are exchanged, which reverses the motor.', 'invert'),
+  'axes.*.drives.*.invertedInDrive': field('drives', 'Reversed in the drive', { type: 'flag' }, 'A switch or parameter of the drive itself reverses the motor.', 'invert'),
+  'axes.*.reference.method': field(
+    'switches',
+    'Reference by',
+    choice({
+      switch: 'reference switch',
+      'switch-and-index': 'switch, then index pulse',
+      absolute: 'absolute encoder',
+      'hard-stop': 'hard stop at low current',
+      'by-hand': 'by hand, to a mark',
+      none: 'not referenced',
+    }),
+    'How the control learns where the axis is after power-on.',
+    'homing home switch',
+  ),
+  'axes.*.reference.end': field('machine', 'Datum corner at', choice({ minus: 'the minus end', plus: 'the plus end' }), 'The end of the travel at which the axis is referenced.', 'home corner'),
+  'axes.*.reference.fastSpeed': field('switches', 'Fast approach', speed, 'Speed of the search for the switch.', 'homing search speed'),
+  'axes.*.reference.slowSpeed': field('switches', 'Slow approach', speed, 'Speed of the second, exact approach.', 'homing touch speed'),
+  'axes.*.reference.backOff': field('switches', 'Back-off', position, 'How far the axis moves off the switch again.', 'pull-off release distance'),
+  'axes.*.reference.positionAtDatum': field('switches', 'Position at the datum', position, 'Machine position given to the datum; 0 when empty.', 'home offset'),
+  'masses.*.mass': field('machine', 'Mass', q('mass'), 'Weighed, or computed from volume and density.', 'weight'),
+  'parts.*.setup.stepsPerRevolution': field('drives', 'Steps per revolution', { type: 'integer', min: 1, max: 10_000_000 }, 'As set on the driver: full steps times microsteps, or the command pulses of a servo.', 'microstepping'),
+  'parts.*.setup.peakCurrent': field('drives', 'Peak current', q('current'), 'As set on the driver. Peak is √2 times RMS: look which one its table means.', 'motor current'),
+  'parts.*.setup.idleCurrent': field('drives', 'Idle current', q('ratio'), 'Share of the current at rest.'),
+  'parts.*.setup.commandFormat': field('drives', 'Command', choice({ 'pulse-and-direction': 'pulse and direction', 'two-pulse-trains': 'two pulse trains', quadrature: 'quadrature' }), 'The form of the step command; both sides must agree.'),
+  'parts.*.setup.contactUsed': field('switches', 'Contact', choice(contactForms), 'A normally closed contact notices a broken wire; a normally open one does not.', 'NO NC normally open normally closed'),
+  'parts.*.mount.tripFromStop': field('switches', 'Trip point to hard stop', position, 'How far the axis can still go after the switch has tripped.', 'over-travel'),
+  'parts.*.data.pulseRate': field('machine', 'Pulse rate', q('frequency'), 'Highest pulse rate on one channel.'),
+  'parts.*.data.pulseWidth': field('machine', 'Pulse width', q('time'), 'Time high of one step pulse.'),
+  'parts.*.data.inputPoll': field('machine', 'Input poll', q('time'), 'Longest time until an input is looked at again.'),
+  'parts.*.data.pulseHighMin': field('drives', 'Shortest pulse', q('time'), 'Time high that the driver needs.'),
+  'parts.*.data.pulseLowMin': field('drives', 'Shortest gap', q('time'), 'Time low that the driver needs.'),
+  'parts.*.data.supplyMin': field('drives', 'Lowest supply', q('voltage'), 'Of the driver or sensor.'),
+  'parts.*.data.supplyMax': field('drives', 'Highest supply', q('voltage'), 'Of the driver or sensor.'),
+  'parts.*.data.currentMax': field('drives', 'Largest current', q('current'), 'Largest peak current that the driver gives.'),
+  'parts.*.data.ratedCurrent': field('drives', 'Rated current', q('current'), 'Per phase, from the data sheet.'),
+  'parts.*.data.maxSpeed': field('drives', 'Highest speed', q('rotation'), 'Of the motor.'),
+  'parts.*.data.stepAngle': field('drives', 'Step angle', q('angle'), 'Of the motor: 1.8° has 200 full steps.'),
+  'parts.*.data.outputVoltage': field('machine', 'Output voltage', q('voltage'), 'Of the supply.'),
+  'parts.*.data.outputCurrent': field('machine', 'Output current', q('current'), 'Of the supply.'),
+  'parts.*.data.overTravel': field('switches', 'Over-travel', q('length'), 'How far the actuator may be pushed past its trip point.'),
+  'circuits.*.function': field(
+    'switches',
+    'Function',
+    choice({
+      limit: 'limit',
+      reference: 'reference',
+      'limit-and-reference': 'limit and reference',
+      probe: 'probe',
+      stop: 'stop',
+      door: 'door',
+      pause: 'pause',
+      start: 'start',
+      alarm: 'alarm',
+      index: 'index pulse',
+    }),
+    'What the control does when this input is tripped.',
+  ),
+  'circuits.*.feed': field('switches', 'Switches to', choice({ '0V': '0 V', plus: 'the + side' }), 'A contact on the fused + side shows a wire chafed to the frame; one to a bonded 0 V hides it.', 'sinking sourcing'),
+  'circuits.*.arrangement': field('switches', 'Several in', choice({ series: 'series (a loop)', parallel: 'parallel' }), 'Normally closed contacts belong in series, normally open ones in parallel.'),
+  'circuits.*.filter': field('switches', 'Filter', q('time'), 'How long a level must last before the control takes it.', 'debounce'),
+  'roles.controller': field('machine', 'Controller', { type: 'text' }, 'What plans the motion and makes the pulses.'),
+  'roles.motorSupply': field('machine', 'Motor supply', { type: 'text' }, 'Feeds the drivers.', 'power supply'),
+  'roles.logicSupply': field('machine', 'Logic supply', { type: 'text' }, 'Feeds the controller.'),
+  'roles.fieldSupply': field('machine', 'Field supply', { type: 'text' }, 'Feeds sensors, isolated inputs, coils and brakes.'),
+  'axes.*.drives.*.motor': field('drives', 'Motor', { type: 'text' }, 'The motor of this drive.'),
+  'axes.*.drives.*.driver': field('drives', 'Driver', { type: 'text' }, 'The driver of this motor.'),
+  'circuits.*.input': field('switches', 'Input', { type: 'text' }, 'The terminal of the controller; the planner picks a free one when none is chosen.'),
+  referenceStages: field('switches', 'Order of referencing', { type: 'text' }, 'Stage after stage; Z first, away from the work.', 'homing sequence'),
+};
+
+/** Fields that `set-field` may not write, since a command of their own keeps the rest in step. */
+const structural = /^(roles\.|referenceStages|axes\.\*\.transmission\.kind|axes\.\*\.drives\.\*\.(motor|driver)|circuits\.\*\.input)/;
+
+const tables = new Set(['axes', 'parts', 'circuits', 'masses', 'drives']);
+
+/** `axes.x.drives.0.motor` → `axes.*.drives.*.motor`. Ids hold no point, so the split is safe. */
+const patternOf = (path: string): string => {
+  const keys = path.split('.');
+  return keys.map((k, i) => (i > 0 && tables.has(keys[i - 1]!) ? '*' : k)).join('.');
+};
+
+/** The axis or part that a path belongs to, in the words on the drawing. */
+function subjectOf(design: Design, keys: readonly string[]): string {
+  const [table, id = ''] = keys;
+  if (table === 'axes') {
+    const axis = design.axes[id];
+    const side = keys[2] === 'drives' && axis && axis.drives.length > 1 ? ` ${axis.drives[Number(keys[3])]?.side}` : '';
+    return `${axis?.letter ?? id}${side}`;
+  }
+  if (table === 'parts') return design.parts[id]?.designation ?? id;
+  if (table === 'masses') return design.masses[id]?.name ?? id;
+  if (table === 'circuits') return circuitName(id);
+  return '';
+}
+
+/** `limit-x-plus` → `Limit X plus`: circuit ids are made of words. */
+export const circuitName = (id: string): string => {
+  const words = id.split('-').map((w) => (w.length === 1 ? w.toUpperCase() : w));
+  const text = words.join(' ');
+  return text.charAt(0).toUpperCase() + text.slice(1);
+};
+
+/** Describes the field at a path; undefined for a path that no form edits. */
+export function describeField(design: Design, path: string): FieldDescription | undefined {
+  const pattern = patternOf(path);
+  const definition = Object.hasOwn(definitions, pattern) ? definitions[pattern] : undefined;
+  if (!definition) return undefined;
+  const keys = path.split('.');
+  const axisId = keys[0] === 'axes' ? keys[1] : keys[0] === 'parts' ? design.parts[keys[1] ?? '']?.mount?.axis : undefined;
+  const axis = axisId === undefined ? undefined : design.axes[axisId];
+  if (typeof definition.kind === 'function' && !axis) return undefined;
+  const kind = typeof definition.kind === 'function' ? definition.kind(axis!) : definition.kind;
+  return { ...definition, kind, path, subject: subjectOf(design, keys) };
+}
+
+export const isSettable = (path: string): boolean => !structural.test(patternOf(path));
+
+/** `X · Hard travel`: how a field is called where it stands alone. */
+export const fieldTitle = (f: FieldDescription): string => (f.subject ? `${f.subject} · ${f.label}` : f.label);
+
+/** The value at a path of a design; undefined where there is none. */
+export function valueAt(design: Design, path: string): unknown {
+  let value: unknown = design;
+  for (const key of path.split('.')) {
+    if (typeof value !== 'object' || value === null || !Object.hasOwn(value, key)) return undefined;
+    value = (value as Record<string, unknown>)[key];
+  }
+  return value;
+}

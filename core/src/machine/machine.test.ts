@@ -1,0 +1,122 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { applyCommand } from '../commands/apply';
+import { dunnock } from '../samples/dunnock';
+import { sampleMachines } from '../samples/index';
+import { quantity } from '../units/quantity';
+import { newDesign } from './create';
+import type { MachineFile } from './file';
+import { FORMAT, newMachineFile, writeMachineFile } from './file';
+import { designAt } from './history';
+import { machineFileJsonSchema } from './jsonSchema';
+import { machineKinds } from './mechanics';
+import { migrate } from './migrate';
+import { readMachineFile } from './read';
+
+const NOW = '2026-03-03T10:00:00.000Z';
+const healthy = dunnock();
+const text = writeMachineFile(healthy);
+const faultsOf = (t: string) => {
+  const r = readMachineFile(t);
+  return r.ok ? [] : r.error;
+};
+const mutated = (change: (file: MachineFile) => void): string => {
+  const copy = JSON.parse(text) as MachineFile;
+  change(copy);
+  return JSON.stringify(copy);
+};
+
+describe('a machine file', () => {
+  it.each(sampleMachines.map((s) => [s.id, s.make] as const))('%s comes back whole', (_id, make) => {
+    const file = make();
+    expect(readMachineFile(writeMachineFile(file))).toEqual({ ok: true, value: file });
+  });
+  it.each(machineKinds)('a new %s is a valid file', (kind) => {
+    expect(faultsOf(writeMachineFile(newMachineFile(newDesign(kind, 'New'), 'new', NOW)))).toEqual([]);
+  });
+  it('says what, where and how to mend for each kind of bad file', () => {
+    expect(faultsOf(text.slice(0, 5000))[0]).toMatchObject({ what: expect.stringContaining('damaged'), where: expect.stringMatching(/^line 1, column/) });
+    expect(faultsOf('{"format":"something-else"}')[0]!.what).toContain('not a Nodaxis machine file');
+    expect(faultsOf('[]')[0]!.what).toContain('not a Nodaxis machine file');
+    expect(faultsOf(`{"format":"${FORMAT}","version":2}`)[0]!.what).toContain('newer Nodaxis');
+    expect(faultsOf(`{"format":"${FORMAT}"}`)[0]!.where).toBe('version');
+    expect(faultsOf(' '.repeat(33 * 1024 * 1024))[0]!.what).toContain('MB');
+    expect(faultsOf(mutated((f) => (f.design.axes.x!.travel = quantity(3, 'kg'))))[0]).toMatchObject({
+      where: 'design.axes.x.travel',
+      what: expect.stringContaining('kg is not a unit of length'),
+    });
+  });
+  it.each<[string, (f: MachineFile) => void, string]>([
+    ['axis order', (f) => f.design.axisOrder.push('q'), 'design.axisOrder.3'],
+    ['motor', (f) => (f.design.axes.x!.drives[0]!.motor = 'gone'), 'design.axes.x.drives.0.motor'],
+    ['a driver that is a supply', (f) => (f.design.axes.x!.drives[0]!.driver = 'motor-supply'), 'design.axes.x.drives.0.driver'],
+    ['conductor end', (f) => (Object.values(f.design.conductors)[0]!.from.terminal = 'gone'), 'design.conductors.controller/supply-plus.from.terminal'],
+    ['device', (f) => f.design.circuits.stop!.devices.push('gone'), 'design.circuits.stop.devices.1'],
+    ['photo', (f) => (f.design.parts.controller!.photos = ['gone']), 'design.parts.controller.photos.0'],
+    ['revision', (f) => f.history.revisions.splice(3, 1), 'history.revisions.3.number'],
+  ])('names a dangling %s', (_name, change, where) => {
+    expect(faultsOf(mutated(change)).map((f) => f.where)).toContain(where);
+  });
+  it('never throws and never accepts nonsense, whatever is done to the text', () => {
+    fc.assert(
+      fc.property(fc.nat(text.length - 2), fc.nat(40), fc.string({ maxLength: 6 }), (at, cut, put) => {
+        const r = readMachineFile(text.slice(0, at) + put + text.slice(at + cut + 1));
+        if (!r.ok) for (const f of r.error) expect(f.what && f.where && f.mend).toBeTruthy();
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it('a key that would reach into a prototype is refused', () => {
+    const evil = text.replace('"masses":{', '"masses":{"__proto__":{"name":"x","movedBy":[]},');
+    expect(JSON.stringify(readMachineFile(evil))).not.toContain('polluted');
+    expect(({} as { name?: string }).name).toBeUndefined();
+  });
+});
+
+describe('migration', () => {
+  const steps = {
+    1: (raw: Record<string, unknown>) => ({ ...raw, path: [...((raw.path as number[]) ?? []), 1] }),
+    2: (raw: Record<string, unknown>) => ({ ...raw, path: [...(raw.path as number[]), 2] }),
+  };
+  it('takes each step once, in order, and leaves a current file alone', () => {
+    expect(migrate({ version: 1 }, 3, steps)).toEqual({ ok: true, value: { version: 3, path: [1, 2] } });
+    expect(migrate({ version: 3 }, 3, steps)).toEqual({ ok: true, value: { version: 3 } });
+  });
+  it('refuses a newer version, a missing step and a version that is none', () => {
+    for (const [version, word] of [
+      [4, 'newer'],
+      [0, 'does not say'],
+      ['1', 'does not say'],
+    ] as const) {
+      const r = migrate({ version }, 3, steps);
+      expect(r.ok ? '' : r.error[0]!.what).toContain(word);
+    }
+    expect(migrate({ version: 1 }, 2, {}).ok).toBe(false);
+  });
+});
+
+describe('history', () => {
+  it('every revision can be rebuilt, and the last one is the design', () => {
+    const { revisions } = healthy.history;
+    expect(designAt(healthy, revisions.length)).toEqual(healthy.design);
+    expect(designAt(healthy, 0)).toEqual(healthy.history.snapshots[0]!.design);
+    const names = revisions.map((r) => designAt(healthy, r.number)!.notes);
+    expect(names[0]).toContain('Marrow Lane');
+  });
+  it('snapshots are kept every hundred revisions, so that any of them is near one', () => {
+    let file = newMachineFile(newDesign('lathe', 'Long'), 'long', NOW);
+    for (let i = 1; i <= 205; i++) {
+      const r = applyCommand(file, { name: 'set-field', args: { path: 'axes.x.travel', value: quantity(i, 'mm') } }, NOW);
+      if (r.ok) file = r.value.file;
+    }
+    expect(file.history.snapshots.map((s) => s.number)).toEqual([0, 100, 200]);
+    expect(designAt(file, 150)!.axes.x!.travel!.entered).toBe(150);
+    expect(designAt(file, 99)!.axes.x!.travel!.entered).toBe(99);
+  });
+});
+
+it('the JSON Schema in docs is the current one (npm run schema)', () => {
+  const kept = JSON.parse(readFileSync(new URL('../../../docs/machine-file.schema.json', import.meta.url), 'utf8')) as object;
+  expect(kept).toEqual(JSON.parse(JSON.stringify(machineFileJsonSchema())));
+});

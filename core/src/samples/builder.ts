@@ -1,0 +1,48 @@
+import type { Command, NewInput, PartSlot } from '../commands/command';
+import { applyCommand } from '../commands/apply';
+import { newDesign } from '../machine/create';
+import type { MachineFile } from '../machine/file';
+import { newMachineFile } from '../machine/file';
+import type { MachineKind } from '../machine/mechanics';
+import type { Quantity } from '../units/quantity';
+import { quantity } from '../units/quantity';
+import type { Unit } from '../units/units';
+
+/** The sample machines are dated, so that every copy is the same to the last byte. */
+const EPOCH = Date.UTC(2026, 2, 2, 9, 0, 0);
+
+/** Builds a machine as a person would: by the same commands, each of which must succeed. */
+export class MachineBuilder {
+  file: MachineFile;
+  private minutes = 0;
+
+  constructor(kind: MachineKind, name: string, id: string) {
+    this.file = newMachineFile(newDesign(kind, name), id, new Date(EPOCH).toISOString());
+  }
+
+  do(command: Command): this {
+    this.minutes += 3;
+    const result = applyCommand(this.file, command, new Date(EPOCH + this.minutes * 60_000).toISOString());
+    if (!result.ok) throw new Error(`${command.name}: ${result.error.map((f) => `${f.where}: ${f.what}`).join('; ')}`);
+    this.file = result.value.file;
+    return this;
+  }
+  set(path: string, value: Quantity | string | number | boolean | null): this {
+    return this.do({ name: 'set-field', args: { path, value } });
+  }
+  /** Sets several figures below one path: `{ travel: [620, 'mm'] }`. */
+  figures(base: string, values: Record<string, readonly [number, Unit] | string | number>): this {
+    for (const [key, v] of Object.entries(values))
+      this.set(`${base}.${key}`, typeof v === 'object' ? quantity(v[0], v[1]) : v);
+    return this;
+  }
+  choose(slot: PartSlot, library: string): this {
+    return this.do({ name: 'choose-part', args: { slot, library } });
+  }
+  input(input: NewInput): this {
+    return this.do({ name: 'add-input', args: input });
+  }
+  plan(): this {
+    return this.do({ name: 'plan-wiring', args: {} });
+  }
+}

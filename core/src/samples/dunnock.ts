@@ -1,0 +1,72 @@
+import type { MachineFile } from '../machine/file';
+import { quantity } from '../units/quantity';
+import { MachineBuilder } from './builder';
+
+/**
+ * A moving-gantry router for instrument makers' soundboards: two motors on the gantry, ball screws, steppers.
+ * Finished and healthy.
+ */
+export function dunnock(): MachineFile {
+  const b = new MachineBuilder('router-moving-gantry', 'Dunnock', 'dunnock');
+  b.set('notes', 'Router of the Marrow Lane workshop for soundboards and braces. Ball screws throughout, two motors on the gantry.')
+    .choose({ role: 'controller' }, 'controller-teasel-6')
+    .choose({ role: 'motorSupply' }, 'supply-loam-36')
+    .choose({ role: 'logicSupply' }, 'supply-marl-5')
+    .choose({ role: 'fieldSupply' }, 'supply-marl-24');
+  for (const [axis, drives] of [
+    ['x', 1],
+    ['y', 2],
+    ['z', 1],
+  ] as const)
+    for (let drive = 0; drive < drives; drive++) {
+      // The head must not drop when the power goes: Z has the motor with a brake.
+      const [motor, driver] = axis === 'z' ? ['motor-magpie-22', 'driver-merlin-60'] : ['motor-rook-23', 'driver-heron-50'];
+      b.choose({ axis, drive, item: 'motor' }, motor)
+        .choose({ axis, drive, item: 'driver' }, driver)
+        .figures(`parts.driver-${axis}-${drive}.setup`, {
+          stepsPerRevolution: axis === 'z' ? 3200 : 1600,
+          peakCurrent: [4, 'A'],
+          idleCurrent: [50, '%'],
+        });
+    }
+  const axes = {
+    x: { travel: 640, speed: 120, acceleration: 600, screw: 690, pitch: 10 },
+    y: { travel: 910, speed: 120, acceleration: 500, screw: 960, pitch: 10 },
+    z: { travel: 140, speed: 50, acceleration: 400, screw: 200, pitch: 5 },
+  };
+  for (const [id, a] of Object.entries(axes))
+    b.figures(`axes.${id}`, {
+      travel: [a.travel, 'mm'],
+      maxSpeed: [a.speed, 'mm/s'],
+      acceleration: [a.acceleration, 'mm/s²'],
+      frictionCoefficient: [0.008, '1'],
+      cuttingForce: [45, 'N'],
+      dragTorque: [0.07, 'N·m'],
+      'transmission.pitch': [a.pitch, 'mm'],
+      'transmission.efficiency': [90, '%'],
+      'transmission.outerDiameter': [15, 'mm'],
+      'transmission.rootDiameter': [12.4, 'mm'],
+      'transmission.length': [a.screw, 'mm'],
+      'transmission.endFixity': 'fixed-supported',
+      'reference.backOff': [3, 'mm'],
+    });
+  b.do({ name: 'add-mass', args: { name: 'Spindle and its plate', mass: quantity(3.4, 'kg', 'measured'), movedBy: ['x', 'y', 'z'] } })
+    .do({ name: 'add-mass', args: { name: 'Carriage', mass: quantity(3.7, 'kg', 'measured'), movedBy: ['x', 'y'] } })
+    .do({ name: 'add-mass', args: { name: 'Gantry beam', mass: quantity(11.5, 'kg', 'estimate'), movedBy: ['y'] } });
+
+  const lichen = 'sensor-lichen-pnp-nc';
+  const mm = (n: number) => quantity(n, 'mm', 'measured');
+  b.input({ function: 'limit-and-reference', library: lichen, mount: { axis: 'x', end: 'minus', tripFromStop: mm(20) } })
+    .input({ function: 'limit', library: lichen, mount: { axis: 'x', end: 'plus', tripFromStop: mm(20) } })
+    .input({ function: 'limit-and-reference', library: lichen, mount: { axis: 'y', end: 'minus', drive: 0, tripFromStop: mm(22) } })
+    .input({ function: 'limit-and-reference', library: lichen, mount: { axis: 'y', end: 'minus', drive: 1, tripFromStop: mm(22) } })
+    .input({ function: 'limit', library: lichen, mount: { axis: 'y', end: 'plus', tripFromStop: mm(22) } })
+    .input({ function: 'limit-and-reference', library: lichen, mount: { axis: 'z', end: 'plus', tripFromStop: mm(8) } })
+    .input({ function: 'stop', library: 'button-plum-stop' })
+    .plan()
+    .do({
+      name: 'set-conductors',
+      args: { ids: Object.keys(b.file.design.conductors), set: { state: 'checked' } },
+    });
+  return b.file;
+}

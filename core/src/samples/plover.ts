@@ -1,0 +1,43 @@
+import type { MachineFile } from '../machine/file';
+import { quantity } from '../units/quantity';
+import { MachineBuilder } from './builder';
+
+/**
+ * A toolroom lathe for bobbins and bushes: servos with absolute encoders on X (shown as diameter) and Z.
+ * Half wired: the motor side is connected, the signals are cut, the inputs are still only planned.
+ */
+export function plover(): MachineFile {
+  const b = new MachineBuilder('lathe', 'Plover', 'plover');
+  b.set('notes', 'Toolroom lathe of the Marrow Lane workshop for bobbins and bushes. Being wired, one weekend at a time.')
+    .choose({ role: 'controller' }, 'controller-teasel-6')
+    .choose({ role: 'motorSupply' }, 'supply-loam-60')
+    .choose({ role: 'logicSupply' }, 'supply-marl-5')
+    .choose({ role: 'fieldSupply' }, 'supply-marl-24');
+  const axes = { x: { travel: 130, pitch: 4, speed: 60 }, z: { travel: 380, pitch: 5, speed: 100 } };
+  for (const [id, a] of Object.entries(axes))
+    b.choose({ axis: id, drive: 0, item: 'motor' }, 'motor-raven-400')
+      .choose({ axis: id, drive: 0, item: 'driver' }, 'drive-osprey-400')
+      .figures(`parts.driver-${id}-0.setup`, { stepsPerRevolution: 10000, peakCurrent: [10, 'A'] })
+      .figures(`axes.${id}`, {
+        travel: [a.travel, 'mm'],
+        maxSpeed: [a.speed, 'mm/s'],
+        acceleration: [800, 'mm/s²'],
+        'transmission.pitch': [a.pitch, 'mm'],
+        'reference.method': 'absolute',
+        'reference.backOff': [2, 'mm'],
+      });
+  const mm = (n: number) => quantity(n, 'mm', 'measured');
+  const wagtail = 'switch-wagtail';
+  b.do({ name: 'add-mass', args: { name: 'Saddle with cross slide', mass: quantity(16, 'kg', 'estimate'), movedBy: ['z'] } })
+    .do({ name: 'add-mass', args: { name: 'Cross slide with turret', mass: quantity(5.5, 'kg', 'measured'), movedBy: ['x'] } })
+    .input({ function: 'limit', library: wagtail, mount: { axis: 'x', end: 'plus', tripFromStop: mm(12) } })
+    .input({ function: 'limit', library: wagtail, mount: { axis: 'z', end: 'minus', tripFromStop: mm(14) } })
+    .input({ function: 'limit', library: wagtail, mount: { axis: 'z', end: 'plus', tripFromStop: mm(14) } })
+    .input({ function: 'stop', library: 'button-plum-stop' })
+    .plan();
+  const ids = Object.keys(b.file.design.conductors);
+  const ending = (...words: string[]) => ids.filter((id) => words.some((w) => id.includes(w)));
+  b.do({ name: 'set-conductors', args: { ids: ending('/supply-', '/phase-', '/protective-earth'), set: { state: 'connected' } } });
+  b.do({ name: 'set-conductors', args: { ids: ending('/step', '/direction', '/enable'), set: { state: 'cut' } } });
+  return b.file;
+}

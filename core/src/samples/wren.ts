@@ -1,0 +1,51 @@
+import type { MachineFile } from '../machine/file';
+import { quantity } from '../units/quantity';
+import { MachineBuilder } from './builder';
+
+/**
+ * A benchtop mill for clock plates: closed-loop steppers, trapezoidal screws, index-pulse referencing.
+ * It holds three honest mistakes, one of each severity: the Y limit is a normally open contact, so a broken wire goes
+ * unnoticed (danger); the board cannot make the pulses for X's fine steps (will not work); X is referenced before the
+ * head is out of the way (doubtful).
+ */
+export function wren(): MachineFile {
+  const b = new MachineBuilder('mill-bench', 'Wren', 'wren');
+  b.set('notes', 'Bench mill of the Marrow Lane workshop for clock plates. Closed-loop steppers on the old trapezoidal screws.')
+    .choose({ role: 'controller' }, 'controller-sedge-4')
+    .choose({ role: 'motorSupply' }, 'supply-loam-48')
+    .choose({ role: 'logicSupply' }, 'supply-marl-5');
+  const axes = {
+    x: { travel: 270, speed: 40, steps: 12800, reach: 8 },
+    y: { travel: 145, speed: 40, steps: 3200, reach: 8 },
+    z: { travel: 210, speed: 30, steps: 3200, reach: 8 },
+  };
+  for (const [id, a] of Object.entries(axes)) {
+    b.choose({ axis: id, drive: 0, item: 'motor' }, 'motor-magpie-22')
+      .choose({ axis: id, drive: 0, item: 'driver' }, 'driver-merlin-60')
+      .figures(`parts.driver-${id}-0.setup`, { stepsPerRevolution: a.steps, peakCurrent: [5, 'A'] })
+      .figures(`axes.${id}`, {
+        travel: [a.travel, 'mm'],
+        maxSpeed: [a.speed, 'mm/s'],
+        acceleration: [300, 'mm/s²'],
+        frictionCoefficient: [0.1, '1'],
+        'transmission.form': 'trapezoidal',
+        'transmission.pitch': [2, 'mm'],
+        'transmission.starts': 2,
+        'transmission.efficiency': [35, '%'],
+        'reference.method': 'switch-and-index',
+        'reference.backOff': [2.5, 'mm'],
+      });
+  }
+  const mm = (n: number) => quantity(n, 'mm', 'measured');
+  const finch = 'switch-finch';
+  b.do({ name: 'add-mass', args: { name: 'Head with spindle', mass: quantity(14, 'kg', 'estimate'), movedBy: ['z'] } })
+    .do({ name: 'add-mass', args: { name: 'Table', mass: quantity(9, 'kg', 'measured'), movedBy: ['x', 'y'] } })
+    .input({ function: 'limit-and-reference', library: finch, mount: { axis: 'x', end: 'plus', tripFromStop: mm(8) } })
+    .input({ function: 'limit-and-reference', library: finch, mount: { axis: 'y', end: 'plus', tripFromStop: mm(8) } })
+    .input({ function: 'limit-and-reference', library: finch, mount: { axis: 'z', end: 'plus', tripFromStop: mm(8) } })
+    .input({ function: 'stop', library: 'button-plum-stop' })
+    .set('parts.device-limit-and-reference-y.setup.contactUsed', 'NO')
+    .do({ name: 'set-reference-stages', args: { stages: [['x', 'y'], ['z']] } })
+    .plan();
+  return b.file;
+}

@@ -1,0 +1,205 @@
+import type { Design } from '../machine/design';
+import type { Axis } from '../machine/mechanics';
+import type { Part } from '../machine/parts';
+import type { DriveFigures } from '../drivetrain/speed';
+import { travelFormula } from '../drivetrain/transmission';
+import type { Ruler } from '../switches/envelope';
+import type { Derived } from '../units/derived';
+import { figure, gather, known, mapKnown } from '../units/derived';
+import type { Display } from '../units/print';
+import { printNumber, showValue } from '../units/print';
+import { baseValue } from '../units/quantity';
+import type { Dimension } from '../units/units';
+import type { SettingDraft } from './setting';
+
+/** Share of the stretch behind the trip point that a fast approach may use up. */
+const APPROACH_SHARE = 0.5;
+/** Speed of the slow approach against the fast one. */
+const SLOW_SHARE = 0.1;
+
+const turnChoices = [
+  { value: 'normal', label: 'normal' },
+  { value: 'inverted', label: 'inverted' },
+];
+const towardsChoices = [
+  { value: 'minus', label: 'towards minus' },
+  { value: 'plus', label: 'towards plus' },
+];
+
+export interface AxisSettingInputs {
+  id: string;
+  axis: Axis;
+  drives: readonly DriveFigures[];
+  drivers: readonly (Part | undefined)[];
+  channels: readonly number[];
+  ruler: Derived<Ruler>;
+  school: Design['datumSchool'];
+  /** Distance from the reference trip point to the hard stop behind it. */
+  referenceFromStop: Derived<number>;
+}
+
+/** Every parameter of one axis, each with its formula. */
+export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
+  const { id, axis, drives, ruler, school } = input;
+  const linear = axis.motion === 'linear';
+  const group = `Axis ${axis.letter}`;
+  const path = `axes.${id}`;
+  const length: Dimension = linear ? 'length' : 'angle';
+  const speed: Dimension = linear ? 'speed' : 'angularSpeed';
+  const acceleration: Dimension = linear ? 'acceleration' : 'angularAcceleration';
+  const key = (name: string) => `axis/${id}/${name}`;
+  const drafts: SettingDraft[] = [];
+  const missingText = 'something is missing: see the value';
+
+  drives.forEach((d, i) => {
+    const suffix = drives.length > 1 ? `, ${axis.drives[i]!.side}` : '';
+    const t = axis.transmission;
+    drafts.push({
+      key: key(i === 0 ? 'scale' : `scale-${i}`),
+      group,
+      title: `Scale${suffix}`,
+      also: 'steps per mm steps per unit motor calibration',
+      kind: { type: 'quantity', dimension: linear ? 'scale' : 'angularScale' },
+      derived: mapKnown(d.scale, (s) => s.stepsPerUnit),
+      formula: `steps per revolution / travel per revolution; travel = ${t ? travelFormula(t).formula : '?'}`,
+      numbers: (display) =>
+        d.scale.known && t
+          ? `${d.scale.value.stepsPerRev} / ${showValue(d.scale.value.travelPerRev, length, display, 7)}; travel = ${travelFormula(t).numbers((n) => printNumber(n, 7))} ${linear ? 'mm' : '°'}`
+          : missingText,
+    });
+    const drive = axis.drives[i]!;
+    const ccw = drive.turnsForPlus === 'counter-clockwise';
+    const inverted = (ccw !== drive.invertedInWiring) !== drive.invertedInDrive;
+    drafts.push({
+      key: key(`direction-${i}`),
+      group,
+      title: `Direction signal${suffix}`,
+      also: 'invert reverse motor direction',
+      kind: { type: 'choice', choices: turnChoices },
+      derived: known(inverted ? 'inverted' : 'normal'),
+      formula: 'inverted where the shaft must turn counter-clockwise for plus; once more for a swapped phase, once more for a reversed drive',
+      numbers: () =>
+        `${drive.turnsForPlus} for plus${drive.invertedInWiring ? ', one phase swapped' : ''}${drive.invertedInDrive ? ', reversed in the drive' : ''}`,
+    });
+  });
+
+  const fences = gather(Object.fromEntries(drives.map((d, i) => [String(i), d.fences])));
+  const governing = mapKnown(fences, (all) => Object.values(all).flat().sort((a, b) => a.speed - b.speed));
+  const maxSpeed = mapKnown(governing, (g) => g[0]!.speed);
+  drafts.push({
+    key: key('max-speed'),
+    group,
+    title: 'Maximum speed',
+    also: 'rapid velocity feed limit',
+    kind: { type: 'quantity', dimension: speed },
+    derived: maxSpeed,
+    formula: 'the least of the wanted speed and the fences',
+    numbers: (display) =>
+      governing.known
+        ? `least of ${[...new Map(governing.value.map((f) => [f.cause, f])).values()].map((f) => `${f.cause} ${showValue(f.speed, speed, display, 4)}`).join(', ')}`
+        : missingText,
+  });
+  const accelerationOf = figure(axis.acceleration, `${path}.acceleration`);
+  drafts.push({
+    key: key('acceleration'),
+    group,
+    title: 'Acceleration',
+    also: '',
+    kind: { type: 'quantity', dimension: acceleration },
+    derived: accelerationOf,
+    formula: 'as wanted on Drives',
+    numbers: (display) => {
+      if (!accelerationOf.known || !maxSpeed.known) return missingText;
+      const v = maxSpeed.value;
+      const a = accelerationOf.value;
+      return `full speed after ${showValue(v / a, 'time', display, 3)} and ${showValue((v * v) / (2 * a), length, display, 3)}`;
+    },
+  });
+
+  const sides = { 'at-switch': 'at the switch', 'after-back-off': 'after the back-off' };
+  const datumText = (display: Display) =>
+    `corner at ${axis.reference.end}, datum ${sides[school]}: travel runs to ${axis.reference.end === 'minus' ? 'plus' : 'minus'} from ${axis.reference.positionAtDatum ? showValue(baseValue(axis.reference.positionAtDatum), length, display) : '0'}`;
+  for (const end of ['min', 'max'] as const) {
+    const atReference = (end === 'min') === (axis.reference.end === 'minus');
+    drafts.push({
+      key: key(`envelope-${end}`),
+      group,
+      title: `Envelope, ${end === 'min' ? 'minus' : 'plus'} end`,
+      also: 'soft limit travel limit',
+      kind: { type: 'quantity', dimension: length },
+      derived: mapKnown(ruler, (r) => r.envelope[end]),
+      formula: atReference
+        ? 'where the axis rests after the back-off'
+        : 'hard travel less both switch zones, the back-off and the margin, from the datum',
+      numbers: (display) =>
+        ruler.known
+          ? `${datumText(display)}; usable ${showValue(ruler.value.usable, length, display)}`
+          : missingText,
+    });
+  }
+
+  const r = axis.reference;
+  if (r.method !== 'none' && r.method !== 'absolute') {
+    drafts.push({
+      key: key('reference-towards'),
+      group,
+      title: 'Reference run goes',
+      also: 'homing direction home',
+      kind: { type: 'choice', choices: towardsChoices },
+      derived: known(r.end),
+      formula: 'towards the datum corner',
+      numbers: () => `the corner lies at the ${r.end} end`,
+    });
+    const fast = r.fastSpeed
+      ? figure(r.fastSpeed, `${path}.reference.fastSpeed`)
+      : mapKnown(gather({ a: accelerationOf, d: input.referenceFromStop, v: maxSpeed }), ({ a, d, v }) =>
+          Math.min(v, Math.sqrt(2 * a * Math.max(0, d) * APPROACH_SHARE)),
+        );
+    drafts.push({
+      key: key('reference-fast'),
+      group,
+      title: 'Fast approach',
+      also: 'homing search speed home',
+      kind: { type: 'quantity', dimension: speed },
+      derived: fast,
+      formula: r.fastSpeed ? 'as entered on Switches' : 'stops within half of the stretch behind the trip point: √(2·a·½·d), at most the maximum speed',
+      numbers: (display) =>
+        r.fastSpeed
+          ? 'entered'
+          : accelerationOf.known && input.referenceFromStop.known
+            ? `√(${showValue(accelerationOf.value, acceleration, display, 5)} · ${showValue(input.referenceFromStop.value, length, display, 5)})`
+            : missingText,
+    });
+    drafts.push({
+      key: key('reference-slow'),
+      group,
+      title: 'Slow approach',
+      also: 'homing touch latch speed home',
+      kind: { type: 'quantity', dimension: speed },
+      derived: r.slowSpeed ? figure(r.slowSpeed, `${path}.reference.slowSpeed`) : mapKnown(fast, (v) => v * SLOW_SHARE),
+      formula: r.slowSpeed ? 'as entered on Switches' : 'a tenth of the fast approach: the filter’s jitter then costs a tenth',
+      numbers: (display) => (fast.known ? `0.1 · ${showValue(fast.value, speed, display, 5)}` : missingText),
+    });
+    drafts.push({
+      key: key('back-off'),
+      group,
+      title: 'Back-off',
+      also: 'pull-off release distance homing',
+      kind: { type: 'quantity', dimension: length },
+      derived: figure(r.backOff, `${path}.reference.backOff`),
+      formula: 'as entered on Switches',
+      numbers: () => 'entered',
+    });
+  }
+  drafts.push({
+    key: key('datum-position'),
+    group,
+    title: 'Position at the datum',
+    also: 'home offset machine zero',
+    kind: { type: 'quantity', dimension: length },
+    derived: r.positionAtDatum ? figure(r.positionAtDatum, `${path}.reference.positionAtDatum`) : known(0),
+    formula: `given ${sides[school]}`,
+    numbers: () => (r.positionAtDatum ? 'entered' : 'zero unless you enter another'),
+  });
+  return drafts;
+}

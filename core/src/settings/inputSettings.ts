@@ -1,0 +1,64 @@
+import { circuitName } from '../machine/fields';
+import type { Design } from '../machine/design';
+import type { TerminalRef } from '../machine/ids';
+import type { CircuitAnalysis } from '../switches/polarity';
+import type { Derived } from '../units/derived';
+import { figureOr, known, missing } from '../units/derived';
+import type { SettingDraft } from './setting';
+
+const activeChoices = [
+  { value: 'high', label: 'active high' },
+  { value: 'low', label: 'active low' },
+];
+
+/** Parameters of the inputs: which terminal, which reading means tripped, how long it must last. */
+export function inputSettings(
+  design: Pick<Design, 'circuits' | 'parts'>,
+  inputs: Readonly<Record<string, TerminalRef>>,
+  analyses: Readonly<Record<string, CircuitAnalysis>>,
+): SettingDraft[] {
+  return Object.entries(design.circuits).flatMap(([id, circuit]): SettingDraft[] => {
+    const group = 'Inputs';
+    const title = circuitName(id);
+    const input = inputs[id];
+    const part = input && design.parts[input.part];
+    const analysis = analyses[id];
+    const active: Derived<string> = analysis?.activeWhen ? known(analysis.activeWhen) : missing(`circuits.${id}.feed`);
+    const printed = part && input ? part.terminals[input.terminal]?.printed : undefined;
+    return [
+      {
+        key: `input/${id}/terminal`,
+        group,
+        title: `${title}: input`,
+        also: 'pin assignment',
+        kind: { type: 'choice', choices: [] },
+        derived: printed === undefined ? missing(`circuits.${id}.input`) : known(printed),
+        formula: circuit.input ? 'chosen by hand' : 'the first free input that suits its feed',
+        numbers: () => (part ? `${part.designation} ${part.name}` : ''),
+      },
+      {
+        key: `input/${id}/active-when`,
+        group,
+        title: `${title}: tripped is`,
+        also: 'polarity invert active low high',
+        kind: { type: 'choice', choices: activeChoices },
+        derived: active,
+        formula: 'the reading that the evaluated circuit gives when the switch trips and not at rest',
+        numbers: () =>
+          analysis
+            ? `at rest ${analysis.idle.reading}, tripped ${[...new Set(analysis.tripped.map((t) => t.reading))].join(' and ')}`
+            : 'no input yet',
+      },
+      {
+        key: `input/${id}/filter`,
+        group,
+        title: `${title}: filter`,
+        also: 'debounce',
+        kind: { type: 'quantity', dimension: 'time' },
+        derived: known(figureOr(circuit.filter, 0)),
+        formula: circuit.filter ? 'as entered on Switches' : 'none entered',
+        numbers: () => '',
+      },
+    ];
+  });
+}

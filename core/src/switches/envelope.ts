@@ -1,0 +1,111 @@
+import type { Design } from '../machine/design';
+import type { Axis, AxisEnd } from '../machine/mechanics';
+import type { Derived } from '../units/derived';
+import { figure, figureOr, gather, mapKnown, missing } from '../units/derived';
+
+/** A switch on the travel of an axis. `fromStop`: from its trip point to the hard stop at its end. */
+export interface AxisSwitch {
+  device: string;
+  end: AxisEnd;
+  fromStop: Derived<number>;
+  isReference: boolean;
+  isLimit: boolean;
+  drive: number | undefined;
+}
+
+/** The switches of an axis with what their circuits make of them. */
+export function axisSwitches(axisId: string, circuits: Design['circuits'], parts: Design['parts']): AxisSwitch[] {
+  const found: AxisSwitch[] = [];
+  for (const circuit of Object.values(circuits))
+    for (const device of circuit.devices) {
+      const mount = parts[device]?.mount;
+      if (mount?.axis !== axisId) continue;
+      found.push({
+        device,
+        end: mount.end,
+        fromStop: figure(mount.tripFromStop, `parts.${device}.mount.tripFromStop`),
+        isReference: ['reference', 'limit-and-reference'].includes(circuit.function),
+        isLimit: ['limit', 'limit-and-reference'].includes(circuit.function),
+        drive: mount.drive,
+      });
+    }
+  return found;
+}
+
+/**
+ * One axis laid out in machine position (mm or degrees): what the travel ruler draws, and where the envelope's figures
+ * and their signs come from.
+ */
+export interface Ruler {
+  hardMinus: number;
+  hardPlus: number;
+  datum: number;
+  /** Where the axis rests after a reference run. */
+  restAfterReference: number;
+  envelope: { min: number; max: number };
+  usable: number;
+  trips: { device: string; end: AxisEnd; position: number; isReference: boolean; isLimit: boolean }[];
+  /** +1 where travel runs to plus from the datum corner, −1 where it runs to minus. */
+  sign: 1 | -1;
+}
+
+/** The switch that trips first on the way to the stop; 0 (the stop itself) where there is none. */
+const farthestFromStop = (switches: readonly AxisSwitch[]): Derived<number> =>
+  mapKnown(gather(Object.fromEntries(switches.map((s) => [s.device, s.fromStop]))), (all) => Math.max(0, ...Object.values(all)));
+
+/**
+ * Places an axis in machine position for its datum corner and school.
+ *
+ * Along the slide, s runs from 0 at the minus hard stop to L at the plus one. The reference switch trips at distance d
+ * from its stop; the axis backs off by b, away from the switch. School "at the switch": the datum's position belongs to
+ * the trip point. School "after the back-off": it belongs to the rest position. Travel runs to plus from a minus corner
+ * and to minus from a plus corner, so the envelope's signs follow from the corner and are never typed.
+ */
+export function rulerOf(
+  axisId: string,
+  axis: Axis,
+  school: Design['datumSchool'],
+  switches: readonly AxisSwitch[],
+): Derived<Ruler> {
+  const path = `axes.${axisId}`;
+  const { end, method } = axis.reference;
+  if (axis.motion === 'rotary' && !axis.travel) return missing(`${path}.travel`);
+  const usesSwitch = method === 'switch' || method === 'switch-and-index';
+  // Without a reference switch the envelope still has to stay clear of a limit switch at that end.
+  const near = switches.filter((s) => s.end === end && (usesSwitch ? s.isReference : s.isLimit));
+  const atReference = usesSwitch && !near.length ? missing('circuits') : farthestFromStop(near);
+  const farSwitch = farthestFromStop(switches.filter((s) => s.isLimit && s.end !== end));
+  const needed = gather({
+    length: figure(axis.travel, `${path}.travel`),
+    d: atReference,
+    far: farSwitch,
+    backOff: figure(axis.reference.backOff, `${path}.reference.backOff`),
+  });
+  return mapKnown(needed, ({ length, d, far, backOff }) => {
+    const sign: 1 | -1 = end === 'minus' ? 1 : -1;
+    const sTrip = end === 'minus' ? d : length - d;
+    const sRest = sTrip + sign * backOff;
+    const sDatum = school === 'at-switch' ? sTrip : sRest;
+    const datum = figureOr(axis.reference.positionAtDatum, 0);
+    const position = (s: number) => s - sDatum + datum;
+    const margin = figureOr(axis.envelopeMargin, 0);
+    const sFar = end === 'minus' ? length - far - margin : far + margin;
+    const [a, b] = [position(sRest), position(sFar)];
+    // A far end before the near one means that there is no travel left: the order is kept so that it shows.
+    const envelope = sign === 1 ? { min: a, max: b } : { min: b, max: a };
+    return {
+      hardMinus: position(0),
+      hardPlus: position(length),
+      datum,
+      restAfterReference: position(sRest),
+      envelope,
+      usable: envelope.max - envelope.min,
+      sign,
+      trips: switches.flatMap((w) =>
+        w.fromStop.known
+          ? [{ device: w.device, end: w.end, position: position(w.end === 'minus' ? w.fromStop.value : length - w.fromStop.value), isReference: w.isReference, isLimit: w.isLimit }]
+          : [],
+      ),
+    };
+  });
+}

@@ -1,0 +1,114 @@
+import type { InputCircuit } from '../machine/connections';
+import type { Design } from '../machine/design';
+import type { TerminalRef } from '../machine/ids';
+import type { Evaluation, Situation } from '../wiring/evaluate';
+import { evaluate } from '../wiring/evaluate';
+import type { Level, Reading } from '../wiring/levels';
+import type { Network } from '../wiring/network';
+import { networkAround } from '../wiring/network';
+
+/** When a broken conductor of an input circuit would be noticed. */
+export type Notice = 'at once' | 'at next use' | 'never';
+
+export interface DeviceReading {
+  device: string;
+  level: Level;
+  reading: Reading;
+  /** The input tells this device's trip from rest. */
+  seen: boolean;
+}
+
+export interface BrokenWire {
+  conductor: string;
+  reading: Reading;
+  notice: Notice;
+}
+
+/** What the evaluated nets say of one input circuit. Nothing here is looked up: every line is an evaluation. */
+export interface CircuitAnalysis {
+  circuit: string;
+  input: TerminalRef;
+  wired: boolean;
+  idle: { level: Level; reading: Reading };
+  tripped: DeviceReading[];
+  /** The reading that means "tripped", for the control's polarity setting; undefined where no reading tells. */
+  activeWhen: 'high' | 'low' | undefined;
+  brokenWires: BrokenWire[];
+  /** The worst of the broken wires; undefined while nothing is wired. */
+  worstNotice: Notice | undefined;
+}
+
+const rank: Record<Notice, number> = { 'at once': 0, 'at next use': 1, never: 2 };
+
+/** A stop or limit is used only in need: whoever waits for its next use has waited too long. */
+const isProtective = (circuit: InputCircuit): boolean => ['limit', 'limit-and-reference', 'stop', 'door'].includes(circuit.function);
+
+/** Evaluates a circuit at rest, with each device tripped alone, and with each of its conductors broken. */
+export function analyseCircuit(
+  id: string,
+  circuit: InputCircuit,
+  input: TerminalRef,
+  network: Network,
+): CircuitAnalysis {
+  const seed = network.nodeOf.get(`${input.part}#${input.terminal}`);
+  const none: CircuitAnalysis = {
+    circuit: id,
+    input,
+    wired: false,
+    idle: { level: 'floating', reading: 'uncertain' },
+    tripped: circuit.devices.map((device) => ({ device, level: 'floating', reading: 'uncertain', seen: false })),
+    activeWhen: undefined,
+    brokenWires: [],
+    worstNotice: undefined,
+  };
+  if (seed === undefined) return none;
+  const local = networkAround(network, [seed]);
+  const run = (situation: Situation): Evaluation => evaluate(local, situation);
+  const rest = run({});
+  const idle = { level: rest.levelAt(input), reading: rest.readingAt(input) };
+  const tripped = circuit.devices.map((device): DeviceReading => {
+    const e = run({ actuated: new Set([device]) });
+    const reading = e.readingAt(input);
+    return {
+      device,
+      level: e.levelAt(input),
+      reading,
+      seen: idle.reading !== 'uncertain' && reading !== 'uncertain' && reading !== idle.reading,
+    };
+  });
+  const wired = local.conductors.some((w) => w.a === 0 || w.b === 0);
+  const readings = new Set(tripped.map((t) => t.reading));
+  const only = [...readings][0];
+  const activeWhen = tripped.some((t) => t.seen)
+    ? idle.reading === 'high'
+      ? 'low'
+      : 'high'
+    : readings.size === 1 && only !== 'uncertain' && only !== idle.reading
+      ? only
+      : undefined;
+  const ownParts = new Set([...circuit.devices, input.part]);
+  const brokenWires = local.conductors
+    .filter((w) => {
+      const parts = [local.terminals[w.a]!.part, local.terminals[w.b]!.part];
+      return parts.some((p) => circuit.devices.includes(p)) || (parts.some((p) => ownParts.has(p)) && (w.a === 0 || w.b === 0));
+    })
+    .map((w): BrokenWire => {
+      const open = new Set([w.id]);
+      const reading = run({ open }).readingAt(input);
+      if (reading !== idle.reading) return { conductor: w.id, reading, notice: 'at once' };
+      const deaf = circuit.devices.some((d) => run({ open, actuated: new Set([d]) }).readingAt(input) === reading);
+      return { conductor: w.id, reading, notice: !deaf ? 'at next use' : isProtective(circuit) ? 'never' : 'at next use' };
+    });
+  const worst = brokenWires.reduce<Notice | undefined>(
+    (w, b) => (w === undefined || rank[b.notice] > rank[w] ? b.notice : w),
+    undefined,
+  );
+  return { ...none, wired, idle, tripped, activeWhen, brokenWires, worstNotice: worst };
+}
+
+/** The devices of a circuit that sit on an axis, with the end at which they sit. */
+export const mountsOf = (design: Design, circuit: InputCircuit) =>
+  circuit.devices.flatMap((id) => {
+    const mount = design.parts[id]?.mount;
+    return mount ? [{ id, mount }] : [];
+  });

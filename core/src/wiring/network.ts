@@ -1,0 +1,207 @@
+import type { Design } from '../machine/design';
+import type { TerminalRef } from '../machine/ids';
+import { terminalKey } from '../machine/ids';
+import type { Element } from '../machine/parts';
+import { baseValue } from '../units/quantity';
+
+export type ElementKind = Element['kind'];
+
+/** An element with its terminals as node numbers. Meaning of `nodes` by kind: see `nodeNames`. */
+export interface NetElement {
+  kind: ElementKind;
+  part: string;
+  id: string;
+  nodes: number[];
+  element: Element;
+  /** Index of the coil that acts on a contact, or −1. */
+  coil: number;
+  volts: number;
+}
+
+export interface NetConductor {
+  id: string;
+  a: number;
+  b: number;
+}
+
+/** A design's terminals, conductors and elements as a graph of numbered nodes: what the evaluator works on. */
+export interface Network {
+  nodeOf: ReadonlyMap<string, number>;
+  terminals: readonly TerminalRef[];
+  conductors: readonly NetConductor[];
+  elements: readonly NetElement[];
+}
+
+/** The terminal ids of an element, in a fixed order for each kind. */
+export function terminalsOf(e: Element): string[] {
+  switch (e.kind) {
+    case 'join':
+      return e.terminals;
+    case 'jumper':
+    case 'contact':
+    case 'coil':
+    case 'resistor':
+      return [e.a, e.b];
+    case 'source':
+      return [e.plus, e.minus];
+    case 'sensor-output':
+    case 'digital-output':
+      return [e.plus, e.minus, e.out];
+    case 'level-input':
+      return [e.terminal, e.minus];
+    case 'isolated-input':
+      return [e.terminal, e.common];
+  }
+}
+
+/** Builds the network of all parts and conductors, in every state: what is planned counts as connected. */
+export function buildNetwork(parts: Design['parts'], conductors: Design['conductors']): Network {
+  const nodeOf = new Map<string, number>();
+  const terminals: TerminalRef[] = [];
+  const node = (part: string, terminal: string): number => {
+    const ref = { part, terminal };
+    const key = terminalKey(ref);
+    let n = nodeOf.get(key);
+    if (n === undefined) {
+      n = terminals.length;
+      nodeOf.set(key, n);
+      terminals.push(ref);
+    }
+    return n;
+  };
+  const elements: NetElement[] = [];
+  for (const [partId, part] of Object.entries(parts)) {
+    const coils = new Map<string, number>();
+    for (const [id, element] of Object.entries(part.elements)) {
+      if (element.kind === 'coil') coils.set(id, elements.length);
+      elements.push({
+        kind: element.kind,
+        part: partId,
+        id,
+        nodes: terminalsOf(element).map((t) => node(partId, t)),
+        element,
+        coil: -1,
+        volts: element.kind === 'source' && element.voltage ? baseValue(element.voltage) : 0,
+      });
+    }
+    for (const e of elements)
+      if (e.part === partId && e.element.kind === 'contact' && e.element.coil)
+        e.coil = coils.get(e.element.coil) ?? -1;
+  }
+  const wires = Object.entries(conductors).map(([id, c]) => ({
+    id,
+    a: node(c.from.part, c.from.terminal),
+    b: node(c.to.part, c.to.terminal),
+  }));
+  return { nodeOf, terminals, conductors: wires, elements };
+}
+
+/** Elements whose inside carries a level from one terminal to another, if only weakly. */
+const carries = (kind: ElementKind): boolean => kind !== 'source' && kind !== 'coil' && kind !== 'level-input';
+
+/**
+ * The part of a network that can act on the given nodes. The search goes through conductors and elements, but not
+ * beyond a net that a supply holds, since nothing behind it can change that net's level.
+ */
+export function networkAround(network: Network, seeds: readonly number[]): Network {
+  const wiresAt = new Map<number, NetConductor[]>();
+  const elementsAt = new Map<number, NetElement[]>();
+  const push = <T>(map: Map<number, T[]>, n: number, item: T) => {
+    const list = map.get(n);
+    if (list) list.push(item);
+    else map.set(n, [item]);
+  };
+  for (const w of network.conductors) {
+    push(wiresAt, w.a, w);
+    push(wiresAt, w.b, w);
+  }
+  const supplied = new Set<number>();
+  for (const e of network.elements)
+    for (const n of e.nodes) {
+      push(elementsAt, n, e);
+      if (e.kind === 'source') supplied.add(n);
+    }
+  const seen = new Set<number>(seeds);
+  const wires = new Set<NetConductor>();
+  const elements = new Set<NetElement>();
+  const queue = [...seeds];
+  const visit = (n: number) => {
+    if (!seen.has(n)) {
+      seen.add(n);
+      queue.push(n);
+    }
+  };
+  // Whole nets are found first, so that one supplied terminal closes its net in all directions.
+  while (queue.length) {
+    const net = [queue.pop()!];
+    const members = new Set(net);
+    let held = false;
+    while (net.length) {
+      const n = net.pop()!;
+      held ||= supplied.has(n);
+      const join = (other: number) => {
+        if (!members.has(other)) {
+          members.add(other);
+          net.push(other);
+        }
+      };
+      for (const w of wiresAt.get(n) ?? []) {
+        wires.add(w);
+        join(w.a === n ? w.b : w.a);
+      }
+      for (const e of elementsAt.get(n) ?? [])
+        if (e.kind === 'join') {
+          elements.add(e);
+          e.nodes.forEach(join);
+        }
+    }
+    for (const n of members) {
+      seen.add(n);
+      for (const e of elementsAt.get(n) ?? []) {
+        if (e.kind === 'source') {
+          elements.add(e);
+          e.nodes.forEach((other) => seen.add(other));
+        } else if (!held && carries(e.kind)) {
+          elements.add(e);
+          e.nodes.forEach(visit);
+        } else if (!held) elements.add(e);
+      }
+    }
+  }
+  const keep = [...elements];
+  // A coil that acts on a kept contact belongs to the part of the network, with what feeds it.
+  const coils = keep.flatMap((e) => (e.coil >= 0 ? [network.elements[e.coil]!] : []));
+  const missing = coils.filter((c) => !elements.has(c));
+  if (missing.length) return networkAround(network, [...seeds, ...missing.flatMap((c) => c.nodes)]);
+  return compact(network, [...wires], keep, seeds);
+}
+
+/** Renumbers a part of a network, so that an evaluation costs no more than that part. */
+function compact(network: Network, wires: NetConductor[], elements: NetElement[], seeds: readonly number[]): Network {
+  const renumbered = new Map<number, number>();
+  const nodeOf = new Map<string, number>();
+  const terminals: TerminalRef[] = [];
+  const to = (n: number): number => {
+    let m = renumbered.get(n);
+    if (m === undefined) {
+      m = terminals.length;
+      renumbered.set(n, m);
+      const ref = network.terminals[n]!;
+      terminals.push(ref);
+      nodeOf.set(terminalKey(ref), m);
+    }
+    return m;
+  };
+  seeds.forEach(to);
+  const index = new Map(elements.map((e, i) => [e, i]));
+  return {
+    nodeOf,
+    terminals,
+    conductors: wires.map((w) => ({ id: w.id, a: to(w.a), b: to(w.b) })),
+    elements: elements.map((e) => ({
+      ...e,
+      nodes: e.nodes.map(to),
+      coil: e.coil >= 0 ? (index.get(network.elements[e.coil]!) ?? -1) : -1,
+    })),
+  };
+}

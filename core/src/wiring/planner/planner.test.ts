@@ -1,0 +1,74 @@
+import { describe, expect, it } from 'vitest';
+import type { Design } from '../../machine/design';
+import { dunnock } from '../../samples/dunnock';
+import { wren } from '../../samples/wren';
+import { planConductors } from './plan';
+import { replan } from './replan';
+
+const ends = (design: Design, id: string) => {
+  const c = design.conductors[id]!;
+  const name = (e: { part: string; terminal: string }) => `${design.parts[e.part]!.designation}:${design.parts[e.part]!.terminals[e.terminal]!.printed}`;
+  return `${name(c.from)} → ${name(c.to)}`;
+};
+
+describe('the connection planner', () => {
+  const { design } = dunnock();
+  it('brings each signal from its channel to the right terminal, slaves on channels of their own', () => {
+    expect(ends(design, 'drive-x-0/step')).toBe('-K1:1P → -T4:ST+');
+    expect(ends(design, 'drive-y-1/direction')).toBe('-K1:3W → -T6:DR+');
+    expect(ends(design, 'drive-z-0/phase-b-minus')).toBe('-T7:B′ → -M4:B′');
+    expect(ends(design, 'drive-x-0/supply-plus')).toBe('-T1:+ → -T4:V+');
+  });
+  it('feeds a bank of PNP sensors with its common at 0 V, each sensor with three leads', () => {
+    expect(ends(design, 'inputs/common-a')).toBe('-T3:− → -K1:A0');
+    expect(Object.keys(design.conductors).filter((id) => id.startsWith('circuit-limit-x-plus/')).length).toBe(3);
+  });
+  it('gives every conductor a number of its own, a reason, a colour and a section', () => {
+    const all = Object.values(design.conductors);
+    expect(new Set(all.map((c) => c.number)).size).toBe(all.length);
+    expect(all.every((c) => c.purpose && c.colour && c.section)).toBe(true);
+  });
+  it('a loop of normally closed contacts runs through one after the other', () => {
+    const w = wren().design;
+    const joined: Design = { ...w, circuits: { ...w.circuits, 'limit-and-reference-x': { ...w.circuits['limit-and-reference-x']!, devices: ['device-limit-and-reference-x', 'device-limit-and-reference-z'] } } };
+    const loop = planConductors(joined).proposals.filter((p) => p.id.startsWith('circuit-limit-and-reference-x/'));
+    expect(loop.map((p) => `${p.from.part}:${p.from.terminal} ${p.to.part}:${p.to.terminal}`)).toEqual([
+      'controller:gnd device-limit-and-reference-x:com',
+      'device-limit-and-reference-x:nc device-limit-and-reference-z:com',
+      'device-limit-and-reference-z:nc controller:in-0',
+    ]);
+  });
+});
+
+describe('planning again', () => {
+  const { design } = wren();
+  const id = 'circuit-stop/return';
+  const changed = (conductor: object): Design => ({
+    ...design,
+    conductors: { ...design.conductors, [id]: { ...design.conductors[id]!, ...conductor } },
+    circuits: { ...design.circuits, stop: { ...design.circuits.stop!, input: { part: 'controller', terminal: 'in-5' } } },
+  });
+  const again = (d: Design) => replan(d.conductors, planConductors(d));
+  it('is idle when nothing has changed', () => {
+    const r = again(design);
+    expect([r.changes, r.conflicts]).toEqual([[], []]);
+    expect(r.conductors).toEqual(design.conductors);
+  });
+  it('moves a planned conductor and keeps its number and what was set by hand', () => {
+    const r = again(changed({ colour: 'VT', setByHand: ['colour'] }));
+    expect(r.changes).toEqual([{ conductor: id, kind: 'changed', fields: ['to'] }]);
+    expect(r.conductors[id]).toMatchObject({ number: design.conductors[id]!.number, colour: 'VT', to: { terminal: 'in-5' } });
+  });
+  it.each(['cut', 'connected', 'checked', 'temporary'] as const)('never touches one that is %s, but reports it', (state) => {
+    const r = again(changed({ state }));
+    expect(r.conductors[id]!.to.terminal).toBe('in-3');
+    expect(r.conflicts).toEqual([{ conductor: id, fields: ['to'], obsolete: false }]);
+  });
+  it('removes what nothing asks for, unless pliers or a hand have been at it', () => {
+    const { stop: _stop, ...circuits } = design.circuits;
+    const gone = (conductor: object) => again({ ...changed(conductor), circuits });
+    expect(gone({}).conductors[id]).toBeUndefined();
+    expect(gone({ state: 'cut' }).conflicts).toEqual([{ conductor: id, fields: [], obsolete: true }]);
+    expect(gone({ setByHand: ['colour'] }).conductors[id]).toBeDefined();
+  });
+});

@@ -1,0 +1,75 @@
+import type { Conductor, PlannedField } from '../../machine/connections';
+import { plannedFields } from '../../machine/connections';
+import type { Design } from '../../machine/design';
+import type { Plan, Proposal } from './proposal';
+
+export interface PlanChange {
+  conductor: string;
+  kind: 'added' | 'changed' | 'removed';
+  fields: PlannedField[];
+}
+
+/** A conductor that is already cut or connected and that the plan would have otherwise: it is left alone and reported. */
+export interface PlanConflict {
+  conductor: string;
+  fields: PlannedField[];
+  /** The plan no longer asks for it at all. */
+  obsolete: boolean;
+}
+
+export interface Replanned {
+  conductors: Design['conductors'];
+  changes: PlanChange[];
+  conflicts: PlanConflict[];
+}
+
+/** Done with pliers: from here on the plan may not touch it. */
+export const isMade = (c: Conductor): boolean => c.state !== 'planned';
+
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
+const planned = (p: Proposal, field: PlannedField): Conductor[PlannedField] | undefined =>
+  field === 'length' ? undefined : p[field];
+
+/** Fields in which a conductor differs from its proposal; what was set by hand and what the plan is silent about count not. */
+const differing = (c: Conductor, p: Proposal): PlannedField[] =>
+  plannedFields.filter((f) => f !== 'length' && !c.setByHand.includes(f) && !same(c[f], planned(p, f)));
+
+/**
+ * Brings the conductors up to a plan. Numbers stay; fields set by hand stay; a conductor that is cut or connected is
+ * never altered nor taken out, but reported as a conflict.
+ */
+export function replan(existing: Design['conductors'], plan: Plan): Replanned {
+  const conductors: Design['conductors'] = {};
+  const changes: PlanChange[] = [];
+  const conflicts: PlanConflict[] = [];
+  const wanted = new Map(plan.proposals.map((p) => [p.id, p]));
+  for (const [id, c] of Object.entries(existing)) {
+    const proposal = wanted.get(id);
+    if (c.origin !== 'planned') conductors[id] = c;
+    else if (proposal) {
+      const fields = differing(c, proposal);
+      if (!fields.length) conductors[id] = c;
+      else if (isMade(c)) {
+        conductors[id] = c;
+        conflicts.push({ conductor: id, fields, obsolete: false });
+      } else {
+        conductors[id] = { ...c, ...Object.fromEntries(fields.map((f) => [f, planned(proposal, f)])) };
+        changes.push({ conductor: id, kind: 'changed', fields });
+      }
+    } else if (isMade(c) || c.setByHand.length) {
+      conductors[id] = c;
+      conflicts.push({ conductor: id, fields: [], obsolete: true });
+    } else changes.push({ conductor: id, kind: 'removed', fields: [] });
+  }
+  const used = new Set(Object.values(existing).map((c) => c.number));
+  let number = 0;
+  for (const p of plan.proposals) {
+    if (conductors[p.id]) continue;
+    do number++;
+    while (used.has(number));
+    const { id, ...rest } = p;
+    conductors[id] = { number, ...rest, origin: 'planned', setByHand: [], state: 'planned' };
+    changes.push({ conductor: id, kind: 'added', fields: [] });
+  }
+  return { conductors, changes, conflicts };
+}
