@@ -1,0 +1,199 @@
+import { describe, expect, it } from 'vitest';
+import { applyCommand } from '../../commands/apply';
+import type { Command } from '../../commands/command';
+import { deriveFigures } from '../../derivation/figures';
+import type { MachineFile } from '../../machine/file';
+import { sampleMachines } from '../../samples/index';
+import { dunnock } from '../../samples/dunnock';
+import { wren } from '../../samples/wren';
+import type { ControllerEvent } from '../controller/events';
+import { tell } from '../controller/events';
+import { defaultDisplay } from '../../units/print';
+import { Simulation, simulationInput } from './simulation';
+
+const edit = (file: MachineFile, ...commands: Command[]) =>
+  commands.reduce((f, c) => {
+    const r = applyCommand(f, c, '2026-03-03T10:00:00.000Z');
+    if (!r.ok) throw new Error(r.error[0]!.what);
+    return r.value.file;
+  }, file);
+
+function rig(file: MachineFile, startShare?: number) {
+  const figures = deriveFigures(file.design);
+  const input = simulationInput(file.design, figures.controller, figures.network, figures.plan.inputs, startShare);
+  if (!input.known) throw new Error(input.missing.join());
+  const sim = new Simulation(input.value);
+  const heard: ControllerEvent[] = [];
+  const look = () => {
+    const s = sim.snapshot();
+    heard.push(...s.events.map((e) => e.event));
+    return s;
+  };
+  const codes = () => (look(), heard.map((e) => e.code));
+  sim.command({ type: 'power', on: true });
+  sim.run(5);
+  const hold = (axis: string, direction: 1 | -1, steps: number, override = false) => {
+    for (let i = 0; i < steps; i += 100) {
+      sim.command({ type: 'jog', axis, direction, share: 1, override });
+      sim.run(100);
+    }
+    sim.command({ type: 'release' });
+    sim.run(1500);
+  };
+  const referenced = () => {
+    sim.command({ type: 'reference' });
+    sim.run(120_000);
+    return sim;
+  };
+  return { sim, figures, look, heard, codes, hold, referenced };
+}
+const axisOf = (r: ReturnType<typeof rig>, id: string) => r.look().axes.find((a) => a.id === id)!;
+const override = (setting: string, value: string): Command => ({ name: 'override-setting', args: { setting, title: setting, value, reason: '' } });
+
+describe('finding the datum', () => {
+  it.each(sampleMachines.map((s) => [s.id, s.make] as const))('%s finds it, and the ruler’s envelope is the true one', (_id, make) => {
+    const r = rig(make());
+    r.referenced();
+    expect(r.look().state).toBe('at-rest');
+    for (const a of r.figures.axes) {
+      if (!a.ruler.known) throw new Error('no ruler');
+      const axis = axisOf(r, a.id);
+      // Believed position and true place must agree with the ruler, within what a slow approach overshoots in a step.
+      const place = axis.truePlaces[0]! + a.ruler.value.hardMinus;
+      expect(Math.abs(place - axis.position)).toBeLessThan(0.12);
+      expect(Math.abs(axis.position - a.ruler.value.restAfterReference)).toBeLessThan(0.12 + (a.axis.reference.method === 'absolute' ? 1e3 : 0));
+    }
+  });
+  it('the head goes first, alone', () => {
+    const r = rig(dunnock());
+    r.referenced();
+    r.look();
+    const starts = r.heard.filter((e) => e.code === 'reference-started').map((e) => e.letters.join());
+    expect(starts).toEqual(['Z', 'X,Y']);
+  });
+  it('an axis that stands on its switch moves off first', () => {
+    const r = rig(dunnock(), 0.01);
+    r.referenced();
+    expect(r.codes()).toContain('reference-released');
+    expect(r.look().state).toBe('at-rest');
+  });
+  it('a reference run with the wrong sign runs the other way and stops at the limit there', () => {
+    const r = rig(edit(dunnock(), override('axis/x/reference-towards', 'plus')));
+    r.referenced();
+    expect(r.codes()).toContain('limit-tripped');
+    expect(r.look().state).toBe('latched');
+  });
+  it('squares a gantry that starts crooked', () => {
+    const r = rig(dunnock());
+    const y1 = r.sim.plant.model.drives.findIndex((d) => r.sim.plant.model.axes[d.axis]!.id === 'y' && d.index === 1);
+    (r.sim.plant as unknown as { origin: Float64Array }).origin[y1]! += 2;
+    r.sim.plant.place[y1]! += 2;
+    r.referenced();
+    const [left, right] = axisOf(r, 'y').truePlaces;
+    expect(Math.abs(left! - right!)).toBeLessThan(0.1);
+  });
+  it('a shared loop that is tripped at the start is refused with a question', () => {
+    const shared = edit(
+      wren(),
+      { name: 'set-field', args: { path: 'parts.device-limit-and-reference-y.setup.contactUsed', value: 'NC' } },
+      { name: 'join-inputs', args: { into: 'limit-and-reference-x', from: 'limit-and-reference-y' } },
+      { name: 'set-reference-stages', args: { stages: [['z'], ['x'], ['y']] } },
+      { name: 'plan-wiring', args: {} },
+    );
+    const r = rig(shared, 0.99);
+    r.sim.command({ type: 'acknowledge' });
+    r.sim.command({ type: 'reference' });
+    expect(r.look().state).not.toBe('finding-datum');
+    const free = rig(shared);
+    free.referenced();
+    expect(free.look().state).toBe('at-rest');
+  });
+});
+
+describe('moving by hand', () => {
+  it('is slow without a datum, and stops by itself when the hand falls silent', () => {
+    const r = rig(dunnock());
+    r.sim.command({ type: 'jog', axis: 'x', direction: 1, share: 1, override: false });
+    r.sim.run(200);
+    expect(axisOf(r, 'x').speed).toBeCloseTo(12, 5);
+    r.sim.run(400);
+    expect(r.look().state).toBe('at-rest-unknown');
+  });
+  it('stops at the edge of the envelope and refuses a place beyond it', () => {
+    const r = rig(dunnock());
+    r.referenced();
+    r.hold('x', 1, 9000);
+    expect(axisOf(r, 'x').position).toBeCloseTo(595, 6);
+    r.sim.command({ type: 'move', axis: 'x', position: 600 });
+    expect(r.codes()).toEqual(expect.arrayContaining(['edge-reached', 'envelope-refused']));
+    expect(r.codes()).not.toContain('limit-tripped');
+    r.sim.command({ type: 'move', axis: 'x', position: 300 });
+    r.sim.run(8000);
+    expect(axisOf(r, 'x').position).toBeCloseTo(300, 9);
+  });
+});
+
+describe('limits and the stop', () => {
+  it('a tripped limit lets the axis move away only, then is acknowledged', () => {
+    const r = rig(dunnock(), 0.9);
+    r.hold('x', 1, 8000);
+    expect(r.look().state).toBe('latched');
+    const stood = axisOf(r, 'x').position;
+    r.hold('x', 1, 200);
+    expect(axisOf(r, 'x').position).toBe(stood);
+    r.sim.command({ type: 'acknowledge' });
+    expect(r.codes()).toEqual(expect.arrayContaining(['limit-tripped', 'jog-refused', 'acknowledge-refused']));
+    r.hold('x', -1, 3000);
+    r.sim.command({ type: 'acknowledge' });
+    expect(r.look().state).toBe('at-rest-unknown');
+  });
+  it('the stop brings every axis to rest and stays latched after its release', () => {
+    const r = rig(dunnock());
+    r.referenced();
+    const stop = r.sim.input.buttons[0]!;
+    r.sim.command({ type: 'move', axis: 'y', position: 500 });
+    r.sim.run(1000);
+    r.sim.press(stop, true);
+    r.sim.run(1000);
+    expect(axisOf(r, 'y').speed).toBe(0);
+    r.sim.press(stop, false);
+    r.sim.run(500);
+    expect(r.look().state).toBe('latched');
+    r.hold('y', 1, 200);
+    expect(r.codes()).toContain('jog-refused');
+    r.sim.command({ type: 'acknowledge' });
+    expect(r.look().state).toBe('at-rest');
+  });
+  it('without a limit the axis hits its stop, loses whole cycles, and its position is doubted', () => {
+    const wide = edit(dunnock(), { name: 'override-setting', args: { setting: 'axis/x/envelope-max', title: '', value: { entered: 900, unit: 'mm', source: 'entered' }, reason: '' } });
+    const r = rig(edit(wide, { name: 'set-field', args: { path: 'parts.device-limit-x-plus.mount.tripFromStop', value: { entered: -5, unit: 'mm', source: 'entered' } } }));
+    r.referenced();
+    const error = () => axisOf(r, 'x').truePlaces[0]! - axisOf(r, 'x').position;
+    const atFirst = error();
+    r.hold('x', 1, 9000);
+    expect(axisOf(r, 'x').truePlaces[0]).toBe(640);
+    expect(r.codes()).toContain('position-doubtful');
+    const before = axisOf(r, 'x');
+    r.sim.command({ type: 'move', axis: 'x', position: 100 });
+    r.sim.run(12_000);
+    const offset = error() - atFirst;
+    expect(before.doubtful).toBe(true);
+    // four full steps of 200 on a 10 mm lead: 0.2 mm
+    expect(Math.abs(offset / 0.2 - Math.round(offset / 0.2))).toBeLessThan(0.05);
+    expect(Math.abs(offset)).toBeGreaterThan(5);
+  });
+});
+
+it('the same story twice, to the last bit, and every event has a sentence', () => {
+  const play = () => {
+    const r = rig(wren());
+    r.referenced();
+    r.hold('x', -1, 2500);
+    r.sim.press(r.sim.input.buttons[0]!, true);
+    r.sim.run(50);
+    return { snapshot: r.look(), heard: r.heard };
+  };
+  const [a, b] = [play(), play()];
+  expect(a).toEqual(b);
+  for (const e of a.heard) expect(tell(e, defaultDisplay)).not.toMatch(/NaN|undefined/);
+});
