@@ -16,7 +16,15 @@ export const staircase = {
   'motion/profile': [],
   'motion/controller': ['units', 'settings', 'motion/profile'],
   'motion/plant': ['units', 'machine', 'drivetrain', 'wiring', 'switches'],
-  'motion/simulation': ['units', 'machine', 'wiring', 'settings', 'motion/controller', 'motion/plant', 'motion/profile'],
+  'motion/simulation': [
+    'units',
+    'machine',
+    'wiring',
+    'settings',
+    'motion/controller',
+    'motion/plant',
+    'motion/profile',
+  ],
 };
 
 const folders = Object.keys(staircase);
@@ -36,7 +44,10 @@ export const staircaseBlocks = folders.map((folder) => ({
               regex: `(^|/)${other.replace('motion/', folder.startsWith('motion/') ? '' : 'motion/')}/`,
               message: `core/${folder} may not stand on core/${other}: see staircase.config.mjs.`,
             })),
-          { regex: '^(vue|pinia|element-plus|node:|@nodaxis/)', message: 'core has no interface and no input or output.' },
+          {
+            regex: '^(vue|pinia|element-plus|node:|@nodaxis/)',
+            message: 'core has no interface and no input or output.',
+          },
         ],
       },
     ],

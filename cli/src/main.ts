@@ -22,10 +22,14 @@ function unreadable(file: string, errors: Fault[]): number {
 function load(file: string): { text: string } | { fault: Fault } {
   try {
     if (statSync(file).size > MAX_FILE_BYTES)
-      return { fault: { what: 'The file is far larger than a machine file.', where: file, mend: 'Pick a .nodaxis.json file.' } };
+      return {
+        fault: { what: 'The file is far larger than a machine file.', where: file, mend: 'Pick a .nodaxis.json file.' },
+      };
     return { text: readFileSync(file, 'utf8') };
   } catch (e) {
-    return { fault: { what: `The file cannot be opened: ${(e as Error).message}.`, where: file, mend: 'Check the path.' } };
+    return {
+      fault: { what: `The file cannot be opened: ${(e as Error).message}.`, where: file, mend: 'Check the path.' },
+    };
   }
 }
 

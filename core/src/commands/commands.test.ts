@@ -17,7 +17,10 @@ const run = (file: MachineFile, command: Command) => {
   if (!r.ok) throw new Error(r.error.map((f) => f.what).join());
   return r.value;
 };
-const set = (path: string, value: never | unknown): Command => ({ name: 'set-field', args: { path, value: value as never } });
+const set = (path: string, value: never | unknown): Command => ({
+  name: 'set-field',
+  args: { path, value: value as never },
+});
 
 describe('the one door for edits', () => {
   it('writes a readable line, a revision, and a way back', () => {
@@ -39,8 +42,16 @@ describe('the one door for edits', () => {
     ['a path that is no field', set('axes.x.constructor', 1), 'axes.x.constructor'],
     ['a path into nowhere', set('axes.q.travel', quantity(1, 'mm')), 'axes.q.travel'],
     ['a structural field', set('roles.controller', 'motor-x-0'), 'roles.controller'],
-    ['an unknown part', { name: 'choose-part', args: { slot: { role: 'controller' }, library: 'nothing' } }, 'roles.controller'],
-    ['a rotary gear on a slide', { name: 'set-transmission', args: { axis: 'x', kind: 'rotary' } }, 'axes.x.transmission.kind'],
+    [
+      'an unknown part',
+      { name: 'choose-part', args: { slot: { role: 'controller' }, library: 'nothing' } },
+      'roles.controller',
+    ],
+    [
+      'a rotary gear on a slide',
+      { name: 'set-transmission', args: { axis: 'x', kind: 'rotary' } },
+      'axes.x.transmission.kind',
+    ],
   ])('refuses %s and leaves the file as it was', (_name, command, where) => {
     const file = dunnock();
     const kept = writeMachineFile(file);
@@ -54,18 +65,31 @@ describe('the one door for edits', () => {
 describe('parts and axes', () => {
   it('removing an axis leaves nothing of it behind, and a valid file', () => {
     const file = plover();
-    const planned = run(file, { name: 'set-conductors', args: { ids: Object.keys(file.design.conductors), set: { state: 'planned' } } }).file;
+    const planned = run(file, {
+      name: 'set-conductors',
+      args: { ids: Object.keys(file.design.conductors), set: { state: 'planned' } },
+    }).file;
     const { design } = run(planned, { name: 'remove-axis', args: { axis: 'z' } }).file;
     expect(JSON.stringify(design)).not.toMatch(/"z"|-z-|motor-z/);
   });
   it('a swapped part keeps its id, designation and the conductors that still fit', () => {
     const file = dunnock();
-    const swapped = run(file, { name: 'choose-part', args: { slot: { axis: 'x', drive: 0, item: 'driver' }, library: 'driver-heron-80' } }).file.design;
-    expect(swapped.parts['driver-x-0']).toMatchObject({ designation: file.design.parts['driver-x-0']!.designation, setup: { stepsPerRevolution: 1600 } });
+    const swapped = run(file, {
+      name: 'choose-part',
+      args: { slot: { axis: 'x', drive: 0, item: 'driver' }, library: 'driver-heron-80' },
+    }).file.design;
+    expect(swapped.parts['driver-x-0']).toMatchObject({
+      designation: file.design.parts['driver-x-0']!.designation,
+      setup: { stepsPerRevolution: 1600 },
+    });
     expect(Object.keys(swapped.conductors)).toEqual(Object.keys(file.design.conductors));
   });
   it('a part is not swapped away from under a connected conductor', () => {
-    const r = applyCommand(dunnock(), { name: 'choose-part', args: { slot: { role: 'controller' }, library: 'controller-sedge-4' } }, NOW);
+    const r = applyCommand(
+      dunnock(),
+      { name: 'choose-part', args: { slot: { role: 'controller' }, library: 'controller-sedge-4' } },
+      NOW,
+    );
     expect(r.ok ? '' : r.error[0]!.what).toMatch(/Conductor \d+ is checked/);
   });
 });
@@ -74,12 +98,26 @@ it('any sequence of edits and undos leads back to the start, and every state on 
   const start = newMachineFile(newDesign('mill-knee', 'Bench'), 'bench', NOW);
   const axis = fc.constantFrom('x', 'y', 'z', 'w');
   const command: fc.Arbitrary<Command> = fc.oneof(
-    fc.tuple(axis, fc.double({ min: 1, max: 900, noNaN: true })).map(([a, n]) => set(`axes.${a}.travel`, quantity(n, 'mm'))),
-    fc.tuple(axis, fc.constantFrom('screw' as const, 'belt' as const, 'rack' as const)).map(([a, kind]): Command => ({ name: 'set-transmission', args: { axis: a, kind } })),
-    fc.tuple(axis, fc.constantFrom(1 as const, 2 as const)).map(([a, count]): Command => ({ name: 'set-motor-count', args: { axis: a, count } })),
-    fc.tuple(axis, fc.constantFrom('motor-rook-23', null)).map(([a, library]): Command => ({ name: 'choose-part', args: { slot: { axis: a, drive: 0, item: 'motor' }, library } })),
-    fc.tuple(axis, fc.constantFrom('minus' as const, 'plus' as const)).map(([a, end]): Command => ({ name: 'add-input', args: { function: 'limit', library: 'switch-finch', mount: { axis: a, end } } })),
-    fc.constantFrom('controller-sedge-4', 'controller-teasel-6', null).map((library): Command => ({ name: 'choose-part', args: { slot: { role: 'controller' }, library } })),
+    fc
+      .tuple(axis, fc.double({ min: 1, max: 900, noNaN: true }))
+      .map(([a, n]) => set(`axes.${a}.travel`, quantity(n, 'mm'))),
+    fc
+      .tuple(axis, fc.constantFrom('screw' as const, 'belt' as const, 'rack' as const))
+      .map(([a, kind]): Command => ({ name: 'set-transmission', args: { axis: a, kind } })),
+    fc
+      .tuple(axis, fc.constantFrom(1 as const, 2 as const))
+      .map(([a, count]): Command => ({ name: 'set-motor-count', args: { axis: a, count } })),
+    fc.tuple(axis, fc.constantFrom('motor-rook-23', null)).map(([a, library]): Command => ({
+      name: 'choose-part',
+      args: { slot: { axis: a, drive: 0, item: 'motor' }, library },
+    })),
+    fc.tuple(axis, fc.constantFrom('minus' as const, 'plus' as const)).map(([a, end]): Command => ({
+      name: 'add-input',
+      args: { function: 'limit', library: 'switch-finch', mount: { axis: a, end } },
+    })),
+    fc
+      .constantFrom('controller-sedge-4', 'controller-teasel-6', null)
+      .map((library): Command => ({ name: 'choose-part', args: { slot: { role: 'controller' }, library } })),
     fc.constant<Command>({ name: 'plan-wiring', args: {} }),
     axis.map((a): Command => ({ name: 'remove-axis', args: { axis: a } })),
   );

@@ -10,7 +10,11 @@ const say = (value: unknown, choices?: readonly { value: string; label: string }
   if (typeof value === 'object') {
     const q = value as Quantity;
     const inch = ['in', 'in/s', 'in/min', 'in/s²', 'lb', 'lbf', 'ft'].includes(q.unit);
-    return showQuantity(q, { ...defaultDisplay, system: inch ? 'inch' : 'metric', per: q.unit.endsWith('/min') ? 'min' : 's' });
+    return showQuantity(q, {
+      ...defaultDisplay,
+      system: inch ? 'inch' : 'metric',
+      per: q.unit.endsWith('/min') ? 'min' : 's',
+    });
   }
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   const label = choices?.find((c) => c.value === value)?.label ?? String(value);
@@ -30,7 +34,10 @@ export const setField: Handler<'set-field'> = {
     const field = describeField(draft as never, path);
     let target: unknown = draft;
     for (const key of keys)
-      target = typeof target === 'object' && target !== null && Object.hasOwn(target, key) ? (target as Record<string, unknown>)[key] : undefined;
+      target =
+        typeof target === 'object' && target !== null && Object.hasOwn(target, key)
+          ? (target as Record<string, unknown>)[key]
+          : undefined;
     if (!field || !isSettable(path) || typeof target !== 'object' || target === null)
       return refuse('This field is not on this machine.', path, 'Reload the page: the machine may have changed.');
     if (value === null) delete (target as Record<string, unknown>)[last];

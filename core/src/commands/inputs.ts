@@ -18,7 +18,8 @@ function circuitId(design: Design, args: NewInput): string {
     const axis = design.axes[args.mount.axis];
     words.push(args.mount.axis);
     if (args.function === 'limit') words.push(args.mount.end);
-    if (args.mount.drive !== undefined && axis && axis.drives.length > 1) words.push(axis.drives[args.mount.drive]!.side);
+    if (args.mount.drive !== undefined && axis && axis.drives.length > 1)
+      words.push(axis.drives[args.mount.drive]!.side);
   }
   const wanted = words.join('-');
   let id = wanted;
@@ -49,7 +50,8 @@ export function removeInput(draft: Draft<Design>, id: string): void {
   for (const d of devices) dropUnusedPart(draft, d);
 }
 
-const unknownCircuit = (id: string) => refuse(`There is no input circuit ${id}.`, `circuits.${id}`, 'Pick one from the list of inputs.');
+const unknownCircuit = (id: string) =>
+  refuse(`There is no input circuit ${id}.`, `circuits.${id}`, 'Pick one from the list of inputs.');
 
 export const inputs = {
   'add-input': {
@@ -107,7 +109,11 @@ export const inputs = {
       circuit.devices = circuit.devices.slice(0, 1);
       for (const device of others) {
         const mount = draft.parts[device]?.mount;
-        const own = circuitId(draft as Design, { function: circuit.function, library: '', ...(mount ? { mount } : {}) });
+        const own = circuitId(draft as Design, {
+          function: circuit.function,
+          library: '',
+          ...(mount ? { mount } : {}),
+        });
         const { input: _shared, ...rest } = circuit;
         draft.circuits[own] = { ...rest, devices: [device] };
       }

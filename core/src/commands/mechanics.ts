@@ -6,7 +6,8 @@ import { refuse } from './command';
 import { removeInput } from './inputs';
 import { dropUnusedPart } from './parts';
 
-const noAxis = (axis: string) => refuse(`There is no axis ${axis}.`, `axes.${axis}`, 'Pick one of the axes on the drawing.');
+const noAxis = (axis: string) =>
+  refuse(`There is no axis ${axis}.`, `axes.${axis}`, 'Pick one of the axes on the drawing.');
 const letterOf = (design: Design, axis: string): string => design.axes[axis]?.letter ?? axis;
 
 const freshTransmission: Record<TransmissionKind, Transmission> = {
@@ -15,7 +16,12 @@ const freshTransmission: Record<TransmissionKind, Transmission> = {
   rack: { kind: 'rack', teeth: 20 },
   rotary: { kind: 'rotary' },
 };
-const transmissionNames: Record<TransmissionKind, string> = { screw: 'screw', belt: 'belt', rack: 'rack and pinion', rotary: 'rotary gearing' };
+const transmissionNames: Record<TransmissionKind, string> = {
+  screw: 'screw',
+  belt: 'belt',
+  rack: 'rack and pinion',
+  rotary: 'rotary gearing',
+};
 
 export const mechanics = {
   'set-datum-corner': {
@@ -49,7 +55,11 @@ export const mechanics = {
         );
       if (axis.transmission?.kind === kind) return;
       const { ratio, efficiency } = axis.transmission ?? {};
-      axis.transmission = { ...freshTransmission[kind], ...(ratio ? { ratio } : {}), ...(efficiency ? { efficiency } : {}) };
+      axis.transmission = {
+        ...freshTransmission[kind],
+        ...(ratio ? { ratio } : {}),
+        ...(efficiency ? { efficiency } : {}),
+      };
     },
   } satisfies Handler<'set-transmission'>,
   'add-axis': {
@@ -59,7 +69,16 @@ export const mechanics = {
       if (draft.axes[id]) return refuse(`There is an axis ${letter} already.`, `axes.${id}`, 'Choose another letter.');
       const rotary = ['A', 'B', 'C'].includes(letter);
       draft.axes[id] = stripAbsent(
-        newAxis({ letter, plus: rotary ? 'turning' : 'right', carries: rotary ? 'workpiece' : 'tool', tiltDeg: 0, end: 'minus' }, rotary),
+        newAxis(
+          {
+            letter,
+            plus: rotary ? 'turning' : 'right',
+            carries: rotary ? 'workpiece' : 'tool',
+            tiltDeg: 0,
+            end: 'minus',
+          },
+          rotary,
+        ),
       );
       draft.axisOrder.push(id);
     },
@@ -70,7 +89,11 @@ export const mechanics = {
       const axis = draft.axes[id];
       if (!axis) return noAxis(id);
       if (draft.axisOrder.length === 1)
-        return refuse('A machine keeps at least one axis.', `axes.${id}`, 'Add another axis first, or delete the machine.');
+        return refuse(
+          'A machine keeps at least one axis.',
+          `axes.${id}`,
+          'Add another axis first, or delete the machine.',
+        );
       for (const [circuitId, circuit] of Object.entries(draft.circuits))
         if (circuit.devices.every((d) => draft.parts[d]?.mount?.axis === id)) removeInput(draft, circuitId);
         else circuit.devices = circuit.devices.filter((d) => draft.parts[d]?.mount?.axis !== id);
@@ -129,7 +152,8 @@ export const mechanics = {
     },
   } satisfies Handler<'remove-mass'>,
   'set-reference-stages': {
-    title: ({ stages }, before) => `Order of referencing: ${stages.map((s) => s.map((a) => letterOf(before, a)).join(' + ')).join(', then ')}`,
+    title: ({ stages }, before) =>
+      `Order of referencing: ${stages.map((s) => s.map((a) => letterOf(before, a)).join(' + ')).join(', then ')}`,
     apply({ stages }, draft) {
       draft.referenceStages = stages.filter((s) => s.length);
     },

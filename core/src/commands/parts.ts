@@ -9,14 +9,21 @@ import { refuse } from './command';
 
 const slotName = (slot: PartSlot, design: Design): string => {
   if ('role' in slot)
-    return { controller: 'Controller', motorSupply: 'Motor supply', logicSupply: 'Logic supply', fieldSupply: 'Field supply' }[slot.role];
+    return {
+      controller: 'Controller',
+      motorSupply: 'Motor supply',
+      logicSupply: 'Logic supply',
+      fieldSupply: 'Field supply',
+    }[slot.role];
   const axis = design.axes[slot.axis];
   const side = axis && axis.drives.length > 1 ? ` ${axis.drives[slot.drive]?.side}` : '';
   return `${axis?.letter ?? slot.axis}${side} ${slot.item}`;
 };
 
 const partIdFor = (slot: PartSlot): string =>
-  'role' in slot ? slot.role.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`) : `${slot.item}-${slot.axis}-${slot.drive}`;
+  'role' in slot
+    ? slot.role.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`)
+    : `${slot.item}-${slot.axis}-${slot.drive}`;
 
 const usedIn = (design: Design, id: string): boolean =>
   Object.values(design.roles).includes(id) ||
@@ -44,7 +51,8 @@ export const choosePart: Handler<'choose-part'> = {
   },
   apply({ slot, library }, draft) {
     const drive = 'axis' in slot ? draft.axes[slot.axis]?.drives[slot.drive] : undefined;
-    if ('axis' in slot && !drive) return refuse('This drive is not on the machine.', `axes.${slot.axis}`, 'Pick an axis on the drawing.');
+    if ('axis' in slot && !drive)
+      return refuse('This drive is not on the machine.', `axes.${slot.axis}`, 'Pick an axis on the drawing.');
     const path = 'role' in slot ? `roles.${slot.role}` : `axes.${slot.axis}.drives.${slot.drive}.${slot.item}`;
     const old = 'role' in slot ? draft.roles[slot.role] : drive?.[slot.item];
     const put = (id: string | undefined) => {
@@ -79,7 +87,8 @@ export const choosePart: Handler<'choose-part'> = {
     }
     draft.parts[id] = { ...part, setup: { ...part.setup, ...keep } };
     for (const [cid, c] of Object.entries(draft.conductors))
-      for (const end of [c.from, c.to]) if (end.part === id && !part.terminals[end.terminal]) delete draft.conductors[cid];
+      for (const end of [c.from, c.to])
+        if (end.part === id && !part.terminals[end.terminal]) delete draft.conductors[cid];
     for (const circuit of Object.values(draft.circuits))
       if (circuit.input?.part === id && !part.terminals[circuit.input.terminal]) delete circuit.input;
     put(id);

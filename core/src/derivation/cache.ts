@@ -10,7 +10,8 @@ export class Cache {
 
   keep<T>(key: string, inputs: readonly unknown[], compute: () => T): T {
     const old = this.kept.get(key);
-    if (old && old.inputs.length === inputs.length && old.inputs.every((v, i) => v === inputs[i])) return old.value as T;
+    if (old && old.inputs.length === inputs.length && old.inputs.every((v, i) => v === inputs[i]))
+      return old.value as T;
     this.onCompute?.(key);
     const value = compute();
     this.kept.set(key, { inputs, value });

@@ -19,7 +19,10 @@ const counted = (command: Command) => {
 
 describe('a derivation runs only for what an edit touched', () => {
   it('the lead of X recomputes nothing for Y, no net and no plan', () => {
-    const { ran, figures } = counted({ name: 'set-field', args: { path: 'axes.x.transmission.pitch', value: quantity(5, 'mm') } });
+    const { ran, figures } = counted({
+      name: 'set-field',
+      args: { path: 'axes.x.transmission.pitch', value: quantity(5, 'mm') },
+    });
     expect(ran.filter((k) => /^axis\/[yz]|^circuit|network|plan/.test(k))).toEqual([]);
     expect(ran).toContain('axis/x/drive-0');
     const scale = figures.settings.find((s) => s.key === 'axis/x/scale');

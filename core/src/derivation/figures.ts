@@ -100,7 +100,9 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
     const axes = axesOf(design).map(([id, axis]) => axisFigures(design, id, axis));
     const drivesSeen = axesOf(design).flatMap(([id, a]) => [id, a.letter, a.drives]);
     const drives = cache.keep('drives', drivesSeen, () => drivesOf(design));
-    const plan = cache.keep('plan', [drives, design.parts, design.circuits, design.roles], () => planConductors(design));
+    const plan = cache.keep('plan', [drives, design.parts, design.circuits, design.roles], () =>
+      planConductors(design),
+    );
     const replanned = cache.keep('replan', [plan, design.conductors], () => replan(design.conductors, plan));
     const { network } = topology(cache, design);
     const circuits: Record<string, CircuitAnalysis> = {};
@@ -115,22 +117,27 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
       const channels = drives.filter((d) => d.axisId === a.id).map((d) => d.channel);
       const reference = a.switches.find((s) => s.isReference && s.end === a.axis.reference.end);
       const drivers = a.axis.drives.map((d) => (d.driver ? design.parts[d.driver] : undefined));
-      return cache.keep(`axis/${a.id}/settings`, [a, design.datumSchool, design.overrides, ...drivers, ...channels], () =>
-        axisSettings({
-          id: a.id,
-          axis: a.axis,
-          drives: a.drives,
-          drivers,
-          channels,
-          ruler: a.ruler,
-          school: design.datumSchool,
-          referenceFromStop: reference ? reference.fromStop : known(0),
-        }).map((s) => settle(s, design.overrides)),
+      return cache.keep(
+        `axis/${a.id}/settings`,
+        [a, design.datumSchool, design.overrides, ...drivers, ...channels],
+        () =>
+          axisSettings({
+            id: a.id,
+            axis: a.axis,
+            drives: a.drives,
+            drivers,
+            channels,
+            ruler: a.ruler,
+            school: design.datumSchool,
+            referenceFromStop: reference ? reference.fromStop : known(0),
+          }).map((s) => settle(s, design.overrides)),
       );
     });
     const analyses = Object.values(circuits);
-    const inputs = cache.keep('settings/inputs', [design.circuits, design.parts, plan, design.overrides, ...analyses], () =>
-      inputSettings(design, plan.inputs, circuits).map((s) => settle(s, design.overrides)),
+    const inputs = cache.keep(
+      'settings/inputs',
+      [design.circuits, design.parts, plan, design.overrides, ...analyses],
+      () => inputSettings(design, plan.inputs, circuits).map((s) => settle(s, design.overrides)),
     );
     const drivers = cache.keep('settings/drivers', [drives, design.parts, design.overrides], () =>
       driverSettings(design, drives).map((s) => settle(s, design.overrides)),

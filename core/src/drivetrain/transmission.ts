@@ -43,7 +43,10 @@ export function travelFormula(t: Transmission): { formula: string; numbers: (pri
         numbers: (p) => `${t.starts} · ${p(figureOr(t.pitch, NaN))} / ${p(r)}`,
       };
     case 'belt':
-      return { formula: 'teeth · pitch / ratio', numbers: (p) => `${t.teeth} · ${p(figureOr(t.pitch, NaN))} / ${p(r)}` };
+      return {
+        formula: 'teeth · pitch / ratio',
+        numbers: (p) => `${t.teeth} · ${p(figureOr(t.pitch, NaN))} / ${p(r)}`,
+      };
     case 'rack':
       return {
         formula: 'π · module · teeth / (ratio · cos β)',

@@ -9,15 +9,13 @@ const rank = (severity: Severity): number => severities.indexOf(severity);
 export function findingsOf(figures: Figures, list: readonly Rule[] = rules): Finding[] {
   return list
     .flatMap((rule) =>
-      rule.check(figures).map(
-        (draft): Finding => ({
-          ...draft,
-          id: `${rule.code}:${draft.subject}`,
-          code: rule.code,
-          severity: draft.severity ?? rule.severity,
-          remedies: draft.remedies ?? [],
-        }),
-      ),
+      rule.check(figures).map((draft): Finding => ({
+        ...draft,
+        id: `${rule.code}:${draft.subject}`,
+        code: rule.code,
+        severity: draft.severity ?? rule.severity,
+        remedies: draft.remedies ?? [],
+      })),
     )
     .sort((a, b) => rank(a.severity) - rank(b.severity));
 }

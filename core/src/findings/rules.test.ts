@@ -38,12 +38,18 @@ const override = (setting: string, value: string): Command => ({
 const clear = (setting: string): Command => ({ name: 'clear-override', args: { setting, title: setting } });
 const joinY: Command = { name: 'join-inputs', args: { into: 'limit-and-reference-x', from: 'limit-and-reference-y' } };
 const stages = (...list: string[][]): Command => ({ name: 'set-reference-stages', args: { stages: list } });
-const supply = (library: string): Command => ({ name: 'choose-part', args: { slot: { role: 'motorSupply' }, library } });
+const supply = (library: string): Command => ({
+  name: 'choose-part',
+  args: { slot: { role: 'motorSupply' }, library },
+});
 const motorZ = (library: string): Command => ({
   name: 'choose-part',
   args: { slot: { axis: 'z', drive: 0, item: 'motor' }, library },
 });
-const controller = (library: string): Command => ({ name: 'choose-part', args: { slot: { role: 'controller' }, library } });
+const controller = (library: string): Command => ({
+  name: 'choose-part',
+  args: { slot: { role: 'controller' }, library },
+});
 
 interface Case {
   base: Base;
@@ -65,7 +71,10 @@ const cases: Record<string, Case> = {
   },
   'pulse-rate': {
     base: 'wren',
-    fires: [set('axes.y.maxSpeed', 151, 'mm/s'), set('parts.device-limit-and-reference-y.mount.tripFromStop', 60, 'mm')],
+    fires: [
+      set('axes.y.maxSpeed', 151, 'mm/s'),
+      set('parts.device-limit-and-reference-y.mount.tripFromStop', 60, 'mm'),
+    ],
     silent: [set('axes.x.maxSpeed', 37.5, 'mm/s')],
   },
   'driver-pulse-rate': {
@@ -73,7 +82,11 @@ const cases: Record<string, Case> = {
     fires: [set('axes.z.maxSpeed', 313, 'mm/s')],
     silent: [set('axes.z.maxSpeed', 312.5, 'mm/s')],
   },
-  'motor-speed': { base: 'dunnock', fires: [set('axes.x.maxSpeed', 334, 'mm/s')], silent: [set('axes.x.maxSpeed', 333, 'mm/s')] },
+  'motor-speed': {
+    base: 'dunnock',
+    fires: [set('axes.x.maxSpeed', 334, 'mm/s')],
+    silent: [set('axes.x.maxSpeed', 333, 'mm/s')],
+  },
   'pulse-width': {
     base: 'dunnock',
     fires: [set('parts.controller.data.pulseWidth', 2.4, 'µs')],
@@ -106,16 +119,40 @@ const cases: Record<string, Case> = {
   },
   'plan-gap': {
     base: 'wren',
-    fires: [controller('controller-bryony-5'), ...['a', 'b'].map((): Command => ({ name: 'add-input', args: { function: 'pause', library: 'button-plum-push' } }))],
-    silent: [controller('controller-bryony-5'), { name: 'add-input', args: { function: 'pause', library: 'button-plum-push' } }],
+    fires: [
+      controller('controller-bryony-5'),
+      ...['a', 'b'].map((): Command => ({
+        name: 'add-input',
+        args: { function: 'pause', library: 'button-plum-push' },
+      })),
+    ],
+    silent: [
+      controller('controller-bryony-5'),
+      { name: 'add-input', args: { function: 'pause', library: 'button-plum-push' } },
+    ],
   },
   'input-twice': {
     base: 'wren',
-    fires: [{ name: 'set-input-terminal', args: { circuit: 'stop', input: { part: 'controller', terminal: 'in-0' } } }, { name: 'set-input-terminal', args: { circuit: 'limit-and-reference-x', input: { part: 'controller', terminal: 'in-0' } } }, plan],
-    silent: [{ name: 'set-input-terminal', args: { circuit: 'stop', input: { part: 'controller', terminal: 'in-4' } } }, plan],
+    fires: [
+      { name: 'set-input-terminal', args: { circuit: 'stop', input: { part: 'controller', terminal: 'in-0' } } },
+      {
+        name: 'set-input-terminal',
+        args: { circuit: 'limit-and-reference-x', input: { part: 'controller', terminal: 'in-0' } },
+      },
+      plan,
+    ],
+    silent: [
+      { name: 'set-input-terminal', args: { circuit: 'stop', input: { part: 'controller', terminal: 'in-4' } } },
+      plan,
+    ],
     after: [plan],
   },
-  'trip-unseen': { base: 'wren', fires: [set('circuits.stop.feed', 'plus'), plan], silent: [set('circuits.stop.feed', '0V'), plan], after: [plan] },
+  'trip-unseen': {
+    base: 'wren',
+    fires: [set('circuits.stop.feed', 'plus'), plan],
+    silent: [set('circuits.stop.feed', '0V'), plan],
+    after: [plan],
+  },
   'broken-wire': {
     base: 'wren',
     fires: [set('parts.device-limit-and-reference-x.setup.contactUsed', 'NO'), plan],
@@ -124,8 +161,14 @@ const cases: Record<string, Case> = {
   },
   'sensor-supply': {
     base: 'dunnock',
-    fires: [unplan(machines.dunnock), { name: 'choose-part', args: { slot: { role: 'fieldSupply' }, library: 'supply-marl-5' } }],
-    silent: [unplan(machines.dunnock), { name: 'choose-part', args: { slot: { role: 'fieldSupply' }, library: 'supply-marl-24' } }],
+    fires: [
+      unplan(machines.dunnock),
+      { name: 'choose-part', args: { slot: { role: 'fieldSupply' }, library: 'supply-marl-5' } },
+    ],
+    silent: [
+      unplan(machines.dunnock),
+      { name: 'choose-part', args: { slot: { role: 'fieldSupply' }, library: 'supply-marl-24' } },
+    ],
   },
   'no-stop-input': {
     base: 'wren',
@@ -133,9 +176,17 @@ const cases: Record<string, Case> = {
     silent: [{ name: 'remove-input', args: { circuit: 'limit-and-reference-x' } }],
     after: [plan],
   },
-  'reference-missing': { base: 'plover', fires: [set('axes.z.reference.method', 'switch')], silent: [set('axes.z.reference.method', 'absolute')] },
+  'reference-missing': {
+    base: 'plover',
+    fires: [set('axes.z.reference.method', 'switch')],
+    silent: [set('axes.z.reference.method', 'absolute')],
+  },
   'head-first': { base: 'dunnock', fires: [stages(['x', 'z'], ['y'])], silent: [stages(['z'], ['x'], ['y'])] },
-  'shared-together': { base: 'wren', fires: [joinY, plan, stages(['z'], ['x', 'y'])], silent: [joinY, plan, stages(['z'], ['x'], ['y'])] },
+  'shared-together': {
+    base: 'wren',
+    fires: [joinY, plan, stages(['z'], ['x', 'y'])],
+    silent: [joinY, plan, stages(['z'], ['x'], ['y'])],
+  },
   'gantry-square': {
     base: 'dunnock',
     fires: [unplan(machines.dunnock), { name: 'remove-input', args: { circuit: 'limit-and-reference-y-right' } }, plan],
@@ -153,7 +204,11 @@ const cases: Record<string, Case> = {
     fires: [set('parts.device-limit-x-plus.mount.tripFromStop', 12, 'mm')],
     silent: [set('parts.device-limit-x-plus.mount.tripFromStop', 12.1, 'mm')],
   },
-  'over-travel': { base: 'wren', fires: [set('axes.z.acceleration', 110, 'mm/s²')], silent: [set('axes.z.acceleration', 120, 'mm/s²')] },
+  'over-travel': {
+    base: 'wren',
+    fires: [set('axes.z.acceleration', 110, 'mm/s²')],
+    silent: [set('axes.z.acceleration', 120, 'mm/s²')],
+  },
   'no-travel': { base: 'wren', fires: [set('axes.y.travel', 12, 'mm')], silent: [set('axes.y.travel', 13, 'mm')] },
   'sign-contradicted': {
     base: 'dunnock',
@@ -162,8 +217,18 @@ const cases: Record<string, Case> = {
   },
   'override-stands': {
     base: 'dunnock',
-    fires: [{ name: 'override-setting', args: { setting: 'axis/x/max-speed', title: 'x', value: quantity(100, 'mm/s'), reason: '' } }],
-    silent: [{ name: 'override-setting', args: { setting: 'axis/x/max-speed', title: 'x', value: quantity(120, 'mm/s'), reason: '' } }],
+    fires: [
+      {
+        name: 'override-setting',
+        args: { setting: 'axis/x/max-speed', title: 'x', value: quantity(100, 'mm/s'), reason: '' },
+      },
+    ],
+    silent: [
+      {
+        name: 'override-setting',
+        args: { setting: 'axis/x/max-speed', title: 'x', value: quantity(120, 'mm/s'), reason: '' },
+      },
+    ],
   },
   'plan-behind': {
     base: 'wren',
@@ -173,10 +238,16 @@ const cases: Record<string, Case> = {
   'plan-conflict': {
     base: 'dunnock',
     fires: [{ name: 'set-input-terminal', args: { circuit: 'stop', input: { part: 'controller', terminal: 'in-9' } } }],
-    silent: [{ name: 'set-input-terminal', args: { circuit: 'stop', input: { part: 'controller', terminal: 'in-6' } } }],
+    silent: [
+      { name: 'set-input-terminal', args: { circuit: 'stop', input: { part: 'controller', terminal: 'in-6' } } },
+    ],
     after: [plan],
   },
-  'terminal-crowded': { base: 'plover', fires: [plan], silent: [{ name: 'set-motor-count', args: { axis: 'x', count: 1 } }] },
+  'terminal-crowded': {
+    base: 'plover',
+    fires: [plan],
+    silent: [{ name: 'set-motor-count', args: { axis: 'x', count: 1 } }],
+  },
 };
 
 describe('each rule: where it fires, the nearest machine where it does not, and after its remedy', () => {
@@ -192,26 +263,38 @@ describe('each rule: where it fires, the nearest machine where it does not, and 
     const quiet = find(silent.reduce(edit, machines[base]));
     if (code !== 'terminal-crowded') expect(quiet.map((f) => f.id)).not.toContain(fired!.id);
 
-    const worst = (list: typeof before) => severities.map((s) => list.filter((f) => f.severity === s && f.code !== 'plan-behind').length);
+    const worst = (list: typeof before) =>
+      severities.map((s) => list.filter((f) => f.severity === s && f.code !== 'plan-behind').length);
     for (const remedy of fired!.remedies) {
       expect(remedy.label(defaultDisplay)).not.toMatch(/NaN|undefined/);
       const cured = find([remedy.command, ...(after ?? [])].reduce(edit, broken));
       expect(cured.map((f) => f.id)).not.toContain(fired!.id);
       const [a, b] = [worst(before), worst(cured)];
-      expect(a[0]! >= b[0]! && a[0]! + a[1]! >= b[0]! + b[1]!, `${code}: ${remedy.label(defaultDisplay)} makes something worse`).toBe(true);
+      expect(
+        a[0]! >= b[0]! && a[0]! + a[1]! >= b[0]! + b[1]!,
+        `${code}: ${remedy.label(defaultDisplay)} makes something worse`,
+      ).toBe(true);
     }
   });
 });
 
 describe('the demo machines', () => {
   it('Dunnock is healthy: nothing above a note', () =>
-    expect(find(machines.dunnock).filter((f) => f.severity !== 'note').map((f) => f.id)).toEqual([]));
+    expect(
+      find(machines.dunnock)
+        .filter((f) => f.severity !== 'note')
+        .map((f) => f.id),
+    ).toEqual([]));
   it('Wren holds exactly its three mistakes, one of each severity', () =>
-    expect(find(machines.wren).filter((f) => f.severity !== 'note').map((f) => `${f.severity} ${f.id}`)).toEqual([
-      'danger broken-wire:limit-and-reference-y',
-      'wont-work pulse-rate:x',
-      'doubtful head-first:z',
-    ]));
+    expect(
+      find(machines.wren)
+        .filter((f) => f.severity !== 'note')
+        .map((f) => `${f.severity} ${f.id}`),
+    ).toEqual(['danger broken-wire:limit-and-reference-y', 'wont-work pulse-rate:x', 'doubtful head-first:z']));
   it('Plover is half wired and has nothing dangerous', () =>
-    expect(find(machines.plover).filter((f) => f.severity === 'danger' || f.severity === 'wont-work').map((f) => f.id)).toEqual([]));
+    expect(
+      find(machines.plover)
+        .filter((f) => f.severity === 'danger' || f.severity === 'wont-work')
+        .map((f) => f.id),
+    ).toEqual([]));
 });

@@ -69,4 +69,3 @@ export const Override = z.strictObject({
   reason: z.string().max(500),
 });
 export type Override = z.infer<typeof Override>;
-

@@ -11,14 +11,25 @@ interface AxisPlan {
   pair?: boolean;
 }
 
-const ax = (letter: AxisPlan['letter'], plus: AxisPlan['plus'], carries: AxisPlan['carries'], end: AxisPlan['end'], tiltDeg = 0, pair = false): AxisPlan => ({ letter, plus, carries, tiltDeg, end, pair });
+const ax = (
+  letter: AxisPlan['letter'],
+  plus: AxisPlan['plus'],
+  carries: AxisPlan['carries'],
+  end: AxisPlan['end'],
+  tiltDeg = 0,
+  pair = false,
+): AxisPlan => ({ letter, plus, carries, tiltDeg, end, pair });
 
 /** How the axes of each kind lie, after ISO 841, for someone who stands in front. */
 const plans: Record<MachineKind, { title: string; about: string; axes: AxisPlan[]; stages: string[][] }> = {
   'router-moving-gantry': {
     title: 'Router, moving gantry',
     about: 'The work lies still; a gantry on two motors carries the spindle over it.',
-    axes: [ax('X', 'right', 'tool', 'minus'), ax('Y', 'away', 'tool', 'minus', 0, true), ax('Z', 'up', 'tool', 'plus', 90)],
+    axes: [
+      ax('X', 'right', 'tool', 'minus'),
+      ax('Y', 'away', 'tool', 'minus', 0, true),
+      ax('Z', 'up', 'tool', 'plus', 90),
+    ],
     stages: [['z'], ['x', 'y']],
   },
   'router-fixed-gantry': {
@@ -30,7 +41,11 @@ const plans: Record<MachineKind, { title: string; about: string; axes: AxisPlan[
   'mill-bench': {
     title: 'Mill, bench',
     about: 'Compound table under a head that moves up and down.',
-    axes: [ax('X', 'right', 'workpiece', 'plus'), ax('Y', 'away', 'workpiece', 'plus'), ax('Z', 'up', 'tool', 'plus', 90)],
+    axes: [
+      ax('X', 'right', 'workpiece', 'plus'),
+      ax('Y', 'away', 'workpiece', 'plus'),
+      ax('Z', 'up', 'tool', 'plus', 90),
+    ],
     stages: [['z'], ['x', 'y']],
   },
   'mill-knee': {
@@ -70,7 +85,9 @@ export function newAxis(plan: AxisPlan, rotary = false): Axis {
     plus: plan.plus,
     tilt: quantity(plan.tiltDeg, '°'),
     transmission: rotary ? { kind: 'rotary' } : { kind: 'screw', form: 'ball', starts: 1 },
-    drives: plan.pair ? [drive('left', 'clockwise'), drive('right', 'counter-clockwise')] : [drive('single', 'clockwise')],
+    drives: plan.pair
+      ? [drive('left', 'clockwise'), drive('right', 'counter-clockwise')]
+      : [drive('single', 'clockwise')],
     reference: { method: rotary ? 'none' : 'switch', end: plan.end },
     envelopeMargin: rotary ? undefined : quantity(2, 'mm', 'estimate'),
   };

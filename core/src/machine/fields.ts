@@ -1,6 +1,7 @@
 import type { Dimension } from '../units/units';
 import type { Design } from './design';
-import type { Axis } from './mechanics';
+import type { Axis, TransmissionKind } from './mechanics';
+import { isDriver } from './parts';
 
 /** The stations that a field can stand on, as far as they exist. */
 export const stations = ['machine', 'drives', 'wiring', 'switches', 'settings', 'practice'] as const;
@@ -31,7 +32,9 @@ export interface FieldDescription {
   kind: FieldType;
 }
 
-type Definition = Omit<FieldDescription, 'path' | 'subject' | 'kind'> & { kind: FieldType | ((axis: Axis) => FieldType) };
+type Definition = Omit<FieldDescription, 'path' | 'subject' | 'kind'> & {
+  kind: FieldType | ((axis: Axis) => FieldType);
+};
 
 const q = (...dimensions: Dimension[]): FieldType => ({ type: 'quantity', dimensions });
 const choice = (labels: Record<string, string>): FieldType => ({
@@ -50,7 +53,7 @@ const field = (station: Station, label: string, kind: Definition['kind'], help: 
   also,
 });
 
-const contactForms = { NO: 'normally open (closes when pressed)', NC: 'normally closed (opens when pressed)' };
+const contactForms = { NO: 'normally open', NC: 'normally closed' };
 
 const definitions: Record<string, Definition> = {
   name: field('machine', 'Name', { type: 'text' }, 'What you call the machine.'),
@@ -65,21 +68,29 @@ const definitions: Record<string, Definition> = {
   datumSchool: field(
     'switches',
     'Datum lies',
-    choice({ 'at-switch': 'at the trip point of the switch', 'after-back-off': 'where the axis rests after the back-off' }),
+    choice({ 'at-switch': 'at the trip point', 'after-back-off': 'after the back-off' }),
     'Where the machine position is set: at the switch itself, or after the axis has backed off from it. The second makes the envelope begin at the datum.',
     'machine zero home position',
   ),
   limitSchool: field(
     'switches',
     'A tripped limit is left',
-    choice({ 'away-only': 'by motion away from it only', 'held-override': 'with a held override, in either direction' }),
+    choice({ 'away-only': 'by motion away only', 'held-override': 'with a held override' }),
     'Motion away only cannot make things worse, and needs the switch to be told apart by end.',
     'limit override',
   ),
   'axes.*.plus': field(
     'machine',
     'Plus is',
-    choice({ right: 'to the right', left: 'to the left', away: 'away from you', 'towards-you': 'towards you', up: 'up', down: 'down', turning: 'turning' }),
+    choice({
+      right: 'to the right',
+      left: 'to the left',
+      away: 'away from you',
+      'towards-you': 'towards you',
+      up: 'up',
+      down: 'down',
+      turning: 'turning',
+    }),
     'Where the tool moves relative to the work when the number grows, as you stand in front (ISO 841).',
     'positive direction sign',
   ),
@@ -96,18 +107,44 @@ const definitions: Record<string, Definition> = {
     'From one hard stop to the other, measured by hand with the power off.',
     'length stroke',
   ),
-  'axes.*.tilt': field('machine', 'Tilt', q('angle'), 'Of the travel against the horizontal: 0 for a level axis, 90 for a vertical one.'),
-  'axes.*.maxSpeed': field('drives', 'Wanted speed', speed, 'The fastest travel that you want of this axis.', 'rapid feed velocity'),
+  'axes.*.tilt': field(
+    'machine',
+    'Tilt',
+    q('angle'),
+    'Of the travel against the horizontal: 0 for a level axis, 90 for a vertical one.',
+  ),
+  'axes.*.maxSpeed': field(
+    'drives',
+    'Wanted speed',
+    speed,
+    'The fastest travel that you want of this axis.',
+    'rapid feed velocity',
+  ),
   'axes.*.acceleration': field(
     'drives',
     'Acceleration',
     along('acceleration', 'angularAcceleration'),
     'How quickly the axis gains and loses speed. It sets the stopping distance.',
   ),
-  'axes.*.frictionCoefficient': field('machine', 'Friction', q('ratio'), 'Coefficient of friction of the guides: about 0.005 for ball guides, 0.1 for slides.'),
-  'axes.*.dragTorque': field('machine', 'Drag', q('torque'), 'Torque to turn the screw by hand, with nut and bearings, no load.'),
+  'axes.*.frictionCoefficient': field(
+    'machine',
+    'Friction',
+    q('ratio'),
+    'Coefficient of friction of the guides: about 0.005 for ball guides, 0.1 for slides.',
+  ),
+  'axes.*.dragTorque': field(
+    'machine',
+    'Drag',
+    q('torque'),
+    'Torque to turn the screw by hand, with nut and bearings, no load.',
+  ),
   'axes.*.cuttingForce': field('machine', 'Cutting force', q('force'), 'Largest force of the tool along this axis.'),
-  'axes.*.counterbalance': field('machine', 'Counterbalance', q('force'), 'Force of a spring, gas strut or weight that carries a vertical axis.'),
+  'axes.*.counterbalance': field(
+    'machine',
+    'Counterbalance',
+    q('force'),
+    'Force of a spring, gas strut or weight that carries a vertical axis.',
+  ),
   'axes.*.envelopeMargin': field(
     'switches',
     'Margin',
@@ -122,23 +159,75 @@ const definitions: Record<string, Definition> = {
     'What turns the motion of the motor into that of the axis.',
     'leadscrew ballscrew belt rack gear',
   ),
-  'axes.*.transmission.form': field('machine', 'Screw', choice({ ball: 'ball screw', trapezoidal: 'trapezoidal screw' }), 'A ball screw turns back under load; many trapezoidal ones hold.'),
-  'axes.*.transmission.pitch': field('machine', 'Pitch', q('length'), 'From one thread or tooth to the next. Threads per inch are a unit of it: type 10 tpi.', 'lead tpi'),
-  'axes.*.transmission.starts': field('machine', 'Starts', { type: 'integer', min: 1, max: 24 }, 'Separate threads on the screw. Lead = starts · pitch.'),
-  'axes.*.transmission.ratio': field('machine', 'Ratio', q('ratio'), 'Motor revolutions for one of the screw, pulley or pinion. 1 when empty.', 'gear reduction'),
-  'axes.*.transmission.efficiency': field('machine', 'Efficiency', q('ratio'), 'Share of the power that arrives: about 0.9 for a ball screw, 0.3 for a trapezoidal one.'),
+  'axes.*.transmission.form': field(
+    'machine',
+    'Screw',
+    choice({ ball: 'ball screw', trapezoidal: 'trapezoidal screw' }),
+    'A ball screw turns back under load; many trapezoidal ones hold.',
+  ),
+  'axes.*.transmission.pitch': field(
+    'machine',
+    'Pitch',
+    q('length'),
+    'From one thread or tooth to the next. Threads per inch are a unit of it: type 10 tpi.',
+    'lead tpi',
+  ),
+  'axes.*.transmission.starts': field(
+    'machine',
+    'Starts',
+    { type: 'integer', min: 1, max: 24 },
+    'Separate threads on the screw. Lead = starts · pitch.',
+  ),
+  'axes.*.transmission.ratio': field(
+    'machine',
+    'Ratio',
+    q('ratio'),
+    'Motor revolutions for one of the screw, pulley or pinion. 1 when empty.',
+    'gear reduction',
+  ),
+  'axes.*.transmission.efficiency': field(
+    'machine',
+    'Efficiency',
+    q('ratio'),
+    'Share of the power that arrives: about 0.9 for a ball screw, 0.3 for a trapezoidal one.',
+  ),
   'axes.*.transmission.outerDiameter': field('machine', 'Screw diameter', q('length'), 'Outer diameter of the screw.'),
-  'axes.*.transmission.rootDiameter': field('machine', 'Root diameter', q('length'), 'Diameter at the bottom of the thread: it sets whirl and buckling.'),
-  'axes.*.transmission.length': field('machine', 'Unsupported length', q('length'), 'Of the screw between its bearings.'),
+  'axes.*.transmission.rootDiameter': field(
+    'machine',
+    'Root diameter',
+    q('length'),
+    'Diameter at the bottom of the thread: it sets whirl and buckling.',
+  ),
+  'axes.*.transmission.length': field(
+    'machine',
+    'Unsupported length',
+    q('length'),
+    'Of the screw between its bearings.',
+  ),
   'axes.*.transmission.endFixity': field(
     'machine',
     'Bearings',
-    choice({ 'fixed-free': 'fixed, free', 'supported-supported': 'supported, supported', 'fixed-supported': 'fixed, supported', 'fixed-fixed': 'fixed, fixed' }),
+    choice({
+      'fixed-free': 'fixed, free',
+      'supported-supported': 'supported, supported',
+      'fixed-supported': 'fixed, supported',
+      'fixed-fixed': 'fixed, fixed',
+    }),
     'How the ends of the screw are held.',
   ),
-  'axes.*.transmission.teeth': field('machine', 'Teeth', { type: 'integer', min: 6, max: 500 }, 'Of the pulley or pinion.'),
+  'axes.*.transmission.teeth': field(
+    'machine',
+    'Teeth',
+    { type: 'integer', min: 6, max: 500 },
+    'Of the pulley or pinion.',
+  ),
   'axes.*.transmission.module': field('machine', 'Module', q('length'), 'Pitch circle diameter over number of teeth.'),
-  'axes.*.transmission.helixAngle': field('machine', 'Helix angle', q('angle'), 'Of the teeth of the rack; 0 when straight.'),
+  'axes.*.transmission.helixAngle': field(
+    'machine',
+    'Helix angle',
+    q('angle'),
+    'Of the teeth of the rack; 0 when straight.',
+  ),
   'axes.*.drives.*.turnsForPlus': field(
     'drives',
     'For plus the shaft turns',
@@ -146,8 +235,20 @@ const definitions: Record<string, Definition> = {
     'Seen from the face of the shaft, when the axis moves to plus. A motor that faces its twin turns the other way.',
     'motor direction reverse invert',
   ),
-  'axes.*.drives.*.invertedInWiring': field('drives', 'One phase swapped', { type: 'flag' }, 'The two leads of one winding are exchanged, which reverses the motor.', 'invert'),
-  'axes.*.drives.*.invertedInDrive': field('drives', 'Reversed in the drive', { type: 'flag' }, 'A switch or parameter of the drive itself reverses the motor.', 'invert'),
+  'axes.*.drives.*.invertedInWiring': field(
+    'drives',
+    'One phase swapped',
+    { type: 'flag' },
+    'The two leads of one winding are exchanged, which reverses the motor.',
+    'invert',
+  ),
+  'axes.*.drives.*.invertedInDrive': field(
+    'drives',
+    'Reversed in the drive',
+    { type: 'flag' },
+    'A switch or parameter of the drive itself reverses the motor.',
+    'invert',
+  ),
   'axes.*.reference.method': field(
     'switches',
     'Reference by',
@@ -162,32 +263,110 @@ const definitions: Record<string, Definition> = {
     'How the control learns where the axis is after power-on.',
     'homing home switch',
   ),
-  'axes.*.reference.end': field('machine', 'Datum corner at', choice({ minus: 'the minus end', plus: 'the plus end' }), 'The end of the travel at which the axis is referenced.', 'home corner'),
-  'axes.*.reference.fastSpeed': field('switches', 'Fast approach', speed, 'Speed of the search for the switch.', 'homing search speed'),
-  'axes.*.reference.slowSpeed': field('switches', 'Slow approach', speed, 'Speed of the second, exact approach.', 'homing touch speed'),
-  'axes.*.reference.backOff': field('switches', 'Back-off', position, 'How far the axis moves off the switch again.', 'pull-off release distance'),
-  'axes.*.reference.positionAtDatum': field('switches', 'Position at the datum', position, 'Machine position given to the datum; 0 when empty.', 'home offset'),
+  'axes.*.reference.end': field(
+    'machine',
+    'Datum corner at',
+    choice({ minus: 'the minus end', plus: 'the plus end' }),
+    'The end of the travel at which the axis is referenced.',
+    'home corner',
+  ),
+  'axes.*.reference.fastSpeed': field(
+    'switches',
+    'Fast approach',
+    speed,
+    'Speed of the search for the switch.',
+    'homing search speed',
+  ),
+  'axes.*.reference.slowSpeed': field(
+    'switches',
+    'Slow approach',
+    speed,
+    'Speed of the second, exact approach.',
+    'homing touch speed',
+  ),
+  'axes.*.reference.backOff': field(
+    'switches',
+    'Back-off',
+    position,
+    'How far the axis moves off the switch again.',
+    'pull-off release distance',
+  ),
+  'axes.*.reference.positionAtDatum': field(
+    'switches',
+    'Position at the datum',
+    position,
+    'Machine position given to the datum; 0 when empty.',
+    'home offset',
+  ),
   'masses.*.mass': field('machine', 'Mass', q('mass'), 'Weighed, or computed from volume and density.', 'weight'),
-  'parts.*.setup.stepsPerRevolution': field('drives', 'Steps per revolution', { type: 'integer', min: 1, max: 10_000_000 }, 'As set on the driver: full steps times microsteps, or the command pulses of a servo.', 'microstepping'),
-  'parts.*.setup.peakCurrent': field('drives', 'Peak current', q('current'), 'As set on the driver. Peak is √2 times RMS: look which one its table means.', 'motor current'),
+  'parts.*.setup.stepsPerRevolution': field(
+    'drives',
+    'Steps per revolution',
+    { type: 'integer', min: 1, max: 10_000_000 },
+    'As set on the driver: full steps times microsteps, or the command pulses of a servo.',
+    'microstepping',
+  ),
+  'parts.*.setup.peakCurrent': field(
+    'drives',
+    'Peak current',
+    q('current'),
+    'As set on the driver. Peak is √2 times RMS: look which one its table means.',
+    'motor current',
+  ),
   'parts.*.setup.idleCurrent': field('drives', 'Idle current', q('ratio'), 'Share of the current at rest.'),
-  'parts.*.setup.commandFormat': field('drives', 'Command', choice({ 'pulse-and-direction': 'pulse and direction', 'two-pulse-trains': 'two pulse trains', quadrature: 'quadrature' }), 'The form of the step command; both sides must agree.'),
-  'parts.*.setup.contactUsed': field('switches', 'Contact', choice(contactForms), 'A normally closed contact notices a broken wire; a normally open one does not.', 'NO NC normally open normally closed'),
-  'parts.*.mount.tripFromStop': field('switches', 'Trip point to hard stop', position, 'How far the axis can still go after the switch has tripped.', 'over-travel'),
+  'parts.*.setup.commandFormat': field(
+    'drives',
+    'Command',
+    choice({
+      'pulse-and-direction': 'pulse and direction',
+      'two-pulse-trains': 'two pulse trains',
+      quadrature: 'quadrature',
+    }),
+    'The form of the step command; both sides must agree.',
+  ),
+  'parts.*.setup.contactUsed': field(
+    'switches',
+    'Contact',
+    choice(contactForms),
+    'Normally closed: opens when pressed, and a broken wire looks like a press. Normally open: closes when pressed, and hides a broken wire.',
+    'NO NC normally open normally closed',
+  ),
+  'parts.*.mount.tripFromStop': field(
+    'switches',
+    'Trip point to hard stop',
+    position,
+    'How far the axis can still go after the switch has tripped.',
+    'over-travel',
+  ),
   'parts.*.data.pulseRate': field('machine', 'Pulse rate', q('frequency'), 'Highest pulse rate on one channel.'),
   'parts.*.data.pulseWidth': field('machine', 'Pulse width', q('time'), 'Time high of one step pulse.'),
-  'parts.*.data.inputPoll': field('machine', 'Input poll', q('time'), 'Longest time until an input is looked at again.'),
+  'parts.*.data.inputPoll': field(
+    'machine',
+    'Input poll',
+    q('time'),
+    'Longest time until an input is looked at again.',
+  ),
   'parts.*.data.pulseHighMin': field('drives', 'Shortest pulse', q('time'), 'Time high that the driver needs.'),
   'parts.*.data.pulseLowMin': field('drives', 'Shortest gap', q('time'), 'Time low that the driver needs.'),
   'parts.*.data.supplyMin': field('drives', 'Lowest supply', q('voltage'), 'Of the driver or sensor.'),
   'parts.*.data.supplyMax': field('drives', 'Highest supply', q('voltage'), 'Of the driver or sensor.'),
-  'parts.*.data.currentMax': field('drives', 'Largest current', q('current'), 'Largest peak current that the driver gives.'),
+  'parts.*.data.currentMax': field(
+    'drives',
+    'Largest current',
+    q('current'),
+    'Largest peak current that the driver gives.',
+  ),
   'parts.*.data.ratedCurrent': field('drives', 'Rated current', q('current'), 'Per phase, from the data sheet.'),
   'parts.*.data.maxSpeed': field('drives', 'Highest speed', q('rotation'), 'Of the motor.'),
   'parts.*.data.stepAngle': field('drives', 'Step angle', q('angle'), 'Of the motor: 1.8° has 200 full steps.'),
   'parts.*.data.outputVoltage': field('machine', 'Output voltage', q('voltage'), 'Of the supply.'),
   'parts.*.data.outputCurrent': field('machine', 'Output current', q('current'), 'Of the supply.'),
-  'parts.*.data.overTravel': field('switches', 'Over-travel', q('length'), 'How far the actuator may be pushed past its trip point.'),
+  'parts.*.data.overTravel': field(
+    'switches',
+    'Over-travel',
+    q('length'),
+    'How far the actuator may be pushed past its trip point.',
+  ),
   'circuits.*.function': field(
     'switches',
     'Function',
@@ -205,21 +384,55 @@ const definitions: Record<string, Definition> = {
     }),
     'What the control does when this input is tripped.',
   ),
-  'circuits.*.feed': field('switches', 'Switches to', choice({ '0V': '0 V', plus: 'the + side' }), 'A contact on the fused + side shows a wire chafed to the frame; one to a bonded 0 V hides it.', 'sinking sourcing'),
-  'circuits.*.arrangement': field('switches', 'Several in', choice({ series: 'series (a loop)', parallel: 'parallel' }), 'Normally closed contacts belong in series, normally open ones in parallel.'),
-  'circuits.*.filter': field('switches', 'Filter', q('time'), 'How long a level must last before the control takes it.', 'debounce'),
+  'circuits.*.feed': field(
+    'switches',
+    'Switches to',
+    choice({ '0V': '0 V', plus: '+' }),
+    'A contact on the fused + side shows a wire chafed to the frame; one to a bonded 0 V hides it.',
+    'sinking sourcing',
+  ),
+  'circuits.*.arrangement': field(
+    'switches',
+    'Several in',
+    choice({ series: 'series (a loop)', parallel: 'parallel' }),
+    'Normally closed contacts belong in series, normally open ones in parallel.',
+  ),
+  'circuits.*.filter': field(
+    'switches',
+    'Filter',
+    q('time'),
+    'How long a level must last before the control takes it.',
+    'debounce',
+  ),
   'roles.controller': field('machine', 'Controller', { type: 'text' }, 'What plans the motion and makes the pulses.'),
   'roles.motorSupply': field('machine', 'Motor supply', { type: 'text' }, 'Feeds the drivers.', 'power supply'),
   'roles.logicSupply': field('machine', 'Logic supply', { type: 'text' }, 'Feeds the controller.'),
-  'roles.fieldSupply': field('machine', 'Field supply', { type: 'text' }, 'Feeds sensors, isolated inputs, coils and brakes.'),
+  'roles.fieldSupply': field(
+    'machine',
+    'Field supply',
+    { type: 'text' },
+    'Feeds sensors, isolated inputs, coils and brakes.',
+  ),
   'axes.*.drives.*.motor': field('drives', 'Motor', { type: 'text' }, 'The motor of this drive.'),
   'axes.*.drives.*.driver': field('drives', 'Driver', { type: 'text' }, 'The driver of this motor.'),
-  'circuits.*.input': field('switches', 'Input', { type: 'text' }, 'The terminal of the controller; the planner picks a free one when none is chosen.'),
-  referenceStages: field('switches', 'Order of referencing', { type: 'text' }, 'Stage after stage; Z first, away from the work.', 'homing sequence'),
+  'circuits.*.input': field(
+    'switches',
+    'Input',
+    { type: 'text' },
+    'The terminal of the controller; the planner picks a free one when none is chosen.',
+  ),
+  referenceStages: field(
+    'switches',
+    'Order of referencing',
+    { type: 'text' },
+    'Stage after stage; Z first, away from the work.',
+    'homing sequence',
+  ),
 };
 
 /** Fields that `set-field` may not write, since a command of their own keeps the rest in step. */
-const structural = /^(roles\.|referenceStages|axes\.\*\.transmission\.kind|axes\.\*\.drives\.\*\.(motor|driver)|circuits\.\*\.input)/;
+const structural =
+  /^(roles\.|referenceStages|axes\.\*\.transmission\.kind|axes\.\*\.drives\.\*\.(motor|driver)|circuits\.\*\.input)/;
 
 const tables = new Set(['axes', 'parts', 'circuits', 'masses', 'drives']);
 
@@ -256,7 +469,8 @@ export function describeField(design: Design, path: string): FieldDescription | 
   const definition = Object.hasOwn(definitions, pattern) ? definitions[pattern] : undefined;
   if (!definition) return undefined;
   const keys = path.split('.');
-  const axisId = keys[0] === 'axes' ? keys[1] : keys[0] === 'parts' ? design.parts[keys[1] ?? '']?.mount?.axis : undefined;
+  const axisId =
+    keys[0] === 'axes' ? keys[1] : keys[0] === 'parts' ? design.parts[keys[1] ?? '']?.mount?.axis : undefined;
   const axis = axisId === undefined ? undefined : design.axes[axisId];
   if (typeof definition.kind === 'function' && !axis) return undefined;
   const kind = typeof definition.kind === 'function' ? definition.kind(axis!) : definition.kind;
@@ -276,4 +490,43 @@ export function valueAt(design: Design, path: string): unknown {
     value = (value as Record<string, unknown>)[key];
   }
   return value;
+}
+
+/** The fields that each kind of transmission has, in the order in which a person fills them in. */
+export const transmissionFields: Record<TransmissionKind, readonly string[]> = {
+  screw: ['form', 'pitch', 'starts', 'ratio', 'efficiency', 'outerDiameter', 'rootDiameter', 'length', 'endFixity'],
+  belt: ['teeth', 'pitch', 'ratio', 'efficiency'],
+  rack: ['module', 'teeth', 'helixAngle', 'ratio', 'efficiency'],
+  rotary: ['ratio', 'efficiency'],
+};
+
+/** The path of every field that this machine has: for the search. */
+export function fieldPaths(design: Design): string[] {
+  const expand = (pattern: string): string[] => {
+    const keys = pattern.split('.');
+    const star = keys.indexOf('*');
+    if (star < 0) return [pattern];
+    const table = valueAt(design, keys.slice(0, star).join('.'));
+    const ids = Array.isArray(table)
+      ? table.map((_, i) => String(i))
+      : Object.keys((table as object | undefined) ?? {});
+    return ids.flatMap((id) => expand([...keys.slice(0, star), id, ...keys.slice(star + 1)].join('.')));
+  };
+  return Object.keys(definitions)
+    .flatMap(expand)
+    .filter((path) => {
+      const keys = path.split('.');
+      const last = keys.at(-1)!;
+      if (path === 'latheX') return design.kind === 'lathe';
+      if (keys[2] === 'transmission' && last !== 'kind') {
+        const kind = design.axes[keys[1]!]?.transmission?.kind;
+        return kind !== undefined && transmissionFields[kind].includes(last);
+      }
+      const part = keys[0] === 'parts' ? design.parts[keys[1]!] : undefined;
+      if (!part) return true;
+      if (keys[2] === 'mount') return part.mount !== undefined;
+      if (keys[2] === 'data') return last in part.data;
+      if (last === 'contactUsed') return part.data.class === 'switch' || part.data.class === 'button';
+      return isDriver(part.data);
+    });
 }

@@ -36,7 +36,10 @@ describe('a machine file', () => {
     expect(faultsOf(writeMachineFile(newMachineFile(newDesign(kind, 'New'), 'new', NOW)))).toEqual([]);
   });
   it('says what, where and how to mend for each kind of bad file', () => {
-    expect(faultsOf(text.slice(0, 5000))[0]).toMatchObject({ what: expect.stringContaining('damaged'), where: expect.stringMatching(/^line 1, column/) });
+    expect(faultsOf(text.slice(0, 5000))[0]).toMatchObject({
+      what: expect.stringContaining('damaged'),
+      where: expect.stringMatching(/^line 1, column/),
+    });
     expect(faultsOf('{"format":"something-else"}')[0]!.what).toContain('not a Nodaxis machine file');
     expect(faultsOf('[]')[0]!.what).toContain('not a Nodaxis machine file');
     expect(faultsOf(`{"format":"${FORMAT}","version":2}`)[0]!.what).toContain('newer Nodaxis');
@@ -50,8 +53,16 @@ describe('a machine file', () => {
   it.each<[string, (f: MachineFile) => void, string]>([
     ['axis order', (f) => f.design.axisOrder.push('q'), 'design.axisOrder.3'],
     ['motor', (f) => (f.design.axes.x!.drives[0]!.motor = 'gone'), 'design.axes.x.drives.0.motor'],
-    ['a driver that is a supply', (f) => (f.design.axes.x!.drives[0]!.driver = 'motor-supply'), 'design.axes.x.drives.0.driver'],
-    ['conductor end', (f) => (Object.values(f.design.conductors)[0]!.from.terminal = 'gone'), 'design.conductors.controller/supply-plus.from.terminal'],
+    [
+      'a driver that is a supply',
+      (f) => (f.design.axes.x!.drives[0]!.driver = 'motor-supply'),
+      'design.axes.x.drives.0.driver',
+    ],
+    [
+      'conductor end',
+      (f) => (Object.values(f.design.conductors)[0]!.from.terminal = 'gone'),
+      'design.conductors.controller/supply-plus.from.terminal',
+    ],
     ['device', (f) => f.design.circuits.stop!.devices.push('gone'), 'design.circuits.stop.devices.1'],
     ['photo', (f) => (f.design.parts.controller!.photos = ['gone']), 'design.parts.controller.photos.0'],
     ['revision', (f) => f.history.revisions.splice(3, 1), 'history.revisions.3.number'],
@@ -107,7 +118,11 @@ describe('history', () => {
   it('snapshots are kept every hundred revisions, so that any of them is near one', () => {
     let file = newMachineFile(newDesign('lathe', 'Long'), 'long', NOW);
     for (let i = 1; i <= 205; i++) {
-      const r = applyCommand(file, { name: 'set-field', args: { path: 'axes.x.travel', value: quantity(i, 'mm') } }, NOW);
+      const r = applyCommand(
+        file,
+        { name: 'set-field', args: { path: 'axes.x.travel', value: quantity(i, 'mm') } },
+        NOW,
+      );
       if (r.ok) file = r.value.file;
     }
     expect(file.history.snapshots.map((s) => s.number)).toEqual([0, 100, 200]);
@@ -117,6 +132,8 @@ describe('history', () => {
 });
 
 it('the JSON Schema in docs is the current one (npm run schema)', () => {
-  const kept = JSON.parse(readFileSync(new URL('../../../docs/machine-file.schema.json', import.meta.url), 'utf8')) as object;
+  const kept = JSON.parse(
+    readFileSync(new URL('../../../docs/machine-file.schema.json', import.meta.url), 'utf8'),
+  ) as object;
   expect(kept).toEqual(JSON.parse(JSON.stringify(machineFileJsonSchema())));
 });

@@ -2,7 +2,13 @@ import { z } from 'zod';
 import { quantityOf } from '../units/quantity';
 import { Id, Name, Text } from './ids';
 
-export const machineKinds = ['router-moving-gantry', 'router-fixed-gantry', 'mill-bench', 'mill-knee', 'lathe'] as const;
+export const machineKinds = [
+  'router-moving-gantry',
+  'router-fixed-gantry',
+  'mill-bench',
+  'mill-knee',
+  'lathe',
+] as const;
 export type MachineKind = (typeof machineKinds)[number];
 
 const ratio = quantityOf('ratio').describe('motor revolutions per output revolution; 1 when absent');

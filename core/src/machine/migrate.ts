@@ -19,7 +19,10 @@ export function migrate(
   const version = raw.version;
   const at = (what: string, mend: string) => fail<Fault[]>([{ what, where: 'version', mend }]);
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
-    return at('The file does not say which version of the format it is.', 'Export it again from the program that wrote it.');
+    return at(
+      'The file does not say which version of the format it is.',
+      'Export it again from the program that wrote it.',
+    );
   if (version > target)
     return at(
       `The file was written by a newer Nodaxis (format version ${version}; this one reads up to ${target}).`,

@@ -62,7 +62,8 @@ export const Terminal = z.strictObject({
 });
 export type Terminal = z.infer<typeof Terminal>;
 
-const el = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) => z.strictObject({ kind: z.literal(kind), ...shape });
+const el = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>
+  z.strictObject({ kind: z.literal(kind), ...shape });
 
 /** What stands between the terminals inside a part, as far as switch-level logic needs it. */
 export const Element = z.discriminatedUnion('kind', [
@@ -75,7 +76,11 @@ export const Element = z.discriminatedUnion('kind', [
   el('sensor-output', { type: z.enum(['NPN', 'PNP']), form: z.enum(['NO', 'NC']), plus: Id, minus: Id, out: Id }),
   el('digital-output', { type: z.enum(['push-pull', 'sinking', 'sourcing']), plus: Id, minus: Id, out: Id }),
   el('level-input', { terminal: Id, minus: Id, highAbove: quantityOf('voltage') }),
-  el('isolated-input', { terminal: Id, common: Id, current: z.enum(['either-way', 'into-terminal', 'out-of-terminal']) }),
+  el('isolated-input', {
+    terminal: Id,
+    common: Id,
+    current: z.enum(['either-way', 'into-terminal', 'out-of-terminal']),
+  }),
 ]);
 export type Element = z.infer<typeof Element>;
 
@@ -84,7 +89,14 @@ export type CommandFormat = (typeof commandFormats)[number];
 
 const Controller = z.strictObject({
   class: z.literal('controller'),
-  architecture: z.enum(['timed-by-computer', 'processor-board', 'plug-in-drivers', 'networked', 'closed', 'fieldbus-master']),
+  architecture: z.enum([
+    'timed-by-computer',
+    'processor-board',
+    'plug-in-drivers',
+    'networked',
+    'closed',
+    'fieldbus-master',
+  ]),
   channels: z.int().min(1).max(32),
   pulseRate: quantityOf('frequency'),
   pulseWidth: quantityOf('time').describe('time high of one step pulse'),
@@ -168,7 +180,11 @@ const SpindleDrive = z.strictObject({
   minFrequency: quantityOf('frequency'),
   outputCurrent: quantityOf('current'),
 });
-const Encoder = z.strictObject({ class: z.literal('encoder'), lines: z.int().min(1), maxSpeed: quantityOf('rotation') });
+const Encoder = z.strictObject({
+  class: z.literal('encoder'),
+  lines: z.int().min(1),
+  maxSpeed: quantityOf('rotation'),
+});
 const Protection = (c: 'breaker' | 'fuse' | 'contactor' | 'relay') =>
   z.strictObject({
     class: z.literal(c),

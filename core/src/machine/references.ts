@@ -41,7 +41,8 @@ export function danglingReferences(design: Design, prefix = 'design'): Fault[] {
     });
   }
   design.referenceStages.forEach((stage, i) => stage.forEach((id, k) => axis(id, `referenceStages.${i}.${k}`)));
-  for (const [id, m] of Object.entries(design.masses)) m.movedBy.forEach((a, i) => axis(a, `masses.${id}.movedBy.${i}`));
+  for (const [id, m] of Object.entries(design.masses))
+    m.movedBy.forEach((a, i) => axis(a, `masses.${id}.movedBy.${i}`));
   part(design.roles.controller, 'roles.controller', ['controller']);
   for (const role of ['motorSupply', 'logicSupply', 'fieldSupply'] as const)
     part(design.roles[role], `roles.${role}`, ['supply']);
@@ -65,7 +66,9 @@ export function danglingReferences(design: Design, prefix = 'design'): Fault[] {
     }
   }
   for (const [id, c] of Object.entries(design.circuits)) {
-    c.devices.forEach((d, i) => part(d, `circuits.${id}.devices.${i}`, ['switch', 'sensor', 'button', 'probe', 'pendant']));
+    c.devices.forEach((d, i) =>
+      part(d, `circuits.${id}.devices.${i}`, ['switch', 'sensor', 'button', 'probe', 'pendant']),
+    );
     terminal(c.input, `circuits.${id}.input`);
   }
   for (const [id, c] of Object.entries(design.conductors)) {
@@ -81,7 +84,9 @@ export function danglingInFile(file: MachineFile): Fault[] {
   const miss = (where: string, what: string) =>
     faults.push({ what, where, mend: 'Add the missing item or take this reference out, then open the file again.' });
   const photos = (ids: readonly string[] | undefined, where: string) =>
-    ids?.forEach((id, i) => Object.hasOwn(file.photos, id) || miss(`${where}.photos.${i}`, `There is no photo "${id}".`));
+    ids?.forEach(
+      (id, i) => Object.hasOwn(file.photos, id) || miss(`${where}.photos.${i}`, `There is no photo "${id}".`),
+    );
   for (const [id, p] of Object.entries(file.design.parts)) photos(p.photos, `design.parts.${id}`);
   for (const [id, c] of Object.entries(file.design.conductors)) photos(c.photos, `design.conductors.${id}`);
   const seen = new Set<string>();

@@ -8,7 +8,10 @@ import { MachineBuilder } from './builder';
  */
 export function dunnock(): MachineFile {
   const b = new MachineBuilder('router-moving-gantry', 'Dunnock', 'dunnock');
-  b.set('notes', 'Router of the Marrow Lane workshop for soundboards and braces. Ball screws throughout, two motors on the gantry.')
+  b.set(
+    'notes',
+    'Router of the Marrow Lane workshop for soundboards and braces. Ball screws throughout, two motors on the gantry.',
+  )
     .choose({ role: 'controller' }, 'controller-teasel-6')
     .choose({ role: 'motorSupply' }, 'supply-loam-36')
     .choose({ role: 'logicSupply' }, 'supply-marl-5')
@@ -20,7 +23,8 @@ export function dunnock(): MachineFile {
   ] as const)
     for (let drive = 0; drive < drives; drive++) {
       // The head must not drop when the power goes: Z has the motor with a brake.
-      const [motor, driver] = axis === 'z' ? ['motor-magpie-22', 'driver-merlin-60'] : ['motor-rook-23', 'driver-heron-50'];
+      const [motor, driver] =
+        axis === 'z' ? ['motor-magpie-22', 'driver-merlin-60'] : ['motor-rook-23', 'driver-heron-50'];
       b.choose({ axis, drive, item: 'motor' }, motor)
         .choose({ axis, drive, item: 'driver' }, driver)
         .figures(`parts.driver-${axis}-${drive}.setup`, {
@@ -50,16 +54,31 @@ export function dunnock(): MachineFile {
       'transmission.endFixity': 'fixed-supported',
       'reference.backOff': [3, 'mm'],
     });
-  b.do({ name: 'add-mass', args: { name: 'Spindle and its plate', mass: quantity(3.4, 'kg', 'measured'), movedBy: ['x', 'y', 'z'] } })
+  b.do({
+    name: 'add-mass',
+    args: { name: 'Spindle and its plate', mass: quantity(3.4, 'kg', 'measured'), movedBy: ['x', 'y', 'z'] },
+  })
     .do({ name: 'add-mass', args: { name: 'Carriage', mass: quantity(3.7, 'kg', 'measured'), movedBy: ['x', 'y'] } })
     .do({ name: 'add-mass', args: { name: 'Gantry beam', mass: quantity(11.5, 'kg', 'estimate'), movedBy: ['y'] } });
 
   const lichen = 'sensor-lichen-pnp-nc';
   const mm = (n: number) => quantity(n, 'mm', 'measured');
-  b.input({ function: 'limit-and-reference', library: lichen, mount: { axis: 'x', end: 'minus', tripFromStop: mm(20) } })
+  b.input({
+    function: 'limit-and-reference',
+    library: lichen,
+    mount: { axis: 'x', end: 'minus', tripFromStop: mm(20) },
+  })
     .input({ function: 'limit', library: lichen, mount: { axis: 'x', end: 'plus', tripFromStop: mm(20) } })
-    .input({ function: 'limit-and-reference', library: lichen, mount: { axis: 'y', end: 'minus', drive: 0, tripFromStop: mm(22) } })
-    .input({ function: 'limit-and-reference', library: lichen, mount: { axis: 'y', end: 'minus', drive: 1, tripFromStop: mm(22) } })
+    .input({
+      function: 'limit-and-reference',
+      library: lichen,
+      mount: { axis: 'y', end: 'minus', drive: 0, tripFromStop: mm(22) },
+    })
+    .input({
+      function: 'limit-and-reference',
+      library: lichen,
+      mount: { axis: 'y', end: 'minus', drive: 1, tripFromStop: mm(22) },
+    })
     .input({ function: 'limit', library: lichen, mount: { axis: 'y', end: 'plus', tripFromStop: mm(22) } })
     .input({ function: 'limit-and-reference', library: lichen, mount: { axis: 'z', end: 'plus', tripFromStop: mm(8) } })
     .input({ function: 'stop', library: 'button-plum-stop' })

@@ -8,7 +8,10 @@ import { MachineBuilder } from './builder';
  */
 export function plover(): MachineFile {
   const b = new MachineBuilder('lathe', 'Plover', 'plover');
-  b.set('notes', 'Toolroom lathe of the Marrow Lane workshop for bobbins and bushes. Being wired, one weekend at a time.')
+  b.set(
+    'notes',
+    'Toolroom lathe of the Marrow Lane workshop for bobbins and bushes. Being wired, one weekend at a time.',
+  )
     .choose({ role: 'controller' }, 'controller-teasel-6')
     .choose({ role: 'motorSupply' }, 'supply-loam-60')
     .choose({ role: 'logicSupply' }, 'supply-marl-5')
@@ -28,8 +31,14 @@ export function plover(): MachineFile {
       });
   const mm = (n: number) => quantity(n, 'mm', 'measured');
   const wagtail = 'switch-wagtail';
-  b.do({ name: 'add-mass', args: { name: 'Saddle with cross slide', mass: quantity(16, 'kg', 'estimate'), movedBy: ['z'] } })
-    .do({ name: 'add-mass', args: { name: 'Cross slide with turret', mass: quantity(5.5, 'kg', 'measured'), movedBy: ['x'] } })
+  b.do({
+    name: 'add-mass',
+    args: { name: 'Saddle with cross slide', mass: quantity(16, 'kg', 'estimate'), movedBy: ['z'] },
+  })
+    .do({
+      name: 'add-mass',
+      args: { name: 'Cross slide with turret', mass: quantity(5.5, 'kg', 'measured'), movedBy: ['x'] },
+    })
     .input({ function: 'limit', library: wagtail, mount: { axis: 'x', end: 'plus', tripFromStop: mm(12) } })
     .input({ function: 'limit', library: wagtail, mount: { axis: 'z', end: 'minus', tripFromStop: mm(14) } })
     .input({ function: 'limit', library: wagtail, mount: { axis: 'z', end: 'plus', tripFromStop: mm(14) } })
@@ -37,7 +46,10 @@ export function plover(): MachineFile {
     .plan();
   const ids = Object.keys(b.file.design.conductors);
   const ending = (...words: string[]) => ids.filter((id) => words.some((w) => id.includes(w)));
-  b.do({ name: 'set-conductors', args: { ids: ending('/supply-', '/phase-', '/protective-earth'), set: { state: 'connected' } } });
+  b.do({
+    name: 'set-conductors',
+    args: { ids: ending('/supply-', '/phase-', '/protective-earth'), set: { state: 'connected' } },
+  });
   b.do({ name: 'set-conductors', args: { ids: ending('/step', '/direction', '/enable'), set: { state: 'cut' } } });
   return b.file;
 }

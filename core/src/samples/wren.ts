@@ -10,7 +10,10 @@ import { MachineBuilder } from './builder';
  */
 export function wren(): MachineFile {
   const b = new MachineBuilder('mill-bench', 'Wren', 'wren');
-  b.set('notes', 'Bench mill of the Marrow Lane workshop for clock plates. Closed-loop steppers on the old trapezoidal screws.')
+  b.set(
+    'notes',
+    'Bench mill of the Marrow Lane workshop for clock plates. Closed-loop steppers on the old trapezoidal screws.',
+  )
     .choose({ role: 'controller' }, 'controller-sedge-4')
     .choose({ role: 'motorSupply' }, 'supply-loam-48')
     .choose({ role: 'logicSupply' }, 'supply-marl-5');

@@ -77,14 +77,19 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
       also: 'invert reverse motor direction',
       kind: { type: 'choice', choices: turnChoices },
       derived: known(inverted ? 'inverted' : 'normal'),
-      formula: 'inverted where the shaft must turn counter-clockwise for plus; once more for a swapped phase, once more for a reversed drive',
+      formula:
+        'inverted where the shaft must turn counter-clockwise for plus; once more for a swapped phase, once more for a reversed drive',
       numbers: () =>
         `${drive.turnsForPlus} for plus${drive.invertedInWiring ? ', one phase swapped' : ''}${drive.invertedInDrive ? ', reversed in the drive' : ''}`,
     });
   });
 
   const fences = gather(Object.fromEntries(drives.map((d, i) => [String(i), d.fences])));
-  const governing = mapKnown(fences, (all) => Object.values(all).flat().sort((a, b) => a.speed - b.speed));
+  const governing = mapKnown(fences, (all) =>
+    Object.values(all)
+      .flat()
+      .sort((a, b) => a.speed - b.speed),
+  );
   const maxSpeed = mapKnown(governing, (g) => g[0]!.speed);
   drafts.push({
     key: key('max-speed'),
@@ -132,9 +137,7 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
         ? 'where the axis rests after the back-off'
         : 'hard travel less both switch zones, the back-off and the margin, from the datum',
       numbers: (display) =>
-        ruler.known
-          ? `${datumText(display)}; usable ${showValue(ruler.value.usable, length, display)}`
-          : missingText,
+        ruler.known ? `${datumText(display)}; usable ${showValue(ruler.value.usable, length, display)}` : missingText,
     });
   }
 
@@ -162,7 +165,9 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
       also: 'homing search speed home',
       kind: { type: 'quantity', dimension: speed },
       derived: fast,
-      formula: r.fastSpeed ? 'as entered on Switches' : 'stops within half of the stretch behind the trip point: √(2·a·½·d), at most the maximum speed',
+      formula: r.fastSpeed
+        ? 'as entered on Switches'
+        : 'stops within half of the stretch behind the trip point: √(2·a·½·d), at most the maximum speed',
       numbers: (display) =>
         r.fastSpeed
           ? 'entered'
@@ -177,7 +182,9 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
       also: 'homing touch latch speed home',
       kind: { type: 'quantity', dimension: speed },
       derived: r.slowSpeed ? figure(r.slowSpeed, `${path}.reference.slowSpeed`) : mapKnown(fast, (v) => v * SLOW_SHARE),
-      formula: r.slowSpeed ? 'as entered on Switches' : 'a tenth of the fast approach: the filter’s jitter then costs a tenth',
+      formula: r.slowSpeed
+        ? 'as entered on Switches'
+        : 'a tenth of the fast approach: the filter’s jitter then costs a tenth',
       numbers: (display) => (fast.known ? `0.1 · ${showValue(fast.value, speed, display, 5)}` : missingText),
     });
     drafts.push({

@@ -52,10 +52,14 @@ export function controllerSettings(
   settings: readonly Setting[],
 ): Derived<ControllerSettings> {
   const byKey = new Map(settings.map((s) => [s.key, s.value]));
-  const get = <T extends SettingValue>(key: string): Derived<T> => (byKey.get(key) as Derived<T> | undefined) ?? missing(key);
-  const or = <T extends SettingValue>(key: string, otherwise: T): Derived<T> => (byKey.has(key) ? get<T>(key) : known(otherwise));
+  const get = <T extends SettingValue>(key: string): Derived<T> =>
+    (byKey.get(key) as Derived<T> | undefined) ?? missing(key);
+  const or = <T extends SettingValue>(key: string, otherwise: T): Derived<T> =>
+    byKey.has(key) ? get<T>(key) : known(otherwise);
   const list = <T>(items: Derived<T>[]): Derived<T[]> =>
-    mapKnown(gather(Object.fromEntries(items.map((d, i) => [`i${i}`, d]))), (all) => items.map((_, i) => all[`i${i}`] as T));
+    mapKnown(gather(Object.fromEntries(items.map((d, i) => [`i${i}`, d]))), (all) =>
+      items.map((_, i) => all[`i${i}`] as T),
+    );
 
   const axes = axesOf(design as Design).map(([id, axis]) => {
     const key = (name: string) => `axis/${id}/${name}`;

@@ -11,7 +11,12 @@ const axis = (end: AxisEnd, positionAtDatum?: number): Axis => ({
   ...newDesign('router-moving-gantry', 'bench').axes.x!,
   travel: mm(600),
   envelopeMargin: mm(3),
-  reference: { method: 'switch', end, backOff: mm(4), ...(positionAtDatum === undefined ? {} : { positionAtDatum: mm(positionAtDatum) }) },
+  reference: {
+    method: 'switch',
+    end,
+    backOff: mm(4),
+    ...(positionAtDatum === undefined ? {} : { positionAtDatum: mm(positionAtDatum) }),
+  },
 });
 const at = (end: AxisEnd, fromStop: number, isReference: boolean): AxisSwitch => ({
   device: `s-${end}`,

@@ -51,7 +51,9 @@ export interface Ruler {
 
 /** The switch that trips first on the way to the stop; 0 (the stop itself) where there is none. */
 const farthestFromStop = (switches: readonly AxisSwitch[]): Derived<number> =>
-  mapKnown(gather(Object.fromEntries(switches.map((s) => [s.device, s.fromStop]))), (all) => Math.max(0, ...Object.values(all)));
+  mapKnown(gather(Object.fromEntries(switches.map((s) => [s.device, s.fromStop]))), (all) =>
+    Math.max(0, ...Object.values(all)),
+  );
 
 /**
  * Places an axis in machine position for its datum corner and school.
@@ -103,7 +105,15 @@ export function rulerOf(
       sign,
       trips: switches.flatMap((w) =>
         w.fromStop.known
-          ? [{ device: w.device, end: w.end, position: position(w.end === 'minus' ? w.fromStop.value : length - w.fromStop.value), isReference: w.isReference, isLimit: w.isLimit }]
+          ? [
+              {
+                device: w.device,
+                end: w.end,
+                position: position(w.end === 'minus' ? w.fromStop.value : length - w.fromStop.value),
+                isReference: w.isReference,
+                isLimit: w.isLimit,
+              },
+            ]
           : [],
       ),
     };

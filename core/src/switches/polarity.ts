@@ -41,7 +41,8 @@ export interface CircuitAnalysis {
 const rank: Record<Notice, number> = { 'at once': 0, 'at next use': 1, never: 2 };
 
 /** A stop or limit is used only in need: whoever waits for its next use has waited too long. */
-const isProtective = (circuit: InputCircuit): boolean => ['limit', 'limit-and-reference', 'stop', 'door'].includes(circuit.function);
+const isProtective = (circuit: InputCircuit): boolean =>
+  ['limit', 'limit-and-reference', 'stop', 'door'].includes(circuit.function);
 
 /** Evaluates a circuit at rest, with each device tripped alone, and with each of its conductors broken. */
 export function analyseCircuit(
@@ -90,14 +91,21 @@ export function analyseCircuit(
   const brokenWires = local.conductors
     .filter((w) => {
       const parts = [local.terminals[w.a]!.part, local.terminals[w.b]!.part];
-      return parts.some((p) => circuit.devices.includes(p)) || (parts.some((p) => ownParts.has(p)) && (w.a === 0 || w.b === 0));
+      return (
+        parts.some((p) => circuit.devices.includes(p)) ||
+        (parts.some((p) => ownParts.has(p)) && (w.a === 0 || w.b === 0))
+      );
     })
     .map((w): BrokenWire => {
       const open = new Set([w.id]);
       const reading = run({ open }).readingAt(input);
       if (reading !== idle.reading) return { conductor: w.id, reading, notice: 'at once' };
       const deaf = circuit.devices.some((d) => run({ open, actuated: new Set([d]) }).readingAt(input) === reading);
-      return { conductor: w.id, reading, notice: !deaf ? 'at next use' : isProtective(circuit) ? 'never' : 'at next use' };
+      return {
+        conductor: w.id,
+        reading,
+        notice: !deaf ? 'at next use' : isProtective(circuit) ? 'never' : 'at next use',
+      };
     });
   const worst = brokenWires.reduce<Notice | undefined>(
     (w, b) => (w === undefined || rank[b.notice] > rank[w] ? b.notice : w),

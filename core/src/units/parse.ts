@@ -17,7 +17,10 @@ export function parseQuantity(
   assumed: Unit,
   where: string,
 ): Result<Quantity, Fault> {
-  const trimmed = text.trim().replace(/\u2212/g, '-').replace(/[\u00a0\u202f]/g, ' ');
+  const trimmed = text
+    .trim()
+    .replace(/\u2212/g, '-')
+    .replace(/[\u00a0\u202f]/g, ' ');
   const fault = (what: string, mend: string) => fail({ what, where, mend });
   if (/\d[.,]\d*[.,]/.test(trimmed))
     return fault(
@@ -43,7 +46,7 @@ export function parseQuantity(
     entered = Number(`${sign}${plain?.replace(',', '.')}${exponent ?? ''}`);
     if (!Number.isFinite(entered)) return fault(`"${trimmed}" is too large to compute with.`, 'Check the exponent.');
   }
-  if (unit === 'tpi' && (entered === 0 || /^-?0/.test(String(entered)) && !/[1-9]/.test(String(entered))))
+  if (unit === 'tpi' && (entered === 0 || (/^-?0/.test(String(entered)) && !/[1-9]/.test(String(entered)))))
     return fault('Zero threads per inch is no thread.', 'Type how many threads stand on one inch, such as 10 tpi.');
   return ok({ entered, unit, source: 'entered' });
 }

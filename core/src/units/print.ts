@@ -104,7 +104,9 @@ export const showValue = (base: number, dimension: Dimension, display: Display, 
  */
 export function printQuantity(q: Quantity, display: Display): Printed {
   const dimension = dimensionOf(q.unit);
-  const convertible = ['length', 'speed', 'angularSpeed', 'acceleration', 'mass', 'force', 'area', 'scale'].includes(dimension);
+  const convertible = ['length', 'speed', 'angularSpeed', 'acceleration', 'mass', 'force', 'area', 'scale'].includes(
+    dimension,
+  );
   const shown = displayUnit(dimension, display);
   const asEntered = !convertible || q.unit === shown || q.unit === 'tpi';
   if (!asEntered) return printValue(baseValue(q), dimension, display, 7);

@@ -9,7 +9,9 @@ const part = (terminals: string, elements: Record<string, Element>): Part => ({
   designation: '-X1',
   name: 'bench part',
   data: { class: 'terminal-strip' },
-  terminals: Object.fromEntries(terminals.split(' ').map((t): [string, Terminal] => [t, { printed: t, role: 'spare' }])),
+  terminals: Object.fromEntries(
+    terminals.split(' ').map((t): [string, Terminal] => [t, { printed: t, role: 'spare' }]),
+  ),
   elements,
   setup: {},
 });
@@ -20,7 +22,9 @@ const wire = (from: string, to: string): Design['conductors'][string] => {
 const bench = (parts: Record<string, Part>, wires: [string, string][]) =>
   buildNetwork(parts, Object.fromEntries(wires.map(([a, b], i) => [`w${i}`, wire(a, b)])));
 const contact = (form: 'NO' | 'NC', coil?: string): Element =>
-  coil ? { kind: 'contact', a: 'a', b: 'b', form, actuator: 'coil', coil } : { kind: 'contact', a: 'a', b: 'b', form, actuator: 'hand' };
+  coil
+    ? { kind: 'contact', a: 'a', b: 'b', form, actuator: 'coil', coil }
+    : { kind: 'contact', a: 'a', b: 'b', form, actuator: 'hand' };
 const source = (volts: number): Part =>
   part('plus minus', { s: { kind: 'source', plus: 'plus', minus: 'minus', voltage: quantity(volts, 'V') } });
 const pulled = (to: 'plus' | 'minus'): Part =>
@@ -59,7 +63,9 @@ describe('one contact on one input', () => {
 describe('sensors, isolated inputs and mistakes', () => {
   const sensor = (type: 'NPN' | 'PNP', form: 'NO' | 'NC') =>
     part('plus minus out', { o: { kind: 'sensor-output', type, form, plus: 'plus', minus: 'minus', out: 'out' } });
-  const isolated = part('in com', { i: { kind: 'isolated-input', terminal: 'in', common: 'com', current: 'either-way' } });
+  const isolated = part('in com', {
+    i: { kind: 'isolated-input', terminal: 'in', common: 'com', current: 'either-way' },
+  });
   const rig = (b: Part, common: 's.plus' | 's.minus') =>
     bench({ s: source(24), c: isolated, b }, [
       ['s.plus', 'b.plus'],
@@ -86,7 +92,8 @@ describe('sensors, isolated inputs and mistakes', () => {
     expect(evaluate(net).levelAt(input)).toBe('floating');
   });
   it('a relay follows its coil, and one that breaks its own coil is reported as ringing', () => {
-    const relay = (form: 'NO' | 'NC') => part('a b p m', { coil: { kind: 'coil', a: 'p', b: 'm' }, k: contact(form, 'coil') });
+    const relay = (form: 'NO' | 'NC') =>
+      part('a b p m', { coil: { kind: 'coil', a: 'p', b: 'm' }, k: contact(form, 'coil') });
     const held = bench({ s: source(24), q: relay('NO') }, [
       ['s.plus', 'q.p'],
       ['s.minus', 'q.m'],

@@ -150,7 +150,12 @@ export function evaluate(network: Network, situation: Situation = {}): Evaluatio
       if (e.kind !== 'coil') return;
       const [a, b] = e.nodes.map((n) => nets.find(n)) as [number, number];
       const firm = Math.min(nets.force[a]!, nets.force[b]!) >= strength.output;
-      if (firm && new Set([nets.level[a], nets.level[b]]).size === 2 && isLogic(nets.level[a]) && isLogic(nets.level[b]))
+      if (
+        firm &&
+        new Set([nets.level[a], nets.level[b]]).size === 2 &&
+        isLogic(nets.level[a]) &&
+        isLogic(nets.level[b])
+      )
         now.add(i);
     });
     const settled = now.size === energised.size && [...now].every((i) => energised.has(i));

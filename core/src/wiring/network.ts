@@ -85,8 +85,7 @@ export function buildNetwork(parts: Design['parts'], conductors: Design['conduct
       });
     }
     for (const e of elements)
-      if (e.part === partId && e.element.kind === 'contact' && e.element.coil)
-        e.coil = coils.get(e.element.coil) ?? -1;
+      if (e.part === partId && e.element.kind === 'contact' && e.element.coil) e.coil = coils.get(e.element.coil) ?? -1;
   }
   const wires = Object.entries(conductors).map(([id, c]) => ({
     id,

@@ -13,7 +13,8 @@ export const brokenWire: Rule = {
       const numbers = silent.map((b) => design.conductors[b.conductor]?.number ?? b.conductor).join(', ');
       const remedies = circuit.devices.flatMap((id): Remedy[] => {
         const part = design.parts[id];
-        return part?.setup.contactUsed === 'NO' && Object.values(part.elements).some((e) => e.kind === 'contact' && e.form === 'NC')
+        return part?.setup.contactUsed === 'NO' &&
+          Object.values(part.elements).some((e) => e.kind === 'contact' && e.form === 'NC')
           ? [
               {
                 label: () => `Use the normally closed contact of ${part.designation}, then plan the wiring again`,

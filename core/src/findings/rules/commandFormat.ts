@@ -27,7 +27,10 @@ export const commandFormat: Rule = {
           ? [
               {
                 label: () => `Set ${common.replaceAll('-', ' ')}`,
-                command: { name: 'set-field', args: { path: `parts.${d.drive.driver}.setup.commandFormat`, value: common } },
+                command: {
+                  name: 'set-field',
+                  args: { path: `parts.${d.drive.driver}.setup.commandFormat`, value: common },
+                },
               },
             ]
           : [],

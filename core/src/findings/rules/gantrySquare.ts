@@ -23,7 +23,11 @@ export const gantrySquare: Rule = {
             label: () => `Add a switch on the ${axis.drives[other]!.side} side`,
             command: {
               name: 'add-input' as const,
-              args: { function: 'limit-and-reference' as const, library: 'switch-finch', mount: { axis: id, end: axis.reference.end, drive: other } },
+              args: {
+                function: 'limit-and-reference' as const,
+                library: 'switch-finch',
+                mount: { axis: id, end: axis.reference.end, drive: other },
+              },
             },
           },
         ],

@@ -7,7 +7,13 @@ export const headFirst: Rule = {
   severity: 'doubtful',
   check: ({ design, axes }) =>
     axes
-      .filter(({ axis }) => axis.carries === 'tool' && axis.tilt && Math.abs(baseValue(axis.tilt)) > 45 && axis.reference.method !== 'none')
+      .filter(
+        ({ axis }) =>
+          axis.carries === 'tool' &&
+          axis.tilt &&
+          Math.abs(baseValue(axis.tilt)) > 45 &&
+          axis.reference.method !== 'none',
+      )
       .flatMap(({ id, axis }) => {
         const stage = design.referenceStages.findIndex((s) => s.includes(id));
         if (stage === 0 && design.referenceStages[0]!.length === 1) return [];

@@ -39,7 +39,10 @@ export const headMayFall: Rule = {
           remedies: [
             {
               label: () => 'Take a motor with a brake',
-              command: { name: 'choose-part', args: { slot: { axis: id, drive: 0, item: 'motor' }, library: 'motor-magpie-22' } },
+              command: {
+                name: 'choose-part',
+                args: { slot: { axis: id, drive: 0, item: 'motor' }, library: 'motor-magpie-22' },
+              },
             },
           ],
         },

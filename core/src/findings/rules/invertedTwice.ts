@@ -17,7 +17,10 @@ export const invertedTwice: Rule = {
         remedies: [
           {
             label: () => 'Set the drive back to normal (swap the phase back too)',
-            command: { name: 'set-field', args: { path: `axes.${d.axisId}.drives.${d.index}.invertedInDrive`, value: false } },
+            command: {
+              name: 'set-field',
+              args: { path: `axes.${d.axisId}.drives.${d.index}.invertedInDrive`, value: false },
+            },
           },
         ],
       })),

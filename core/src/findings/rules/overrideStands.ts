@@ -17,7 +17,10 @@ export const overrideStands: Rule = {
         station: 'settings',
         field: s.key,
         remedies: [
-          { label: () => 'Back to the derived value', command: { name: 'clear-override', args: { setting: s.key, title: s.title } } },
+          {
+            label: () => 'Back to the derived value',
+            command: { name: 'clear-override', args: { setting: s.key, title: s.title } },
+          },
         ],
       })),
 };

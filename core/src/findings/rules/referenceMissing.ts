@@ -8,7 +8,8 @@ export const referenceMissing: Rule = {
     axes
       .filter(
         ({ axis, switches }) =>
-          axis.reference.method.startsWith('switch') && !switches.some((s) => s.isReference && s.end === axis.reference.end),
+          axis.reference.method.startsWith('switch') &&
+          !switches.some((s) => s.isReference && s.end === axis.reference.end),
       )
       .map(({ id, axis, switches }) => {
         const limit = switches.find((s) => s.isLimit && s.end === axis.reference.end);
@@ -24,7 +25,10 @@ export const referenceMissing: Rule = {
             ? [
                 {
                   label: () => `Use the limit switch ${design.parts[limit!.device]?.designation} for both`,
-                  command: { name: 'set-field', args: { path: `circuits.${circuit}.function`, value: 'limit-and-reference' } },
+                  command: {
+                    name: 'set-field',
+                    args: { path: `circuits.${circuit}.function`, value: 'limit-and-reference' },
+                  },
                 },
               ]
             : [
@@ -32,7 +36,11 @@ export const referenceMissing: Rule = {
                   label: () => 'Add a lever switch there',
                   command: {
                     name: 'add-input',
-                    args: { function: 'limit-and-reference', library: 'switch-finch', mount: { axis: id, end: axis.reference.end } },
+                    args: {
+                      function: 'limit-and-reference',
+                      library: 'switch-finch',
+                      mount: { axis: id, end: axis.reference.end },
+                    },
                   },
                 },
               ],

@@ -10,7 +10,8 @@ export const sensorSupply: Rule = {
     const field = design.roles.fieldSupply ? design.parts[design.roles.fieldSupply] : undefined;
     const controller = design.roles.controller ? design.parts[design.roles.controller] : undefined;
     const rail = Object.values(controller?.elements ?? {}).find((e) => e.kind === 'source');
-    const source = field?.data.class === 'supply' ? field.data.outputVoltage : rail?.kind === 'source' ? rail.voltage : undefined;
+    const source =
+      field?.data.class === 'supply' ? field.data.outputVoltage : rail?.kind === 'source' ? rail.voltage : undefined;
     if (!source) return [];
     const volts = baseValue(source);
     return Object.entries(design.parts).flatMap(([id, part]): FindingDraft[] => {

@@ -19,7 +19,12 @@ export const sharedTogether: Rule = {
           'When the first of them trips the shared input, the control takes it for all of them. A shared loop forces one axis at a time.',
         station: 'switches' as const,
         field: 'referenceStages',
-        remedies: [{ label: () => 'One after the other', command: { name: 'set-reference-stages' as const, args: { stages: apart } } }],
+        remedies: [
+          {
+            label: () => 'One after the other',
+            command: { name: 'set-reference-stages' as const, args: { stages: apart } },
+          },
+        ],
       };
     }),
 };

@@ -20,7 +20,8 @@ export const signContradicted: Rule = {
         field: s.key,
         remedies: [
           {
-            label: (display) => `Back to ${s.derived.known ? showSetting(s.kind, s.derived.value, display) : 'the derived value'}`,
+            label: (display) =>
+              `Back to ${s.derived.known ? showSetting(s.kind, s.derived.value, display) : 'the derived value'}`,
             command: { name: 'clear-override', args: { setting: s.key, title: s.title } },
           },
         ],

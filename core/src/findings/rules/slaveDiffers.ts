@@ -23,7 +23,10 @@ export const slaveDiffers: Rule = {
             label: () => `Set both to ${printNumber(master.value.stepsPerRev)}`,
             command: {
               name: 'set-field',
-              args: { path: `parts.${slaveDriver}.setup.stepsPerRevolution`, value: design.parts[axis.drives[0]!.driver!]!.setup.stepsPerRevolution! },
+              args: {
+                path: `parts.${slaveDriver}.setup.stepsPerRevolution`,
+                value: design.parts[axis.drives[0]!.driver!]!.setup.stepsPerRevolution!,
+              },
             },
           },
         ],

@@ -43,7 +43,9 @@ const fenceRule = (cause: Exclude<SpeedFence['cause'], 'wanted'>): Rule => ({
         const driver = driverId ? design.parts[driverId] : undefined;
         const coarser =
           driver && isDriver(driver.data) && cause !== 'motor speed'
-            ? driver.data.stepsPerRevolutionChoices.filter((s) => (s / travelPerRev) * wanted <= fence.speed * stepsPerUnit && s < stepsPerRev).at(-1)
+            ? driver.data.stepsPerRevolutionChoices
+                .filter((s) => (s / travelPerRev) * wanted <= fence.speed * stepsPerUnit && s < stepsPerRev)
+                .at(-1)
             : undefined;
         if (coarser !== undefined && axis.drives.length === 1) {
           const command: Command = {
@@ -57,7 +59,10 @@ const fenceRule = (cause: Exclude<SpeedFence['cause'], 'wanted'>): Rule => ({
             subject: id,
             title: `${axis.letter} cannot reach its wanted speed`,
             explain: (display) => {
-              const is = (v: number) => (cause === 'motor speed' ? showValue((v / travelPerRev) * 60, 'rotation', display, 4) : showValue(v * stepsPerUnit, 'frequency', display, 4));
+              const is = (v: number) =>
+                cause === 'motor speed'
+                  ? showValue((v / travelPerRev) * 60, 'rotation', display, 4)
+                  : showValue(v * stepsPerUnit, 'frequency', display, 4);
               return `${showValue(wanted, dimension, display)} needs ${is(wanted)}. ${reasons[cause].say(is(fence.speed))} So ${axis.letter} ends at ${showValue(fence.speed, dimension, display, 4)}.`;
             },
             station: 'drives',

@@ -29,15 +29,22 @@ export const stoppingDistance: Rule = {
             field: `parts.${s.device}.mount.tripFromStop`,
             remedies: [
               {
-                label: (display) => `Move the trip point: ${showValue(Math.ceil(distance + 1), linear ? 'length' : 'angle', display, 4)} before the stop`,
+                label: (display) =>
+                  `Move the trip point: ${showValue(Math.ceil(distance + 1), linear ? 'length' : 'angle', display, 4)} before the stop`,
                 command: {
                   name: 'set-field',
-                  args: { path: `parts.${s.device}.mount.tripFromStop`, value: quantity(Math.ceil(distance + 1), linear ? 'mm' : '°') },
+                  args: {
+                    path: `parts.${s.device}.mount.tripFromStop`,
+                    value: quantity(Math.ceil(distance + 1), linear ? 'mm' : '°'),
+                  },
                 },
               },
               {
                 label: (display) => `Want ${showValue(safe, linear ? 'speed' : 'angularSpeed', display, 4)} at most`,
-                command: { name: 'set-field', args: { path: `axes.${id}.maxSpeed`, value: quantity(safe, linear ? 'mm/s' : '°/s') } },
+                command: {
+                  name: 'set-field',
+                  args: { path: `axes.${id}.maxSpeed`, value: quantity(safe, linear ? 'mm/s' : '°/s') },
+                },
               },
             ],
           },

@@ -48,7 +48,10 @@ export const supplyVoltage: Rule = {
           ? [
               {
                 label: () => `Take ${fits.e.name}`,
-                command: { name: 'choose-part' as const, args: { slot: { role: 'motorSupply' as const }, library: fits.e.key } },
+                command: {
+                  name: 'choose-part' as const,
+                  args: { slot: { role: 'motorSupply' as const }, library: fits.e.key },
+                },
               },
             ]
           : [],

@@ -22,7 +22,8 @@ export const terminalCrowded: Rule = {
         return {
           subject: terminalKey(e),
           title: `${name} takes ${e.n} conductors`,
-          explain: () => `Most terminals hold one or two. Put a terminal strip with links beside ${part.designation} and fan out from there.`,
+          explain: () =>
+            `Most terminals hold one or two. Put a terminal strip with links beside ${part.designation} and fan out from there.`,
           station: 'wiring',
           field: 'conductors',
         };

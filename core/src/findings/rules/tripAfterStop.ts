@@ -13,7 +13,8 @@ export const tripAfterStop: Rule = {
           {
             subject: s.device,
             title: `${axis.letter} hits its ${s.end} stop before ${part?.designation} trips`,
-            explain: () => 'The trip point lies at or behind the hard stop. Move the switch, or its target, towards the middle.',
+            explain: () =>
+              'The trip point lies at or behind the hard stop. Move the switch, or its target, towards the middle.',
             station: 'switches',
             field: `parts.${s.device}.mount.tripFromStop`,
           },

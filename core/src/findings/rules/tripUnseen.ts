@@ -31,7 +31,8 @@ export const tripUnseen: Rule = {
           remedies: single
             ? [
                 {
-                  label: () => `Switch to ${feed === 'plus' ? 'the + side' : '0 V'} instead, then plan the wiring again`,
+                  label: () =>
+                    `Switch to ${feed === 'plus' ? 'the + side' : '0 V'} instead, then plan the wiring again`,
                   command: { name: 'set-field', args: { path: `circuits.${a.circuit}.feed`, value: feed } },
                 },
               ]

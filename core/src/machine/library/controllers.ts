@@ -31,7 +31,12 @@ const isolatedInputs = (n: number, bank: string, first: number) => ({
   elements: Object.fromEntries(
     range(n).map((i): [string, Element] => [
       `input-${first + i}`,
-      { kind: 'isolated-input', terminal: `in-${first + i}`, common: `common-${bank.toLowerCase()}`, current: 'either-way' },
+      {
+        kind: 'isolated-input',
+        terminal: `in-${first + i}`,
+        common: `common-${bank.toLowerCase()}`,
+        current: 'either-way',
+      },
     ]),
   ),
 });
@@ -80,7 +85,8 @@ export const controllers: LibraryEntry[] = [
   {
     key: 'controller-teasel-6',
     name: 'Teasel 6, networked motion controller',
-    about: 'Six channels, twelve isolated 24 V inputs in two banks; plans motion by itself, commanded over a network lead.',
+    about:
+      'Six channels, twelve isolated 24 V inputs in two banks; plans motion by itself, commanded over a network lead.',
     data: {
       class: 'controller',
       architecture: 'networked',

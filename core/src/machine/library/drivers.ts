@@ -32,7 +32,12 @@ const alarm: Record<string, Terminal> = {
 };
 const optocouplers: Record<string, Element> = {
   step: { kind: 'isolated-input', terminal: 'step-plus', common: 'step-minus', current: 'into-terminal' },
-  direction: { kind: 'isolated-input', terminal: 'direction-plus', common: 'direction-minus', current: 'into-terminal' },
+  direction: {
+    kind: 'isolated-input',
+    terminal: 'direction-plus',
+    common: 'direction-minus',
+    current: 'into-terminal',
+  },
   enable: { kind: 'isolated-input', terminal: 'enable-plus', common: 'enable-minus', current: 'into-terminal' },
 };
 /** A potential-free alarm contact: closed while all is well, so that a broken lead is noticed. */

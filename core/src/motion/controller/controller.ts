@@ -5,13 +5,7 @@ import { ReferenceRun } from './reference';
 
 /** The states of the control; their sentences are in `stateSentence`. */
 export type ControllerState =
-  | 'no-power'
-  | 'latched'
-  | 'at-rest-unknown'
-  | 'at-rest'
-  | 'by-hand'
-  | 'finding-datum'
-  | 'coming-to-rest';
+  'no-power' | 'latched' | 'at-rest-unknown' | 'at-rest' | 'by-hand' | 'finding-datum' | 'coming-to-rest';
 
 export const stateSentence: Record<ControllerState, string> = {
   'no-power': 'No power',
@@ -146,7 +140,8 @@ export class Controller {
   /** The way off a tripped limit of an axis: +1, −1, or 0 where it cannot be told. Undefined: no limit is tripped. */
   private wayOff(axisId: string): number | undefined {
     const index = this.inputs.findIndex(
-      (i, k) => this.tripped[k] && (i.function === 'limit' || i.function === 'limit-and-reference') && i.axes.includes(axisId),
+      (i, k) =>
+        this.tripped[k] && (i.function === 'limit' || i.function === 'limit-and-reference') && i.axes.includes(axisId),
     );
     if (index < 0) return undefined;
     const input = this.inputs[index]!;
@@ -244,13 +239,17 @@ export class Controller {
       return;
     }
     this.state = 'finding-datum';
-    this.runs = stage.map((id) => new ReferenceRun(this.byId.get(id)!, this.inputs, this.settings.datumSchool === 'at-switch'));
+    this.runs = stage.map(
+      (id) => new ReferenceRun(this.byId.get(id)!, this.inputs, this.settings.datumSchool === 'at-switch'),
+    );
     this.say({ code: 'reference-started', letters: this.runs.map((r) => r.axis.settings.letter) });
   }
 
   private acknowledge(): void {
     if (!this.cause) return;
-    const still = this.inputs.findIndex((i, k) => this.tripped[k] && ['stop', 'limit', 'limit-and-reference'].includes(i.function));
+    const still = this.inputs.findIndex(
+      (i, k) => this.tripped[k] && ['stop', 'limit', 'limit-and-reference'].includes(i.function),
+    );
     if (still >= 0) {
       this.say({ code: 'acknowledge-refused', input: this.inputs[still]!.id });
       return;
@@ -284,7 +283,13 @@ export class Controller {
       if (this.runs.some((r) => r.masks(index))) return;
       const axis = this.byId.get(input.axes[0] ?? '');
       const wayOff = input.axes[0] === undefined ? undefined : this.wayOff(input.axes[0]);
-      this.say({ code: 'limit-tripped', input: input.id, letter: axis?.settings.letter ?? '?', end: input.end, wayOff });
+      this.say({
+        code: 'limit-tripped',
+        input: input.id,
+        letter: axis?.settings.letter ?? '?',
+        end: input.end,
+        wayOff,
+      });
       if (!this.cause) this.latch('limit');
     }
   }
@@ -312,7 +317,13 @@ export class Controller {
       const { envelope, letter, linear } = a.settings;
       const before = a.speed;
       a.step(dt, bounded ? envelope.min : -Infinity, bounded ? envelope.max : Infinity);
-      if (bounded && before !== 0 && a.speed === 0 && a.wantedSpeed !== 0 && (a.position >= envelope.max || a.position <= envelope.min)) {
+      if (
+        bounded &&
+        before !== 0 &&
+        a.speed === 0 &&
+        a.wantedSpeed !== 0 &&
+        (a.position >= envelope.max || a.position <= envelope.min)
+      ) {
         this.say({ code: 'edge-reached', letter, position: a.position, linear });
         a.halt();
       }

@@ -1,6 +1,8 @@
-import type { AxisEnd } from '../../machine/mechanics';
+import type { ControllerAxis } from '../../settings/controllerSettings';
 import type { Display } from '../../units/print';
 import { showValue } from '../../units/print';
+
+type AxisEnd = ControllerAxis['reference']['towards'];
 
 /** What happened, as data; `tell` makes the sentence in the reader's units. */
 export type ControllerEvent =

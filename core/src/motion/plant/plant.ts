@@ -42,7 +42,8 @@ export function plantModel(design: Design): Derived<PlantModel> {
     const length = figure(axis.travel, `axes.${id}.travel`);
     const ruler = rulerOf(id, axis, design.datumSchool, axisSwitches(id, design.circuits, design.parts));
     const absolute = axis.reference.method === 'absolute' && ruler.known;
-    if (length.known) model.axes.push({ id, length: length.value, storedMark: absolute ? ruler.value.hardMinus : undefined });
+    if (length.known)
+      model.axes.push({ id, length: length.value, storedMark: absolute ? ruler.value.hardMinus : undefined });
     else missingParts.push(...length.missing);
     axis.drives.forEach((drive, index) => {
       const driver = drive.driver ? design.parts[drive.driver] : undefined;
@@ -52,7 +53,12 @@ export function plantModel(design: Design): Derived<PlantModel> {
         const sign = clockwise !== drive.invertedInDrive ? 1 : -1;
         const stepper = motor?.class === 'motor' && motor.type === 'stepper';
         const fullSteps = stepper ? 360 / figureOr(motor.stepAngle, 1.8) : 0;
-        return { axis: a, index, travelPerPulse: sign * scale.resolution, cycle: stepper ? (4 * scale.travelPerRev) / fullSteps : 0 };
+        return {
+          axis: a,
+          index,
+          travelPerPulse: sign * scale.resolution,
+          cycle: stepper ? (4 * scale.travelPerRev) / fullSteps : 0,
+        };
       });
       if (d.known) model.drives.push(d.value);
       else missingParts.push(...d.missing);
@@ -71,7 +77,9 @@ export function plantModel(design: Design): Derived<PlantModel> {
     const hysteresis = 'hysteresis' in part.data && part.data.hysteresis ? baseValue(part.data.hysteresis) : 0;
     model.switches.push({
       device,
-      drives: model.drives.flatMap((d, i) => (d.axis === a && (mount.drive === undefined || d.index === mount.drive) ? [i] : [])),
+      drives: model.drives.flatMap((d, i) =>
+        d.axis === a && (mount.drive === undefined || d.index === mount.drive) ? [i] : [],
+      ),
       at: mount.end === 'plus' ? length - fromStop.value : fromStop.value,
       plusEnd: mount.end === 'plus',
       hysteresis,

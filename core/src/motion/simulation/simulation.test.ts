@@ -48,22 +48,30 @@ function rig(file: MachineFile, startShare?: number) {
   return { sim, figures, look, heard, codes, hold, referenced };
 }
 const axisOf = (r: ReturnType<typeof rig>, id: string) => r.look().axes.find((a) => a.id === id)!;
-const override = (setting: string, value: string): Command => ({ name: 'override-setting', args: { setting, title: setting, value, reason: '' } });
+const override = (setting: string, value: string): Command => ({
+  name: 'override-setting',
+  args: { setting, title: setting, value, reason: '' },
+});
 
 describe('finding the datum', () => {
-  it.each(sampleMachines.map((s) => [s.id, s.make] as const))('%s finds it, and the ruler’s envelope is the true one', (_id, make) => {
-    const r = rig(make());
-    r.referenced();
-    expect(r.look().state).toBe('at-rest');
-    for (const a of r.figures.axes) {
-      if (!a.ruler.known) throw new Error('no ruler');
-      const axis = axisOf(r, a.id);
-      // Believed position and true place must agree with the ruler, within what a slow approach overshoots in a step.
-      const place = axis.truePlaces[0]! + a.ruler.value.hardMinus;
-      expect(Math.abs(place - axis.position)).toBeLessThan(0.12);
-      expect(Math.abs(axis.position - a.ruler.value.restAfterReference)).toBeLessThan(0.12 + (a.axis.reference.method === 'absolute' ? 1e3 : 0));
-    }
-  });
+  it.each(sampleMachines.map((s) => [s.id, s.make] as const))(
+    '%s finds it, and the ruler’s envelope is the true one',
+    (_id, make) => {
+      const r = rig(make());
+      r.referenced();
+      expect(r.look().state).toBe('at-rest');
+      for (const a of r.figures.axes) {
+        if (!a.ruler.known) throw new Error('no ruler');
+        const axis = axisOf(r, a.id);
+        // Believed position and true place must agree with the ruler, within what a slow approach overshoots in a step.
+        const place = axis.truePlaces[0]! + a.ruler.value.hardMinus;
+        expect(Math.abs(place - axis.position)).toBeLessThan(0.12);
+        expect(Math.abs(axis.position - a.ruler.value.restAfterReference)).toBeLessThan(
+          0.12 + (a.axis.reference.method === 'absolute' ? 1e3 : 0),
+        );
+      }
+    },
+  );
   it('the head goes first, alone', () => {
     const r = rig(dunnock());
     r.referenced();
@@ -165,8 +173,24 @@ describe('limits and the stop', () => {
     expect(r.look().state).toBe('at-rest');
   });
   it('without a limit the axis hits its stop, loses whole cycles, and its position is doubted', () => {
-    const wide = edit(dunnock(), { name: 'override-setting', args: { setting: 'axis/x/envelope-max', title: '', value: { entered: 900, unit: 'mm', source: 'entered' }, reason: '' } });
-    const r = rig(edit(wide, { name: 'set-field', args: { path: 'parts.device-limit-x-plus.mount.tripFromStop', value: { entered: -5, unit: 'mm', source: 'entered' } } }));
+    const wide = edit(dunnock(), {
+      name: 'override-setting',
+      args: {
+        setting: 'axis/x/envelope-max',
+        title: '',
+        value: { entered: 900, unit: 'mm', source: 'entered' },
+        reason: '',
+      },
+    });
+    const r = rig(
+      edit(wide, {
+        name: 'set-field',
+        args: {
+          path: 'parts.device-limit-x-plus.mount.tripFromStop',
+          value: { entered: -5, unit: 'mm', source: 'entered' },
+        },
+      }),
+    );
     r.referenced();
     const error = () => axisOf(r, 'x').truePlaces[0]! - axisOf(r, 'x').position;
     const atFirst = error();

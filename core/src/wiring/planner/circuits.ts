@@ -48,8 +48,12 @@ export function planCircuit(
   const { loop, sensor } = poles(design, input.part, controller, isolated);
   const feed = circuit.feed === '0V' ? loop.minus : loop.plus;
   const cable = (name: string) => `${id} ${name}`;
-  const push = (step: string, from: TerminalRef, to: TerminalRef, rest: Pick<Proposal, 'colour' | 'purpose' | 'cable' | 'core'>) =>
-    proposals.push({ id: `circuit-${id}/${step}`, from, to, section: controlSection, ...rest });
+  const push = (
+    step: string,
+    from: TerminalRef,
+    to: TerminalRef,
+    rest: Pick<Proposal, 'colour' | 'purpose' | 'cable' | 'core'>,
+  ) => proposals.push({ id: `circuit-${id}/${step}`, from, to, section: controlSection, ...rest });
 
   const contacts: [string, [string, string]][] = [];
   for (const deviceId of circuit.devices) {
@@ -88,7 +92,11 @@ export function planCircuit(
     }
     const pair = contactTerminals(device);
     if (pair) contacts.push([deviceId, pair]);
-    else gaps.push({ what: `${device.designation} has no contact of the form that is set.`, field: `parts.${deviceId}.setup.contactUsed` });
+    else
+      gaps.push({
+        what: `${device.designation} has no contact of the form that is set.`,
+        field: `parts.${deviceId}.setup.contactUsed`,
+      });
   }
   if (!contacts.length) return;
   if (!feed) {
@@ -120,7 +128,11 @@ export function planCircuit(
   } else
     for (const [deviceId, [enter, leave]] of contacts) {
       const lead = { ...blue, cable: cable(designation(deviceId)) };
-      push(`${deviceId}-in`, feed, at(deviceId, enter), { ...lead, core: '1', purpose: `Feeds ${designation(deviceId)}.` });
+      push(`${deviceId}-in`, feed, at(deviceId, enter), {
+        ...lead,
+        core: '1',
+        purpose: `Feeds ${designation(deviceId)}.`,
+      });
       push(`${deviceId}-out`, at(deviceId, leave), input, {
         ...lead,
         core: '2',

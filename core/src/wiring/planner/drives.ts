@@ -55,7 +55,10 @@ export function planDrive(design: Design, d: PlannedDrive, proposals: Proposal[]
   const driver = driverId ? design.parts[driverId] : undefined;
   const role = `drive-${d.axisId}-${d.index}`;
   if (!driver || !driverId) return;
-  const amps = figureOr(driver.setup.peakCurrent, motor?.data.class === 'motor' ? figureOr(motor.data.ratedCurrent, 4) : 4);
+  const amps = figureOr(
+    driver.setup.peakCurrent,
+    motor?.data.class === 'motor' ? figureOr(motor.data.ratedCurrent, 4) : 4,
+  );
   if (motor && motorId)
     motorRoles.forEach((phase) => {
       const from = firstWithRole(driver, phase);

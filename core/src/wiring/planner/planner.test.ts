@@ -7,7 +7,8 @@ import { replan } from './replan';
 
 const ends = (design: Design, id: string) => {
   const c = design.conductors[id]!;
-  const name = (e: { part: string; terminal: string }) => `${design.parts[e.part]!.designation}:${design.parts[e.part]!.terminals[e.terminal]!.printed}`;
+  const name = (e: { part: string; terminal: string }) =>
+    `${design.parts[e.part]!.designation}:${design.parts[e.part]!.terminals[e.terminal]!.printed}`;
   return `${name(c.from)} → ${name(c.to)}`;
 };
 
@@ -30,7 +31,16 @@ describe('the connection planner', () => {
   });
   it('a loop of normally closed contacts runs through one after the other', () => {
     const w = wren().design;
-    const joined: Design = { ...w, circuits: { ...w.circuits, 'limit-and-reference-x': { ...w.circuits['limit-and-reference-x']!, devices: ['device-limit-and-reference-x', 'device-limit-and-reference-z'] } } };
+    const joined: Design = {
+      ...w,
+      circuits: {
+        ...w.circuits,
+        'limit-and-reference-x': {
+          ...w.circuits['limit-and-reference-x']!,
+          devices: ['device-limit-and-reference-x', 'device-limit-and-reference-z'],
+        },
+      },
+    };
     const loop = planConductors(joined).proposals.filter((p) => p.id.startsWith('circuit-limit-and-reference-x/'));
     expect(loop.map((p) => `${p.from.part}:${p.from.terminal} ${p.to.part}:${p.to.terminal}`)).toEqual([
       'controller:gnd device-limit-and-reference-x:com',
@@ -46,7 +56,10 @@ describe('planning again', () => {
   const changed = (conductor: object): Design => ({
     ...design,
     conductors: { ...design.conductors, [id]: { ...design.conductors[id]!, ...conductor } },
-    circuits: { ...design.circuits, stop: { ...design.circuits.stop!, input: { part: 'controller', terminal: 'in-5' } } },
+    circuits: {
+      ...design.circuits,
+      stop: { ...design.circuits.stop!, input: { part: 'controller', terminal: 'in-5' } },
+    },
   });
   const again = (d: Design) => replan(d.conductors, planConductors(d));
   it('is idle when nothing has changed', () => {
@@ -57,13 +70,20 @@ describe('planning again', () => {
   it('moves a planned conductor and keeps its number and what was set by hand', () => {
     const r = again(changed({ colour: 'VT', setByHand: ['colour'] }));
     expect(r.changes).toEqual([{ conductor: id, kind: 'changed', fields: ['to'] }]);
-    expect(r.conductors[id]).toMatchObject({ number: design.conductors[id]!.number, colour: 'VT', to: { terminal: 'in-5' } });
+    expect(r.conductors[id]).toMatchObject({
+      number: design.conductors[id]!.number,
+      colour: 'VT',
+      to: { terminal: 'in-5' },
+    });
   });
-  it.each(['cut', 'connected', 'checked', 'temporary'] as const)('never touches one that is %s, but reports it', (state) => {
-    const r = again(changed({ state }));
-    expect(r.conductors[id]!.to.terminal).toBe('in-3');
-    expect(r.conflicts).toEqual([{ conductor: id, fields: ['to'], obsolete: false }]);
-  });
+  it.each(['cut', 'connected', 'checked', 'temporary'] as const)(
+    'never touches one that is %s, but reports it',
+    (state) => {
+      const r = again(changed({ state }));
+      expect(r.conductors[id]!.to.terminal).toBe('in-3');
+      expect(r.conflicts).toEqual([{ conductor: id, fields: ['to'], obsolete: false }]);
+    },
+  );
   it('removes what nothing asks for, unless pliers or a hand have been at it', () => {
     const { stop: _stop, ...circuits } = design.circuits;
     const gone = (conductor: object) => again({ ...changed(conductor), circuits });

@@ -1,0 +1,34 @@
+/** Sorted copy and the value at a share of it: 0.5 the median, 0.95 the 95th percentile. */
+export const quantile = (values: readonly number[], share: number): number => {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? NaN;
+};
+
+/** Times a function `runs` times, after a few runs that warm the engine up; in ms. */
+export function time(runs: number, work: () => void): number[] {
+  for (let i = 0; i < 8; i++) work();
+  return Array.from({ length: runs }, () => {
+    const start = performance.now();
+    work();
+    return performance.now() - start;
+  });
+}
+
+export interface Figure {
+  name: string;
+  value: number;
+  unit: string;
+  /** The bound, and whether the value must stay below or above it. */
+  bound: number;
+  most: boolean;
+}
+
+export function report(figures: readonly Figure[]): void {
+  for (const f of figures) {
+    const met = f.most ? f.value <= f.bound : f.value >= f.bound;
+    const value = f.value >= 100 ? f.value.toFixed(0) : f.value.toFixed(2);
+    console.log(
+      `${met ? 'met   ' : 'MISSED'}  ${f.name}: ${value} ${f.unit} (${f.most ? 'at most' : 'at least'} ${f.bound} ${f.unit})`,
+    );
+  }
+}

@@ -1,0 +1,69 @@
+import AxeBuilder from '@axe-core/playwright';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
+
+/** Every journey fails on a console error or an uncaught exception, unless it says which one it provokes. */
+export const test = base.extend<{ expectedErrors: RegExp[]; watched: void }>({
+  expectedErrors: [[], { option: true }],
+  watched: [
+    async ({ page, expectedErrors }, use) => {
+      const errors: string[] = [];
+      const note = (text: string) => expectedErrors.some((e) => e.test(text)) || errors.push(text);
+      page.on('console', (m) => m.type() === 'error' && note(m.text()));
+      page.on('pageerror', (e) => note(e.message));
+      await use();
+      expect(errors).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+export { expect };
+
+export const stations = ['Machine', 'Drives', 'Wiring', 'Switches', 'Settings', 'Practice'] as const;
+export type StationName = (typeof stations)[number];
+
+export async function openShelf(page: Page): Promise<void> {
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: 'Open Plover' })).toBeVisible();
+}
+export async function openMachine(page: Page, name: string, station: StationName = 'Machine'): Promise<void> {
+  await openShelf(page);
+  await page.getByRole('link', { name: `Open ${name}`, exact: true }).click();
+  await goTo(page, station);
+}
+export async function goTo(page: Page, station: StationName): Promise<void> {
+  await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: station }).click();
+  await expect(page.getByRole('heading', { level: 1, name: station })).toBeVisible();
+}
+/** The form of a field by its path. */
+export const field = (page: Page, path: string): Locator => page.locator(`[data-field="${path}"]`);
+export async function fill(page: Page, path: string, text: string): Promise<void> {
+  const input = field(page, path).locator('input').first();
+  await input.fill(text);
+  await input.press('Enter');
+  await expect(field(page, path).getByRole('alert')).toHaveCount(0);
+}
+export const choose = (page: Page, path: string, label: string) =>
+  field(page, path).locator('select').first().selectOption({ label });
+
+/** No fault that keeps a person out: axe's serious and critical ones. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
+  expect(serious.map((v) => `${v.id}: ${v.nodes[0]?.html.slice(0, 160)}`)).toEqual([]);
+}
+/** The state of the simulated control, as its sentence. */
+export const controlState = (page: Page): Locator =>
+  page.getByRole('region', { name: 'The machine' }).getByRole('status');
+export const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+/** The text of the file that a click hands out. */
+export async function exported(page: Page, click: () => Promise<void>): Promise<string> {
+  const [download] = await Promise.all([page.waitForEvent('download'), click()]);
+  const stream = await download.createReadStream();
+  const chunks: Buffer[] = [];
+  for await (const chunk of stream) chunks.push(chunk as Buffer);
+  return Buffer.concat(chunks).toString('utf8');
+}
+export const pick = (page: Page, name: string, text: string | Buffer) =>
+  page
+    .getByLabel('Machine files')
+    .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text as string) });

@@ -1,0 +1,115 @@
+import { expect, exported, field, fill, goTo, openMachine, openShelf, test } from './bench';
+
+test('shelf: rename, duplicate, archive, remove with undo, and samples back', async ({ page }) => {
+  await openShelf(page);
+  const card = (name: string) =>
+    page.getByRole('article').filter({ has: page.getByRole('heading', { name, exact: true }) });
+  await card('Wren').getByRole('button', { name: 'Rename' }).click();
+  await page.getByLabel('New name of Wren').fill('Wren & <b>co</b>');
+  await page.keyboard.press('Enter');
+  // Text is text, never markup.
+  await expect(card('Wren & <b>co</b>')).toBeVisible();
+  await card('Dunnock').getByRole('button', { name: 'Duplicate' }).click();
+  await expect(card('Dunnock (copy)')).toBeVisible();
+  await card('Dunnock (copy)').getByRole('button', { name: 'Archive' }).click();
+  await page.getByText('Archive (1)').click();
+  await page.getByRole('button', { name: 'Back on the shelf' }).click();
+  await expect(card('Dunnock (copy)')).toBeVisible();
+  await page.getByRole('button', { name: 'Remove Plover' }).click();
+  await expect(card('Plover')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(card('Plover')).toBeVisible();
+  await page.getByRole('button', { name: 'Restore the sample machines' }).click();
+  await expect(card('Wren')).toBeVisible();
+  await page.reload();
+  await expect(card('Wren & <b>co</b>')).toBeVisible();
+});
+
+test('a finding leads to its field, a click cures it, and undo brings it back', async ({ page }) => {
+  await openMachine(page, 'Wren', 'Drives');
+  await page.getByRole('button', { name: '7 findings' }).click();
+  const finding = page.locator('[data-finding="pulse-rate:x"]');
+  await expect(finding).toContainText('40 mm/s needs 128 kHz. The controller makes at most 120 kHz');
+  await finding.getByRole('button', { name: 'Go there' }).click();
+  await expect(field(page, 'axes.x.maxSpeed').locator('input')).toBeFocused();
+  await finding.getByRole('button', { name: 'Set the driver to 10000 steps per revolution' }).click();
+  await expect(finding).toHaveCount(0);
+  await expect(field(page, 'parts.driver-x-0.setup.stepsPerRevolution').locator('input')).toHaveValue('10000');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(finding).toBeVisible();
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await expect(finding).toHaveCount(0);
+  await page.keyboard.press('Alt+l');
+  await expect(page.getByRole('complementary', { name: 'Change log' })).toContainText(
+    'Undone: -T3 · Steps per revolution: 12800 → 10000',
+  );
+});
+
+test('a link to a field and a link to a finding open where they point', async ({ page }) => {
+  await openMachine(page, 'Wren');
+  await page.goto('/machine/wren/drives?field=axes.y.acceleration');
+  await expect(field(page, 'axes.y.acceleration').locator('input')).toBeFocused();
+  await page.goto('/machine/wren/machine?finding=head-first:z');
+  await expect(page.locator('[data-finding="head-first:z"]')).toBeFocused();
+});
+
+test('fields take a comma, a unit and a fraction, say what is wrong, and toggling units changes nothing', async ({
+  page,
+}) => {
+  await openMachine(page, 'Dunnock');
+  const travel = field(page, 'axes.x.travel');
+  await fill(page, 'axes.x.travel', '25 3/16"');
+  await expect(travel.locator('input')).toHaveValue('639.7625');
+  const before = await exported(page, () => page.getByRole('button', { name: 'Export the machine file' }).click());
+  for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Lengths in' }).click();
+  await page.getByRole('button', { name: 'Lengths in' }).click();
+  await expect(travel.locator('input')).toHaveValue('25 3/16');
+  expect(await exported(page, () => page.getByRole('button', { name: 'Export the machine file' }).click())).toBe(
+    before,
+  );
+  await travel.locator('input').fill('1,234.5');
+  await travel.locator('input').press('Enter');
+  await expect(travel.getByRole('alert')).toContainText('two separators');
+  await expect(travel.locator('input')).toHaveValue('1,234.5');
+  await travel.locator('input').press('Escape');
+  await expect(travel.getByRole('alert')).toHaveCount(0);
+  await expect(travel.locator('input')).toHaveValue('25 3/16');
+});
+
+test('the search knows everyday words; the whole way by keyboard', async ({ page }) => {
+  await openMachine(page, 'Dunnock');
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: 'Search everything' }).fill('home offset');
+  await expect(page.getByRole('listbox').getByRole('option').first()).toContainText('Position at the datum');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1, name: /Switches|Settings/ })).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: 'Search everything' }).fill('soft limits');
+  await expect(page.getByRole('listbox')).toContainText('Envelope');
+  await page.keyboard.press('Escape');
+  await page.locator('h1').click();
+  await page.keyboard.press('Alt+3');
+  await expect(page.getByRole('heading', { level: 1, name: 'Wiring' })).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toBeVisible();
+});
+
+test('picking the datum corner in the picture turns every sign that follows from it', async ({ page }) => {
+  await openMachine(page, 'Dunnock');
+  await page.getByRole('button', { name: 'Datum corner at X plus, Y minus' }).focus();
+  await page.keyboard.press('Enter');
+  await goTo(page, 'Settings');
+  await expect(field(page, 'axis/x/envelope-min')).toContainText('−595 mm');
+  await expect(field(page, 'axis/x/reference-towards')).toContainText('towards plus');
+});
+
+test('an override stays in sight, with its reason and the derived value beside it', async ({ page }) => {
+  await openMachine(page, 'Dunnock', 'Settings');
+  await page.getByRole('button', { name: 'Set by hand: Axis X, Maximum speed' }).click();
+  await page.getByLabel('Value of Axis X, Maximum speed').fill('6000 mm/min');
+  await page.getByLabel('Reason for Axis X, Maximum speed').fill('belt cover rattles above');
+  await page.getByRole('button', { name: 'Set', exact: true }).click();
+  await expect(field(page, 'axis/x/max-speed')).toContainText('100 mm/s');
+  await expect(field(page, 'axis/x/max-speed')).toContainText('derived 120 mm/s');
+  await expect(field(page, 'axis/x/max-speed')).toContainText('belt cover rattles above');
+});

@@ -1,0 +1,14 @@
+import { defineConfig } from '@playwright/test';
+import { chromiumOptions, server } from './setup';
+
+export default defineConfig({
+  testDir: './journeys',
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  fullyParallel: true,
+  forbidOnly: true,
+  reporter: [['list'], ['json']],
+  use: { ...chromiumOptions, baseURL: server.baseURL },
+  webServer: server.webServer,
+});

@@ -1,0 +1,29 @@
+import { createServer } from 'node:http';
+import { parseArgs } from 'node:util';
+import { createApp, IDENTITY } from './app';
+
+const { values } = parseArgs({ options: { port: { type: 'string', default: '7420' }, root: { type: 'string' } } });
+const port = Number(values.port);
+if (!Number.isInteger(port) || port < 0 || port > 65535 || !values.root) {
+  console.error('Usage: node main.js --root FOLDER [--port 1..65535]');
+  process.exit(2);
+}
+
+// Only this machine can reach it: the page keeps a person's own data.
+const server = createServer(createApp(values.root));
+server.on('error', (e: NodeJS.ErrnoException) => {
+  console.error(e.code === 'EADDRINUSE' ? `Port ${port} is taken. Choose another with --port.` : e.message);
+  process.exit(1);
+});
+server.listen(port, '127.0.0.1', () => {
+  const address = server.address();
+  const actual = typeof address === 'object' && address ? address.port : port;
+  console.log(`${IDENTITY} ready on http://localhost:${actual}/`);
+});
+
+const end = () => {
+  server.close(() => process.exit(0));
+  server.closeAllConnections();
+};
+process.on('SIGINT', end);
+process.on('SIGTERM', end);

@@ -1,0 +1,191 @@
+<script setup lang="ts">
+import { ElDialog } from 'element-plus';
+import { describeField, fieldPaths, fieldTitle } from '@nodaxis/core/machine/fields';
+import { severityWord } from '@nodaxis/core/findings/finding';
+import { computed, nextTick, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { useMachine } from '../document/machine';
+import { usePreferences } from '../document/preferences';
+import { useShelf } from '../document/shelf';
+import { exportMachine } from '../document/transfer';
+import { useFocusLink } from './focusLink';
+import { stationList } from './stationList';
+
+interface Entry {
+  kind: string;
+  title: string;
+  /** Everyday words by which it is found as well. */
+  also: string;
+  run: () => void;
+}
+
+const shown = defineModel<boolean>({ required: true });
+const machine = useMachine();
+const shelf = useShelf();
+const preferences = usePreferences();
+const router = useRouter();
+const { go } = useFocusLink();
+const query = ref('');
+const chosen = ref(0);
+const MOST = 12;
+
+/** Words of the house with their everyday synonyms, so that a newcomer lands right. */
+const words: readonly [string, string, string][] = [
+  ['Reference run', 'homing home zero the machine find datum', 'practice'],
+  ['Envelope', 'soft limits travel limits', 'settings'],
+  ['Limit switches', 'hard limit end stop', 'switches'],
+  ['Stop input', 'emergency stop e-stop alarm', 'switches'],
+  ['Moving by hand', 'jog jogging', 'practice'],
+];
+
+const entries = computed<Entry[]>(() => {
+  const design = machine.design;
+  if (!shown.value || !design) return [];
+  const id = machine.file!.id;
+  const station = (name: string) => () => void router.push(`/machine/${id}/${name}`);
+  return [
+    ...stationList.map((s) => ({ kind: 'Station', title: s.title, also: s.question, run: station(s.id) })),
+    ...words.map(([title, also, at]) => ({ kind: 'Topic', title, also, run: station(at) })),
+    {
+      kind: 'Action',
+      title: 'Plan the wiring',
+      also: 'connect',
+      run: () => void machine.run({ name: 'plan-wiring', args: {} }),
+    },
+    {
+      kind: 'Action',
+      title: 'Export the machine file',
+      also: 'save download',
+      run: () => exportMachine(machine.file!),
+    },
+    { kind: 'Action', title: 'Switch mm and inch', also: 'units metric imperial', run: preferences.toggleUnits },
+    { kind: 'Action', title: 'Light or dark', also: 'theme night', run: preferences.toggleTheme },
+    { kind: 'Action', title: 'Back to the shelf', also: 'machines list import', run: () => void router.push('/') },
+    ...machine.findings.map((f) => ({
+      kind: severityWord[f.severity],
+      title: f.title,
+      also: f.code,
+      run: () => void router.push({ query: { finding: f.id } }),
+    })),
+    ...fieldPaths(design).flatMap((path) => {
+      const f = describeField(design, path);
+      return f
+        ? [{ kind: 'Field', title: fieldTitle(f), also: `${f.also} ${f.help}`, run: () => void go(f.station, path) }]
+        : [];
+    }),
+    ...(machine.figures?.settings ?? []).map((s) => ({
+      kind: 'Setting',
+      title: `${s.group} · ${s.title}`,
+      also: s.also,
+      run: () => void go('settings', s.key),
+    })),
+    ...Object.entries(design.parts).map(([partId, p]) => ({
+      kind: 'Part',
+      title: `${p.designation} ${p.name}`,
+      also: p.data.class,
+      run: () => void router.push({ name: 'wiring', params: { id }, query: { part: partId } }),
+    })),
+    ...shelf.present
+      .filter((c) => c.id !== id)
+      .map((c) => ({ kind: 'Machine', title: c.name, also: c.kind, run: () => void router.push(`/machine/${c.id}`) })),
+  ];
+});
+
+/** Every word must be found; in the title counts for more than among the synonyms. */
+const found = computed(() => {
+  const wanted = query.value.toLowerCase().split(/\s+/).filter(Boolean);
+  return entries.value
+    .map((e, i) => {
+      const title = e.title.toLowerCase();
+      const all = `${title} ${e.also} ${e.kind}`.toLowerCase();
+      const score = wanted.reduce(
+        (sum, w) =>
+          title.startsWith(w) ? sum + 4 : title.includes(w) ? sum + 3 : all.includes(w) ? sum + 1 : -Infinity,
+        0,
+      );
+      return { e, score, i };
+    })
+    .filter((s) => s.score > -Infinity)
+    .sort((a, b) => b.score - a.score || a.i - b.i)
+    .slice(0, MOST)
+    .map((s) => s.e);
+});
+watch(query, () => (chosen.value = 0));
+
+function pick(e: Entry | undefined) {
+  if (!e) return;
+  shown.value = false;
+  void nextTick(e.run);
+}
+function onKey(e: KeyboardEvent) {
+  const n = found.value.length;
+  if (e.key === 'ArrowDown') chosen.value = (chosen.value + 1) % Math.max(n, 1);
+  else if (e.key === 'ArrowUp') chosen.value = (chosen.value + n - 1) % Math.max(n, 1);
+  else if (e.key === 'Enter') pick(found.value[chosen.value]);
+  else return;
+  e.preventDefault();
+}
+</script>
+
+<template>
+  <ElDialog v-model="shown" title="Search" width="min(620px, 94vw)" top="10vh" @open="query = ''">
+    <input
+      v-model="query"
+      class="query"
+      type="text"
+      autofocus
+      aria-label="Search everything"
+      placeholder="A field, a part, a finding, a word such as home or soft limit"
+      role="combobox"
+      aria-controls="palette-list"
+      aria-expanded="true"
+      :aria-activedescendant="found.length ? `palette-${chosen}` : undefined"
+      @keydown="onKey"
+    />
+    <ul id="palette-list" role="listbox" aria-label="Found">
+      <li
+        v-for="(e, i) in found"
+        :id="`palette-${i}`"
+        :key="e.kind + e.title + i"
+        role="option"
+        :aria-selected="i === chosen"
+        :class="{ chosen: i === chosen }"
+        @mousemove="chosen = i"
+        @click="pick(e)"
+      >
+        <span class="soft kind">{{ e.kind }}</span>{{ e.title }}
+      </li>
+    </ul>
+    <p v-if="!found.length" class="soft">Nothing is called that here. Try a shorter word.</p>
+  </ElDialog>
+</template>
+
+<style scoped>
+.query {
+  width: 100%;
+  font: inherit;
+  font-size: 16px;
+  color: inherit;
+  background: var(--sheet);
+  height: 40px;
+  padding: 0 10px;
+  border: 1px solid var(--line-strong);
+}
+ul {
+  list-style: none;
+  margin: 8px 0 0;
+  padding: 0;
+}
+li {
+  padding: 6px 8px;
+  cursor: pointer;
+  display: flex;
+  gap: 10px;
+}
+.kind {
+  flex: 0 0 96px;
+}
+.chosen {
+  background: var(--accent-wash);
+}
+</style>

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { ref } from 'vue';
+import { exportMachine } from '../document/transfer';
+import { useMachine } from '../document/machine';
+import { crash } from './crash';
+
+defineProps<{ message: string; detail: string }>();
+const machine = useMachine();
+const saved = ref(false);
+
+function save() {
+  if (!machine.file) return;
+  exportMachine(machine.file);
+  saved.value = true;
+}
+function reload() {
+  void machine.flush().finally(() => location.reload());
+}
+function shelf() {
+  void machine.flush().finally(() => {
+    crash.value = undefined;
+    location.assign('/');
+  });
+}
+</script>
+
+<template>
+  <main class="crash stack" role="alert">
+    <h1>This page has failed. Your machine has not.</h1>
+    <p v-if="machine.file">
+      Save <strong>{{ machine.file.design.name }}</strong> as a file first: it holds everything up to your last edit.
+    </p>
+    <p v-else>No machine was open. What is on the shelf is kept in this browser.</p>
+    <div class="row">
+      <button v-if="machine.file" class="plain-button main" autofocus @click="save">Save the machine file</button>
+      <button class="plain-button framed" @click="reload">Load the page again</button>
+      <button class="plain-button framed" @click="shelf">Back to the shelf</button>
+    </div>
+    <p v-if="saved">Saved. Look in the folder of your downloads.</p>
+    <details>
+      <summary>What failed, for a report</summary>
+      <p class="mono">{{ message }}</p>
+      <pre>{{ detail }}</pre>
+    </details>
+  </main>
+</template>
+
+<style scoped>
+.crash {
+  max-width: 720px;
+  margin: 8vh auto;
+  padding: 24px;
+}
+pre {
+  overflow: auto;
+  font: 12px/1.4 var(--mono);
+}
+</style>

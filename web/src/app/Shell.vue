@@ -1,0 +1,132 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { useMachine } from '../document/machine';
+import { exportMachine } from '../document/transfer';
+import ChangeLog from './ChangeLog.vue';
+import CommandPalette from './CommandPalette.vue';
+import { crash } from './crash';
+import FindingsDrawer from './FindingsDrawer.vue';
+import OpenProblem from './OpenProblem.vue';
+import { useFocusLink } from './focusLink';
+import { useShortcuts } from './shortcuts';
+import ShortcutsSheet from './ShortcutsSheet.vue';
+import StationRail from './StationRail.vue';
+import TitleBlock from './TitleBlock.vue';
+
+const route = useRoute();
+const router = useRouter();
+const machine = useMachine();
+const panel = ref<'findings' | 'log' | undefined>(route.query.finding ? 'findings' : undefined);
+const palette = ref(false);
+const shortcuts = ref(false);
+const id = computed(() => String(route.params.id));
+
+watch(id, (next) => void machine.open(next), { immediate: true });
+watch(
+  () => route.query.finding,
+  (f) => f && (panel.value = 'findings'),
+);
+watch(
+  () => machine.design?.name,
+  (name) => (document.title = name ? `${name} · Nodaxis` : 'Nodaxis'),
+);
+// After a crash the machine stays at hand: its file is what the crash screen offers.
+onBeforeUnmount(() => crash.value || void machine.close());
+
+const toggle = (which: 'findings' | 'log') => (panel.value = panel.value === which ? undefined : which);
+useShortcuts({
+  undo: () => machine.undo(),
+  redo: () => machine.redo(),
+  palette: () => (palette.value = true),
+  shortcuts: () => (shortcuts.value = true),
+  findings: () => toggle('findings'),
+  log: () => toggle('log'),
+  save: () => void machine.flush(),
+  export: () => machine.file && exportMachine(machine.file),
+  go: (station) => void router.push(`/machine/${id.value}/${station}`),
+});
+const { arrive } = useFocusLink();
+onMounted(arrive);
+</script>
+
+<template>
+  <div v-if="machine.state === 'open' && machine.figures" class="shell">
+    <a class="skip" href="#station">Skip to the station</a>
+    <StationRail :machine-id="id" />
+    <TitleBlock
+      :panel="panel"
+      @findings="toggle('findings')"
+      @log="toggle('log')"
+      @palette="palette = true"
+      @shortcuts="shortcuts = true"
+    />
+    <div class="notices">
+      <p v-if="machine.readOnly" class="caution row spread">
+        <span>Another tab edits this machine. Here you can look, and export.</span>
+        <button class="plain-button framed" @click="machine.takeOver()">Take it over here</button>
+      </p>
+      <p v-if="machine.saveState === 'not-saved'" class="caution row spread" role="alert">
+        <span>{{ machine.saveFault }}</span>
+        <span class="row">
+          <button class="plain-button main" @click="machine.file && exportMachine(machine.file)">Save as a file</button>
+          <button class="plain-button framed" @click="machine.flush()">Try again</button>
+        </span>
+      </p>
+      <p v-if="machine.notice" class="caution row spread" role="status">
+        <span>{{ machine.notice }}</span>
+        <button class="plain-button framed" @click="machine.notice = ''">Understood</button>
+      </p>
+    </div>
+    <main id="station" class="station" tabindex="-1">
+      <RouterView v-slot="{ Component }">
+        <component :is="Component" />
+      </RouterView>
+    </main>
+    <FindingsDrawer v-if="panel === 'findings'" @close="panel = undefined" />
+    <ChangeLog v-if="panel === 'log'" @close="panel = undefined" />
+    <CommandPalette v-model="palette" />
+    <ShortcutsSheet v-model="shortcuts" />
+  </div>
+  <OpenProblem v-else />
+</template>
+
+<style scoped>
+.shell {
+  display: grid;
+  grid-template: 'rail head head' auto 'rail notices panel' auto 'rail main panel' 1fr / 92px minmax(0, 1fr) auto;
+  height: 100%;
+}
+.notices {
+  grid-area: notices;
+  display: grid;
+}
+.notices p {
+  margin: 8px 16px 0;
+}
+.station {
+  grid-area: main;
+  overflow: auto;
+  padding: 12px 16px 20px;
+  outline: none;
+}
+.skip {
+  position: absolute;
+  left: -999px;
+}
+.skip:focus {
+  left: 8px;
+  top: 8px;
+  background: var(--sheet);
+  padding: 8px;
+  z-index: 10;
+}
+@media (max-width: 720px) {
+  .shell {
+    grid-template: 'head' auto 'notices' auto 'main' 1fr 'rail' auto / minmax(0, 1fr);
+  }
+  .station {
+    padding: 10px;
+  }
+}
+</style>

@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import type { Severity } from '@nodaxis/core/findings/finding';
+import { computed } from 'vue';
+import { useMachine } from '../document/machine';
+import SeverityMark from '../widgets/SeverityMark.vue';
+import { stationList } from './stationList';
+
+defineProps<{ machineId: string }>();
+const machine = useMachine();
+
+/** Each station's own state: its worst finding and how many there are above a note. */
+const states = computed(() =>
+  stationList.map((s) => {
+    const own = machine.findings.filter((f) => f.station === s.id && f.severity !== 'note');
+    return { ...s, worst: own[0]?.severity as Severity | undefined, count: own.length };
+  }),
+);
+</script>
+
+<template>
+  <nav class="rail" aria-label="Stations">
+    <RouterLink class="shelf" to="/" title="All machines">
+      <img src="/mark.svg" alt="" width="28" height="28" />
+      <span>Shelf</span>
+    </RouterLink>
+    <RouterLink
+      v-for="s in states"
+      :key="s.id"
+      :to="`/machine/${machineId}/${s.id}`"
+      class="station-link"
+      active-class="here"
+      :title="s.question"
+    >
+      <component :is="s.icon" class="icon" aria-hidden="true" />
+      <span>{{ s.title }}</span>
+      <span v-if="s.worst" class="state"><SeverityMark :severity="s.worst" bare />{{ s.count }}</span>
+      <span v-else class="state settled" title="Nothing open">✓<span class="visually-hidden">nothing open</span></span>
+    </RouterLink>
+  </nav>
+</template>
+
+<style scoped>
+.rail {
+  grid-area: rail;
+  border-right: 1px solid var(--line-strong);
+  background: var(--sheet);
+  display: flex;
+  flex-direction: column;
+  padding: 8px 0;
+  overflow: auto;
+}
+a {
+  color: var(--ink);
+  text-decoration: none;
+  display: grid;
+  justify-items: center;
+  gap: 2px;
+  padding: 9px 4px;
+  font-size: 13px;
+  border-left: 4px solid transparent;
+}
+a:hover {
+  background: var(--accent-wash);
+}
+.here {
+  border-left-color: var(--accent);
+  background: var(--accent-wash);
+  font-weight: 700;
+}
+.icon {
+  width: 22px;
+  height: 22px;
+}
+.state {
+  display: inline-flex;
+  align-items: center;
+  gap: 3px;
+  font-size: 12px;
+  font-weight: 400;
+}
+.settled {
+  color: var(--good);
+}
+@media (max-width: 720px) {
+  .rail {
+    flex-direction: row;
+    border-right: 0;
+    border-top: 1px solid var(--line-strong);
+    padding: 0;
+  }
+  a {
+    flex: 1;
+    min-width: 0;
+    border-left: 0;
+    border-top: 3px solid transparent;
+    font-size: 11px;
+    padding: 6px 0;
+  }
+  .here {
+    border-top-color: var(--accent);
+  }
+}
+</style>

@@ -1,0 +1,20 @@
+import { Aim, Connection, Cpu, Odometer, Setting, Switch } from '@element-plus/icons-vue';
+import type { Station } from '@nodaxis/core/machine/fields';
+import type { Component } from 'vue';
+
+export interface StationEntry {
+  id: Station;
+  title: string;
+  question: string;
+  icon: Component;
+}
+
+/** The stations in the order in which the work is done. One that does not exist yet is not listed. */
+export const stationList: readonly StationEntry[] = [
+  { id: 'machine', title: 'Machine', question: 'What moves, how far, driven by what, which way is plus?', icon: Cpu },
+  { id: 'drives', title: 'Drives', question: 'How fast, and what gives way first?', icon: Odometer },
+  { id: 'wiring', title: 'Wiring', question: 'Which terminal goes to which?', icon: Connection },
+  { id: 'switches', title: 'Switches', question: 'What does each input see, and when a wire breaks?', icon: Switch },
+  { id: 'settings', title: 'Settings', question: 'Every control parameter, with its reason', icon: Setting },
+  { id: 'practice', title: 'Practice', question: 'Try it on a simulated copy first', icon: Aim },
+];

@@ -1,0 +1,213 @@
+import { applyCommand, applyStep } from '@nodaxis/core/commands/apply';
+import type { Command } from '@nodaxis/core/commands/command';
+import { createDeriver } from '@nodaxis/core/derivation/figures';
+import { findingsOf } from '@nodaxis/core/findings/findings';
+import type { MachineFile } from '@nodaxis/core/machine/file';
+import { writeMachineFile } from '@nodaxis/core/machine/file';
+import { readMachineFile } from '@nodaxis/core/machine/read';
+import type { Fault } from '@nodaxis/core/units/result';
+import type { Patch } from 'immer';
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef } from 'vue';
+import { browserStore, storeFault } from './browserStore';
+import { cardOf, unsaved, useShelf } from './shelf';
+import type { SlotName } from './slots';
+import { readSlots, writeSlot } from './slots';
+import { holdTab, type TabHold } from './tabHold';
+
+export type SaveState = 'saved' | 'saving' | 'not-saved';
+export type OpenState = 'closed' | 'opening' | 'open' | 'missing' | 'unreadable';
+
+const SAVE_AFTER_MS = 300;
+
+interface Step {
+  title: string;
+  patches: Patch[];
+}
+
+/** The open machine: one document, one door for edits, undo, and saving by itself. */
+export const useMachine = defineStore('machine', () => {
+  const shelf = useShelf();
+  const file = shallowRef<MachineFile>();
+  const state = ref<OpenState>('closed');
+  const saveState = ref<SaveState>('saved');
+  const saveFault = ref('');
+  const openFaults = shallowRef<Fault[]>([]);
+  /** Said once after opening, such as that a damaged copy was passed over. */
+  const notice = ref('');
+  /** Another tab edits this machine: look, but do not touch. */
+  const readOnly = ref(false);
+  const undoStack = shallowRef<Step[]>([]);
+  const redoStack = shallowRef<Step[]>([]);
+
+  let derive = createDeriver();
+  let slot: { slot: SlotName; sequence: number } | undefined;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let writing: Promise<void> | undefined;
+  let hold: TabHold | undefined;
+
+  const design = computed(() => file.value?.design);
+  const figures = computed(() => (file.value ? derive(file.value.design) : undefined));
+  const findings = computed(() => (figures.value ? findingsOf(figures.value) : []));
+
+  async function open(id: string): Promise<void> {
+    if (file.value?.id === id && state.value === 'open') return;
+    await close();
+    state.value = 'opening';
+    await shelf.start();
+    derive = createDeriver();
+    undoStack.value = [];
+    redoStack.value = [];
+    notice.value = '';
+    saveState.value = 'saved';
+    const held = unsaved.get(id);
+    if (held) {
+      file.value = held;
+      saveState.value = 'not-saved';
+      saveFault.value = shelf.blocked;
+      state.value = 'open';
+      return;
+    }
+    const loaded = await readSlots(browserStore, id).catch(() => undefined);
+    if (!loaded) {
+      state.value = 'missing';
+      return;
+    }
+    const read = readMachineFile(loaded.text);
+    if (!read.ok) {
+      openFaults.value = read.error;
+      state.value = 'unreadable';
+      return;
+    }
+    slot = { slot: loaded.slot, sequence: loaded.sequence };
+    if (loaded.fellBack)
+      notice.value =
+        'The last save was cut off before it was complete. The copy before it was opened: check your last edit.';
+    hold = await holdTab(id, flush, () => {
+      readOnly.value = true;
+    });
+    readOnly.value = !hold.mine;
+    file.value = read.value;
+    state.value = 'open';
+  }
+
+  async function close(): Promise<void> {
+    await flush();
+    hold?.release();
+    hold = undefined;
+    slot = undefined;
+    file.value = undefined;
+    state.value = 'closed';
+  }
+
+  /** Takes the machine over from another tab; that tab is then the one that only looks. */
+  async function takeOver(): Promise<void> {
+    const id = file.value?.id;
+    if (!id || !hold) return;
+    await hold.take();
+    const loaded = await readSlots(browserStore, id);
+    const read = loaded && readMachineFile(loaded.text);
+    if (!loaded || !read?.ok) return;
+    slot = { slot: loaded.slot, sequence: loaded.sequence };
+    file.value = read.value;
+    undoStack.value = [];
+    redoStack.value = [];
+    readOnly.value = false;
+  }
+
+  const settle = (next: MachineFile) => {
+    file.value = next;
+    saveState.value = 'saving';
+    clearTimeout(timer);
+    timer = setTimeout(() => void flush(), SAVE_AFTER_MS);
+  };
+
+  /** Carries out a named command. Returns what is wrong with it, or nothing. */
+  function run(command: Command): Fault[] {
+    if (!file.value) return [];
+    if (readOnly.value)
+      return [
+        {
+          what: 'Another tab edits this machine.',
+          where: 'this tab',
+          mend: 'Take it over here first, or go on in the other tab.',
+        },
+      ];
+    const result = applyCommand(file.value, command, new Date().toISOString());
+    if (!result.ok) return result.error;
+    if (result.value.file === file.value) return [];
+    undoStack.value = [...undoStack.value, { title: result.value.title, patches: result.value.inverse }];
+    redoStack.value = [];
+    settle(result.value.file);
+    return [];
+  }
+
+  function step(from: typeof undoStack, to: typeof undoStack, word: string): string {
+    const last = from.value.at(-1);
+    if (!last || !file.value || readOnly.value) return '';
+    const edit = applyStep(file.value, last.patches, `${word}: ${last.title}`, new Date().toISOString());
+    from.value = from.value.slice(0, -1);
+    to.value = [...to.value, { title: last.title, patches: edit.inverse }];
+    settle(edit.file);
+    return last.title;
+  }
+  const undo = () => step(undoStack, redoStack, 'Undone');
+  const redo = () => step(redoStack, undoStack, 'Done again');
+
+  /** Saves now. Saves never overlap, and the newest state is what is written last. */
+  async function flush(): Promise<void> {
+    clearTimeout(timer);
+    await writing;
+    const current = file.value;
+    if (!current || saveState.value === 'saved' || readOnly.value) return;
+    writing = (async () => {
+      try {
+        slot = await writeSlot(browserStore, current.id, writeMachineFile(current), slot, new Date().toISOString());
+        unsaved.delete(current.id);
+        if (file.value === current) saveState.value = 'saved';
+        saveFault.value = '';
+        const card = shelf.cards.find((c) => c.id === current.id);
+        await shelf.keepCard(cardOf(current, card));
+      } catch (e) {
+        saveState.value = 'not-saved';
+        saveFault.value = storeFault(e);
+        // Held in memory, so that leaving the station loses nothing; the next edit or a click tries again.
+        unsaved.set(current.id, current);
+      }
+    })();
+    await writing;
+    writing = undefined;
+  }
+
+  addEventListener('visibilitychange', () => {
+    if (document.visibilityState === 'hidden') void flush();
+  });
+  addEventListener('beforeunload', (e) => {
+    if (saveState.value !== 'saved' && !readOnly.value) {
+      void flush();
+      e.preventDefault();
+    }
+  });
+
+  return {
+    file,
+    design,
+    figures,
+    findings,
+    state,
+    saveState,
+    saveFault,
+    openFaults,
+    notice,
+    readOnly,
+    undoStack,
+    redoStack,
+    open,
+    close,
+    run,
+    undo,
+    redo,
+    flush,
+    takeOver,
+  };
+});

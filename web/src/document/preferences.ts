@@ -1,0 +1,54 @@
+import { defaultDisplay, type Display } from '@nodaxis/core/units/print';
+import { defineStore } from 'pinia';
+import { reactive, toRefs, watch } from 'vue';
+
+export type Theme = 'light' | 'dark';
+
+const KEY = 'nodaxis-preferences';
+
+interface Preferences {
+  display: Display;
+  theme: Theme;
+}
+
+/** What the reader prefers: never part of a machine. Kept where it can be read before the first paint. */
+function read(): Preferences {
+  const theme: Theme = matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light';
+  const base: Preferences = { display: { ...defaultDisplay }, theme };
+  try {
+    const kept = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Preferences>;
+    const d = kept.display;
+    return {
+      theme: kept.theme === 'dark' || kept.theme === 'light' ? kept.theme : base.theme,
+      display: {
+        system: d?.system === 'inch' ? 'inch' : 'metric',
+        per: d?.per === 'min' ? 'min' : 's',
+        wire: d?.wire === 'AWG' ? 'AWG' : 'mm²',
+      },
+    };
+  } catch {
+    // A blocked or damaged store costs the preference, nothing else.
+    return base;
+  }
+}
+
+export const usePreferences = defineStore('preferences', () => {
+  const state = reactive(read());
+  watch(
+    state,
+    () => {
+      document.documentElement.classList.toggle('dark', state.theme === 'dark');
+      try {
+        localStorage.setItem(KEY, JSON.stringify(state));
+      } catch {
+        // The same: the preference lasts until the tab is closed.
+      }
+    },
+    { immediate: true, deep: true },
+  );
+  const toggleUnits = () => (state.display.system = state.display.system === 'metric' ? 'inch' : 'metric');
+  const togglePer = () => (state.display.per = state.display.per === 's' ? 'min' : 's');
+  const toggleWire = () => (state.display.wire = state.display.wire === 'mm²' ? 'AWG' : 'mm²');
+  const toggleTheme = () => (state.theme = state.theme === 'dark' ? 'light' : 'dark');
+  return { ...toRefs(state), toggleUnits, togglePer, toggleWire, toggleTheme };
+});

@@ -1,0 +1,58 @@
+/** Who edits a machine: one tab at a time. The browser frees a hold by itself when its tab dies. */
+export interface TabHold {
+  mine: boolean;
+  /** Takes the machine over: the other tab is asked to save and let go, and is overruled if it does not answer. */
+  take(): Promise<void>;
+  release(): void;
+}
+
+/** How long the other tab has to save before it is overruled. */
+const YIELD_MS = 1500;
+
+/**
+ * Holds a machine for this tab if no other has it. `beforeYield` saves what is pending when another tab asks;
+ * `onLost` is told when the machine has gone to that tab.
+ */
+export async function holdTab(id: string, beforeYield: () => Promise<void>, onLost: () => void): Promise<TabHold> {
+  const name = `nodaxis-machine-${id}`;
+  let free: () => void = () => undefined;
+  const channel = new BroadcastChannel(name);
+  const hold: TabHold = { mine: true, take: () => Promise.resolve(), release: () => channel.close() };
+  // A browser without locks has one tab at a time as far as we can tell.
+  if (!('locks' in navigator)) return hold;
+
+  const request = (options: LockOptions): Promise<boolean> =>
+    new Promise((answer) => {
+      navigator.locks
+        .request(name, options, (lock) => {
+          hold.mine = lock !== null;
+          answer(hold.mine);
+          return lock ? new Promise<void>((resolve) => (free = resolve)) : undefined;
+        })
+        .catch(() => {
+          // The wait timed out, or this tab's lock was stolen.
+          if (hold.mine) onLost();
+          hold.mine = false;
+          answer(false);
+        });
+    });
+  channel.onmessage = () => {
+    if (!hold.mine) return;
+    void beforeYield().finally(() => {
+      hold.mine = false;
+      onLost();
+      free();
+    });
+  };
+  hold.mine = false;
+  hold.take = async () => {
+    channel.postMessage('please save and let go');
+    if (!(await request({ signal: AbortSignal.timeout(YIELD_MS) }))) await request({ steal: true });
+  };
+  hold.release = () => {
+    free();
+    channel.close();
+  };
+  await request({ ifAvailable: true });
+  return hold;
+}

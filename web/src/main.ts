@@ -1,0 +1,17 @@
+import 'element-plus/es/components/dialog/style/css';
+import 'element-plus/es/components/input/style/css';
+import 'element-plus/es/components/overlay/style/css';
+import './app/theme.css';
+import { createPinia } from 'pinia';
+import { createApp } from 'vue';
+import App from './app/App.vue';
+import { reportCrash } from './app/crash';
+import { router } from './app/routes';
+
+const app = createApp(App);
+app.config.errorHandler = (error) => reportCrash(error);
+// A part of the program that cannot be loaded or that fails is a crash too: it is shown, never swallowed.
+router.onError((error) => reportCrash(error));
+addEventListener('unhandledrejection', (e) => reportCrash(e.reason));
+addEventListener('vite:preloadError', (e) => reportCrash((e as Event & { payload?: unknown }).payload));
+app.use(createPinia()).use(router).mount('#app');

@@ -1,0 +1,275 @@
+<script setup lang="ts">
+import { Plus, Upload } from '@element-plus/icons-vue';
+import { kindTitle } from '@nodaxis/core/machine/create';
+import type { Fault } from '@nodaxis/core/units/result';
+import { onBeforeUnmount, onMounted, ref, shallowRef } from 'vue';
+import { useRouter } from 'vue-router';
+import { usePreferences } from '../document/preferences';
+import type { Card } from '../document/shelf';
+import { useShelf } from '../document/shelf';
+import { exportMachine, importFile } from '../document/transfer';
+import MachineThumb from './MachineThumb.vue';
+import NewMachine from './NewMachine.vue';
+
+const shelf = useShelf();
+const preferences = usePreferences();
+const router = useRouter();
+const creating = ref(false);
+const faults = shallowRef<Fault[]>([]);
+const dragging = ref(false);
+const picker = ref<HTMLInputElement>();
+const justRemoved = shallowRef<Card>();
+const renaming = ref('');
+const newName = ref('');
+
+onMounted(() => {
+  document.title = 'Nodaxis';
+  void shelf.start();
+  addEventListener('dragover', onDragOver);
+  addEventListener('drop', onDrop);
+});
+onBeforeUnmount(() => {
+  removeEventListener('dragover', onDragOver);
+  removeEventListener('drop', onDrop);
+});
+
+function onDragOver(e: DragEvent) {
+  e.preventDefault();
+  dragging.value = true;
+}
+function onDrop(e: DragEvent) {
+  e.preventDefault();
+  dragging.value = false;
+  void take([...(e.dataTransfer?.files ?? [])]);
+}
+async function onPick(e: Event) {
+  const input = e.target as HTMLInputElement;
+  await take([...(input.files ?? [])]);
+  input.value = '';
+}
+/** Each file is read on its own: one that is bad keeps no good one out. */
+async function take(files: File[]) {
+  faults.value = [];
+  for (const f of files) {
+    const read = await importFile(f);
+    if (!read.ok) {
+      faults.value = [
+        ...faults.value,
+        ...read.error.slice(0, 6).map((x) => ({ ...x, where: `${f.name}, ${x.where}` })),
+      ];
+      continue;
+    }
+    const card = await shelf.take(read.value);
+    if (files.length === 1) await router.push(`/machine/${card.id}`);
+  }
+}
+async function remove(card: Card) {
+  await shelf.remove(card);
+  justRemoved.value = card;
+}
+async function undoRemove() {
+  if (justRemoved.value) await shelf.bringBack(justRemoved.value);
+  justRemoved.value = undefined;
+}
+async function exportCard(card: Card) {
+  const file = await shelf.load(card.id);
+  if (file) exportMachine(file);
+}
+function startRename(card: Card) {
+  renaming.value = card.id;
+  newName.value = card.name;
+}
+async function finishRename(card: Card) {
+  const name = newName.value.trim();
+  renaming.value = '';
+  if (name && name !== card.name) await shelf.rename(card.id, name);
+}
+const changed = (card: Card) =>
+  new Date(card.changedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+const vFocus = { mounted: (el: HTMLElement) => el.focus() };
+</script>
+
+<template>
+  <div class="page">
+    <header class="head row spread">
+      <div class="row">
+        <img src="/mark.svg" alt="" width="36" height="36" />
+        <div>
+          <h1>Nodaxis</h1>
+          <p class="soft">The bench book that computes</p>
+        </div>
+      </div>
+      <div class="row">
+        <button class="plain-button framed" @click="picker?.click()"><Upload aria-hidden="true" />Import a file</button>
+        <button class="plain-button main" @click="creating = true"><Plus aria-hidden="true" />New machine</button>
+        <button class="plain-button" @click="preferences.toggleTheme()">
+          {{ preferences.theme === 'dark' ? 'Light' : 'Dark' }}
+        </button>
+      </div>
+      <input
+        ref="picker"
+        class="visually-hidden"
+        type="file"
+        accept=".json,application/json"
+        multiple
+        aria-label="Machine files"
+        tabindex="-1"
+        @change="onPick"
+      />
+    </header>
+
+    <main class="stack">
+      <div v-if="faults.length" class="caution" role="alert">
+        <strong>Not imported; nothing on the shelf was changed.</strong>
+        <ul>
+          <li v-for="f in faults" :key="f.where + f.what">
+            <span class="mono">{{ f.where }}</span>: {{ f.what }} {{ f.mend }}
+          </li>
+        </ul>
+      </div>
+      <p v-if="shelf.blocked" class="caution" role="alert">{{ shelf.blocked }}</p>
+      <p v-if="justRemoved" class="caution row spread" role="status">
+        <span>{{ justRemoved.name }} is off the shelf.</span>
+        <button class="plain-button framed" @click="undoRemove">Undo</button>
+      </p>
+
+      <h2 v-if="shelf.present.length">Machines</h2>
+      <div class="cards">
+        <article v-for="c in shelf.present" :key="c.id" class="sheet card">
+          <RouterLink class="open" :to="`/machine/${c.id}`" :aria-label="`Open ${c.name}`">
+            <MachineThumb :kind="c.kind" />
+          </RouterLink>
+          <div class="words">
+            <form v-if="renaming === c.id" @submit.prevent="finishRename(c)">
+              <input
+                v-model="newName"
+                v-focus
+                class="rename"
+                maxlength="120"
+                :aria-label="`New name of ${c.name}`"
+                @blur="finishRename(c)"
+                @keydown.esc="renaming = ''"
+              />
+            </form>
+            <h3 v-else>
+              <RouterLink :to="`/machine/${c.id}`">{{ c.name }}</RouterLink>
+            </h3>
+            <p>{{ kindTitle(c.kind) }}</p>
+            <p class="soft">Revision {{ c.revision }}, {{ changed(c) }}</p>
+            <div class="row tools">
+              <button class="plain-button" @click="startRename(c)">Rename</button>
+              <button class="plain-button" @click="shelf.duplicate(c.id)">Duplicate</button>
+              <button class="plain-button" @click="exportCard(c)">Export</button>
+              <button class="plain-button" @click="shelf.setArchived(c, true)">Archive</button>
+              <button class="plain-button" :aria-label="`Remove ${c.name}`" @click="remove(c)">Remove</button>
+            </div>
+          </div>
+        </article>
+      </div>
+
+      <section v-if="shelf.ready && !shelf.present.length" class="sheet empty stack">
+        <h2>The shelf is empty</h2>
+        <p>
+          A machine file holds the mechanics, the parts, the conductors, the settings and the test results of one
+          machine. From it Nodaxis works out what will not work before money or smoke is spent.
+        </p>
+        <div class="row">
+          <button class="plain-button main" @click="creating = true">Describe your machine</button>
+          <button class="plain-button framed" @click="shelf.restoreSamples()">Put the sample machines here</button>
+        </div>
+      </section>
+
+      <details v-if="shelf.archived.length" class="sheet">
+        <summary>Archive ({{ shelf.archived.length }})</summary>
+        <p v-for="c in shelf.archived" :key="c.id" class="row spread">
+          <RouterLink :to="`/machine/${c.id}`">{{ c.name }}</RouterLink>
+          <button class="plain-button framed" @click="shelf.setArchived(c, false)">Back on the shelf</button>
+        </p>
+      </details>
+      <details v-if="shelf.removed.length" class="sheet">
+        <summary>Removed ({{ shelf.removed.length }}), kept for 30 days</summary>
+        <p v-for="c in shelf.removed" :key="c.id" class="row spread">
+          <span>{{ c.name }}</span>
+          <span class="row">
+            <button class="plain-button framed" @click="shelf.bringBack(c)">Bring back</button>
+            <button class="plain-button danger" @click="shelf.deleteForGood(c.id)">Delete for good</button>
+          </span>
+        </p>
+      </details>
+      <footer class="row soft">
+        <span
+          >Machines are kept in this browser, for this address and port. Drop a machine file anywhere here to import
+          it.</span
+        >
+        <button v-if="shelf.present.length" class="plain-button" @click="shelf.restoreSamples()">
+          Restore the sample machines
+        </button>
+      </footer>
+    </main>
+    <div v-if="dragging" class="drop" @dragleave="dragging = false">Let go to import the machine file</div>
+    <NewMachine v-model="creating" />
+  </div>
+</template>
+
+<style scoped>
+.page {
+  max-width: 1180px;
+  margin: 0 auto;
+  padding: 18px 16px 40px;
+}
+.head {
+  border-bottom: 1px solid var(--line-strong);
+  padding-bottom: 12px;
+  margin-bottom: 16px;
+}
+.cards {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(340px, 1fr));
+  gap: 12px;
+}
+.card {
+  display: grid;
+  grid-template-columns: 116px 1fr;
+  gap: 14px;
+}
+.words h3 {
+  font-size: 18px;
+}
+.words a {
+  color: inherit;
+}
+.tools {
+  gap: 0;
+  margin: 6px 0 0 -8px;
+}
+.tools .plain-button {
+  font-size: 13px;
+  padding: 4px 7px;
+}
+.rename {
+  font: inherit;
+  width: 100%;
+  height: 30px;
+}
+.empty {
+  max-width: 640px;
+  padding: 24px;
+}
+.drop {
+  position: fixed;
+  inset: 0;
+  display: grid;
+  place-items: center;
+  font-size: 22px;
+  background: var(--accent-wash);
+  border: 4px dashed var(--accent);
+}
+@media (max-width: 720px) {
+  .cards {
+    grid-template-columns: 1fr;
+  }
+  .card {
+    grid-template-columns: 84px 1fr;
+  }
+}
+</style>

@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import type { AxisFigures } from '@nodaxis/core/derivation/figures';
+import { showValue } from '@nodaxis/core/units/print';
+import { trapezoid } from '@nodaxis/core/motion/profile/trapezoid';
+import { computed } from 'vue';
+import { useMachine } from '../../document/machine';
+import { usePreferences } from '../../document/preferences';
+import AxisMark from '../../widgets/AxisMark.vue';
+import MachineField from '../../widgets/MachineField.vue';
+import PartChooser from '../../widgets/PartChooser.vue';
+
+const props = defineProps<{ figures: AxisFigures }>();
+const machine = useMachine();
+const preferences = usePreferences();
+const axis = computed(() => props.figures.axis);
+const path = computed(() => `axes.${props.figures.id}`);
+const linear = computed(() => axis.value.motion === 'linear');
+
+/** What the wanted speed and acceleration mean over the whole envelope. */
+const story = computed(() => {
+  const { ruler, stopping } = props.figures;
+  const setting = (name: string) => {
+    const s = machine.figures!.settings.find((x) => x.key === `axis/${props.figures.id}/${name}`);
+    return s?.value.known && typeof s.value.value === 'number' ? s.value.value : undefined;
+  };
+  const [v, a] = [setting('max-speed'), setting('acceleration')];
+  if (!v || !a) return undefined;
+  const length = (n: number) => showValue(n, linear.value ? 'length' : 'angle', preferences.display, 4);
+  const whole = ruler.known && ruler.value.usable > 0 ? trapezoid(ruler.value.usable, v, a) : undefined;
+  return [
+    `Full speed after ${showValue(v / a, 'time', preferences.display, 3)} and ${length((v * v) / (2 * a))}`,
+    stopping.known ? `stops from a tripped limit within ${length(stopping.value.distance)}` : undefined,
+    whole ? `end to end in ${showValue(whole.totalS, 'time', preferences.display, 3)}` : undefined,
+  ].filter(Boolean);
+});
+</script>
+
+<template>
+  <article class="sheet card" :aria-label="`Drive of ${axis.letter}`">
+    <h2 class="row"><AxisMark :letter="axis.letter" /> drive</h2>
+    <MachineField :path="`${path}.maxSpeed`" />
+    <MachineField :path="`${path}.acceleration`" />
+    <p v-if="story" class="soft story">{{ story.join('; ') }}.</p>
+    <section v-for="(d, i) in axis.drives" :key="i" class="drive" :aria-label="`Motor ${i + 1} of ${axis.letter}`">
+      <h3 v-if="axis.drives.length > 1" class="row">
+        <AxisMark :letter="axis.letter" :hollow="i > 0" /> {{ d.side }}{{ i > 0 ? ', slave' : ', master' }}
+      </h3>
+      <PartChooser
+        label="Motor"
+        :path="`${path}.drives.${i}.motor`"
+        :slot-of="{ axis: figures.id, drive: i, item: 'motor' }"
+        :classes="['motor']"
+      />
+      <PartChooser
+        label="Driver"
+        :path="`${path}.drives.${i}.driver`"
+        :slot-of="{ axis: figures.id, drive: i, item: 'driver' }"
+        :classes="['stepper-driver', 'servo-drive']"
+      />
+      <template v-if="d.driver">
+        <MachineField :path="`parts.${d.driver}.setup.stepsPerRevolution`" />
+        <MachineField :path="`parts.${d.driver}.setup.peakCurrent`" />
+        <details>
+          <summary>Direction and command</summary>
+          <MachineField :path="`${path}.drives.${i}.turnsForPlus`" />
+          <MachineField :path="`${path}.drives.${i}.invertedInWiring`" />
+          <MachineField :path="`${path}.drives.${i}.invertedInDrive`" />
+          <MachineField :path="`parts.${d.driver}.setup.commandFormat`" />
+          <MachineField :path="`parts.${d.driver}.setup.idleCurrent`" />
+        </details>
+      </template>
+    </section>
+  </article>
+</template>
+
+<style scoped>
+.card {
+  display: grid;
+  gap: 2px;
+  align-content: start;
+}
+.drive {
+  border-top: 1px solid var(--line);
+  margin-top: 6px;
+  padding-top: 4px;
+}
+.story {
+  font-size: 13px;
+}
+summary {
+  cursor: pointer;
+  color: var(--soft);
+}
+</style>

@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import type { AxisFigures } from '@nodaxis/core/derivation/figures';
+import { transmissionFields } from '@nodaxis/core/machine/fields';
+import type { TransmissionKind } from '@nodaxis/core/machine/mechanics';
+import { mapKnown } from '@nodaxis/core/units/derived';
+import { computed, ref, useId } from 'vue';
+import { useMachine } from '../../document/machine';
+import AxisMark from '../../widgets/AxisMark.vue';
+import FigureText from '../../widgets/FigureText.vue';
+import MachineField from '../../widgets/MachineField.vue';
+
+const props = defineProps<{ figures: AxisFigures }>();
+const machine = useMachine();
+const id = useId();
+const fault = ref('');
+const axis = computed(() => props.figures.axis);
+const path = computed(() => `axes.${props.figures.id}`);
+const kinds: Record<TransmissionKind, string> = {
+  screw: 'screw',
+  belt: 'belt',
+  rack: 'rack and pinion',
+  rotary: 'rotary gearing',
+};
+const offered = computed(() =>
+  Object.entries(kinds).filter(([k]) => (k === 'rotary') === (axis.value.motion === 'rotary')),
+);
+/** Figures that every axis needs come first; those that only refine an answer are folded away. */
+const first = computed(() => {
+  const kind = axis.value.transmission?.kind;
+  const needed = ['form', 'pitch', 'starts', 'teeth', 'module', 'ratio'];
+  return kind ? transmissionFields[kind].filter((f) => needed.includes(f)) : [];
+});
+const more = computed(() => {
+  const kind = axis.value.transmission?.kind;
+  return kind ? transmissionFields[kind].filter((f) => !first.value.includes(f)) : [];
+});
+const travelPerRev = computed(() => mapKnown(props.figures.drives[0]!.scale, (s) => s.travelPerRev));
+
+const act = (faults: ReturnType<typeof machine.run>) =>
+  (fault.value = faults.map((f) => `${f.what} ${f.mend}`).join(' '));
+const setKind = (e: Event) =>
+  act(
+    machine.run({
+      name: 'set-transmission',
+      args: { axis: props.figures.id, kind: (e.target as HTMLSelectElement).value as TransmissionKind },
+    }),
+  );
+const setMotors = (e: Event) =>
+  act(
+    machine.run({
+      name: 'set-motor-count',
+      args: { axis: props.figures.id, count: (e.target as HTMLSelectElement).value === '2' ? 2 : 1 },
+    }),
+  );
+const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.figures.id } }));
+</script>
+
+<template>
+  <article class="sheet axis" :aria-label="`Axis ${axis.letter}`">
+    <header class="row spread">
+      <h2 class="row"><AxisMark :letter="axis.letter" /> axis</h2>
+      <span class="soft"
+        >one motor turn = <FigureText :value="travelPerRev" :dimension="axis.motion === 'linear' ? 'length' : 'angle'"
+      /></span>
+    </header>
+    <MachineField :path="`${path}.travel`" />
+    <div class="pair" :data-field="`${path}.transmission.kind`">
+      <label :for="`${id}-kind`">Driven by</label>
+      <select :id="`${id}-kind`" :value="axis.transmission?.kind ?? ''" :disabled="machine.readOnly" @change="setKind">
+        <option v-for="[k, name] in offered" :key="k" :value="k">{{ name }}</option>
+      </select>
+    </div>
+    <MachineField v-for="f in first" :key="f" :path="`${path}.transmission.${f}`" />
+    <div class="pair">
+      <label :for="`${id}-motors`">Motors</label>
+      <select :id="`${id}-motors`" :value="String(axis.drives.length)" :disabled="machine.readOnly" @change="setMotors">
+        <option value="1">one</option>
+        <option value="2">two, one on each side</option>
+      </select>
+    </div>
+    <details>
+      <summary>Direction, forces and finer figures</summary>
+      <MachineField :path="`${path}.plus`" />
+      <MachineField :path="`${path}.carries`" />
+      <MachineField :path="`${path}.reference.end`" />
+      <MachineField :path="`${path}.tilt`" />
+      <MachineField v-for="f in more" :key="f" :path="`${path}.transmission.${f}`" />
+      <MachineField :path="`${path}.frictionCoefficient`" />
+      <MachineField :path="`${path}.dragTorque`" />
+      <MachineField :path="`${path}.cuttingForce`" />
+      <MachineField :path="`${path}.counterbalance`" />
+      <button class="plain-button danger" :disabled="machine.readOnly" @click="remove">
+        Remove axis {{ axis.letter }}
+      </button>
+    </details>
+    <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
+  </article>
+</template>
+
+<style scoped>
+.axis {
+  display: grid;
+  gap: 2px;
+  align-content: start;
+}
+.pair {
+  display: grid;
+  grid-template-columns: minmax(90px, 1fr) 212px 16px;
+  align-items: center;
+  gap: 6px;
+  min-height: 32px;
+}
+summary {
+  cursor: pointer;
+  color: var(--soft);
+  padding: 4px 0;
+}
+</style>

@@ -1,0 +1,144 @@
+<script setup lang="ts">
+import type { AxisEnd } from '@nodaxis/core/machine/mechanics';
+import { axisLetters } from '@nodaxis/core/machine/mechanics';
+import { kindTitle } from '@nodaxis/core/machine/create';
+import { computed, ref } from 'vue';
+import { useMachine } from '../../document/machine';
+import MachineDrawing from '../../widgets/drawing/MachineDrawing.vue';
+import MachineField from '../../widgets/MachineField.vue';
+import PartChooser from '../../widgets/PartChooser.vue';
+import AxisCard from './AxisCard.vue';
+import MassList from './MassList.vue';
+
+const machine = useMachine();
+const figures = computed(() => machine.figures!);
+const design = computed(() => machine.design!);
+const free = computed(() => axisLetters.filter((l) => !design.value.axes[l.toLowerCase()]));
+const letter = ref('');
+const corner = (ends: Record<string, AxisEnd>) => machine.run({ name: 'set-datum-corner', args: { ends } });
+
+function addAxis() {
+  const l = axisLetters.find((x) => x === letter.value);
+  if (l) machine.run({ name: 'add-axis', args: { letter: l } });
+  letter.value = '';
+}
+const words: Record<string, string> = {
+  right: 'to the right',
+  left: 'to the left',
+  away: 'away from you',
+  'towards-you': 'towards you',
+  up: 'up',
+  down: 'down',
+  turning: 'turning',
+};
+/** What each plus sign means for someone who stands in front. */
+const signs = computed(() =>
+  figures.value.axes.map(({ axis }) => ({
+    letter: axis.letter,
+    text:
+      axis.carries === 'tool'
+        ? `plus moves the tool ${words[axis.plus]}`
+        : `plus moves the tool ${words[axis.plus]} over the work: the table goes the other way`,
+  })),
+);
+</script>
+
+<template>
+  <div class="station-grid">
+    <section class="sheet picture" aria-label="Drawing">
+      <div class="row spread">
+        <h2>{{ kindTitle(design.kind) }}</h2>
+        <span class="soft">Click a corner of the travel to put the datum there</span>
+      </div>
+      <MachineDrawing :figures="figures" pick-corner @corner="corner" />
+      <ul class="signs">
+        <li v-for="s in signs" :key="s.letter">
+          <strong>{{ s.letter }}</strong> {{ s.text }}
+        </li>
+      </ul>
+    </section>
+    <section class="sheet stack heart" aria-label="Controller and supplies">
+      <h2>Controller and supplies</h2>
+      <PartChooser
+        label="Controller"
+        path="roles.controller"
+        :slot-of="{ role: 'controller' }"
+        :classes="['controller']"
+      />
+      <PartChooser
+        label="Motor supply"
+        path="roles.motorSupply"
+        :slot-of="{ role: 'motorSupply' }"
+        :classes="['supply']"
+      />
+      <PartChooser
+        label="Logic supply"
+        path="roles.logicSupply"
+        :slot-of="{ role: 'logicSupply' }"
+        :classes="['supply']"
+      />
+      <PartChooser
+        label="Field supply"
+        path="roles.fieldSupply"
+        :slot-of="{ role: 'fieldSupply' }"
+        :classes="['supply']"
+      />
+      <p class="caution">
+        Supplies hang on the mains. Protection, earthing and the mains side follow your local code and are work for a
+        licensed person; supplies keep a charge after they are switched off.
+      </p>
+      <MachineField path="name" />
+      <MachineField v-if="design.kind === 'lathe'" path="latheX" />
+      <MachineField path="notes" />
+    </section>
+    <section class="axes" aria-label="Axes">
+      <AxisCard v-for="a in figures.axes" :key="a.id" :figures="a" />
+    </section>
+    <section class="sheet" aria-label="Moving masses"><MassList /></section>
+    <section class="sheet" aria-label="Add an axis">
+      <h2>Another axis</h2>
+      <form class="row" @submit.prevent="addAxis">
+        <select v-model="letter" aria-label="Letter of the new axis">
+          <option value="">Letter …</option>
+          <option v-for="l in free" :key="l" :value="l">{{ l }}{{ 'ABC'.includes(l) ? ' (rotary)' : '' }}</option>
+        </select>
+        <button class="plain-button framed" :disabled="!letter || machine.readOnly">Add the axis</button>
+      </form>
+      <p class="soft">A, B and C turn about X, Y and Z; U, V and W lie beside them (ISO 841).</p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.station-grid {
+  display: grid;
+  grid-template-columns: minmax(0, 1.9fr) minmax(320px, 1fr);
+  gap: 12px;
+}
+.axes {
+  grid-column: 1 / -1;
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(330px, 1fr));
+  gap: 12px;
+}
+.signs {
+  list-style: none;
+  margin: 6px 0 0;
+  padding: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 18px;
+  font-size: 13px;
+}
+.caution {
+  font-size: 13px;
+}
+@media (max-width: 1000px) {
+  .station-grid {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .axes {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

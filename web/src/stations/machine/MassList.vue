@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { ElInput } from 'element-plus';
+import { parseQuantity } from '@nodaxis/core/units/parse';
+import { displayUnit } from '@nodaxis/core/units/print';
+import { computed, ref } from 'vue';
+import { movedMassKg } from '@nodaxis/core/drivetrain/load';
+import { known } from '@nodaxis/core/units/derived';
+import { useMachine } from '../../document/machine';
+import { usePreferences } from '../../document/preferences';
+import FigureText from '../../widgets/FigureText.vue';
+import MachineField from '../../widgets/MachineField.vue';
+
+const machine = useMachine();
+const preferences = usePreferences();
+const name = ref('');
+const mass = ref('');
+const movedBy = ref<string[]>([]);
+const fault = ref('');
+const design = computed(() => machine.design!);
+const totals = computed(() =>
+  machine.figures!.axes.map(({ id, axis }) => ({ id, letter: axis.letter, kg: movedMassKg(id, design.value.masses) })),
+);
+
+function add() {
+  const read = parseQuantity(mass.value, ['mass'], displayUnit('mass', preferences.display), 'masses');
+  if (!read.ok) {
+    fault.value = `${read.error.what} ${read.error.mend}`;
+    return;
+  }
+  const faults = machine.run({
+    name: 'add-mass',
+    args: { name: name.value.trim(), mass: read.value, movedBy: [...movedBy.value] },
+  });
+  fault.value = faults.map((f) => f.what).join(' ');
+  if (faults.length) return;
+  name.value = '';
+  mass.value = '';
+  movedBy.value = [];
+}
+</script>
+
+<template>
+  <h2>What moves, and how heavy it is</h2>
+  <p v-if="!Object.keys(design.masses).length" class="soft">
+    List the parts that move: spindle, carriage, gantry, table with the work. Each axis carries what hangs on it.
+  </p>
+  <table v-else class="list masses">
+    <thead>
+      <tr>
+        <th>Part</th>
+        <th>Mass</th>
+        <th>Moved by</th>
+        <th></th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="(m, id) in design.masses" :key="id">
+        <td>{{ m.name }}</td>
+        <td><MachineField :path="`masses.${id}.mass`" hide-label no-source /></td>
+        <td>{{ m.movedBy.map((a) => design.axes[a]?.letter ?? a).join(', ') }}</td>
+        <td>
+          <button
+            class="plain-button"
+            :aria-label="`Remove ${m.name}`"
+            :disabled="machine.readOnly"
+            @click="machine.run({ name: 'remove-mass', args: { mass: id } })"
+          >
+            Remove
+          </button>
+        </td>
+      </tr>
+    </tbody>
+  </table>
+  <form class="row add" @submit.prevent="add">
+    <ElInput v-model="name" class="name" placeholder="Part" aria-label="Name of the moving part" maxlength="120" />
+    <ElInput v-model="mass" class="mass" placeholder="Mass" aria-label="Mass of the moving part" />
+    <label v-for="t in totals" :key="t.id" class="row"
+      ><input v-model="movedBy" type="checkbox" :value="t.id" />{{ t.letter }}</label
+    >
+    <button class="plain-button framed" :disabled="!name.trim() || !mass.trim() || machine.readOnly">Add</button>
+  </form>
+  <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
+  <p class="soft row">
+    <span v-for="t in totals" :key="t.id"
+      >{{ t.letter }} carries <FigureText v-if="t.kg !== undefined" :value="known(t.kg)" dimension="mass" /><template
+        v-else
+        >nothing listed</template
+      ></span
+    >
+  </p>
+</template>
+
+<style scoped>
+.masses td,
+.masses th {
+  padding: 3px 4px;
+}
+.masses :deep(.field) {
+  grid-template-columns: minmax(84px, 120px) 16px;
+}
+.add {
+  margin: 8px 0;
+}
+.name {
+  width: 170px;
+}
+.mass {
+  width: 90px;
+}
+</style>

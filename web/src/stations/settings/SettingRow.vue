@@ -1,0 +1,167 @@
+<script setup lang="ts">
+import { describeField, fieldTitle } from '@nodaxis/core/machine/fields';
+import type { Setting } from '@nodaxis/core/settings/setting';
+import { contradicts, showSetting } from '@nodaxis/core/settings/setting';
+import { parseQuantity } from '@nodaxis/core/units/parse';
+import { displayUnit } from '@nodaxis/core/units/print';
+import { computed, ref } from 'vue';
+import { useFocusLink } from '../../app/focusLink';
+import { useMachine } from '../../document/machine';
+import { usePreferences } from '../../document/preferences';
+import FieldLink from '../../widgets/FieldLink.vue';
+
+const props = defineProps<{ setting: Setting }>();
+const machine = useMachine();
+const preferences = usePreferences();
+const { go } = useFocusLink();
+const editing = ref(false);
+const text = ref('');
+const reason = ref('');
+const fault = ref('');
+
+const title = computed(() => `${props.setting.group}, ${props.setting.title}`);
+const show = (v: Setting['value']) => (v.known ? showSetting(props.setting.kind, v.value, preferences.display) : '');
+const lost = computed(() => {
+  const path = props.setting.value.known ? undefined : props.setting.value.missing[0];
+  return path ? describeField(machine.design!, path) : undefined;
+});
+const choices = computed(() => (props.setting.kind.type === 'choice' ? props.setting.kind.choices : []));
+/** What is plugged and set elsewhere (a terminal, a switch position) is changed there, not overridden here. */
+const canOverride = computed(() => props.setting.kind.type !== 'choice' || choices.value.length > 0);
+
+function start() {
+  const v = props.setting.value;
+  text.value = v.known ? (choices.value.length ? String(v.value) : show(v)) : (choices.value[0]?.value ?? '');
+  reason.value = props.setting.override?.reason ?? '';
+  fault.value = '';
+  editing.value = true;
+}
+function save() {
+  const { kind, key } = props.setting;
+  let value: Parameters<typeof machine.run>[0] | undefined;
+  const args = { setting: key, title: title.value, reason: reason.value.trim() };
+  if (kind.type === 'quantity') {
+    const read = parseQuantity(text.value, [kind.dimension], displayUnit(kind.dimension, preferences.display), key);
+    if (!read.ok) {
+      fault.value = `${read.error.what} ${read.error.mend}`;
+      return;
+    }
+    value = { name: 'override-setting', args: { ...args, value: read.value } };
+  } else value = { name: 'override-setting', args: { ...args, value: text.value } };
+  fault.value = machine
+    .run(value)
+    .map((f) => `${f.what} ${f.mend}`)
+    .join(' ');
+  editing.value = fault.value !== '';
+}
+const clear = () => machine.run({ name: 'clear-override', args: { setting: props.setting.key, title: title.value } });
+</script>
+
+<template>
+  <tr :data-field="setting.key" :class="{ byhand: setting.override }">
+    <td class="title">{{ setting.title }} <FieldLink :path="setting.key" :label="title" /></td>
+    <td class="num value">
+      <button v-if="!setting.value.known && lost" class="lost" @click="go(lost.station, lost.path)">
+        needs {{ fieldTitle(lost) }}
+      </button>
+      <span v-else-if="!setting.value.known" class="soft">{{
+        setting.value.missing.join(', ') === 'circuits' ? 'needs a reference switch' : 'not known yet'
+      }}</span>
+      <strong v-else class="mono">{{ show(setting.value) }}</strong>
+      <template v-if="setting.override">
+        <br /><small :class="contradicts(setting) ? 'differs' : 'soft'"
+          >derived {{ show(setting.derived) || 'not known' }}</small
+        >
+      </template>
+    </td>
+    <td class="soft">{{ setting.formula }}</td>
+    <td class="mono numbers">
+      {{ setting.numbers(preferences.display)
+      }}<small v-if="setting.override?.reason" class="soft"><br />by hand: {{ setting.override.reason }}</small>
+    </td>
+    <td class="acts">
+      <button
+        v-if="setting.override"
+        class="plain-button"
+        :disabled="machine.readOnly"
+        :aria-label="`Back to derived: ${title}`"
+        @click="clear"
+      >
+        Back to derived
+      </button>
+      <button
+        v-else-if="canOverride"
+        class="plain-button"
+        :disabled="machine.readOnly"
+        :aria-label="`Set by hand: ${title}`"
+        @click="start"
+      >
+        Set by hand
+      </button>
+    </td>
+  </tr>
+  <tr v-if="editing">
+    <td colspan="5">
+      <form class="row" @submit.prevent="save">
+        <select v-if="choices.length" v-model="text" :aria-label="`Value of ${title}`">
+          <option v-for="c in choices" :key="c.value" :value="c.value">{{ c.label }}</option>
+        </select>
+        <input v-else v-model="text" class="mono" :aria-label="`Value of ${title}`" autofocus />
+        <input
+          v-model="reason"
+          class="reason"
+          maxlength="500"
+          placeholder="Why? You will ask in a year"
+          :aria-label="`Reason for ${title}`"
+        />
+        <button class="plain-button main" type="submit">Set</button>
+        <button class="plain-button" type="button" @click="editing = false">Leave it</button>
+        <span v-if="fault" class="differs" role="alert">{{ fault }}</span>
+      </form>
+    </td>
+  </tr>
+</template>
+
+<style scoped>
+.title {
+  white-space: nowrap;
+}
+.value {
+  white-space: nowrap;
+}
+.numbers {
+  font-size: 13px;
+}
+.byhand {
+  background: var(--accent-wash);
+}
+.differs {
+  color: var(--wont);
+}
+.lost {
+  font: inherit;
+  font-size: 13px;
+  color: var(--doubt);
+  background: none;
+  border: 0;
+  border-bottom: 1px dashed currentcolor;
+  padding: 0;
+  cursor: pointer;
+}
+.acts {
+  text-align: right;
+  white-space: nowrap;
+}
+input {
+  font: inherit;
+  color: inherit;
+  background: var(--sheet);
+  height: 30px;
+  padding: 0 8px;
+  border: 1px solid var(--line-strong);
+}
+.reason {
+  flex: 1;
+  min-width: 180px;
+}
+</style>

@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { useMachine } from '../../document/machine';
+import SettingRow from './SettingRow.vue';
+
+const machine = useMachine();
+const text = ref('');
+const groups = computed(() => {
+  const wanted = text.value.toLowerCase();
+  const shown = machine.figures!.settings.filter((s) =>
+    `${s.group} ${s.title} ${s.also}`.toLowerCase().includes(wanted),
+  );
+  return [...new Set(shown.map((s) => s.group))].map((group) => ({
+    group,
+    list: shown.filter((s) => s.group === group),
+  }));
+});
+const all = computed(() => machine.figures!.settings);
+const settled = computed(() => all.value.filter((s) => s.value.known).length);
+const byHand = computed(() => all.value.filter((s) => s.override).length);
+</script>
+
+<template>
+  <div class="stack">
+    <div class="row">
+      <input
+        v-model="text"
+        type="search"
+        placeholder="Find a setting: home, soft limit, steps …"
+        aria-label="Find a setting"
+      />
+      <span class="soft"
+        >{{ settled }} of {{ all.length }} known<template v-if="byHand">, {{ byHand }} set by hand</template></span
+      >
+    </div>
+    <section v-for="g in groups" :key="g.group" class="sheet" :aria-label="g.group">
+      <h2>{{ g.group }}</h2>
+      <div class="scroll">
+        <table class="list">
+          <thead>
+            <tr>
+              <th>Setting</th>
+              <th class="num">Value</th>
+              <th>Formula</th>
+              <th>With the numbers</th>
+              <th></th>
+            </tr>
+          </thead>
+          <tbody>
+            <SettingRow v-for="s in g.list" :key="s.key" :setting="s" />
+          </tbody>
+        </table>
+      </div>
+    </section>
+    <p v-if="!groups.length" class="soft">No setting is called that. Try a shorter word.</p>
+  </div>
+</template>
+
+<style scoped>
+input {
+  font: inherit;
+  color: inherit;
+  background: var(--sheet);
+  height: 32px;
+  width: 300px;
+  padding: 0 8px;
+  border: 1px solid var(--line-strong);
+}
+.scroll {
+  overflow-x: auto;
+}
+</style>

@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { Plus } from '@element-plus/icons-vue';
+import { ElDialog } from 'element-plus';
+import type { InputFunction } from '@nodaxis/core/machine/connections';
+import { libraryOf } from '@nodaxis/core/machine/library/index';
+import type { AxisEnd } from '@nodaxis/core/machine/mechanics';
+import { parseQuantity } from '@nodaxis/core/units/parse';
+import { displayUnit } from '@nodaxis/core/units/print';
+import type { Quantity } from '@nodaxis/core/units/quantity';
+import { computed, ref, watch } from 'vue';
+import { useMachine } from '../../document/machine';
+import { usePreferences } from '../../document/preferences';
+
+const machine = useMachine();
+const preferences = usePreferences();
+const shown = ref(false);
+const fault = ref('');
+const kind = ref<InputFunction>('limit-and-reference');
+const axis = ref('');
+const end = ref<AxisEnd>('minus');
+const drive = ref<number>();
+const device = ref('');
+const trip = ref('');
+
+const functions: [InputFunction, string][] = [
+  ['limit-and-reference', 'Limit and reference'],
+  ['limit', 'Limit'],
+  ['reference', 'Reference'],
+  ['stop', 'Stop button'],
+  ['pause', 'Pause button'],
+  ['start', 'Start button'],
+  ['door', 'Door'],
+  ['probe', 'Probe'],
+];
+const onAxis = computed(() => ['limit-and-reference', 'limit', 'reference'].includes(kind.value));
+const axes = computed(() => machine.figures!.axes);
+const devices = computed(() =>
+  onAxis.value
+    ? libraryOf('switch', 'sensor')
+    : kind.value === 'stop'
+      ? libraryOf('button')
+      : libraryOf('button', 'switch'),
+);
+const chosenAxis = computed(() => axes.value.find((a) => a.id === axis.value));
+watch([kind, shown], () => {
+  axis.value ||= axes.value[0]?.id ?? '';
+  const used = Object.values(machine.design!.parts).find((p) => p.mount && p.libraryKey);
+  device.value = onAxis.value
+    ? (used?.libraryKey ?? 'switch-finch')
+    : kind.value === 'stop'
+      ? 'button-plum-stop'
+      : 'button-plum-push';
+});
+watch(chosenAxis, (a) => a && (end.value = a.axis.reference.end));
+
+function add() {
+  let tripFromStop: Quantity | undefined;
+  if (onAxis.value && trip.value.trim()) {
+    const linear = chosenAxis.value?.axis.motion === 'linear';
+    const read = parseQuantity(
+      trip.value,
+      [linear ? 'length' : 'angle'],
+      displayUnit(linear ? 'length' : 'angle', preferences.display),
+      'mount',
+    );
+    if (!read.ok) {
+      fault.value = `${read.error.what} ${read.error.mend}`;
+      return;
+    }
+    tripFromStop = read.value;
+  }
+  const pair = (chosenAxis.value?.axis.drives.length ?? 1) > 1;
+  const mount = onAxis.value
+    ? {
+        axis: axis.value,
+        end: end.value,
+        ...(pair && drive.value !== undefined ? { drive: drive.value } : {}),
+        ...(tripFromStop ? { tripFromStop } : {}),
+      }
+    : undefined;
+  const faults = machine.run({
+    name: 'add-input',
+    args: { function: kind.value, library: device.value, ...(mount ? { mount } : {}) },
+  });
+  fault.value = faults.map((f) => `${f.what} ${f.mend}`).join(' ');
+  if (faults.length) return;
+  trip.value = '';
+  shown.value = false;
+}
+</script>
+
+<template>
+  <button class="plain-button main" :disabled="machine.readOnly" @click="shown = true">
+    <Plus aria-hidden="true" />Add an input
+  </button>
+  <ElDialog v-model="shown" title="Add an input" width="min(460px, 94vw)">
+    <form class="form" @submit.prevent="add">
+      <label for="input-function">Function</label>
+      <select id="input-function" v-model="kind">
+        <option v-for="[k, name] in functions" :key="k" :value="k">{{ name }}</option>
+      </select>
+      <template v-if="onAxis">
+        <label for="input-axis">Axis</label>
+        <select id="input-axis" v-model="axis">
+          <option v-for="a in axes" :key="a.id" :value="a.id">{{ a.axis.letter }}</option>
+        </select>
+        <label for="input-end">End of the travel</label>
+        <select id="input-end" v-model="end">
+          <option value="minus">minus</option>
+          <option value="plus">plus</option>
+        </select>
+        <template v-if="chosenAxis && chosenAxis.axis.drives.length > 1">
+          <label for="input-side">Side</label>
+          <select id="input-side" v-model="drive">
+            <option :value="undefined">either</option>
+            <option v-for="(d, i) in chosenAxis.axis.drives" :key="i" :value="i">{{ d.side }}</option>
+          </select>
+        </template>
+      </template>
+      <label for="input-device">Device</label>
+      <select id="input-device" v-model="device">
+        <option v-for="d in devices" :key="d.key" :value="d.key">{{ d.name }}</option>
+      </select>
+      <template v-if="onAxis">
+        <label for="input-trip">Trip point to hard stop</label>
+        <input
+          id="input-trip"
+          v-model="trip"
+          class="mono"
+          :placeholder="`such as 8 ${preferences.display.system === 'metric' ? 'mm' : 'mm or 5/16 in'}`"
+        />
+      </template>
+      <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
+      <button class="plain-button main" type="submit">Add it</button>
+    </form>
+  </ElDialog>
+</template>
+
+<style scoped>
+.form {
+  display: grid;
+  grid-template-columns: 150px 1fr;
+  gap: 8px;
+  align-items: center;
+}
+.form p,
+.form button {
+  grid-column: 1 / -1;
+  justify-self: start;
+}
+input {
+  font: inherit;
+  color: inherit;
+  background: var(--sheet);
+  height: 30px;
+  padding: 0 6px;
+  border: 1px solid var(--line-strong);
+}
+</style>

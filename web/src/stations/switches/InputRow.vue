@@ -1,0 +1,172 @@
+<script setup lang="ts">
+import { circuitName } from '@nodaxis/core/machine/fields';
+import { inputTerminals } from '@nodaxis/core/wiring/planner/inputs';
+import { computed, ref } from 'vue';
+import { useMachine } from '../../document/machine';
+import MachineField from '../../widgets/MachineField.vue';
+
+const props = defineProps<{ circuitId: string }>();
+const machine = useMachine();
+const design = computed(() => machine.design!);
+const circuit = computed(() => design.value.circuits[props.circuitId]!);
+const analysis = computed(() => machine.figures!.circuits[props.circuitId]);
+const input = computed(() => machine.figures!.plan.inputs[props.circuitId]);
+const fault = ref('');
+
+const controllerId = computed(() => design.value.roles.controller);
+const controller = computed(() => (controllerId.value ? design.value.parts[controllerId.value] : undefined));
+const terminals = computed(() =>
+  inputTerminals(controller.value).map((t) => ({ id: t, printed: controller.value!.terminals[t]!.printed })),
+);
+/** Other inputs whose switches could share this one. */
+const joinable = computed(() =>
+  Object.entries(design.value.circuits).filter(
+    ([id, c]) =>
+      id !== props.circuitId && /limit|reference/.test(c.function) && /limit|reference/.test(circuit.value.function),
+  ),
+);
+const tripped = computed(() => [...new Set(analysis.value?.tripped.map((t) => t.reading))]);
+const deaf = computed(() => analysis.value?.wired && analysis.value.tripped.some((t) => !t.seen));
+
+function run(command: Parameters<typeof machine.run>[0]) {
+  fault.value = machine
+    .run(command)
+    .map((f) => `${f.what} ${f.mend}`)
+    .join(' ');
+}
+function setTerminal(e: Event) {
+  const terminal = (e.target as HTMLSelectElement).value;
+  run({
+    name: 'set-input-terminal',
+    args: {
+      circuit: props.circuitId,
+      input: terminal && controllerId.value ? { part: controllerId.value, terminal } : null,
+    },
+  });
+}
+function join(e: Event) {
+  const select = e.target as HTMLSelectElement;
+  if (select.value) run({ name: 'join-inputs', args: { into: props.circuitId, from: select.value } });
+  select.value = '';
+}
+</script>
+
+<template>
+  <tr :data-field="`circuits.${circuitId}`">
+    <td>
+      <strong class="name">{{ circuitName(circuitId) }}</strong>
+    </td>
+    <td>
+      <span :data-field="`circuits.${circuitId}.input`">
+        <select
+          class="terminal mono"
+          :value="circuit.input?.terminal ?? ''"
+          :disabled="machine.readOnly"
+          :aria-label="`Terminal of ${circuitName(circuitId)}`"
+          @change="setTerminal"
+        >
+          <option value="">
+            {{ input ? `${controller?.terminals[input.terminal]?.printed} (planned)` : 'none free' }}
+          </option>
+          <option v-for="t in terminals" :key="t.id" :value="t.id">{{ t.printed }}</option>
+        </select>
+      </span>
+    </td>
+    <td>
+      <span v-for="d in circuit.devices" :key="d" class="device mono" :title="design.parts[d]?.name">{{
+        design.parts[d]?.designation
+      }}</span>
+      <button
+        v-if="circuit.devices.length > 1"
+        class="plain-button small"
+        :disabled="machine.readOnly"
+        @click="run({ name: 'split-input', args: { circuit: circuitId } })"
+      >
+        Separate
+      </button>
+      <select
+        v-else-if="joinable.length"
+        class="small"
+        :disabled="machine.readOnly"
+        :aria-label="`Let another share the input of ${circuitName(circuitId)}`"
+        @change="join"
+      >
+        <option value="">share …</option>
+        <option v-for="[id] in joinable" :key="id" :value="id">with {{ circuitName(id) }}</option>
+      </select>
+    </td>
+    <td>
+      <template v-for="d in circuit.devices" :key="d">
+        <MachineField
+          v-if="design.parts[d]?.data.class !== 'sensor'"
+          :path="`parts.${d}.setup.contactUsed`"
+          hide-label
+        />
+        <span v-else-if="design.parts[d]?.data.class === 'sensor'"
+          >{{ (design.parts[d]!.data as { output: string }).output }}
+          {{ (design.parts[d]!.data as { form: string }).form }}</span
+        >
+      </template>
+      <MachineField v-if="circuit.devices.length > 1" :path="`circuits.${circuitId}.arrangement`" hide-label />
+    </td>
+    <td><MachineField :path="`circuits.${circuitId}.feed`" hide-label /></td>
+    <td class="mono">{{ analysis?.wired ? analysis.idle.reading : '–' }}</td>
+    <td class="mono" :class="{ bad: deaf }">{{ analysis?.wired ? tripped.join(' / ') : '–' }}</td>
+    <td>
+      <template v-if="!analysis?.wired"><span class="soft">not wired yet</span></template>
+      <strong v-else-if="analysis.activeWhen" class="name">active {{ analysis.activeWhen }}</strong>
+      <strong v-else class="bad">cannot tell</strong>
+    </td>
+    <td>
+      <span v-if="analysis?.worstNotice" class="notice" :class="{ bad: analysis.worstNotice === 'never' }">{{
+        analysis.worstNotice
+      }}</span>
+    </td>
+    <td>
+      <button
+        class="plain-button small"
+        :aria-label="`Remove ${circuitName(circuitId)}`"
+        :disabled="machine.readOnly"
+        @click="run({ name: 'remove-input', args: { circuit: circuitId } })"
+      >
+        Remove
+      </button>
+      <p v-if="fault" class="bad" role="alert">{{ fault }}</p>
+    </td>
+  </tr>
+</template>
+
+<style scoped>
+td {
+  vertical-align: middle;
+}
+.terminal {
+  height: 28px;
+  font-size: 13px;
+  width: 136px;
+}
+.device {
+  margin-right: 6px;
+}
+.small {
+  font-size: 13px;
+  height: 28px;
+}
+select.small {
+  width: 82px;
+}
+.name,
+.notice {
+  white-space: nowrap;
+}
+.bad {
+  color: var(--danger);
+}
+td :deep(.field) {
+  grid-template-columns: auto 0;
+  gap: 0;
+}
+td :deep(.field > select:not(.source)) {
+  grid-column: auto;
+}
+</style>

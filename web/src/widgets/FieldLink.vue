@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import { ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+
+/** The link of a field: copied with a click, followed from a note or from the findings. */
+const props = defineProps<{ path: string; label: string }>();
+const route = useRoute();
+const router = useRouter();
+const copied = ref(false);
+async function copy() {
+  const { href } = router.resolve({ path: route.path, query: { field: props.path } });
+  await router.replace(href);
+  await navigator.clipboard?.writeText(new URL(href, location.origin).href).then(
+    () => (copied.value = true),
+    () => undefined,
+  );
+  setTimeout(() => (copied.value = false), 1500);
+}
+</script>
+
+<template>
+  <button
+    class="link"
+    tabindex="-1"
+    :aria-label="`Link to ${label}`"
+    :title="copied ? 'Copied' : 'Link to this field (now in the address line)'"
+    @click="copy"
+  >
+    {{ copied ? '✓' : '#' }}
+  </button>
+</template>
+
+<style scoped>
+.link {
+  border: 0;
+  background: none;
+  color: var(--soft);
+  cursor: pointer;
+  opacity: 0;
+  padding: 0 2px;
+  font: 13px var(--mono);
+}
+:hover > .link,
+.link:focus-visible {
+  opacity: 1;
+}
+</style>

@@ -1,0 +1,211 @@
+<script setup lang="ts">
+import { ElInput } from 'element-plus';
+import { describeField, valueAt } from '@nodaxis/core/machine/fields';
+import { parseQuantity } from '@nodaxis/core/units/parse';
+import { displayUnit, printQuantity } from '@nodaxis/core/units/print';
+import type { Quantity } from '@nodaxis/core/units/quantity';
+import { sources } from '@nodaxis/core/units/quantity';
+import type { Fault } from '@nodaxis/core/units/result';
+import { computed, ref, useId, watch } from 'vue';
+import { useMachine } from '../document/machine';
+import { usePreferences } from '../document/preferences';
+import FieldLink from './FieldLink.vue';
+
+/** The form of one field: what it is follows from its path alone. */
+const props = defineProps<{ path: string; label?: string; hideLabel?: boolean; noSource?: boolean }>();
+const machine = useMachine();
+const preferences = usePreferences();
+const id = useId();
+
+const field = computed(() => (machine.design ? describeField(machine.design, props.path) : undefined));
+const value = computed(() => (machine.design ? valueAt(machine.design, props.path) : undefined));
+const asQuantity = computed(() =>
+  typeof value.value === 'object' ? (value.value as Quantity | undefined) : undefined,
+);
+const printed = computed(() => asQuantity.value && printQuantity(asQuantity.value, preferences.display));
+const unit = computed(() => {
+  if (field.value?.kind.type !== 'quantity') return '';
+  const u = printed.value?.unit ?? displayUnit(field.value.kind.dimensions[0]!, preferences.display);
+  return u === '1' ? '' : u;
+});
+const text = ref('');
+const fault = ref<Fault>();
+const shownValue = () =>
+  printed.value?.figure ?? (typeof value.value === 'object' || value.value === undefined ? '' : String(value.value));
+watch(
+  [value, () => preferences.display.system, () => preferences.display.per, () => preferences.display.wire],
+  () => (text.value = shownValue()),
+  { immediate: true },
+);
+
+function set(next: Quantity | string | number | boolean | null) {
+  fault.value = machine.run({ name: 'set-field', args: { path: props.path, value: next } })[0];
+  if (fault.value) return;
+  text.value = shownValue();
+}
+/** Takes what was typed; on a mistake the text stays, so that it can be mended. */
+function commit() {
+  const typed = text.value.trim();
+  if (!field.value || typed === shownValue()) {
+    fault.value = undefined;
+    return;
+  }
+  const kind = field.value.kind;
+  if (typed === '' && kind.type !== 'text') return set(null);
+  if (kind.type === 'quantity') {
+    const own = asQuantity.value && printed.value?.unit ? asQuantity.value.unit : undefined;
+    const assumed = own === 'tpi' ? 'tpi' : displayUnit(kind.dimensions[0]!, preferences.display);
+    const sameUnit = own && printed.value?.unit === own ? own : assumed;
+    const read = parseQuantity(typed, kind.dimensions, sameUnit, props.path);
+    if (!read.ok) {
+      fault.value = read.error;
+      return;
+    }
+    return set(read.value);
+  }
+  if (kind.type === 'integer') {
+    const n = Number(typed);
+    if (!Number.isInteger(n) || n < kind.min || n > kind.max) {
+      fault.value = {
+        what: `"${typed}" is not a whole number from ${kind.min} to ${kind.max}.`,
+        where: props.path,
+        mend: 'Check the figure.',
+      };
+      return;
+    }
+    return set(n);
+  }
+  set(typed);
+}
+const setSource = (e: Event) => {
+  const source = (e.target as HTMLSelectElement).value as Quantity['source'];
+  if (asQuantity.value) set({ ...asQuantity.value, source });
+};
+const sourceWord = { entered: 'entered', datasheet: 'data sheet', estimate: 'estimate', measured: 'measured' };
+</script>
+
+<template>
+  <div v-if="field" class="field" :data-field="path" :class="{ faulty: fault }">
+    <label :for="id" :title="field.help" :class="{ 'visually-hidden': hideLabel }">{{ label ?? field.label }}</label>
+    <select
+      v-if="field.kind.type === 'choice'"
+      :id="id"
+      :value="value ?? ''"
+      :disabled="machine.readOnly"
+      :title="field.help"
+      @change="set(($event.target as HTMLSelectElement).value || null)"
+    >
+      <option v-if="value === undefined" value="">choose …</option>
+      <option v-for="c in field.kind.choices" :key="c.value" :value="c.value">{{ c.label }}</option>
+    </select>
+    <span v-else-if="field.kind.type === 'flag'" class="flag">
+      <input
+        :id="id"
+        type="checkbox"
+        :checked="value === true"
+        :disabled="machine.readOnly"
+        @change="set(($event.target as HTMLInputElement).checked)"
+      />
+    </span>
+    <ElInput
+      v-else
+      :id="id"
+      v-model="text"
+      class="input"
+      :class="{ figure: field.kind.type !== 'text' }"
+      :type="path === 'notes' ? 'textarea' : 'text'"
+      :disabled="machine.readOnly"
+      :aria-invalid="!!fault"
+      :aria-describedby="fault ? `${id}-fault` : undefined"
+      :title="field.help"
+      :placeholder="field.kind.type === 'text' ? '' : 'not known'"
+      @change="commit"
+      @blur="commit"
+      @keydown.enter="path === 'notes' || commit()"
+      @keydown.esc="((text = shownValue()), (fault = undefined))"
+    >
+      <template v-if="unit" #suffix
+        ><span class="unit">{{ unit }}</span></template
+      >
+    </ElInput>
+    <select
+      v-if="field.kind.type === 'quantity' && !noSource"
+      class="source"
+      :class="{ guess: asQuantity?.source === 'estimate' }"
+      :value="asQuantity?.source ?? 'entered'"
+      :disabled="!asQuantity || machine.readOnly"
+      :aria-label="`${field.label}: where the figure comes from`"
+      @change="setSource"
+    >
+      <option v-for="s in sources" :key="s" :value="s">{{ sourceWord[s] }}</option>
+    </select>
+    <FieldLink :path="path" :label="field.label" />
+    <p v-if="fault" :id="`${id}-fault`" class="fault" role="alert">{{ fault.what }} {{ fault.mend }}</p>
+  </div>
+</template>
+
+<style scoped>
+.field {
+  display: grid;
+  grid-template-columns: minmax(90px, 1fr) 122px 84px 16px;
+  align-items: center;
+  gap: 2px 6px;
+  min-height: 32px;
+}
+.field:has(.visually-hidden) {
+  grid-template-columns: minmax(80px, 1fr) auto 18px;
+}
+label {
+  line-height: 1.2;
+}
+select,
+.flag {
+  min-width: 0;
+}
+.field > select:not(.source) {
+  grid-column: span 2;
+}
+.input:not(.figure) {
+  grid-column: span 2;
+}
+.figure:not(:has(+ .source)) {
+  grid-column: 2;
+}
+.field > :deep(.link) {
+  grid-column: -2;
+}
+.figure :deep(.el-input__inner) {
+  font-family: var(--mono);
+  text-align: right;
+}
+.unit {
+  color: var(--soft);
+  white-space: nowrap;
+}
+.source {
+  border-color: transparent;
+  background: none;
+  font-size: 12px;
+  width: 84px;
+  color: var(--soft);
+}
+.source:hover:not(:disabled) {
+  border-color: var(--line-strong);
+}
+.guess {
+  color: var(--doubt);
+}
+.fault {
+  grid-column: 1 / -1;
+  color: var(--danger);
+  font-size: 13px;
+}
+.faulty :deep(.el-input__wrapper) {
+  box-shadow: 0 0 0 1px var(--danger) inset;
+}
+@media (max-width: 720px) {
+  .field {
+    grid-template-columns: minmax(0, 1fr) 122px 84px 16px;
+  }
+}
+</style>

@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import { Close } from '@element-plus/icons-vue';
+
+/** A panel beside the station: it does not cover the work, so that what a click there does can be seen. */
+defineProps<{ title: string }>();
+defineEmits<{ close: [] }>();
+</script>
+
+<template>
+  <aside class="panel" :aria-label="title" @keydown.esc.stop="$emit('close')">
+    <div class="row spread">
+      <h2>{{ title }}</h2>
+      <button class="plain-button" aria-label="Close" @click="$emit('close')"><Close /></button>
+    </div>
+    <slot />
+  </aside>
+</template>
+
+<style scoped>
+.panel {
+  grid-area: panel;
+  width: 360px;
+  overflow: auto;
+  border-left: 1px solid var(--line-strong);
+  background: var(--sheet);
+  padding: 10px 14px;
+}
+@media (max-width: 720px) {
+  .panel {
+    position: fixed;
+    inset: 0;
+    width: auto;
+    z-index: 5;
+  }
+}
+</style>

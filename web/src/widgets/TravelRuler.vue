@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import type { AxisFigures } from '@nodaxis/core/derivation/figures';
+import { showValue } from '@nodaxis/core/units/print';
+import { onBeforeUnmount, onMounted, ref } from 'vue';
+import { usePreferences } from '../document/preferences';
+import AxisMark from './AxisMark.vue';
+import RulerGlyph from './RulerGlyph.vue';
+
+/** A travel ruler with its axis mark and its figures in words. */
+const props = defineProps<{ axis: AxisFigures }>();
+const preferences = usePreferences();
+const box = ref<HTMLElement>();
+const width = ref(600);
+const observer = new ResizeObserver(([entry]) => entry && (width.value = Math.max(160, entry.contentRect.width)));
+onMounted(() => box.value && observer.observe(box.value));
+onBeforeUnmount(() => observer.disconnect());
+const show = (v: number) => showValue(v, props.axis.axis.motion === 'linear' ? 'length' : 'angle', preferences.display);
+</script>
+
+<template>
+  <div class="travel">
+    <div class="row spread">
+      <AxisMark :letter="axis.axis.letter" />
+      <span v-if="axis.ruler.known" class="mono words">
+        envelope {{ show(axis.ruler.value.envelope.min) }} to {{ show(axis.ruler.value.envelope.max) }} · usable
+        {{ show(axis.ruler.value.usable) }}
+      </span>
+    </div>
+    <div ref="box">
+      <svg
+        v-if="axis.ruler.known"
+        :viewBox="`-12 -20 ${width} 54`"
+        :width="width"
+        height="54"
+        role="img"
+        :aria-label="`Travel ruler of ${axis.axis.letter}`"
+      >
+        <RulerGlyph
+          :ruler="axis.ruler.value"
+          :length="width - 24"
+          :letter="axis.axis.letter"
+          :linear="axis.axis.motion === 'linear'"
+        />
+      </svg>
+      <p v-else class="soft">
+        The ruler appears once travel, back-off and the trip point of the reference switch are known.
+      </p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.words {
+  font-size: 12px;
+  color: var(--soft);
+}
+svg {
+  display: block;
+  max-width: 100%;
+}
+</style>

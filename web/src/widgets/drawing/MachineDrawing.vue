@@ -1,0 +1,273 @@
+<script setup lang="ts">
+import type { AxisEnd } from '@nodaxis/core/machine/mechanics';
+import type { Figures } from '@nodaxis/core/derivation/figures';
+import { figureOr } from '@nodaxis/core/units/derived';
+import { computed } from 'vue';
+import RulerGlyph from '../RulerGlyph.vue';
+import type { View, Way } from './layout';
+import { shareOnSheet, viewsOf } from './layout';
+
+/**
+ * A general-arrangement drawing of this machine, from its data: plan and front elevation with the travel rulers laid
+ * along the real axes, the switches on them and the datum corner. `places` are true places from the minus stops.
+ */
+const props = defineProps<{
+  figures: Figures;
+  places?: Readonly<Record<string, readonly number[]>>;
+  positions?: Readonly<Record<string, number>>;
+  pressed?: ReadonlySet<string>;
+  pickCorner?: boolean;
+}>();
+const emit = defineEmits<{ corner: [ends: Record<string, AxisEnd>] }>();
+const REST = 0.4;
+
+const kind = computed(() => props.figures.design.kind);
+/** The head of a lathe stands at the left: its cross ruler goes to the right. */
+const isLathe = computed(() => kind.value === 'lathe');
+const PAD = computed(() =>
+  isLathe.value ? { left: 70, top: 34, right: 76, bottom: 74 } : { left: 104, top: 34, right: 30, bottom: 74 },
+);
+const views = computed(() => viewsOf(props.figures.axes, kind.value, isLathe.value ? 500 : 195, 270));
+const width = (v: View) => v.width + PAD.value.left + PAD.value.right;
+const height = (v: View) => v.height + PAD.value.top + PAD.value.bottom;
+
+const share = (way: Way | undefined, drive = 0): number => {
+  if (!way) return REST;
+  const place = props.places?.[way.id]?.[drive];
+  const travel = figureOr(way.figures.axis.travel, 0);
+  return place === undefined || travel <= 0 ? REST : place / travel;
+};
+const acrossPx = (v: View) => (v.across ? shareOnSheet(v.across, share(v.across), false) : 0.5) * v.width;
+const alongPx = (v: View, drive = 0) => (v.along ? shareOnSheet(v.along, share(v.along, drive), true) : 0.5) * v.height;
+/** A table that carries the work goes the other way, by as much as the tool would. */
+const tableX = (v: View) => (v.across?.work ? v.width / 2 - acrossPx(v) : 0);
+const tableY = (v: View) => (v.along?.work ? v.height / 2 - alongPx(v) : 0);
+const toolX = (v: View) => (v.across?.work ? v.width / 2 : acrossPx(v));
+const toolY = (v: View, drive = 0) => (v.along?.work ? v.height / 2 : alongPx(v, drive));
+/** A table that travels is drawn shorter than its travel, so that it stays on the sheet. */
+function bed(v: View) {
+  const size = (length: number, way: Way | undefined) => (way?.work ? length * 0.5 : length + 24);
+  const [w, h] = [size(v.width, v.across), size(v.height, v.along)];
+  return { x: (v.width - w) / 2, y: (v.height - h) / 2, width: w, height: h };
+}
+const isRouter = computed(() => kind.value.startsWith('router'));
+const endAt = (way: Way, low: boolean, vertical: boolean): AxisEnd =>
+  low === (way.reversed !== vertical) ? 'plus' : 'minus';
+
+/** Four corners of a view with the end of each axis that meets there. */
+function corners(v: View) {
+  const list: { x: number; y: number; ends: Record<string, AxisEnd>; here: boolean; name: string }[] = [];
+  for (const left of [true, false])
+    for (const top of [true, false]) {
+      const ends: Record<string, AxisEnd> = {};
+      if (v.across) ends[v.across.id] = endAt(v.across, left, false);
+      if (v.along) ends[v.along.id] = endAt(v.along, top, true);
+      const here = Object.entries(ends).every(([id, end]) => props.figures.design.axes[id]?.reference.end === end);
+      const name = Object.entries(ends)
+        .map(([id, end]) => `${props.figures.design.axes[id]?.letter} ${end}`)
+        .join(', ');
+      list.push({ x: left ? 0 : v.width, y: top ? 0 : v.height, ends, here, name });
+    }
+  return list;
+}
+const pairOf = (v: View) => (v.along?.figures.axis.drives.length ?? 1) > 1;
+</script>
+
+<template>
+  <div class="drawing">
+    <figure v-for="v in views" :key="v.title">
+      <svg
+        :viewBox="`${-PAD.left} ${-PAD.top} ${width(v)} ${height(v)}`"
+        :width="width(v)"
+        :height="height(v)"
+        :role="pickCorner ? 'group' : 'img'"
+        :aria-label="`${v.title} of ${figures.design.name}`"
+      >
+        <template v-if="v.title === 'Plan' && kind !== 'lathe'">
+          <g :transform="`translate(${tableX(v)} ${tableY(v)})`">
+            <rect class="bed" v-bind="bed(v)" rx="2" />
+            <path
+              class="slots"
+              :d="
+                [0.2, 0.4, 0.6, 0.8].map((t) => `M${bed(v).x} ${bed(v).y + bed(v).height * t}h${bed(v).width}`).join('')
+              "
+            />
+          </g>
+          <template v-if="isRouter">
+            <path
+              class="frame"
+              :d="`M-22 ${toolY(v, 0) - 12}L${v.width + 22} ${toolY(v, pairOf(v) ? 1 : 0) - 12}v24L-22 ${toolY(v, 0) + 12}z`"
+            />
+            <rect class="carriage" :x="toolX(v) - 16" :y="toolY(v) - 17" width="32" height="34" />
+          </template>
+          <circle class="tool" :cx="toolX(v)" :cy="toolY(v)" r="8" />
+          <path class="tool" :d="`M${toolX(v) - 13} ${toolY(v)}h26M${toolX(v)} ${toolY(v) - 13}v26`" />
+        </template>
+        <template v-else-if="v.title === 'Plan'">
+          <rect class="frame" x="-58" :y="-10" width="46" :height="v.height * 0.75" />
+          <rect class="bed" x="-12" :y="v.height * 0.12" width="14" :height="v.height * 0.32" />
+          <path class="slots" :d="`M-58 ${v.height * 0.28}h${v.width + 70}`" stroke-dasharray="14 4 3 4" />
+          <rect class="bed" x="2" :y="v.height * 0.2" :width="v.width * 0.3" :height="v.height * 0.16" />
+          <g :transform="`translate(${acrossPx(v)} ${alongPx(v)})`">
+            <rect class="carriage" x="-14" y="6" width="40" height="34" />
+            <path class="tool" d="M-10 0l8 6h8l-2-6z" />
+          </g>
+        </template>
+        <template v-else>
+          <g :transform="`translate(${tableX(v)} 0)`">
+            <rect class="bed" :x="bed(v).x" :y="v.height + 4" :width="bed(v).width" height="12" />
+          </g>
+          <path
+            v-if="isRouter"
+            class="frame"
+            :d="`M-22 ${v.height + 16}V-16h${v.width + 44}v${v.height + 32}h-14V6h${-(v.width + 16)}v${v.height + 10}z`"
+          />
+          <rect v-else class="frame" :x="v.width / 2 - 34" y="-22" width="68" :height="v.height + 26" />
+          <rect class="carriage" :x="toolX(v) - 17" :y="toolY(v) - 40" width="34" height="34" />
+          <path class="tool" :d="`M${toolX(v) - 4} ${toolY(v) - 6}h8v10l-4 6-4-6z`" />
+        </template>
+
+        <g v-if="v.across?.figures.ruler.known" :transform="`translate(0 ${v.height + 24})`">
+          <RulerGlyph
+            :ruler="v.across.figures.ruler.value"
+            :length="v.width"
+            :letter="v.across.figures.axis.letter"
+            :linear="true"
+            :reverse="v.across.reversed"
+            :position="positions?.[v.across.id]"
+            :pressed="pressed"
+          />
+        </g>
+        <g
+          v-if="v.along?.figures.ruler.known"
+          :transform="`translate(${isLathe ? v.width + 22 : -84} ${v.height}) rotate(-90)`"
+        >
+          <RulerGlyph
+            :ruler="v.along.figures.ruler.value"
+            :length="v.height"
+            :letter="v.along.figures.axis.letter"
+            :linear="true"
+            :reverse="v.along.reversed"
+            :position="positions?.[v.along.id]"
+            :pressed="pressed"
+            :upright="-90"
+          />
+        </g>
+        <g v-for="w in [v.across, v.along].filter((way) => way && !way.figures.ruler.known)" :key="w!.id">
+          <text
+            class="unknown"
+            :x="w === v.across ? v.width / 2 : -8"
+            :y="w === v.across ? v.height + 34 : v.height / 2"
+            :text-anchor="w === v.across ? 'middle' : 'end'"
+          >
+            {{ w!.figures.axis.letter }}{{ w!.reversed ? ' ←' : w === v.across ? ' →' : ' ↑' }}
+          </text>
+        </g>
+        <template v-if="v.title === 'Plan'">
+          <text class="stand" :x="v.width / 2" :y="v.height + 68" text-anchor="middle">you stand here</text>
+        </template>
+
+        <template v-for="c in corners(v)" :key="c.name">
+          <path
+            v-if="c.here"
+            class="datum"
+            :d="`M${c.x} ${c.y}m-9 0a9 9 0 1 0 18 0a9 9 0 1 0 -18 0M${c.x - 14} ${c.y}h28M${c.x} ${c.y - 14}v28`"
+          />
+          <g
+            v-if="pickCorner"
+            class="pick"
+            role="button"
+            tabindex="0"
+            :aria-label="`Datum corner at ${c.name}`"
+            :aria-pressed="c.here"
+            @click="emit('corner', c.ends)"
+            @keydown.enter.prevent="emit('corner', c.ends)"
+            @keydown.space.prevent="emit('corner', c.ends)"
+          >
+            <circle :cx="c.x" :cy="c.y" r="15" />
+            <title>Datum corner at {{ c.name }}</title>
+          </g>
+        </template>
+      </svg>
+      <figcaption class="soft">{{ v.title }}</figcaption>
+    </figure>
+  </div>
+</template>
+
+<style scoped>
+.drawing {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 8px;
+  align-items: flex-end;
+  justify-content: space-evenly;
+}
+figure {
+  margin: 0;
+  max-width: 100%;
+}
+figcaption {
+  text-align: center;
+  font-size: 12px;
+}
+svg {
+  max-width: 100%;
+  height: auto;
+  display: block;
+  margin: 0 auto;
+}
+.bed {
+  fill: var(--paper);
+  stroke: var(--ink);
+}
+.slots {
+  stroke: var(--line-strong);
+  fill: none;
+}
+.frame {
+  fill: var(--sheet);
+  stroke: var(--ink);
+  stroke-width: 1.5;
+}
+.carriage {
+  fill: var(--accent-wash);
+  stroke: var(--accent);
+  stroke-width: 1.5;
+}
+.tool {
+  fill: var(--sheet);
+  stroke: var(--wont);
+  stroke-width: 1.8;
+}
+.datum {
+  fill: none;
+  stroke: var(--accent);
+  stroke-width: 2;
+}
+.pick {
+  cursor: pointer;
+}
+.pick circle {
+  fill: transparent;
+  stroke: var(--accent);
+  stroke-dasharray: 3 3;
+}
+.pick:hover circle,
+.pick:focus-visible circle {
+  fill: var(--accent-wash);
+  fill-opacity: 0.6;
+  stroke-dasharray: none;
+  stroke-width: 2;
+}
+.pick:focus-visible {
+  outline: none;
+}
+.stand {
+  font: italic 11px var(--sans);
+  fill: var(--soft);
+}
+.unknown {
+  font: 700 13px var(--sans);
+  fill: var(--soft);
+}
+</style>
