@@ -3,6 +3,7 @@ import { applyCommand } from '@nodaxis/core/commands/apply';
 import { newDesign } from '@nodaxis/core/machine/create';
 import type { Design } from '@nodaxis/core/machine/design';
 import { newMachineFile } from '@nodaxis/core/machine/file';
+import type { Part } from '@nodaxis/core/machine/parts';
 import { quantity } from '@nodaxis/core/units/quantity';
 
 const AXES = 8;
@@ -49,9 +50,27 @@ export function largeMachine(): Design {
         });
   }
   run({ name: 'plan-wiring', args: {} });
+  // The rest runs through a terminal strip, as field cables do.
   const conductors = { ...file.design.conductors };
-  const some = Object.values(conductors);
-  for (let i = 0; Object.keys(conductors).length < CONDUCTORS; i++)
-    conductors[`spare-${i}`] = { ...some[i % some.length]!, number: 1000 + i, origin: 'by-hand' };
-  return { ...file.design, conductors };
+  const missing = CONDUCTORS - Object.keys(conductors).length;
+  const strip: Part = {
+    designation: '-X1',
+    name: 'Terminal strip',
+    data: { class: 'terminal-strip' },
+    terminals: Object.fromEntries(
+      Array.from({ length: missing + 1 }, (_, i) => [`t-${i}`, { printed: String(i + 1), role: 'spare' as const }]),
+    ),
+    elements: {},
+    setup: {},
+  };
+  const [sample] = Object.values(conductors);
+  for (let i = 0; i < missing; i++)
+    conductors[`strip-${i}`] = {
+      ...sample!,
+      number: 1000 + i,
+      origin: 'by-hand',
+      from: { part: 'strip', terminal: `t-${i}` },
+      to: { part: 'strip', terminal: `t-${i + 1}` },
+    };
+  return { ...file.design, conductors, parts: { ...file.design.parts, strip } };
 }

@@ -53,10 +53,13 @@ export interface Figures {
 
 /** Conductors count in the nets by their ends alone: a state, a colour or a note changes no level. */
 function topology(cache: Cache, design: Design): { network: Network } {
-  const wires = Object.entries(design.conductors);
-  const ends = wires.flatMap(([id, c]) => [id, c.from, c.to]);
-  const elements = Object.entries(design.parts).flatMap(([id, p]) => [id, p.elements]);
-  return cache.keep('network', [...ends, '|', ...elements], () => ({
+  const read: unknown[] = [];
+  for (const id in design.conductors) {
+    const c = design.conductors[id]!;
+    read.push(id, c.from, c.to);
+  }
+  for (const id in design.parts) read.push(id, design.parts[id]!.elements);
+  return cache.keep('network', read, () => ({
     network: buildNetwork(design.parts, design.conductors),
   }));
 }

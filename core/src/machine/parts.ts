@@ -271,11 +271,28 @@ export type Part = z.infer<typeof Part>;
 export const roleOf = (part: Part, terminal: Terminal): TerminalRole =>
   (part.boardRevision && terminal.roleByRevision?.[part.boardRevision]) || terminal.role;
 
+const roleIndexes = new WeakMap<Part, ReadonlyMap<TerminalRole, readonly string[]>>();
+
+/** Terminals by their true function, worked out once for a part: the planner asks for dozens of roles. */
+function roleIndex(part: Part): ReadonlyMap<TerminalRole, readonly string[]> {
+  const known = roleIndexes.get(part);
+  if (known) return known;
+  const index = new Map<TerminalRole, string[]>();
+  for (const [id, t] of Object.entries(part.terminals)) {
+    const list = index.get(roleOf(part, t));
+    if (list) list.push(id);
+    else index.set(roleOf(part, t), [id]);
+  }
+  // Only a frozen part may be remembered by its identity.
+  if (Object.isFrozen(part)) roleIndexes.set(part, index);
+  return index;
+}
+
 /** The ids of the terminals with a role, in the order in which the part lists them. */
-export const terminalsWithRole = (part: Part, role: TerminalRole, channel?: number): string[] =>
-  Object.entries(part.terminals)
-    .filter(([, t]) => roleOf(part, t) === role && (channel === undefined || t.channel === channel))
-    .map(([id]) => id);
+export function terminalsWithRole(part: Part, role: TerminalRole, channel?: number): readonly string[] {
+  const all = roleIndex(part).get(role) ?? [];
+  return channel === undefined ? all : all.filter((id) => part.terminals[id]!.channel === channel);
+}
 
 export const isDriver = (data: PartData): data is DataOf<'stepper-driver'> | DataOf<'servo-drive'> =>
   data.class === 'stepper-driver' || data.class === 'servo-drive';

@@ -98,13 +98,21 @@ export function buildNetwork(parts: Design['parts'], conductors: Design['conduct
 /** Elements whose inside carries a level from one terminal to another, if only weakly. */
 const carries = (kind: ElementKind): boolean => kind !== 'source' && kind !== 'coil' && kind !== 'level-input';
 
-/**
- * The part of a network that can act on the given nodes. The search goes through conductors and elements, but not
- * beyond a net that a supply holds, since nothing behind it can change that net's level.
- */
-export function networkAround(network: Network, seeds: readonly number[]): Network {
+interface Adjacency {
+  wiresAt: ReadonlyMap<number, readonly NetConductor[]>;
+  elementsAt: ReadonlyMap<number, readonly NetElement[]>;
+  /** Nodes that a source holds. */
+  supplied: ReadonlySet<number>;
+}
+const adjacencies = new WeakMap<Network, Adjacency>();
+
+/** What touches each node; worked out once for a network, since every circuit on it asks. */
+function adjacencyOf(network: Network): Adjacency {
+  const known = adjacencies.get(network);
+  if (known) return known;
   const wiresAt = new Map<number, NetConductor[]>();
   const elementsAt = new Map<number, NetElement[]>();
+  const supplied = new Set<number>();
   const push = <T>(map: Map<number, T[]>, n: number, item: T) => {
     const list = map.get(n);
     if (list) list.push(item);
@@ -114,12 +122,22 @@ export function networkAround(network: Network, seeds: readonly number[]): Netwo
     push(wiresAt, w.a, w);
     push(wiresAt, w.b, w);
   }
-  const supplied = new Set<number>();
   for (const e of network.elements)
     for (const n of e.nodes) {
       push(elementsAt, n, e);
       if (e.kind === 'source') supplied.add(n);
     }
+  const adjacency = { wiresAt, elementsAt, supplied };
+  adjacencies.set(network, adjacency);
+  return adjacency;
+}
+
+/**
+ * The part of a network that can act on the given nodes. The search goes through conductors and elements, but not
+ * beyond a net that a supply holds, since nothing behind it can change that net's level.
+ */
+export function networkAround(network: Network, seeds: readonly number[]): Network {
+  const { wiresAt, elementsAt, supplied } = adjacencyOf(network);
   const seen = new Set<number>(seeds);
   const wires = new Set<NetConductor>();
   const elements = new Set<NetElement>();
@@ -172,7 +190,29 @@ export function networkAround(network: Network, seeds: readonly number[]): Netwo
   const coils = keep.flatMap((e) => (e.coil >= 0 ? [network.elements[e.coil]!] : []));
   const missing = coils.filter((c) => !elements.has(c));
   if (missing.length) return networkAround(network, [...seeds, ...missing.flatMap((c) => c.nodes)]);
-  return compact(network, [...wires], keep, seeds);
+  return compact(network, withoutDeadEnds([...wires], keep, seeds), keep, seeds);
+}
+
+/** Leaves out wires that lead nowhere: on a supply's net most of them feed other circuits and change nothing here. */
+function withoutDeadEnds(
+  wires: readonly NetConductor[],
+  elements: readonly NetElement[],
+  seeds: readonly number[],
+): NetConductor[] {
+  const held = new Set([...seeds, ...elements.flatMap((e) => e.nodes)]);
+  const degree = new Map<number, number>();
+  for (const w of wires) for (const n of [w.a, w.b]) degree.set(n, (degree.get(n) ?? 0) + 1);
+  const dead = (n: number) => degree.get(n) === 1 && !held.has(n);
+  let kept = [...wires];
+  for (;;) {
+    const next = kept.filter((w) => {
+      const drop = dead(w.a) || dead(w.b);
+      if (drop) for (const n of [w.a, w.b]) degree.set(n, degree.get(n)! - 1);
+      return !drop;
+    });
+    if (next.length === kept.length) return next;
+    kept = next;
+  }
 }
 
 /** Renumbers a part of a network, so that an evaluation costs no more than that part. */

@@ -146,6 +146,7 @@ const sourceWord = { entered: 'entered', datasheet: 'data sheet', estimate: 'est
 
 <style scoped>
 .field {
+  position: relative;
   display: grid;
   grid-template-columns: minmax(90px, 1fr) 122px 84px 16px;
   align-items: center;

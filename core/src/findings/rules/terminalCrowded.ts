@@ -6,16 +6,14 @@ const MOST_LEADS = 2;
 export const terminalCrowded: Rule = {
   code: 'terminal-crowded',
   severity: 'note',
-  check: ({ design }) => {
-    const at = new Map<string, { part: string; terminal: string; n: number }>();
-    for (const c of Object.values(design.conductors))
-      for (const end of [c.from, c.to]) {
-        const entry = at.get(terminalKey(end)) ?? { ...end, n: 0 };
-        entry.n++;
-        at.set(terminalKey(end), entry);
-      }
-    return [...at.values()]
-      .filter((e) => e.n > MOST_LEADS)
+  check: ({ design, network }) => {
+    const leads = new Int32Array(network.terminals.length);
+    for (const c of network.conductors) {
+      leads[c.a]!++;
+      leads[c.b]!++;
+    }
+    return network.terminals
+      .flatMap((terminal, node) => (leads[node]! > MOST_LEADS ? [{ ...terminal, n: leads[node]! }] : []))
       .map((e) => {
         const part = design.parts[e.part]!;
         const name = `${part.designation}:${part.terminals[e.terminal]?.printed}`;

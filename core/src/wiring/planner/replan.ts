@@ -26,13 +26,25 @@ export interface Replanned {
 /** Done with pliers: from here on the plan may not touch it. */
 export const isMade = (c: Conductor): boolean => c.state !== 'planned';
 
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
+/** Equality of field values: plain ones, and the flat objects (an end, a quantity) that fields hold. */
+function same(a: unknown, b: unknown): boolean {
+  if (a === b) return true;
+  if (typeof a !== 'object' || typeof b !== 'object' || !a || !b) return false;
+  const [x, y] = [a as Record<string, unknown>, b as Record<string, unknown>];
+  const keys = Object.keys(x);
+  return keys.length === Object.keys(y).length && keys.every((k) => x[k] === y[k]);
+}
 const planned = (p: Proposal, field: PlannedField): Conductor[PlannedField] | undefined =>
   field === 'length' ? undefined : p[field];
 
 /** Fields in which a conductor differs from its proposal; what was set by hand and what the plan is silent about count not. */
-const differing = (c: Conductor, p: Proposal): PlannedField[] =>
-  plannedFields.filter((f) => f !== 'length' && !c.setByHand.includes(f) && !same(c[f], planned(p, f)));
+function differing(c: Conductor, p: Proposal): PlannedField[] {
+  let fields: PlannedField[] | undefined;
+  for (const f of plannedFields)
+    if (f !== 'length' && !same(c[f], planned(p, f)) && !c.setByHand.includes(f)) (fields ??= []).push(f);
+  return fields ?? none;
+}
+const none: PlannedField[] = [];
 
 /**
  * Brings the conductors up to a plan. Numbers stay; fields set by hand stay; a conductor that is cut or connected is

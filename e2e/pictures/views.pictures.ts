@@ -1,0 +1,41 @@
+import { fileURLToPath } from 'node:url';
+import { test } from '@playwright/test';
+import { controlState, expect, goTo, openMachine, openShelf } from '../journeys/bench';
+
+const shot = (name: string) => ({
+  path: fileURLToPath(new URL(`../../docs/screenshots/${name}.png`, import.meta.url)),
+  animations: 'disabled' as const,
+});
+
+test('the pictures of docs/screenshots, from the demo data', async ({ page }) => {
+  await openShelf(page);
+  await page.screenshot(shot('shelf'));
+  await openMachine(page, 'Dunnock');
+  await page.screenshot(shot('machine'));
+  await goTo(page, 'Switches');
+  await page.screenshot(shot('switches'));
+  await goTo(page, 'Practice');
+  await page.getByRole('button', { name: 'Power on' }).click();
+  await page.getByLabel('Pace').selectOption('10');
+  await page.getByRole('button', { name: 'Reference run' }).click();
+  await expect(controlState(page)).toHaveText('At rest', { timeout: 30_000 });
+  await page.getByLabel('Pace').selectOption('1');
+  await page.getByRole('slider', { name: /^X/ }).focus();
+  await page.keyboard.down('Shift');
+  await page.keyboard.down('ArrowRight');
+  await page.waitForTimeout(1500);
+  await page.screenshot(shot('practice'));
+  await page.keyboard.up('ArrowRight');
+  await openMachine(page, 'Wren', 'Drives');
+  await page.getByRole('button', { name: /finding/ }).click();
+  await page.screenshot(shot('drives'));
+  await page.getByRole('button', { name: 'Close' }).click();
+  await goTo(page, 'Settings');
+  await page.screenshot(shot('settings'));
+  await openMachine(page, 'Plover', 'Wiring');
+  await page.screenshot(shot('wiring'));
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.screenshot(shot('wiring-phone'));
+  await goTo(page, 'Practice');
+  await page.screenshot(shot('practice-phone'));
+});
