@@ -26,10 +26,11 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await page.waitForTimeout(1500);
   await page.screenshot(shot('practice'));
   await page.keyboard.up('ArrowRight');
+  await page.keyboard.up('Shift');
   await openMachine(page, 'Wren', 'Drives');
   await page.getByRole('button', { name: /finding/ }).click();
   await page.screenshot(shot('drives'));
-  await page.getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
   await goTo(page, 'Settings');
   await page.screenshot(shot('settings'));
   await openMachine(page, 'Plover', 'Wiring');

@@ -34,8 +34,7 @@ const place = (speed: number, far: number) => {
           <th>Axis</th>
           <th class="num">Scale</th>
           <th class="num">One step</th>
-          <th class="num">Pulses at wanted</th>
-          <th class="num">Motor at wanted</th>
+          <th class="num">At wanted speed</th>
           <th class="chart">Fences</th>
           <th>Governs, then</th>
         </tr>
@@ -59,10 +58,10 @@ const place = (speed: number, far: number) => {
             />
           </td>
           <td class="num">
-            <FigureText v-if="r.d.pulseRateAtWanted.known" :value="r.d.pulseRateAtWanted" dimension="frequency" />
-          </td>
-          <td class="num">
-            <FigureText v-if="r.d.motorRpmAtWanted.known" :value="r.d.motorRpmAtWanted" dimension="rotation" />
+            <template v-if="r.d.pulseRateAtWanted.known && r.d.motorRpmAtWanted.known">
+              <FigureText :value="r.d.pulseRateAtWanted" dimension="frequency" /><br />
+              <FigureText :value="r.d.motorRpmAtWanted" dimension="rotation" />
+            </template>
           </td>
           <td class="chart">
             <div v-if="r.fences.known" class="fences">
@@ -76,7 +75,7 @@ const place = (speed: number, far: number) => {
               ></span>
             </div>
           </td>
-          <td>
+          <td class="governs">
             <template v-if="r.fences.known">
               <strong>{{ r.fences.value[0]!.cause }}</strong>
               {{ showValue(r.fences.value[0]!.speed, r.dimension, preferences.display, 4)
@@ -100,7 +99,10 @@ const place = (speed: number, far: number) => {
   overflow-x: auto;
 }
 .chart {
-  min-width: 180px;
+  min-width: 110px;
+}
+.governs {
+  white-space: nowrap;
 }
 .fences {
   position: relative;

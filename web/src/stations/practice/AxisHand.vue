@@ -233,6 +233,16 @@ svg {
   touch-action: none;
 }
 @media (max-width: 720px) {
+  .hand {
+    grid-template-columns: 34px 1fr;
+  }
+  .buttons {
+    grid-column: 1 / -1;
+    justify-content: space-between;
+  }
+  .buttons .jog {
+    flex: 1;
+  }
   .jog {
     min-width: 52px;
     justify-content: center;

@@ -276,12 +276,7 @@ const wires = computed(() =>
   border: 1.5px solid var(--ink);
   margin-right: 5px;
 }
-.lit .wires li {
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-.bulb {
+.lit .bulb {
   background: var(--danger);
 }
 .lit {

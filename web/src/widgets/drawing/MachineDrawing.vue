@@ -25,7 +25,7 @@ const kind = computed(() => props.figures.design.kind);
 /** The head of a lathe stands at the left: its cross ruler goes to the right. */
 const isLathe = computed(() => kind.value === 'lathe');
 const PAD = computed(() =>
-  isLathe.value ? { left: 70, top: 34, right: 76, bottom: 74 } : { left: 104, top: 34, right: 30, bottom: 74 },
+  isLathe.value ? { left: 70, top: 34, right: 76, bottom: 74 } : { left: 104, top: 46, right: 30, bottom: 74 },
 );
 const views = computed(() => viewsOf(props.figures.axes, kind.value, isLathe.value ? 500 : 195, 270));
 const width = (v: View) => v.width + PAD.value.left + PAD.value.right;

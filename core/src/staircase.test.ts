@@ -1,0 +1,25 @@
+import { fileURLToPath } from 'node:url';
+import { ESLint } from 'eslint';
+import { expect, it } from 'vitest';
+
+const root = fileURLToPath(new URL('../..', import.meta.url));
+const eslint = new ESLint({ cwd: root });
+const forbidden = async (file: string, from: string) => {
+  const [result] = await eslint.lintText(`import '${from}';\n`, { filePath: `${root}core/src/${file}` });
+  return result!.messages.some((m) => m.ruleId === 'no-restricted-imports');
+};
+
+it.each([
+  ['units/x.ts', '../machine/design', true],
+  ['wiring/x.ts', '../findings/findings', true],
+  ['wiring/planner/x.ts', '../../switches/envelope', true],
+  ['motion/controller/x.ts', '../plant/plant', true],
+  ['motion/controller/x.ts', '../../machine/design', true],
+  ['motion/plant/x.ts', '../controller/controller', true],
+  ['motion/plant/x.ts', '../../settings/setting', true],
+  ['settings/x.ts', 'vue', true],
+  ['switches/x.ts', '../wiring/evaluate', false],
+  ['motion/simulation/x.ts', '../plant/plant', false],
+] as const)('%s importing %s: refused %s', async (file, from, refused) => {
+  expect(await forbidden(file, from)).toBe(refused);
+});
