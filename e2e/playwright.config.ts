@@ -3,8 +3,8 @@ import { chromiumOptions, server } from './setup';
 
 export default defineConfig({
   testDir: './journeys',
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  timeout: 120_000,
+  expect: { timeout: 15_000 },
   workers: 2,
   fullyParallel: true,
   forbidOnly: true,

@@ -46,6 +46,9 @@ test.describe('a bad file', () => {
       transfer.items.add(new File([text], 'wren.nodaxis.json', { type: 'application/json' }));
       return transfer;
     }, evil);
+    await page.getByRole('link', { name: 'Open Dunnock' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    // A drop is taken anywhere, a machine being open included.
     await page.dispatchEvent('body', 'drop', { dataTransfer: data });
     await expect(page.getByText('<img src=x onerror=alert(1)>')).toBeVisible();
     expect(await page.locator('img[src="x"]').count()).toBe(0);

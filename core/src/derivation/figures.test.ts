@@ -3,7 +3,9 @@ import { applyCommand } from '../commands/apply';
 import type { Command } from '../commands/command';
 import { dunnock } from '../samples/dunnock';
 import { quantity } from '../units/quantity';
-import { createDeriver } from './figures';
+import { newDesign } from '../machine/create';
+import { createDeriver, deriveFigures } from './figures';
+import { settledOf } from './settled';
 
 const counted = (command: Command) => {
   const ran: string[] = [];
@@ -31,5 +33,16 @@ describe('a derivation runs only for what an edit touched', () => {
   it('ticking a conductor off evaluates no circuit', () => {
     const { ran } = counted({ name: 'set-conductors', args: { ids: ['drive-x-0/step'], set: { state: 'connected' } } });
     expect(ran.filter((k) => /^(axis|circuit|network)/.test(k))).toEqual([]);
+  });
+});
+
+describe('how much of a station is settled', () => {
+  it('all of a finished machine, nothing of a new one, and it grows with what is entered', () => {
+    for (const s of Object.values(settledOf(deriveFigures(dunnock().design)))) expect(s.done).toBe(s.of);
+    const fresh = newDesign('lathe', 'New');
+    const before = settledOf(deriveFigures(fresh)).machine!;
+    expect(before).toEqual({ done: 0, of: 6 });
+    const travel = { ...fresh, axes: { ...fresh.axes, x: { ...fresh.axes.x!, travel: quantity(100, 'mm') } } };
+    expect(settledOf(deriveFigures(travel)).machine!.done).toBe(1);
   });
 });

@@ -73,6 +73,14 @@ onMounted(arrive);
           <button class="plain-button framed" @click="machine.flush()">Try again</button>
         </span>
       </p>
+      <p v-if="machine.offerBackup && machine.saveState !== 'not-saved'" class="caution row spread" role="status">
+        <span
+          >{{ machine.edits }} edits since this machine was last saved as a file. A browser can lose its store.</span
+        >
+        <button class="plain-button framed" @click="machine.file && exportMachine(machine.file)">
+          Save a dated copy
+        </button>
+      </p>
       <p v-if="machine.notice" class="caution row spread" role="status">
         <span>{{ machine.notice }}</span>
         <button class="plain-button framed" @click="machine.notice = ''">Understood</button>

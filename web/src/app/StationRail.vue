@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { settledOf } from '@nodaxis/core/derivation/settled';
 import type { Severity } from '@nodaxis/core/findings/finding';
 import { computed } from 'vue';
 import { useMachine } from '../document/machine';
@@ -8,11 +9,14 @@ import { stationList } from './stationList';
 defineProps<{ machineId: string }>();
 const machine = useMachine();
 
-/** Each station's own state: its worst finding and how many there are above a note. */
+const settled = computed(() => settledOf(machine.figures!));
+/** Each station's own state: its worst finding, how many there are above a note, and how much is settled. */
 const states = computed(() =>
   stationList.map((s) => {
     const own = machine.findings.filter((f) => f.station === s.id && f.severity !== 'note');
-    return { ...s, worst: own[0]?.severity as Severity | undefined, count: own.length };
+    const share = settled.value[s.id];
+    const percent = share && share.of > 0 ? Math.floor((100 * share.done) / share.of) : undefined;
+    return { ...s, worst: own[0]?.severity as Severity | undefined, count: own.length, percent };
   }),
 );
 </script>
@@ -34,7 +38,12 @@ const states = computed(() =>
       <component :is="s.icon" class="icon" aria-hidden="true" />
       <span>{{ s.title }}</span>
       <span v-if="s.worst" class="state"><SeverityMark :severity="s.worst" bare />{{ s.count }}</span>
-      <span v-else class="state settled" title="Nothing open">✓<span class="visually-hidden">nothing open</span></span>
+      <span v-else-if="s.percent === undefined || s.percent === 100" class="state settled" title="Nothing open"
+        >✓<span class="visually-hidden">nothing open</span></span
+      >
+      <span v-if="s.percent !== undefined && s.percent < 100" class="state" title="How much of it is settled"
+        >{{ s.percent }} %</span
+      >
     </RouterLink>
   </nav>
 </template>

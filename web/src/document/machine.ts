@@ -3,7 +3,7 @@ import type { Command } from '@nodaxis/core/commands/command';
 import { createDeriver } from '@nodaxis/core/derivation/figures';
 import { findingsOf } from '@nodaxis/core/findings/findings';
 import type { MachineFile } from '@nodaxis/core/machine/file';
-import { writeMachineFile } from '@nodaxis/core/machine/file';
+import { revisionOf, writeMachineFile } from '@nodaxis/core/machine/file';
 import { readMachineFile } from '@nodaxis/core/machine/read';
 import type { Fault } from '@nodaxis/core/units/result';
 import type { Patch } from 'immer';
@@ -14,11 +14,15 @@ import { cardOf, unsaved, useShelf } from './shelf';
 import type { SlotName } from './slots';
 import { readSlots, writeSlot } from './slots';
 import { holdTab, type TabHold } from './tabHold';
+import { onExport } from './transfer';
 
 export type SaveState = 'saved' | 'saving' | 'not-saved';
 export type OpenState = 'closed' | 'opening' | 'open' | 'missing' | 'unreadable';
 
 const SAVE_AFTER_MS = 300;
+/** After so many edits without a file a backup is offered. */
+const BACKUP_AFTER = 40;
+const backupKey = (id: string) => `backup/${id}`;
 
 interface Step {
   title: string;
@@ -45,6 +49,17 @@ export const useMachine = defineStore('machine', () => {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let writing: Promise<void> | undefined;
   let hold: TabHold | undefined;
+
+  /** The revision that was last handed out as a file; a machine that never was counts from its first opening here. */
+  const backedUp = ref(0);
+  const edits = computed(() => (file.value ? revisionOf(file.value) - backedUp.value : 0));
+  const offerBackup = computed(() => edits.value >= BACKUP_AFTER);
+  const setBackedUp = (of: MachineFile) => {
+    backedUp.value = revisionOf(of);
+    // Losing this costs an offer that comes too early, nothing else.
+    void browserStore.setItem(backupKey(of.id), backedUp.value).catch(() => undefined);
+  };
+  onExport.add((of) => of.id === file.value?.id && setBackedUp(of));
 
   const design = computed(() => file.value?.design);
   const figures = computed(() => (file.value ? derive(file.value.design) : undefined));
@@ -88,6 +103,9 @@ export const useMachine = defineStore('machine', () => {
     });
     readOnly.value = !hold.mine;
     file.value = read.value;
+    const kept = await browserStore.getItem<number>(backupKey(id)).catch(() => null);
+    if (kept === null) setBackedUp(read.value);
+    else backedUp.value = kept;
     state.value = 'open';
   }
 
@@ -138,6 +156,8 @@ export const useMachine = defineStore('machine', () => {
     if (result.value.file === file.value) return [];
     undoStack.value = [...undoStack.value, { title: result.value.title, patches: result.value.inverse }];
     redoStack.value = [];
+    // Asks the browser not to clear the store when space runs short; it may say no.
+    if (!undoStack.value[1]) void navigator.storage?.persist?.();
     settle(result.value.file);
     return [];
   }
@@ -200,6 +220,8 @@ export const useMachine = defineStore('machine', () => {
     openFaults,
     notice,
     readOnly,
+    edits,
+    offerBackup,
     undoStack,
     redoStack,
     open,

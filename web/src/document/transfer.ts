@@ -9,7 +9,7 @@ export const fileName = (file: MachineFile): string => {
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-|-$/g, '');
-  return `${plain || 'machine'}.nodaxis.json`;
+  return `${plain || 'machine'}-${new Date().toISOString().slice(0, 10)}.nodaxis.json`;
 };
 
 /** Hands text to the reader as a file. */
@@ -22,7 +22,13 @@ export function download(name: string, text: string, type = 'application/json'):
   setTimeout(() => URL.revokeObjectURL(url), 10_000);
 }
 
-export const exportMachine = (file: MachineFile): void => download(fileName(file), writeMachineFile(file));
+/** Called with each machine whose file was handed out, so that the offer of a backup can rest. */
+export const onExport = new Set<(file: MachineFile) => void>();
+
+export function exportMachine(file: MachineFile): void {
+  download(fileName(file), writeMachineFile(file));
+  onExport.forEach((tell) => tell(file));
+}
 
 /** Reads a file that was picked or dropped. Its size is looked at before its content. */
 export async function importFile(picked: File): Promise<Result<MachineFile, Fault[]>> {

@@ -1,22 +1,19 @@
 <script setup lang="ts">
 import { Plus, Upload } from '@element-plus/icons-vue';
 import { kindTitle } from '@nodaxis/core/machine/create';
-import type { Fault } from '@nodaxis/core/units/result';
-import { onBeforeUnmount, onMounted, ref, shallowRef } from 'vue';
-import { useRouter } from 'vue-router';
+import { onMounted, ref, shallowRef } from 'vue';
+import { useImports } from '../document/imports';
 import { usePreferences } from '../document/preferences';
 import type { Card } from '../document/shelf';
 import { useShelf } from '../document/shelf';
-import { exportMachine, importFile } from '../document/transfer';
+import { exportMachine } from '../document/transfer';
 import MachineThumb from './MachineThumb.vue';
 import NewMachine from './NewMachine.vue';
 
 const shelf = useShelf();
 const preferences = usePreferences();
-const router = useRouter();
+const imports = useImports();
 const creating = ref(false);
-const faults = shallowRef<Fault[]>([]);
-const dragging = ref(false);
 const picker = ref<HTMLInputElement>();
 const justRemoved = shallowRef<Card>();
 const renaming = ref('');
@@ -25,43 +22,12 @@ const newName = ref('');
 onMounted(() => {
   document.title = 'Nodaxis';
   void shelf.start();
-  addEventListener('dragover', onDragOver);
-  addEventListener('drop', onDrop);
-});
-onBeforeUnmount(() => {
-  removeEventListener('dragover', onDragOver);
-  removeEventListener('drop', onDrop);
 });
 
-function onDragOver(e: DragEvent) {
-  e.preventDefault();
-  dragging.value = true;
-}
-function onDrop(e: DragEvent) {
-  e.preventDefault();
-  dragging.value = false;
-  void take([...(e.dataTransfer?.files ?? [])]);
-}
 async function onPick(e: Event) {
   const input = e.target as HTMLInputElement;
-  await take([...(input.files ?? [])]);
+  await imports.take([...(input.files ?? [])]);
   input.value = '';
-}
-/** Each file is read on its own: one that is bad keeps no good one out. */
-async function take(files: File[]) {
-  faults.value = [];
-  for (const f of files) {
-    const read = await importFile(f);
-    if (!read.ok) {
-      faults.value = [
-        ...faults.value,
-        ...read.error.slice(0, 6).map((x) => ({ ...x, where: `${f.name}, ${x.where}` })),
-      ];
-      continue;
-    }
-    const card = await shelf.take(read.value);
-    if (files.length === 1) await router.push(`/machine/${card.id}`);
-  }
 }
 async function remove(card: Card) {
   await shelf.remove(card);
@@ -119,14 +85,6 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
     </header>
 
     <main class="stack">
-      <div v-if="faults.length" class="caution" role="alert">
-        <strong>Not imported; nothing on the shelf was changed.</strong>
-        <ul>
-          <li v-for="f in faults" :key="f.where + f.what">
-            <span class="mono">{{ f.where }}</span>: {{ f.what }} {{ f.mend }}
-          </li>
-        </ul>
-      </div>
       <p v-if="shelf.blocked" class="caution" role="alert">{{ shelf.blocked }}</p>
       <p v-if="justRemoved" class="caution row spread" role="status">
         <span>{{ justRemoved.name }} is off the shelf.</span>
@@ -206,7 +164,6 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
         </button>
       </footer>
     </main>
-    <div v-if="dragging" class="drop" @dragleave="dragging = false">Let go to import the machine file</div>
     <NewMachine v-model="creating" />
   </div>
 </template>
@@ -254,15 +211,6 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
 .empty {
   max-width: 640px;
   padding: 24px;
-}
-.drop {
-  position: fixed;
-  inset: 0;
-  display: grid;
-  place-items: center;
-  font-size: 22px;
-  background: var(--accent-wash);
-  border: 4px dashed var(--accent);
 }
 @media (max-width: 720px) {
   .cards {

@@ -1,0 +1,49 @@
+import { describeField } from '../machine/fields';
+import type { Station } from '../machine/fields';
+import type { Figures } from './figures';
+
+/** How much of a station is settled: what is done or known, of what there is to do or to know. */
+export interface Settled {
+  done: number;
+  of: number;
+}
+
+/** Per station: the figures that settings need, the conductors that are connected, the settings that are known. */
+export function settledOf(figures: Figures): Partial<Record<Station, Settled>> {
+  const { design, settings } = figures;
+  const missing = new Set(settings.flatMap((s) => (s.value.known ? [] : s.value.missing)));
+  const at: Record<'machine' | 'drives' | 'switches', Settled> = {
+    machine: { done: 0, of: 0 },
+    drives: { done: 0, of: 0 },
+    switches: { done: 0, of: 0 },
+  };
+  const count = (station: keyof typeof at, done: boolean) => {
+    at[station].of++;
+    if (done) at[station].done++;
+  };
+  count('machine', design.roles.controller !== undefined);
+  count('machine', design.roles.motorSupply !== undefined);
+  for (const { axis, drives, ruler, switches } of figures.axes) {
+    count('machine', axis.travel !== undefined);
+    count('machine', drives[0]!.scale.known || !drives[0]!.scale.missing.some((p) => p.includes('.transmission.')));
+    count('drives', axis.maxSpeed !== undefined);
+    count('drives', axis.acceleration !== undefined);
+    for (const d of axis.drives) {
+      count('drives', d.motor !== undefined);
+      count('drives', d.driver !== undefined && design.parts[d.driver]?.setup.stepsPerRevolution !== undefined);
+    }
+    if (axis.reference.method !== 'none') count('switches', ruler.known);
+    for (const s of switches) count('switches', s.fromStop.known);
+  }
+  for (const path of missing) {
+    const station = describeField(design, path)?.station;
+    if (station === 'switches' && !path.startsWith('parts.')) count('switches', false);
+  }
+  const conductors = Object.values(design.conductors);
+  const made = conductors.filter((c) => c.state === 'connected' || c.state === 'checked').length;
+  return {
+    ...at,
+    wiring: { done: made, of: conductors.length },
+    settings: { done: settings.filter((s) => s.value.known).length, of: settings.length },
+  };
+}
