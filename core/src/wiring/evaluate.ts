@@ -71,6 +71,18 @@ const conducts = (e: NetElement, actuated: ReadonlySet<string>, energised: Reado
   return (e.element.form === 'NO') === acted;
 };
 
+const inputMaps = new WeakMap<Network, ReadonlyMap<number, NetElement>>();
+/** The input elements by the node of their terminal; worked out once, since a network is evaluated again and again. */
+function inputsOf(network: Network): ReadonlyMap<number, NetElement> {
+  const known = inputMaps.get(network);
+  if (known) return known;
+  const inputs = new Map<number, NetElement>();
+  for (const e of network.elements)
+    if (e.kind === 'level-input' || e.kind === 'isolated-input') inputs.set(e.nodes[0]!, e);
+  inputMaps.set(network, inputs);
+  return inputs;
+}
+
 /** Levels that reach nets only through resistors or input diodes: equal neighbours pass theirs on, unequal ones conflict. */
 function spreadWeak(nets: Nets, network: Network): void {
   const neighbours = new Map<number, number[]>();
@@ -165,9 +177,7 @@ export function evaluate(network: Network, situation: Situation = {}): Evaluatio
       break;
     }
   }
-  const inputs = new Map<number, NetElement>();
-  for (const e of network.elements)
-    if (e.kind === 'level-input' || e.kind === 'isolated-input') inputs.set(e.nodes[0]!, e);
+  const inputs = inputsOf(network);
   const node = (t: TerminalRef) => network.nodeOf.get(terminalKey(t));
   return {
     ringing,

@@ -51,27 +51,29 @@ const none: PlannedField[] = [];
  * never altered nor taken out, but reported as a conflict.
  */
 export function replan(existing: Design['conductors'], plan: Plan): Replanned {
-  const conductors: Design['conductors'] = {};
+  // Most plans change nothing: the table is copied only once it has to be.
+  let conductors = existing;
+  const edit = (): Design['conductors'] => (conductors === existing ? (conductors = { ...existing }) : conductors);
   const changes: PlanChange[] = [];
   const conflicts: PlanConflict[] = [];
   const wanted = new Map(plan.proposals.map((p) => [p.id, p]));
-  for (const [id, c] of Object.entries(existing)) {
+  for (const id in existing) {
+    const c = existing[id]!;
+    if (c.origin !== 'planned') continue;
     const proposal = wanted.get(id);
-    if (c.origin !== 'planned') conductors[id] = c;
-    else if (proposal) {
+    if (proposal) {
       const fields = differing(c, proposal);
-      if (!fields.length) conductors[id] = c;
-      else if (isMade(c)) {
-        conductors[id] = c;
-        conflicts.push({ conductor: id, fields, obsolete: false });
-      } else {
-        conductors[id] = { ...c, ...Object.fromEntries(fields.map((f) => [f, planned(proposal, f)])) };
+      if (!fields.length) continue;
+      if (isMade(c)) conflicts.push({ conductor: id, fields, obsolete: false });
+      else {
+        edit()[id] = { ...c, ...Object.fromEntries(fields.map((f) => [f, planned(proposal, f)])) };
         changes.push({ conductor: id, kind: 'changed', fields });
       }
-    } else if (isMade(c) || c.setByHand.length) {
-      conductors[id] = c;
-      conflicts.push({ conductor: id, fields: [], obsolete: true });
-    } else changes.push({ conductor: id, kind: 'removed', fields: [] });
+    } else if (isMade(c) || c.setByHand.length) conflicts.push({ conductor: id, fields: [], obsolete: true });
+    else {
+      delete edit()[id];
+      changes.push({ conductor: id, kind: 'removed', fields: [] });
+    }
   }
   const used = new Set(Object.values(existing).map((c) => c.number));
   let number = 0;
@@ -80,7 +82,7 @@ export function replan(existing: Design['conductors'], plan: Plan): Replanned {
     do number++;
     while (used.has(number));
     const { id, ...rest } = p;
-    conductors[id] = { number, ...rest, origin: 'planned', setByHand: [], state: 'planned' };
+    edit()[id] = { number, ...rest, origin: 'planned', setByHand: [], state: 'planned' };
     changes.push({ conductor: id, kind: 'added', fields: [] });
   }
   return { conductors, changes, conflicts };
