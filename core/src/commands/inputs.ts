@@ -27,6 +27,12 @@ function circuitId(design: Design, args: NewInput): string {
   return id;
 }
 
+/** The name that a new input will have. */
+function titleOf(design: Design, args: NewInput): string {
+  const letter = args.mount ? `${design.axes[args.mount.axis]?.letter ?? args.mount.axis} ${args.mount.end} ` : '';
+  return `${letter}${args.function.replaceAll('-', ' ')}`;
+}
+
 /** The feed that suits a device on this machine's inputs: sensors by their output, contacts by what the inputs allow. */
 function feedFor(design: Design, part: Part): InputCircuit['feed'] {
   if (part.data.class === 'sensor') return part.data.output === 'NPN' ? '0V' : 'plus';
@@ -55,7 +61,7 @@ const unknownCircuit = (id: string) =>
 
 export const inputs = {
   'add-input': {
-    title: (args, before) => `Input added: ${circuitName(circuitId(before, args))}`,
+    title: (args, before) => `Input added: ${titleOf(before, args)}`,
     apply(args, draft) {
       const entry = libraryEntry(args.library);
       if (!entry) return refuse(`The library holds no "${args.library}".`, 'circuits', 'Choose one from the list.');
@@ -64,7 +70,7 @@ export const inputs = {
       const design = draft as Design;
       const id = circuitId(design, args);
       const partId = freeId(design, `device-${id}`);
-      const part = partFrom(entry, nextDesignation(design, entry.data.class), `${circuitName(id)}: ${entry.name}`);
+      const part = partFrom(entry, nextDesignation(design, entry.data.class), entry.name);
       draft.parts[partId] = { ...part, ...(args.mount ? { mount: args.mount } : {}) };
       draft.circuits[id] = {
         function: args.function,
@@ -75,14 +81,14 @@ export const inputs = {
     },
   } satisfies Handler<'add-input'>,
   'remove-input': {
-    title: ({ circuit }) => `Input removed: ${circuitName(circuit)}`,
+    title: ({ circuit }, before) => `Input removed: ${circuitName(before, circuit)}`,
     apply({ circuit }, draft) {
       if (!draft.circuits[circuit]) return unknownCircuit(circuit);
       removeInput(draft, circuit);
     },
   } satisfies Handler<'remove-input'>,
   'join-inputs': {
-    title: ({ into, from }) => `${circuitName(from)} shares the input of ${circuitName(into)}`,
+    title: ({ into, from }, before) => `${circuitName(before, from)} shares the input of ${circuitName(before, into)}`,
     apply({ into, from }, draft) {
       const target = draft.circuits[into];
       const source = draft.circuits[from];
@@ -90,7 +96,7 @@ export const inputs = {
       const merged = target.function === source.function ? target.function : 'limit-and-reference';
       if (target.function !== source.function && [target, source].some((c) => !/limit|reference/.test(c.function)))
         return refuse(
-          `${circuitName(from)} and ${circuitName(into)} do different work and cannot share an input.`,
+          `${circuitName(draft as Design, from)} and ${circuitName(draft as Design, into)} do different work and cannot share an input.`,
           `circuits.${from}`,
           'Only limits and references can share one.',
         );
@@ -101,7 +107,7 @@ export const inputs = {
     },
   } satisfies Handler<'join-inputs'>,
   'split-input': {
-    title: ({ circuit }) => `${circuitName(circuit)}: an input for each switch`,
+    title: ({ circuit }, before) => `${circuitName(before, circuit)}: an input for each switch`,
     apply({ circuit: id }, draft) {
       const circuit = draft.circuits[id];
       if (!circuit) return unknownCircuit(id);
@@ -122,7 +128,7 @@ export const inputs = {
   'set-input-terminal': {
     title: ({ circuit, input }, before) => {
       const terminal = input && before.parts[input.part]?.terminals[input.terminal];
-      return `${circuitName(circuit)}: input ${terminal ? terminal.printed : 'chosen by the planner'}`;
+      return `${circuitName(before, circuit)}: input ${terminal ? terminal.printed : 'chosen by the planner'}`;
     },
     apply({ circuit: id, input }, draft) {
       const circuit = draft.circuits[id];

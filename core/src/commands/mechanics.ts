@@ -1,6 +1,7 @@
+import type { Draft } from 'immer';
 import { newAxis, stripAbsent } from '../machine/create';
 import type { Design } from '../machine/design';
-import type { Transmission, TransmissionKind } from '../machine/mechanics';
+import type { AxisEnd, Transmission, TransmissionKind } from '../machine/mechanics';
 import type { CommandName, Handler } from './command';
 import { refuse } from './command';
 import { removeInput } from './inputs';
@@ -23,6 +24,23 @@ const transmissionNames: Record<TransmissionKind, string> = {
   rotary: 'rotary gearing',
 };
 
+/**
+ * The reference moves to the other end: a switch that sits there takes it over and the old one stays as a limit.
+ * Where none sits there, the reference switches move along with the corner.
+ */
+function moveReference(draft: Draft<Design>, axis: string, from: AxisEnd, to: AxisEnd): void {
+  const at = (end: AxisEnd) =>
+    Object.values(draft.circuits).filter((c) =>
+      c.devices.every((d) => draft.parts[d]?.mount?.axis === axis && draft.parts[d]?.mount?.end === end),
+    );
+  const there = at(to).filter((c) => c.function === 'limit');
+  const here = at(from).filter((c) => c.function === 'limit-and-reference' || c.function === 'reference');
+  if (there.length) {
+    for (const c of there) c.function = 'limit-and-reference';
+    for (const c of here) c.function = 'limit';
+  } else for (const c of here) for (const d of c.devices) draft.parts[d]!.mount!.end = to;
+}
+
 export const mechanics = {
   'set-datum-corner': {
     title: ({ ends }, before) =>
@@ -34,11 +52,9 @@ export const mechanics = {
         const axis = draft.axes[id];
         if (!axis) return noAxis(id);
         const old = axis.reference.end;
-        axis.reference.end = end;
-        // The reference switch moves with the corner; where a limit switch sits there already, the two change places.
         if (old === end) continue;
-        for (const part of Object.values(draft.parts))
-          if (part.mount?.axis === id) part.mount.end = part.mount.end === 'minus' ? 'plus' : 'minus';
+        axis.reference.end = end;
+        moveReference(draft, id, old, end);
       }
     },
   } satisfies Handler<'set-datum-corner'>,

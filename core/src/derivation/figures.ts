@@ -139,7 +139,7 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
     const analyses = Object.values(circuits);
     const inputs = cache.keep(
       'settings/inputs',
-      [design.circuits, design.parts, plan, design.overrides, ...analyses],
+      [design.circuits, design.parts, drives, plan, design.overrides, ...analyses],
       () => inputSettings(design, plan.inputs, circuits).map((s) => settle(s, design.overrides)),
     );
     const drivers = cache.keep('settings/drivers', [drives, design.parts, design.overrides], () =>

@@ -37,3 +37,7 @@ export const axesOf = (design: Design): [string, Axis][] =>
     const axis = design.axes[id];
     return axis ? [[id, axis] as [string, Axis]] : [];
   });
+
+/** What a reading of an axis is multiplied by: 2 for the cross slide of a lathe that shows diameters, else 1. */
+export const shownFactor = (design: Pick<Design, 'kind' | 'latheX'>, axis: Axis): 1 | 2 =>
+  design.kind === 'lathe' && design.latheX === 'diameter' && axis.letter === 'X' ? 2 : 1;

@@ -1,4 +1,5 @@
 import type { Dimension } from '../units/units';
+import type { InputFunction } from './connections';
 import type { Design } from './design';
 import type { Axis, TransmissionKind } from './mechanics';
 import { isDriver } from './parts';
@@ -126,19 +127,12 @@ const definitions: Record<string, Definition> = {
     along('acceleration', 'angularAcceleration'),
     'How quickly the axis gains and loses speed. It sets the stopping distance.',
   ),
-  'axes.*.frictionCoefficient': field(
-    'machine',
-    'Friction',
-    q('ratio'),
-    'Coefficient of friction of the guides: about 0.005 for ball guides, 0.1 for slides.',
-  ),
   'axes.*.dragTorque': field(
     'machine',
     'Drag',
     q('torque'),
     'Torque to turn the screw by hand, with nut and bearings, no load.',
   ),
-  'axes.*.cuttingForce': field('machine', 'Cutting force', q('force'), 'Largest force of the tool along this axis.'),
   'axes.*.counterbalance': field(
     'machine',
     'Counterbalance',
@@ -190,30 +184,6 @@ const definitions: Record<string, Definition> = {
     'Efficiency',
     q('ratio'),
     'Share of the power that arrives: about 0.9 for a ball screw, 0.3 for a trapezoidal one.',
-  ),
-  'axes.*.transmission.outerDiameter': field('machine', 'Screw diameter', q('length'), 'Outer diameter of the screw.'),
-  'axes.*.transmission.rootDiameter': field(
-    'machine',
-    'Root diameter',
-    q('length'),
-    'Diameter at the bottom of the thread: it sets whirl and buckling.',
-  ),
-  'axes.*.transmission.length': field(
-    'machine',
-    'Unsupported length',
-    q('length'),
-    'Of the screw between its bearings.',
-  ),
-  'axes.*.transmission.endFixity': field(
-    'machine',
-    'Bearings',
-    choice({
-      'fixed-free': 'fixed, free',
-      'supported-supported': 'supported, supported',
-      'fixed-supported': 'fixed, supported',
-      'fixed-fixed': 'fixed, fixed',
-    }),
-    'How the ends of the screw are held.',
   ),
   'axes.*.transmission.teeth': field(
     'machine',
@@ -452,16 +422,39 @@ function subjectOf(design: Design, keys: readonly string[]): string {
   }
   if (table === 'parts') return design.parts[id]?.designation ?? id;
   if (table === 'masses') return design.masses[id]?.name ?? id;
-  if (table === 'circuits') return circuitName(id);
+  if (table === 'circuits') return circuitName(design, id);
   return '';
 }
 
-/** `limit-x-plus` → `Limit X plus`: circuit ids are made of words. */
-export const circuitName = (id: string): string => {
-  const words = id.split('-').map((w) => (w.length === 1 ? w.toUpperCase() : w));
-  const text = words.join(' ');
-  return text.charAt(0).toUpperCase() + text.slice(1);
+const functionWords: Record<InputFunction, string> = {
+  limit: 'limit',
+  reference: 'reference',
+  'limit-and-reference': 'limit and reference',
+  probe: 'Probe',
+  stop: 'Stop',
+  door: 'Door',
+  pause: 'Pause',
+  start: 'Start',
+  alarm: 'Alarm',
+  index: 'index pulse',
 };
+
+/** What an input circuit is called: from what it does and where its switches sit, such as `X plus limit`. */
+export function circuitName(design: Pick<Design, 'circuits' | 'parts' | 'axes'>, id: string): string {
+  const circuit = design.circuits[id];
+  if (!circuit) return id;
+  const mounts = circuit.devices.flatMap((d) => design.parts[d]?.mount ?? []);
+  const letters = [...new Set(mounts.map((m) => design.axes[m.axis]?.letter ?? m.axis))].join(' + ');
+  const ends = new Set(mounts.map((m) => m.end));
+  const drives = new Set(mounts.map((m) => m.drive));
+  const axis = mounts[0] && design.axes[mounts[0].axis];
+  const drive = drives.size === 1 ? [...drives][0] : undefined;
+  const side = drive !== undefined && axis && axis.drives.length > 1 ? axis.drives[drive]?.side : undefined;
+  const number = /-(\d+)$/.exec(id)?.[1];
+  return [letters, ends.size === 1 ? [...ends][0] : '', side, functionWords[circuit.function], number]
+    .filter(Boolean)
+    .join(' ');
+}
 
 /** Describes the field at a path; undefined for a path that no form edits. */
 export function describeField(design: Design, path: string): FieldDescription | undefined {
@@ -494,7 +487,7 @@ export function valueAt(design: Design, path: string): unknown {
 
 /** The fields that each kind of transmission has, in the order in which a person fills them in. */
 export const transmissionFields: Record<TransmissionKind, readonly string[]> = {
-  screw: ['form', 'pitch', 'starts', 'ratio', 'efficiency', 'outerDiameter', 'rootDiameter', 'length', 'endFixity'],
+  screw: ['form', 'pitch', 'starts', 'ratio', 'efficiency'],
   belt: ['teeth', 'pitch', 'ratio', 'efficiency'],
   rack: ['module', 'teeth', 'helixAngle', 'ratio', 'efficiency'],
   rotary: ['ratio', 'efficiency'],
@@ -525,7 +518,8 @@ export function fieldPaths(design: Design): string[] {
       const part = keys[0] === 'parts' ? design.parts[keys[1]!] : undefined;
       if (!part) return true;
       if (keys[2] === 'mount') return part.mount !== undefined;
-      if (keys[2] === 'data') return last in part.data;
+      // Data sheets have no form of their own yet.
+      if (keys[2] === 'data') return false;
       if (last === 'contactUsed') return part.data.class === 'switch' || part.data.class === 'button';
       return isDriver(part.data);
     });

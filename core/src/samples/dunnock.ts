@@ -34,24 +34,18 @@ export function dunnock(): MachineFile {
         });
     }
   const axes = {
-    x: { travel: 640, speed: 120, acceleration: 600, screw: 690, pitch: 10 },
-    y: { travel: 910, speed: 120, acceleration: 500, screw: 960, pitch: 10 },
-    z: { travel: 140, speed: 50, acceleration: 400, screw: 200, pitch: 5 },
+    x: { travel: 640, speed: 120, acceleration: 600, pitch: 10 },
+    y: { travel: 910, speed: 120, acceleration: 500, pitch: 10 },
+    z: { travel: 140, speed: 50, acceleration: 400, pitch: 5 },
   };
   for (const [id, a] of Object.entries(axes))
     b.figures(`axes.${id}`, {
       travel: [a.travel, 'mm'],
       maxSpeed: [a.speed, 'mm/s'],
       acceleration: [a.acceleration, 'mm/s²'],
-      frictionCoefficient: [0.008, '1'],
-      cuttingForce: [45, 'N'],
       dragTorque: [0.07, 'N·m'],
       'transmission.pitch': [a.pitch, 'mm'],
       'transmission.efficiency': [90, '%'],
-      'transmission.outerDiameter': [15, 'mm'],
-      'transmission.rootDiameter': [12.4, 'mm'],
-      'transmission.length': [a.screw, 'mm'],
-      'transmission.endFixity': 'fixed-supported',
       'reference.backOff': [3, 'mm'],
     });
   b.do({

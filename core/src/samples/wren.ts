@@ -30,7 +30,6 @@ export function wren(): MachineFile {
         travel: [a.travel, 'mm'],
         maxSpeed: [a.speed, 'mm/s'],
         acceleration: [300, 'mm/s²'],
-        frictionCoefficient: [0.1, '1'],
         'transmission.form': 'trapezoidal',
         'transmission.pitch': [2, 'mm'],
         'transmission.starts': 2,

@@ -2,6 +2,7 @@ import type { Design } from '../machine/design';
 import type { Derived } from '../units/derived';
 import { gather, known, mapKnown, missing } from '../units/derived';
 import { axesOf } from '../machine/design';
+import { circuitName } from '../machine/fields';
 import type { AxisEnd, Reference } from '../machine/mechanics';
 import type { InputFunction } from '../machine/connections';
 import type { Setting, SettingValue } from './setting';
@@ -36,6 +37,8 @@ export interface ControllerAxis {
 }
 export interface ControllerInput {
   id: string;
+  /** What a person calls it. */
+  title: string;
   function: InputFunction;
   axes: string[];
   /** The end of a limit that serves one end only. */
@@ -108,6 +111,7 @@ export function controllerSettings(
       }),
       ({ active, filterS }): ControllerInput => ({
         id,
+        title: circuitName(design, id),
         function: circuit.function,
         axes: [...new Set(mounts.map((m) => m.axis))],
         end: ends.size === 1 ? [...ends][0] : undefined,

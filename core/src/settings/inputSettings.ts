@@ -13,13 +13,13 @@ const activeChoices = [
 
 /** Parameters of the inputs: which terminal, which reading means tripped, how long it must last. */
 export function inputSettings(
-  design: Pick<Design, 'circuits' | 'parts'>,
+  design: Pick<Design, 'circuits' | 'parts' | 'axes'>,
   inputs: Readonly<Record<string, TerminalRef>>,
   analyses: Readonly<Record<string, CircuitAnalysis>>,
 ): SettingDraft[] {
   return Object.entries(design.circuits).flatMap(([id, circuit]): SettingDraft[] => {
     const group = 'Inputs';
-    const title = circuitName(id);
+    const title = circuitName(design, id);
     const input = inputs[id];
     const part = input && design.parts[input.part];
     const analysis = analyses[id];

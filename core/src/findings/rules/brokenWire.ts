@@ -26,7 +26,7 @@ export const brokenWire: Rule = {
       return [
         {
           subject: a.circuit,
-          title: `${circuitName(a.circuit)}: a broken wire is never noticed`,
+          title: `${circuitName(design, a.circuit)}: a broken wire is never noticed`,
           explain: () =>
             `With conductor ${numbers} open the input reads ${silent[0]!.reading}, just as at rest, and the switch no longer trips it. A normally closed contact opens the loop either way: a broken wire then stops the machine at once.`,
           station: 'switches',

@@ -20,13 +20,13 @@ export const inputTwice: Rule = {
         const last = ids.at(-1)!;
         return {
           subject: ids.join('+'),
-          title: `Input ${printed} serves ${ids.map(circuitName).join(' and ')}`,
+          title: `Input ${printed} serves ${ids.map((id) => circuitName(design, id)).join(' and ')}`,
           explain: () => 'Each function needs an input of its own, or the switches must share one loop by intent.',
           station: 'switches' as const,
           field: `circuits.${last}.input`,
           remedies: [
             {
-              label: () => `Let the planner choose for ${circuitName(last)}`,
+              label: () => `Let the planner choose for ${circuitName(design, last)}`,
               command: { name: 'set-input-terminal' as const, args: { circuit: last, input: null } },
             },
           ],

@@ -23,7 +23,7 @@ export const pulseWidth: Rule = {
         explain: (display) =>
           `The controller holds a pulse for ${showValue(given, 'time', display, 3)}; ${driver.name} needs ${showValue(need, 'time', display, 3)}. Steps go missing at random, at any speed. Lengthen the pulse in the controller, or choose another one.`,
         station: 'machine',
-        field: `parts.${controllerId}.data.pulseWidth`,
+        field: 'roles.controller',
         remedies: [
           {
             label: (display) => `Pulse width ${showValue(need, 'time', display, 3)}`,

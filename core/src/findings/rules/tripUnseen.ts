@@ -21,7 +21,7 @@ export const tripUnseen: Rule = {
         {
           subject: a.circuit,
           severity: protective.includes(circuit.function) ? 'danger' : 'wont-work',
-          title: `${circuitName(a.circuit)}: the input never sees ${names}`,
+          title: `${circuitName(design, a.circuit)}: the input never sees ${names}`,
           explain: () =>
             a.idle.reading === 'uncertain'
               ? `At rest the net is ${a.idle.level}: the input reads anything. It needs a defined level from a resistor, a contact or a sensor.`

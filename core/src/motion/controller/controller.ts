@@ -209,7 +209,7 @@ export class Controller {
     if (ambiguous >= 0) {
       const input = this.inputs[ambiguous]!;
       const letters = input.axes.map((a) => this.byId.get(a)?.settings.letter ?? a);
-      this.say({ code: 'reference-ambiguous', input: input.id, letters });
+      this.say({ code: 'reference-ambiguous', input: input.title, letters });
       return;
     }
     this.cause = undefined;
@@ -251,7 +251,7 @@ export class Controller {
       (i, k) => this.tripped[k] && ['stop', 'limit', 'limit-and-reference'].includes(i.function),
     );
     if (still >= 0) {
-      this.say({ code: 'acknowledge-refused', input: this.inputs[still]!.id });
+      this.say({ code: 'acknowledge-refused', input: this.inputs[still]!.title });
       return;
     }
     this.cause = undefined;
@@ -285,7 +285,7 @@ export class Controller {
       const wayOff = input.axes[0] === undefined ? undefined : this.wayOff(input.axes[0]);
       this.say({
         code: 'limit-tripped',
-        input: input.id,
+        input: input.title,
         letter: axis?.settings.letter ?? '?',
         end: input.end,
         wayOff,

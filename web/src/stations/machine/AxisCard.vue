@@ -85,9 +85,7 @@ const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.
       <MachineField :path="`${path}.reference.end`" />
       <MachineField :path="`${path}.tilt`" />
       <MachineField v-for="f in more" :key="f" :path="`${path}.transmission.${f}`" />
-      <MachineField :path="`${path}.frictionCoefficient`" />
       <MachineField :path="`${path}.dragTorque`" />
-      <MachineField :path="`${path}.cuttingForce`" />
       <MachineField :path="`${path}.counterbalance`" />
       <button class="plain-button danger" :disabled="machine.readOnly" @click="remove">
         Remove axis {{ axis.letter }}

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { ArrowLeft, ArrowRight } from '@element-plus/icons-vue';
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
+import { shownFactor } from '@nodaxis/core/machine/design';
 import type { Snapshot } from '@nodaxis/core/motion/simulation/simulation';
 import { printValue } from '@nodaxis/core/units/print';
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
+import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
 import AxisMark from '../../widgets/AxisMark.vue';
 import RulerGlyph from '../../widgets/RulerGlyph.vue';
@@ -24,6 +26,7 @@ const emit = defineEmits<{
   zero: [position: number];
 }>();
 const SLOW = 0.25;
+const machine = useMachine();
 const preferences = usePreferences();
 const box = ref<HTMLElement>();
 const width = ref(320);
@@ -33,9 +36,11 @@ onBeforeUnmount(() => observer.disconnect());
 
 const linear = computed(() => props.figures.axis.motion === 'linear');
 const letter = computed(() => props.figures.axis.letter);
+/** A lathe may show X as the diameter of the work: twice what the slide travels. */
+const factor = computed(() => shownFactor(machine.design!, props.figures.axis));
 const show = (v: number) => {
   const inch = preferences.display.system === 'inch';
-  const p = printValue(v, linear.value ? 'length' : 'angle', preferences.display, 9);
+  const p = printValue(v * factor.value, linear.value ? 'length' : 'angle', preferences.display, 9);
   return {
     figure: Number(p.figure.replace('−', '-'))
       .toFixed(inch ? 4 : 3)
@@ -103,13 +108,14 @@ function drop() {
               : 'Not referenced: this counts from power-on'
         "
       >
-        <small>machine</small
+        <small>machine{{ factor === 2 ? ' ⌀' : '' }}</small
         ><span class="mono"
           >{{ show(position).figure }}<span class="unit"> {{ show(position).unit }}</span></span
         >
       </span>
       <span class="reading work"
-        ><small>work</small><span class="mono">{{ show(position - offset).figure }}</span></span
+        ><small>work{{ factor === 2 ? ' ⌀' : '' }}</small
+        ><span class="mono">{{ show(position - offset).figure }}</span></span
       >
     </div>
     <div class="buttons">

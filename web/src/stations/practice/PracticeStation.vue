@@ -43,7 +43,7 @@ const buttons = computed(() =>
         return {
           id,
           part,
-          name: circuit ? circuitName(circuit[0]) : part.name,
+          name: circuit ? circuitName(machine.design!, circuit[0]) : part.name,
           stop: circuit?.[1].function === 'stop',
           latching: part.data.class === 'button' && part.data.latching,
         };
@@ -70,7 +70,12 @@ const wires = computed(() =>
   (snapshot.value?.inputs ?? []).map((i) => {
     const terminal = figures.value.plan.inputs[i.id];
     const printed = terminal ? machine.design!.parts[terminal.part]?.terminals[terminal.terminal]?.printed : '';
-    return { ...i, printed, name: circuitName(i.id), level: i.reading < 0 ? 'uncertain' : i.reading ? 'high' : 'low' };
+    return {
+      ...i,
+      printed,
+      name: circuitName(machine.design!, i.id),
+      level: i.reading < 0 ? 'uncertain' : i.reading ? 'high' : 'low',
+    };
   }),
 );
 </script>

@@ -54,7 +54,7 @@ function join(e: Event) {
 <template>
   <tr :data-field="`circuits.${circuitId}`">
     <td>
-      <strong class="name">{{ circuitName(circuitId) }}</strong>
+      <strong class="name">{{ circuitName(design, circuitId) }}</strong>
     </td>
     <td>
       <span :data-field="`circuits.${circuitId}.input`">
@@ -62,7 +62,7 @@ function join(e: Event) {
           class="terminal mono"
           :value="circuit.input?.terminal ?? ''"
           :disabled="machine.readOnly"
-          :aria-label="`Terminal of ${circuitName(circuitId)}`"
+          :aria-label="`Terminal of ${circuitName(design, circuitId)}`"
           @change="setTerminal"
         >
           <option value="">
@@ -88,11 +88,11 @@ function join(e: Event) {
         v-else-if="joinable.length"
         class="small"
         :disabled="machine.readOnly"
-        :aria-label="`Let another share the input of ${circuitName(circuitId)}`"
+        :aria-label="`Let another share the input of ${circuitName(design, circuitId)}`"
         @change="join"
       >
         <option value="">share …</option>
-        <option v-for="[id] in joinable" :key="id" :value="id">with {{ circuitName(id) }}</option>
+        <option v-for="[id] in joinable" :key="id" :value="id">with {{ circuitName(design, id) }}</option>
       </select>
     </td>
     <td>
@@ -117,6 +117,7 @@ function join(e: Event) {
       <strong v-else-if="analysis.activeWhen" class="name">active {{ analysis.activeWhen }}</strong>
       <strong v-else class="bad">cannot tell</strong>
     </td>
+    <td><MachineField :path="`circuits.${circuitId}.filter`" hide-label no-source /></td>
     <td>
       <span v-if="analysis?.worstNotice" class="notice" :class="{ bad: analysis.worstNotice === 'never' }">{{
         analysis.worstNotice
@@ -125,7 +126,7 @@ function join(e: Event) {
     <td>
       <button
         class="plain-button small"
-        :aria-label="`Remove ${circuitName(circuitId)}`"
+        :aria-label="`Remove ${circuitName(design, circuitId)}`"
         :disabled="machine.readOnly"
         @click="run({ name: 'remove-input', args: { circuit: circuitId } })"
       >
@@ -165,6 +166,9 @@ select.small {
 td :deep(.field) {
   grid-template-columns: auto 0;
   gap: 0;
+}
+td :deep(.el-input) {
+  width: 96px;
 }
 td :deep(.field > select:not(.source)) {
   grid-column: auto;

@@ -36,6 +36,7 @@ const circuits = computed(() => Object.keys(machine.design!.circuits));
               <th>At rest</th>
               <th>Tripped</th>
               <th>Polarity</th>
+              <th>Filter</th>
               <th>Broken wire seen</th>
               <th></th>
             </tr>
