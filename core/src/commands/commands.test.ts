@@ -7,6 +7,7 @@ import { newDesign } from '../machine/create';
 import { newMachineFile, revisionOf, writeMachineFile } from '../machine/file';
 import { dunnock } from '../samples/dunnock';
 import { plover } from '../samples/plover';
+import { wren } from '../samples/wren';
 import { quantity } from '../units/quantity';
 import { applyCommand, applyStep } from './apply';
 import type { Command } from './command';
@@ -137,4 +138,94 @@ it('any sequence of edits and undos leads back to the start, and every state on 
     }),
     { numRuns: 40 },
   );
+});
+
+describe('inputs', () => {
+  const mount = { axis: 'z', end: 'minus' } as const;
+  const added = (file: MachineFile, library: string, id = 'limit-z-minus') =>
+    run(file, { name: 'add-input', args: { function: 'limit', library, mount } }).file.design.circuits[id]!;
+  it('a sensor is fed by its output, a contact by what the inputs allow and by what shows a chafed wire', () => {
+    expect(added(dunnock(), 'sensor-lichen-npn-no')).toMatchObject({ feed: '0V', arrangement: 'parallel' });
+    expect(added(dunnock(), 'sensor-lichen-pnp-nc').feed).toBe('plus');
+    // Isolated inputs allow either side: the fused + side is taken. A pulled-up board input allows 0 V only.
+    expect(added(dunnock(), 'switch-finch')).toMatchObject({ feed: 'plus', arrangement: 'series' });
+    expect(added(wren(), 'switch-finch').feed).toBe('0V');
+  });
+  it('two can share an input and be separated again, each with an id from its role', () => {
+    const joined = run(wren(), {
+      name: 'join-inputs',
+      args: { into: 'limit-and-reference-x', from: 'limit-and-reference-z' },
+    });
+    expect(joined.title).toBe('Z plus limit and reference shares the input of X plus limit and reference');
+    expect(joined.file.design.circuits['limit-and-reference-x']!.devices).toHaveLength(2);
+    const apart = run(joined.file, { name: 'split-input', args: { circuit: 'limit-and-reference-x' } }).file.design
+      .circuits;
+    expect(apart['limit-and-reference-z']!.devices).toEqual(['device-limit-and-reference-z']);
+  });
+  it('a stop never shares an input with a limit', () => {
+    const r = applyCommand(wren(), { name: 'join-inputs', args: { into: 'limit-and-reference-x', from: 'stop' } }, NOW);
+    expect(r.ok ? '' : r.error[0]!.mend).toContain('Only limits and references');
+  });
+  it('removing one takes its switch and its planned conductors along, but nothing that is made', () => {
+    const gone = run(wren(), { name: 'remove-input', args: { circuit: 'stop' } }).file.design;
+    expect(JSON.stringify(gone.parts)).not.toContain('device-stop');
+    const made = run(dunnock(), { name: 'remove-input', args: { circuit: 'stop' } }).file.design;
+    expect(made.parts['device-stop']).toBeDefined();
+    expect(made.conductors['circuit-stop/return']).toBeDefined();
+  });
+  it('a terminal chosen by hand is kept by the planner, and must exist', () => {
+    const choose = (terminal: string): Command => ({
+      name: 'set-input-terminal',
+      args: { circuit: 'stop', input: { part: 'controller', terminal } },
+    });
+    const file = run(run(wren(), choose('in-5')).file, { name: 'plan-wiring', args: {} }).file;
+    expect(file.design.conductors['circuit-stop/return']!.to.terminal).toBe('in-5');
+    expect(applyCommand(wren(), choose('in-99'), NOW).ok).toBe(false);
+  });
+});
+
+describe('the datum corner', () => {
+  const corner = (file: MachineFile, axis: string, end: 'minus' | 'plus') =>
+    run(file, { name: 'set-datum-corner', args: { ends: { [axis]: end } } }).file.design;
+  it('hands the reference to the switch at the other end: no switch moves', () => {
+    const d = corner(dunnock(), 'x', 'plus');
+    expect(d.axes.x!.reference.end).toBe('plus');
+    expect(d.circuits['limit-x-plus']!.function).toBe('limit-and-reference');
+    expect(d.circuits['limit-and-reference-x']!.function).toBe('limit');
+    expect(d.parts['device-limit-x-plus']!.mount!.end).toBe('plus');
+  });
+  it('takes the reference switch along where none sits at the other end', () => {
+    const d = corner(wren(), 'x', 'minus');
+    expect(d.parts['device-limit-and-reference-x']!.mount!.end).toBe('minus');
+  });
+});
+
+describe('motors, masses, conductors', () => {
+  it('a second motor faces the first and turns the other way; taking it away leaves nothing of it', () => {
+    const two = run(wren(), { name: 'set-motor-count', args: { axis: 'x', count: 2 } }).file;
+    expect(two.design.axes.x!.drives.map((d) => [d.side, d.turnsForPlus])).toEqual([
+      ['left', 'clockwise'],
+      ['right', 'counter-clockwise'],
+    ]);
+    expect(run(two, { name: 'set-motor-count', args: { axis: 'x', count: 1 } }).file.design).toEqual(wren().design);
+  });
+  it('a mass is listed with what moves it', () => {
+    const edit = run(wren(), {
+      name: 'add-mass',
+      args: { name: 'Vice', mass: quantity(6, 'kg', 'measured'), movedBy: ['x', 'y'] },
+    });
+    expect(edit.title).toBe('Mass added: Vice');
+    expect(Object.values(edit.file.design.masses).at(-1)).toMatchObject({ name: 'Vice', movedBy: ['x', 'y'] });
+    expect(
+      applyCommand(wren(), { name: 'add-mass', args: { name: 'Vice', mass: quantity(6, 'kg'), movedBy: ['q'] } }, NOW)
+        .ok,
+    ).toBe(false);
+  });
+  it('several conductors at once: what a hand sets is remembered field by field, a state is not', () => {
+    const ids = ['drive-x-0/step', 'drive-x-0/direction'];
+    const { file, title } = run(wren(), { name: 'set-conductors', args: { ids, set: { state: 'cut', colour: 'VT' } } });
+    expect(title).toMatch(/^Conductor \d+, \d+: cut, colour$/);
+    for (const id of ids)
+      expect(file.design.conductors[id]).toMatchObject({ state: 'cut', colour: 'VT', setByHand: ['colour'] });
+  });
 });

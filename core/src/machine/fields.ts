@@ -464,7 +464,8 @@ export function describeField(design: Design, path: string): FieldDescription | 
   const keys = path.split('.');
   const axisId =
     keys[0] === 'axes' ? keys[1] : keys[0] === 'parts' ? design.parts[keys[1] ?? '']?.mount?.axis : undefined;
-  const axis = axisId === undefined ? undefined : design.axes[axisId];
+  const axis = axisId !== undefined && Object.hasOwn(design.axes, axisId) ? design.axes[axisId] : undefined;
+  if (keys[0] === 'axes' && !axis) return undefined;
   if (typeof definition.kind === 'function' && !axis) return undefined;
   const kind = typeof definition.kind === 'function' ? definition.kind(axis!) : definition.kind;
   return { ...definition, kind, path, subject: subjectOf(design, keys) };

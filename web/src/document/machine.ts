@@ -5,7 +5,7 @@ import { findingsOf } from '@nodaxis/core/findings/findings';
 import type { MachineFile } from '@nodaxis/core/machine/file';
 import { revisionOf, writeMachineFile } from '@nodaxis/core/machine/file';
 import { readMachineFile } from '@nodaxis/core/machine/read';
-import type { Fault } from '@nodaxis/core/units/result';
+import { ok, type Fault } from '@nodaxis/core/units/result';
 import type { Patch } from 'immer';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
@@ -75,27 +75,24 @@ export const useMachine = defineStore('machine', () => {
     redoStack.value = [];
     notice.value = '';
     saveState.value = 'saved';
-    const held = unsaved.get(id);
-    if (held) {
-      file.value = held;
-      saveState.value = 'not-saved';
-      saveFault.value = shelf.blocked;
-      state.value = 'open';
-      return;
-    }
     const loaded = await readSlots(browserStore, id).catch(() => undefined);
-    if (!loaded) {
+    slot = loaded && { slot: loaded.slot, sequence: loaded.sequence };
+    // What a failed save left in memory is newer than anything in the store.
+    const held = unsaved.get(id);
+    const read = held ? ok(held) : loaded && readMachineFile(loaded.text);
+    if (!read) {
       state.value = 'missing';
       return;
     }
-    const read = readMachineFile(loaded.text);
     if (!read.ok) {
       openFaults.value = read.error;
       state.value = 'unreadable';
       return;
     }
-    slot = { slot: loaded.slot, sequence: loaded.sequence };
-    if (loaded.fellBack)
+    if (held) {
+      saveState.value = 'not-saved';
+      saveFault.value ||= shelf.blocked;
+    } else if (loaded?.fellBack)
       notice.value =
         'The last save was cut off before it was complete. The copy before it was opened: check your last edit.';
     hold = await holdTab(id, flush, () => {

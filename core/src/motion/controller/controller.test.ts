@@ -1,0 +1,231 @@
+import { describe, expect, it } from 'vitest';
+import type { ControllerAxis, ControllerInput, ControllerSettings } from '../../settings/controllerSettings';
+import type { RawReading } from './controller';
+import { Controller, JOG_TIMEOUT_S } from './controller';
+
+const DT = 0.001;
+const axis = (id: string, more: Partial<ControllerAxis> = {}): ControllerAxis => ({
+  id,
+  letter: id.toUpperCase(),
+  linear: true,
+  stepsPerUnit: [100],
+  inverted: [false],
+  maxSpeed: 50,
+  acceleration: 500,
+  envelope: { min: 0, max: 100 },
+  reference: {
+    method: 'switch',
+    towards: 'minus',
+    fastSpeed: 20,
+    slowSpeed: 2,
+    backOff: 2,
+    positionAtDatum: 0,
+    farthest: 150,
+  },
+  ...more,
+});
+const input = (id: string, more: Partial<ControllerInput> = {}): ControllerInput => ({
+  id,
+  title: id,
+  function: 'limit',
+  axes: ['x'],
+  end: 'plus',
+  drive: undefined,
+  activeWhen: 'high',
+  filterS: 0,
+  ...more,
+});
+
+/** A control on the bench: no machine behind it, the readings are set by hand. */
+function bench(settings: Partial<ControllerSettings> = {}) {
+  const all: ControllerSettings = {
+    axes: [axis('x')],
+    inputs: [
+      input('limit'),
+      input('ref', { function: 'reference', end: 'minus' }),
+      input('stop', { function: 'stop', axes: [], end: undefined }),
+    ],
+    referenceStages: [['x']],
+    limitSchool: 'away-only',
+    datumSchool: 'after-back-off',
+    ...settings,
+  };
+  const control = new Controller(all);
+  const readings: RawReading[] = all.inputs.map((i) => (i.activeWhen === 'high' ? 0 : 1));
+  const run = (seconds: number, each?: () => void) => {
+    for (let i = 0; i < Math.round(seconds / DT); i++) {
+      each?.();
+      control.step(DT, readings);
+    }
+  };
+  const codes = () => control.events.map((e) => e.event.code);
+  const trip = (id: string, on = true) => (readings[all.inputs.findIndex((i) => i.id === id)] = on ? 1 : 0);
+  control.command({ type: 'power', on: true });
+  return { control, x: control.axes[0]!, run, codes, trip, readings };
+}
+const jog = (b: ReturnType<typeof bench>, direction: 1 | -1, override = false) =>
+  b.control.command({ type: 'jog', axis: 'x', direction, share: 1, override });
+
+describe('moving by hand', () => {
+  it('speeds up and stops within the acceleration, and stops when the hand falls silent', () => {
+    const b = bench();
+    jog(b, 1);
+    let last = 0;
+    let speed = 0;
+    b.run(1, () => {
+      expect(Math.abs(b.x.speed - last)).toBeLessThanOrEqual(500 * DT + 1e-9);
+      last = b.x.speed;
+      speed = Math.max(speed, b.x.speed);
+    });
+    // Without a datum: a tenth of the speed, for as long as the last word of the hand reaches.
+    expect(speed).toBe(5);
+    expect(b.x.speed).toBe(0);
+    expect(b.x.position).toBeLessThan(5 * (JOG_TIMEOUT_S + 0.02));
+    expect(b.control.state).toBe('at-rest-unknown');
+  });
+  it('sends as many pulses as the scale says, with the sign of the direction signal', () => {
+    for (const inverted of [false, true]) {
+      const b = bench({ axes: [axis('x', { inverted: [inverted] })] });
+      b.control.command({ type: 'nudge', axis: 'x', distance: 3 });
+      b.run(2);
+      expect(b.x.position).toBeCloseTo(3, 9);
+      expect(b.x.pulses[0]).toBe(inverted ? -300 : 300);
+    }
+  });
+  it('is refused while another motion is under way, once and not at every repeat', () => {
+    const b = bench();
+    b.control.command({ type: 'reference' });
+    b.run(0.05);
+    for (let i = 0; i < 5; i++) jog(b, 1);
+    expect(b.codes().filter((c) => c === 'jog-refused')).toHaveLength(1);
+  });
+  it('without power nothing happens at all; taking it away forgets the datum', () => {
+    const b = bench();
+    b.x.referenced = true;
+    b.control.command({ type: 'power', on: false });
+    jog(b, 1);
+    b.run(0.5);
+    expect(b.x.position).toBe(0);
+    b.control.command({ type: 'power', on: true });
+    expect(b.control.state).toBe('at-rest-unknown');
+  });
+});
+
+describe('inputs', () => {
+  it('a level must last as long as the filter says', () => {
+    const b = bench({ inputs: [input('limit', { filterS: 0.01 })] });
+    b.trip('limit');
+    b.run(0.008);
+    b.trip('limit', false);
+    b.run(0.02);
+    expect(b.codes()).not.toContain('limit-tripped');
+    b.trip('limit');
+    b.run(0.013);
+    expect(b.codes()).toContain('limit-tripped');
+  });
+  it('an uncertain reading changes nothing', () => {
+    const b = bench();
+    b.readings[0] = -1;
+    b.run(0.1);
+    expect(b.control.state).toBe('at-rest-unknown');
+  });
+  it('active low is the other way round', () => {
+    const b = bench({ inputs: [input('limit', { activeWhen: 'low' })] });
+    b.run(0.01);
+    expect(b.control.state).toBe('at-rest-unknown');
+    b.readings[0] = 0;
+    b.run(0.01);
+    expect(b.control.state).toBe('latched');
+  });
+});
+
+describe('a tripped limit', () => {
+  const tripped = (settings: Partial<ControllerSettings> = {}) => {
+    const b = bench(settings);
+    b.trip('limit');
+    b.run(0.1);
+    return b;
+  };
+  const moved = (b: ReturnType<typeof bench>, direction: 1 | -1, override = false) => {
+    const from = b.x.position;
+    b.run(0.3, () => jog(b, direction, override));
+    b.control.command({ type: 'release' });
+    b.run(0.3);
+    return Math.abs(b.x.position - from) > 0.1;
+  };
+  it('school "away only": away from it and not towards it, override or not', () => {
+    expect(moved(tripped(), -1)).toBe(true);
+    expect(moved(tripped(), 1)).toBe(false);
+    expect(moved(tripped(), 1, true)).toBe(false);
+  });
+  it('school "held override": either way while it is held', () => {
+    expect(moved(tripped({ limitSchool: 'held-override' }), 1, true)).toBe(true);
+    expect(moved(tripped({ limitSchool: 'held-override' }), 1)).toBe(false);
+  });
+  it('on a shared loop the control cannot tell which way is off, and says so', () => {
+    const b = tripped({ axes: [axis('x'), axis('y')], inputs: [input('limit', { axes: ['x', 'y'], end: undefined })] });
+    expect(moved(b, -1)).toBe(false);
+    expect(b.control.events.at(-1)!.event).toMatchObject({ code: 'jog-refused', reason: 'side-unknown' });
+    expect(moved(b, -1, true)).toBe(true);
+  });
+  it('is acknowledged again until the switch is free', () => {
+    const b = tripped();
+    b.control.command({ type: 'acknowledge' });
+    expect(b.control.state).toBe('latched');
+    b.trip('limit', false);
+    b.run(0.01);
+    expect(b.control.state).toBe('latched');
+    b.control.command({ type: 'acknowledge' });
+    expect(b.control.state).toBe('at-rest-unknown');
+  });
+});
+
+describe('finding the datum, and what goes wrong with it', () => {
+  it('a switch that never answers: the run gives up after the travel there is', () => {
+    const b = bench();
+    b.control.command({ type: 'reference' });
+    b.run(12);
+    expect(b.codes()).toContain('reference-missed');
+    expect(b.control.state).toBe('at-rest-unknown');
+  });
+  it('a switch that stays tripped: the back-off notices', () => {
+    const b = bench();
+    b.control.command({ type: 'reference' });
+    b.run(0.5);
+    b.trip('ref');
+    b.run(3);
+    expect(b.codes()).toContain('reference-stuck');
+  });
+  it('the stop ends it, and the datum is not known', () => {
+    const b = bench();
+    b.control.command({ type: 'reference' });
+    b.run(0.5);
+    b.trip('stop');
+    b.run(0.5);
+    expect(b.codes()).toEqual(expect.arrayContaining(['stop-pressed', 'reference-stopped']));
+    expect(b.control.state).toBe('latched');
+    b.control.command({ type: 'reference' });
+    expect(b.control.state).toBe('latched');
+  });
+  it.each([
+    ['after-back-off', 0],
+    ['at-switch', 2],
+  ] as const)('datum %s: the axis rests at %d', (datumSchool, rest) => {
+    const b = bench({ datumSchool });
+    b.control.command({ type: 'reference' });
+    // The switch sits at −10 of where the axis was at power-on; the pulses tell where it truly is.
+    b.run(8, () => b.trip('ref', b.x.pulses[0]! / 100 <= -10));
+    expect(b.control.state).toBe('at-rest');
+    expect(b.x.position).toBeCloseTo(rest, 1);
+    expect(b.x.pulses[0]! / 100).toBeCloseTo(-8, 1);
+  });
+  it('by hand: the axis takes its datum where it stands', () => {
+    const b = bench({
+      axes: [axis('x', { reference: { ...axis('x').reference, method: 'by-hand', positionAtDatum: 7 } })],
+    });
+    b.control.command({ type: 'reference' });
+    b.run(0.01);
+    expect(b.x.position).toBe(7);
+    expect(b.codes()).toEqual(expect.arrayContaining(['datum-by-hand', 'reference-done']));
+  });
+});

@@ -1,0 +1,208 @@
+import { createPinia, setActivePinia } from 'pinia';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { readMachineFile } from '@nodaxis/core/machine/read';
+import { revisionOf, writeMachineFile } from '@nodaxis/core/machine/file';
+import { dunnock } from '@nodaxis/core/samples/dunnock';
+import { quantity } from '@nodaxis/core/units/quantity';
+import { MemoryStore, stubBrowser } from './tests/browser';
+
+const store = vi.hoisted(() => ({ current: undefined as unknown as MemoryStore }));
+vi.mock('./browserStore', async (original) => ({
+  ...(await original<object>()),
+  browserStore: {
+    getItem: (k: string) => store.current.getItem(k),
+    setItem: (k: string, v: unknown) => store.current.setItem(k, v),
+    removeItem: (k: string) => store.current.removeItem(k),
+    keys: () => store.current.keys(),
+  },
+}));
+
+/** A fresh page on the same browser store. */
+async function page() {
+  setActivePinia(createPinia());
+  const { useShelf } = await import('./shelf');
+  const { useMachine } = await import('./machine');
+  const shelf = useShelf();
+  await shelf.start();
+  return { shelf, machine: useMachine() };
+}
+const travel = (mm: number) => ({
+  name: 'set-field' as const,
+  args: { path: 'axes.x.travel', value: quantity(mm, 'mm') },
+});
+const names = (cards: readonly { name: string }[]) => cards.map((c) => c.name).sort();
+
+beforeEach(() => {
+  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
+  stubBrowser();
+  store.current = new MemoryStore();
+});
+afterEach(() => vi.useRealTimers());
+
+describe('the shelf', () => {
+  it('gets the samples once, and stays empty when it has been emptied', async () => {
+    const first = await page();
+    expect(names(first.shelf.present)).toEqual(['Dunnock', 'Plover', 'Wren']);
+    for (const c of first.shelf.cards) await first.shelf.deleteForGood(c.id);
+    expect((await page()).shelf.cards).toEqual([]);
+  });
+  it('takes up a start that was cut off after the first sample', async () => {
+    const { shelf } = await page();
+    for (const id of ['wren', 'plover']) await shelf.deleteForGood(id);
+    store.current.data.set('seeded', 'begun');
+    expect(names((await page()).shelf.present)).toEqual(['Dunnock', 'Plover', 'Wren']);
+  });
+  it('an imported file never takes the place of a machine that is there', async () => {
+    const { shelf } = await page();
+    const before = await shelf.load('dunnock');
+    await shelf.take(dunnock());
+    expect(names(shelf.present)).toContain('Dunnock (imported)');
+    expect(await shelf.load('dunnock')).toEqual(before);
+  });
+  it('restoring the samples adds copies and overwrites nothing', async () => {
+    const { shelf } = await page();
+    await shelf.rename('wren', 'My Wren');
+    await shelf.restoreSamples();
+    expect(names(shelf.present)).toEqual(['Dunnock', 'Dunnock', 'My Wren', 'Plover', 'Plover', 'Wren']);
+  });
+  it('a rename is a revision like any other; archiving and removing are not', async () => {
+    const { shelf } = await page();
+    await shelf.rename('wren', 'Jenny');
+    const file = (await shelf.load('wren'))!;
+    expect(file.history.revisions.at(-1)!.title).toBe('Name: Wren → Jenny');
+    const card = shelf.cards.find((c) => c.id === 'wren')!;
+    await shelf.setArchived(card, true);
+    expect(names(shelf.archived)).toEqual(['Jenny']);
+    await shelf.remove(shelf.cards.find((c) => c.id === 'wren')!);
+    expect(names(shelf.removed)).toEqual(['Jenny']);
+    const again = await page();
+    await again.shelf.bringBack(again.shelf.removed[0]!);
+    expect(await again.shelf.load('wren')).toEqual(file);
+  });
+  it('a removed machine is deleted for good only after its time', async () => {
+    const { shelf } = await page();
+    const days = (n: number) => new Date(Date.now() - n * 86_400_000).toISOString();
+    const card = (id: string) => shelf.cards.find((c) => c.id === id)!;
+    await shelf.keepCard({ ...card('wren'), removedAt: days(29) });
+    await shelf.keepCard({ ...card('plover'), removedAt: days(31) });
+    const later = await page();
+    expect(names(later.shelf.removed)).toEqual(['Wren']);
+    expect(await later.shelf.load('plover')).toBeUndefined();
+  });
+  it('a lost card is made anew from the machine itself', async () => {
+    await page();
+    store.current.data.delete('card/wren');
+    expect(names((await page()).shelf.present)).toContain('Wren');
+  });
+  it('where nothing can be kept it says so and still holds every machine', async () => {
+    store.current.full = true;
+    const { shelf, machine } = await page();
+    expect(shelf.blocked).toContain('full');
+    await machine.open('dunnock');
+    expect(machine.file?.design.name).toBe('Dunnock');
+    expect(machine.saveState).toBe('not-saved');
+  });
+});
+
+describe('the open machine', () => {
+  const kept = async () => {
+    const { shelf } = await page();
+    return (await shelf.load('dunnock'))!.design.axes.x!.travel!.entered;
+  };
+  it('saves by itself a moment after the last of several edits', async () => {
+    const { machine } = await page();
+    await machine.open('dunnock');
+    for (const mm of [600, 610, 620]) machine.run(travel(mm));
+    expect(machine.saveState).toBe('saving');
+    expect(await kept()).toBe(640);
+    await vi.advanceTimersByTimeAsync(400);
+    expect(machine.saveState).toBe('saved');
+    expect(await kept()).toBe(620);
+  });
+  it('saves what is pending when it is closed', async () => {
+    const { machine } = await page();
+    await machine.open('dunnock');
+    machine.run(travel(555));
+    await machine.close();
+    expect(await kept()).toBe(555);
+  });
+  it('undo and redo walk the same edits; a new edit ends the way forward; revisions only grow', async () => {
+    const { machine } = await page();
+    await machine.open('dunnock');
+    const start = revisionOf(machine.file!);
+    machine.run(travel(600));
+    machine.run(travel(610));
+    expect(machine.undo()).toContain('600');
+    expect(machine.design!.axes.x!.travel!.entered).toBe(600);
+    machine.undo();
+    expect(machine.design!.axes.x!.travel!.entered).toBe(640);
+    expect(machine.undo()).toBe('');
+    machine.redo();
+    expect(machine.design!.axes.x!.travel!.entered).toBe(600);
+    machine.run(travel(700));
+    expect(machine.redo()).toBe('');
+    expect(revisionOf(machine.file!)).toBe(start + 6);
+    expect(readMachineFile(writeMachineFile(machine.file!)).ok).toBe(true);
+  });
+  it('a refused edit says why and changes nothing', async () => {
+    const { machine } = await page();
+    await machine.open('dunnock');
+    const before = machine.file;
+    const faults = machine.run({ name: 'set-field', args: { path: 'axes.x.travel', value: quantity(3, 'kg') } });
+    expect(faults[0]!.what).toContain('kg is not a unit of length');
+    expect(machine.file).toBe(before);
+    expect(machine.undoStack).toEqual([]);
+  });
+  it('a failed save keeps the edit in memory, and the next one brings it to the store', async () => {
+    const { machine } = await page();
+    await machine.open('dunnock');
+    // Both slots are in use before the store runs full.
+    for (const mm of [590, 595]) {
+      machine.run(travel(mm));
+      await machine.flush();
+    }
+    store.current.full = true;
+    machine.run(travel(600));
+    await vi.advanceTimersByTimeAsync(400);
+    expect(machine.saveState).toBe('not-saved');
+    expect(machine.saveFault).toContain('full');
+    // Leaving and coming back finds the unsaved state, not the older one.
+    await machine.close();
+    await machine.open('dunnock');
+    expect(machine.design!.axes.x!.travel!.entered).toBe(600);
+    store.current.full = false;
+    await machine.flush();
+    expect(machine.saveState).toBe('saved');
+    expect(await kept()).toBe(600);
+  });
+  it('figures and findings follow every edit', async () => {
+    const { machine } = await page();
+    await machine.open('dunnock');
+    const count = machine.findings.length;
+    machine.run({ name: 'set-field', args: { path: 'axes.x.maxSpeed', value: quantity(400, 'mm/s') } });
+    expect(machine.findings.map((f) => f.id)).toContain('motor-speed:x');
+    machine.undo();
+    expect(machine.findings).toHaveLength(count);
+  });
+  it('a machine that is not there, and one that cannot be read, are told apart', async () => {
+    const { machine } = await page();
+    await machine.open('nowhere');
+    expect(machine.state).toBe('missing');
+    const { makeSlot } = await import('./slots');
+    store.current.data.set('slot/dunnock/a', makeSlot('{"format":"nodaxis-machine","version":9}', 99, 'now'));
+    await machine.open('dunnock');
+    expect(machine.state).toBe('unreadable');
+    expect(machine.openFaults[0]!.what).toContain('newer Nodaxis');
+  });
+  it('after forty edits without a file a backup is offered', async () => {
+    const { machine } = await page();
+    await machine.open('dunnock');
+    for (let i = 0; i < 39; i++) machine.run(travel(500 + i));
+    expect(machine.offerBackup).toBe(false);
+    machine.run(travel(700));
+    expect(machine.offerBackup).toBe(true);
+    const { onExport } = await import('./transfer');
+    onExport.forEach((tell) => tell(machine.file!));
+    expect(machine.offerBackup).toBe(false);
+  });
+});

@@ -1,0 +1,32 @@
+import { vi } from 'vitest';
+import type { KeyValueStore } from '../slots';
+
+/** A browser's store in memory, which can be made full; what is kept outlives a "page", as the real one does. */
+export class MemoryStore implements KeyValueStore {
+  readonly data = new Map<string, unknown>();
+  full = false;
+
+  getItem = async <T>(key: string): Promise<T | null> => structuredClone((this.data.get(key) ?? null) as T | null);
+  setItem = async <T>(key: string, value: T): Promise<T> => {
+    if (this.full) throw new DOMException('no room', 'QuotaExceededError');
+    this.data.set(key, structuredClone(value));
+    return value;
+  };
+  removeItem = async (key: string): Promise<void> => void this.data.delete(key);
+  keys = async (): Promise<string[]> => [...this.data.keys()];
+}
+
+/** What the document stores touch of a browser, for a test that runs without one. */
+export function stubBrowser(): void {
+  vi.stubGlobal('addEventListener', () => undefined);
+  vi.stubGlobal('document', { visibilityState: 'visible' });
+  vi.stubGlobal('navigator', {});
+  vi.stubGlobal(
+    'BroadcastChannel',
+    class {
+      onmessage = null;
+      postMessage() {}
+      close() {}
+    },
+  );
+}
