@@ -134,7 +134,9 @@ function adjacencyOf(network: Network): Adjacency {
 
 /**
  * The part of a network that can act on the given nodes. The search goes through conductors and elements, but not
- * beyond a net that a supply holds, since nothing behind it can change that net's level.
+ * beyond a net that a supply holds, since nothing behind it can change that net's level. Readings taken from the part
+ * are those of the whole for any switches and any one broken conductor; where a supply is lost or several conductors are
+ * broken, levels may creep in from behind that net: evaluate the whole network then.
  */
 export function networkAround(network: Network, seeds: readonly number[]): Network {
   const { wiresAt, elementsAt, supplied } = adjacencyOf(network);

@@ -1,0 +1,90 @@
+import { describe, expect, it } from 'vitest';
+import { library } from '../machine/library/index';
+import { danglingReferences } from '../machine/references';
+import { Part } from '../machine/parts';
+import { partFrom } from '../machine/library/entry';
+import { newDesign } from '../machine/create';
+import { nextDesignation } from '../machine/designation';
+import { dunnock } from '../samples/dunnock';
+import { quantity } from '../units/quantity';
+import { driveFigures } from './speed';
+
+const { design } = dunnock();
+const figuresOf = (axisId: string, changes: { axis?: object; driver?: object; motor?: object } = {}) => {
+  const axis = { ...design.axes[axisId]!, ...changes.axis };
+  const drive = axis.drives[0]!;
+  const driver = { ...design.parts[drive.driver!]!, ...changes.driver };
+  const motor = { ...design.parts[drive.motor!]!, ...changes.motor };
+  return driveFigures(axisId, axis, drive, driver, motor, 'controller', design.parts.controller);
+};
+
+describe('speed fences', () => {
+  it('stand in order; the first governs, the second is next', () => {
+    const { fences } = figuresOf('x');
+    expect(fences.known && fences.value.map((f) => [f.cause, Number(f.speed.toFixed(1))])).toEqual([
+      ['wanted', 120],
+      ['motor speed', 333.3],
+      ['controller pulse rate', 1250],
+      ['driver pulse rate', 1250],
+    ]);
+  });
+  it('finer steps bring the pulse fences nearer by as much, and leave the motor’s alone', () => {
+    const at = (steps: number, cause: string) => {
+      const { fences } = figuresOf('x', { driver: { setup: { stepsPerRevolution: steps } } });
+      return fences.known ? fences.value.find((f) => f.cause === cause)!.speed : NaN;
+    };
+    expect(at(1600, 'controller pulse rate') / at(12800, 'controller pulse rate')).toBeCloseTo(8, 9);
+    expect(at(1600, 'motor speed')).toBe(at(12800, 'motor speed'));
+  });
+  it('a data sheet that is silent leaves its fence out; a missing scale leaves everything open', () => {
+    const { fences } = figuresOf('x', { motor: { data: { ...design.parts['motor-x-0']!.data, maxSpeed: undefined } } });
+    expect(fences.known && fences.value.map((f) => f.cause)).not.toContain('motor speed');
+    expect(figuresOf('x', { driver: { setup: {} } }).fences).toEqual({
+      known: false,
+      missing: ['parts.driver-x-0.setup.stepsPerRevolution'],
+    });
+    expect(figuresOf('x', { axis: { maxSpeed: undefined } }).pulseRateAtWanted).toEqual({
+      known: false,
+      missing: ['axes.x.maxSpeed'],
+    });
+  });
+  it('pulse rate and motor speed follow from the wanted speed', () => {
+    const f = figuresOf('x', { axis: { maxSpeed: quantity(6, 'm/min') } });
+    expect(f.pulseRateAtWanted).toEqual({ known: true, value: expect.closeTo(16_000, 6) });
+    expect(f.motorRpmAtWanted).toEqual({ known: true, value: expect.closeTo(600, 9) });
+  });
+});
+
+describe('the parts library', () => {
+  it.each(library.map((e) => [e.key, e] as const))(
+    '%s is a whole part: every element stands on terminals of its own',
+    (key, entry) => {
+      const part = partFrom(entry, '-X1');
+      expect(Part.safeParse(part).success).toBe(true);
+      const bench = { ...newDesign('lathe', 'Bench'), parts: { [key]: part } };
+      expect(danglingReferences(bench)).toEqual([]);
+      expect(entry.about.length).toBeGreaterThan(10);
+      const labels = Object.values(part.terminals).map((t) => t.printed);
+      expect(new Set(labels).size, 'no label is printed twice').toBe(labels.length);
+    },
+  );
+  it('a copy shares nothing with the library', () => {
+    const part = partFrom(library[0]!, '-K1');
+    part.terminals.gnd!.printed = 'changed';
+    expect(library[0]!.terminals.gnd!.printed).toBe('0V');
+  });
+  it('designations count up and fill no gap twice', () => {
+    const parts = Object.fromEntries(
+      ['-M1', '-M3'].map((d, i) => [
+        `m${i}`,
+        partFrom(
+          library.find((e) => e.data.class === 'motor')!,
+          d,
+        ),
+      ]),
+    );
+    const bench = { ...newDesign('lathe', 'Bench'), parts };
+    expect(nextDesignation(bench, 'motor')).toBe('-M2');
+    expect(nextDesignation(bench, 'supply')).toBe('-T1');
+  });
+});
