@@ -156,7 +156,7 @@ describe('inputs', () => {
       name: 'join-inputs',
       args: { into: 'limit-and-reference-x', from: 'limit-and-reference-z' },
     });
-    expect(joined.title).toBe('Z plus limit and reference shares the input of X plus limit and reference');
+    expect(joined.title).toBe('Z plus limit + reference shares the input of X plus limit + reference');
     expect(joined.file.design.circuits['limit-and-reference-x']!.devices).toHaveLength(2);
     const apart = run(joined.file, { name: 'split-input', args: { circuit: 'limit-and-reference-x' } }).file.design
       .circuits;

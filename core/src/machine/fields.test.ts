@@ -46,7 +46,7 @@ describe('fields', () => {
   it('an input is called by what it does and where its switches sit', () => {
     const { design } = dunnock();
     expect(circuitName(design, 'limit-x-plus')).toBe('X plus limit');
-    expect(circuitName(design, 'limit-and-reference-y-left')).toBe('Y minus left limit and reference');
+    expect(circuitName(design, 'limit-and-reference-y-left')).toBe('Y minus left limit + reference');
     expect(circuitName(wren().design, 'stop')).toBe('Stop');
     expect(fieldTitle(describeField(design, 'axes.y.drives.1.turnsForPlus')!)).toBe(
       'Y right · For plus the shaft turns',

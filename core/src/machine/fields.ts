@@ -429,7 +429,7 @@ function subjectOf(design: Design, keys: readonly string[]): string {
 const functionWords: Record<InputFunction, string> = {
   limit: 'limit',
   reference: 'reference',
-  'limit-and-reference': 'limit and reference',
+  'limit-and-reference': 'limit + reference',
   probe: 'Probe',
   stop: 'Stop',
   door: 'Door',

@@ -129,7 +129,7 @@ describe('what the control is told', () => {
       end: 'minus',
       drive: 1,
       activeWhen: 'low',
-      title: 'Y minus right limit and reference',
+      title: 'Y minus right limit + reference',
     });
     const shared = edit(
       wren(),
@@ -141,7 +141,7 @@ describe('what the control is told', () => {
       axes: ['x', 'y'],
       end: 'plus',
       activeWhen: 'high',
-      title: 'X + Y plus limit and reference',
+      title: 'X + Y plus limit + reference',
     });
   });
 });

@@ -31,6 +31,7 @@ export function useFocusLink() {
           : (document.querySelector<HTMLElement>(`[data-field="${CSS.escape(p)}"]`) ?? undefined);
     }
     if (!element) return;
+    element.closest('details')?.setAttribute('open', '');
     element.scrollIntoView({ block: 'center' });
     const target = element.querySelector<HTMLElement>('input, select, button, textarea') ?? element;
     target.focus({ preventScroll: true });

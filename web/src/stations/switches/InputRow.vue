@@ -66,13 +66,13 @@ function join(e: Event) {
           @change="setTerminal"
         >
           <option value="">
-            {{ input ? `${controller?.terminals[input.terminal]?.printed} (planned)` : 'none free' }}
+            {{ input ? `${controller?.terminals[input.terminal]?.printed} planned` : 'none free' }}
           </option>
           <option v-for="t in terminals" :key="t.id" :value="t.id">{{ t.printed }}</option>
         </select>
       </span>
     </td>
-    <td>
+    <td class="switches">
       <span v-for="d in circuit.devices" :key="d" class="device mono" :title="design.parts[d]?.name">{{
         design.parts[d]?.designation
       }}</span>
@@ -95,7 +95,7 @@ function join(e: Event) {
         <option v-for="[id] in joinable" :key="id" :value="id">with {{ circuitName(design, id) }}</option>
       </select>
     </td>
-    <td>
+    <td class="contact">
       <template v-for="d in circuit.devices" :key="d">
         <MachineField
           v-if="design.parts[d]?.data.class !== 'sensor'"
@@ -117,7 +117,6 @@ function join(e: Event) {
       <strong v-else-if="analysis.activeWhen" class="name">active {{ analysis.activeWhen }}</strong>
       <strong v-else class="bad">cannot tell</strong>
     </td>
-    <td><MachineField :path="`circuits.${circuitId}.filter`" hide-label no-source /></td>
     <td>
       <span v-if="analysis?.worstNotice" class="notice" :class="{ bad: analysis.worstNotice === 'never' }">{{
         analysis.worstNotice
@@ -144,7 +143,7 @@ td {
 .terminal {
   height: 28px;
   font-size: 13px;
-  width: 136px;
+  width: 116px;
 }
 .device {
   margin-right: 6px;
@@ -154,7 +153,13 @@ td {
   height: 28px;
 }
 select.small {
-  width: 82px;
+  width: 76px;
+}
+td.contact :deep(.field) {
+  grid-template-columns: 132px 0;
+}
+.switches {
+  white-space: nowrap;
 }
 .name,
 .notice {
@@ -166,9 +171,6 @@ select.small {
 td :deep(.field) {
   grid-template-columns: auto 0;
   gap: 0;
-}
-td :deep(.el-input) {
-  width: 96px;
 }
 td :deep(.field > select:not(.source)) {
   grid-column: auto;

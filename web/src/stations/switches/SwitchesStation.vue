@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { circuitName } from '@nodaxis/core/machine/fields';
 import { computed } from 'vue';
 import { useMachine } from '../../document/machine';
 import MachineField from '../../widgets/MachineField.vue';
@@ -36,7 +37,6 @@ const circuits = computed(() => Object.keys(machine.design!.circuits));
               <th>At rest</th>
               <th>Tripped</th>
               <th>Polarity</th>
-              <th>Filter</th>
               <th>Broken wire seen</th>
               <th></th>
             </tr>
@@ -61,6 +61,16 @@ const circuits = computed(() => Object.keys(machine.design!.circuits));
         <MachineField path="datumSchool" />
         <MachineField path="limitSchool" />
         <ReferenceOrder />
+        <details v-if="circuits.length">
+          <summary>Input filters</summary>
+          <MachineField
+            v-for="id in circuits"
+            :key="id"
+            :path="`circuits.${id}.filter`"
+            :label="circuitName(machine.design!, id)"
+            no-source
+          />
+        </details>
       </section>
     </div>
     <section class="cards" aria-label="Reference of each axis">
