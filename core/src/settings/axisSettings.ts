@@ -153,11 +153,14 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
       formula: 'towards the datum corner',
       numbers: () => `the corner lies at the ${r.end} end`,
     });
+    const toStop = r.method === 'hard-stop';
     const fast = r.fastSpeed
       ? figure(r.fastSpeed, `${path}.reference.fastSpeed`)
-      : mapKnown(gather({ a: accelerationOf, d: input.referenceFromStop, v: maxSpeed }), ({ a, d, v }) =>
-          Math.min(v, Math.sqrt(2 * a * Math.max(0, d) * APPROACH_SHARE)),
-        );
+      : toStop
+        ? mapKnown(maxSpeed, (v) => v * SLOW_SHARE)
+        : mapKnown(gather({ a: accelerationOf, d: input.referenceFromStop, v: maxSpeed }), ({ a, d, v }) =>
+            Math.min(v, Math.sqrt(2 * a * Math.max(0, d) * APPROACH_SHARE)),
+          );
     drafts.push({
       key: key('reference-fast'),
       group,
@@ -167,13 +170,19 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
       derived: fast,
       formula: r.fastSpeed
         ? 'as entered on Switches'
-        : 'stops within half of the stretch behind the trip point: √(2·a·½·d), at most the maximum speed',
+        : toStop
+          ? 'a tenth of the maximum speed: the motor is to slip at the stop, not to strike it'
+          : 'stops within half of the stretch behind the trip point: √(2·a·½·d), at most the maximum speed',
       numbers: (display) =>
         r.fastSpeed
           ? 'entered'
-          : accelerationOf.known && input.referenceFromStop.known
-            ? `√(${showValue(accelerationOf.value, acceleration, display, 5)} · ${showValue(input.referenceFromStop.value, length, display, 5)})`
-            : missingText,
+          : toStop
+            ? maxSpeed.known
+              ? `0.1 · ${showValue(maxSpeed.value, speed, display, 5)}`
+              : missingText
+            : accelerationOf.known && input.referenceFromStop.known
+              ? `√(${showValue(accelerationOf.value, acceleration, display, 5)} · ${showValue(input.referenceFromStop.value, length, display, 5)})`
+              : missingText,
     });
     drafts.push({
       key: key('reference-slow'),

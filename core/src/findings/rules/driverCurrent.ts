@@ -22,6 +22,8 @@ export const driverCurrent: Rule = {
       const overMotor = rated && amps > baseValue(rated) * Math.SQRT2 * 1.001;
       const bound = overDriver ? most : overMotor ? rated : undefined;
       if (!bound) return [];
+      // The way out must suit both: what the driver gives, and what the motor bears.
+      const safe = rated && baseValue(rated) < baseValue(bound) ? rated : bound;
       return [
         {
           subject: driverId!,
@@ -39,8 +41,8 @@ export const driverCurrent: Rule = {
           field: `parts.${driverId}.setup.peakCurrent`,
           remedies: [
             {
-              label: (display) => `Set ${showValue(baseValue(bound), 'current', display, 4)} peak`,
-              command: { name: 'set-field', args: { path: `parts.${driverId}.setup.peakCurrent`, value: bound } },
+              label: (display) => `Set ${showValue(baseValue(safe), 'current', display, 4)} peak`,
+              command: { name: 'set-field', args: { path: `parts.${driverId}.setup.peakCurrent`, value: safe } },
             },
           ],
         },

@@ -39,6 +39,9 @@ export class ReferenceRun {
     return this.leg !== 'done' && this.own.some((o) => o.index === inputIndex);
   }
 
+  private get toHardStop(): boolean {
+    return this.axis.settings.reference.method === 'hard-stop';
+  }
   private get towards(): number {
     return this.axis.settings.reference.towards === 'plus' ? 1 : -1;
   }
@@ -80,7 +83,10 @@ export class ReferenceRun {
           axis.referenced = true;
           this.leg = 'done';
           events.push({ code: 'datum-by-hand', letter });
-        } else if (this.own.some(tripped)) this.start('release', -towards * slowSpeed);
+        } else if (!(fastSpeed > 0) || !(slowSpeed > 0))
+          this.fail({ code: 'reference-missed', letter, distance: 0, linear }, events);
+        else if (this.toHardStop) this.start('slow', towards * fastSpeed);
+        else if (this.own.some(tripped)) this.start('release', -towards * slowSpeed);
         else this.start('fast', towards * fastSpeed);
         return;
       case 'release':
@@ -97,7 +103,12 @@ export class ReferenceRun {
         // Each side of a gantry with inputs of its own stands as soon as its own switch trips; slowly, so that it can.
         const perSide = this.leg === 'slow' && this.own.length > 1 && this.own.every((o) => o.drive !== undefined);
         if (perSide) for (const o of this.own) if (tripped(o)) axis.held[o.drive!] = true;
-        const met = perSide ? this.own.every(tripped) : this.own.some(tripped);
+        // Against a hard stop the motor slips at low current until the whole travel has surely been covered.
+        const met = this.toHardStop
+          ? travelled >= farthest
+          : perSide
+            ? this.own.every(tripped)
+            : this.own.some(tripped);
         if (met && !this.stopping) {
           this.stopping = true;
           this.tripPosition = axis.position;

@@ -100,6 +100,23 @@ describe('finding the datum', () => {
     const [left, right] = axisOf(r, 'y').truePlaces;
     expect(Math.abs(left! - right!)).toBeLessThan(0.1);
   });
+  it('against a hard stop the datum comes out within one cycle of the motor', () => {
+    const file = edit(
+      wren(),
+      { name: 'set-field', args: { path: 'axes.x.reference.method', value: 'hard-stop' } },
+      { name: 'remove-input', args: { circuit: 'limit-and-reference-x' } },
+      { name: 'choose-part', args: { slot: { axis: 'x', drive: 0, item: 'motor' }, library: 'motor-rook-23' } },
+      { name: 'plan-wiring', args: {} },
+    );
+    const r = rig(file);
+    r.sim.command({ type: 'reference' });
+    r.sim.run(400_000);
+    expect(r.look().state).toBe('at-rest');
+    const x = axisOf(r, 'x');
+    const ruler = r.figures.axes[0]!.ruler;
+    // Four full steps of 200 on a lead of 4 mm: 0.08 mm
+    expect(ruler.known && Math.abs(x.truePlaces[0]! + ruler.value.hardMinus - x.position)).toBeLessThan(0.09);
+  });
   it('a shared loop that is tripped at the start is refused with a question', () => {
     const shared = edit(
       wren(),

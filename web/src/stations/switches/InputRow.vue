@@ -109,7 +109,7 @@ function join(e: Event) {
       </template>
       <MachineField v-if="circuit.devices.length > 1" :path="`circuits.${circuitId}.arrangement`" hide-label />
     </td>
-    <td><MachineField :path="`circuits.${circuitId}.feed`" hide-label /></td>
+    <td class="feed"><MachineField :path="`circuits.${circuitId}.feed`" hide-label /></td>
     <td class="mono">{{ analysis?.wired ? analysis.idle.reading : '–' }}</td>
     <td class="mono" :class="{ bad: deaf }">{{ analysis?.wired ? tripped.join(' / ') : '–' }}</td>
     <td>
@@ -143,7 +143,7 @@ td {
 .terminal {
   height: 28px;
   font-size: 13px;
-  width: 116px;
+  width: 124px;
 }
 .device {
   margin-right: 6px;
@@ -155,8 +155,11 @@ td {
 select.small {
   width: 76px;
 }
+td.feed :deep(.field) {
+  grid-template-columns: 62px 0;
+}
 td.contact :deep(.field) {
-  grid-template-columns: 132px 0;
+  grid-template-columns: 146px 0;
 }
 .switches {
   white-space: nowrap;
