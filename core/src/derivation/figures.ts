@@ -117,23 +117,16 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
         );
     }
     const perAxis = axes.flatMap((a) => {
-      const channels = drives.filter((d) => d.axisId === a.id).map((d) => d.channel);
       const reference = a.switches.find((s) => s.isReference && s.end === a.axis.reference.end);
-      const drivers = a.axis.drives.map((d) => (d.driver ? design.parts[d.driver] : undefined));
-      return cache.keep(
-        `axis/${a.id}/settings`,
-        [a, design.datumSchool, design.overrides, ...drivers, ...channels],
-        () =>
-          axisSettings({
-            id: a.id,
-            axis: a.axis,
-            drives: a.drives,
-            drivers,
-            channels,
-            ruler: a.ruler,
-            school: design.datumSchool,
-            referenceFromStop: reference ? reference.fromStop : known(0),
-          }).map((s) => settle(s, design.overrides)),
+      return cache.keep(`axis/${a.id}/settings`, [a, design.datumSchool, design.overrides], () =>
+        axisSettings({
+          id: a.id,
+          axis: a.axis,
+          drives: a.drives,
+          ruler: a.ruler,
+          school: design.datumSchool,
+          referenceFromStop: reference ? reference.fromStop : known(0),
+        }).map((s) => settle(s, design.overrides)),
       );
     });
     const analyses = Object.values(circuits);

@@ -20,6 +20,3 @@ export const driverRateHz = (driver: Part | undefined, id: string | undefined): 
     ({ highS, lowS }) => 1 / (highS + lowS),
   );
 };
-
-/** Pulse rate at a speed, in Hz: steps per unit · units per second. */
-export const pulseRateHz = (stepsPerUnit: number, speedPerS: number): number => stepsPerUnit * speedPerS;

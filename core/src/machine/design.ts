@@ -29,8 +29,6 @@ export const Design = z.strictObject({
 });
 export type Design = z.infer<typeof Design>;
 
-export type SupplyRole = 'motorSupply' | 'logicSupply' | 'fieldSupply';
-
 /** The axes in their display order. */
 export const axesOf = (design: Design): [string, Axis][] =>
   design.axisOrder.flatMap((id) => {

@@ -14,5 +14,4 @@ export const Instant = z.iso.datetime();
 export const TerminalRef = z.strictObject({ part: Id, terminal: Id });
 export type TerminalRef = z.infer<typeof TerminalRef>;
 
-export const sameTerminal = (a: TerminalRef, b: TerminalRef): boolean => a.part === b.part && a.terminal === b.terminal;
 export const terminalKey = (t: TerminalRef): string => `${t.part}#${t.terminal}`;

@@ -104,5 +104,3 @@ export const MassItem = z.strictObject({
   mass: quantityOf('mass'),
   movedBy: z.array(Id).describe('ids of the axes that carry it'),
 });
-
-export const isLinear = (axis: Axis): boolean => axis.motion === 'linear';

@@ -1,6 +1,5 @@
 import type { Design } from '../machine/design';
 import type { Axis } from '../machine/mechanics';
-import type { Part } from '../machine/parts';
 import type { DriveFigures } from '../drivetrain/speed';
 import { travelFormula } from '../drivetrain/transmission';
 import type { Ruler } from '../switches/envelope';
@@ -30,8 +29,6 @@ export interface AxisSettingInputs {
   id: string;
   axis: Axis;
   drives: readonly DriveFigures[];
-  drivers: readonly (Part | undefined)[];
-  channels: readonly number[];
   ruler: Derived<Ruler>;
   school: Design['datumSchool'];
   /** Distance from the reference trip point to the hard stop behind it. */

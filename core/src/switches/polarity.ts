@@ -1,5 +1,4 @@
 import type { InputCircuit } from '../machine/connections';
-import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import type { Evaluation, Situation } from '../wiring/evaluate';
 import { evaluate } from '../wiring/evaluate';
@@ -113,10 +112,3 @@ export function analyseCircuit(
   );
   return { ...none, wired, idle, tripped, activeWhen, brokenWires, worstNotice: worst };
 }
-
-/** The devices of a circuit that sit on an axis, with the end at which they sit. */
-export const mountsOf = (design: Design, circuit: InputCircuit) =>
-  circuit.devices.flatMap((id) => {
-    const mount = design.parts[id]?.mount;
-    return mount ? [{ id, mount }] : [];
-  });

@@ -32,4 +32,3 @@ export function gather<T extends Record<string, unknown>>(parts: {
 }
 
 export const mapKnown = <T, U>(d: Derived<T>, f: (value: T) => U): Derived<U> => (d.known ? known(f(d.value)) : d);
-export const valueOr = <T>(d: Derived<T>, otherwise: T): T => (d.known ? d.value : otherwise);

@@ -2,9 +2,6 @@ import { nextTick } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import type { Station } from '@nodaxis/core/machine/fields';
 
-/** Marks an element as the place of a field, so that a link can lead to it. */
-export const fieldAnchor = (path: string) => ({ 'data-field': path });
-
 /** Waits for a lazily loaded station to put the field on the page. */
 async function waitFor(path: string): Promise<HTMLElement | undefined> {
   for (let i = 0; i < 40; i++) {

@@ -41,15 +41,4 @@ const lost = computed(() => {
 .unit {
   color: var(--soft);
 }
-.lost {
-  font: inherit;
-  font-size: 12px;
-  color: var(--doubt);
-  background: none;
-  border: 0;
-  border-bottom: 1px dashed currentcolor;
-  padding: 0;
-  cursor: pointer;
-  text-align: inherit;
-}
 </style>

@@ -79,6 +79,7 @@ export class Controller {
     if (!axis || axis.settings.reference.method !== 'absolute') return;
     axis.rename(position);
     axis.referenced = true;
+    this.say({ code: 'datum-absolute', letter: axis.settings.letter });
     if (this.state === 'at-rest-unknown') this.state = this.rest();
   }
 

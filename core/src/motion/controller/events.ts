@@ -7,6 +7,7 @@ type AxisEnd = ControllerAxis['reference']['towards'];
 /** What happened, as data; `tell` makes the sentence in the reader's units. */
 export type ControllerEvent =
   | { code: 'powered' }
+  | { code: 'datum-absolute'; letter: string }
   | { code: 'stop-pressed' }
   | { code: 'stop-released' }
   | { code: 'limit-tripped'; input: string; letter: string; end: AxisEnd | undefined; wayOff: number | undefined }
@@ -33,7 +34,9 @@ export function tell(e: ControllerEvent, display: Display): string {
   const length = (v: number, linear: boolean) => showValue(v, linear ? 'length' : 'angle', display, 5);
   switch (e.code) {
     case 'powered':
-      return 'The control has power. It does not know where the axes are.';
+      return 'The control has power.';
+    case 'datum-absolute':
+      return `${e.letter} knows its place from its absolute encoder.`;
     case 'stop-pressed':
       return 'The stop is pressed: every axis comes to rest, and the control stays latched.';
     case 'stop-released':

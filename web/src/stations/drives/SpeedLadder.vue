@@ -122,4 +122,12 @@ const place = (speed: number, far: number) => {
   border-left: 3px dashed var(--accent);
   background: none;
 }
+@media (max-width: 720px) {
+  :is(th, td):is(:nth-child(3), :nth-child(4), :nth-child(5)) {
+    display: none;
+  }
+  .governs {
+    white-space: normal;
+  }
+}
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { AxisEnd } from '@nodaxis/core/machine/mechanics';
 import { axisLetters } from '@nodaxis/core/machine/mechanics';
+import { describeField } from '@nodaxis/core/machine/fields';
 import { kindTitle } from '@nodaxis/core/machine/create';
 import { computed, ref } from 'vue';
 import { useMachine } from '../../document/machine';
@@ -22,23 +23,19 @@ function addAxis() {
   if (l) machine.run({ name: 'add-axis', args: { letter: l } });
   letter.value = '';
 }
-const words: Record<string, string> = {
-  right: 'to the right',
-  left: 'to the left',
-  away: 'away from you',
-  'towards-you': 'towards you',
-  up: 'up',
-  down: 'down',
-  turning: 'turning',
-};
+/** The label of a direction, as its field has it. */
+function direction(id: string, plus: string): string {
+  const kind = describeField(design.value, `axes.${id}.plus`)?.kind;
+  return kind?.type === 'choice' ? (kind.choices.find((c) => c.value === plus)?.label ?? plus) : plus;
+}
 /** What each plus sign means for someone who stands in front. */
 const signs = computed(() =>
-  figures.value.axes.map(({ axis }) => ({
+  figures.value.axes.map(({ id, axis }) => ({
     letter: axis.letter,
     text:
       axis.carries === 'tool'
-        ? `plus moves the tool ${words[axis.plus]}`
-        : `plus moves the tool ${words[axis.plus]} over the work: the table goes the other way`,
+        ? `plus moves the tool ${direction(id, axis.plus)}`
+        : `plus moves the tool ${direction(id, axis.plus)} over the work: the table goes the other way`,
   })),
 );
 </script>

@@ -197,13 +197,14 @@ function drop() {
 }
 .readings {
   display: flex;
-  gap: 14px;
+  gap: 8px;
 }
 .reading {
   display: grid;
   justify-items: end;
-  min-width: 96px;
-  font-size: 18px;
+  min-width: 72px;
+  font-size: 16px;
+  white-space: nowrap;
   line-height: 1.1;
 }
 .reading small {
@@ -212,7 +213,7 @@ function drop() {
 }
 .work {
   color: var(--soft);
-  font-size: 15px;
+  font-size: 13px;
 }
 .unit {
   font-size: 12px;

@@ -138,16 +138,6 @@ const clear = () => machine.run({ name: 'clear-override', args: { setting: props
 .differs {
   color: var(--wont);
 }
-.lost {
-  font: inherit;
-  font-size: 13px;
-  color: var(--doubt);
-  background: none;
-  border: 0;
-  border-bottom: 1px dashed currentcolor;
-  padding: 0;
-  cursor: pointer;
-}
 .acts {
   text-align: right;
   white-space: nowrap;
@@ -163,5 +153,21 @@ input {
 .reason {
   flex: 1;
   min-width: 180px;
+}
+@media (max-width: 720px) {
+  tr {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto;
+    border-bottom: 1px solid var(--line);
+  }
+  table.list td,
+  td {
+    border: 0;
+    white-space: normal;
+    overflow-wrap: anywhere;
+  }
+  td:nth-child(n + 3) {
+    grid-column: 1 / -1;
+  }
 }
 </style>

@@ -69,4 +69,13 @@ input {
 .scroll {
   overflow-x: auto;
 }
+@media (max-width: 720px) {
+  thead {
+    display: none;
+  }
+  table,
+  tbody {
+    display: block;
+  }
+}
 </style>

@@ -56,7 +56,7 @@ function join(e: Event) {
     <td>
       <strong class="name">{{ circuitName(design, circuitId) }}</strong>
     </td>
-    <td>
+    <td data-label="Terminal">
       <span :data-field="`circuits.${circuitId}.input`">
         <select
           class="terminal mono"
@@ -72,7 +72,7 @@ function join(e: Event) {
         </select>
       </span>
     </td>
-    <td class="switches">
+    <td data-label="Switches" class="switches">
       <span v-for="d in circuit.devices" :key="d" class="device mono" :title="design.parts[d]?.name">{{
         design.parts[d]?.designation
       }}</span>
@@ -95,7 +95,7 @@ function join(e: Event) {
         <option v-for="[id] in joinable" :key="id" :value="id">with {{ circuitName(design, id) }}</option>
       </select>
     </td>
-    <td class="contact">
+    <td data-label="Contact" class="contact">
       <template v-for="d in circuit.devices" :key="d">
         <MachineField
           v-if="design.parts[d]?.data.class !== 'sensor'"
@@ -109,15 +109,15 @@ function join(e: Event) {
       </template>
       <MachineField v-if="circuit.devices.length > 1" :path="`circuits.${circuitId}.arrangement`" hide-label />
     </td>
-    <td class="feed"><MachineField :path="`circuits.${circuitId}.feed`" hide-label /></td>
-    <td class="mono">{{ analysis?.wired ? analysis.idle.reading : '–' }}</td>
-    <td class="mono" :class="{ bad: deaf }">{{ analysis?.wired ? tripped.join(' / ') : '–' }}</td>
-    <td>
+    <td data-label="Switches to" class="feed"><MachineField :path="`circuits.${circuitId}.feed`" hide-label /></td>
+    <td data-label="At rest" class="mono">{{ analysis?.wired ? analysis.idle.reading : '–' }}</td>
+    <td data-label="Tripped" class="mono" :class="{ bad: deaf }">{{ analysis?.wired ? tripped.join(' / ') : '–' }}</td>
+    <td data-label="Polarity">
       <template v-if="!analysis?.wired"><span class="soft">not wired yet</span></template>
       <strong v-else-if="analysis.activeWhen" class="name">active {{ analysis.activeWhen }}</strong>
       <strong v-else class="bad">cannot tell</strong>
     </td>
-    <td>
+    <td data-label="Broken wire seen">
       <span v-if="analysis?.worstNotice" class="notice" :class="{ bad: analysis.worstNotice === 'never' }">{{
         analysis.worstNotice
       }}</span>
@@ -177,5 +177,24 @@ td :deep(.field) {
 }
 td :deep(.field > select:not(.source)) {
   grid-column: auto;
+}
+@media (max-width: 720px) {
+  tr {
+    display: grid;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    border-bottom: 2px solid var(--line-strong);
+  }
+  td {
+    border: 0;
+  }
+  td:first-child {
+    grid-column: 1 / -1;
+  }
+  td[data-label]::before {
+    content: attr(data-label);
+    display: block;
+    font-size: 12px;
+    color: var(--soft);
+  }
 }
 </style>

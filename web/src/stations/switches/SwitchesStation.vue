@@ -119,6 +119,15 @@ summary {
   cursor: pointer;
   color: var(--soft);
 }
+@media (max-width: 720px) {
+  thead {
+    display: none;
+  }
+  table,
+  tbody {
+    display: block;
+  }
+}
 @media (max-width: 900px) {
   .two,
   .cards {
