@@ -112,6 +112,22 @@ describe('moving by hand', () => {
 });
 
 describe('inputs', () => {
+  it('a stop pressed before there was power is found at power-on; without power nothing is seen', () => {
+    const b = bench();
+    b.control.command({ type: 'power', on: false });
+    b.trip('stop');
+    b.run(0.1);
+    expect([...b.control.tripped]).toEqual([0, 0, 0]);
+    b.control.command({ type: 'power', on: true });
+    b.run(0.01);
+    expect(b.control.state).toBe('latched');
+    b.control.command({ type: 'acknowledge' });
+    expect(b.control.state).toBe('latched');
+    b.trip('stop', false);
+    b.run(0.01);
+    b.control.command({ type: 'acknowledge' });
+    expect(b.control.state).toBe('at-rest-unknown');
+  });
   it('a level must last as long as the filter says', () => {
     const b = bench({ inputs: [input('limit', { filterS: 0.01 })] });
     b.trip('limit');

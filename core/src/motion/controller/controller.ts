@@ -125,10 +125,15 @@ export class Controller {
       }
       this.runs = [];
       this.stages = [];
+      this.tripped.fill(0);
       this.state = 'no-power';
       return;
     }
-    this.state = 'at-rest-unknown';
+    // Whatever was pressed while there was no power is found pressed at the first look at the inputs.
+    this.tripped.fill(0);
+    this.since.fill(-1);
+    this.stopSeen = false;
+    this.cause = undefined;
     this.state = this.rest();
     this.say({ code: 'powered' });
   }
@@ -273,7 +278,6 @@ export class Controller {
   private acceptInput(index: number, tripped: boolean): void {
     this.tripped[index] = tripped ? 1 : 0;
     const input = this.inputs[index]!;
-    if (this.state === 'no-power') return;
     if (input.function === 'stop') {
       if (tripped) {
         this.stopSeen = true;
@@ -298,6 +302,7 @@ export class Controller {
   /** Takes the raw readings of the inputs and advances by `dt` seconds. */
   step(dt: number, readings: ArrayLike<RawReading>): void {
     this.timeS += dt;
+    if (this.state === 'no-power') return;
     for (let i = 0; i < this.inputs.length; i++) {
       const raw = readings[i]!;
       if (raw < 0) continue;
@@ -309,7 +314,6 @@ export class Controller {
         this.acceptInput(i, tripped);
       }
     }
-    if (this.state === 'no-power') return;
     if (this.state === 'by-hand' && this.timeS > this.jogUntil) this.haltAll();
     if (this.state === 'finding-datum') this.stepReference();
     let moving = false;
