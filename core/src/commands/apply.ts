@@ -1,9 +1,10 @@
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
 import type { z } from 'zod';
-import { Conductor, InputCircuit, Override } from '../machine/connections';
+import { Conductor, InputCircuit, OutputCircuit, Override } from '../machine/connections';
 import { Design } from '../machine/design';
 import type { MachineFile } from '../machine/file';
 import { withRevision } from '../machine/history';
+import { withTicks } from '../machine/journal';
 import { Axis, MassItem } from '../machine/mechanics';
 import { Part } from '../machine/parts';
 import { schemaFaults } from '../machine/read';
@@ -31,6 +32,7 @@ const itemSchemas: Record<string, z.ZodType> = {
   axes: Axis,
   parts: Part,
   circuits: InputCircuit,
+  outputs: OutputCircuit,
   conductors: Conductor,
   masses: MassItem,
   overrides: Override,
@@ -84,15 +86,15 @@ export function applyCommand(file: MachineFile, command: Command, now: string): 
   if (!patches.length) return ok({ file, title, inverse });
   const faults = [...checkTouched(design, patches), ...danglingReferences(design)];
   if (faults.length) return fail(faults);
-  return ok({ file: withRevision(file, design, { command: command.name, title, patches, at: now }), title, inverse });
+  const revised = withRevision(file, design, { command: command.name, title, patches, at: now });
+  return ok({ file: withTicks(revised, file.design, now), title, inverse });
 }
 
 /** Goes back or forth by patches. Numbers only grow: an undo is a revision too, so a number always means one design. */
 export function applyStep(file: MachineFile, patches: readonly Patch[], title: string, now: string): Edit {
-  let inverse: Patch[] = [];
-  const [design, forward, back] = produceWithPatches(file.design, (draft) => {
+  const [design, forward, inverse] = produceWithPatches(file.design, (draft) => {
     applyPatches(draft as object, patches as Patch[]);
   });
-  inverse = back;
-  return { file: withRevision(file, design, { command: 'step', title, patches: forward, at: now }), title, inverse };
+  const revised = withRevision(file, design, { command: 'step', title, patches: forward, at: now });
+  return { file: withTicks(revised, file.design, now), title, inverse };
 }

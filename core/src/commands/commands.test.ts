@@ -2,6 +2,7 @@ import type { Patch } from 'immer';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { MachineFile } from '../machine/file';
+import { lastTicks } from '../machine/journal';
 import { readMachineFile } from '../machine/read';
 import { newDesign } from '../machine/create';
 import { newMachineFile, revisionOf, writeMachineFile } from '../machine/file';
@@ -227,5 +228,16 @@ describe('motors, masses, conductors', () => {
     expect(title).toMatch(/^Conductor \d+, \d+: cut, colour$/);
     for (const id of ids)
       expect(file.design.conductors[id]).toMatchObject({ state: 'cut', colour: 'VT', setByHand: ['colour'] });
+  });
+  it('what is done at the bench is dated in the journal; an undo adds to it and takes nothing away', () => {
+    const id = 'drive-x-0/step';
+    const { file, inverse } = run(wren(), { name: 'set-conductors', args: { ids: [id], set: { state: 'cut' } } });
+    const back = applyStep(file, inverse, 'Undone', '2026-03-04T10:00:00.000Z').file;
+    expect(back.journal.map((e) => (e.kind === 'tick' ? [e.at, e.subject, e.state] : e))).toEqual([
+      [NOW, `conductors.${id}`, 'cut'],
+      ['2026-03-04T10:00:00.000Z', `conductors.${id}`, 'planned'],
+    ]);
+    expect(lastTicks(back.journal).get(`conductors.${id}`)).toBe('2026-03-04T10:00:00.000Z');
+    expect(readMachineFile(writeMachineFile(back)).ok).toBe(true);
   });
 });

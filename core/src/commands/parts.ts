@@ -28,7 +28,8 @@ const partIdFor = (slot: PartSlot): string =>
 const usedIn = (design: Design, id: string): boolean =>
   Object.values(design.roles).includes(id) ||
   Object.values(design.axes).some((a) => a.drives.some((d) => d.motor === id || d.driver === id)) ||
-  Object.values(design.circuits).some((c) => c.devices.includes(id));
+  Object.values(design.circuits).some((c) => c.devices.includes(id)) ||
+  Object.values(design.outputs).some((o) => o.devices.includes(id));
 
 /**
  * Takes a part out when nothing uses it any more. Its planned conductors go with it; where one is already cut or

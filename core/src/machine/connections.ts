@@ -2,9 +2,29 @@ import { z } from 'zod';
 import { Quantity, quantityOf } from '../units/quantity';
 import { Id, TerminalRef, Text } from './ids';
 
-/** IEC 60757 letter codes. */
-export const colourCodes = ['BK', 'BN', 'RD', 'OG', 'YE', 'GN', 'BU', 'VT', 'GY', 'WH', 'PK', 'TQ', 'GNYE'] as const;
-export type ColourCode = (typeof colourCodes)[number];
+/** IEC 60757 letter codes of the single colours. */
+export const colourCodes = [
+  'BK',
+  'BN',
+  'RD',
+  'OG',
+  'YE',
+  'GN',
+  'BU',
+  'VT',
+  'GY',
+  'WH',
+  'PK',
+  'TQ',
+  'GD',
+  'SR',
+] as const;
+export type SingleColour = (typeof colourCodes)[number];
+/** One colour, or two for striped insulation: `GNYE`, `WHBN`. The ground colour comes first. */
+export const Colour = z.templateLiteral([z.enum(colourCodes), z.enum(colourCodes).optional()]);
+export type ColourCode = z.infer<typeof Colour>;
+/** The single colours of an insulation, the ground colour first. */
+export const coloursOf = (code: ColourCode): SingleColour[] => (code.match(/../g) ?? []) as SingleColour[];
 
 export const conductorStates = ['planned', 'cut', 'connected', 'checked', 'temporary'] as const;
 
@@ -22,11 +42,13 @@ export const Conductor = z.strictObject({
   number: z.int().min(1).max(99_999),
   from: TerminalRef,
   to: TerminalRef,
-  colour: z.enum(colourCodes).optional(),
+  colour: Colour.optional(),
   section: quantityOf('area'),
   length: quantityOf('length'),
-  cable: z.string().max(60).optional(),
+  cable: z.string().max(60).optional().describe('the name on the cable; conductors of one cable share it'),
   core: z.string().max(20).optional(),
+  route: z.string().max(200).optional().describe('the ducts and openings that it passes'),
+  chain: z.string().max(60).optional().describe('the moving cable chain that it runs through'),
   purpose: z.string().max(300).describe('the reason for it'),
   origin: z.enum(['planned', 'by-hand', 'as-found']),
   setByHand: z.array(z.enum(plannedFields)),
@@ -62,6 +84,26 @@ export const InputCircuit = z.strictObject({
   filter: quantityOf('time'),
 });
 export type InputCircuit = z.infer<typeof InputCircuit>;
+
+export const outputFunctions = [
+  'spindle-run',
+  'spindle-direction',
+  'spindle-speed',
+  'coolant',
+  'brake',
+  'lamp',
+  'fan',
+  'drives-enable',
+  'chain-release',
+] as const;
+
+/** One controller output with the relays, drives or lamps that it acts on. */
+export const OutputCircuit = z.strictObject({
+  function: z.enum(outputFunctions),
+  devices: z.array(Id),
+  output: TerminalRef.optional().describe('chosen by hand; the planner picks a free one when absent'),
+  activeWhen: z.enum(['high', 'low']).optional(),
+});
 
 /** A setting that the user has fixed against the derived one. */
 export const Override = z.strictObject({

@@ -111,6 +111,7 @@ export function newDesign(kind: MachineKind, name: string): Design {
     referenceStages: plan.stages,
     parts: {},
     circuits: {},
+    outputs: {},
     conductors: {},
     overrides: {},
   };

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Conductor, InputCircuit, Override } from './connections';
+import { Conductor, InputCircuit, OutputCircuit, Override } from './connections';
 import { Id, Name, Text } from './ids';
 import { Axis, MassItem, machineKinds } from './mechanics';
 import { Part } from './parts';
@@ -11,6 +11,10 @@ export const Design = z.strictObject({
   notes: Text,
   latheX: z.enum(['diameter', 'radius']).optional().describe('how a lathe shows X'),
   datumSchool: z.enum(['at-switch', 'after-back-off']),
+  stopSchool: z
+    .enum(['request-only', 'motor-power', 'main-switch', 'torque-off'])
+    .optional()
+    .describe('what the stop button cuts; undecided when absent'),
   limitSchool: z.enum(['away-only', 'held-override']).describe('how a tripped limit is left'),
   axisOrder: z.array(Id).max(16),
   axes: z.record(Id, Axis),
@@ -20,10 +24,16 @@ export const Design = z.strictObject({
     motorSupply: Id.optional(),
     logicSupply: Id.optional(),
     fieldSupply: Id.optional(),
+    host: Id.optional(),
+    spindle: Id.optional(),
+    spindleDrive: Id.optional(),
+    spindleEncoder: Id.optional(),
+    toolHead: Id.optional(),
   }),
   referenceStages: z.array(z.array(Id)).describe('axes referenced together, stage after stage'),
   parts: z.record(Id, Part),
   circuits: z.record(Id, InputCircuit),
+  outputs: z.record(Id, OutputCircuit),
   conductors: z.record(Id, Conductor),
   overrides: z.record(Id, Override).describe('keyed by the setting that they replace'),
 });

@@ -29,11 +29,13 @@ export interface FieldDescription {
   help: string;
   /** Everyday words by which a newcomer looks for it. */
   also: string;
+  /** What counts while nothing is entered; without it, an empty field is a figure that is not known. */
+  whenEmpty?: string | undefined;
   station: Station;
   kind: FieldType;
 }
 
-type Definition = Omit<FieldDescription, 'path' | 'subject' | 'kind'> & {
+type Definition = Omit<FieldDescription, 'path' | 'subject' | 'kind' | 'whenEmpty'> & {
   kind: FieldType | ((axis: Axis) => FieldType);
 };
 
@@ -400,6 +402,18 @@ const definitions: Record<string, Definition> = {
   ),
 };
 
+/** Fields whose absence has a meaning of its own. */
+const whenEmpty: Partial<Record<string, string>> = {
+  'axes.*.counterbalance': 'none',
+  'axes.*.envelopeMargin': '0',
+  'axes.*.transmission.ratio': '1',
+  'axes.*.transmission.helixAngle': '0',
+  'axes.*.reference.fastSpeed': 'derived',
+  'axes.*.reference.slowSpeed': 'derived',
+  'axes.*.reference.positionAtDatum': '0',
+  'circuits.*.filter': '0',
+};
+
 /** Fields that `set-field` may not write, since a command of their own keeps the rest in step. */
 const structural =
   /^(roles\.|referenceStages|axes\.\*\.transmission\.kind|axes\.\*\.drives\.\*\.(motor|driver)|circuits\.\*\.input)/;
@@ -468,7 +482,7 @@ export function describeField(design: Design, path: string): FieldDescription | 
   if (keys[0] === 'axes' && !axis) return undefined;
   if (typeof definition.kind === 'function' && !axis) return undefined;
   const kind = typeof definition.kind === 'function' ? definition.kind(axis!) : definition.kind;
-  return { ...definition, kind, path, subject: subjectOf(design, keys) };
+  return { ...definition, kind, path, subject: subjectOf(design, keys), whenEmpty: whenEmpty[pattern] };
 }
 
 export const isSettable = (path: string): boolean => !structural.test(patternOf(path));

@@ -26,7 +26,10 @@ export const JournalEntry = z.discriminatedUnion('kind', [
     photos: z.array(Id).optional(),
     corrects: Id.optional(),
   }),
-  entry('tick', { subject: z.string().max(200), done: z.boolean() }),
+  entry('tick', {
+    subject: z.string().max(200).describe('the path of what was done, such as conductors.drive-x-0/step'),
+    state: z.string().max(40).describe('what it is now: connected, checked …'),
+  }),
   entry('rework', { subject: z.string().max(200), text: Text }),
   entry('note', { subject: z.string().max(200).optional(), text: Text, photos: z.array(Id).optional() }),
 ]);

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { quantityOf } from '../units/quantity';
+import { Colour } from './connections';
 import { Id, Name, Text } from './ids';
 import { axisEnds } from './mechanics';
 
@@ -205,8 +206,16 @@ const plainClasses = [
   'fan',
   'probe',
   'pendant',
-  'cable',
 ] as const;
+/** What a cable is made of. The conductors in it name it; its screen lands on terminals of role `shield`. */
+const Cable = z.strictObject({
+  class: z.literal('cable'),
+  cores: z.array(z.strictObject({ mark: z.string().max(20), colour: Colour.optional(), section: quantityOf('area') })),
+  screened: z.boolean(),
+  outerDiameter: quantityOf('length'),
+  bendRadius: quantityOf('length').describe('least radius where it is flexed again and again'),
+  length: quantityOf('length'),
+});
 const Plain = (c: (typeof plainClasses)[number]) =>
   z.strictObject({ class: z.literal(c), ratedVoltage: quantityOf('voltage'), ratedCurrent: quantityOf('current') });
 
@@ -226,6 +235,7 @@ export const PartData = z.discriminatedUnion('class', [
   Protection('fuse'),
   Protection('contactor'),
   Protection('relay'),
+  Cable,
   ...plainClasses.map(Plain),
 ]);
 export type PartData = z.infer<typeof PartData>;

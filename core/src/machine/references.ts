@@ -46,6 +46,11 @@ export function danglingReferences(design: Design, prefix = 'design'): Fault[] {
   part(design.roles.controller, 'roles.controller', ['controller']);
   for (const role of ['motorSupply', 'logicSupply', 'fieldSupply'] as const)
     part(design.roles[role], `roles.${role}`, ['supply']);
+  part(design.roles.host, 'roles.host', ['host-computer']);
+  part(design.roles.spindle, 'roles.spindle', ['spindle']);
+  part(design.roles.spindleDrive, 'roles.spindleDrive', ['spindle-drive', 'servo-drive']);
+  part(design.roles.spindleEncoder, 'roles.spindleEncoder', ['encoder']);
+  part(design.roles.toolHead, 'roles.toolHead', ['tool-head']);
   for (const [id, p] of Object.entries(design.parts)) {
     if (p.mount) {
       axis(p.mount.axis, `parts.${id}.mount.axis`);
@@ -70,6 +75,10 @@ export function danglingReferences(design: Design, prefix = 'design'): Fault[] {
       part(d, `circuits.${id}.devices.${i}`, ['switch', 'sensor', 'button', 'probe', 'pendant']),
     );
     terminal(c.input, `circuits.${id}.input`);
+  }
+  for (const [id, o] of Object.entries(design.outputs)) {
+    o.devices.forEach((d, i) => part(d, `outputs.${id}.devices.${i}`));
+    terminal(o.output, `outputs.${id}.output`);
   }
   for (const [id, c] of Object.entries(design.conductors)) {
     terminal(c.from, `conductors.${id}.from`);

@@ -118,7 +118,7 @@ const sourceWord = { entered: 'entered', datasheet: 'data sheet', estimate: 'est
       :aria-invalid="!!fault"
       :aria-describedby="fault ? `${id}-fault` : undefined"
       :title="field.help"
-      :placeholder="field.kind.type === 'text' ? '' : 'not known'"
+      :placeholder="field.kind.type === 'text' ? '' : (field.whenEmpty ?? 'not known')"
       @change="commit"
       @blur="commit"
       @keydown.enter="path === 'notes' || commit()"

@@ -217,6 +217,7 @@ function drop() {
 }
 .unit {
   font-size: 12px;
+  margin-left: 4px;
   color: var(--soft);
 }
 .unsure .mono {
@@ -233,6 +234,7 @@ function drop() {
 }
 .rule {
   grid-column: 1 / -1;
+  outline-offset: -2px;
 }
 svg {
   display: block;

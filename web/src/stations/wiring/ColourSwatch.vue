@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import type { ColourCode } from '@nodaxis/core/machine/connections';
+import type { ColourCode, SingleColour } from '@nodaxis/core/machine/connections';
+import { coloursOf } from '@nodaxis/core/machine/connections';
 import { computed } from 'vue';
 
 /** A piece of insulation in its colour, with its letter code after IEC 60757. */
 const props = defineProps<{ code: ColourCode }>();
-const shades: Record<Exclude<ColourCode, 'GNYE'>, [string, string]> = {
+const shades: Record<SingleColour, [string, string]> = {
   BK: ['#1b1b1b', 'black'],
   BN: ['#6b3f1d', 'brown'],
   RD: ['#c02a22', 'red'],
@@ -17,12 +18,19 @@ const shades: Record<Exclude<ColourCode, 'GNYE'>, [string, string]> = {
   WH: ['#f4f4f0', 'white'],
   PK: ['#e79ab4', 'pink'],
   TQ: ['#30b0b0', 'turquoise'],
+  GD: ['#b8912f', 'gold'],
+  SR: ['#c4c8cc', 'silver'],
 };
-const shade = computed(() =>
-  props.code === 'GNYE'
-    ? { fill: 'repeating-linear-gradient(90deg, #2f8a3d 0 7px, #e8c51f 7px 12px)', name: 'green-yellow' }
-    : { fill: shades[props.code][0], name: shades[props.code][1] },
-);
+/** A second colour lies on the first in stripes. */
+const shade = computed(() => {
+  const [ground, stripe] = coloursOf(props.code).map((c) => shades[c]) as [[string, string], [string, string]?];
+  return stripe
+    ? {
+        fill: `repeating-linear-gradient(90deg, ${ground[0]} 0 7px, ${stripe[0]} 7px 12px)`,
+        name: `${ground[1]}-${stripe[1]}`,
+      }
+    : { fill: ground[0], name: ground[1] };
+});
 </script>
 
 <template>

@@ -3,6 +3,7 @@ import { Connection } from '@element-plus/icons-vue';
 import type { Conductor } from '@nodaxis/core/machine/connections';
 import { conductorStates } from '@nodaxis/core/machine/connections';
 import type { TerminalRef } from '@nodaxis/core/machine/ids';
+import { conductorSubject, lastTicks } from '@nodaxis/core/machine/journal';
 import { showQuantity } from '@nodaxis/core/units/print';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -50,6 +51,12 @@ const changes = computed(() => machine.figures!.replanned.changes);
 const gaps = computed(() => machine.figures!.plan.gaps);
 
 const plan = () => machine.run({ name: 'plan-wiring', args: {} });
+const ticks = computed(() => lastTicks(machine.file!.journal));
+/** When it was last ticked: months lie between two weekends at the machine. */
+const ticked = (id: string, state: string) => {
+  const at = ticks.value.get(conductorSubject(id));
+  return at ? `${state} since ${new Date(at).toLocaleDateString('en-GB', { dateStyle: 'medium' })}` : '';
+};
 const setState = (ids: string[], next: Conductor['state']) =>
   machine.run({ name: 'set-conductors', args: { ids, set: { state: next } } });
 const target = (e: Event) => (e.target as HTMLSelectElement).value as Conductor['state'];
@@ -165,6 +172,7 @@ function setMany(e: Event) {
                   :value="c.state"
                   :disabled="machine.readOnly"
                   :aria-label="`State of conductor ${c.number}`"
+                  :title="ticked(id, c.state)"
                   @change="setState([id], target($event))"
                 >
                   <option v-for="s in conductorStates" :key="s">{{ s }}</option>
