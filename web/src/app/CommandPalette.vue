@@ -111,6 +111,13 @@ const found = computed(() => {
     .map((s) => s.e);
 });
 watch(query, () => (chosen.value = 0));
+const box = ref<HTMLInputElement>();
+/** The first letters of a quick hand must not be lost to the dialog's opening. */
+async function open() {
+  query.value = '';
+  await nextTick();
+  box.value?.focus();
+}
 
 function pick(e: Entry | undefined) {
   if (!e) return;
@@ -128,8 +135,9 @@ function onKey(e: KeyboardEvent) {
 </script>
 
 <template>
-  <ElDialog v-model="shown" title="Search" width="min(620px, 94vw)" top="10vh" @open="query = ''">
+  <ElDialog v-model="shown" title="Search" width="min(620px, 94vw)" top="10vh" @open="open">
     <input
+      ref="box"
       v-model="query"
       class="query"
       type="text"

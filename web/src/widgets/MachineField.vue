@@ -148,7 +148,7 @@ const sourceWord = { entered: 'entered', datasheet: 'data sheet', estimate: 'est
 .field {
   position: relative;
   display: grid;
-  grid-template-columns: minmax(90px, 1fr) 122px 84px 16px;
+  grid-template-columns: minmax(80px, 1fr) minmax(0, 122px) minmax(0, 84px) 16px;
   align-items: center;
   gap: 2px 6px;
   min-height: 32px;

@@ -46,7 +46,7 @@ function choose(e: Event) {
 <style scoped>
 .chooser {
   display: grid;
-  grid-template-columns: minmax(90px, 1fr) 212px 16px;
+  grid-template-columns: minmax(80px, 1fr) minmax(0, 212px) 16px;
   gap: 2px 6px;
   align-items: center;
   min-height: 32px;
