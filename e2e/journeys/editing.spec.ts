@@ -79,6 +79,7 @@ test('fields take a comma, a unit and a fraction, say what is wrong, and togglin
 test('the search knows everyday words; the whole way by keyboard', async ({ page }) => {
   await openMachine(page, 'Dunnock');
   await page.keyboard.press('Control+k');
+  await expect(page.getByRole('combobox', { name: 'Search everything' })).toBeFocused();
   await page.keyboard.type('home offset');
   await expect(page.getByRole('listbox').getByRole('option').first()).toContainText('Position at the datum');
   await page.keyboard.press('Enter');

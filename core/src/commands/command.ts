@@ -25,6 +25,8 @@ export interface CommandArgs {
   'add-axis': { letter: Axis['letter'] };
   'remove-axis': { axis: string };
   'set-motor-count': { axis: string; count: 1 | 2 };
+  /** Hangs both motors of an axis on the first one's driver, in series. */
+  'share-driver': { axis: string };
   'choose-part': { slot: PartSlot; library: string | null };
   'add-mass': { name: string; mass: Quantity; movedBy: string[] };
   'remove-mass': { mass: string };

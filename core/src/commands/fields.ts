@@ -1,4 +1,5 @@
-import { describeField, fieldTitle, isSettable, valueAt } from '../machine/fields';
+import { outOfBounds } from '../machine/bounds';
+import { describeField, fieldTitle, isSettable, patternOf, valueAt } from '../machine/fields';
 import { defaultDisplay, showQuantity } from '../units/print';
 import type { Quantity } from '../units/quantity';
 import type { Handler } from './command';
@@ -40,6 +41,10 @@ export const setField: Handler<'set-field'> = {
           : undefined;
     if (!field || !isSettable(path) || typeof target !== 'object' || target === null)
       return refuse('This field is not on this machine.', path, 'Reload the page: the machine may have changed.');
+    if (typeof value === 'object' && value !== null && field.kind.type === 'quantity') {
+      const wrong = outOfBounds(patternOf(path), value);
+      if (wrong) return refuse(`${say(value)} cannot be right for ${fieldTitle(field)}.`, path, wrong);
+    }
     if (value === null) delete (target as Record<string, unknown>)[last];
     else (target as Record<string, unknown>)[last] = value;
   },

@@ -153,6 +153,21 @@ export const mechanics = {
       }
     },
   } satisfies Handler<'set-motor-count'>,
+  'share-driver': {
+    title: ({ axis }, before) => `${letterOf(before, axis)}: both motors in series on one driver`,
+    apply({ axis: id }, draft) {
+      const [first, second] = draft.axes[id]?.drives ?? [];
+      if (!first || !second) return noAxis(id);
+      if (!first.driver)
+        return refuse('The first motor has no driver yet.', `axes.${id}.drives.0.driver`, 'Choose its driver first.');
+      const old = second.driver;
+      second.driver = first.driver;
+      // One driver turns both the same way: the wiring has to make the difference.
+      second.invertedInDrive = first.invertedInDrive;
+      second.invertedInWiring = (first.turnsForPlus !== second.turnsForPlus) !== first.invertedInWiring;
+      if (old && old !== first.driver) dropUnusedPart(draft, old);
+    },
+  } satisfies Handler<'share-driver'>,
   'add-mass': {
     title: ({ name }) => `Mass added: ${name}`,
     apply({ name, mass, movedBy }, draft) {

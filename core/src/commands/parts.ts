@@ -25,6 +25,11 @@ const partIdFor = (slot: PartSlot): string =>
     ? slot.role.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`)
     : `${slot.item}-${slot.axis}-${slot.drive}`;
 
+/** How many drives and roles a part serves. */
+const timesUsed = (design: Design, id: string): number =>
+  Object.values(design.roles).filter((r) => r === id).length +
+  Object.values(design.axes).reduce((n, a) => n + a.drives.filter((d) => d.motor === id || d.driver === id).length, 0);
+
 const usedIn = (design: Design, id: string): boolean =>
   Object.values(design.roles).includes(id) ||
   Object.values(design.axes).some((a) => a.drives.some((d) => d.motor === id || d.driver === id)) ||
@@ -74,8 +79,13 @@ export const choosePart: Handler<'choose-part'> = {
     if (!entry) return refuse(`The library holds no "${library}".`, path, 'Choose one from the list.');
     const previous = old ? draft.parts[old] : undefined;
     // A swapped part keeps its id and designation, so that conductors with the same terminals stay whole.
-    const id = old ?? freeId(draft as Design, partIdFor(slot));
-    const part = partFrom(entry, previous?.designation ?? nextDesignation(draft as Design, entry.data.class));
+    // One that serves another motor too stays there: this slot gets its own.
+    const shared = old !== undefined && timesUsed(draft as Design, old) > 1;
+    const id = old !== undefined && !shared ? old : freeId(draft as Design, partIdFor(slot));
+    const part = partFrom(
+      entry,
+      (shared ? undefined : previous?.designation) ?? nextDesignation(draft as Design, entry.data.class),
+    );
     const keep = previous && previous.data.class === entry.data.class ? previous.setup : {};
     for (const c of Object.values(draft.conductors)) {
       const gone = (end: { part: string; terminal: string }) => end.part === id && !part.terminals[end.terminal];

@@ -1,8 +1,8 @@
 import type { Design } from '../machine/design';
 import { axesOf } from '../machine/design';
 import type { Axis } from '../machine/mechanics';
-import type { DriveFigures } from '../drivetrain/speed';
-import { driveFigures } from '../drivetrain/speed';
+import type { DriveFigures, SpeedFence } from '../drivetrain/speed';
+import { axisFences, driveFigures } from '../drivetrain/speed';
 import { axisSettings } from '../settings/axisSettings';
 import type { ControllerSettings } from '../settings/controllerSettings';
 import { controllerSettings } from '../settings/controllerSettings';
@@ -18,6 +18,7 @@ import type { CircuitAnalysis } from '../switches/polarity';
 import { analyseCircuit } from '../switches/polarity';
 import type { Derived } from '../units/derived';
 import { known } from '../units/derived';
+import { baseValue } from '../units/quantity';
 import type { Network } from '../wiring/network';
 import { buildNetwork } from '../wiring/network';
 import type { PlannedDrive } from '../wiring/planner/drives';
@@ -32,6 +33,8 @@ export interface AxisFigures {
   id: string;
   axis: Axis;
   drives: readonly DriveFigures[];
+  /** Of the whole axis, from the nearest to the farthest. */
+  fences: Derived<SpeedFence[]>;
   switches: readonly AxisSwitch[];
   ruler: Derived<Ruler>;
   stopping: Derived<Stopping>;
@@ -50,6 +53,14 @@ export interface Figures {
   settings: readonly Setting[];
   controller: Derived<ControllerSettings>;
 }
+
+/** Travel in mm of the axis whose carriage runs along a gantry: the other level linear one. */
+const acrossTravel = (design: Design, gantry: Axis): number | undefined => {
+  const across = Object.values(design.axes).find(
+    (a) => a !== gantry && a.motion === 'linear' && !['up', 'down'].includes(a.plus),
+  );
+  return across?.travel && baseValue(across.travel);
+};
 
 /** Conductors count in the nets by their ends alone: a state, a colour or a note changes no level. */
 function topology(cache: Cache, design: Design): { network: Network } {
@@ -74,11 +85,29 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
     const controllerId = design.roles.controller;
     const controller = controllerId ? design.parts[controllerId] : undefined;
     const part = (partId: string | undefined) => (partId ? design.parts[partId] : undefined);
-    const drives = axis.drives.map((drive, i) =>
-      cache.keep(`axis/${id}/drive-${i}`, [axis, part(drive.driver), part(drive.motor), controller], () =>
-        driveFigures(id, axis, drive, part(drive.driver), part(drive.motor), controllerId, controller),
-      ),
-    );
+    const supplyId = design.roles.motorSupply;
+    const masses = Object.values(design.masses).filter((m) => m.movedBy.includes(id));
+    const acrossTravelMm = axis.drives.length > 1 ? acrossTravel(design, axis) : undefined;
+    const drives = axis.drives.map((drive, i) => {
+      const [driver, motor, supply] = [part(drive.driver), part(drive.motor), part(supplyId)];
+      const read = [axis, driver, motor, controller, supply, design.kind, acrossTravelMm, ...masses];
+      return cache.keep(`axis/${id}/drive-${i}`, read, () =>
+        driveFigures({
+          axisId: id,
+          axis,
+          drive,
+          kind: design.kind,
+          driver,
+          motor,
+          controllerId,
+          controller,
+          supplyId,
+          supply,
+          masses,
+          acrossTravelMm,
+        }),
+      );
+    });
     const own = Object.values(design.circuits).flatMap((c) =>
       c.devices.some((d) => design.parts[d]?.mount?.axis === id) ? [c, ...c.devices.map(part)] : [],
     );
@@ -93,6 +122,7 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
       id,
       axis,
       drives,
+      fences: axisFences(drives),
       switches,
       ruler,
       stopping,
@@ -123,6 +153,7 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
           id: a.id,
           axis: a.axis,
           drives: a.drives,
+          fences: a.fences,
           ruler: a.ruler,
           school: design.datumSchool,
           referenceFromStop: reference ? reference.fromStop : known(0),

@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Transmission } from '../machine/mechanics';
 import { quantity } from '../units/quantity';
-import { backDrivingTorqueNm } from './load';
 import { microstepTorqueShare } from './scale';
 import { travelPerRevolution } from './transmission';
 
@@ -51,9 +50,4 @@ describe('travel per revolution and scale, against the worked figures', () => {
   it('one of ten microsteps moves nothing below 15.6 % of the holding torque', () => {
     expect(microstepTorqueShare(10)).toBeCloseTo(0.1564, 4);
   });
-});
-
-it('back-driving of a vertical screw: one falls, one is held by drag alone', () => {
-  expect(backDrivingTorqueNm(7.1, 8, 0.9, 0.03).toFixed(4)).toBe('0.0488');
-  expect(backDrivingTorqueNm(7.1, 4, 0.9, 0.06).toFixed(4)).toBe('-0.0206');
 });

@@ -15,7 +15,20 @@ const figuresOf = (axisId: string, changes: { axis?: object; driver?: object; mo
   const drive = axis.drives[0]!;
   const driver = { ...design.parts[drive.driver!]!, ...changes.driver };
   const motor = { ...design.parts[drive.motor!]!, ...changes.motor };
-  return driveFigures(axisId, axis, drive, driver, motor, 'controller', design.parts.controller);
+  return driveFigures({
+    axisId,
+    axis,
+    drive,
+    driver,
+    motor,
+    kind: design.kind,
+    controllerId: 'controller',
+    controller: design.parts.controller,
+    supplyId: 'motor-supply',
+    supply: design.parts['motor-supply'],
+    masses: Object.values(design.masses).filter((m) => m.movedBy.includes(axisId)),
+    acrossTravelMm: undefined,
+  });
 };
 
 describe('speed fences', () => {
@@ -24,6 +37,9 @@ describe('speed fences', () => {
     expect(fences.known && fences.value.map((f) => [f.cause, Number(f.speed.toFixed(1))])).toEqual([
       ['wanted', 120],
       ['motor speed', 333.3],
+      ['motor torque', 367.5],
+      ['screw whirl', 574.6],
+      ['ball nut', 729.2],
       ['controller pulse rate', 1250],
       ['driver pulse rate', 1250],
     ]);

@@ -1,17 +1,63 @@
-import type { Axis, Drive } from '../machine/mechanics';
+import type { Axis, Drive, MachineKind, MassItem } from '../machine/mechanics';
 import type { Part } from '../machine/parts';
 import type { Derived } from '../units/derived';
-import { figure, gather, known, mapKnown, missing } from '../units/derived';
+import { figureOr, gather, known, mapKnown, missing, positive } from '../units/derived';
+import { baseValue } from '../units/quantity';
+import type { Band } from '../units/uncertain';
+import type { LoadFigures } from './axisLoad';
+import { axisLoad, requiredBand } from './axisLoad';
+import { motorAlpha, inertiaKgm2, requiredTorqueNm } from './load';
+import type { MotorFigures } from './motorCurve';
+import { cornerOf, isUnproven, motorFigures, rpmForTorque, torqueAt } from './motorCurve';
 import { controllerRateHz, driverRateHz } from './pulses';
 import type { Scale } from './scale';
 import { scaleOf } from './scale';
+import { BALL_NUT_DN, WHIRL_SHARE, whirlRpm } from './screwLimits';
+import { ratioOf } from './transmission';
+
+export const fenceCauses = [
+  'wanted',
+  'motor torque',
+  'screw whirl',
+  'ball nut',
+  'controller pulse rate',
+  'driver pulse rate',
+  'motor speed',
+] as const;
+export type FenceCause = (typeof fenceCauses)[number];
 
 /** A fence that keeps an axis from going faster, with the field that would move it. */
 export interface SpeedFence {
-  cause: 'wanted' | 'controller pulse rate' | 'driver pulse rate' | 'motor speed';
+  cause: FenceCause;
   /** mm/s or degrees/s. */
   speed: number;
   field: string;
+  /** Open loop above the speed to which the model is trusted: to be tested. */
+  unproven?: boolean;
+}
+
+/** What governs the torque: voltage against the winding, the inertia to be accelerated, or the steady load. */
+export type TorqueCause = 'winding' | 'inertia' | 'load';
+
+export interface TorqueFigures {
+  motor: MotorFigures;
+  load: LoadFigures;
+  /** Torque available over torque needed that is kept in reserve. */
+  factor: number;
+  /** Acceleration for which it holds, mm/s² or °/s². */
+  acceleration: number;
+  /** Torque needed at that acceleration, N·m. */
+  required: Band;
+  /** The speed at which torque available / factor meets the torque needed, mm/s or °/s; 0 where it never starts. */
+  speed: number;
+  /** Corner speed of the motor, rpm. */
+  cornerRpm: number;
+  /** Torque available at the wanted speed over torque needed; undefined without a wanted speed. */
+  reserveAtWanted: number | undefined;
+  /** The acceleration that the torque would allow at the wanted speed with the factor kept. */
+  accelerationAtWanted: number | undefined;
+  cause: TorqueCause;
+  inertiaKgm2: number;
 }
 
 export interface DriveFigures {
@@ -19,34 +65,130 @@ export interface DriveFigures {
   /** Pulse rate at the wanted speed, Hz. */
   pulseRateAtWanted: Derived<number>;
   motorRpmAtWanted: Derived<number>;
+  torque: Derived<TorqueFigures>;
   /** Fences from the nearest to the farthest. The first governs, the second is next. */
   fences: Derived<SpeedFence[]>;
 }
 
-/** What one drive of an axis makes of its parts. Takes exactly what it reads, so that it can be kept per drive. */
-export function driveFigures(
-  axisId: string,
-  axis: Axis,
-  drive: Drive,
-  driver: Part | undefined,
-  motor: Part | undefined,
-  controllerId: string | undefined,
-  controller: Part | undefined,
-): DriveFigures {
-  const path = `axes.${axisId}`;
-  const scale = scaleOf(axisId, axis, drive, driver);
-  const wanted = figure(axis.maxSpeed, `${path}.maxSpeed`);
+/** All that a drive is made of; a derivation that is kept takes exactly these. */
+export interface DriveParts {
+  axisId: string;
+  axis: Axis;
+  drive: Drive;
+  kind: MachineKind;
+  driver: Part | undefined;
+  motor: Part | undefined;
+  controllerId: string | undefined;
+  controller: Part | undefined;
+  supplyId: string | undefined;
+  supply: Part | undefined;
+  masses: readonly MassItem[];
+  acrossTravelMm: number | undefined;
+}
+
+/** Torque available over torque needed, where the user names none. */
+const OPEN_LOOP_FACTOR = 2;
+const CLOSED_LOOP_FACTOR = 1.3;
+
+/** How many motors of an axis hang on the driver of this drive. */
+const motorsOnDriver = (axis: Axis, drive: Drive): number =>
+  drive.driver ? axis.drives.filter((d) => d.driver === drive.driver).length : 1;
+
+function torqueOf(p: DriveParts, travelPerRev: Derived<number>): Derived<TorqueFigures> {
+  const path = `axes.${p.axisId}`;
+  const index = Math.max(0, p.axis.drives.indexOf(p.drive));
+  const motorPath = p.drive.motor ? `parts.${p.drive.motor}` : `${path}.drives.${index}.motor`;
+  const parts = gather({
+    travelPerRev,
+    acceleration: positive(p.axis.acceleration, `${path}.acceleration`),
+    load: axisLoad(p.axisId, p.axis, p.kind, p.masses, p.acrossTravelMm, p.motor, motorPath),
+    motor: motorFigures(
+      p.motor,
+      motorPath,
+      p.driver,
+      `${path}.drives.${index}.driver`,
+      p.supply,
+      `parts.${p.supplyId}`,
+      motorsOnDriver(p.axis, p.drive),
+    ),
+  });
+  return mapKnown(parts, ({ travelPerRev, acceleration, load, motor }): TorqueFigures => {
+    const usual = motor.curve.openLoop ? OPEN_LOOP_FACTOR : CLOSED_LOOP_FACTOR;
+    const factor = Math.max(1, figureOr(p.axis.torqueFactor, usual));
+    const required = requiredBand(load, acceleration);
+    const rpm = rpmForTorque(motor.curve, factor * required.nominal);
+    const wanted = p.axis.maxSpeed ? baseValue(p.axis.maxSpeed) : undefined;
+    const inertia = inertiaKgm2(load.load);
+    const accelerating = inertia * motorAlpha(load.load, acceleration);
+    const steady = requiredTorqueNm(load.load, 0);
+    const available = wanted === undefined ? undefined : torqueAt(motor.curve, (wanted / travelPerRev) * 60);
+    const cornerRpm = cornerOf(motor.curve);
+    return {
+      motor,
+      load,
+      factor,
+      acceleration,
+      required,
+      speed: (rpm / 60) * travelPerRev,
+      cornerRpm,
+      reserveAtWanted: available === undefined ? undefined : available / required.nominal,
+      accelerationAtWanted:
+        available === undefined
+          ? undefined
+          : Math.max(0, available / factor - steady) / (inertia * motorAlpha(load.load, 1)),
+      cause: rpm > cornerRpm ? 'winding' : accelerating > steady ? 'inertia' : 'load',
+      inertiaKgm2: inertia,
+    };
+  });
+}
+
+/** Speeds of the screw itself at which it whirls or its nut gives out, as fences of the axis. */
+function screwFences(p: DriveParts, travelPerRev: number): SpeedFence[] {
+  const t = p.axis.transmission;
+  if (t?.kind !== 'screw') return [];
+  const path = `axes.${p.axisId}.transmission`;
+  const perScrewRev = travelPerRev * ratioOf(t);
+  const root = positive(t.rootDiameter, '');
+  const length = positive(t.length, '');
+  const fences: SpeedFence[] = [];
+  if (root.known && length.known && t.endFixity)
+    fences.push({
+      cause: 'screw whirl',
+      speed: ((whirlRpm(root.value, length.value, t.endFixity) * WHIRL_SHARE) / 60) * perScrewRev,
+      field: `${path}.endFixity`,
+    });
+  const outer = positive(t.outerDiameter, '');
+  if (t.form === 'ball' && outer.known)
+    fences.push({
+      cause: 'ball nut',
+      speed: (BALL_NUT_DN / outer.value / 60) * perScrewRev,
+      field: `${path}.outerDiameter`,
+    });
+  return fences;
+}
+
+/** What one drive of an axis makes of its parts. */
+export function driveFigures(p: DriveParts): DriveFigures {
+  const { axis, drive, driver, motor } = p;
+  const path = `axes.${p.axisId}`;
+  const scale = scaleOf(p.axisId, axis, drive, driver);
+  const wanted = positive(axis.maxSpeed, `${path}.maxSpeed`);
   const both = gather({ scale, wanted });
+  const travelPerRev = mapKnown(scale, (s) => s.travelPerRev);
+  const torque = torqueOf(p, travelPerRev);
   const motorRpm =
     motor?.data.class === 'motor'
-      ? figure(motor.data.maxSpeed, `parts.${drive.motor}.data.maxSpeed`)
+      ? positive(motor.data.maxSpeed, `parts.${drive.motor}.data.maxSpeed`)
       : missing(`${path}.drives.${Math.max(0, axis.drives.indexOf(drive))}.motor`);
-  const limits: [SpeedFence['cause'], Derived<number>, string][] = [
+  const limits: [FenceCause, Derived<number>, string][] = [
     ['wanted', wanted, `${path}.maxSpeed`],
     [
       'controller pulse rate',
-      mapKnown(gather({ scale, hz: controllerRateHz(controller, controllerId) }), (v) => v.hz / v.scale.stepsPerUnit),
-      `parts.${controllerId}.data.pulseRate`,
+      mapKnown(
+        gather({ scale, hz: controllerRateHz(p.controller, p.controllerId) }),
+        (v) => v.hz / v.scale.stepsPerUnit,
+      ),
+      `parts.${p.controllerId}.data.pulseRate`,
     ],
     [
       'driver pulse rate',
@@ -60,13 +202,39 @@ export function driveFigures(
     ],
   ];
   // A figure that the data sheet does not give leaves its fence out; the scale and the wanted speed must be there.
-  const fences = limits
-    .flatMap(([cause, speed, field]) => (speed.known ? [{ cause, speed: speed.value, field }] : []))
-    .sort((a, b) => a.speed - b.speed);
+  const fences = limits.flatMap(([cause, speed, field]): SpeedFence[] =>
+    speed.known ? [{ cause, speed: speed.value, field }] : [],
+  );
+  if (torque.known && travelPerRev.known) {
+    const rpm = (torque.value.speed / travelPerRev.value) * 60;
+    fences.push({
+      cause: 'motor torque',
+      speed: torque.value.speed,
+      field: `${path}.acceleration`,
+      unproven: isUnproven(torque.value.motor.curve, rpm),
+    });
+  }
+  if (travelPerRev.known) fences.push(...screwFences(p, travelPerRev.value));
+  // What lies endlessly far is no fence.
+  const standing = fences.filter((f) => Number.isFinite(f.speed)).sort((a, b) => a.speed - b.speed);
   return {
     scale,
     pulseRateAtWanted: mapKnown(both, (v) => v.scale.stepsPerUnit * v.wanted),
     motorRpmAtWanted: mapKnown(both, (v) => (v.wanted / v.scale.travelPerRev) * 60),
-    fences: both.known ? known(fences) : both,
+    torque,
+    fences: both.known ? known(standing) : both,
   };
+}
+
+/** The fences of a whole axis: of each cause the nearest of its drives, in order. */
+export function axisFences(drives: readonly DriveFigures[]): Derived<SpeedFence[]> {
+  const nearest = new Map<FenceCause, SpeedFence>();
+  for (const d of drives) {
+    if (!d.fences.known) return d.fences;
+    for (const f of d.fences.value) {
+      const old = nearest.get(f.cause);
+      if (!old || f.speed < old.speed) nearest.set(f.cause, f);
+    }
+  }
+  return known([...nearest.values()].sort((a, b) => a.speed - b.speed));
 }

@@ -1,15 +1,18 @@
 import type { Derived } from '../units/derived';
-import { figure, figureOr, gather, known, mapKnown } from '../units/derived';
+import { figureOr, gather, known, mapKnown, positive } from '../units/derived';
 import type { Transmission } from '../machine/mechanics';
 
 const radians = (degrees: number) => (degrees * Math.PI) / 180;
 
 /** Motor revolutions per output revolution; 1 where none is given. */
-export const ratioOf = (t: Transmission): number => figureOr(t.ratio, 1);
+export const ratioOf = (t: Transmission): number => {
+  const r = figureOr(t.ratio, 1);
+  return r > 0 && Number.isFinite(r) ? r : 1;
+};
 
 /** Lead of a screw in mm: starts · pitch. */
 export const leadMm = (t: Extract<Transmission, { kind: 'screw' }>, path: string): Derived<number> =>
-  mapKnown(figure(t.pitch, `${path}.pitch`), (pitchMm) => pitchMm * t.starts);
+  mapKnown(positive(t.pitch, `${path}.pitch`), (pitchMm) => pitchMm * t.starts);
 
 /**
  * Travel of the axis for one revolution of the motor, in mm (linear) or degrees (rotary).
@@ -22,10 +25,10 @@ export function travelPerRevolution(t: Transmission, path: string): Derived<numb
     case 'screw':
       return mapKnown(leadMm(t, path), (lead) => lead / r);
     case 'belt':
-      return mapKnown(figure(t.pitch, `${path}.pitch`), (pitchMm) => (t.teeth * pitchMm) / r);
+      return mapKnown(positive(t.pitch, `${path}.pitch`), (pitchMm) => (t.teeth * pitchMm) / r);
     case 'rack':
       return mapKnown(
-        gather({ moduleMm: figure(t.module, `${path}.module`), helixDeg: known(figureOr(t.helixAngle, 0)) }),
+        gather({ moduleMm: positive(t.module, `${path}.module`), helixDeg: known(figureOr(t.helixAngle, 0)) }),
         ({ moduleMm, helixDeg }) => (Math.PI * moduleMm * t.teeth) / (r * Math.cos(radians(helixDeg))),
       );
     case 'rotary':

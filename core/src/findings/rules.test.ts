@@ -46,6 +46,14 @@ const motorZ = (library: string): Command => ({
   name: 'choose-part',
   args: { slot: { axis: 'z', drive: 0, item: 'motor' }, library },
 });
+const motor = (axis: string, drive: number, library: string): Command => ({
+  name: 'choose-part',
+  args: { slot: { axis, drive, item: 'motor' }, library },
+});
+const driver = (axis: string, library: string): Command => ({
+  name: 'choose-part',
+  args: { slot: { axis, drive: 0, item: 'driver' }, library },
+});
 const controller = (library: string): Command => ({
   name: 'choose-part',
   args: { slot: { role: 'controller' }, library },
@@ -86,6 +94,94 @@ const cases: Record<string, Case> = {
     base: 'dunnock',
     fires: [set('axes.x.maxSpeed', 334, 'mm/s')],
     silent: [set('axes.x.maxSpeed', 333, 'mm/s')],
+  },
+  'screw-whirl': {
+    base: 'dunnock',
+    fires: [set('axes.y.maxSpeed', 391, 'mm/s')],
+    silent: [set('axes.y.maxSpeed', 390, 'mm/s')],
+  },
+  'ball-nut': {
+    base: 'dunnock',
+    fires: [set('axes.z.maxSpeed', 487, 'mm/s')],
+    silent: [set('axes.z.maxSpeed', 486, 'mm/s')],
+  },
+  stall: {
+    base: 'wren',
+    fires: [set('axes.z.maxSpeed', 138, 'mm/s')],
+    silent: [set('axes.z.maxSpeed', 134, 'mm/s')],
+  },
+  // 1 000 rpm on a lead of 10 mm
+  'unproven-speed': {
+    base: 'dunnock',
+    fires: [set('axes.x.maxSpeed', 167, 'mm/s')],
+    silent: [set('axes.x.maxSpeed', 166, 'mm/s')],
+  },
+  'torque-unknown': {
+    base: 'wren',
+    fires: [{ name: 'remove-mass', args: { mass: 'mass-2' } }],
+    silent: [set('axes.x.dragTorque', null)],
+  },
+  'usual-values': {
+    base: 'wren',
+    fires: [set('axes.x.cuttingForce', null)],
+    silent: [set('axes.x.cuttingForce', 100, 'N')],
+  },
+  'series-motors': {
+    base: 'dunnock',
+    fires: [unplan(machines.dunnock), { name: 'share-driver', args: { axis: 'y' } }, plan],
+    silent: [unplan(machines.dunnock), plan],
+    after: [plan],
+  },
+  'gantry-unlike': {
+    base: 'dunnock',
+    fires: [unplan(machines.dunnock), motor('y', 1, 'motor-rook-12')],
+    silent: [unplan(machines.dunnock), motor('y', 1, 'motor-rook-23')],
+  },
+  'microstep-promise': {
+    base: 'dunnock',
+    fires: [set('parts.driver-x-0.setup.stepsPerRevolution', 12800)],
+    silent: [set('parts.driver-x-0.setup.stepsPerRevolution', 6400)],
+  },
+  resonance: {
+    base: 'dunnock',
+    fires: [set('axes.x.maxSpeed', 25, 'mm/s')],
+    silent: [set('axes.x.maxSpeed', 40, 'mm/s')],
+  },
+  'motor-underfed': {
+    base: 'dunnock',
+    fires: [unplan(machines.dunnock), driver('x', 'driver-heron-30')],
+    silent: [unplan(machines.dunnock), driver('x', 'driver-heron-80')],
+  },
+  'current-not-set': {
+    base: 'wren',
+    fires: [set('parts.driver-x-0.setup.peakCurrent', null)],
+    silent: [set('parts.driver-x-0.setup.peakCurrent', 4, 'A')],
+  },
+  buckling: {
+    base: 'dunnock',
+    fires: [set('axes.x.transmission.length', 5000, 'mm'), set('axes.x.cuttingForce', 130, 'N')],
+    silent: [set('axes.x.transmission.length', 5000, 'mm'), set('axes.x.cuttingForce', 45, 'N')],
+  },
+  'inertia-ratio': {
+    base: 'plover',
+    fires: [set('axes.x.transmission.pitch', 50, 'mm')],
+    silent: [set('axes.x.transmission.pitch', 20, 'mm')],
+  },
+  // X 128 kHz and Z 24 kHz beside it; the board makes 240 kHz in all
+  'pulse-total': {
+    base: 'wren',
+    fires: [set('axes.y.maxSpeed', 112, 'mm/s')],
+    silent: [set('axes.y.maxSpeed', 108, 'mm/s')],
+  },
+  'signal-level': {
+    base: 'dunnock',
+    fires: [unplan(machines.dunnock), driver('x', 'driver-heron-24v')],
+    silent: [unplan(machines.dunnock), driver('x', 'driver-heron-80')],
+  },
+  'bus-lift': {
+    base: 'plover',
+    fires: [set('axes.z.maxSpeed', 300, 'mm/s')],
+    silent: [set('axes.z.maxSpeed', 200, 'mm/s')],
   },
   'pulse-width': {
     base: 'dunnock',

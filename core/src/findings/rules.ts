@@ -1,5 +1,20 @@
 import type { Rule } from './finding';
 import { brokenWire } from './rules/brokenWire';
+import { stall } from './rules/stall';
+import { unprovenSpeed } from './rules/unprovenSpeed';
+import { torqueUnknown } from './rules/torqueUnknown';
+import { usualValues } from './rules/usualValues';
+import { seriesMotors } from './rules/seriesMotors';
+import { gantryUnlike } from './rules/gantryUnlike';
+import { microstepPromise } from './rules/microstepPromise';
+import { resonance } from './rules/resonance';
+import { motorUnderfed } from './rules/motorUnderfed';
+import { currentNotSet } from './rules/currentNotSet';
+import { buckling } from './rules/buckling';
+import { inertiaRatio } from './rules/inertiaRatio';
+import { pulseTotal } from './rules/pulseTotal';
+import { signalLevel } from './rules/signalLevel';
+import { busLift } from './rules/busLift';
 import { commandFormat } from './rules/commandFormat';
 import { driverCurrent } from './rules/driverCurrent';
 import { headMayFall } from './rules/headMayFall';
@@ -23,7 +38,7 @@ import { sensorSupply } from './rules/sensorSupply';
 import { overrideStands } from './rules/overrideStands';
 import { signContradicted } from './rules/signContradicted';
 import { slaveDiffers } from './rules/slaveDiffers';
-import { driverPulseRate, motorSpeed, pulseRate } from './rules/speedFence';
+import { ballNut, driverPulseRate, motorSpeed, pulseRate, screwWhirl } from './rules/speedFence';
 import { stepsNotOffered } from './rules/stepsNotOffered';
 import { noStopInput } from './rules/stopInput';
 import { supplyVoltage } from './rules/supplyVoltage';
@@ -37,6 +52,23 @@ export const rules: readonly Rule[] = [
   pulseRate,
   driverPulseRate,
   motorSpeed,
+  screwWhirl,
+  ballNut,
+  stall,
+  unprovenSpeed,
+  torqueUnknown,
+  usualValues,
+  seriesMotors,
+  gantryUnlike,
+  microstepPromise,
+  resonance,
+  motorUnderfed,
+  currentNotSet,
+  buckling,
+  inertiaRatio,
+  pulseTotal,
+  signalLevel,
+  busLift,
   pulseWidth,
   commandFormat,
   stepsNotOffered,

@@ -135,6 +135,31 @@ const definitions: Record<string, Definition> = {
     q('torque'),
     'Torque to turn the screw by hand, with nut and bearings, no load.',
   ),
+  'axes.*.frictionCoefficient': field(
+    'machine',
+    'Guide friction',
+    q('ratio'),
+    'Friction of the guides: about 0.005 to 0.01 for recirculating balls, 0.1 to 0.2 for dovetails.',
+  ),
+  'axes.*.cuttingForce': field(
+    'machine',
+    'Cutting force',
+    q('force'),
+    'The largest force of the cut along this axis. Soft wood 20 to 60 N, brass on a small mill 100 to 250 N, steel turning 300 N and more.',
+  ),
+  'axes.*.torqueFactor': field(
+    'drives',
+    'Torque factor',
+    q('ratio'),
+    'Torque available over torque needed. Open loop, 2 leaves room for resonance and a blunt cutter; a closed loop needs less.',
+    'safety factor',
+  ),
+  'axes.*.driveSpacing': field(
+    'machine',
+    'Drive spacing',
+    q('length'),
+    'Between the two drive lines of the gantry. It tells how much of the carriage the nearer side carries.',
+  ),
   'axes.*.counterbalance': field(
     'machine',
     'Counterbalance',
@@ -186,6 +211,55 @@ const definitions: Record<string, Definition> = {
     'Efficiency',
     q('ratio'),
     'Share of the power that arrives: about 0.9 for a ball screw, 0.3 for a trapezoidal one.',
+  ),
+  'axes.*.transmission.ratioEfficiency': field(
+    'machine',
+    'Efficiency of the ratio',
+    q('ratio'),
+    'Of the belt or gear stage ahead of the screw, pulley or pinion.',
+  ),
+  'axes.*.transmission.threadFriction': field(
+    'machine',
+    'Thread friction',
+    q('ratio'),
+    'Of a trapezoidal thread: 0.1 to 0.2 greased bronze on steel. Its efficiency follows when none is entered.',
+  ),
+  'axes.*.transmission.outerDiameter': field(
+    'machine',
+    'Outer diameter',
+    q('length'),
+    'Of the screw, over its threads.',
+  ),
+  'axes.*.transmission.rootDiameter': field(
+    'machine',
+    'Root diameter',
+    q('length'),
+    'Of the screw, at the bottom of its threads: it decides at which speed the screw whirls.',
+  ),
+  'axes.*.transmission.length': field(
+    'machine',
+    'Free length',
+    q('length'),
+    'Of the screw between its bearings.',
+    'unsupported length',
+  ),
+  'axes.*.transmission.endFixity': field(
+    'machine',
+    'Ends held',
+    choice({
+      'fixed-free': 'one clamped, one free',
+      'supported-supported': 'both in single bearings',
+      'fixed-supported': 'one clamped, one in a bearing',
+      'fixed-fixed': 'both clamped',
+    }),
+    'How the bearings hold the screw. A clamped end is a pair of bearings some distance apart, pulled together.',
+    'end fixity critical speed',
+  ),
+  'axes.*.transmission.rotatingInertia': field(
+    'machine',
+    'Inertia that turns',
+    q('inertia'),
+    'Of pulleys, pinion or table, about the output shaft.',
   ),
   'axes.*.transmission.teeth': field(
     'machine',
@@ -270,6 +344,13 @@ const definitions: Record<string, Definition> = {
     'Machine position given to the datum; 0 when empty.',
     'home offset',
   ),
+  masses: field(
+    'machine',
+    'What moves, and how heavy it is',
+    { type: 'text' },
+    'The parts that each axis carries.',
+    'weight mass',
+  ),
   'masses.*.mass': field('machine', 'Mass', q('mass'), 'Weighed, or computed from volume and density.', 'weight'),
   'parts.*.setup.stepsPerRevolution': field(
     'drives',
@@ -330,6 +411,51 @@ const definitions: Record<string, Definition> = {
   ),
   'parts.*.data.ratedCurrent': field('drives', 'Rated current', q('current'), 'Per phase, from the data sheet.'),
   'parts.*.data.maxSpeed': field('drives', 'Highest speed', q('rotation'), 'Of the motor.'),
+  'parts.*.data.holdingTorque': field(
+    'drives',
+    'Holding torque',
+    q('torque'),
+    'Of the motor, both phases at rated current.',
+  ),
+  'parts.*.data.ratedTorque': field(
+    'drives',
+    'Rated torque',
+    q('torque'),
+    'That a servo gives for as long as you like.',
+  ),
+  'parts.*.data.peakTorque': field('drives', 'Peak torque', q('torque'), 'That a servo gives for a second or so.'),
+  'parts.*.data.resistance': field(
+    'drives',
+    'Resistance',
+    q('resistance'),
+    'Of one phase at 20 °C; of one half-coil for 6 and 8 leads.',
+  ),
+  'parts.*.data.inductance': field(
+    'drives',
+    'Inductance',
+    q('inductance'),
+    'Of one phase; of one half-coil for 6 and 8 leads. It decides how torque falls with speed.',
+  ),
+  'parts.*.data.rotorInertia': field('drives', 'Rotor inertia', q('inertia'), 'Of the motor.'),
+  'parts.*.data.ratedSpeed': field(
+    'drives',
+    'Rated speed',
+    q('rotation'),
+    'Up to which the peak torque is there, at the rated voltage.',
+  ),
+  'parts.*.data.ratedVoltage': field(
+    'drives',
+    'Rated voltage',
+    q('voltage'),
+    'Bus voltage at which rated and highest speed hold.',
+  ),
+  'parts.*.data.winding': field(
+    'drives',
+    'Coils connected',
+    choice({ 'as-supplied': 'as supplied', series: 'in series', parallel: 'in parallel', half: 'one half' }),
+    'Eight leads leave the choice: parallel keeps torque at speed, series needs less current.',
+    'winding bipolar',
+  ),
   'parts.*.data.stepAngle': field('drives', 'Step angle', q('angle'), 'Of the motor: 1.8° has 200 full steps.'),
   'parts.*.data.outputVoltage': field('machine', 'Output voltage', q('voltage'), 'Of the supply.'),
   'parts.*.data.outputCurrent': field('machine', 'Output current', q('current'), 'Of the supply.'),
@@ -405,6 +531,8 @@ const definitions: Record<string, Definition> = {
 /** Fields whose absence has a meaning of its own. */
 const whenEmpty: Partial<Record<string, string>> = {
   'axes.*.counterbalance': 'none',
+  'axes.*.torqueFactor': '2',
+  'axes.*.transmission.ratioEfficiency': '1',
   'axes.*.envelopeMargin': '0',
   'axes.*.transmission.ratio': '1',
   'axes.*.transmission.helixAngle': '0',
@@ -416,12 +544,12 @@ const whenEmpty: Partial<Record<string, string>> = {
 
 /** Fields that `set-field` may not write, since a command of their own keeps the rest in step. */
 const structural =
-  /^(roles\.|referenceStages|axes\.\*\.transmission\.kind|axes\.\*\.drives\.\*\.(motor|driver)|circuits\.\*\.input)/;
+  /^(roles\.|referenceStages$|masses$|axes\.\*\.transmission\.kind|axes\.\*\.drives\.\*\.(motor|driver)|circuits\.\*\.input)/;
 
 const tables = new Set(['axes', 'parts', 'circuits', 'masses', 'drives']);
 
 /** `axes.x.drives.0.motor` → `axes.*.drives.*.motor`. Ids hold no point, so the split is safe. */
-const patternOf = (path: string): string => {
+export const patternOf = (path: string): string => {
   const keys = path.split('.');
   return keys.map((k, i) => (i > 0 && tables.has(keys[i - 1]!) ? '*' : k)).join('.');
 };
@@ -502,10 +630,22 @@ export function valueAt(design: Design, path: string): unknown {
 
 /** The fields that each kind of transmission has, in the order in which a person fills them in. */
 export const transmissionFields: Record<TransmissionKind, readonly string[]> = {
-  screw: ['form', 'pitch', 'starts', 'ratio', 'efficiency'],
-  belt: ['teeth', 'pitch', 'ratio', 'efficiency'],
-  rack: ['module', 'teeth', 'helixAngle', 'ratio', 'efficiency'],
-  rotary: ['ratio', 'efficiency'],
+  screw: [
+    'form',
+    'pitch',
+    'starts',
+    'ratio',
+    'efficiency',
+    'threadFriction',
+    'outerDiameter',
+    'rootDiameter',
+    'length',
+    'endFixity',
+    'ratioEfficiency',
+  ],
+  belt: ['teeth', 'pitch', 'ratio', 'efficiency', 'rotatingInertia', 'ratioEfficiency'],
+  rack: ['module', 'teeth', 'helixAngle', 'ratio', 'efficiency', 'rotatingInertia', 'ratioEfficiency'],
+  rotary: ['ratio', 'efficiency', 'rotatingInertia'],
 };
 
 /** The path of every field that this machine has: for the search. */
@@ -526,6 +666,8 @@ export function fieldPaths(design: Design): string[] {
       const keys = path.split('.');
       const last = keys.at(-1)!;
       if (path === 'latheX') return design.kind === 'lathe';
+      if (last === 'driveSpacing') return (design.axes[keys[1]!]?.drives.length ?? 0) > 1;
+      if (['frictionCoefficient', 'cuttingForce'].includes(last)) return design.axes[keys[1]!]?.motion === 'linear';
       if (keys[2] === 'transmission' && last !== 'kind') {
         const kind = design.axes[keys[1]!]?.transmission?.kind;
         return kind !== undefined && transmissionFields[kind].includes(last);

@@ -13,13 +13,17 @@ export type MachineKind = (typeof machineKinds)[number];
 
 const ratio = quantityOf('ratio').describe('motor revolutions per output revolution; 1 when absent');
 
+const ratioEfficiency = quantityOf('ratio').describe('of the reduction ahead of it; 1 when absent');
+
 const Screw = z.strictObject({
   kind: z.literal('screw'),
   form: z.enum(['ball', 'trapezoidal']),
   pitch: quantityOf('length').describe('distance between neighbouring threads; tpi is a unit of it'),
   starts: z.int().min(1).max(24),
   ratio,
+  ratioEfficiency,
   efficiency: quantityOf('ratio'),
+  threadFriction: quantityOf('ratio').describe('of a trapezoidal thread; its efficiency follows when none is given'),
   outerDiameter: quantityOf('length'),
   rootDiameter: quantityOf('length'),
   length: quantityOf('length').describe('unsupported length between bearings'),
@@ -30,7 +34,9 @@ const Belt = z.strictObject({
   teeth: z.int().min(6).max(500),
   pitch: quantityOf('length'),
   ratio,
+  ratioEfficiency,
   efficiency: quantityOf('ratio'),
+  rotatingInertia: quantityOf('inertia').describe('of the pulleys, at the output shaft'),
 });
 const Rack = z.strictObject({
   kind: z.literal('rack'),
@@ -38,9 +44,16 @@ const Rack = z.strictObject({
   teeth: z.int().min(6).max(500),
   helixAngle: quantityOf('angle'),
   ratio,
+  ratioEfficiency,
   efficiency: quantityOf('ratio'),
+  rotatingInertia: quantityOf('inertia').describe('of the pinion and gears, at the output shaft'),
 });
-const Rotary = z.strictObject({ kind: z.literal('rotary'), ratio, efficiency: quantityOf('ratio') });
+const Rotary = z.strictObject({
+  kind: z.literal('rotary'),
+  ratio,
+  efficiency: quantityOf('ratio'),
+  rotatingInertia: quantityOf('inertia').describe('of the table with the work, about its axis'),
+});
 
 export const Transmission = z.discriminatedUnion('kind', [Screw, Belt, Rack, Rotary]);
 export type Transmission = z.infer<typeof Transmission>;
@@ -93,6 +106,8 @@ export const Axis = z.strictObject({
   dragTorque: quantityOf('torque'),
   cuttingForce: quantityOf('force'),
   counterbalance: quantityOf('force'),
+  torqueFactor: quantityOf('ratio').describe('torque available over torque needed; 2 open loop when absent'),
+  driveSpacing: quantityOf('length').describe('between the two drive lines of a gantry'),
   reference: Reference,
   envelopeMargin: quantityOf('length', 'angle').describe('between the envelope and the switch or stop at the far end'),
   notes: Text.optional(),
@@ -104,3 +119,4 @@ export const MassItem = z.strictObject({
   mass: quantityOf('mass'),
   movedBy: z.array(Id).describe('ids of the axes that carry it'),
 });
+export type MassItem = z.infer<typeof MassItem>;

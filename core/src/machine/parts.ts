@@ -17,6 +17,7 @@ export const terminalRoles = [
   'phase-a-minus',
   'phase-b-plus',
   'phase-b-minus',
+  'phase-tap',
   'phase-u',
   'phase-v',
   'phase-w',
@@ -104,7 +105,13 @@ const Controller = z.strictObject({
   directionSetup: quantityOf('time'),
   inputPoll: quantityOf('time').describe('longest time until an input is looked at again'),
   outputVoltage: quantityOf('voltage'),
+  pulseRateTotal: quantityOf('frequency').describe('of all channels together, where one processor makes them'),
+  outputCurrent: quantityOf('current').describe('that one signal output gives or takes'),
   commandFormats: z.array(z.enum(commandFormats)).min(1),
+  link: z.enum(['parallel-port', 'usb', 'network', 'serial', 'none']).optional(),
+  spindleControl: z.array(z.enum(['relay', 'pulse-width', 'analogue', 'drive-commands'])).optional(),
+  encoderInputs: z.int().min(0).max(16).optional(),
+  threading: z.boolean().optional(),
   independentSlaves: z.boolean().describe('whether two motors of one axis can be referenced each on its own'),
 });
 const Driver = z.strictObject({
@@ -118,6 +125,24 @@ const Driver = z.strictObject({
   directionSetupMin: quantityOf('time'),
   commandFormats: z.array(z.enum(commandFormats)).min(1),
   closedLoop: z.boolean(),
+  signalVoltageMin: quantityOf('voltage').describe('lowest signal level that it reads as on'),
+  signalVoltageMax: quantityOf('voltage').describe('highest signal level without a series resistor'),
+  signalCurrent: quantityOf('current').describe('through the light-emitting diode of a signal input'),
+  forwardVoltage: quantityOf('voltage').describe('of that diode'),
+  signalResistance: quantityOf('resistance').describe('built in series with that diode'),
+  signalRate: quantityOf('frequency').describe('bandwidth of its optocouplers'),
+  enableOpen: z.enum(['enabled', 'disabled']).optional().describe('what an unconnected enable means'),
+  currentShown: z.enum(['peak', 'rms']).optional().describe('what its current table means'),
+  switches: z
+    .strictObject({
+      count: z.int().min(1).max(16),
+      steps: z.array(z.strictObject({ stepsPerRevolution: z.int().min(1), on: z.array(z.int().min(1).max(16)) })),
+      currents: z.array(z.strictObject({ current: quantityOf('current'), on: z.array(z.int().min(1).max(16)) })),
+    })
+    .optional()
+    .describe('its switch table: which switches are on for each setting'),
+  senseResistance: quantityOf('resistance').describe('for drivers that are set by a reference voltage'),
+  referenceFactor: quantityOf('ratio').describe('reference voltage over peak current times sense resistance'),
 });
 const ServoDrive = Driver.extend({ class: z.literal('servo-drive') });
 const Motor = z.strictObject({
@@ -132,6 +157,8 @@ const Motor = z.strictObject({
   inductance: quantityOf('inductance').describe('per phase'),
   rotorInertia: quantityOf('inertia'),
   maxSpeed: quantityOf('rotation'),
+  ratedSpeed: quantityOf('rotation').describe('up to which its peak torque is there, at the rated voltage'),
+  ratedVoltage: quantityOf('voltage').describe('bus voltage at which rated and highest speed hold'),
   leads: z.int().min(2).max(12),
   winding: z.enum(['as-supplied', 'series', 'parallel', 'half']),
   brake: z.boolean(),

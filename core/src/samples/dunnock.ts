@@ -34,9 +34,9 @@ export function dunnock(): MachineFile {
         });
     }
   const axes = {
-    x: { travel: 640, speed: 120, acceleration: 600, pitch: 10 },
-    y: { travel: 910, speed: 120, acceleration: 500, pitch: 10 },
-    z: { travel: 140, speed: 50, acceleration: 400, pitch: 5 },
+    x: { travel: 640, speed: 120, acceleration: 600, pitch: 10, screw: [16, 13.2, 760] },
+    y: { travel: 910, speed: 120, acceleration: 500, pitch: 10, screw: [20, 16.8, 1040] },
+    z: { travel: 140, speed: 50, acceleration: 400, pitch: 5, screw: [12, 9.8, 230] },
   };
   for (const [id, a] of Object.entries(axes))
     b.figures(`axes.${id}`, {
@@ -46,8 +46,15 @@ export function dunnock(): MachineFile {
       dragTorque: [0.07, 'N·m'],
       'transmission.pitch': [a.pitch, 'mm'],
       'transmission.efficiency': [90, '%'],
+      'transmission.outerDiameter': [a.screw[0]!, 'mm'],
+      'transmission.rootDiameter': [a.screw[1]!, 'mm'],
+      'transmission.length': [a.screw[2]!, 'mm'],
+      'transmission.endFixity': 'fixed-supported',
+      frictionCoefficient: [0.008, '1'],
+      cuttingForce: [45, 'N'],
       'reference.backOff': [3, 'mm'],
     });
+  b.set('axes.y.driveSpacing', quantity(780, 'mm', 'measured'));
   b.do({
     name: 'add-mass',
     args: { name: 'Spindle and its plate', mass: quantity(3.4, 'kg', 'measured'), movedBy: ['x', 'y', 'z'] },

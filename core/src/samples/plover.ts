@@ -26,6 +26,12 @@ export function plover(): MachineFile {
         maxSpeed: [a.speed, 'mm/s'],
         acceleration: [800, 'mm/s²'],
         'transmission.pitch': [a.pitch, 'mm'],
+        'transmission.outerDiameter': [20, 'mm'],
+        'transmission.length': [a.travel + 160, 'mm'],
+        'transmission.efficiency': [90, '%'],
+        dragTorque: [0.08, 'N·m'],
+        frictionCoefficient: [0.1, '1'],
+        cuttingForce: [180, 'N'],
         'reference.method': 'absolute',
         'reference.backOff': [2, 'mm'],
       });

@@ -34,6 +34,11 @@ export function wren(): MachineFile {
         'transmission.pitch': [2, 'mm'],
         'transmission.starts': 2,
         'transmission.efficiency': [35, '%'],
+        'transmission.outerDiameter': [14, 'mm'],
+        'transmission.length': [a.travel + 130, 'mm'],
+        dragTorque: [0.06, 'N·m'],
+        frictionCoefficient: [0.12, '1'],
+        cuttingForce: [120, 'N'],
         'reference.method': 'switch-and-index',
         'reference.backOff': [2.5, 'mm'],
       });

@@ -1,10 +1,10 @@
 import type { Design } from '../machine/design';
 import type { Axis } from '../machine/mechanics';
-import type { DriveFigures } from '../drivetrain/speed';
+import type { DriveFigures, SpeedFence } from '../drivetrain/speed';
 import { travelFormula } from '../drivetrain/transmission';
 import type { Ruler } from '../switches/envelope';
 import type { Derived } from '../units/derived';
-import { figure, gather, known, mapKnown } from '../units/derived';
+import { figure, gather, known, mapKnown, positive } from '../units/derived';
 import type { Display } from '../units/print';
 import { printNumber, showValue } from '../units/print';
 import { baseValue } from '../units/quantity';
@@ -29,6 +29,8 @@ export interface AxisSettingInputs {
   id: string;
   axis: Axis;
   drives: readonly DriveFigures[];
+  /** Of the whole axis, the nearest first. */
+  fences: Derived<SpeedFence[]>;
   ruler: Derived<Ruler>;
   school: Design['datumSchool'];
   /** Distance from the reference trip point to the hard stop behind it. */
@@ -81,12 +83,7 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
     });
   });
 
-  const fences = gather(Object.fromEntries(drives.map((d, i) => [String(i), d.fences])));
-  const governing = mapKnown(fences, (all) =>
-    Object.values(all)
-      .flat()
-      .sort((a, b) => a.speed - b.speed),
-  );
+  const governing = input.fences;
   const maxSpeed = mapKnown(governing, (g) => g[0]!.speed);
   drafts.push({
     key: key('max-speed'),
@@ -98,10 +95,10 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
     formula: 'the least of the wanted speed and the fences',
     numbers: (display) =>
       governing.known
-        ? `least of ${[...new Map(governing.value.map((f) => [f.cause, f])).values()].map((f) => `${f.cause} ${showValue(f.speed, speed, display, 4)}`).join(', ')}`
+        ? `least of ${governing.value.map((f) => `${f.cause} ${showValue(f.speed, speed, display, 4)}`).join(', ')}`
         : missingText,
   });
-  const accelerationOf = figure(axis.acceleration, `${path}.acceleration`);
+  const accelerationOf = positive(axis.acceleration, `${path}.acceleration`);
   drafts.push({
     key: key('acceleration'),
     group,

@@ -1,7 +1,7 @@
 import type { Design } from '../machine/design';
 import type { Axis, AxisEnd } from '../machine/mechanics';
 import type { Derived } from '../units/derived';
-import { figure, figureOr, gather, mapKnown, missing } from '../units/derived';
+import { figure, figureOr, gather, mapKnown, missing, positive } from '../units/derived';
 
 /** A switch on the travel of an axis. `fromStop`: from its trip point to the hard stop at its end. */
 export interface AxisSwitch {
@@ -78,7 +78,7 @@ export function rulerOf(
   const atReference = usesSwitch && !near.length ? missing('circuits') : farthestFromStop(near);
   const farSwitch = farthestFromStop(switches.filter((s) => s.isLimit && s.end !== end));
   const needed = gather({
-    length: figure(axis.travel, `${path}.travel`),
+    length: positive(axis.travel, `${path}.travel`),
     d: atReference,
     far: farSwitch,
     backOff: figure(axis.reference.backOff, `${path}.reference.backOff`),

@@ -1,7 +1,7 @@
 import type { Design } from '../machine/design';
 import type { Axis } from '../machine/mechanics';
 import type { Derived } from '../units/derived';
-import { figure, figureOr, gather, known, mapKnown } from '../units/derived';
+import { figure, figureOr, gather, known, mapKnown, positive } from '../units/derived';
 
 /** Distance that an axis needs to come to rest once a switch has tripped. */
 export interface Stopping {
@@ -21,8 +21,8 @@ export function stoppingOf(
   const path = `axes.${axisId}`;
   return mapKnown(
     gather({
-      speed: figure(axis.maxSpeed, `${path}.maxSpeed`),
-      acceleration: figure(axis.acceleration, `${path}.acceleration`),
+      speed: positive(axis.maxSpeed, `${path}.maxSpeed`),
+      acceleration: positive(axis.acceleration, `${path}.acceleration`),
       pollS:
         controller?.data.class === 'controller'
           ? figure(controller.data.inputPoll, `parts.${controllerId}.data.inputPoll`)

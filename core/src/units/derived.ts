@@ -14,6 +14,16 @@ export const missing = (...paths: string[]): { known: false; missing: readonly s
 export const figure = (q: Quantity | undefined, path: string): Derived<number> =>
   q ? known(baseValue(q)) : missing(path);
 
+/** No figure of a machine is smaller or larger than these, in any base unit: what lies beyond is no figure. */
+const LEAST = 1e-12;
+const MOST = 1e15;
+
+/** A figure that must be above zero to mean anything: zero, less or absurdly much counts as not known. */
+export function positive(q: Quantity | undefined, path: string): Derived<number> {
+  const value = q ? baseValue(q) : NaN;
+  return value >= LEAST && value <= MOST ? known(value) : missing(path);
+}
+
 /** The figure where it is there, else a stated default. For figures whose absence has a meaning of its own. */
 export const figureOr = (q: Quantity | undefined, otherwise: number): number => (q ? baseValue(q) : otherwise);
 

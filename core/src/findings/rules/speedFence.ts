@@ -8,17 +8,26 @@ import type { Finding, Remedy, Rule } from '../finding';
 /** A speed just under a fence, in three significant digits. */
 const under = (speed: number): number => Math.floor(Number(speed.toPrecision(12)) * 1000) / 1000;
 
-const reasons: Record<Exclude<SpeedFence['cause'], 'wanted'>, { code: string; say: (rate: string) => string }> = {
+/** Torque has a rule of its own: there, what stands behind the fence needs more words. */
+type PlainCause = Exclude<SpeedFence['cause'], 'wanted' | 'motor torque'>;
+const turning: readonly PlainCause[] = ['motor speed', 'screw whirl', 'ball nut'];
+
+const reasons: Record<PlainCause, { code: string; say: (rate: string) => string }> = {
   'controller pulse rate': {
     code: 'pulse-rate',
     say: (rate) => `The controller makes at most ${rate} on one channel.`,
   },
   'driver pulse rate': { code: 'driver-pulse-rate', say: (rate) => `The driver reads at most ${rate}.` },
+  'screw whirl': {
+    code: 'screw-whirl',
+    say: (rate) => `The motor may turn the screw at most ${rate} before it whirls.`,
+  },
+  'ball nut': { code: 'ball-nut', say: (rate) => `The ball nut allows at most ${rate} at the motor.` },
   'motor speed': { code: 'motor-speed', say: (rate) => `The motor turns at most ${rate}.` },
 };
 
 /** One rule for each kind of fence: the wanted speed lies beyond it. */
-const fenceRule = (cause: Exclude<SpeedFence['cause'], 'wanted'>): Rule => ({
+const fenceRule = (cause: PlainCause): Rule => ({
   code: reasons[cause].code,
   severity: 'wont-work',
   check: ({ design, axes }) =>
@@ -42,7 +51,7 @@ const fenceRule = (cause: Exclude<SpeedFence['cause'], 'wanted'>): Rule => ({
         const driverId = axis.drives[0]?.driver;
         const driver = driverId ? design.parts[driverId] : undefined;
         const coarser =
-          driver && isDriver(driver.data) && cause !== 'motor speed'
+          driver && isDriver(driver.data) && !turning.includes(cause)
             ? driver.data.stepsPerRevolutionChoices
                 .filter((s) => (s / travelPerRev) * wanted <= fence.speed * stepsPerUnit && s < stepsPerRev)
                 .at(-1)
@@ -60,7 +69,7 @@ const fenceRule = (cause: Exclude<SpeedFence['cause'], 'wanted'>): Rule => ({
             title: `${axis.letter} cannot reach its wanted speed`,
             explain: (display) => {
               const is = (v: number) =>
-                cause === 'motor speed'
+                turning.includes(cause)
                   ? showValue((v / travelPerRev) * 60, 'rotation', display, 4)
                   : showValue(v * stepsPerUnit, 'frequency', display, 4);
               return `${showValue(wanted, dimension, display)} needs ${is(wanted)}. ${reasons[cause].say(is(fence.speed))} So ${axis.letter} ends at ${showValue(fence.speed, dimension, display, 4)}.`;
@@ -76,4 +85,6 @@ const fenceRule = (cause: Exclude<SpeedFence['cause'], 'wanted'>): Rule => ({
 
 export const pulseRate = fenceRule('controller pulse rate');
 export const driverPulseRate = fenceRule('driver pulse rate');
+export const screwWhirl = fenceRule('screw whirl');
+export const ballNut = fenceRule('ball nut');
 export const motorSpeed = fenceRule('motor speed');

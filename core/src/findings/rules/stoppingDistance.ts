@@ -1,3 +1,5 @@
+import { figureOr } from '../../units/derived';
+import type { Display } from '../../units/print';
 import { showValue } from '../../units/print';
 import { baseValue, quantity } from '../../units/quantity';
 import type { FindingDraft, Rule } from '../finding';
@@ -28,17 +30,22 @@ export const stoppingDistance: Rule = {
             station: 'switches',
             field: `parts.${s.device}.mount.tripFromStop`,
             remedies: [
-              {
-                label: (display) =>
-                  `Move the trip point: ${showValue(Math.ceil(distance + 1), linear ? 'length' : 'angle', display, 4)} before the stop`,
-                command: {
-                  name: 'set-field',
-                  args: {
-                    path: `parts.${s.device}.mount.tripFromStop`,
-                    value: quantity(Math.ceil(distance + 1), linear ? 'mm' : '°'),
-                  },
-                },
-              },
+              // A switch in the middle of the travel is no way out.
+              ...(distance + 1 < figureOr(axis.travel, 0) / 3
+                ? [
+                    {
+                      label: (display: Display) =>
+                        `Move the trip point: ${showValue(Math.ceil(distance + 1), linear ? 'length' : 'angle', display, 4)} before the stop`,
+                      command: {
+                        name: 'set-field' as const,
+                        args: {
+                          path: `parts.${s.device}.mount.tripFromStop`,
+                          value: quantity(Math.ceil(distance + 1), linear ? 'mm' : '°'),
+                        },
+                      },
+                    },
+                  ]
+                : []),
               {
                 label: (display) => `Want ${showValue(safe, linear ? 'speed' : 'angularSpeed', display, 4)} at most`,
                 command: {

@@ -48,6 +48,17 @@ const alarmContact: Record<string, Element> = {
 const binarySteps = [400, 800, 1600, 3200, 6400, 12800];
 const decimalSteps = [1000, 2000, 4000, 5000, 8000, 10000, 20000];
 
+/** Figures of a signal input with an optocoupler: on from 3.5 V, good for 5 V without a resistor. */
+const opto = {
+  signalVoltageMin: sheet(3.5, 'V'),
+  signalVoltageMax: sheet(5.5, 'V'),
+  signalCurrent: sheet(10, 'mA'),
+  forwardVoltage: sheet(1.2, 'V'),
+  signalResistance: sheet(270, 'Ω'),
+  signalRate: sheet(200, 'kHz'),
+  enableOpen: 'enabled',
+} satisfies Partial<DataOf<'stepper-driver'>>;
+
 const openLoop = (figures: Partial<DataOf<'stepper-driver'>>): DataOf<'stepper-driver'> => ({
   class: 'stepper-driver',
   stepsPerRevolutionChoices: [200, ...binarySteps, ...decimalSteps].sort((a, b) => a - b),
@@ -56,15 +67,63 @@ const openLoop = (figures: Partial<DataOf<'stepper-driver'>>): DataOf<'stepper-d
   directionSetupMin: sheet(5, 'µs'),
   commandFormats: ['pulse-and-direction'],
   closedLoop: false,
+  ...opto,
   ...figures,
 });
+
+/** The numbers of the switches that are on when a setting counts up in binary from switch `first`. */
+const onSwitches = (index: number, first: number, count: number): number[] =>
+  Array.from({ length: count }, (_, k) => first + k).filter((_, k) => ((index >> k) & 1) === 1);
+
+/** Switches 1 to 3 for the current, 5 to 8 for the steps: the table that the maker prints on the lid. */
+const switchTable = (amps: readonly number[], steps: readonly number[]): DataOf<'stepper-driver'>['switches'] => ({
+  count: 8,
+  currents: amps.map((a, i) => ({ current: sheet(a, 'A'), on: onSwitches(i, 1, 3) })),
+  steps: steps.map((stepsPerRevolution, i) => ({ stepsPerRevolution, on: onSwitches(i, 5, 4) })),
+});
+const lidSteps = [...binarySteps, ...decimalSteps].sort((a, b) => a - b);
+
+const driver = (key: string, name: string, about: string, data: DataOf<'stepper-driver'>): LibraryEntry => ({
+  key,
+  name,
+  about,
+  data,
+  terminals: { ...signalTerminals, ...(data.closedLoop ? alarm : {}), ...powerTerminals, ...twoPhases },
+  elements: { ...optocouplers, ...(data.closedLoop ? alarmContact : {}) },
+  setup: { commandFormat: 'pulse-and-direction' },
+});
+
+/** A driver on a carrier that plugs into a board: it has no screw terminals for signals, and a trimmer for the current. */
+const plugIn = (key: string, name: string, about: string, data: Partial<DataOf<'stepper-driver'>>): LibraryEntry =>
+  driver(
+    key,
+    name,
+    about,
+    openLoop({
+      stepsPerRevolutionChoices: [200, 400, 800, 1600, 3200, 6400],
+      pulseHighMin: sheet(1, 'µs'),
+      pulseLowMin: sheet(1, 'µs'),
+      directionSetupMin: sheet(1, 'µs'),
+      signalVoltageMin: sheet(2.4, 'V'),
+      signalVoltageMax: sheet(5.5, 'V'),
+      signalRate: sheet(500, 'kHz'),
+      enableOpen: 'disabled',
+      ...data,
+    }),
+  );
 
 export const drivers: LibraryEntry[] = [
   {
     key: 'driver-heron-50',
     name: 'Heron 50, stepper driver',
     about: 'Two-phase driver for 20 to 50 V and up to 4.2 A peak.',
-    data: openLoop({ supplyMin: sheet(20, 'V'), supplyMax: sheet(50, 'V'), currentMax: sheet(4.2, 'A') }),
+    data: openLoop({
+      supplyMin: sheet(20, 'V'),
+      supplyMax: sheet(50, 'V'),
+      currentMax: sheet(4.2, 'A'),
+      currentShown: 'peak',
+      switches: switchTable([1, 1.5, 2, 2.4, 2.8, 3.3, 3.8, 4.2], lidSteps),
+    }),
     terminals: { ...signalTerminals, ...powerTerminals, ...twoPhases },
     elements: optocouplers,
     setup: { commandFormat: 'pulse-and-direction' },
@@ -73,7 +132,13 @@ export const drivers: LibraryEntry[] = [
     key: 'driver-heron-80',
     name: 'Heron 80, stepper driver',
     about: 'Two-phase driver for 24 to 80 V and up to 7.2 A peak, for the larger frames.',
-    data: openLoop({ supplyMin: sheet(24, 'V'), supplyMax: sheet(80, 'V'), currentMax: sheet(7.2, 'A') }),
+    data: openLoop({
+      supplyMin: sheet(24, 'V'),
+      supplyMax: sheet(80, 'V'),
+      currentMax: sheet(7.2, 'A'),
+      currentShown: 'peak',
+      switches: switchTable([2.4, 3, 3.6, 4.3, 5, 5.7, 6.4, 7.2], lidSteps),
+    }),
     terminals: { ...signalTerminals, ...powerTerminals, ...twoPhases },
     elements: optocouplers,
     setup: { commandFormat: 'pulse-and-direction' },
@@ -108,9 +173,98 @@ export const drivers: LibraryEntry[] = [
       directionSetupMin: sheet(2, 'µs'),
       commandFormats: ['pulse-and-direction', 'two-pulse-trains', 'quadrature'],
       closedLoop: true,
+      ...opto,
+      signalRate: sheet(500, 'kHz'),
+      enableOpen: 'disabled',
     },
     terminals: { ...signalTerminals, ...alarm, ...powerTerminals, ...threePhases },
     elements: { ...optocouplers, ...alarmContact },
     setup: { commandFormat: 'pulse-and-direction' },
   },
+  {
+    key: 'drive-osprey-750',
+    name: 'Osprey 750, servo drive',
+    about: 'Servo drive for motors of up to 750 W on a direct-current bus.',
+    data: {
+      class: 'servo-drive',
+      supplyMin: sheet(36, 'V'),
+      supplyMax: sheet(90, 'V'),
+      currentMax: sheet(40, 'A'),
+      stepsPerRevolutionChoices: [1000, 2000, 4000, 5000, 8000, 10000, 16000],
+      pulseHighMin: sheet(1, 'µs'),
+      pulseLowMin: sheet(1, 'µs'),
+      directionSetupMin: sheet(2, 'µs'),
+      commandFormats: ['pulse-and-direction', 'two-pulse-trains', 'quadrature'],
+      closedLoop: true,
+      ...opto,
+      signalRate: sheet(500, 'kHz'),
+      enableOpen: 'disabled',
+    },
+    terminals: { ...signalTerminals, ...alarm, ...powerTerminals, ...threePhases },
+    elements: { ...optocouplers, ...alarmContact },
+    setup: { commandFormat: 'pulse-and-direction' },
+  },
+  driver(
+    'driver-merlin-80',
+    'Merlin 80, closed-loop stepper drive',
+    'For the larger closed-loop steppers, up to 80 V.',
+    openLoop({
+      supplyMin: sheet(24, 'V'),
+      supplyMax: sheet(80, 'V'),
+      currentMax: sheet(9, 'A'),
+      closedLoop: true,
+      commandFormats: ['pulse-and-direction', 'two-pulse-trains'],
+    }),
+  ),
+  driver(
+    'driver-heron-30',
+    'Heron 30, stepper driver',
+    'Small driver for 12 to 36 V; its current table means RMS.',
+    openLoop({
+      supplyMin: sheet(12, 'V'),
+      supplyMax: sheet(36, 'V'),
+      currentMax: sheet(3.1, 'A'),
+      currentShown: 'rms',
+      switches: switchTable([0.5, 0.8, 1.1, 1.4, 1.6, 1.8, 2, 2.2], lidSteps),
+    }),
+  ),
+  driver(
+    'driver-heron-24v',
+    'Heron 50 with 24 V signals, stepper driver',
+    'As Heron 50, with signal inputs for 24 V levels.',
+    openLoop({
+      supplyMin: sheet(20, 'V'),
+      supplyMax: sheet(50, 'V'),
+      currentMax: sheet(4.2, 'A'),
+      currentShown: 'peak',
+      signalVoltageMin: sheet(15, 'V'),
+      signalVoltageMax: sheet(28, 'V'),
+      signalResistance: sheet(2.2, 'kΩ'),
+    }),
+  ),
+  plugIn(
+    'driver-dunlin-a',
+    'Dunlin A, plug-in stepper driver',
+    'Carrier for a board with sockets; cool up to about 1 A.',
+    {
+      supplyMin: sheet(8, 'V'),
+      supplyMax: sheet(35, 'V'),
+      currentMax: sheet(1.5, 'A'),
+      senseResistance: sheet(100, 'mΩ'),
+      referenceFactor: sheet(8, '1'),
+    },
+  ),
+  plugIn(
+    'driver-dunlin-b',
+    'Dunlin B, plug-in stepper driver',
+    'Quieter carrier with a larger chip, up to 2.8 A peak.',
+    {
+      supplyMin: sheet(10, 'V'),
+      supplyMax: sheet(29, 'V'),
+      currentMax: sheet(2.8, 'A'),
+      stepsPerRevolutionChoices: [1600, 3200, 6400, 12800],
+      senseResistance: sheet(110, 'mΩ'),
+      referenceFactor: sheet(7.1, '1'),
+    },
+  ),
 ];

@@ -1,11 +1,23 @@
 import type { LibraryEntry } from './entry';
 import { sheet, terminal } from './entry';
 
-const supply = (key: string, name: string, about: string, volts: number, amps: number): LibraryEntry => ({
+const supply = (
+  key: string,
+  name: string,
+  about: string,
+  volts: number,
+  amps: number,
+  microfarads?: number,
+): LibraryEntry => ({
   key,
   name,
   about,
-  data: { class: 'supply', outputVoltage: sheet(volts, 'V'), outputCurrent: sheet(amps, 'A') },
+  data: {
+    class: 'supply',
+    outputVoltage: sheet(volts, 'V'),
+    outputCurrent: sheet(amps, 'A'),
+    ...(microfarads === undefined ? {} : { outputCapacitance: sheet(microfarads, 'µF') }),
+  },
   terminals: {
     l: terminal('L', 'mains-l'),
     n: terminal('N', 'mains-n'),
@@ -18,9 +30,13 @@ const supply = (key: string, name: string, about: string, volts: number, amps: n
 });
 
 export const supplies: LibraryEntry[] = [
-  supply('supply-loam-36', 'Loam 36, 36 V supply', '36 V, 10 A for a motor bus.', 36, 10),
-  supply('supply-loam-48', 'Loam 48, 48 V supply', '48 V, 12.5 A for a motor bus.', 48, 12.5),
-  supply('supply-loam-60', 'Loam 60, 60 V supply', '60 V, 10 A for drives that allow it.', 60, 10),
+  supply('supply-loam-24', 'Loam 24, 24 V supply', '24 V, 15 A: the least that a motor bus is worth.', 24, 15, 2200),
+  supply('supply-loam-36', 'Loam 36, 36 V supply', '36 V, 10 A for a motor bus.', 36, 10, 2200),
+  supply('supply-loam-42', 'Loam 42, 42 V supply', '42 V, 12 A for drivers of up to 50 V.', 42, 12, 2200),
+  supply('supply-loam-48', 'Loam 48, 48 V supply', '48 V, 12.5 A for a motor bus.', 48, 12.5, 3300),
+  supply('supply-loam-60', 'Loam 60, 60 V supply', '60 V, 10 A for drives that allow it.', 60, 10, 4700),
+  supply('supply-loam-70', 'Loam 70, 70 V supply', '70 V, 14 A, unregulated with a large capacitor.', 70, 14, 15000),
   supply('supply-marl-24', 'Marl 24, field supply', '24 V, 5 A for sensors, coils and brakes.', 24, 5),
+  supply('supply-marl-12', 'Marl 12, logic supply', '12 V, 4 A for controllers that want it.', 12, 4),
   supply('supply-marl-5', 'Marl 5, logic supply', '5 V, 3 A for a controller.', 5, 3),
 ];

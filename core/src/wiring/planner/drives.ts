@@ -1,3 +1,4 @@
+import { coilPath, onSameDriver } from './phases';
 import type { Design } from '../../machine/design';
 import { axesOf } from '../../machine/design';
 import type { Drive } from '../../machine/mechanics';
@@ -39,7 +40,8 @@ export function drivesOf(design: Design): PlannedDrive[] {
       axisId,
       index,
       drive,
-      channel: channel++,
+      // A motor that hangs on the driver of the one before it takes no channel of its own.
+      channel: onSameDriver(axis, drive.driver)[0] === index || !drive.driver ? channel++ : channel - 1,
     })),
   );
 }
@@ -47,6 +49,74 @@ export function drivesOf(design: Design): PlannedDrive[] {
 /** The first terminal of a part with a role (and channel); undefined where it has none. */
 export const firstWithRole = (part: Part | undefined, role: TerminalRole, channel?: number): string | undefined =>
   part && terminalsWithRole(part, role, channel)[0];
+
+/**
+ * The coils of the motors on one driver: from each phase output through one motor after the other and back, with the
+ * links between half-coils. Where a motor is reversed by its wiring, the ends of its first phase are exchanged.
+ */
+function planCoils(
+  design: Design,
+  d: PlannedDrive,
+  chain: readonly number[],
+  driverId: string,
+  amps: number,
+): Proposal[] {
+  const axis = design.axes[d.axisId]!;
+  const driver = design.parts[driverId]!;
+  const proposals: Proposal[] = [];
+  for (const phase of ['a', 'b'] as const) {
+    const [out, back] = (['plus', 'minus'] as const).map((e) => firstWithRole(driver, `phase-${phase}-${e}`));
+    if (!out || !back) continue;
+    const motors = chain.flatMap((i) => {
+      const id = axis.drives[i]!.motor;
+      const path = id && design.parts[id] ? coilPath(design.parts[id], phase) : undefined;
+      return id && path ? [{ i, id, path, swapped: phase === 'a' && axis.drives[i]!.invertedInWiring }] : [];
+    });
+    const shared = (i: number, core: number) => ({
+      colour: colours.motorCore,
+      section: sectionFor(amps),
+      cable: `Motor ${axis.drives.length > 1 ? `${axis.letter} ${axis.drives[i]!.side}` : axis.letter}`,
+      core: String(core),
+    });
+    let from = at(driverId, out);
+    motors.forEach(({ i, id, path, swapped }, k) => {
+      const role = `drive-${d.axisId}-${i}`;
+      const [enter, leave] = swapped ? [path.leave, path.enter] : [path.enter, path.leave];
+      const core = phase === 'a' ? 1 : 3;
+      const reversed = swapped ? ', its ends exchanged: the motor is reversed here' : '';
+      proposals.push({
+        ...shared(i, core),
+        id: `${role}/phase-${phase}-plus`,
+        from,
+        to: at(id, enter),
+        purpose:
+          k === 0
+            ? `${d.name}: motor winding ${phase}${reversed}.`
+            : `${d.name}: winding ${phase} goes on to the second motor, in series${reversed}.`,
+      });
+      path.links.forEach(([a, b], n) =>
+        proposals.push({
+          colour: colours.motorCore,
+          section: sectionFor(amps),
+          id: `${role}/link-${phase}-${n}`,
+          from: at(id, a),
+          to: at(id, b),
+          purpose: `${d.name}: joins the half-coils of winding ${phase} at the motor.`,
+        }),
+      );
+      from = at(id, leave);
+      if (k === motors.length - 1)
+        proposals.push({
+          ...shared(i, core + 1),
+          id: `${role}/phase-${phase}-minus`,
+          from: at(driverId, back),
+          to: at(id, leave),
+          purpose: `${d.name}: winding ${phase} back to the driver.`,
+        });
+    });
+  }
+  return proposals;
+}
 
 /** Conductors of one drive: phases to the motor, supply, and the signals from its controller channel. */
 export function planDrive(design: Design, d: PlannedDrive, proposals: Proposal[], gaps: PlanGap[]): void {
@@ -59,8 +129,15 @@ export function planDrive(design: Design, d: PlannedDrive, proposals: Proposal[]
     driver.setup.peakCurrent,
     motor?.data.class === 'motor' ? figureOr(motor.data.ratedCurrent, 4) : 4,
   );
+  const axis = design.axes[d.axisId]!;
+  const chain = onSameDriver(axis, driverId);
+  // What hangs behind the first motor is planned with it.
+  if (chain[0] !== d.index) return;
+  const stepper = motor && coilPath(motor, 'a') ? planCoils(design, d, chain, driverId, amps) : undefined;
+  if (stepper) proposals.push(...stepper);
   if (motor && motorId)
     motorRoles.forEach((phase) => {
+      if (stepper && phase !== 'protective-earth') return;
       const from = firstWithRole(driver, phase);
       const to = firstWithRole(motor, phase);
       if (!from || !to) return;
@@ -97,8 +174,11 @@ export function planDrive(design: Design, d: PlannedDrive, proposals: Proposal[]
   if (!controllerId || !controller) return;
   const step = firstWithRole(controller, 'step-out', d.channel);
   if (!step) {
+    const bus = controller.data.class === 'controller' && controller.data.architecture === 'fieldbus-master';
     gaps.push({
-      what: `${controller.name} has no channel left for ${d.name}.`,
+      what: bus
+        ? `${controller.name} speaks a fieldbus; ${driver.name} of ${d.name} takes step and direction.`
+        : `${controller.name} has no channel left for ${d.name}.`,
       field: 'roles.controller',
     });
     return;

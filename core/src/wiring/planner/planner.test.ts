@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { applyCommand } from '../../commands/apply';
+import type { Command } from '../../commands/command';
 import type { Design } from '../../machine/design';
 import { dunnock } from '../../samples/dunnock';
 import { wren } from '../../samples/wren';
@@ -47,6 +49,73 @@ describe('the connection planner', () => {
       'device-limit-and-reference-x:nc device-limit-and-reference-z:com',
       'device-limit-and-reference-z:nc controller:in-0',
     ]);
+  });
+});
+
+describe('motors in series, and coils of eight leads', () => {
+  const start = wren();
+  const edited = (...commands: Command[]) =>
+    commands.reduce((file, c) => {
+      const r = applyCommand(file, c, '2026-03-03T10:00:00.000Z');
+      if (!r.ok) throw new Error(r.error[0]!.what);
+      return r.value.file;
+    }, start).design;
+  const motor = (drive: number, library: string): Command => ({
+    name: 'choose-part',
+    args: { slot: { axis: 'x', drive, item: 'motor' }, library },
+  });
+  const way = (design: Design, phase: 'a' | 'b') =>
+    planConductors(design)
+      .proposals.filter((p) => p.id.match(`^drive-x-\\d/(phase|link)-${phase}`))
+      .map((p) => `${p.from.part}:${p.from.terminal} ${p.to.part}:${p.to.terminal}`);
+  it('one driver: through the first motor, through the second with one phase exchanged, and back; one set of signals', () => {
+    const pair = edited(
+      motor(0, 'motor-rook-23'),
+      { name: 'set-motor-count', args: { axis: 'x', count: 2 } },
+      motor(1, 'motor-rook-23'),
+      { name: 'share-driver', args: { axis: 'x' } },
+    );
+    expect(way(pair, 'a')).toEqual([
+      'driver-x-0:a-plus motor-x-0:a-plus',
+      'motor-x-0:a-minus motor-x-1:a-minus',
+      'driver-x-0:a-minus motor-x-1:a-plus',
+    ]);
+    expect(way(pair, 'b')).toEqual([
+      'driver-x-0:b-plus motor-x-0:b-plus',
+      'motor-x-0:b-minus motor-x-1:b-plus',
+      'driver-x-0:b-minus motor-x-1:b-minus',
+    ]);
+    expect(
+      planConductors(pair)
+        .proposals.filter((p) => p.id.endsWith('/step'))
+        .map((p) => p.id),
+    ).toEqual(['drive-x-0/step', 'drive-y-0/step', 'drive-z-0/step']);
+  });
+  it.each([
+    [
+      'parallel',
+      [
+        'driver-x-0:a-plus motor-x-0:a-plus',
+        'motor-x-0:a-plus motor-x-0:a-minus-start',
+        'motor-x-0:a-plus-end motor-x-0:a-minus',
+        'driver-x-0:a-minus motor-x-0:a-minus',
+      ],
+    ],
+    [
+      'series',
+      [
+        'driver-x-0:a-plus motor-x-0:a-plus',
+        'motor-x-0:a-plus-end motor-x-0:a-minus-start',
+        'driver-x-0:a-minus motor-x-0:a-minus',
+      ],
+    ],
+    ['half', ['driver-x-0:a-plus motor-x-0:a-plus', 'driver-x-0:a-minus motor-x-0:a-plus-end']],
+  ])('half-coils %s', (winding, expected) => {
+    const design = edited(motor(0, 'motor-rook-13-eight'), {
+      name: 'set-field',
+      args: { path: 'parts.motor-x-0.data.winding', value: winding },
+    });
+    expect(way(design, 'a')).toEqual(expected);
   });
 });
 

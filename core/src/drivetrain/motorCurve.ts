@@ -1,0 +1,215 @@
+import type { DataOf, Part } from '../machine/parts';
+import { isDriver } from '../machine/parts';
+import type { Derived } from '../units/derived';
+import { gather, mapKnown, missing, positive } from '../units/derived';
+import { baseValue } from '../units/quantity';
+import type { Band, Uncertain } from '../units/uncertain';
+import { band, exactly, uncertain } from '../units/uncertain';
+import { UNPROVEN_RPM } from './constants';
+import type { StepperCircuit } from './stepper';
+import { cornerRpm, polePairsOf, pullOutTorqueNm, torqueConstantNmPerA, warmResistanceOhm } from './stepper';
+import { connect } from './windings';
+
+/** Working winding temperature over 20 °C, and the resistance of motor lead and bridge: planning figures. */
+export const WARM_RISE_K = 60;
+export const LOOP_OHM = 0.3;
+
+interface StepperCurve {
+  kind: 'stepper';
+  /** Steps are lost without notice; with a closed loop the drive raises an alarm instead. */
+  openLoop: boolean;
+  circuit: StepperCircuit;
+  motors: number;
+  /** Rated current as connected, A. */
+  ratedA: number;
+}
+interface ServoCurve {
+  kind: 'servo';
+  openLoop: false;
+  ratedNm: number;
+  peakNm: number;
+  /** Up to here the peak torque is there; from here it falls to zero at `topRpm`, rpm. */
+  kneeRpm: number;
+  topRpm: number;
+}
+/** What torque a motor with its driver and supply gives over its speed. */
+export type MotorCurve = StepperCurve | ServoCurve;
+
+export interface MotorFigures {
+  curve: MotorCurve;
+  /** The figures that the torque hangs on, with how well each is known. */
+  inputs: Record<'torque' | 'current' | 'resistance' | 'inductance' | 'volts', Uncertain>;
+  /** The current was not set: the motor's rated current is taken as peak. */
+  currentAssumed: boolean;
+}
+
+/** Torque at a speed, N·m. */
+export function torqueAt(curve: MotorCurve, rpm: number): number {
+  if (curve.kind === 'stepper') return pullOutTorqueNm(curve.circuit, rpm);
+  if (rpm <= curve.kneeRpm) return curve.peakNm;
+  return rpm >= curve.topRpm ? 0 : (curve.peakNm * (curve.topRpm - rpm)) / (curve.topRpm - curve.kneeRpm);
+}
+
+/** The highest speed in rpm at which a torque is still there; a falling curve, so halving finds it. */
+export function rpmForTorque(curve: MotorCurve, torqueNm: number): number {
+  if (torqueAt(curve, 0) < torqueNm) return 0;
+  let [low, high] = [0, curve.kind === 'servo' ? curve.topRpm : 20_000];
+  if (torqueAt(curve, high) >= torqueNm) return high;
+  for (let i = 0; i < 40; i++) {
+    const middle = (low + high) / 2;
+    if (torqueAt(curve, middle) >= torqueNm) low = middle;
+    else high = middle;
+  }
+  return low;
+}
+
+/** The same curve with other figures in place of its own, for the ends of the band. */
+function curveWith(curve: MotorCurve, v: Record<keyof MotorFigures['inputs'], number>): MotorCurve {
+  if (curve.kind === 'servo') {
+    // Here the voltage stands as a share of the nominal one.
+    return { ...curve, peakNm: v.torque, kneeRpm: curve.kneeRpm * v.volts, topRpm: curve.topRpm * v.volts };
+  }
+  return {
+    ...curve,
+    circuit: {
+      ...curve.circuit,
+      ktNmPerA: v.torque,
+      peakA: v.current,
+      resistanceOhm: v.resistance,
+      inductanceH: v.inductance,
+      volts: v.volts,
+    },
+  };
+}
+
+/** Torque at a speed with its band, N·m. */
+export const torqueBand = (m: MotorFigures, rpm: number): Band =>
+  band(m.inputs, (v) => torqueAt(curveWith(m.curve, v), rpm));
+
+/** Corner speed of a stepper, or the knee of a servo: up to here the whole torque is there, rpm. */
+export const cornerOf = (curve: MotorCurve): number =>
+  curve.kind === 'stepper' ? cornerRpm(curve.circuit) : curve.kneeRpm;
+
+/** Whether a speed lies where the open-loop model is no longer backed by measurement. */
+export const isUnproven = (curve: MotorCurve, rpm: number): boolean => curve.openLoop && rpm > UNPROVEN_RPM;
+
+type Motor = DataOf<'motor'>;
+
+function stepperFigures(
+  data: Motor,
+  motorPath: string,
+  driver: Part,
+  supply: { volts: number; spread: number },
+  motors: number,
+): Derived<MotorFigures> {
+  const f = (key: 'stepAngle' | 'holdingTorque' | 'ratedCurrent' | 'resistance' | 'inductance') =>
+    positive(data[key], `${motorPath}.data.${key}`);
+  return mapKnown(
+    gather({
+      stepAngle: f('stepAngle'),
+      holding: f('holdingTorque'),
+      rated: f('ratedCurrent'),
+      r20: f('resistance'),
+      mh: f('inductance'),
+    }),
+    ({ stepAngle, holding, rated, r20, mh }): MotorFigures => {
+      const w = connect({ resistanceOhm: r20, inductanceMh: mh, ratedA: rated }, data.winding);
+      const limit = isDriver(driver.data) ? positive(driver.data.currentMax, '') : undefined;
+      const most = limit?.known ? limit.value : Infinity;
+      const set =
+        driver.setup.peakCurrent && baseValue(driver.setup.peakCurrent) > 0 ? driver.setup.peakCurrent : undefined;
+      const peakA = set ? Math.min(baseValue(set), most) : Math.min(w.ratedA, most);
+      const circuit: StepperCircuit = {
+        polePairs: polePairsOf(stepAngle),
+        ktNmPerA: torqueConstantNmPerA(holding, rated) * w.ktFactor,
+        resistanceOhm: warmResistanceOhm(w.resistanceOhm, WARM_RISE_K, LOOP_OHM / motors),
+        inductanceH: w.inductanceMh / 1000,
+        volts: supply.volts / motors,
+        peakA,
+      };
+      const closed = isDriver(driver.data) && driver.data.closedLoop && data.encoder !== 'none';
+      return {
+        curve: { kind: 'stepper', openLoop: !closed, circuit, motors, ratedA: w.ratedA },
+        inputs: {
+          torque: { value: circuit.ktNmPerA, spread: uncertain(data.holdingTorque!).spread },
+          current: { value: peakA, spread: set ? Math.min(uncertain(set).spread, 0.05) : 0.1 },
+          resistance: { value: circuit.resistanceOhm, spread: uncertain(data.resistance!).spread },
+          inductance: { value: circuit.inductanceH, spread: uncertain(data.inductance!).spread },
+          volts: { value: circuit.volts, spread: supply.spread },
+        },
+        currentAssumed: !set,
+      };
+    },
+  );
+}
+
+function servoFigures(
+  data: Motor,
+  motorPath: string,
+  supply: { volts: number; spread: number },
+): Derived<MotorFigures> {
+  const f = (key: 'ratedTorque' | 'peakTorque' | 'ratedSpeed' | 'ratedVoltage' | 'maxSpeed') =>
+    positive(data[key], `${motorPath}.data.${key}`);
+  return mapKnown(
+    gather({
+      rated: f('ratedTorque'),
+      peak: f('peakTorque'),
+      speed: f('ratedSpeed'),
+      top: f('maxSpeed'),
+      volts: f('ratedVoltage'),
+    }),
+    (v): MotorFigures => {
+      // Speed goes with voltage; a higher bus than rated is not counted on.
+      const share = Math.min(1, supply.volts / v.volts);
+      return {
+        curve: {
+          kind: 'servo',
+          openLoop: false,
+          ratedNm: v.rated,
+          peakNm: v.peak,
+          kneeRpm: v.speed * share,
+          topRpm: Math.max(v.top, v.speed * 1.001) * share,
+        },
+        inputs: {
+          torque: { value: v.peak, spread: uncertain(data.peakTorque!).spread },
+          current: exactly(1),
+          resistance: exactly(1),
+          inductance: exactly(1),
+          volts: { value: 1, spread: supply.spread },
+        },
+        currentAssumed: false,
+      };
+    },
+  );
+}
+
+/**
+ * The torque curve of one drive from its motor, driver and supply, or what is missing for it. `motors` is how many like
+ * motors hang in series on the driver. Servo: peak torque to the rated speed, then falling to zero at the highest, both
+ * in proportion to the bus voltage: a planning shape, since maker's curves differ.
+ */
+export function motorFigures(
+  motor: Part | undefined,
+  motorPath: string,
+  driver: Part | undefined,
+  driverPath: string,
+  supply: Part | undefined,
+  supplyPath: string,
+  motors = 1,
+): Derived<MotorFigures> {
+  const lost = [
+    ...(motor ? [] : [motorPath]),
+    ...(driver ? [] : [driverPath]),
+    ...(supply ? [] : ['roles.motorSupply']),
+  ];
+  if (!motor || !driver || !supply || motor.data.class !== 'motor' || supply.data.class !== 'supply')
+    return missing(...(lost.length ? lost : [motorPath]));
+  const q = supply.data.outputVoltage;
+  const volts = positive(q, `${supplyPath}.data.outputVoltage`);
+  if (!volts.known) return volts;
+  const bus = { volts: volts.value, spread: Math.min(uncertain(q!).spread, 0.05) };
+  const data = motor.data;
+  return data.type === 'servo'
+    ? servoFigures(data, motorPath, bus)
+    : stepperFigures(data, motorPath, driver, bus, motors);
+}
