@@ -20,7 +20,18 @@ import { wiring } from './wiring';
 
 enablePatches();
 
+const several: Handler<'several'> = {
+  title: ({ title }) => title,
+  apply({ commands }, draft) {
+    for (const c of commands) {
+      const refusal = (handlers[c.name] as Handler<CommandName>).apply(c.args as never, draft);
+      if (refusal) return refusal;
+    }
+  },
+};
+
 const handlers: { [K in CommandName]: Handler<K> } = {
+  several,
   'set-field': setField,
   'choose-part': choosePart,
   ...mechanics,

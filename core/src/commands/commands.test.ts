@@ -64,6 +64,23 @@ describe('the one door for edits', () => {
   });
 });
 
+it('several edits are one: one line, one way back, and none of them where one is refused', () => {
+  const file = dunnock();
+  const both = (a: Command, b: Command): Command => ({
+    name: 'several',
+    args: { title: 'Two things', commands: [a, b] },
+  });
+  const edit = run(file, both(set('axes.x.travel', quantity(600, 'mm')), set('axes.y.travel', quantity(900, 'mm'))));
+  expect([revisionOf(edit.file) - revisionOf(file), edit.title]).toEqual([1, 'Two things']);
+  expect(applyStep(edit.file, edit.inverse, 'back', NOW).file.design).toEqual(file.design);
+  const r = applyCommand(
+    file,
+    both(set('axes.x.travel', quantity(600, 'mm')), set('axes.x.travel', quantity(0, 'mm'))),
+    NOW,
+  );
+  expect(r.ok ? '' : r.error[0]!.mend).toContain('between 1 mm and 20000 mm');
+});
+
 describe('parts and axes', () => {
   it('removing an axis leaves nothing of it behind, and a valid file', () => {
     const file = plover();

@@ -1,35 +1,139 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, defineAsyncComponent, ref, watch } from 'vue';
+import { useRoute } from 'vue-router';
 import { useMachine } from '../../document/machine';
+import BusSlider from './BusSlider.vue';
+import CoilFinder from './CoilFinder.vue';
 import DriveCard from './DriveCard.vue';
+import DriverSheet from './DriverSheet.vue';
+import HelpPanel from './HelpPanel.vue';
+import LoopSheet from './LoopSheet.vue';
 import SpeedLadder from './SpeedLadder.vue';
+import StepOrBus from './StepOrBus.vue';
+
+const TorqueChart = defineAsyncComponent(() => import('./TorqueChart.vue'));
 
 const machine = useMachine();
+const route = useRoute();
 const axes = computed(() => machine.figures!.axes);
+const picked = ref('');
+const selected = computed(() => axes.value.find((a) => a.id === picked.value) ?? axes.value[0]!);
+
+/** The axis that a linked field belongs to: its own, or that of the drive which uses the part. */
+function axisOf(path: string): string | undefined {
+  const [table, id] = path.split('.');
+  if (table === 'axes') return id;
+  return axes.value.find((a) => a.axis.drives.some((d) => d.motor === id || d.driver === id))?.id;
+}
+watch(
+  () => route.query.field,
+  (field) => {
+    const id = typeof field === 'string' ? axisOf(field) : undefined;
+    if (id) picked.value = id;
+  },
+  { immediate: true },
+);
+
+const panels = [
+  { key: 'help', title: 'What would help' },
+  { key: 'driver', title: 'Driver settings' },
+  { key: 'loop', title: 'Closed loop' },
+  { key: 'bus', title: 'Steps or fieldbus' },
+  { key: 'coils', title: 'Coil finder' },
+] as const;
+const panel = ref<(typeof panels)[number]['key']>('help');
+const tryVolts = ref<number>();
+watch(selected, (a, b) => a.id !== b.id && (tryVolts.value = undefined));
+const torque = computed(() => selected.value.drives[0]?.torque);
 </script>
 
 <template>
   <div class="stack">
-    <section class="sheet" aria-label="Speed ladder"><SpeedLadder :axes="axes" /></section>
-    <div class="cards">
-      <DriveCard v-for="a in axes" :key="a.id" :figures="a" />
+    <section class="sheet" aria-label="Speed ladder">
+      <SpeedLadder :axes="axes" :selected="selected.id" @select="picked = $event" />
+    </section>
+    <div class="two">
+      <section class="sheet" :aria-label="`Torque of ${selected.axis.letter}`">
+        <header class="row spread">
+          <h2>{{ selected.axis.letter }}: torque there is, torque needed</h2>
+          <BusSlider v-model="tryVolts" :axis-id="selected.id" />
+        </header>
+        <TorqueChart
+          v-if="torque?.known && selected.fences.known"
+          :figures="selected"
+          :try-volts="tryVolts"
+          :bus-volts="machine.busVolts"
+        />
+        <p v-else class="empty soft">
+          The chart needs motor, driver, supply, acceleration and what the axis carries. The speed ladder and the findings
+          name what is missing.
+        </p>
+      </section>
+      <DriveCard :figures="selected" />
     </div>
-    <p class="caution">
-      What is worked out here is kinematics and pulses. Whether the motor has the torque for it is not yet checked:
-      raise speed and acceleration on the real machine in small steps, with a hand on the stop.
-    </p>
+    <section class="sheet">
+      <div class="tabs" role="tablist" aria-label="More about this drive">
+        <button
+          v-for="p in panels"
+          :id="`tab-${p.key}`"
+          :key="p.key"
+          role="tab"
+          class="tab"
+          :aria-selected="panel === p.key"
+          :aria-controls="`panel-${p.key}`"
+          @click="panel = p.key"
+        >
+          {{ p.title }}
+        </button>
+      </div>
+      <div :id="`panel-${panel}`" role="tabpanel" :aria-labelledby="`tab-${panel}`">
+        <HelpPanel v-if="panel === 'help'" :axis-id="selected.id" />
+        <DriverSheet v-else-if="panel === 'driver'" :figures="selected" />
+        <LoopSheet v-else-if="panel === 'loop'" :figures="selected" />
+        <StepOrBus v-else-if="panel === 'bus'" />
+        <CoilFinder v-else />
+      </div>
+    </section>
   </div>
 </template>
 
 <style scoped>
-.cards {
+.two {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(350px, 1fr));
+  grid-template-columns: minmax(0, 1.9fr) minmax(330px, 1fr);
   gap: 12px;
 }
-@media (max-width: 720px) {
-  .cards {
+.empty {
+  padding: 40px 20px;
+  max-width: 460px;
+}
+.tabs {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  border-bottom: 1px solid var(--line-strong);
+  margin-bottom: 10px;
+}
+.tab {
+  font: inherit;
+  color: var(--soft);
+  background: none;
+  border: 0;
+  border-bottom: 3px solid transparent;
+  padding: 5px 10px;
+  cursor: pointer;
+}
+.tab[aria-selected='true'] {
+  color: var(--ink);
+  font-weight: 700;
+  border-bottom-color: var(--accent);
+}
+@media (max-width: 900px) {
+  .two {
     grid-template-columns: minmax(0, 1fr);
+  }
+  .tab {
+    min-height: 44px;
   }
 }
 </style>

@@ -1,0 +1,269 @@
+import type { Figures } from '../derivation/figures';
+import type { LibraryEntry } from '../machine/library/entry';
+import { partFrom } from '../machine/library/entry';
+import { libraryOf } from '../machine/library/index';
+import type { Design } from '../machine/design';
+import type { DataOf } from '../machine/parts';
+import { isDriver } from '../machine/parts';
+import { positive } from '../units/derived';
+import { showValue } from '../units/print';
+import { baseValue } from '../units/quantity';
+import { drivesOf } from '../wiring/planner/drives';
+import { inputElement, inputTerminals } from '../wiring/planner/inputs';
+import { planConductors } from '../wiring/planner/plan';
+import type { Check, Fit } from './fit';
+import { check, overall, ranked } from './fit';
+
+type Architecture = DataOf<'controller'>['architecture'];
+
+/** What each kind of controller costs in money and evenings: planning figures, not prices. */
+const costs: Record<Architecture, { priceClass: 1 | 2 | 3 | 4; setUpHours: number; what: string; later: string }> = {
+  'timed-by-computer': {
+    priceClass: 1,
+    setUpHours: 8,
+    what: 'break-out board; the computer times every pulse',
+    later: 'More inputs with a second port. The pulse rate stays the computer’s.',
+  },
+  'processor-board': {
+    priceClass: 1,
+    setUpHours: 4,
+    what: 'small processor board with separate drivers',
+    later: 'Better drivers at any time; no more channels or inputs than it has.',
+  },
+  'plug-in-drivers': {
+    priceClass: 1,
+    setUpHours: 3,
+    what: 'board with plug-in drivers',
+    later: 'Other plug-in drivers. Its current and voltage limit the motors for good.',
+  },
+  networked: {
+    priceClass: 3,
+    setUpHours: 6,
+    what: 'motion controller on a network lead',
+    later: 'Channels, inputs, an encoder and a handwheel are there to be used.',
+  },
+  closed: {
+    priceClass: 3,
+    setUpHours: 3,
+    what: 'closed system with screen and keys',
+    later: 'What its maker foresaw, nothing else.',
+  },
+  'fieldbus-master': {
+    priceClass: 4,
+    setUpHours: 12,
+    what: 'fieldbus master; drives on a bus',
+    later: 'Drives and inputs are added with one lead each.',
+  },
+};
+/** A conductor cut, stripped, numbered and connected at both ends, h. */
+const HOURS_PER_CONDUCTOR = 0.12;
+
+export interface ControllerFit extends Fit {
+  architecture: string;
+  conductors: number;
+  hours: number;
+  priceClass: 1 | 2 | 3 | 4;
+  later: string;
+  /** Doors that this choice closes, said before it is made. */
+  closes: string[];
+}
+
+/** What the machine asks of its controller, read off the design. */
+function requirements(design: Design, figures: Figures) {
+  const drives = drivesOf(design);
+  const channels = new Set(drives.map((d) => d.channel)).size;
+  const rates = figures.axes.flatMap((a) =>
+    a.drives.flatMap((d) => (d.pulseRateAtWanted.known ? [d.pulseRateAtWanted.value] : [])),
+  );
+  const drivers = drives.flatMap((d) => (d.drive.driver ? (design.parts[d.drive.driver] ?? []) : []));
+  const pairs = figures.axes.filter(
+    (a) => a.axis.drives.length > 1 && a.axis.drives[0]!.driver !== a.axis.drives[1]!.driver,
+  );
+  const circuits = Object.values(design.circuits);
+  const needsField = circuits.some((c) => c.devices.some((d) => design.parts[d]?.data.class === 'sensor'));
+  return {
+    channels,
+    fastest: Math.max(0, ...rates),
+    total: rates.reduce((s, r) => s + r, 0),
+    drivers,
+    squared: pairs.map((a) => a.axis.letter),
+    inputs: circuits.length,
+    needsField,
+    hasProbe: circuits.some((c) => c.function === 'probe'),
+    threading: design.kind === 'lathe',
+    spindle: design.roles.spindleDrive !== undefined || design.roles.spindle !== undefined,
+  };
+}
+
+function checksOf(need: ReturnType<typeof requirements>, entry: LibraryEntry): Check[] {
+  const data = entry.data as DataOf<'controller'>;
+  const part = partFrom(entry, '-K1');
+  const bus = data.architecture === 'fieldbus-master';
+  const checks: Check[] = [];
+  checks.push(
+    check(
+      `${need.channels} motor channel${need.channels === 1 ? '' : 's'}`,
+      data.channels >= need.channels ? 'meets' : 'fails',
+      `It has ${data.channels}.`,
+    ),
+  );
+  if (need.squared.length)
+    checks.push(
+      check(
+        `${need.squared.join(' and ')} squared by referencing`,
+        data.independentSlaves ? 'meets' : 'workaround',
+        data.independentSlaves
+          ? 'It references each side on its own.'
+          : 'Both sides run as one: square the gantry by hand against its stops before every reference run.',
+      ),
+    );
+  if (bus) {
+    const onBus = need.drivers.length === 0;
+    checks.push(
+      check(
+        'speaks to the chosen drives',
+        onBus ? 'unknown' : 'fails',
+        onBus
+          ? 'Choose drives that speak the bus.'
+          : 'The chosen drives take step and direction, this master speaks a fieldbus.',
+      ),
+    );
+  } else {
+    const rate = positive(data.pulseRate, '');
+    const total = positive(data.pulseRateTotal, '');
+    const one = rate.known ? rate.value : Infinity;
+    const all = total.known ? total.value : Infinity;
+    if (need.fastest > 0)
+      checks.push(
+        check(
+          'pulse rate',
+          need.fastest <= one && need.total <= all ? 'meets' : need.fastest <= one ? 'workaround' : 'fails',
+          (display) => {
+            const hz = (v: number) => showValue(v, 'frequency', display, 3);
+            if (need.fastest > one) return `The fastest axis asks for ${hz(need.fastest)}; it makes ${hz(one)}.`;
+            if (need.total > all)
+              return `All axes together ask for ${hz(need.total)}; it makes ${hz(all)}. Set coarser steps, or never rapid in all axes at once.`;
+            return `${hz(need.fastest)} asked, ${hz(one)} made.`;
+          },
+        ),
+      );
+    const width = positive(data.pulseWidth, '');
+    for (const d of need.drivers) {
+      if (!isDriver(d.data)) continue;
+      const wants = positive(d.data.pulseHighMin, '');
+      if (width.known && wants.known && width.value < wants.value) {
+        checks.push(
+          check(
+            'pulse width',
+            'workaround',
+            (display) =>
+              `${d.name} wants ${showValue(wants.value, 'time', display, 3)}; lengthen the pulse from ${showValue(width.value, 'time', display, 3)}.`,
+          ),
+        );
+        break;
+      }
+    }
+    const alien = need.drivers.find(
+      (d) => isDriver(d.data) && !d.data.commandFormats.some((f) => data.commandFormats.includes(f)),
+    );
+    if (alien) checks.push(check('command format', 'fails', `${alien.name} takes none of the formats that it makes.`));
+    const volts = positive(data.outputVoltage, '');
+    const deaf = need.drivers.find(
+      (d) =>
+        isDriver(d.data) && volts.known && d.data.signalVoltageMin && baseValue(d.data.signalVoltageMin) > volts.value,
+    );
+    if (deaf)
+      checks.push(
+        check(
+          'signal level',
+          'workaround',
+          `${deaf.name} wants a higher level than its ${volts.known ? volts.value : '?'} V: a buffer board between them.`,
+        ),
+      );
+  }
+  const inputs = inputTerminals(part).length;
+  checks.push(
+    check(
+      `${need.inputs} input${need.inputs === 1 ? '' : 's'}`,
+      inputs >= need.inputs ? 'meets' : inputs >= Math.ceil(need.inputs / 2) ? 'workaround' : 'fails',
+      inputs >= need.inputs
+        ? `It has ${inputs}.`
+        : `It has ${inputs}: put limits in series loops, one axis referenced at a time, or add an input board.`,
+    ),
+  );
+  if (need.needsField) {
+    const isolated = inputTerminals(part).some((t) => inputElement(part, t)?.kind === 'isolated-input');
+    checks.push(
+      check(
+        '24 V sensors',
+        isolated ? 'meets' : 'workaround',
+        isolated
+          ? 'Its inputs are isolated.'
+          : 'Its inputs are 5 V: NPN sensors pull them down, or an isolation board between.',
+      ),
+    );
+  }
+  if (need.threading)
+    checks.push(
+      check(
+        'thread cutting with a spindle encoder',
+        data.threading ? ((data.encoderInputs ?? 0) > 0 ? 'meets' : 'workaround') : 'fails',
+        data.threading
+          ? (data.encoderInputs ?? 0) > 0
+            ? `${data.encoderInputs} encoder input${data.encoderInputs === 1 ? '' : 's'}.`
+            : 'Only with one pulse a turn on an ordinary input.'
+          : 'It cannot follow a spindle.',
+      ),
+    );
+  if (need.spindle)
+    checks.push(
+      check(
+        'spindle speed',
+        data.spindleControl?.some((c) => c !== 'relay') ? 'meets' : 'workaround',
+        data.spindleControl?.length
+          ? `By ${data.spindleControl.join(', ').replaceAll('-', ' ')}.`
+          : 'By hand at the drive.',
+      ),
+    );
+  return checks;
+}
+
+/** Every library controller against what this machine asks, with its cost in conductors, hours and price class. */
+export function controllerFits(design: Design, figures: Figures): ControllerFit[] {
+  const need = requirements(design, figures);
+  const fits = libraryOf('controller').map((entry): ControllerFit => {
+    const data = entry.data as DataOf<'controller'>;
+    const checks = checksOf(need, entry);
+    // The same machine with this controller in place, planned anew: what the list would come to.
+    const id = design.roles.controller ?? 'controller';
+    const circuits = Object.fromEntries(
+      Object.entries(design.circuits).map(([key, { input: _chosen, ...rest }]) => [key, rest]),
+    );
+    const trial: Design = {
+      ...design,
+      roles: { ...design.roles, controller: id },
+      parts: { ...design.parts, [id]: partFrom(entry, '-K1') },
+      circuits,
+      conductors: {},
+    };
+    const conductors = planConductors(trial).proposals.length;
+    const cost = costs[data.architecture];
+    const closes: string[] = [];
+    const spare = data.channels - need.channels;
+    if (spare === 0) closes.push('no channel is left for another axis');
+    if (!data.independentSlaves) closes.push('two motors of one axis can never be squared by referencing');
+    if (!data.threading) closes.push('no thread cutting');
+    return {
+      entry,
+      verdict: overall(checks),
+      checks,
+      architecture: cost.what,
+      conductors,
+      hours: Math.round(cost.setUpHours + conductors * HOURS_PER_CONDUCTOR),
+      priceClass: cost.priceClass,
+      later: cost.later,
+      closes,
+    };
+  });
+  return ranked(fits);
+}

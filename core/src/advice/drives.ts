@@ -1,0 +1,161 @@
+import type { Figures } from '../derivation/figures';
+import { SUPPLY_HEADROOM } from '../drivetrain/constants';
+import { busVoltsOf } from '../drivetrain/bus';
+import { connect } from '../drivetrain/windings';
+import type { Design } from '../machine/design';
+import { libraryOf } from '../machine/library/index';
+import type { DataOf } from '../machine/parts';
+import { isDriver } from '../machine/parts';
+import { figureOr, positive } from '../units/derived';
+import { showValue } from '../units/print';
+import type { Fit } from './fit';
+import { check, overall, ranked } from './fit';
+
+/** Every library driver against the motor of an axis, the bus, the controller and the wanted speed. */
+export function driverFits(design: Design, figures: Figures, axisId: string): Fit[] {
+  const axis = figures.axes.find((a) => a.id === axisId);
+  const motorId = axis?.axis.drives[0]?.motor;
+  const motor = motorId ? design.parts[motorId]?.data : undefined;
+  const controller = design.roles.controller ? design.parts[design.roles.controller]?.data : undefined;
+  const volts = busVoltsOf(design);
+  const rate = axis?.drives[0]?.pulseRateAtWanted;
+  const fits = libraryOf('stepper-driver', 'servo-drive').map((entry): Fit => {
+    const data = entry.data as DataOf<'stepper-driver'> | DataOf<'servo-drive'>;
+    const checks: Fit['checks'] = [];
+    if (motor?.class === 'motor') {
+      const servo = data.class === 'servo-drive';
+      checks.push(
+        (motor.type === 'servo') === servo
+          ? motor.type === 'closed-loop-stepper' && !data.closedLoop
+            ? check('motor', 'workaround', 'It runs the motor open loop; the encoder is of no use to it.')
+            : check('motor', 'meets', 'It is made for this kind of motor.')
+          : check(
+              'motor',
+              'fails',
+              servo ? 'A servo drive does not run a stepper.' : 'A stepper driver does not run a servo.',
+            ),
+      );
+      const rated = connect(
+        { resistanceOhm: 1, inductanceMh: 1, ratedA: figureOr(motor.ratedCurrent, 0) },
+        motor.winding,
+      ).ratedA;
+      const most = positive(data.currentMax, '');
+      if (most.known && rated > 0)
+        checks.push(
+          check(
+            'current',
+            most.value >= rated * 0.98 ? 'meets' : most.value >= rated * 0.6 ? 'workaround' : 'fails',
+            (d) => {
+              const a = (v: number) => showValue(v, 'current', d, 3);
+              return most.value >= rated * 0.98
+                ? `${a(most.value)} peak for ${a(rated)}.`
+                : `${a(most.value)} peak for ${a(rated)}: ${Math.round((most.value / rated) * 100)} % of the torque.`;
+            },
+          ),
+        );
+    } else checks.push(check('motor', 'unknown', 'Choose the motor first.'));
+    const most = positive(data.supplyMax, '');
+    const least = positive(data.supplyMin, '');
+    if (volts !== undefined && most.known && least.known)
+      checks.push(
+        check(
+          'bus voltage',
+          volts > most.value || volts < least.value
+            ? 'fails'
+            : volts > most.value * SUPPLY_HEADROOM
+              ? 'workaround'
+              : 'meets',
+          (d) => {
+            const v = (n: number) => showValue(n, 'voltage', d, 3);
+            const within = `${v(least.value)} to ${v(most.value)}, the bus has ${v(volts)}.`;
+            return volts > most.value * SUPPLY_HEADROOM && volts <= most.value
+              ? `${within} A braking axis lifts it over the limit: fit a clamp.`
+              : within;
+          },
+        ),
+      );
+    const high = positive(data.pulseHighMin, '');
+    const low = positive(data.pulseLowMin, '');
+    if (rate?.known && high.known && low.known)
+      checks.push(
+        check(
+          'pulse rate',
+          rate.value <= 1 / (high.value + low.value) ? 'meets' : 'fails',
+          (d) =>
+            `${showValue(rate.value, 'frequency', d, 3)} asked, ${showValue(1 / (high.value + low.value), 'frequency', d, 3)} read.`,
+        ),
+      );
+    if (controller?.class === 'controller') {
+      const bus = controller.architecture === 'fieldbus-master';
+      checks.push(
+        check(
+          'command',
+          !bus && data.commandFormats.some((f) => controller.commandFormats.includes(f)) ? 'meets' : 'fails',
+          bus
+            ? 'The controller speaks a fieldbus.'
+            : `It takes ${data.commandFormats.join(', ').replaceAll('-', ' ')}.`,
+        ),
+      );
+      const level = positive(controller.outputVoltage, '');
+      const wants = positive(data.signalVoltageMin, '');
+      if (level.known && wants.known && level.value < wants.value)
+        checks.push(
+          check(
+            'signal level',
+            'workaround',
+            (d) => `It wants ${showValue(wants.value, 'voltage', d, 3)}: a buffer board in between.`,
+          ),
+        );
+    }
+    return { entry, checks, verdict: overall(checks) };
+  });
+  return ranked(fits);
+}
+
+/** Share of the set currents that a motor bus has to give at once: a planning figure. */
+const CURRENT_SHARE = 0.66;
+
+/** Every library supply as motor bus: against the drivers, and against the sum of the set currents. */
+export function supplyFits(design: Design, figures: Figures): Fit[] {
+  const drivers = new Map(
+    figures.drives.flatMap((d) => {
+      const part = d.drive.driver ? design.parts[d.drive.driver] : undefined;
+      return part && isDriver(part.data) ? [[d.drive.driver!, part] as const] : [];
+    }),
+  );
+  const most = Math.min(
+    ...[...drivers.values()].map((p) => (isDriver(p.data) ? figureOr(p.data.supplyMax, Infinity) : Infinity)),
+  );
+  const least = Math.max(
+    0,
+    ...[...drivers.values()].map((p) => (isDriver(p.data) ? figureOr(p.data.supplyMin, 0) : 0)),
+  );
+  const sum = [...drivers.values()].reduce((s, p) => s + figureOr(p.setup.peakCurrent, 0) / Math.SQRT2, 0);
+  const fits = libraryOf('supply').map((entry): Fit => {
+    const data = entry.data as DataOf<'supply'>;
+    const volts = figureOr(data.outputVoltage, 0);
+    const amps = figureOr(data.outputCurrent, 0);
+    const checks: Fit['checks'] = [];
+    checks.push(
+      drivers.size === 0
+        ? check('voltage', 'unknown', 'Choose the drivers first.')
+        : check(
+            'voltage',
+            volts < least || volts > most ? 'fails' : volts > most * SUPPLY_HEADROOM ? 'workaround' : 'meets',
+            (d) =>
+              `${showValue(volts, 'voltage', d, 3)}; the drivers take ${showValue(least, 'voltage', d, 3)} to ${showValue(most, 'voltage', d, 3)}${volts > most * SUPPLY_HEADROOM && volts <= most ? ', which leaves no room for a braking axis' : ''}.`,
+          ),
+    );
+    if (sum > 0)
+      checks.push(
+        check(
+          'current',
+          amps >= sum * CURRENT_SHARE ? 'meets' : amps >= sum * CURRENT_SHARE * 0.6 ? 'workaround' : 'fails',
+          (d) =>
+            `${showValue(amps, 'current', d, 3)}; two thirds of the set currents are ${showValue(sum * CURRENT_SHARE, 'current', d, 3)}. A chopper takes less than that from the bus at rest.`,
+        ),
+      );
+    return { entry, checks, verdict: overall(checks) };
+  });
+  return ranked(fits);
+}

@@ -1,0 +1,104 @@
+import type { Command } from '../commands/command';
+import { applyCommand } from '../commands/apply';
+import type { Figures } from '../derivation/figures';
+import { createDeriver } from '../derivation/figures';
+import { torqueAt } from '../drivetrain/motorCurve';
+import type { FenceCause } from '../drivetrain/speed';
+import type { Severity } from '../findings/finding';
+import { findingsOf } from '../findings/findings';
+import type { Design } from '../machine/design';
+import { newMachineFile } from '../machine/file';
+import type { Variant } from './variants';
+import { variantsOf } from './variants';
+
+/** The figures of an axis by which variants are compared. */
+export interface AxisOutcome {
+  /** The nearest fence that is not the wanted speed, mm/s or °/s; undefined where nothing can be computed. */
+  limit: number | undefined;
+  cause: FenceCause | undefined;
+  /** Torque at the wanted speed over torque needed. */
+  reserve: number | undefined;
+  /** Travel of one step, mm or °. */
+  resolution: number | undefined;
+  holdingNm: number | undefined;
+  /** Copper loss of one motor at the set current, W. */
+  heatW: number | undefined;
+  pulseRateHz: number | undefined;
+  motorRpm: number | undefined;
+}
+
+export interface Tried {
+  variant: Variant;
+  outcome: AxisOutcome;
+  /** Limit over the limit of today. */
+  gain: number;
+  /** Titles of what the change cures and of what it brings, with their severity. */
+  cures: string[];
+  brings: { severity: Severity; title: string }[];
+}
+
+/** What an axis comes to, from the figures of a design. */
+export function outcomeOf(figures: Figures, axisId: string): AxisOutcome {
+  const a = figures.axes.find((x) => x.id === axisId);
+  const d = a?.drives[0];
+  const fence = a?.fences.known ? a.fences.value.find((f) => f.cause !== 'wanted') : undefined;
+  const torque = d?.torque.known ? d.torque.value : undefined;
+  const curve = torque?.motor.curve;
+  const known = <T>(v: { known: true; value: T } | { known: false } | undefined) => (v?.known ? v.value : undefined);
+  return {
+    limit: fence?.speed,
+    cause: fence?.cause,
+    reserve: torque?.reserveAtWanted,
+    resolution: known(d?.scale)?.resolution,
+    holdingNm: curve && torqueAt(curve, 0),
+    // Two phases in quadrature carry I²/2 each.
+    heatW: curve?.kind === 'stepper' ? curve.circuit.peakA ** 2 * curve.circuit.resistanceOhm : undefined,
+    pulseRateHz: known(d?.pulseRateAtWanted),
+    motorRpm: known(d?.motorRpmAtWanted),
+  };
+}
+
+const NOW = '2000-01-01T00:00:00.000Z';
+/** Less than this is no help worth a line. */
+const LEAST_GAIN = 1.03;
+
+/**
+ * Tries every variant of an axis on a copy of the design, one at a time: yields after each how many are done, and returns
+ * those that help, best first. What is wired already does not count here: a swap is judged before it is carried out.
+ */
+export function* whatWouldHelp(design: Design, axisId: string): Generator<{ done: number; of: number }, Tried[]> {
+  // Without conductors no swap is held up, and nothing of the wiring is computed again and again.
+  const bare: Design = { ...design, conductors: {} };
+  const bareFile = newMachineFile(bare, 'trial', NOW);
+  const derive = createDeriver();
+  const before = derive(bare);
+  const now = outcomeOf(before, axisId);
+  const had = new Map(findingsOf(before).map((f) => [f.id, f]));
+  const variants = variantsOf(bare, axisId);
+  const tried: Tried[] = [];
+  for (const [i, variant] of variants.entries()) {
+    const command: Command = { name: 'several', args: { title: variant.key, commands: variant.commands } };
+    const edit = applyCommand(bareFile, command, NOW);
+    yield { done: i + 1, of: variants.length };
+    if (!edit.ok) continue;
+    const figures = derive(edit.value.file.design);
+    const outcome = outcomeOf(figures, axisId);
+    if (outcome.limit === undefined) continue;
+    const has = findingsOf(figures);
+    const ids = new Set(has.map((f) => f.id));
+    const serious = (s: Severity) => s !== 'note';
+    tried.push({
+      variant,
+      outcome,
+      gain: now.limit ? outcome.limit / now.limit : 1,
+      cures: [...had.values()].filter((f) => serious(f.severity) && !ids.has(f.id)).map((f) => f.title),
+      brings: has
+        .filter((f) => serious(f.severity) && !had.has(f.id) && !/^(plan-|terminal-|missing-)/.test(f.code))
+        .map((f) => ({ severity: f.severity, title: f.title })),
+    });
+  }
+  const rank = (t: Tried) => (t.brings.some((b) => b.severity === 'danger' || b.severity === 'wont-work') ? 1 : 0);
+  return tried
+    .filter((t) => t.gain >= LEAST_GAIN || t.cures.length > 0)
+    .sort((a, b) => rank(a) - rank(b) || b.gain - a.gain);
+}

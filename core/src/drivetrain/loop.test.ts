@@ -1,0 +1,54 @@
+import { expect, it } from 'vitest';
+import type { Load } from './load';
+import { requiredTorqueNm, steadyTorqueNm } from './load';
+import { bestRatio, electronicGear, followingError, inertiaRatioOf, moveCycle, rmsTorqueNm } from './loop';
+import { stepsAsSwitched, referenceVoltage } from './driverSetup';
+
+const load: Load = {
+  massKg: 12,
+  tiltRad: 0,
+  frictionCoefficient: 0.01,
+  cuttingN: 60,
+  counterbalanceN: 0,
+  travelMm: 10,
+  efficiency: 0.9,
+  dragNm: 0.05,
+  ratio: 1,
+  ratioEfficiency: 1,
+  motorInertiaKgm2: 3e-5,
+  rotatingInertiaKgm2: 4e-5,
+};
+
+it('gearing is reduced to whole numbers, the lag is speed over gain', () => {
+  expect(electronicGear(131072, 10000)).toEqual({ numerator: 8192, denominator: 625 });
+  expect(electronicGear(4000, 4000)).toEqual({ numerator: 1, denominator: 1 });
+  expect(followingError(120, 40)).toBe(3);
+});
+it('the best reduction makes load and rotor inertia alike', () => {
+  expect(inertiaRatioOf({ ...load, ratio: bestRatio(load) })).toBeCloseTo(1, 9);
+});
+it('RMS torque lies between the steady torque and the peak, and a long pause brings it down', () => {
+  const move = { distance: 200, speed: 100, acceleration: 800, pauseS: 0 };
+  const cycle = moveCycle(load, move, 0);
+  expect(cycle.reduce((s, c) => s + c.seconds, 0)).toBeCloseTo(200 / 100 + 100 / 800, 9);
+  const busy = rmsTorqueNm(cycle);
+  expect(busy).toBeGreaterThan(steadyTorqueNm(load));
+  expect(busy).toBeLessThan(requiredTorqueNm(load, 800));
+  expect(rmsTorqueNm(moveCycle(load, { ...move, pauseS: 20 }, 0))).toBeLessThan(busy / 2);
+  expect(rmsTorqueNm([])).toBe(0);
+});
+it('the switch table gives positions for the setting, and nothing where the setting is not in it', () => {
+  const table = {
+    count: 4,
+    currents: [],
+    steps: [
+      { stepsPerRevolution: 800, on: [3] },
+      { stepsPerRevolution: 1600, on: [3, 4] },
+    ],
+  };
+  expect(stepsAsSwitched(table, 1600)).toEqual([3, 4]);
+  expect(stepsAsSwitched(table, 3200)).toBeUndefined();
+});
+it('reference voltage: factor · sense resistance · peak current', () => {
+  expect(referenceVoltage(1.2, 0.1, 8)).toBeCloseTo(0.96, 12);
+});

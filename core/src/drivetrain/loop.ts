@@ -1,0 +1,58 @@
+import type { Load } from './load';
+import { inertiaKgm2, motorAlpha, steadyTorqueNm } from './load';
+
+/** Load inertia over rotor inertia, both at the motor shaft. */
+export const inertiaRatioOf = (l: Load): number => inertiaKgm2(l) / l.motorInertiaKgm2 - 1;
+
+/** How far a proportional position loop lags at constant speed: v/Kv. Speed per second and loop gain in 1/s. */
+export const followingError = (speed: number, gainPerS: number): number => speed / gainPerS;
+
+/** Ratio of a reduction that gives the load the most acceleration for a motor's torque: √(J_load/J_motor), at r = 1. */
+export function bestRatio(l: Load): number {
+  const direct = { ...l, ratio: 1, ratioEfficiency: 1 };
+  return Math.sqrt((inertiaKgm2(direct) - l.motorInertiaKgm2) / l.motorInertiaKgm2);
+}
+
+/**
+ * Electronic gearing of a drive: encoder counts of one motor revolution over the command pulses for it, reduced.
+ * Both must be whole numbers above zero.
+ */
+export function electronicGear(countsPerRev: number, pulsesPerRev: number): { numerator: number; denominator: number } {
+  const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
+  const g = gcd(Math.round(countsPerRev), Math.round(pulsesPerRev));
+  return { numerator: Math.round(countsPerRev) / g, denominator: Math.round(pulsesPerRev) / g };
+}
+
+/** One stretch of a working cycle. */
+export interface CycleStretch {
+  torqueNm: number;
+  seconds: number;
+}
+
+/** Root mean square of the torque over a cycle, N·m: √(ΣT²·t/Σt). Zero for an empty cycle. */
+export function rmsTorqueNm(cycle: readonly CycleStretch[]): number {
+  const time = cycle.reduce((s, c) => s + c.seconds, 0);
+  return time > 0 ? Math.sqrt(cycle.reduce((s, c) => s + c.torqueNm ** 2 * c.seconds, 0) / time) : 0;
+}
+
+/**
+ * A cycle of moves out and back over `distance` with a pause at each end: speeding up, running, slowing down, standing.
+ * `share` is the part of the running stretch in which the cutter cuts. Units of the axis and seconds.
+ */
+export function moveCycle(
+  l: Load,
+  move: { distance: number; speed: number; acceleration: number; pauseS: number },
+  standingNm: number,
+): CycleStretch[] {
+  const peak = Math.min(move.speed, Math.sqrt(move.acceleration * move.distance));
+  const ramp = peak / move.acceleration;
+  const cruise = Math.max(0, (move.distance - peak * ramp) / peak);
+  const steady = steadyTorqueNm(l);
+  const accelerating = inertiaKgm2(l) * motorAlpha(l, move.acceleration);
+  return [
+    { torqueNm: steady + accelerating, seconds: ramp },
+    { torqueNm: steady, seconds: cruise },
+    { torqueNm: steady - accelerating, seconds: ramp },
+    { torqueNm: standingNm, seconds: move.pauseS },
+  ];
+}

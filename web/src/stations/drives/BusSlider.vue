@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { SUPPLY_HEADROOM } from '@nodaxis/core/drivetrain/constants';
+import { libraryOf } from '@nodaxis/core/machine/library/index';
+import { isDriver } from '@nodaxis/core/machine/parts';
+import { figureOr } from '@nodaxis/core/units/derived';
+import { computed } from 'vue';
+import { useMachine } from '../../document/machine';
+
+/** Tries another bus voltage out in the chart, within what the driver of this axis bears; nothing is changed by it. */
+const props = defineProps<{ axisId: string }>();
+const volts = defineModel<number | undefined>();
+const machine = useMachine();
+const range = computed(() => {
+  const d = machine.design!;
+  const id = d.axes[props.axisId]?.drives[0]?.driver;
+  const data = id ? d.parts[id]?.data : undefined;
+  if (!data || !isDriver(data) || machine.busVolts === undefined) return undefined;
+  const least = Math.ceil(figureOr(data.supplyMin, 12));
+  const most = Math.floor(figureOr(data.supplyMax, 60) * SUPPLY_HEADROOM);
+  return least < most ? { least, most } : undefined;
+});
+const shown = computed(() => volts.value ?? machine.busVolts ?? 0);
+/** The library supply that comes nearest to the tried voltage, if it is another one than the machine has. */
+const nearest = computed(() => {
+  const own = machine.design!.parts[machine.design!.roles.motorSupply ?? '']?.libraryKey;
+  const list = libraryOf('supply').flatMap((e) =>
+    e.data.class === 'supply' ? [{ e, v: figureOr(e.data.outputVoltage, 0) }] : [],
+  );
+  const best = list.sort((a, b) => Math.abs(a.v - shown.value) - Math.abs(b.v - shown.value))[0];
+  return best && best.e.key !== own ? best.e : undefined;
+});
+const take = () => {
+  if (!nearest.value) return;
+  machine.run({ name: 'choose-part', args: { slot: { role: 'motorSupply' }, library: nearest.value.key } });
+  volts.value = undefined;
+};
+</script>
+
+<template>
+  <div v-if="range" class="row slider">
+    <label
+      >Try a bus of
+      <input
+        type="range"
+        :min="range.least"
+        :max="range.most"
+        step="1"
+        :value="shown"
+        aria-label="Bus voltage to try"
+        @input="volts = Number(($event.target as HTMLInputElement).value)"
+    /></label>
+    <span class="mono">{{ Math.round(shown) }} V</span>
+    <button
+      v-if="volts !== undefined && nearest"
+      class="plain-button framed"
+      :disabled="machine.readOnly"
+      @click="take"
+    >
+      Take {{ nearest.name }}
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.slider label {
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+}
+input {
+  width: 120px;
+  accent-color: var(--accent);
+}
+</style>

@@ -1,0 +1,203 @@
+<script setup lang="ts">
+import { outcomeOf } from '@nodaxis/core/advice/help';
+import type { AxisOutcome } from '@nodaxis/core/advice/help';
+import { printNumber, showValue } from '@nodaxis/core/units/print';
+import type { Dimension } from '@nodaxis/core/units/units';
+import { computed, ref, toRef, watch } from 'vue';
+import { useMachine } from '../../document/machine';
+import { usePreferences } from '../../document/preferences';
+import SeverityMark from '../../widgets/SeverityMark.vue';
+import type { HelpLine } from '../../workers/advice.worker';
+import { useHelp } from './useHelp';
+
+/** Every change that makes an axis faster or cures a finding, best first, with what it costs; up to four side by side. */
+const props = defineProps<{ axisId: string }>();
+const MOST_PINS = 4;
+const FIRST = 8;
+const machine = useMachine();
+const preferences = usePreferences();
+const { lines, progress, stopped, fault, halt, run } = useHelp(
+  computed(() => machine.design),
+  toRef(props, 'axisId'),
+);
+const all = ref(false);
+const pins = ref<HelpLine[]>([]);
+const refusal = ref('');
+watch(
+  () => props.axisId,
+  () => {
+    pins.value = [];
+    all.value = false;
+    refusal.value = '';
+  },
+);
+const linear = computed(() => machine.design!.axes[props.axisId]?.motion !== 'rotary');
+const speed = computed<Dimension>(() => (linear.value ? 'speed' : 'angularSpeed'));
+const now = computed(() => outcomeOf(machine.figures!, props.axisId));
+const shown = computed(() => (all.value ? lines.value : lines.value.slice(0, FIRST)));
+const show = (v: number | undefined, d: Dimension, digits = 3) =>
+  v === undefined ? '–' : showValue(v, d, preferences.display, digits);
+
+/** What a change costs or brings besides speed, in figures. */
+function effects(o: AxisOutcome): string {
+  const b = now.value;
+  const parts: string[] = [];
+  const differs = (x: number | undefined, y: number | undefined) =>
+    x !== undefined && y !== undefined && Math.abs(x - y) > 0.02 * Math.abs(y);
+  if (differs(o.resolution, b.resolution)) parts.push(`one step ${show(o.resolution, linear.value ? 'length' : 'angle')}`);
+  if (differs(o.holdingNm, b.holdingNm)) parts.push(`holds ${show(o.holdingNm, 'torque', 2)}`);
+  if (differs(o.heatW, b.heatW)) parts.push(`${show(o.heatW, 'power', 2)} of heat a motor`);
+  if (differs(o.pulseRateHz, b.pulseRateHz)) parts.push(`${show(o.pulseRateHz, 'frequency')} at the wanted speed`);
+  return parts.join(', ');
+}
+const rows: { title: string; of: (o: AxisOutcome) => string }[] = [
+  { title: 'Limit', of: (o) => show(o.limit, speed.value) },
+  { title: 'Governs', of: (o) => o.cause ?? '–' },
+  { title: 'Torque over need', of: (o) => (o.reserve === undefined ? '–' : `${printNumber(o.reserve, 2)} ×`) },
+  { title: 'One step', of: (o) => show(o.resolution, linear.value ? 'length' : 'angle') },
+  { title: 'Holding', of: (o) => show(o.holdingNm, 'torque', 2) },
+  { title: 'Heat a motor', of: (o) => show(o.heatW, 'power', 2) },
+  { title: 'Pulse rate', of: (o) => show(o.pulseRateHz, 'frequency') },
+  { title: 'Motor', of: (o) => show(o.motorRpm, 'rotation') },
+];
+const isPinned = (key: string) => pins.value.some((p) => p.key === key);
+const pin = (line: HelpLine) =>
+  (pins.value = isPinned(line.key)
+    ? pins.value.filter((p) => p.key !== line.key)
+    : [...pins.value, line].slice(-MOST_PINS));
+function apply(line: HelpLine) {
+  const letter = machine.design!.axes[props.axisId]?.letter ?? '';
+  const faults = machine.run({ name: 'several', args: { title: `${letter}: ${line.title}`, commands: line.commands } });
+  refusal.value = faults.map((f) => `${f.what} ${f.mend}`).join(' ');
+}
+</script>
+
+<template>
+  <div class="row spread head">
+    <p class="soft">
+      Now: <strong>{{ show(now.limit, speed) }}</strong
+      ><template v-if="now.cause">, {{ now.cause }} governs</template>. Tried on a copy: every supply, lead, step setting,
+      current, winding, motor and driver that fits.
+    </p>
+    <span v-if="progress" class="row" role="status">
+      <progress :value="progress.done" :max="progress.of" aria-label="Changes tried"></progress>
+      <button class="plain-button framed" @click="halt">Stop</button>
+    </span>
+    <button v-else-if="stopped" class="plain-button framed" @click="run">Try them</button>
+  </div>
+  <p v-if="fault || refusal" class="caution" role="alert">{{ fault || refusal }}</p>
+  <p v-if="!lines.length && !progress && !stopped" class="soft">
+    {{ now.limit === undefined ? 'Motor, driver and scale must be known first.' : 'Nothing in the library makes this axis faster.' }}
+  </p>
+  <table v-if="pins.length" class="list pins" aria-label="Pinned side by side">
+    <thead>
+      <tr>
+        <th></th>
+        <th>Now</th>
+        <th v-for="p in pins" :key="p.key">
+          {{ p.title }} <button class="plain-button" :aria-label="`Unpin ${p.title}`" @click="pin(p)">×</button>
+        </th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="r in rows" :key="r.title">
+        <th scope="row">{{ r.title }}</th>
+        <td class="mono">{{ r.of(now) }}</td>
+        <td v-for="p in pins" :key="p.key" class="mono">{{ r.of(p.outcome) }}</td>
+      </tr>
+    </tbody>
+  </table>
+  <table v-if="lines.length" class="list tried">
+    <thead>
+      <tr>
+        <th>Change</th>
+        <th class="num">Limit</th>
+        <th class="num">Gain</th>
+        <th>Then governs</th>
+        <th>Besides</th>
+        <th></th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="l in shown" :key="l.key">
+        <td class="title">{{ l.title }}</td>
+        <td class="num mono">{{ show(l.outcome.limit, speed) }}</td>
+        <td class="num mono">{{ printNumber(l.gain, 3) }} ×</td>
+        <td class="soft">{{ l.outcome.cause }}</td>
+        <td class="besides">
+          <span v-for="c in l.cures" :key="c" class="cure">cures: {{ c }}</span>
+          <span v-for="b in l.brings" :key="b.title"><SeverityMark :severity="b.severity" /> {{ b.title }}</span>
+          <span class="soft">{{ effects(l.outcome) }}</span>
+        </td>
+        <td class="acts">
+          <button class="plain-button" :aria-pressed="isPinned(l.key)" @click="pin(l)">
+            {{ isPinned(l.key) ? 'Unpin' : 'Pin' }}
+          </button>
+          <button class="plain-button framed" :disabled="machine.readOnly" @click="apply(l)">Do it</button>
+        </td>
+      </tr>
+    </tbody>
+  </table>
+  <button v-if="lines.length > FIRST" class="plain-button" @click="all = !all">
+    {{ all ? 'Show the best only' : `Show all ${lines.length}` }}
+  </button>
+</template>
+
+<style scoped>
+.head {
+  align-items: start;
+}
+.num {
+  white-space: nowrap;
+}
+.besides {
+  font-size: 13px;
+}
+.besides span {
+  display: block;
+}
+.cure {
+  color: var(--good);
+}
+.acts {
+  white-space: nowrap;
+  text-align: right;
+}
+.pins {
+  margin-bottom: 14px;
+}
+.pins th[scope='row'] {
+  font-weight: 400;
+  color: var(--soft);
+}
+progress {
+  accent-color: var(--accent);
+  width: 120px;
+}
+@media (max-width: 720px) {
+  .tried thead {
+    display: none;
+  }
+  .tried,
+  .tried tbody {
+    display: block;
+  }
+  .tried tr {
+    display: grid;
+    grid-template-columns: 1fr auto auto;
+    border-bottom: 1px solid var(--line);
+  }
+  .tried td {
+    border: 0;
+  }
+  .tried .title,
+  .tried .besides,
+  .tried .acts {
+    grid-column: 1 / -1;
+  }
+  .pins {
+    display: block;
+    overflow-x: auto;
+  }
+}
+</style>

@@ -1,0 +1,41 @@
+import type { AxisOutcome } from '@nodaxis/core/advice/help';
+import { whatWouldHelp } from '@nodaxis/core/advice/help';
+import type { Command } from '@nodaxis/core/commands/command';
+import type { Severity } from '@nodaxis/core/findings/finding';
+import type { Design } from '@nodaxis/core/machine/design';
+import type { Display } from '@nodaxis/core/units/print';
+import { expose } from 'comlink';
+
+/** What was tried, as plain data that can leave a worker: titles in the reader's units. */
+export interface HelpLine {
+  key: string;
+  kind: string;
+  title: string;
+  commands: Command[];
+  outcome: AxisOutcome;
+  gain: number;
+  cures: string[];
+  brings: { severity: Severity; title: string }[];
+}
+
+const advice = {
+  /** Tries every change to an axis; `onProgress` hears after each. To stop it, end the worker. */
+  help(design: Design, axisId: string, display: Display, onProgress: (done: number, of: number) => void): HelpLine[] {
+    const trial = whatWouldHelp(design, axisId);
+    for (;;) {
+      const next = trial.next();
+      if (next.done)
+        return next.value.map(({ variant, ...rest }) => ({
+          key: variant.key,
+          kind: variant.kind,
+          title: variant.title(display),
+          commands: variant.commands,
+          ...rest,
+        }));
+      onProgress(next.value.done, next.value.of);
+    }
+  },
+};
+
+export type AdviceWorker = typeof advice;
+expose(advice);
