@@ -32,6 +32,7 @@ test('from an empty shelf to a mill of one’s own that finds its datum', async 
 
   await goTo(page, 'Drives');
   for (const axis of ['x', 'y', 'z']) {
+    await page.getByRole('button', { name: `Look at ${axis.toUpperCase()}` }).click();
     const [motor, driver] =
       axis === 'z'
         ? ['Magpie 22, closed-loop stepper with brake', 'Merlin 60, closed-loop stepper drive']
@@ -42,7 +43,7 @@ test('from an empty shelf to a mill of one’s own that finds its datum', async 
     await fill(page, `axes.${axis}.maxSpeed`, '25');
     await fill(page, `axes.${axis}.acceleration`, '200');
   }
-  await expect(page.getByRole('row', { name: /^X/ })).toContainText('629.92126 steps/mm');
+  await expect(page.getByRole('row', { name: /Look at X/ })).toContainText('629.92126 steps/mm');
 
   await goTo(page, 'Switches');
   const add = async (kind: string, axis?: string) => {

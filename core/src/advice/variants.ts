@@ -200,6 +200,8 @@ export function variantsOf(design: Design, axisId: string): Variant[] {
   for (const e of motors) {
     const m = motorData(e)!;
     if (e.key === motor?.libraryKey || !driver || !suits(driver.data, m)) continue;
+    // Without a drive that reads its encoder, a closed-loop motor is dear and no better.
+    if (m.type === 'closed-loop-stepper' && isDriver(driver.data) && !driver.data.closedLoop) continue;
     variants.push({
       key: `motor/${e.key}`,
       kind: 'motor',

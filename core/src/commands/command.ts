@@ -3,6 +3,8 @@ import type { ColourCode, Conductor, InputFunction, Override } from '../machine/
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import type { Axis, AxisEnd, TransmissionKind } from '../machine/mechanics';
+import type { LibraryEntry } from '../machine/library/entry';
+import type { DataOf } from '../machine/parts';
 import type { Quantity } from '../units/quantity';
 import type { Fault } from '../units/result';
 
@@ -29,7 +31,9 @@ export interface CommandArgs {
   'set-motor-count': { axis: string; count: 1 | 2 };
   /** Hangs both motors of an axis on the first one's driver, in series. */
   'share-driver': { axis: string };
-  'choose-part': { slot: PartSlot; library: string | null };
+  /** `entry` carries a part of the user's own library, which core does not know. */
+  'choose-part': { slot: PartSlot; library: string | null; entry?: LibraryEntry };
+  'set-switch-table': { part: string; table: NonNullable<DataOf<'stepper-driver'>['switches']> };
   'add-mass': { name: string; mass: Quantity; movedBy: string[] };
   'remove-mass': { mass: string };
   'add-input': NewInput;

@@ -2,6 +2,7 @@ import type { Draft } from 'immer';
 import { newAxis, stripAbsent } from '../machine/create';
 import type { Design } from '../machine/design';
 import type { AxisEnd, Transmission, TransmissionKind } from '../machine/mechanics';
+import { isDriver } from '../machine/parts';
 import type { CommandName, Handler } from './command';
 import { refuse } from './command';
 import { removeInput } from './inputs';
@@ -168,6 +169,16 @@ export const mechanics = {
       if (old && old !== first.driver) dropUnusedPart(draft, old);
     },
   } satisfies Handler<'share-driver'>,
+  'set-switch-table': {
+    title: ({ part }, before) => `${before.parts[part]?.designation ?? part}: switch table`,
+    apply({ part: id, table }, draft) {
+      const part = draft.parts[id];
+      if (!part || !isDriver(part.data)) return refuse('This is no driver.', `parts.${id}`, 'Pick a driver on Drives.');
+      part.data.switches = table;
+      const steps = table.steps.map((s) => s.stepsPerRevolution);
+      if (steps.length) part.data.stepsPerRevolutionChoices = [...new Set(steps)].sort((a, b) => a - b);
+    },
+  } satisfies Handler<'set-switch-table'>,
   'add-mass': {
     title: ({ name }) => `Mass added: ${name}`,
     apply({ name, mass, movedBy }, draft) {

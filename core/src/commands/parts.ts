@@ -51,11 +51,11 @@ export function dropUnusedPart(draft: Draft<Design>, id: string): void {
 }
 
 export const choosePart: Handler<'choose-part'> = {
-  title({ slot, library }, before) {
-    const name = library ? libraryEntry(library)?.name : undefined;
+  title({ slot, library, entry }, before) {
+    const name = library ? (entry ?? libraryEntry(library))?.name : undefined;
     return `${slotName(slot, before)}: ${name ?? 'none'}`;
   },
-  apply({ slot, library }, draft) {
+  apply({ slot, library, entry: own }, draft) {
     const drive = 'axis' in slot ? draft.axes[slot.axis]?.drives[slot.drive] : undefined;
     if ('axis' in slot && !drive)
       return refuse('This drive is not on the machine.', `axes.${slot.axis}`, 'Pick an axis on the drawing.');
@@ -75,7 +75,7 @@ export const choosePart: Handler<'choose-part'> = {
       if (old) dropUnusedPart(draft, old);
       return;
     }
-    const entry = libraryEntry(library);
+    const entry = own ?? libraryEntry(library);
     if (!entry) return refuse(`The library holds no "${library}".`, path, 'Choose one from the list.');
     const previous = old ? draft.parts[old] : undefined;
     // A swapped part keeps its id and designation, so that conductors with the same terminals stay whole.

@@ -2,6 +2,7 @@ import type { Dimension } from '../units/units';
 import type { InputFunction } from './connections';
 import type { Design } from './design';
 import type { Axis, TransmissionKind } from './mechanics';
+import { sheetFields } from './library/sheet';
 import { isDriver } from './parts';
 
 /** The stations that a field can stand on, as far as they exist. */
@@ -531,7 +532,7 @@ const definitions: Record<string, Definition> = {
 /** Fields whose absence has a meaning of its own. */
 const whenEmpty: Partial<Record<string, string>> = {
   'axes.*.counterbalance': 'none',
-  'axes.*.torqueFactor': '2',
+  'axes.*.torqueFactor': 'usual',
   'axes.*.transmission.ratioEfficiency': '1',
   'axes.*.envelopeMargin': '0',
   'axes.*.transmission.ratio': '1',
@@ -599,11 +600,31 @@ export function circuitName(design: Pick<Design, 'circuits' | 'parts' | 'axes'>,
 }
 
 /** Describes the field at a path; undefined for a path that no form edits. */
+/** A figure of a data sheet that has no words of its own here: those of the sheet serve. */
+function sheetDefinition(design: Design, keys: readonly string[]): Definition | undefined {
+  if (keys.length !== 4 || keys[0] !== 'parts' || keys[2] !== 'data') return undefined;
+  const data = Object.hasOwn(design.parts, keys[1]!) ? design.parts[keys[1]!]!.data : undefined;
+  const sheet = data && sheetFields[data.class]?.find((s) => s.key === keys[3]);
+  if (!sheet) return undefined;
+  const station =
+    data.class === 'motor' || isDriver(data)
+      ? 'drives'
+      : data.class === 'switch' || data.class === 'sensor'
+        ? 'switches'
+        : 'machine';
+  return field(
+    station,
+    sheet.label,
+    q(sheet.dimension),
+    sheet.blocks ? `Decides ${sheet.blocks}.` : 'From the data sheet.',
+  );
+}
+
 export function describeField(design: Design, path: string): FieldDescription | undefined {
   const pattern = patternOf(path);
-  const definition = Object.hasOwn(definitions, pattern) ? definitions[pattern] : undefined;
-  if (!definition) return undefined;
   const keys = path.split('.');
+  const definition = Object.hasOwn(definitions, pattern) ? definitions[pattern] : sheetDefinition(design, keys);
+  if (!definition) return undefined;
   const axisId =
     keys[0] === 'axes' ? keys[1] : keys[0] === 'parts' ? design.parts[keys[1] ?? '']?.mount?.axis : undefined;
   const axis = axisId !== undefined && Object.hasOwn(design.axes, axisId) ? design.axes[axisId] : undefined;

@@ -58,6 +58,12 @@ const entries = computed<Entry[]>(() => {
       also: 'save download',
       run: () => exportMachine(machine.file!),
     },
+    {
+      kind: 'Action',
+      title: 'Parts library',
+      also: 'data sheets motors drivers own parts import csv',
+      run: () => void router.push('/parts'),
+    },
     { kind: 'Action', title: 'Switch mm and inch', also: 'units metric imperial', run: preferences.toggleUnits },
     { kind: 'Action', title: 'Light or dark', also: 'theme night', run: preferences.toggleTheme },
     { kind: 'Action', title: 'Back to the shelf', also: 'machines list import', run: () => void router.push('/') },
@@ -112,12 +118,8 @@ const found = computed(() => {
 });
 watch(query, () => (chosen.value = 0));
 const box = ref<HTMLInputElement>();
-/** The first letters of a quick hand must not be lost to the dialog's opening. */
-async function open() {
-  query.value = '';
-  await nextTick();
-  box.value?.focus();
-}
+/** The dialog takes the focus itself; from there it goes on to the box, so that one can type at once. */
+const focusBox = () => box.value?.focus();
 
 function pick(e: Entry | undefined) {
   if (!e) return;
@@ -135,7 +137,15 @@ function onKey(e: KeyboardEvent) {
 </script>
 
 <template>
-  <ElDialog v-model="shown" title="Search" width="min(620px, 94vw)" top="10vh" @open="open">
+  <ElDialog
+    v-model="shown"
+    title="Search"
+    width="min(620px, 94vw)"
+    top="10vh"
+    @open="query = ''"
+    @open-auto-focus="focusBox"
+    @opened="focusBox"
+  >
     <input
       ref="box"
       v-model="query"

@@ -68,6 +68,7 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
       <div class="row">
         <button class="plain-button framed" @click="picker?.click()"><Upload aria-hidden="true" />Import a file</button>
         <button class="plain-button main" @click="creating = true"><Plus aria-hidden="true" />New machine</button>
+        <RouterLink class="plain-button" to="/parts">Parts library</RouterLink>
         <button class="plain-button" @click="preferences.toggleTheme()">
           {{ preferences.theme === 'dark' ? 'Light' : 'Dark' }}
         </button>

@@ -1,16 +1,42 @@
 <script setup lang="ts">
+import type { Fit, Verdict } from '@nodaxis/core/advice/fit';
 import type { PartSlot } from '@nodaxis/core/commands/command';
-import { libraryOf } from '@nodaxis/core/machine/library/index';
 import type { PartClass } from '@nodaxis/core/machine/parts';
-import { computed, ref, useId } from 'vue';
+import { computed, ref, toRaw, useId } from 'vue';
+import { Document } from '@element-plus/icons-vue';
 import { useMachine } from '../document/machine';
+import { useOwnParts } from '../document/ownParts';
+import PartSheet from './PartSheet.vue';
 
 /** Chooses a part from the library for one role of the machine. */
-const props = defineProps<{ slotOf: PartSlot; classes: PartClass[]; label: string; path: string }>();
+const props = defineProps<{
+  slotOf: PartSlot;
+  classes: PartClass[];
+  label: string;
+  path: string;
+  /** How each entry fits this machine: sorts the list into groups. */
+  fits?: readonly Fit[];
+}>();
 const machine = useMachine();
 const id = useId();
 const fault = ref('');
-const entries = computed(() => libraryOf(...props.classes));
+const own = useOwnParts();
+void own.start();
+const entries = computed(() => own.of(...props.classes));
+const sheet = ref(false);
+const groupNames: Record<Verdict, string> = {
+  meets: 'Fits this machine',
+  workaround: 'With a workaround',
+  unknown: 'Not known yet',
+  fails: 'Does not fit',
+};
+const groups = computed(() => {
+  const verdict = (key: string) => props.fits?.find((f) => f.entry.key === key)?.verdict;
+  if (!props.fits) return [{ name: '', list: entries.value }];
+  return (['meets', 'workaround', 'unknown', 'fails'] as const)
+    .map((v) => ({ name: groupNames[v], list: entries.value.filter((e) => verdict(e.key) === v) }))
+    .filter((g) => g.list.length);
+});
 const partId = computed(() => {
   const d = machine.design;
   if (!d) return undefined;
@@ -21,9 +47,14 @@ const partId = computed(() => {
 const part = computed(() => (partId.value ? machine.design?.parts[partId.value] : undefined));
 const about = computed(() => entries.value.find((e) => e.key === part.value?.libraryKey)?.about ?? '');
 
+/** A part of one's own travels with the command; core knows only those that ship. */
+function chosen(key: string) {
+  const entry = own.isOwn(key) ? own.parts.find((p) => p.key === key) : undefined;
+  return { slot: props.slotOf, library: key || null, ...(entry ? { entry: toRaw(entry) } : {}) };
+}
 function choose(e: Event) {
   const select = e.target as HTMLSelectElement;
-  const faults = machine.run({ name: 'choose-part', args: { slot: props.slotOf, library: select.value || null } });
+  const faults = machine.run({ name: 'choose-part', args: chosen(select.value) });
   fault.value = faults.map((f) => `${f.what} ${f.mend}`).join(' ');
   select.value = part.value?.libraryKey ?? '';
 }
@@ -36,9 +67,26 @@ function choose(e: Event) {
     >
     <select :id="id" :value="part?.libraryKey ?? ''" :disabled="machine.readOnly" :title="about" @change="choose">
       <option value="">{{ part ? 'none' : 'choose …' }}</option>
-      <option v-if="part && !part.libraryKey" :value="''" selected>{{ part.name }} (own)</option>
-      <option v-for="e in entries" :key="e.key" :value="e.key" :title="e.about">{{ e.name }}</option>
+      <option v-if="part && !entries.some((e) => e.key === part?.libraryKey)" :value="part.libraryKey ?? ''">
+        {{ part.name }} (own)
+      </option>
+      <template v-for="g in groups" :key="g.name">
+        <optgroup v-if="g.name" :label="g.name">
+          <option v-for="e in g.list" :key="e.key" :value="e.key" :title="e.about">{{ e.name }}</option>
+        </optgroup>
+        <option v-for="e in g.name ? [] : g.list" :key="e.key" :value="e.key" :title="e.about">{{ e.name }}</option>
+      </template>
     </select>
+    <button
+      v-if="part && partId"
+      class="sheet-button"
+      :aria-label="`Data sheet of ${part.designation}`"
+      title="Data sheet"
+      @click="sheet = true"
+    >
+      <Document />
+    </button>
+    <PartSheet v-if="partId" v-model="sheet" :part-id="partId" />
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
   </div>
 </template>
@@ -50,6 +98,17 @@ function choose(e: Event) {
   gap: 2px 6px;
   align-items: center;
   min-height: 32px;
+}
+.sheet-button {
+  background: none;
+  border: 0;
+  padding: 0;
+  color: var(--soft);
+  cursor: pointer;
+}
+.sheet-button svg {
+  width: 16px;
+  height: 16px;
 }
 .fault {
   grid-column: 1 / -1;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { busVoltsOf } from '@nodaxis/core/drivetrain/bus';
 import { SUPPLY_HEADROOM } from '@nodaxis/core/drivetrain/constants';
 import { libraryOf } from '@nodaxis/core/machine/library/index';
 import { isDriver } from '@nodaxis/core/machine/parts';
@@ -10,16 +11,17 @@ import { useMachine } from '../../document/machine';
 const props = defineProps<{ axisId: string }>();
 const volts = defineModel<number | undefined>();
 const machine = useMachine();
+const busVolts = computed(() => busVoltsOf(machine.design!));
 const range = computed(() => {
   const d = machine.design!;
   const id = d.axes[props.axisId]?.drives[0]?.driver;
   const data = id ? d.parts[id]?.data : undefined;
-  if (!data || !isDriver(data) || machine.busVolts === undefined) return undefined;
+  if (!data || !isDriver(data) || busVolts.value === undefined) return undefined;
   const least = Math.ceil(figureOr(data.supplyMin, 12));
   const most = Math.floor(figureOr(data.supplyMax, 60) * SUPPLY_HEADROOM);
   return least < most ? { least, most } : undefined;
 });
-const shown = computed(() => volts.value ?? machine.busVolts ?? 0);
+const shown = computed(() => volts.value ?? busVolts.value ?? 0);
 /** The library supply that comes nearest to the tried voltage, if it is another one than the machine has. */
 const nearest = computed(() => {
   const own = machine.design!.parts[machine.design!.roles.motorSupply ?? '']?.libraryKey;

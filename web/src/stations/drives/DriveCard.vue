@@ -16,6 +16,10 @@ const axis = computed(() => props.figures.axis);
 const path = computed(() => `axes.${props.figures.id}`);
 const linear = computed(() => axis.value.motion === 'linear');
 
+const leadsOf = (id: string | undefined) => {
+  const data = id ? machine.design!.parts[id]?.data : undefined;
+  return data?.class === 'motor' ? data.leads : 0;
+};
 /** What the wanted speed and acceleration mean over the whole envelope. */
 const story = computed(() => {
   const { ruler, stopping } = props.figures;
@@ -40,6 +44,7 @@ const story = computed(() => {
     <h2 class="row"><AxisMark :letter="axis.letter" /> drive</h2>
     <MachineField :path="`${path}.maxSpeed`" />
     <MachineField :path="`${path}.acceleration`" />
+    <MachineField :path="`${path}.torqueFactor`" no-source />
     <p v-if="story" class="soft story">{{ story.join('; ') }}.</p>
     <section v-for="(d, i) in axis.drives" :key="i" class="drive" :aria-label="`Motor ${i + 1} of ${axis.letter}`">
       <h3 v-if="axis.drives.length > 1" class="row">
@@ -51,13 +56,23 @@ const story = computed(() => {
         :slot-of="{ axis: figures.id, drive: i, item: 'motor' }"
         :classes="['motor']"
       />
+      <MachineField v-if="leadsOf(d.motor) > 4" :path="`parts.${d.motor}.data.winding`" />
       <PartChooser
         label="Driver"
         :path="`${path}.drives.${i}.driver`"
         :slot-of="{ axis: figures.id, drive: i, item: 'driver' }"
         :classes="['stepper-driver', 'servo-drive']"
       />
-      <template v-if="d.driver">
+      <button
+        v-if="i === 1 && axis.drives[0]?.driver && d.driver !== axis.drives[0]?.driver"
+        class="plain-button"
+        :disabled="machine.readOnly"
+        title="Both motors in series on one driver: half the voltage each"
+        @click="machine.run({ name: 'share-driver', args: { axis: figures.id } })"
+      >
+        In series on the first driver
+      </button>
+      <template v-if="d.driver && !(i === 1 && d.driver === axis.drives[0]?.driver)">
         <MachineField :path="`parts.${d.driver}.setup.stepsPerRevolution`" />
         <MachineField :path="`parts.${d.driver}.setup.peakCurrent`" />
         <details>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { busVoltsOf } from '@nodaxis/core/drivetrain/bus';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useMachine } from '../../document/machine';
@@ -6,6 +7,7 @@ import BusSlider from './BusSlider.vue';
 import CoilFinder from './CoilFinder.vue';
 import DriveCard from './DriveCard.vue';
 import DriverSheet from './DriverSheet.vue';
+import DriverChoice from './DriverChoice.vue';
 import HelpPanel from './HelpPanel.vue';
 import LoopSheet from './LoopSheet.vue';
 import SpeedLadder from './SpeedLadder.vue';
@@ -37,6 +39,7 @@ watch(
 const panels = [
   { key: 'help', title: 'What would help' },
   { key: 'driver', title: 'Driver settings' },
+  { key: 'choice', title: 'Which driver, which supply' },
   { key: 'loop', title: 'Closed loop' },
   { key: 'bus', title: 'Steps or fieldbus' },
   { key: 'coils', title: 'Coil finder' },
@@ -44,6 +47,7 @@ const panels = [
 const panel = ref<(typeof panels)[number]['key']>('help');
 const tryVolts = ref<number>();
 watch(selected, (a, b) => a.id !== b.id && (tryVolts.value = undefined));
+const busVolts = computed(() => busVoltsOf(machine.design!));
 const torque = computed(() => selected.value.drives[0]?.torque);
 </script>
 
@@ -62,11 +66,11 @@ const torque = computed(() => selected.value.drives[0]?.torque);
           v-if="torque?.known && selected.fences.known"
           :figures="selected"
           :try-volts="tryVolts"
-          :bus-volts="machine.busVolts"
+          :bus-volts="busVolts"
         />
         <p v-else class="empty soft">
-          The chart needs motor, driver, supply, acceleration and what the axis carries. The speed ladder and the findings
-          name what is missing.
+          The chart needs motor, driver, supply, acceleration and what the axis carries. The speed ladder and the
+          findings name what is missing.
         </p>
       </section>
       <DriveCard :figures="selected" />
@@ -89,6 +93,7 @@ const torque = computed(() => selected.value.drives[0]?.torque);
       <div :id="`panel-${panel}`" role="tabpanel" :aria-labelledby="`tab-${panel}`">
         <HelpPanel v-if="panel === 'help'" :axis-id="selected.id" />
         <DriverSheet v-else-if="panel === 'driver'" :figures="selected" />
+        <DriverChoice v-else-if="panel === 'choice'" :axis-id="selected.id" />
         <LoopSheet v-else-if="panel === 'loop'" :figures="selected" />
         <StepOrBus v-else-if="panel === 'bus'" />
         <CoilFinder v-else />

@@ -44,7 +44,8 @@ function effects(o: AxisOutcome): string {
   const parts: string[] = [];
   const differs = (x: number | undefined, y: number | undefined) =>
     x !== undefined && y !== undefined && Math.abs(x - y) > 0.02 * Math.abs(y);
-  if (differs(o.resolution, b.resolution)) parts.push(`one step ${show(o.resolution, linear.value ? 'length' : 'angle')}`);
+  if (differs(o.resolution, b.resolution))
+    parts.push(`one step ${show(o.resolution, linear.value ? 'length' : 'angle')}`);
   if (differs(o.holdingNm, b.holdingNm)) parts.push(`holds ${show(o.holdingNm, 'torque', 2)}`);
   if (differs(o.heatW, b.heatW)) parts.push(`${show(o.heatW, 'power', 2)} of heat a motor`);
   if (differs(o.pulseRateHz, b.pulseRateHz)) parts.push(`${show(o.pulseRateHz, 'frequency')} at the wanted speed`);
@@ -75,9 +76,8 @@ function apply(line: HelpLine) {
 <template>
   <div class="row spread head">
     <p class="soft">
-      Now: <strong>{{ show(now.limit, speed) }}</strong
-      ><template v-if="now.cause">, {{ now.cause }} governs</template>. Tried on a copy: every supply, lead, step setting,
-      current, winding, motor and driver that fits.
+      Now: <strong>{{ show(now.limit, speed) }}</strong><template v-if="now.cause">, {{ now.cause }} governs</template>.
+      Tried on a copy: every supply, lead, step setting, current, winding, motor and driver that fits.
     </p>
     <span v-if="progress" class="row" role="status">
       <progress :value="progress.done" :max="progress.of" aria-label="Changes tried"></progress>
@@ -87,7 +87,11 @@ function apply(line: HelpLine) {
   </div>
   <p v-if="fault || refusal" class="caution" role="alert">{{ fault || refusal }}</p>
   <p v-if="!lines.length && !progress && !stopped" class="soft">
-    {{ now.limit === undefined ? 'Motor, driver and scale must be known first.' : 'Nothing in the library makes this axis faster.' }}
+    {{
+      now.limit === undefined
+        ? 'Motor, driver and scale must be known first.'
+        : 'Nothing in the library makes this axis faster.'
+    }}
   </p>
   <table v-if="pins.length" class="list pins" aria-label="Pinned side by side">
     <thead>

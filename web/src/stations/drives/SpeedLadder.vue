@@ -1,21 +1,33 @@
 <script setup lang="ts">
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
-import { showValue } from '@nodaxis/core/units/print';
+import { printNumber, showValue } from '@nodaxis/core/units/print';
 import { computed } from 'vue';
 import { usePreferences } from '../../document/preferences';
 import AxisMark from '../../widgets/AxisMark.vue';
 import FigureText from '../../widgets/FigureText.vue';
 
 /** Every axis on one line: its wanted speed among its fences, the one that governs, and the next. */
-const props = defineProps<{ axes: readonly AxisFigures[] }>();
+const props = defineProps<{ axes: readonly AxisFigures[]; selected: string }>();
+defineEmits<{ select: [id: string] }>();
 const preferences = usePreferences();
 const rows = computed(() =>
   props.axes.map((a) => {
     const d = a.drives[0]!;
-    const fences = d.fences;
+    const fences = a.fences;
+    const torque = a.drives.flatMap((x) => (x.torque.known ? [x.torque.value] : []));
+    const reserve = torque.length ? Math.min(...torque.map((t) => t.reserveAtWanted ?? Infinity)) : Infinity;
     const linear = a.axis.motion === 'linear';
     const far = fences.known ? Math.max(...fences.value.map((f) => f.speed)) : 1;
-    return { a, d, linear, fences, far, dimension: linear ? ('speed' as const) : ('angularSpeed' as const) };
+    return {
+      a,
+      d,
+      linear,
+      fences,
+      far,
+      reserve,
+      factor: torque[0]?.factor ?? 1,
+      dimension: linear ? ('speed' as const) : ('angularSpeed' as const),
+    };
   }),
 );
 /** A logarithmic scale: fences lie decades apart. */
@@ -35,13 +47,23 @@ const place = (speed: number, far: number) => {
           <th class="num">Scale</th>
           <th class="num">One step</th>
           <th class="num">At wanted speed</th>
+          <th class="num">Torque over need</th>
           <th class="chart">Fences</th>
           <th>Governs, then</th>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="r in rows" :key="r.a.id">
-          <td><AxisMark :letter="r.a.axis.letter" /></td>
+        <tr v-for="r in rows" :key="r.a.id" :class="{ selected: r.a.id === selected }" @click="$emit('select', r.a.id)">
+          <td>
+            <button
+              class="pick"
+              :aria-pressed="r.a.id === selected"
+              :aria-label="`Look at ${r.a.axis.letter}`"
+              @click.stop="$emit('select', r.a.id)"
+            >
+              <AxisMark :letter="r.a.axis.letter" />
+            </button>
+          </td>
           <td class="num">
             <FigureText
               :value="r.d.scale.known ? { known: true, value: r.d.scale.value.stepsPerUnit } : r.d.scale"
@@ -59,9 +81,15 @@ const place = (speed: number, far: number) => {
           </td>
           <td class="num">
             <template v-if="r.d.pulseRateAtWanted.known && r.d.motorRpmAtWanted.known">
-              <FigureText :value="r.d.pulseRateAtWanted" dimension="frequency" /><br />
+              <FigureText :value="r.d.pulseRateAtWanted" dimension="frequency" :digits="4" />
+              <span class="soft">·</span>
               <FigureText :value="r.d.motorRpmAtWanted" dimension="rotation" />
             </template>
+          </td>
+          <td class="num mono">
+            <span v-if="Number.isFinite(r.reserve)" :class="{ short: r.reserve < r.factor }"
+              >{{ printNumber(r.reserve, 2) }} ×</span
+            ><span v-else class="soft">–</span>
           </td>
           <td class="chart">
             <div v-if="r.fences.known" class="fences">
@@ -80,9 +108,10 @@ const place = (speed: number, far: number) => {
               <strong>{{ r.fences.value[0]!.cause }}</strong>
               {{ showValue(r.fences.value[0]!.speed, r.dimension, preferences.display, 4)
               }}<template v-if="r.fences.value[1]"
-                ><br /><span class="soft"
-                  >{{ r.fences.value[1].cause }}
-                  {{ showValue(r.fences.value[1].speed, r.dimension, preferences.display, 4) }}</span
+                ><span class="soft"
+                  >, then {{ r.fences.value[1].cause }}
+                  {{ showValue(r.fences.value[1].speed, r.dimension, preferences.display, 4)
+                  }}{{ r.fences.value[1].unproven ? ' (unproven: test)' : '' }}</span
                 ></template
               >
             </template>
@@ -99,10 +128,13 @@ const place = (speed: number, far: number) => {
   overflow-x: auto;
 }
 .chart {
-  min-width: 110px;
+  min-width: 84px;
+}
+td {
+  white-space: nowrap;
 }
 .governs {
-  white-space: nowrap;
+  font-size: 13px;
 }
 .fences {
   position: relative;
@@ -123,11 +155,32 @@ const place = (speed: number, far: number) => {
   background: none;
 }
 @media (max-width: 720px) {
-  :is(th, td):is(:nth-child(3), :nth-child(4), :nth-child(5)) {
+  :is(th, td):is(:nth-child(3), :nth-child(4), :nth-child(6)) {
     display: none;
   }
   .governs {
     white-space: normal;
   }
+}
+tbody tr {
+  cursor: pointer;
+}
+.selected {
+  background: var(--accent-wash);
+}
+.selected td:first-child {
+  box-shadow: inset 3px 0 0 var(--accent);
+}
+.pick {
+  font: inherit;
+  color: inherit;
+  background: none;
+  border: 0;
+  padding: 2px 4px;
+  cursor: pointer;
+}
+.short {
+  color: var(--wont);
+  font-weight: 700;
 }
 </style>

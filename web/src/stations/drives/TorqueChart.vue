@@ -81,7 +81,11 @@ const option = computed(() => {
     ...extra,
   });
   const hidden = { lineStyle: { opacity: 0 }, tooltip: { show: false } };
-  const flat = (v: number) => pairs(speeds, speeds.map(() => v));
+  const flat = (v: number) =>
+    pairs(
+      speeds,
+      speeds.map(() => v),
+    );
   const posts = c.fences
     .filter((f) => f.speed <= c.top)
     .map((f, i) => ({
@@ -97,7 +101,7 @@ const option = computed(() => {
   return {
     animation: false,
     textStyle: { fontFamily: 'B612, sans-serif', color: k.ink },
-    grid: { left: 48, right: 18, top: 56, bottom: 38 },
+    grid: { left: 48, right: 18, top: 54, bottom: 36 },
     tooltip: {
       trigger: 'axis',
       backgroundColor: k.sheet,
@@ -132,11 +136,19 @@ const option = computed(() => {
     },
     series: [
       line('band low', pairs(speeds, available.low), k.accent, { ...hidden, stack: 'available' }),
-      line('band', pairs(speeds, available.high.map((h, i) => h - available.low[i]!)), k.accent, {
-        ...hidden,
-        stack: 'available',
-        areaStyle: { color: k.accent, opacity: 0.14 },
-      }),
+      line(
+        'band',
+        pairs(
+          speeds,
+          available.high.map((h, i) => h - available.low[i]!),
+        ),
+        k.accent,
+        {
+          ...hidden,
+          stack: 'available',
+          areaStyle: { color: k.accent, opacity: 0.14 },
+        },
+      ),
       line('there is', pairs(speeds, available.nominal), k.accent, {
         markArea:
           unprovenFrom !== undefined && unprovenFrom < c.top
@@ -147,7 +159,13 @@ const option = computed(() => {
                 data: [[{ name: 'unproven: test', xAxis: shown(unprovenFrom) }, { xAxis: shown(c.top) }]],
               }
             : undefined,
-        markLine: { silent: true, symbol: 'none', animation: false, label: { formatter: '{b}', fontSize: 12 }, data: posts },
+        markLine: {
+          silent: true,
+          symbol: 'none',
+          animation: false,
+          label: { formatter: '{b}', fontSize: 12 },
+          data: posts,
+        },
       }),
       line(`usable, 1/${printNumber(c.t.factor, 3)} of it`, pairs(speeds, usable), k.accent, {
         lineStyle: { color: k.accent, width: 1.5, type: 'dashed' },
@@ -160,7 +178,11 @@ const option = computed(() => {
       }),
       line('needed', flat(required.nominal), k.wont),
       ...(tried.value
-        ? [line('with the tried supply', pairs(speeds, tried.value), k.ink, { lineStyle: { color: k.ink, width: 1.5, type: 'dotted' } })]
+        ? [
+            line('with the tried supply', pairs(speeds, tried.value), k.ink, {
+              lineStyle: { color: k.ink, width: 1.5, type: 'dotted' },
+            }),
+          ]
         : []),
     ],
   };
@@ -176,12 +198,40 @@ const spoken = computed(() => {
 
 <template>
   <div v-if="option" class="chart" role="img" :aria-label="spoken">
+    <p class="key" aria-hidden="true">
+      <i class="has"></i>torque there is <i class="usable"></i>usable, with the factor <i class="needs"></i>torque
+      needed
+      <span class="soft">(shaded: how well the figures are known)</span>
+      <template v-if="tried"><i class="other"></i>with the tried bus</template>
+    </p>
     <VChart :option="option" autoresize :update-options="{ notMerge: true, lazyUpdate: false }" />
   </div>
 </template>
 
 <style scoped>
 .chart {
-  height: 300px;
+  height: 306px;
+  display: flex;
+  flex-direction: column;
+}
+.key {
+  margin: 2px 0 0;
+  font-size: 12px;
+}
+.key i {
+  display: inline-block;
+  width: 22px;
+  margin: 0 5px 3px 10px;
+  border-top: 2px solid var(--accent);
+}
+.key i.usable {
+  border-top-style: dashed;
+}
+.key i.needs {
+  border-color: var(--wont);
+}
+.key i.other {
+  border-color: var(--ink);
+  border-top-style: dotted;
 }
 </style>

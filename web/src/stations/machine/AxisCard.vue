@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
+import { cuttingPresets } from '@nodaxis/core/drivetrain/cutting';
 import { transmissionFields } from '@nodaxis/core/machine/fields';
 import type { TransmissionKind } from '@nodaxis/core/machine/mechanics';
+import { baseValue, quantity } from '@nodaxis/core/units/quantity';
 import { mapKnown } from '@nodaxis/core/units/derived';
 import { computed, ref, useId } from 'vue';
 import { useMachine } from '../../document/machine';
@@ -52,6 +54,24 @@ const setMotors = (e: Event) =>
       args: { axis: props.figures.id, count: (e.target as HTMLSelectElement).value === '2' ? 2 : 1 },
     }),
   );
+/** A usual cutting force, with the reasoning in sight. */
+const cutReason = computed(() => {
+  const q = axis.value.cuttingForce;
+  const preset = q?.source === 'estimate' ? cuttingPresets.find((p) => p.forceN === baseValue(q)) : undefined;
+  return preset && `${preset.title}: ${preset.why}`;
+});
+function setCut(e: Event) {
+  const select = e.target as HTMLSelectElement;
+  const preset = cuttingPresets.find((p) => p.key === select.value);
+  select.value = '';
+  if (preset)
+    act(
+      machine.run({
+        name: 'set-field',
+        args: { path: `${path.value}.cuttingForce`, value: quantity(preset.forceN, 'N', 'estimate') },
+      }),
+    );
+}
 const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.figures.id } }));
 </script>
 
@@ -86,6 +106,19 @@ const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.
       <MachineField :path="`${path}.tilt`" />
       <MachineField v-for="f in more" :key="f" :path="`${path}.transmission.${f}`" />
       <MachineField :path="`${path}.dragTorque`" />
+      <template v-if="axis.motion === 'linear'">
+        <MachineField :path="`${path}.frictionCoefficient`" />
+        <MachineField :path="`${path}.cuttingForce`" />
+        <div class="pair">
+          <label :for="`${id}-cut`">Usual cut</label>
+          <select :id="`${id}-cut`" value="" :disabled="machine.readOnly" @change="setCut">
+            <option value="">take one …</option>
+            <option v-for="p in cuttingPresets" :key="p.key" :value="p.key">{{ p.title }}: {{ p.forceN }} N</option>
+          </select>
+        </div>
+        <p v-if="cutReason" class="soft reason">{{ cutReason }}</p>
+      </template>
+      <MachineField v-if="axis.drives.length > 1" :path="`${path}.driveSpacing`" />
       <MachineField :path="`${path}.counterbalance`" />
       <button class="plain-button danger" :disabled="machine.readOnly" @click="remove">
         Remove axis {{ axis.letter }}
@@ -107,6 +140,13 @@ const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.
   align-items: center;
   gap: 6px;
   min-height: 32px;
+}
+label {
+  line-height: 1.2;
+}
+.reason {
+  font-size: 12px;
+  margin: 0;
 }
 summary {
   cursor: pointer;

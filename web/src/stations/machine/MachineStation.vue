@@ -1,14 +1,17 @@
 <script setup lang="ts">
+import { controllerFits } from '@nodaxis/core/advice/controllers';
 import type { AxisEnd } from '@nodaxis/core/machine/mechanics';
 import { axisLetters } from '@nodaxis/core/machine/mechanics';
 import { describeField } from '@nodaxis/core/machine/fields';
 import { kindTitle } from '@nodaxis/core/machine/create';
 import { computed, ref } from 'vue';
+import { useFocusLink } from '../../app/focusLink';
 import { useMachine } from '../../document/machine';
 import MachineDrawing from '../../widgets/drawing/MachineDrawing.vue';
 import MachineField from '../../widgets/MachineField.vue';
 import PartChooser from '../../widgets/PartChooser.vue';
 import AxisCard from './AxisCard.vue';
+import ControllerChoice from './ControllerChoice.vue';
 import MassList from './MassList.vue';
 
 const machine = useMachine();
@@ -23,6 +26,12 @@ function addAxis() {
   if (l) machine.run({ name: 'add-axis', args: { letter: l } });
   letter.value = '';
 }
+const comparing = ref(false);
+const fits = computed(() => controllerFits(design.value, figures.value));
+/** What to enter next, in the order of the work: a machine that is begun leads on by itself. */
+const next = computed(() => machine.findings.filter((f) => f.code === 'missing-figure').slice(0, 4));
+const { go } = useFocusLink();
+
 /** The label of a direction, as its field has it. */
 function direction(id: string, plus: string): string {
   const kind = describeField(design.value, `axes.${id}.plus`)?.kind;
@@ -48,6 +57,12 @@ const signs = computed(() =>
         <span class="soft">Click a corner of the travel to put the datum there</span>
       </div>
       <MachineDrawing :figures="figures" pick-corner @corner="corner" />
+      <p v-if="next.length" class="next">
+        <strong>Enter next:</strong>
+        <button v-for="f in next" :key="f.id" class="plain-button framed" @click="go(f.station, f.field)">
+          {{ f.title.replace(' is not known', '') }}
+        </button>
+      </p>
       <ul class="signs">
         <li v-for="s in signs" :key="s.letter">
           <strong>{{ s.letter }}</strong> {{ s.text }}
@@ -61,7 +76,12 @@ const signs = computed(() =>
         path="roles.controller"
         :slot-of="{ role: 'controller' }"
         :classes="['controller']"
+        :fits="fits"
       />
+      <button class="plain-button framed compare" @click="comparing = true">
+        Compare controllers for this machine
+      </button>
+      <ControllerChoice v-model="comparing" />
       <PartChooser
         label="Motor supply"
         path="roles.motorSupply"
@@ -129,6 +149,16 @@ const signs = computed(() =>
 }
 .caution {
   font-size: 13px;
+}
+.compare {
+  justify-self: start;
+}
+.next {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+  margin: 6px 0;
 }
 @media (max-width: 1000px) {
   .station-grid {

@@ -40,7 +40,7 @@ function add() {
 </script>
 
 <template>
-  <h2>What moves, and how heavy it is</h2>
+  <h2 data-field="masses" tabindex="-1">What moves, and how heavy it is</h2>
   <p v-if="!Object.keys(design.masses).length" class="soft">
     List the parts that move: spindle, carriage, gantry, table with the work. Each axis carries what hangs on it.
   </p>

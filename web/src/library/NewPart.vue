@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { library } from '@nodaxis/core/machine/library/index';
+import { sheetFields } from '@nodaxis/core/machine/library/sheet';
+import type { PartClass, PartData } from '@nodaxis/core/machine/parts';
+import { ref } from 'vue';
+import { useOwnParts } from '../document/ownParts';
+
+/** Begins an own part: terminals of its kind, an empty data sheet. */
+defineProps<{ classes: readonly PartClass[] }>();
+const emit = defineEmits<{ made: [key: string] }>();
+const own = useOwnParts();
+const name = ref('');
+const like = ref('');
+const kinds = library
+  .filter((e, i, all) => {
+    const mark = (x: typeof e) =>
+      `${x.data.class} ${x.data.class === 'motor' ? `${x.data.type} ${x.data.leads}` : 'closedLoop' in x.data ? x.data.closedLoop : ''}`;
+    return (
+      ['motor', 'stepper-driver', 'servo-drive', 'supply'].includes(e.data.class) &&
+      all.findIndex((x) => mark(x) === mark(e)) === i
+    );
+  })
+  .map((e) => ({
+    key: e.key,
+    title:
+      e.data.class === 'motor'
+        ? `${e.data.type.replaceAll('-', ' ')}, ${e.data.leads} leads`
+        : e.data.class === 'stepper-driver'
+          ? e.data.closedLoop
+            ? 'closed-loop stepper drive'
+            : 'stepper driver'
+          : e.data.class.replace('-', ' '),
+  }));
+async function make() {
+  const template = library.find((e) => e.key === like.value);
+  const plain = name.value.trim();
+  if (!template || !plain) return;
+  const figures = new Set((sheetFields[template.data.class] ?? []).map((s) => s.key));
+  const data = Object.fromEntries(Object.entries(template.data).filter(([k]) => !figures.has(k) && k !== 'switches'));
+  const slug = plain
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '');
+  const key = `own-${slug || template.data.class}`;
+  await own.put({ ...template, key, name: plain, about: '', data: data as PartData });
+  name.value = '';
+  emit('made', key);
+}
+</script>
+
+<template>
+  <form class="row" @submit.prevent="make">
+    <label
+      >New
+      <select v-model="like" aria-label="Kind of the new part">
+        <option value="">kind …</option>
+        <option v-for="k in kinds" :key="k.key" :value="k.key">{{ k.title }}</option>
+      </select></label
+    >
+    <input v-model="name" aria-label="Name of the new part" placeholder="name" maxlength="120" />
+    <button class="plain-button framed" :disabled="!like || !name.trim()">Begin its data sheet</button>
+  </form>
+</template>
+
+<style scoped>
+label {
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+}
+input {
+  font: inherit;
+  color: inherit;
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  height: 30px;
+  padding: 0 8px;
+}
+</style>

@@ -1,0 +1,222 @@
+<script setup lang="ts">
+import { csvClasses, writePartsCsv } from '@nodaxis/core/formats/partsCsv';
+import { writePartsJson } from '@nodaxis/core/formats/partsJson';
+import type { LibraryEntry } from '@nodaxis/core/machine/library/entry';
+import { library } from '@nodaxis/core/machine/library/index';
+import { blockingFields, sheetFields, sheetValue } from '@nodaxis/core/machine/library/sheet';
+import type { PartClass } from '@nodaxis/core/machine/parts';
+import { showQuantity } from '@nodaxis/core/units/print';
+import type { Fault } from '@nodaxis/core/units/result';
+import { computed, onMounted, ref, shallowRef } from 'vue';
+import { useOwnParts } from '../document/ownParts';
+import { usePreferences } from '../document/preferences';
+import { download } from '../document/transfer';
+import NewPart from './NewPart.vue';
+import OwnSheet from './OwnSheet.vue';
+
+/** All parts that can be chosen: those that ship, and the user's own. */
+const own = useOwnParts();
+const preferences = usePreferences();
+const picker = ref<HTMLInputElement>();
+const kind = ref<PartClass | ''>('');
+const text = ref('');
+const faults = shallowRef<Fault[]>([]);
+const told = ref('');
+const editing = ref('');
+onMounted(() => {
+  document.title = 'Parts · Nodaxis';
+  void own.start();
+});
+const classNames: Partial<Record<PartClass, string>> = {
+  motor: 'motors',
+  'stepper-driver': 'stepper drivers',
+  'servo-drive': 'servo drives',
+  supply: 'supplies',
+  controller: 'controllers',
+  switch: 'switches',
+  sensor: 'sensors',
+  button: 'buttons',
+};
+const rows = computed(() =>
+  [...own.parts, ...library]
+    .filter((e) => !kind.value || e.data.class === kind.value)
+    .filter((e) => `${e.name} ${e.about}`.toLowerCase().includes(text.value.toLowerCase())),
+);
+/** The first figures of the data sheet, as one line. */
+const line = (e: LibraryEntry) =>
+  (sheetFields[e.data.class] ?? [])
+    .flatMap((s) => {
+      const q = sheetValue(e.data, s.key);
+      return q ? [`${s.label.toLowerCase()} ${showQuantity(q, preferences.display)}`] : [];
+    })
+    .slice(0, 5)
+    .join(', ');
+const missing = (e: LibraryEntry) => blockingFields(e.data).map((s) => s.label.toLowerCase());
+async function onPick(e: Event) {
+  const input = e.target as HTMLInputElement;
+  faults.value = [];
+  told.value = '';
+  for (const f of input.files ?? []) {
+    const r = await own.take(f);
+    faults.value = [...faults.value, ...r.faults];
+    told.value = `${r.taken} part${r.taken === 1 ? '' : 's'} taken from ${f.name}${r.faults.length ? `; ${r.faults.length} mistake${r.faults.length === 1 ? '' : 's'} in it` : ''}.`;
+  }
+  input.value = '';
+}
+const shownOrOwn = () => (own.parts.length ? own.parts : rows.value);
+const asCsv = () => download('parts.csv', writePartsCsv(shownOrOwn()), 'text/csv');
+const asJson = () => download('parts.nodaxis-parts.json', writePartsJson(shownOrOwn()));
+const copy = (e: LibraryEntry) => own.put({ ...e, key: `own-${e.key}`, name: `${e.name} (own)` });
+</script>
+
+<template>
+  <div class="page">
+    <header class="row spread head">
+      <div>
+        <p><RouterLink to="/">← Shelf</RouterLink></p>
+        <h1>Parts library</h1>
+        <p class="soft">
+          Generic classes with invented names, and your own parts from their data sheets. A machine keeps a copy of each
+          part it uses: a change here changes no machine.
+        </p>
+      </div>
+      <div class="row">
+        <button class="plain-button framed" @click="picker?.click()">Import CSV or JSON</button>
+        <button class="plain-button framed" @click="asCsv">Export as CSV</button>
+        <button class="plain-button framed" @click="asJson">Export as JSON</button>
+      </div>
+      <input
+        ref="picker"
+        class="visually-hidden"
+        type="file"
+        accept=".csv,.json,text/csv,application/json"
+        aria-label="Library files"
+        tabindex="-1"
+        @change="onPick"
+      />
+    </header>
+    <p v-if="own.fault" class="caution" role="alert">{{ own.fault }}</p>
+    <p v-if="told" role="status">{{ told }}</p>
+    <section v-if="faults.length" class="sheet" aria-label="Mistakes in the file" role="alert">
+      <h2>What was not taken, and how to mend it</h2>
+      <ul>
+        <li v-for="f in faults.slice(0, 30)" :key="f.where + f.what">
+          <strong class="mono">{{ f.where }}</strong>: {{ f.what }} {{ f.mend }}
+        </li>
+      </ul>
+    </section>
+    <section class="row bar">
+      <label
+        >Class
+        <select v-model="kind">
+          <option value="">all</option>
+          <option v-for="(name, k) in classNames" :key="k" :value="k">{{ name }}</option>
+        </select></label
+      >
+      <label>Find <input v-model="text" type="search" /></label>
+      <NewPart :classes="csvClasses" @made="editing = $event" />
+    </section>
+    <table class="list sheet">
+      <thead>
+        <tr>
+          <th>Part</th>
+          <th>Figures</th>
+          <th></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="e in rows" :key="e.key" :class="{ own: own.isOwn(e.key) }">
+          <td>
+            <strong>{{ e.name }}</strong><span v-if="own.isOwn(e.key)" class="soft"> own</span><br /><span
+              class="soft about"
+              >{{ e.about }}</span
+            >
+          </td>
+          <td class="figures">
+            {{ line(e) }}
+            <span v-if="missing(e).length" class="lacks">missing: {{ missing(e).join(', ') }}</span>
+          </td>
+          <td class="acts">
+            <template v-if="own.isOwn(e.key)">
+              <button class="plain-button framed" :aria-label="`Data sheet of ${e.name}`" @click="editing = e.key">
+                Data sheet
+              </button>
+              <button class="plain-button" :aria-label="`Remove ${e.name}`" @click="own.remove(e.key)">Remove</button>
+            </template>
+            <button v-else class="plain-button" :aria-label="`Copy ${e.name}`" @click="copy(e)">Copy as own</button>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <OwnSheet :part-key="editing" @close="editing = ''" />
+  </div>
+</template>
+
+<style scoped>
+.page {
+  max-width: 1180px;
+  margin: 0 auto;
+  padding: 16px;
+}
+.head {
+  align-items: end;
+  border-bottom: 1px solid var(--line-strong);
+  padding-bottom: 10px;
+  margin-bottom: 12px;
+}
+.head p {
+  margin: 2px 0;
+  max-width: 620px;
+}
+.bar {
+  margin: 10px 0;
+}
+.bar label {
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+}
+input[type='search'] {
+  font: inherit;
+  color: inherit;
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  height: 30px;
+  padding: 0 8px;
+}
+table {
+  width: 100%;
+}
+.figures,
+.about {
+  font-size: 13px;
+}
+.lacks {
+  display: block;
+  color: var(--doubt);
+}
+.acts {
+  white-space: nowrap;
+  text-align: right;
+}
+.own {
+  background: var(--accent-wash);
+}
+@media (max-width: 720px) {
+  thead {
+    display: none;
+  }
+  tbody,
+  table {
+    display: block;
+  }
+  tr {
+    display: grid;
+    border-bottom: 1px solid var(--line);
+  }
+  td {
+    border: 0;
+    text-align: left;
+  }
+}
+</style>

@@ -1,0 +1,174 @@
+<script setup lang="ts">
+import type { CoilObservation } from '@nodaxis/core/drivetrain/coilFinder';
+import { findCoils } from '@nodaxis/core/drivetrain/coilFinder';
+import { computed, ref } from 'vue';
+
+/** Finds out which leads of an unmarked motor belong together. What is entered here belongs to no machine. */
+const count = ref<4 | 6 | 8>(4);
+const names = ref('');
+const leads = computed(() => {
+  const own = names.value
+    .split(/[,;]/)
+    .map((n) => n.trim())
+    .filter(Boolean);
+  return Array.from({ length: count.value }, (_, i) => own[i] ?? `lead ${i + 1}`);
+});
+const seen = ref<CoilObservation[]>([]);
+const a = ref(0);
+const b = ref(1);
+const ohms = ref('');
+const stiff = ref<'' | 'stiff' | 'free'>('');
+const fault = ref('');
+const answer = computed(() =>
+  findCoils(
+    leads.value,
+    seen.value.filter((o) => leads.value.includes(o.a) && leads.value.includes(o.b)),
+  ),
+);
+
+function add(open: boolean) {
+  const [x, y] = [leads.value[a.value], leads.value[b.value]];
+  const value = Number(ohms.value.replace(',', '.'));
+  fault.value = '';
+  if (!x || !y || x === y) {
+    fault.value = 'Pick two different leads.';
+    return;
+  }
+  if (!open && !(value > 0) && !stiff.value) {
+    fault.value = 'Type the ohms, press “open”, or say how the shaft felt.';
+    return;
+  }
+  seen.value = [
+    ...seen.value.filter((o) => !((o.a === x && o.b === y) || (o.a === y && o.b === x))),
+    {
+      a: x,
+      b: y,
+      ...(open ? { ohms: 'open' as const } : value > 0 ? { ohms: value } : {}),
+      ...(stiff.value ? { stiff: stiff.value === 'stiff' } : {}),
+    },
+  ];
+  ohms.value = '';
+  stiff.value = '';
+  // The pair that the next step asks for is put ready.
+  const next = /Measure (.+) to (.+?),? (?:with|in)/.exec(answer.value.next ?? '');
+  if (next) {
+    a.value = Math.max(0, leads.value.indexOf(next[1]!));
+    b.value = Math.max(0, leads.value.indexOf(next[2]!));
+  }
+}
+const told = (o: CoilObservation) =>
+  [
+    o.ohms === 'open' ? 'open' : o.ohms !== undefined ? `${o.ohms} Ω` : '',
+    o.stiff === undefined ? '' : o.stiff ? 'shaft stiff' : 'shaft free',
+  ]
+    .filter(Boolean)
+    .join(', ');
+</script>
+
+<template>
+  <div class="finder">
+    <div class="stack">
+      <p class="soft">
+        Motor out of the machine or uncoupled, no driver connected. Measure ohms between two leads, or join two and feel
+        whether the shaft turns stiff. A pair split over two phases hums and does not turn, whatever the current.
+      </p>
+      <div class="row">
+        <label
+          >Leads
+          <select v-model.number="count" @change="seen = []">
+            <option :value="4">4</option>
+            <option :value="6">6</option>
+            <option :value="8">8</option>
+          </select></label
+        >
+        <label class="wide"
+          >Their colours, with commas
+          <input v-model="names" type="text" placeholder="red, blue, green, black" @change="seen = []"
+        /></label>
+      </div>
+      <form class="row" @submit.prevent="add(false)">
+        <label
+          >Between
+          <select v-model.number="a">
+            <option v-for="(l, i) in leads" :key="l" :value="i">{{ l }}</option>
+          </select></label
+        >
+        <label
+          >and
+          <select v-model.number="b">
+            <option v-for="(l, i) in leads" :key="l" :value="i">{{ l }}</option>
+          </select></label
+        >
+        <label>Ohms <input v-model="ohms" class="ohms" inputmode="decimal" /></label>
+        <label
+          >Shaft
+          <select v-model="stiff">
+            <option value="">not felt</option>
+            <option value="stiff">stiff</option>
+            <option value="free">free</option>
+          </select></label
+        >
+        <button class="plain-button main">Enter</button>
+        <button type="button" class="plain-button framed" @click="add(true)">Open</button>
+      </form>
+      <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
+      <ul class="seen">
+        <li v-for="(o, i) in seen" :key="`${o.a}${o.b}`">
+          {{ o.a }} – {{ o.b }}: {{ told(o) }}
+          <button class="plain-button" :aria-label="`Take back ${o.a} to ${o.b}`" @click="seen.splice(i, 1)">×</button>
+        </li>
+      </ul>
+    </div>
+    <div class="stack" aria-live="polite">
+      <p v-for="c in answer.contradictions" :key="c" class="caution" role="alert">{{ c }}</p>
+      <p v-if="answer.next"><strong>Next:</strong> {{ answer.next }}</p>
+      <table v-if="answer.terminals.length" class="list" aria-label="Terminals found">
+        <thead>
+          <tr>
+            <th>Lead</th>
+            <th>Terminal</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="t in answer.terminals" :key="t.lead">
+            <td>{{ t.lead }}</td>
+            <td class="mono">{{ t.terminal }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="answer.terminals.length" class="soft">
+        Which of the two phases is A does not matter. Turns it the wrong way, swap the two leads of one phase, never of
+        both.
+      </p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.finder {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(340px, 100%), 1fr));
+  gap: 24px;
+}
+label {
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+}
+input {
+  font: inherit;
+  color: inherit;
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  height: 32px;
+  padding: 0 8px;
+}
+.ohms {
+  width: 70px;
+}
+.seen {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+}
+</style>

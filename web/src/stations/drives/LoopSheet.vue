@@ -1,0 +1,153 @@
+<script setup lang="ts">
+import type { AxisFigures } from '@nodaxis/core/derivation/figures';
+import {
+  bestRatio,
+  electronicGear,
+  followingError,
+  inertiaRatioOf,
+  moveCycle,
+  rmsTorqueNm,
+} from '@nodaxis/core/drivetrain/loop';
+import { backDrivingTorqueNm } from '@nodaxis/core/drivetrain/load';
+import { parseQuantity } from '@nodaxis/core/units/parse';
+import { displayUnit, printNumber, showValue } from '@nodaxis/core/units/print';
+import { baseValue } from '@nodaxis/core/units/quantity';
+import { computed, ref } from 'vue';
+import { usePreferences } from '../../document/preferences';
+
+/** What a closed loop asks for: inertia, lag, gearing, heat over a cycle, brake. Trial figures stay on this page. */
+const props = defineProps<{ figures: AxisFigures }>();
+const preferences = usePreferences();
+const counts = ref('10000');
+const gain = ref('40');
+const distance = ref('');
+const pause = ref('0.5');
+
+const linear = computed(() => props.figures.axis.motion === 'linear');
+const length = computed(() => (linear.value ? 'length' : 'angle') as 'length' | 'angle');
+const torque = computed(() => {
+  const t = props.figures.drives[0]?.torque;
+  return t?.known ? t.value : undefined;
+});
+const scale = computed(() => {
+  const s = props.figures.drives[0]?.scale;
+  return s?.known ? s.value : undefined;
+});
+const wanted = computed(() => (props.figures.axis.maxSpeed ? baseValue(props.figures.axis.maxSpeed) : undefined));
+const show = (v: number, d: 'torque' | 'length' | 'angle' | 'inertia', digits = 3) =>
+  showValue(v, d, preferences.display, digits);
+const number = (text: string) => {
+  const n = Number(text.trim().replace(',', '.'));
+  return n > 0 && Number.isFinite(n) ? n : undefined;
+};
+const move = computed(() => {
+  const typed = distance.value.trim();
+  if (!typed) return props.figures.ruler.known ? props.figures.ruler.value.usable / 4 : undefined;
+  const read = parseQuantity(typed, [length.value], displayUnit(length.value, preferences.display), 'move');
+  return read.ok ? baseValue(read.value) : undefined;
+});
+const rows = computed(() => {
+  const t = torque.value;
+  if (!t) return [];
+  const { load } = t.load;
+  const curve = t.motor.curve;
+  const list: { title: string; value: string; says: string }[] = [];
+  const ratio = inertiaRatioOf(load);
+  list.push({
+    title: 'Inertia, load to rotor',
+    value: `${printNumber(ratio, 2)} : 1`,
+    says: `${ratio > 10 ? 'Hard to tune stiff' : ratio > 5 ? 'Tunable with care' : 'At ease'}. A reduction of ${printNumber(bestRatio(load), 2)} : 1 would accelerate it best. Tune only with the final mass on.`,
+  });
+  const kv = number(gain.value);
+  if (kv && wanted.value !== undefined)
+    list.push({
+      title: 'Following error at the wanted speed',
+      value: show(followingError(wanted.value, kv), length.value),
+      says: 'Speed over loop gain, for a loop without feed-forward. Set the drive’s alarm above it, well below what would be a crash.',
+    });
+  const c = number(counts.value);
+  if (c && scale.value) {
+    const gear = electronicGear(c, scale.value.stepsPerRev);
+    list.push({
+      title: 'Electronic gearing',
+      value: `${gear.numerator} / ${gear.denominator}`,
+      says: `${printNumber(c, 9)} encoder counts for ${printNumber(scale.value.stepsPerRev, 9)} command pulses.`,
+    });
+  }
+  const p = number(pause.value) ?? 0;
+  if (move.value && move.value > 0 && wanted.value !== undefined) {
+    const holding = load.tiltRad > 0.3 ? t.required.nominal * 0.3 : 0;
+    const rms = rmsTorqueNm(
+      moveCycle(load, { distance: move.value, speed: wanted.value, acceleration: t.acceleration, pauseS: p }, holding),
+    );
+    const rated = curve.kind === 'servo' ? curve.ratedNm : undefined;
+    list.push({
+      title: 'RMS torque over the cycle',
+      value: show(rms, 'torque'),
+      says:
+        rated === undefined
+          ? 'For a stepper the heat comes from its set current, whatever it does.'
+          : `The motor gives ${show(rated, 'torque')} for as long as you like: ${rms <= rated ? 'it stays cool enough' : 'too much, it overheats'}.`,
+    });
+  }
+  const tr = props.figures.axis.transmission;
+  if (load.tiltRad > 0.3 && tr?.kind === 'screw') {
+    const back = backDrivingTorqueNm(load.massKg * Math.sin(load.tiltRad), load.travelMm, load.efficiency, load.dragNm);
+    list.push({
+      title: 'Back-driving torque',
+      value: show(back, 'torque'),
+      says:
+        back > 0
+          ? 'It falls when the motor lets go: a brake or a counterbalance is needed.'
+          : 'Drag alone holds it: assume that it creeps.',
+    });
+  }
+  return list;
+});
+</script>
+
+<template>
+  <p v-if="!torque" class="soft">Motor, driver, supply, acceleration and masses must be known first.</p>
+  <template v-else>
+    <div class="row inputs">
+      <label>Encoder counts a turn <input v-model="counts" inputmode="numeric" /></label>
+      <label>Loop gain Kv, 1/s <input v-model="gain" inputmode="decimal" /></label>
+      <label
+        >Move out and back <input v-model="distance" :placeholder="move ? show(move, length) : ''" inputmode="decimal"
+      /></label>
+      <label>Pause, s <input v-model="pause" inputmode="decimal" /></label>
+    </div>
+    <table class="list">
+      <tbody>
+        <tr v-for="r in rows" :key="r.title">
+          <td>{{ r.title }}</td>
+          <td class="num mono">
+            <strong>{{ r.value }}</strong>
+          </td>
+          <td class="soft">{{ r.says }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </template>
+</template>
+
+<style scoped>
+.inputs label {
+  display: grid;
+  font-size: 13px;
+  color: var(--soft);
+}
+input {
+  font: 14px var(--mono);
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  height: 32px;
+  width: 130px;
+  padding: 0 8px;
+  text-align: right;
+}
+.num {
+  white-space: nowrap;
+}
+</style>

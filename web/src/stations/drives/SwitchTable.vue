@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import { isDriver } from '@nodaxis/core/machine/parts';
+import { baseValue, quantity } from '@nodaxis/core/units/quantity';
+import { computed, ref } from 'vue';
+import { useMachine } from '../../document/machine';
+
+/** The driver's own switch table, entered once from its lid: one line a setting, the numbers of the switches that are on. */
+const props = defineProps<{ partId: string }>();
+const machine = useMachine();
+const fault = ref('');
+const data = computed(() => {
+  const d = machine.design!.parts[props.partId]?.data;
+  return d && isDriver(d) ? d : undefined;
+});
+const asText = computed(() => {
+  const t = data.value?.switches;
+  const line = (value: string, on: readonly number[]) => `${value}: ${on.join(' ') || '-'}`;
+  return {
+    steps: (t?.steps ?? []).map((s) => line(String(s.stepsPerRevolution), s.on)).join('\n'),
+    currents: (t?.currents ?? []).map((c) => line(c.current ? String(baseValue(c.current)) : '?', c.on)).join('\n'),
+    count: t?.count ?? 8,
+  };
+});
+const steps = ref<string>();
+const currents = ref<string>();
+const count = ref<number>();
+
+/** `1600: 5 6` → value and switches; says which line cannot be read. */
+function parse(text: string, what: string, most: number): { value: number; on: number[] }[] | string {
+  const lines: { value: number; on: number[] }[] = [];
+  for (const [i, raw] of text.split('\n').entries()) {
+    const l = raw.trim();
+    if (!l) continue;
+    const m = /^([\d.,]+)\s*:\s*([\d\s,-]*)$/.exec(l);
+    const on =
+      m?.[2]!
+        .split(/[\s,]+/)
+        .filter((x) => /\d/.test(x))
+        .map(Number) ?? [];
+    const value = Number(m?.[1]?.replace(',', '.'));
+    if (!m || !(value > 0) || on.some((n) => n < 1 || n > most))
+      return `${what}, line ${i + 1}: "${l}" is not a value, a colon and switch numbers from 1 to ${most}, such as 1600: 5 6.`;
+    lines.push({ value, on });
+  }
+  return lines;
+}
+function save() {
+  const n = count.value ?? asText.value.count;
+  const s = parse(steps.value ?? asText.value.steps, 'Steps', n);
+  const c = parse(currents.value ?? asText.value.currents, 'Currents', n);
+  if (typeof s === 'string' || typeof c === 'string') {
+    fault.value = typeof s === 'string' ? s : String(c);
+    return;
+  }
+  const faults = machine.run({
+    name: 'set-switch-table',
+    args: {
+      part: props.partId,
+      table: {
+        count: n,
+        steps: s.map((x) => ({ stepsPerRevolution: Math.round(x.value), on: x.on })),
+        currents: c.map((x) => ({ current: quantity(x.value, 'A', 'datasheet'), on: x.on })),
+      },
+    },
+  });
+  fault.value = faults.map((f) => `${f.what} ${f.mend}`).join(' ');
+  if (!faults.length) steps.value = currents.value = count.value = undefined;
+}
+</script>
+
+<template>
+  <details v-if="data">
+    <summary>Switch table of this driver</summary>
+    <p class="soft">From its lid, one line a setting: the value, a colon, the switches that are on.</p>
+    <div class="row tables">
+      <label
+        >Switches
+        <input
+          type="number"
+          min="1"
+          max="16"
+          :value="count ?? asText.count"
+          @input="count = Number(($event.target as HTMLInputElement).value)"
+      /></label>
+      <label
+        >Steps per revolution
+        <textarea
+          rows="7"
+          :value="steps ?? asText.steps"
+          placeholder="1600: 5 6"
+          @input="steps = ($event.target as HTMLTextAreaElement).value"
+        ></textarea>
+      </label>
+      <label
+        >Current in A{{ data.currentShown ? `, ${data.currentShown === 'rms' ? 'RMS' : 'peak'}` : '' }}
+        <textarea
+          rows="7"
+          :value="currents ?? asText.currents"
+          placeholder="2.8: 1 3"
+          @input="currents = ($event.target as HTMLTextAreaElement).value"
+        ></textarea>
+      </label>
+    </div>
+    <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
+    <button class="plain-button framed" :disabled="machine.readOnly" @click="save">Keep this table</button>
+  </details>
+</template>
+
+<style scoped>
+.tables {
+  align-items: start;
+}
+label {
+  display: grid;
+  gap: 3px;
+  color: var(--soft);
+  font-size: 13px;
+}
+textarea,
+input {
+  font: 13px var(--mono);
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  width: 150px;
+  padding: 4px;
+}
+input {
+  width: 60px;
+}
+summary {
+  cursor: pointer;
+  color: var(--soft);
+}
+</style>
