@@ -1,4 +1,7 @@
+import { whatWouldHelp } from '@nodaxis/core/advice/help';
 import { deriveFigures } from '@nodaxis/core/derivation/figures';
+import { axisFences, driveFigures } from '@nodaxis/core/drivetrain/speed';
+import { torqueChart } from '@nodaxis/core/drivetrain/torqueChart';
 import { findingsOf } from '@nodaxis/core/findings/findings';
 import { Simulation, simulationInput } from '@nodaxis/core/motion/simulation/simulation';
 import { dunnock } from '@nodaxis/core/samples/dunnock';
@@ -52,5 +55,76 @@ export function simulation(): Figure {
     unit: '× real time',
     bound: 1000,
     most: false,
+  };
+}
+
+/** Torque chart and speed ladder of six axes, computed from nothing. */
+export function torqueOfSixAxes(): Figure {
+  const { design } = dunnock();
+  const ids = Array.from({ length: 6 }, (_, i) => `a${i}`);
+  const six = {
+    ...design,
+    axisOrder: ids,
+    axes: Object.fromEntries(ids.map((id, i) => [id, { ...design.axes[['x', 'y', 'z'][i % 3]!]! }])),
+    masses: Object.fromEntries(
+      Object.entries(design.masses).map(([id, m]) => [
+        id,
+        {
+          ...m,
+          movedBy: m.movedBy.flatMap((a) => ['x', 'y', 'z'].flatMap((l, i) => (l === a ? [ids[i]!, ids[i + 3]!] : []))),
+        },
+      ]),
+    ),
+    circuits: {},
+    conductors: {},
+    referenceStages: [],
+  };
+  const runs = time(60, () => {
+    for (const id of ids) {
+      const axis = six.axes[id]!;
+      const drives = axis.drives.map((drive) =>
+        driveFigures({
+          axisId: id,
+          axis,
+          drive,
+          kind: six.kind,
+          driver: six.parts[drive.driver!],
+          motor: six.parts[drive.motor!],
+          controllerId: 'controller',
+          controller: six.parts.controller,
+          supplyId: 'motor-supply',
+          supply: six.parts['motor-supply'],
+          masses: Object.values(six.masses).filter((m) => m.movedBy.includes(id)),
+          acrossTravelMm: 640,
+        }),
+      );
+      const d = drives[0]!;
+      if (!axisFences(drives).known || !d.torque.known || !d.scale.known) throw new Error('not known');
+      torqueChart(d.torque.value, d.scale.value.travelPerRev, d.torque.value.speed * 1.2);
+    }
+  });
+  return {
+    name: `torque chart and ladder of ${ids.length} axes, median (best ${Math.min(...runs).toFixed(2)})`,
+    value: quantile(runs, 0.5),
+    unit: 'ms',
+    bound: 2,
+    most: true,
+  };
+}
+
+/** Every change to one axis tried over the whole library. */
+export function help(): Figure {
+  const { design } = dunnock();
+  let tried = 0;
+  const runs = time(12, () => {
+    tried = 0;
+    for (const _step of whatWouldHelp(design, 'y')) tried++;
+  });
+  return {
+    name: `what would help an axis, ${tried} changes tried, median`,
+    value: quantile(runs, 0.5),
+    unit: 'ms',
+    bound: 300,
+    most: true,
   };
 }

@@ -1,7 +1,7 @@
-import { editToFigures, firstDownload } from './browser';
-import { derivation, simulation } from './core';
+import { editToFigures, firstDownload, heapGrowth, sliderFrames } from './browser';
+import { derivation, help, simulation, torqueOfSixAxes } from './core';
 import { report } from './measure';
 
 // The core goes first: a browser on the same two cores would be measured with it.
-const core = [derivation(), simulation()];
-report([firstDownload(), await editToFigures(), ...core]);
+const core = [derivation(), torqueOfSixAxes(), help(), simulation()];
+report([firstDownload(), await editToFigures(), await sliderFrames(), await heapGrowth(), ...core]);

@@ -34,7 +34,7 @@ const choose = (key: string) =>
     .join(' '));
 /** What fits is told in a line; what does not says every reason. */
 const reasons = (f: Fit) => f.checks.filter((c) => c.verdict !== 'meets');
-const inALine = (f: Fit) => f.checks.map((c) => c.why(preferences.display)).join(' ');
+const inALine = (f: Fit) => f.checks.map((c) => `${c.requirement}: ${c.why(preferences.display)}`).join(' ');
 </script>
 
 <template>

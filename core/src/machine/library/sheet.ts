@@ -124,6 +124,15 @@ export function blockingFields(data: PartData): SheetField[] {
     (servo
       ? !['stepAngle', 'holdingTorque', 'resistance', 'inductance'].includes(key)
       : !['ratedTorque', 'peakTorque', 'ratedSpeed', 'ratedVoltage'].includes(key));
+  // A fieldbus master makes no pulses; only drivers with a trimmer have a sense resistor.
+  const bus = data.class === 'controller' && data.architecture === 'fieldbus-master';
   const trimmer = ['senseResistance', 'referenceFactor'];
-  return fields.filter((x) => x.blocks && !sheetValue(data, x.key) && concerns(x.key) && !trimmer.includes(x.key));
+  return fields.filter(
+    (x) =>
+      x.blocks &&
+      !sheetValue(data, x.key) &&
+      concerns(x.key) &&
+      !trimmer.includes(x.key) &&
+      !(bus && x.key !== 'inputPoll'),
+  );
 }
