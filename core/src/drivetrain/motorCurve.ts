@@ -4,7 +4,7 @@ import type { Derived } from '../units/derived';
 import { gather, mapKnown, missing, positive } from '../units/derived';
 import { baseValue } from '../units/quantity';
 import type { Band, Uncertain } from '../units/uncertain';
-import { band, exactly, uncertain } from '../units/uncertain';
+import { exactly, uncertain } from '../units/uncertain';
 import { UNPROVEN_RPM } from './constants';
 import type { StepperCircuit } from './stepper';
 import { cornerRpm, polePairsOf, pullOutTorqueNm, torqueConstantNmPerA, warmResistanceOhm } from './stepper';
@@ -82,9 +82,32 @@ function curveWith(curve: MotorCurve, v: Record<keyof MotorFigures['inputs'], nu
   };
 }
 
-/** Torque at a speed with its band, N·m. */
-export const torqueBand = (m: MotorFigures, rpm: number): Band =>
-  band(m.inputs, (v) => torqueAt(curveWith(m.curve, v), rpm));
+/**
+ * Torque at each speed with its band, N·m. As `band` does it, but the moved curves are made once and not for every speed:
+ * a chart asks for dozens of them.
+ */
+export function torqueBands(m: MotorFigures, rpms: readonly number[]): Band[] {
+  const values = {} as Record<keyof MotorFigures['inputs'], number>;
+  const keys = Object.keys(m.inputs) as (keyof MotorFigures['inputs'])[];
+  for (const k of keys) values[k] = m.inputs[k].value;
+  const moved = keys
+    .filter((k) => m.inputs[k].spread > 0)
+    .flatMap((k) =>
+      [1 + m.inputs[k].spread, 1 - m.inputs[k].spread].map((end) =>
+        curveWith(m.curve, { ...values, [k]: values[k] * end }),
+      ),
+    );
+  return rpms.map((rpm) => {
+    const nominal = torqueAt(m.curve, rpm);
+    let [up, down] = [0, 0];
+    for (const curve of moved) {
+      const change = torqueAt(curve, rpm) - nominal;
+      if (change > 0) up += change * change;
+      else down += change * change;
+    }
+    return { low: nominal - Math.sqrt(down), nominal, high: nominal + Math.sqrt(up) };
+  });
+}
 
 /** Corner speed of a stepper, or the knee of a servo: up to here the whole torque is there, rpm. */
 export const cornerOf = (curve: MotorCurve): number =>

@@ -1,7 +1,7 @@
 import { requiredBand } from './axisLoad';
 import { UNPROVEN_RPM } from './constants';
 import type { MotorCurve } from './motorCurve';
-import { torqueAt, torqueBand } from './motorCurve';
+import { torqueAt, torqueBands } from './motorCurve';
 import type { TorqueFigures } from './speed';
 
 /** Torque over the speed of an axis, ready to be drawn: speeds in mm/s or °/s, torques in N·m. */
@@ -18,7 +18,10 @@ export interface TorqueChart {
 /** `top` is the right edge of the drawing; `points` samples lie evenly below it. */
 export function torqueChart(t: TorqueFigures, travelPerRev: number, top: number, points = 60): TorqueChart {
   const speeds = Array.from({ length: points + 1 }, (_, i) => (top * i) / points);
-  const bands = speeds.map((v) => torqueBand(t.motor, (v / travelPerRev) * 60));
+  const bands = torqueBands(
+    t.motor,
+    speeds.map((v) => (v / travelPerRev) * 60),
+  );
   return {
     speeds,
     available: {

@@ -89,13 +89,13 @@ const told = (o: CoilObservation) =>
       <form class="row" @submit.prevent="add(false)">
         <label
           >Between
-          <select v-model.number="a">
+          <select v-model.number="a" aria-label="First lead">
             <option v-for="(l, i) in leads" :key="l" :value="i">{{ l }}</option>
           </select></label
         >
         <label
           >and
-          <select v-model.number="b">
+          <select v-model.number="b" aria-label="Second lead">
             <option v-for="(l, i) in leads" :key="l" :value="i">{{ l }}</option>
           </select></label
         >

@@ -1,0 +1,158 @@
+import type { Page } from '@playwright/test';
+import {
+  choose,
+  expect,
+  expectAccessible,
+  exported,
+  field,
+  fill,
+  goTo,
+  openMachine,
+  openShelf,
+  saved,
+  test,
+} from './bench';
+
+const ladder = (page: Page, letter: string) => page.getByRole('row', { name: `Look at ${letter}` });
+const help = (page: Page) => page.getByRole('tabpanel', { name: 'What would help' });
+
+test('a stalling axis is found, understood and cured', async ({ page }) => {
+  await openMachine(page, 'Dunnock', 'Drives');
+  await fill(page, 'axes.x.acceleration', '6000');
+  await fill(page, 'axes.x.maxSpeed', '280');
+  await expect(ladder(page, 'X')).toContainText('motor torque');
+  await page.getByRole('button', { name: /findings/ }).click();
+  const finding = page.locator('[data-finding="stall:x"]');
+  await expect(finding).toContainText(/X stalls at its wanted speed|X has little torque in reserve/);
+  await expect(finding).toContainText(/the motor gives 0\.\d+\sN·m; the axis needs 0\.\d+\sN·m/);
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+
+  // The chart says it in words too, and another bus can be tried without changing anything.
+  await expect(page.getByRole('img', { name: /Torque over speed/ })).toBeVisible();
+  await page.getByLabel('Bus voltage to try').fill('42');
+  await expect(page.getByRole('button', { name: 'Take Loam 42, 42 V supply' })).toBeVisible();
+
+  // What helps is tried on a copy; two are pinned side by side, one is carried out.
+  const softer = help(page).getByRole('row', { name: /^Acceleration 1800/ });
+  await page.getByRole('button', { name: /^Show all/ }).click({ timeout: 20_000 });
+  await expect(softer).toBeVisible();
+  await softer.getByRole('button', { name: 'Pin' }).click();
+  await expect(page.getByRole('table', { name: 'Pinned side by side' })).toContainText('Acceleration 1800');
+  await softer.getByRole('button', { name: 'Do it' }).click();
+  await expect(field(page, 'axes.x.acceleration').locator('input')).toHaveValue('1800');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(field(page, 'axes.x.acceleration').locator('input')).toHaveValue('6000');
+});
+
+test('what a driver is to be set to, which driver fits, the coils of an unmarked motor', async ({ page }) => {
+  await openMachine(page, 'Dunnock', 'Drives');
+  await page.getByRole('tab', { name: 'Driver settings' }).click();
+  await expect(page.getByRole('img', { name: 'Switches on: 2, 3, 5, 6' })).toBeVisible();
+  await page.getByText('Switch table of this driver').click();
+  await page.locator('textarea').first().fill('1600: 7\n3200: nine');
+  await page.getByRole('button', { name: 'Keep this table' }).click();
+  await expect(page.getByRole('alert')).toContainText('Steps, line 2: "3200: nine"');
+  await page.locator('textarea').first().fill('1600: 7');
+  await page.getByRole('button', { name: 'Keep this table' }).click();
+  await expect(page.getByRole('img', { name: 'Switches on: 2, 3, 7' })).toBeVisible();
+
+  await page.getByRole('tab', { name: 'Which driver' }).click();
+  await expect(page.getByRole('row', { name: /Osprey 400/ })).toContainText('A servo drive does not run a stepper');
+  await page.getByRole('tab', { name: 'Closed loop' }).click();
+  await expect(page.getByRole('row', { name: /Following error/ })).toContainText('3 mm');
+  await page.getByRole('tab', { name: 'Steps or fieldbus' }).click();
+  await expect(page.getByRole('heading', { name: 'Fieldbus', exact: true })).toBeVisible();
+
+  await page.getByRole('tab', { name: 'Coil finder' }).click();
+  await page.getByLabel('Their colours').fill('red, blue, green, black');
+  const enter = async (a: string, b: string, ohms: string) => {
+    await page.getByLabel('First lead').selectOption({ label: a });
+    await page.getByLabel('Second lead').selectOption({ label: b });
+    await page.getByLabel('Ohms').fill(ohms);
+    await page.getByRole('button', { name: 'Enter' }).click();
+  };
+  await enter('red', 'green', '1,4');
+  await expect(page.getByText('Next: Measure blue to black')).toBeVisible();
+  await enter('blue', 'black', '1,5');
+  await expect(page.getByRole('table', { name: 'Terminals found' })).toContainText('A′');
+  await expectAccessible(page);
+});
+
+test('a machine in inches: every figure typed and read in its own units', async ({ page }) => {
+  await openShelf(page);
+  await page.getByRole('button', { name: 'New machine' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Inch mill');
+  await page.getByRole('dialog').getByText('Mill, bench').click();
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await page.getByRole('button', { name: 'Lengths in' }).click();
+  await choose(page, 'roles.controller', 'Sedge 4, processor board');
+  await choose(page, 'roles.motorSupply', 'Loam 36, 36 V supply');
+  await fill(page, 'axes.x.travel', '10 1/2');
+  await fill(page, 'axes.x.transmission.pitch', '5 tpi');
+  await page.getByLabel('Name of the moving part').fill('Table');
+  await page.getByLabel('Mass of the moving part').fill('22 lb');
+  await page.getByRole('region', { name: 'Moving masses' }).getByLabel('X').check();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await goTo(page, 'Drives');
+  await choose(page, 'axes.x.drives.0.motor', 'Rook 23, stepper, 57 mm frame');
+  await choose(page, 'axes.x.drives.0.driver', 'Heron 50, stepper driver');
+  await fill(page, 'parts.driver-x-0.setup.stepsPerRevolution', '1600');
+  await fill(page, 'axes.x.maxSpeed', '2');
+  await fill(page, 'axes.x.acceleration', '20');
+  await expect(ladder(page, 'X')).toContainText('8000 steps/in');
+  await expect(ladder(page, 'X')).toContainText(/wanted\s+2\sin\/s/);
+  await expect(page.getByRole('img', { name: /in\/s/ })).toBeVisible();
+  // A slip of the unit is refused where it is typed, and what was there stays.
+  await goTo(page, 'Machine');
+  const pitch = field(page, 'axes.x.transmission.pitch');
+  await pitch.locator('input').fill('4000 mm');
+  await pitch.locator('input').press('Enter');
+  await expect(pitch.getByRole('alert')).toContainText('between 0.1 mm and 100 mm');
+  await saved(page);
+  const file = JSON.parse(
+    await exported(page, () => page.getByRole('button', { name: 'Export the machine file' }).click()),
+  );
+  expect(file.design.axes.x.transmission.pitch).toMatchObject({ entered: 5, unit: 'tpi' });
+  expect(file.design.axes.x.maxSpeed).toMatchObject({ entered: 2, unit: 'in/s' });
+});
+
+test('a controller is compared before it is chosen; a library comes in from a table with two bad rows', async ({
+  page,
+}) => {
+  await openMachine(page, 'Wren');
+  await page.getByRole('button', { name: 'Compare controllers' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Which controller' });
+  await expect(dialog.getByRole('row', { name: /Tansy 3/ })).toContainText('This closes a door: no channel is left');
+  await dialog.getByRole('button', { name: 'Take Teasel 6, networked motion controller' }).click();
+  await expect(dialog.getByRole('row', { name: /Teasel 6/ })).toContainText('(chosen)');
+  await page.keyboard.press('Escape');
+
+  await page.getByRole('link', { name: 'Shelf' }).click();
+  await page.getByRole('link', { name: 'Parts library' }).click();
+  await page.getByLabel('Library files').setInputFiles({
+    name: 'motors.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      'class;name;holdingTorque;ratedCurrent;resistance;rotorInertia\nmotor;Shed motor;1,9;3,5;0,8;480\nmotor;Heavy;two;3;1;500\nmotor;Odd;1;2 kg;1;300\n',
+    ),
+  });
+  await expect(page.getByRole('status')).toHaveText('1 part taken from motors.csv; 2 mistakes in it.');
+  await expect(page.getByRole('alert')).toContainText('row 3, column 3 (holdingTorque)');
+  await expect(page.getByRole('alert')).toContainText('row 4, column 4 (ratedCurrent)');
+  await expectAccessible(page);
+  // What its data sheet leaves open is said, and an estimate is marked as one.
+  await page.getByRole('button', { name: 'Data sheet of Shed motor' }).click();
+  const row = page.getByRole('row', { name: /^Inductance/ });
+  await expect(row).toContainText('torque over speed stays open');
+  await row.getByRole('button', { name: 'Take 2.8 mH as an estimate' }).click();
+  await expect(row).toContainText('an estimate');
+  await page.keyboard.press('Escape');
+  await page.reload();
+  await expect(page.getByRole('row', { name: /Shed motor/ })).toBeVisible();
+  await page.getByRole('link', { name: '← Shelf' }).click();
+  await page.getByRole('link', { name: 'Open Wren' }).click();
+  await goTo(page, 'Drives');
+  await page.getByRole('button', { name: 'Look at Y' }).click();
+  await choose(page, 'axes.y.drives.0.motor', 'Shed motor');
+  await expect(field(page, 'axes.y.drives.0.motor').locator('select').first()).toHaveValue('own-motor-shed-motor');
+});
