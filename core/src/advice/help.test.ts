@@ -42,7 +42,7 @@ it('a stalling axis: more voltage, a gentler ramp and a closed loop help, each w
   const gains = tried
     .filter((t) => !t.brings.some((b) => ['danger', 'wont-work'].includes(b.severity)))
     .map((t) => t.gain);
-  expect(gains).toEqual([...gains].sort((a, b) => b - a));
+  gains.slice(1).forEach((g, i) => expect(g).toBeLessThan(gains[i]! + 0.03));
   for (const t of tried) expect(t.variant.title(defaultDisplay)).not.toMatch(/NaN|undefined/);
 });
 

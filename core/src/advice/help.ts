@@ -98,7 +98,14 @@ export function* whatWouldHelp(design: Design, axisId: string): Generator<{ done
     });
   }
   const rank = (t: Tried) => (t.brings.some((b) => b.severity === 'danger' || b.severity === 'wont-work') ? 1 : 0);
+  const rounded = (gain: number) => Math.round(gain * 50) / 50;
   return tried
     .filter((t) => t.gain >= LEAST_GAIN || t.cures.length > 0)
-    .sort((a, b) => rank(a) - rank(b) || b.gain - a.gain);
+    .sort(
+      (a, b) =>
+        rank(a) - rank(b) ||
+        rounded(b.gain) - rounded(a.gain) ||
+        // Of two that gain the same, the one that gives up less resolution.
+        (a.outcome.resolution ?? 0) - (b.outcome.resolution ?? 0),
+    );
 }

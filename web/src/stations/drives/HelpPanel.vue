@@ -127,7 +127,7 @@ function apply(line: HelpLine) {
         <td class="title">{{ l.title }}</td>
         <td class="num mono">{{ show(l.outcome.limit, speed) }}</td>
         <td class="num mono">{{ printNumber(l.gain, 3) }} ×</td>
-        <td class="soft">{{ l.outcome.cause }}</td>
+        <td class="soft nowrap">{{ l.outcome.cause }}</td>
         <td class="besides">
           <span v-for="c in l.cures" :key="c" class="cure">cures: {{ c }}</span>
           <span v-for="b in l.brings" :key="b.title"><SeverityMark :severity="b.severity" /> {{ b.title }}</span>
@@ -151,7 +151,8 @@ function apply(line: HelpLine) {
 .head {
   align-items: start;
 }
-.num {
+.num,
+.nowrap {
   white-space: nowrap;
 }
 .besides {

@@ -155,10 +155,10 @@ td {
   background: none;
 }
 @media (max-width: 720px) {
-  :is(th, td):is(:nth-child(3), :nth-child(4), :nth-child(6)) {
+  :is(th, td):is(:nth-child(2), :nth-child(3), :nth-child(4), :nth-child(6)) {
     display: none;
   }
-  .governs {
+  td.governs {
     white-space: normal;
   }
 }
