@@ -55,6 +55,13 @@ const costs: Record<Architecture, { priceClass: 1 | 2 | 3 | 4; setUpHours: numbe
     later: 'Drives and inputs are added with one lead each.',
   },
 };
+const linkWords: Record<NonNullable<DataOf<'controller'>['link']>, string> = {
+  'parallel-port': 'parallel port, with nothing in between that could delay a pulse',
+  usb: 'USB: keep the lead short and away from the spindle drive',
+  network: 'network lead',
+  serial: 'serial lead',
+  none: '',
+};
 /** A conductor cut, stripped, numbered and connected at both ends, h. */
 const HOURS_PER_CONDUCTOR = 0.12;
 
@@ -257,7 +264,7 @@ export function controllerFits(design: Design, figures: Figures): ControllerFit[
       entry,
       verdict: overall(checks),
       checks,
-      architecture: cost.what,
+      architecture: `${cost.what}${data.link && data.link !== 'none' ? `; talks to the computer by ${linkWords[data.link]}` : data.link === 'none' ? '; needs no computer' : ''}`,
       conductors,
       hours: Math.round(cost.setUpHours + conductors * HOURS_PER_CONDUCTOR),
       priceClass: cost.priceClass,

@@ -10,15 +10,19 @@ export const controllerRateHz = (controller: Part | undefined, id: string | unde
     ? positive(controller.data.pulseRate, `parts.${id}.data.pulseRate`)
     : missing('roles.controller');
 
-/** Highest pulse rate that a driver reads, in Hz: 1 / (shortest high + shortest low). */
+/** Highest pulse rate that a driver reads, in Hz: 1 / (shortest high + shortest low), or what its optocouplers pass. */
 export const driverRateHz = (driver: Part | undefined, id: string | undefined): Derived<number> => {
   if (!driver || !id || !isDriver(driver.data)) return missing(id ? `parts.${id}` : 'roles.controller');
+  const data = driver.data;
   return mapKnown(
     gather({
       highS: positive(driver.data.pulseHighMin, `parts.${id}.data.pulseHighMin`),
       lowS: positive(driver.data.pulseLowMin, `parts.${id}.data.pulseLowMin`),
     }),
-    ({ highS, lowS }) => 1 / (highS + lowS),
+    ({ highS, lowS }) => {
+      const passed = positive(data.signalRate, '');
+      return Math.min(1 / (highS + lowS), passed.known ? passed.value : Infinity);
+    },
   );
 };
 

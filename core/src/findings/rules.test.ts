@@ -188,6 +188,11 @@ const cases: Record<string, Case> = {
     fires: [set('parts.controller.data.pulseWidth', 2.4, 'µs')],
     silent: [set('parts.controller.data.pulseWidth', 2.5, 'µs')],
   },
+  'direction-setup': {
+    base: 'dunnock',
+    fires: [set('parts.controller.data.directionSetup', 4.9, 'µs')],
+    silent: [set('parts.controller.data.directionSetup', 5, 'µs')],
+  },
   'command-format': {
     base: 'wren',
     fires: [set('parts.driver-x-0.setup.commandFormat', 'two-pulse-trains')],

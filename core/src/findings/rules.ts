@@ -16,6 +16,7 @@ import { pulseTotal } from './rules/pulseTotal';
 import { signalLevel } from './rules/signalLevel';
 import { busLift } from './rules/busLift';
 import { commandFormat } from './rules/commandFormat';
+import { directionSetup } from './rules/directionSetup';
 import { driverCurrent } from './rules/driverCurrent';
 import { headMayFall } from './rules/headMayFall';
 import { inputTwice } from './rules/inputTwice';
@@ -70,6 +71,7 @@ export const rules: readonly Rule[] = [
   signalLevel,
   busLift,
   pulseWidth,
+  directionSetup,
   commandFormat,
   stepsNotOffered,
   slaveDiffers,

@@ -58,6 +58,7 @@ const inALine = (f: Fit) => f.checks.map((c) => `${c.requirement}: ${c.why(prefe
             >: {{ c.why(preferences.display) }}</span
           >
           <span v-for="c in f.closes" :key="c" class="door">This closes a door: {{ c }}.</span>
+          <span v-if="f.architecture" class="soft">A {{ f.architecture }}.</span>
           <span v-if="f.later" class="soft">Later: {{ f.later }}</span>
         </td>
         <td class="act">

@@ -102,7 +102,7 @@ export const controllers: LibraryEntry[] = [
       channels: 6,
       pulseRate: sheet(200, 'kHz'),
       pulseWidth: sheet(2.5, 'µs'),
-      directionSetup: sheet(2, 'µs'),
+      directionSetup: sheet(5, 'µs'),
       inputPoll: sheet(0.5, 'ms'),
       outputVoltage: sheet(5, 'V'),
       outputCurrent: sheet(24, 'mA'),
