@@ -8,17 +8,19 @@ const rank = (severity: Severity): number => severities.indexOf(severity);
 /** All findings over a machine's figures, the worst first, in the order of the rules within a severity. */
 export function findingsOf(figures: Figures, list: readonly Rule[] = rules): Finding[] {
   const seen = new Set<string>();
-  return list
-    .flatMap((rule) =>
-      rule.check(figures).map((draft): Finding => ({
-        ...draft,
-        id: `${rule.code}:${draft.subject}`,
-        code: rule.code,
-        severity: draft.severity ?? rule.severity,
-        remedies: draft.remedies ?? [],
-      })),
-    )
-    // Two motors on one driver meet the same rule with the same driver: that is one finding.
-    .filter((f) => !seen.has(f.id) && seen.add(f.id))
-    .sort((a, b) => rank(a.severity) - rank(b.severity));
+  return (
+    list
+      .flatMap((rule) =>
+        rule.check(figures).map((draft): Finding => ({
+          ...draft,
+          id: `${rule.code}:${draft.subject}`,
+          code: rule.code,
+          severity: draft.severity ?? rule.severity,
+          remedies: draft.remedies ?? [],
+        })),
+      )
+      // Two motors on one driver meet the same rule with the same driver: that is one finding.
+      .filter((f) => !seen.has(f.id) && seen.add(f.id))
+      .sort((a, b) => rank(a.severity) - rank(b.severity))
+  );
 }
