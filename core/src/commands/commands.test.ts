@@ -64,6 +64,33 @@ describe('the one door for edits', () => {
   });
 });
 
+it('the voltage on a supply’s data sheet is the one that the nets see', () => {
+  const { design } = run(dunnock(), set('parts.field-supply.data.outputVoltage', quantity(12, 'V'))).file;
+  const source = Object.values(design.parts['field-supply']!.elements).find((e) => e.kind === 'source');
+  expect(source).toMatchObject({ voltage: { entered: 12, unit: 'V' } });
+});
+it('a switch table is kept with its driver and sets what it offers; two motors share a driver only where there are two', () => {
+  const table = {
+    count: 6,
+    steps: [
+      { stepsPerRevolution: 800, on: [2] },
+      { stepsPerRevolution: 400, on: [] },
+    ],
+    currents: [],
+  };
+  const { design } = run(wren(), { name: 'set-switch-table', args: { part: 'driver-x-0', table } }).file;
+  expect(design.parts['driver-x-0']!.data).toMatchObject({ switches: table, stepsPerRevolutionChoices: [400, 800] });
+  const refused = (c: Command) => {
+    const r = applyCommand(wren(), c, NOW);
+    return r.ok ? '' : r.error[0]!.mend;
+  };
+  expect(refused({ name: 'set-switch-table', args: { part: 'motor-x-0', table } })).toContain('Pick a driver');
+  expect(refused({ name: 'share-driver', args: { axis: 'x' } })).not.toBe('');
+  expect(refused({ name: 'set-switch-table', args: { part: 'driver-x-0', table: { ...table, count: 99 } } })).not.toBe(
+    '',
+  );
+});
+
 it('several edits are one: one line, one way back, and none of them where one is refused', () => {
   const file = dunnock();
   const both = (a: Command, b: Command): Command => ({

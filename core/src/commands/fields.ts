@@ -47,5 +47,9 @@ export const setField: Handler<'set-field'> = {
     }
     if (value === null) delete (target as Record<string, unknown>)[last];
     else (target as Record<string, unknown>)[last] = value;
+    // The voltage on a supply's sheet is the one between its terminals: the nets must see the same.
+    const part = keys[0] === 'parts' && last === 'outputVoltage' ? draft.parts[keys[1]!] : undefined;
+    if (part?.data.class === 'supply')
+      for (const e of Object.values(part.elements)) if (e.kind === 'source') e.voltage = part.data.outputVoltage;
   },
 };
