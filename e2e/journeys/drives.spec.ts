@@ -156,3 +156,111 @@ test('a controller is compared before it is chosen; a library comes in from a ta
   await choose(page, 'axes.y.drives.0.motor', 'Shed motor');
   await expect(field(page, 'axes.y.drives.0.motor').locator('select').first()).toHaveValue('own-motor-shed-motor');
 });
+
+test('what the torque waits for leads to its place in the data sheet, where an estimate can stand in', async ({
+  page,
+}) => {
+  await openMachine(page, 'Wren', 'Drives');
+  await page.getByRole('button', { name: 'Look at Y' }).click();
+  await page.getByRole('button', { name: 'Data sheet of -M2' }).click();
+  const sheet = page.getByRole('dialog', { name: /Data sheet of -M2/ });
+  await sheet.getByLabel('Inductance').fill('');
+  await sheet.getByLabel('Inductance').press('Enter');
+  await expect(sheet.getByRole('row', { name: /^Inductance/ })).toContainText('torque over speed stays open');
+  await sheet.getByLabel('Rotor inertia').fill('900 furlong');
+  await sheet.getByLabel('Rotor inertia').press('Enter');
+  await expect(sheet.getByRole('alert')).toContainText('"furlong" is not a unit');
+  await sheet.getByLabel('Rotor inertia').fill('0,56 kg·cm²');
+  await sheet.getByLabel('Rotor inertia').press('Enter');
+  await expect(sheet.getByRole('alert')).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('The chart needs motor')).toBeVisible();
+
+  await goTo(page, 'Wiring');
+  await page.getByRole('button', { name: /findings/ }).click();
+  const finding = page.locator('[data-finding="torque-unknown:y"]');
+  await expect(finding).toContainText('-M2 · Inductance');
+  await finding.getByRole('button', { name: 'Go there' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Drives' })).toBeVisible();
+  await expect(sheet.getByLabel('Inductance')).toBeFocused();
+  await sheet.getByRole('button', { name: 'Take 1.4 mH as an estimate' }).click();
+  await expect(sheet.getByRole('row', { name: /^Inductance/ })).toContainText('an estimate');
+  await sheet.getByRole('button', { name: 'Keep as an own part' }).click();
+  await expect(sheet.getByRole('status')).toHaveText('It is in your parts library now.');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('img', { name: /Torque over speed/ })).toBeVisible();
+  await expect(finding).toHaveCount(0);
+});
+
+test('a gantry on one driver: what it costs is told, and the wiring plan follows', async ({ page }) => {
+  await openShelf(page);
+  await page.getByRole('button', { name: 'New machine' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Long router');
+  await page.getByRole('dialog').getByText('Router, moving gantry').click();
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await expect(page.getByText('Enter next:')).toBeVisible();
+  await choose(page, 'roles.controller', 'Sedge 4, processor board');
+  await choose(page, 'roles.motorSupply', 'Loam 42, 42 V supply');
+  await fill(page, 'axes.y.travel', '900');
+  await fill(page, 'axes.y.transmission.pitch', '8');
+  await page.getByLabel('Name of the moving part').fill('Gantry');
+  await page.getByLabel('Mass of the moving part').fill('14');
+  await page.getByRole('region', { name: 'Moving masses' }).getByLabel('Y').check();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await goTo(page, 'Drives');
+  await page.getByRole('button', { name: 'Look at Y' }).click();
+  for (const i of [0, 1]) await choose(page, `axes.y.drives.${i}.motor`, 'Rook 23, stepper, 57 mm frame');
+  await choose(page, 'axes.y.drives.0.driver', 'Heron 50, stepper driver');
+  await fill(page, 'parts.driver-y-0.setup.stepsPerRevolution', '1600');
+  await fill(page, 'axes.y.maxSpeed', '60');
+  await fill(page, 'axes.y.acceleration', '300');
+  await page.getByRole('button', { name: 'In series on the first driver' }).click();
+  await page.getByRole('button', { name: /findings/ }).click();
+  const finding = page.locator('[data-finding="series-motors:y"]');
+  await expect(finding).toContainText('Both motors of Y hang on one driver');
+  await expect(finding).toContainText(/with a driver of its own \d/);
+  await goTo(page, 'Wiring');
+  await page.locator('#station').getByRole('button', { name: 'Plan the wiring' }).click();
+  await expect(field(page, 'conductors.drive-y-1/phase-a-plus')).toContainText('in series');
+  await goTo(page, 'Drives');
+  await finding.getByRole('button', { name: /a driver of its own/ }).click();
+  await expect(finding).toHaveCount(0);
+  await expect(field(page, 'axes.y.drives.1.driver').locator('select').first()).toHaveValue('driver-heron-50');
+});
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  test('torque, help and the parts library stand in one column; the whole way by keyboard too', async ({ page }) => {
+    await openMachine(page, 'Wren', 'Drives');
+    await expect(page.getByRole('img', { name: /Torque over speed/ })).toBeVisible();
+    await expect(help(page).getByRole('button', { name: 'Do it' }).first()).toBeVisible({ timeout: 20_000 });
+    const narrow = async () => {
+      const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+      expect(over).toBeLessThanOrEqual(0);
+      const main = page.locator('#station');
+      if (await main.count())
+        expect(await main.evaluate((el) => el.scrollWidth - el.clientWidth)).toBeLessThanOrEqual(0);
+    };
+    await narrow();
+    // From tab to tab with the arrow keys, as tabs go.
+    await page.getByRole('tab', { name: 'What would help' }).focus();
+    for (const name of [
+      'Driver settings',
+      'Which driver, which supply',
+      'Closed loop',
+      'Steps or fieldbus',
+      'Coil finder',
+    ]) {
+      await page.keyboard.press('ArrowRight');
+      await expect(page.getByRole('tab', { name })).toBeFocused();
+      await expect(page.getByRole('tabpanel', { name })).toBeVisible();
+      await narrow();
+    }
+    await page.keyboard.press('ArrowRight');
+    await expect(page.getByRole('tab', { name: 'What would help' })).toBeFocused();
+    await page.goto('/parts');
+    await expect(page.getByRole('heading', { level: 1, name: 'Parts library' })).toBeVisible();
+    await narrow();
+    await expectAccessible(page);
+  });
+});

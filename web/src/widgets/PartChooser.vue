@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import type { Fit, Verdict } from '@nodaxis/core/advice/fit';
 import type { PartSlot } from '@nodaxis/core/commands/command';
+import { sheetFields } from '@nodaxis/core/machine/library/sheet';
 import type { PartClass } from '@nodaxis/core/machine/parts';
-import { computed, ref, toRaw, useId } from 'vue';
+import { computed, ref, toRaw, useId, watch } from 'vue';
+import { useRoute } from 'vue-router';
 import { Document } from '@element-plus/icons-vue';
 import { useMachine } from '../document/machine';
 import { useOwnParts } from '../document/ownParts';
@@ -24,6 +26,7 @@ const own = useOwnParts();
 void own.start();
 const entries = computed(() => own.of(...props.classes));
 const sheet = ref(false);
+const route = useRoute();
 const groupNames: Record<Verdict, string> = {
   meets: 'Fits this machine',
   workaround: 'With a workaround',
@@ -47,6 +50,16 @@ const partId = computed(() => {
 const part = computed(() => (partId.value ? machine.design?.parts[partId.value] : undefined));
 const about = computed(() => entries.value.find((e) => e.key === part.value?.libraryKey)?.about ?? '');
 
+/** A link to a figure of this part's data sheet opens the sheet. */
+watch(
+  [() => route.query.field, partId],
+  ([path]) => {
+    const own = `parts.${partId.value}.data.`;
+    const key = typeof path === 'string' && path.startsWith(own) ? path.slice(own.length) : '';
+    if (key && part.value && sheetFields[part.value.data.class]?.some((f) => f.key === key)) sheet.value = true;
+  },
+  { immediate: true },
+);
 /** A part of one's own travels with the command; core knows only those that ship. */
 function chosen(key: string) {
   const entry = own.isOwn(key) ? own.parts.find((p) => p.key === key) : undefined;

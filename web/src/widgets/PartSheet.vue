@@ -3,6 +3,7 @@ import { sheetFields } from '@nodaxis/core/machine/library/sheet';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import { ElDialog } from 'element-plus';
 import { computed, ref, watch } from 'vue';
+import { useRoute } from 'vue-router';
 import { useMachine } from '../document/machine';
 import { useOwnParts } from '../document/ownParts';
 import SheetRow from './SheetRow.vue';
@@ -16,6 +17,13 @@ const part = computed(() => machine.design?.parts[props.partId]);
 const fields = computed(() => (part.value ? (sheetFields[part.value.data.class] ?? []) : []));
 const refusals = ref<Record<string, string>>({});
 const kept = ref('');
+const route = useRoute();
+/** The dialog takes the focus itself; where a link led to one figure, it goes on to that. */
+function focusLinked() {
+  const path = route.query.field;
+  if (typeof path === 'string')
+    document.querySelector<HTMLInputElement>(`[data-field="${CSS.escape(path)}"] input`)?.focus();
+}
 watch(shown, () => {
   refusals.value = {};
   kept.value = '';
@@ -48,6 +56,8 @@ async function keep() {
     :title="part ? `Data sheet of ${part.designation}, ${part.name}` : ''"
     width="min(640px, 96vw)"
     top="6vh"
+    @open-auto-focus="focusLinked"
+    @opened="focusLinked"
   >
     <p class="soft">This machine’s own copy. Type a figure with or without its unit.</p>
     <table v-if="part" class="list">
@@ -57,6 +67,7 @@ async function keep() {
           :key="f.key"
           :field="f"
           :data="part.data"
+          :path="`parts.${partId}.data.${f.key}`"
           :disabled="machine.readOnly"
           :refusal="refusals[f.key] ?? ''"
           @set="set(f.key, $event)"

@@ -7,7 +7,7 @@ import { enteredNumber, type Quantity } from '@nodaxis/core/units/quantity';
 import { computed, ref, watch } from 'vue';
 
 /** One figure of a data sheet: type it with or without its unit; where it is missing, what that blocks and an estimate. */
-const props = defineProps<{ field: SheetField; data: PartData; disabled?: boolean; refusal?: string }>();
+const props = defineProps<{ field: SheetField; data: PartData; disabled?: boolean; refusal?: string; path?: string }>();
 const emit = defineEmits<{ set: [value: Quantity | undefined] }>();
 const value = computed(() => sheetValue(props.data, props.field.key));
 const written = () => {
@@ -36,7 +36,7 @@ function commit() {
 </script>
 
 <template>
-  <tr>
+  <tr :data-field="path">
     <td>{{ field.label }}</td>
     <td class="entry">
       <input

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { busVoltsOf } from '@nodaxis/core/drivetrain/bus';
-import { computed, defineAsyncComponent, ref, watch } from 'vue';
+import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useMachine } from '../../document/machine';
 import BusSlider from './BusSlider.vue';
@@ -10,6 +10,7 @@ import DriverSheet from './DriverSheet.vue';
 import DriverChoice from './DriverChoice.vue';
 import HelpPanel from './HelpPanel.vue';
 import LoopSheet from './LoopSheet.vue';
+import { pickedAxis } from './pickedAxis';
 import SpeedLadder from './SpeedLadder.vue';
 import StepOrBus from './StepOrBus.vue';
 
@@ -18,8 +19,7 @@ const TorqueChart = defineAsyncComponent(() => import('./TorqueChart.vue'));
 const machine = useMachine();
 const route = useRoute();
 const axes = computed(() => machine.figures!.axes);
-const picked = ref('');
-const selected = computed(() => axes.value.find((a) => a.id === picked.value) ?? axes.value[0]!);
+const selected = computed(() => axes.value.find((a) => a.id === pickedAxis.value) ?? axes.value[0]!);
 
 /** The axis that a linked field belongs to: its own, or that of the drive which uses the part. */
 function axisOf(path: string): string | undefined {
@@ -31,7 +31,7 @@ watch(
   () => route.query.field,
   (field) => {
     const id = typeof field === 'string' ? axisOf(field) : undefined;
-    if (id) picked.value = id;
+    if (id) pickedAxis.value = id;
   },
   { immediate: true },
 );
@@ -45,6 +45,13 @@ const panels = [
   { key: 'coils', title: 'Coil finder' },
 ] as const;
 const panel = ref<(typeof panels)[number]['key']>('help');
+/** The arrow keys go from tab to tab, and round. */
+async function turn(by: number) {
+  const at = panels.findIndex((p) => p.key === panel.value);
+  panel.value = panels[(at + by + panels.length) % panels.length]!.key;
+  await nextTick();
+  document.getElementById(`tab-${panel.value}`)?.focus();
+}
 const tryVolts = ref<number>();
 watch(selected, (a, b) => a.id !== b.id && (tryVolts.value = undefined));
 const busVolts = computed(() => busVoltsOf(machine.design!));
@@ -54,7 +61,7 @@ const torque = computed(() => selected.value.drives[0]?.torque);
 <template>
   <div class="stack">
     <section class="sheet" aria-label="Speed ladder">
-      <SpeedLadder :axes="axes" :selected="selected.id" @select="picked = $event" />
+      <SpeedLadder :axes="axes" :selected="selected.id" @select="pickedAxis = $event" />
     </section>
     <div class="two">
       <section class="sheet" :aria-label="`Torque of ${selected.axis.letter}`">
@@ -83,9 +90,12 @@ const torque = computed(() => selected.value.drives[0]?.torque);
           :key="p.key"
           role="tab"
           class="tab"
+          :tabindex="panel === p.key ? 0 : -1"
           :aria-selected="panel === p.key"
           :aria-controls="`panel-${p.key}`"
           @click="panel = p.key"
+          @keydown.left.prevent="turn(-1)"
+          @keydown.right.prevent="turn(1)"
         >
           {{ p.title }}
         </button>
