@@ -210,6 +210,14 @@ function checksOf(need: ReturnType<typeof requirements>, entry: LibraryEntry): C
       ),
     );
   }
+  if (need.hasProbe)
+    checks.push(
+      check(
+        'probe input',
+        inputs >= need.inputs ? 'meets' : 'workaround',
+        inputs >= need.inputs ? 'One of its inputs serves.' : 'Only if another input is shared or given up for it.',
+      ),
+    );
   if (need.threading)
     checks.push(
       check(

@@ -1,8 +1,17 @@
 import { expect, it } from 'vitest';
 import type { Load } from './load';
 import { requiredTorqueNm, steadyTorqueNm } from './load';
-import { bestRatio, electronicGear, followingError, inertiaRatioOf, moveCycle, rmsTorqueNm } from './loop';
-import { stepsAsSwitched, referenceVoltage } from './driverSetup';
+import { quantity } from '../units/quantity';
+import {
+  bestRatio,
+  electronicGear,
+  followingError,
+  inertiaRatioOf,
+  moveCycle,
+  rmsTorqueNm,
+  stretchCycle,
+} from './loop';
+import { currentSchools, referenceVoltage, stepsAsSwitched } from './driverSetup';
 
 const load: Load = {
   massKg: 12,
@@ -36,6 +45,21 @@ it('RMS torque lies between the steady torque and the peak, and a long pause bri
   expect(busy).toBeLessThan(requiredTorqueNm(load, 800));
   expect(rmsTorqueNm(moveCycle(load, { ...move, pauseS: 20 }, 0))).toBeLessThan(busy / 2);
   expect(rmsTorqueNm([])).toBe(0);
+});
+it('a program’s cycle weighs each move by its time, and standing counts as rest', () => {
+  const fast = { distance: 100, speed: 100, standS: 0 };
+  const alone = rmsTorqueNm(stretchCycle(load, [fast], 800, 0));
+  expect(rmsTorqueNm(stretchCycle(load, [fast, fast], 800, 0))).toBeCloseTo(alone, 12);
+  expect(rmsTorqueNm(stretchCycle(load, [fast, { distance: 0, speed: 0, standS: 30 }], 800, 0))).toBeLessThan(
+    alone / 3,
+  );
+});
+it('of the schools for the current none is above what driver and motor bear', () => {
+  const amps = (max: number) =>
+    currentSchools(4, { currentMax: quantity(max, 'A') }).map((s) => Number(s.amps.toFixed(2)));
+  expect(amps(7.2)).toEqual([2.8, 4, 5.66]);
+  expect(amps(4.2)).toEqual([2.8, 4, 4.2]);
+  expect(amps(3.1)).toEqual([2.8, 3.1]);
 });
 it('the switch table gives positions for the setting, and nothing where the setting is not in it', () => {
   const table = {

@@ -35,9 +35,22 @@ export function rmsTorqueNm(cycle: readonly CycleStretch[]): number {
   return time > 0 ? Math.sqrt(cycle.reduce((s, c) => s + c.torqueNm ** 2 * c.seconds, 0) / time) : 0;
 }
 
+/** A cycle of several moves of one axis, each from rest to rest, with the times it stands between them. */
+export const stretchCycle = (
+  l: Load,
+  stretches: readonly { distance: number; speed: number; standS: number }[],
+  acceleration: number,
+  standingNm: number,
+): CycleStretch[] =>
+  stretches.flatMap((s) =>
+    s.distance > 0 && s.speed > 0
+      ? moveCycle(l, { distance: s.distance, speed: s.speed, acceleration, pauseS: s.standS }, standingNm)
+      : [{ torqueNm: standingNm, seconds: s.standS }],
+  );
+
 /**
  * A cycle of moves out and back over `distance` with a pause at each end: speeding up, running, slowing down, standing.
- * `share` is the part of the running stretch in which the cutter cuts. Units of the axis and seconds.
+ * Units of the axis and seconds.
  */
 export function moveCycle(
   l: Load,

@@ -107,6 +107,10 @@ const Controller = z.strictObject({
   outputVoltage: quantityOf('voltage'),
   pulseRateTotal: quantityOf('frequency').describe('of all channels together, where one processor makes them'),
   outputCurrent: quantityOf('current').describe('that one signal output gives or takes'),
+  outputType: z
+    .enum(['push-pull', 'sourcing', 'sinking'])
+    .optional()
+    .describe('a sinking output pulls to 0 V: its drivers share their plus side'),
   commandFormats: z.array(z.enum(commandFormats)).min(1),
   link: z.enum(['parallel-port', 'usb', 'network', 'serial', 'none']).optional(),
   spindleControl: z.array(z.enum(['relay', 'pulse-width', 'analogue', 'drive-commands'])).optional(),

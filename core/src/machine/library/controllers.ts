@@ -137,6 +137,7 @@ export const controllers: LibraryEntry[] = [
       pulseRateTotal: sheet(75, 'kHz'),
       outputVoltage: sheet(5, 'V'),
       outputCurrent: sheet(12, 'mA'),
+      outputType: 'sinking',
       commandFormats: ['pulse-and-direction'],
       link: 'parallel-port',
       spindleControl: ['relay', 'pulse-width'],

@@ -188,10 +188,12 @@ export function planDrive(design: Design, d: PlannedDrive, proposals: Proposal[]
     ['direction', firstWithRole(controller, 'direction-out', d.channel), 'direction-plus', 'direction-minus'],
     ['enable', firstWithRole(controller, 'enable-out'), 'enable-plus', 'enable-minus'],
   ];
-  const ground = firstWithRole(controller, 'supply-out-minus');
-  signals.forEach(([name, out, into, back], i) => {
-    const to = firstWithRole(driver, into);
-    const common = firstWithRole(driver, back);
+  // A sinking output pulls its signal to 0 V: then the plus sides are common, and the signal goes to the minus side.
+  const sinking = controller.data.class === 'controller' && controller.data.outputType === 'sinking';
+  const pole = firstWithRole(controller, sinking ? 'supply-out-plus' : 'supply-out-minus');
+  signals.forEach(([name, out, plus, minus], i) => {
+    const to = firstWithRole(driver, sinking ? minus : plus);
+    const common = firstWithRole(driver, sinking ? plus : minus);
     const shared = { colour: colours.control, section: signalSection, cable: `Signals ${d.name}` };
     if (out && to)
       proposals.push({
@@ -202,14 +204,16 @@ export function planDrive(design: Design, d: PlannedDrive, proposals: Proposal[]
         core: String(2 * i + 1),
         purpose: `${d.name}: ${name} signal.`,
       });
-    if (ground && common)
+    if (pole && common)
       proposals.push({
         ...shared,
         id: `${role}/${name}-return`,
-        from: at(controllerId, ground),
+        from: at(controllerId, pole),
         to: at(driverId, common),
         core: String(2 * i + 2),
-        purpose: `${d.name}: the way back of the ${name} signal, in the same cable.`,
+        purpose: sinking
+          ? `${d.name}: feeds the ${name} input from +, since the controller’s output pulls to 0 V (common anode).`
+          : `${d.name}: the way back of the ${name} signal, in the same cable (common cathode).`,
       });
   });
 }

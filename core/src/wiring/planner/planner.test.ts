@@ -68,6 +68,24 @@ describe('motors in series, and coils of eight leads', () => {
     planConductors(design)
       .proposals.filter((p) => p.id.match(`^drive-x-\\d/(phase|link)-${phase}`))
       .map((p) => `${p.from.part}:${p.from.terminal} ${p.to.part}:${p.to.terminal}`);
+  it('outputs that pull to 0 V get the drivers’ plus sides in common, those that push get the minus sides', () => {
+    const ways = (library: string) =>
+      planConductors(edited({ name: 'choose-part', args: { slot: { role: 'controller' }, library } }))
+        .proposals.filter((p) => /^drive-x-0\/(step|direction)/.test(p.id))
+        .map((p) => `${p.from.terminal} ${p.to.terminal}`);
+    expect(ways('controller-sedge-4')).toEqual([
+      'step-0 step-plus',
+      'gnd step-minus',
+      'direction-0 direction-plus',
+      'gnd direction-minus',
+    ]);
+    expect(ways('controller-bryony-5')).toEqual([
+      'step-0 step-minus',
+      'v5 step-plus',
+      'direction-0 direction-minus',
+      'v5 direction-plus',
+    ]);
+  });
   it('one driver: through the first motor, through the second with one phase exchanged, and back; one set of signals', () => {
     const pair = edited(
       motor(0, 'motor-rook-23'),

@@ -1,10 +1,17 @@
 <script setup lang="ts">
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
-import { currentAsSwitched, referenceVoltage, stepsAsSwitched } from '@nodaxis/core/drivetrain/driverSetup';
+import {
+  currentAsSwitched,
+  currentSchools,
+  referenceVoltage,
+  stepsAsSwitched,
+} from '@nodaxis/core/drivetrain/driverSetup';
+import { torqueAt } from '@nodaxis/core/drivetrain/motorCurve';
+import { microstepTorqueShare } from '@nodaxis/core/drivetrain/scale';
 import { isDriver } from '@nodaxis/core/machine/parts';
 import { positive } from '@nodaxis/core/units/derived';
 import { showValue } from '@nodaxis/core/units/print';
-import { baseValue } from '@nodaxis/core/units/quantity';
+import { baseValue, quantity } from '@nodaxis/core/units/quantity';
 import { computed } from 'vue';
 import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
@@ -33,6 +40,7 @@ const sheets = computed(() => {
         ? curve.circuit.peakA
         : undefined;
     const steps = part.setup.stepsPerRevolution;
+    const micro = curve?.kind === 'stepper' && steps ? steps / (curve.circuit.polePairs * 4) : undefined;
     const table = data.switches;
     const sense = positive(data.senseResistance, '');
     const factor = positive(data.referenceFactor, '');
@@ -59,10 +67,18 @@ const sheets = computed(() => {
             : undefined,
         sense,
         factor,
+        schools: curve?.kind === 'stepper' ? currentSchools(curve.ratedA, data) : [],
+        micro,
+        yieldNm: curve?.kind === 'stepper' && micro ? torqueAt(curve, 0) * microstepTorqueShare(micro) : undefined,
       },
     ];
   });
 });
+const setCurrent = (id: string, a: number) =>
+  machine.run({
+    name: 'set-field',
+    args: { path: `parts.${id}.setup.peakCurrent`, value: quantity(Number(a.toPrecision(3)), 'A') },
+  });
 const amps = (v: number) => showValue(v, 'current', preferences.display, 3);
 /** Where the direction is turned: in one place only, or nobody knows any more. */
 const turned = (d: AxisFigures['axis']['drives'][number]) =>
@@ -106,6 +122,24 @@ const turned = (d: AxisFigures['axis']['drives'][number]) =>
         the motor plugged in and standing; never plug or unplug it under power.
       </p>
       <MachineField :path="`parts.${s.id}.setup.peakCurrent`" />
+      <p v-if="s.schools.length" class="row schools">
+        <span class="soft">Schools:</span>
+        <button
+          v-for="c in s.schools"
+          :key="c.title"
+          class="plain-button framed"
+          :title="c.why"
+          :disabled="machine.readOnly"
+          @click="setCurrent(s.id, c.amps)"
+        >
+          {{ c.title }}, {{ amps(c.amps) }}
+        </button>
+      </p>
+      <p v-if="s.yieldNm !== undefined && s.micro !== undefined" class="says">
+        One of {{ s.micro }} microsteps yields at most
+        <strong>{{ showValue(s.yieldNm, 'torque', preferences.display, 2) }}</strong> before it moves: resolution is not
+        accuracy.
+      </p>
       <MachineField :path="`parts.${s.id}.setup.idleCurrent`" />
       <MachineField :path="`parts.${s.id}.setup.commandFormat`" />
       <p class="says">
@@ -129,6 +163,9 @@ const turned = (d: AxisFigures['axis']['drives'][number]) =>
 }
 .says {
   margin: 0;
+}
+.schools {
+  gap: 6px;
 }
 .bad {
   color: var(--wont);

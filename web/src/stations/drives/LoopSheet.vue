@@ -7,8 +7,10 @@ import {
   inertiaRatioOf,
   moveCycle,
   rmsTorqueNm,
+  stretchCycle,
 } from '@nodaxis/core/drivetrain/loop';
 import { backDrivingTorqueNm } from '@nodaxis/core/drivetrain/load';
+import { programMoves, stretchesOf } from '@nodaxis/core/formats/programMoves';
 import { parseQuantity } from '@nodaxis/core/units/parse';
 import { displayUnit, printNumber, showValue } from '@nodaxis/core/units/print';
 import { baseValue } from '@nodaxis/core/units/quantity';
@@ -22,6 +24,9 @@ const counts = ref('10000');
 const gain = ref('40');
 const distance = ref('');
 const pause = ref('0.5');
+const program = ref('');
+/** A cycle taken from a program's straight moves, or what in it cannot be read. */
+const read = computed(() => (program.value.trim() ? programMoves(program.value) : undefined));
 
 const linear = computed(() => props.figures.axis.motion === 'linear');
 const length = computed(() => (linear.value ? 'length' : 'angle') as 'length' | 'angle');
@@ -75,14 +80,27 @@ const rows = computed(() => {
     });
   }
   const p = number(pause.value) ?? 0;
-  if (move.value && move.value > 0 && wanted.value !== undefined) {
-    const holding = load.tiltRad > 0.3 ? t.required.nominal * 0.3 : 0;
-    const rms = rmsTorqueNm(
-      moveCycle(load, { distance: move.value, speed: wanted.value, acceleration: t.acceleration, pauseS: p }, holding),
-    );
+  const holding = load.tiltRad > 0.3 ? t.required.nominal * 0.3 : 0;
+  const cycle =
+    read.value?.ok && wanted.value !== undefined
+      ? stretchCycle(
+          load,
+          stretchesOf(read.value.value, props.figures.axis.letter, wanted.value),
+          t.acceleration,
+          holding,
+        )
+      : move.value && move.value > 0 && wanted.value !== undefined && !read.value
+        ? moveCycle(
+            load,
+            { distance: move.value, speed: wanted.value, acceleration: t.acceleration, pauseS: p },
+            holding,
+          )
+        : undefined;
+  if (cycle) {
+    const rms = rmsTorqueNm(cycle);
     const rated = curve.kind === 'servo' ? curve.ratedNm : undefined;
     list.push({
-      title: 'RMS torque over the cycle',
+      title: read.value ? 'RMS torque over the program' : 'RMS torque over the cycle',
       value: show(rms, 'torque'),
       says:
         rated === undefined
@@ -116,7 +134,16 @@ const rows = computed(() => {
         >Move out and back <input v-model="distance" :placeholder="move ? show(move, length) : ''" inputmode="decimal"
       /></label>
       <label>Pause, s <input v-model="pause" inputmode="decimal" /></label>
+      <label class="program"
+        >or a program’s straight moves
+        <textarea v-model="program" rows="2" placeholder="G1 X120 F1800" spellcheck="false"></textarea>
+      </label>
     </div>
+    <ul v-if="read && !read.ok" class="caution" role="alert">
+      <li v-for="f in read.error.slice(0, 4)" :key="f.where">
+        <span class="mono">{{ f.where }}</span>: {{ f.what }} {{ f.mend }}
+      </li>
+    </ul>
     <table class="list">
       <tbody>
         <tr v-for="r in rows" :key="r.title">
@@ -146,6 +173,16 @@ input {
   width: 130px;
   padding: 0 8px;
   text-align: right;
+}
+.program {
+  flex: 1 1 200px;
+}
+textarea {
+  font: 13px var(--mono);
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  padding: 4px 8px;
 }
 .num {
   white-space: nowrap;

@@ -204,6 +204,9 @@ const spoken = computed(() => {
       <span class="soft">(shaded: how well the figures are known)</span>
       <template v-if="tried"><i class="other"></i>with the tried bus</template>
     </p>
+    <p v-if="chart?.data.unprovenFrom !== undefined" class="visually-hidden">
+      Above the shaded edge the open-loop curve is unproven.
+    </p>
     <VChart :option="option" autoresize :update-options="{ notMerge: true, lazyUpdate: false }" />
   </div>
 </template>
