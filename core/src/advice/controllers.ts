@@ -4,7 +4,7 @@ import { partFrom } from '../machine/library/entry';
 import { libraryOf } from '../machine/library/index';
 import type { Design } from '../machine/design';
 import type { DataOf } from '../machine/parts';
-import { isDriver } from '../machine/parts';
+import { isDriver, terminalsWithRole } from '../machine/parts';
 import { positive } from '../units/derived';
 import { showValue } from '../units/print';
 import { baseValue } from '../units/quantity';
@@ -62,6 +62,8 @@ const linkWords: Record<NonNullable<DataOf<'controller'>['link']>, string> = {
   serial: 'serial lead',
   none: '',
 };
+/** Usual voltage of a motor brake. */
+const BRAKE_V = 24;
 /** A conductor cut, stripped, numbered and connected at both ends, h. */
 const HOURS_PER_CONDUCTOR = 0.12;
 
@@ -97,6 +99,10 @@ function requirements(design: Design, figures: Figures) {
     inputs: circuits.length,
     needsField,
     hasProbe: circuits.some((c) => c.function === 'probe'),
+    brakes: drives.filter((d) => {
+      const motor = d.drive.motor ? design.parts[d.drive.motor]?.data : undefined;
+      return motor?.class === 'motor' && motor.brake;
+    }).length,
     threading: design.kind === 'lathe',
     spindle: design.roles.spindleDrive !== undefined || design.roles.spindle !== undefined,
   };
@@ -207,6 +213,24 @@ function checksOf(need: ReturnType<typeof requirements>, entry: LibraryEntry): C
         isolated
           ? 'Its inputs are isolated.'
           : 'Its inputs are 5 V: NPN sensors pull them down, or an isolation board between.',
+      ),
+    );
+  }
+  const outputs = terminalsWithRole(part, 'output').length;
+  const wanted = (need.brakes > 0 ? 1 : 0) + (need.spindle ? 1 : 0);
+  if (wanted > 0) {
+    const volts = positive(data.switchedVoltage, '');
+    const weak = need.brakes > 0 && volts.known && volts.value < BRAKE_V;
+    checks.push(
+      check(
+        `${wanted} switched output${wanted === 1 ? '' : 's'} (${[need.brakes > 0 ? 'brake' : '', need.spindle ? 'spindle' : ''].filter(Boolean).join(', ')})`,
+        outputs < wanted ? 'fails' : weak ? 'workaround' : 'meets',
+        (display) =>
+          outputs < wanted
+            ? `It has ${outputs}.`
+            : weak
+              ? `It has ${outputs} at ${showValue(volts.known ? volts.value : 0, 'voltage', display, 3)}: a relay with its own 24 V switches the brake.`
+              : `It has ${outputs}.`,
       ),
     );
   }

@@ -25,6 +25,15 @@ describe('controllers against what a machine asks', () => {
     expect(fitOf(fits, 'controller-teasel-6').conductors).toBe(Object.keys(d.design.conductors).length);
     for (const f of fits) for (const c of f.checks) expect(c.why(defaultDisplay)).not.toMatch(/NaN|undefined|Infinity/);
   });
+  it('a brake asks for an output of its voltage, or a relay in between', () => {
+    const fits = controllerFits(d.design, d.figures);
+    expect(checkOf(fitOf(fits, 'controller-teasel-6'), 'switched output')).toBe('meets');
+    expect(checkOf(fitOf(fits, 'controller-sedge-4'), 'switched output')).toBe('workaround');
+    const p = of(plover());
+    expect(
+      checkOf(fitOf(controllerFits(p.design, p.figures), 'controller-sedge-4'), 'switched output'),
+    ).toBeUndefined();
+  });
   it('a lathe asks for threading, and a choice that closes a door says so', () => {
     const p = of(plover());
     const fits = controllerFits(p.design, p.figures);

@@ -112,6 +112,7 @@ const Controller = z.strictObject({
     .optional()
     .describe('a sinking output pulls to 0 V: its drivers share their plus side'),
   commandFormats: z.array(z.enum(commandFormats)).min(1),
+  switchedVoltage: quantityOf('voltage').describe('that its switched outputs give, for relays, brakes and spindle'),
   link: z.enum(['parallel-port', 'usb', 'network', 'serial', 'none']).optional(),
   spindleControl: z.array(z.enum(['relay', 'pulse-width', 'analogue', 'drive-commands'])).optional(),
   encoderInputs: z.int().min(0).max(16).optional(),

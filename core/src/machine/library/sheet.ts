@@ -88,6 +88,7 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     f('inputPoll', 'Input poll', 'time', 'ms', 'the stopping distance', () => 1),
     f('outputVoltage', 'Signal level', 'voltage', 'V', 'whether drivers see the signals', () => 5),
     f('outputCurrent', 'Signal current', 'current', 'mA'),
+    f('switchedVoltage', 'Switched outputs', 'voltage', 'V'),
   ],
   switch: [
     f('overTravel', 'Over-travel', 'length', 'mm', 'whether it survives the stop', () => 3),

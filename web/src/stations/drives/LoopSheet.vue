@@ -159,6 +159,9 @@ const rows = computed(() => {
 </template>
 
 <style scoped>
+.inputs {
+  align-items: start;
+}
 .inputs label {
   display: grid;
   font-size: 13px;
