@@ -268,9 +268,13 @@ function checksOf(need: ReturnType<typeof requirements>, entry: LibraryEntry): C
 }
 
 /** Every library controller against what this machine asks, with its cost in conductors, hours and price class. */
-export function controllerFits(design: Design, figures: Figures): ControllerFit[] {
+export function controllerFits(
+  design: Design,
+  figures: Figures,
+  entries: readonly LibraryEntry[] = libraryOf('controller'),
+): ControllerFit[] {
   const need = requirements(design, figures);
-  const fits = libraryOf('controller').map((entry): ControllerFit => {
+  const fits = entries.map((entry): ControllerFit => {
     const data = entry.data as DataOf<'controller'>;
     const checks = checksOf(need, entry);
     // The same machine with this controller in place, planned anew: what the list would come to.

@@ -3,6 +3,7 @@ import { SUPPLY_HEADROOM } from '../drivetrain/constants';
 import { busVoltsOf } from '../drivetrain/bus';
 import { connect } from '../drivetrain/windings';
 import type { Design } from '../machine/design';
+import type { LibraryEntry } from '../machine/library/entry';
 import { libraryOf } from '../machine/library/index';
 import type { DataOf } from '../machine/parts';
 import { isDriver } from '../machine/parts';
@@ -12,14 +13,19 @@ import type { Fit } from './fit';
 import { check, overall, ranked } from './fit';
 
 /** Every library driver against the motor of an axis, the bus, the controller and the wanted speed. */
-export function driverFits(design: Design, figures: Figures, axisId: string): Fit[] {
+export function driverFits(
+  design: Design,
+  figures: Figures,
+  axisId: string,
+  entries: readonly LibraryEntry[] = libraryOf('stepper-driver', 'servo-drive'),
+): Fit[] {
   const axis = figures.axes.find((a) => a.id === axisId);
   const motorId = axis?.axis.drives[0]?.motor;
   const motor = motorId ? design.parts[motorId]?.data : undefined;
   const controller = design.roles.controller ? design.parts[design.roles.controller]?.data : undefined;
   const volts = busVoltsOf(design);
   const rate = axis?.drives[0]?.pulseRateAtWanted;
-  const fits = libraryOf('stepper-driver', 'servo-drive').map((entry): Fit => {
+  const fits = entries.map((entry): Fit => {
     const data = entry.data as DataOf<'stepper-driver'> | DataOf<'servo-drive'>;
     const checks: Fit['checks'] = [];
     if (motor?.class === 'motor') {
@@ -116,7 +122,11 @@ export function driverFits(design: Design, figures: Figures, axisId: string): Fi
 const CURRENT_SHARE = 0.66;
 
 /** Every library supply as motor bus: against the drivers, and against the sum of the set currents. */
-export function supplyFits(design: Design, figures: Figures): Fit[] {
+export function supplyFits(
+  design: Design,
+  figures: Figures,
+  entries: readonly LibraryEntry[] = libraryOf('supply'),
+): Fit[] {
   const drivers = new Map(
     figures.drives.flatMap((d) => {
       const part = d.drive.driver ? design.parts[d.drive.driver] : undefined;
@@ -131,7 +141,7 @@ export function supplyFits(design: Design, figures: Figures): Fit[] {
     ...[...drivers.values()].map((p) => (isDriver(p.data) ? figureOr(p.data.supplyMin, 0) : 0)),
   );
   const sum = [...drivers.values()].reduce((s, p) => s + figureOr(p.setup.peakCurrent, 0) / Math.SQRT2, 0);
-  const fits = libraryOf('supply').map((entry): Fit => {
+  const fits = entries.map((entry): Fit => {
     const data = entry.data as DataOf<'supply'>;
     const volts = figureOr(data.outputVoltage, 0);
     const amps = figureOr(data.outputCurrent, 0);

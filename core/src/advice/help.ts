@@ -7,6 +7,7 @@ import type { FenceCause } from '../drivetrain/speed';
 import type { Severity } from '../findings/finding';
 import { findingsOf } from '../findings/findings';
 import type { Design } from '../machine/design';
+import type { LibraryEntry } from '../machine/library/entry';
 import { newMachineFile } from '../machine/file';
 import type { Variant } from './variants';
 import { variantsOf } from './variants';
@@ -66,7 +67,11 @@ const LEAST_GAIN = 1.03;
  * Tries every variant of an axis on a copy of the design, one at a time: yields after each how many are done, and returns
  * those that help, best first. What is wired already does not count here: a swap is judged before it is carried out.
  */
-export function* whatWouldHelp(design: Design, axisId: string): Generator<{ done: number; of: number }, Tried[]> {
+export function* whatWouldHelp(
+  design: Design,
+  axisId: string,
+  own: readonly LibraryEntry[] = [],
+): Generator<{ done: number; of: number }, Tried[]> {
   // Without conductors no swap is held up, and nothing of the wiring is computed again and again.
   const bare: Design = { ...design, conductors: {} };
   const bareFile = newMachineFile(bare, 'trial', NOW);
@@ -74,7 +79,7 @@ export function* whatWouldHelp(design: Design, axisId: string): Generator<{ done
   const before = derive(bare);
   const now = outcomeOf(before, axisId);
   const had = new Map(findingsOf(before).map((f) => [f.id, f]));
-  const variants = variantsOf(bare, axisId);
+  const variants = variantsOf(bare, axisId, own);
   const tried: Tried[] = [];
   for (const [i, variant] of variants.entries()) {
     const command: Command = { name: 'several', args: { title: variant.key, commands: variant.commands } };

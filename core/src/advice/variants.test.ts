@@ -3,6 +3,7 @@ import { applyCommand } from '../commands/apply';
 import type { Command } from '../commands/command';
 import { deriveFigures } from '../derivation/figures';
 import type { MachineFile } from '../machine/file';
+import { libraryEntry } from '../machine/library/index';
 import { wren } from '../samples/wren';
 import { defaultDisplay } from '../units/print';
 import { quantity } from '../units/quantity';
@@ -105,6 +106,22 @@ describe('what is worth trying on an axis', () => {
       expect(v.commands.length).toBeGreaterThan(0);
     }
     expect(variantsOf(wren().design, 'nowhere')).toEqual([]);
+  });
+});
+
+it('parts of one’s own are tried with the rest, and travel with the command that takes them', () => {
+  const rook = libraryEntry('motor-rook-23')!;
+  const own = {
+    ...rook,
+    key: 'own-strong',
+    name: 'Strong',
+    data: { ...rook.data, holdingTorque: quantity(4, 'N·m') },
+  } as typeof rook;
+  const file = edited(wren(), ...open);
+  const variant = variantsOf(file.design, 'x', [own]).find((v) => v.key === 'motor/own-strong')!;
+  expect(edited(file, ...variant.commands).design.parts['motor-x-0']).toMatchObject({
+    name: 'Strong',
+    libraryKey: 'own-strong',
   });
 });
 

@@ -3,9 +3,9 @@ import { connect, windingChoices } from '../drivetrain/windings';
 import { SUPPLY_HEADROOM } from '../drivetrain/constants';
 import type { Design } from '../machine/design';
 import type { LibraryEntry } from '../machine/library/entry';
-import { libraryOf } from '../machine/library/index';
+import { libraryEntry, libraryOf } from '../machine/library/index';
 import type { Axis } from '../machine/mechanics';
-import type { DataOf, Part } from '../machine/parts';
+import type { DataOf, Part, PartClass } from '../machine/parts';
 import { isDriver } from '../machine/parts';
 import { figureOr } from '../units/derived';
 import type { Display } from '../units/print';
@@ -26,9 +26,11 @@ const set = (path: string, value: never | unknown): Command => ({
 });
 const partAt = (design: Design, id: string | undefined): Part | undefined => (id ? design.parts[id] : undefined);
 
+/** Arguments that choose an entry; one of the user's own travels with them, since core does not know it. */
+const taking = (e: LibraryEntry) => ({ library: e.key, ...(libraryEntry(e.key) ? {} : { entry: e }) });
 /** Commands that put one library part into every drive of the axis. */
-const choose = (axisId: string, axis: Axis, item: 'motor' | 'driver', library: string): Command[] =>
-  axis.drives.map((_, drive) => ({ name: 'choose-part', args: { slot: { axis: axisId, drive, item }, library } }));
+const choose = (axisId: string, axis: Axis, item: 'motor' | 'driver', e: LibraryEntry): Command[] =>
+  axis.drives.map((_, drive) => ({ name: 'choose-part', args: { slot: { axis: axisId, drive, item }, ...taking(e) } }));
 
 type MotorData = DataOf<'motor'>;
 const motorData = (e: LibraryEntry | Part): MotorData | undefined => (e.data.class === 'motor' ? e.data : undefined);
@@ -65,8 +67,12 @@ function settings(axis: Axis, motor: MotorData, driver: Part['data'], steps: num
 const leads = [2, 2.5, 4, 5, 8, 10, 16, 20, 25];
 const accelerationShares = [0.75, 0.5, 0.3];
 
-/** Every change to one axis that is worth trying, in no order. */
-export function variantsOf(design: Design, axisId: string): Variant[] {
+/** Every change to one axis that is worth trying, in no order; `own` are the user's own parts beside the library. */
+export function variantsOf(design: Design, axisId: string, own: readonly LibraryEntry[] = []): Variant[] {
+  const partsOf = (...classes: PartClass[]) => [
+    ...libraryOf(...classes),
+    ...own.filter((e) => classes.includes(e.data.class)),
+  ];
   const axis = design.axes[axisId];
   const first = axis?.drives[0];
   if (!axis || !first) return [];
@@ -84,14 +90,14 @@ export function variantsOf(design: Design, axisId: string): Variant[] {
   );
   const floor = Math.max(0, ...allDrivers.map((d) => (isDriver(d.data) ? figureOr(d.data.supplyMin, 0) : 0)));
   const now = partAt(design, design.roles.motorSupply);
-  for (const e of libraryOf('supply')) {
+  for (const e of partsOf('supply')) {
     const volts = e.data.class === 'supply' ? figureOr(e.data.outputVoltage, 0) : 0;
     if (volts < Math.max(floor, 20) || volts > ceiling || e.key === now?.libraryKey) continue;
     variants.push({
       key: `supply/${e.key}`,
       kind: 'supply',
       title: () => `Motor supply ${e.name}`,
-      commands: [{ name: 'choose-part', args: { slot: { role: 'motorSupply' }, library: e.key } }],
+      commands: [{ name: 'choose-part', args: { slot: { role: 'motorSupply' }, ...taking(e) } }],
     });
   }
 
@@ -195,8 +201,8 @@ export function variantsOf(design: Design, axisId: string): Variant[] {
   const volts = now?.data.class === 'supply' ? figureOr(now.data.outputVoltage, 0) : 0;
   const bears = (d: Part['data']) =>
     isDriver(d) && volts <= figureOr(d.supplyMax, Infinity) * SUPPLY_HEADROOM && volts >= figureOr(d.supplyMin, 0);
-  const motors = libraryOf('motor');
-  const drivers = libraryOf('stepper-driver', 'servo-drive').filter((e) => bears(e.data));
+  const motors = partsOf('motor');
+  const drivers = partsOf('stepper-driver', 'servo-drive').filter((e) => bears(e.data));
   for (const e of motors) {
     const m = motorData(e)!;
     if (e.key === motor?.libraryKey || !driver || !suits(driver.data, m)) continue;
@@ -206,7 +212,7 @@ export function variantsOf(design: Design, axisId: string): Variant[] {
       key: `motor/${e.key}`,
       kind: 'motor',
       title: () => e.name,
-      commands: [...choose(axisId, axis, 'motor', e.key), ...settings(axis, m, driver.data, steps)],
+      commands: [...choose(axisId, axis, 'motor', e), ...settings(axis, m, driver.data, steps)],
     });
   }
   for (const e of drivers) {
@@ -215,7 +221,7 @@ export function variantsOf(design: Design, axisId: string): Variant[] {
       key: `driver/${e.key}`,
       kind: 'driver',
       title: () => e.name,
-      commands: [...choose(axisId, axis, 'driver', e.key), ...settings(axis, data, e.data, steps)],
+      commands: [...choose(axisId, axis, 'driver', e), ...settings(axis, data, e.data, steps)],
     });
   }
   // A closed loop is motor and drive together.
@@ -228,8 +234,8 @@ export function variantsOf(design: Design, axisId: string): Variant[] {
           kind: 'pair',
           title: () => `${m.name}, with ${d.name}`,
           commands: [
-            ...choose(axisId, axis, 'motor', m.key),
-            ...choose(axisId, axis, 'driver', d.key),
+            ...choose(axisId, axis, 'motor', m),
+            ...choose(axisId, axis, 'driver', d),
             ...settings(axis, motorData(m)!, d.data, steps),
           ],
         });

@@ -188,6 +188,11 @@ const cases: Record<string, Case> = {
     fires: [set('parts.controller.data.pulseWidth', 2.4, 'µs')],
     silent: [set('parts.controller.data.pulseWidth', 2.5, 'µs')],
   },
+  'figures-contradict': {
+    base: 'dunnock',
+    fires: [set('axes.x.transmission.rootDiameter', 16.5, 'mm')],
+    silent: [set('axes.x.transmission.rootDiameter', 15.5, 'mm')],
+  },
   'direction-setup': {
     base: 'dunnock',
     fires: [set('parts.controller.data.directionSetup', 4.9, 'µs')],
@@ -377,6 +382,16 @@ describe('each rule: where it fires, the nearest machine where it does not, and 
       ).toBe(true);
     }
   });
+});
+
+it.each<[string, Base, Command]>([
+  ['a nut that travels beyond its screw', 'dunnock', set('axes.x.transmission.length', 500, 'mm')],
+  ['a driver with its limits exchanged', 'wren', set('parts.driver-x-0.data.supplyMin', 61, 'V')],
+  ['a servo weaker at its peak', 'plover', set('parts.motor-x-0.data.ratedTorque', 9, 'N·m')],
+])('%s contradicts itself, and the finding leads to the field', (_what, base, command) => {
+  const found = find(edit(machines[base], command)).find((f) => f.code === 'figures-contradict');
+  expect(found?.field).toMatch(/^(axes|parts)\./);
+  expect(found?.explain(defaultDisplay)).toContain('Look which one is a slip');
 });
 
 describe('the demo machines', () => {

@@ -16,6 +16,7 @@ import { pulseTotal } from './rules/pulseTotal';
 import { signalLevel } from './rules/signalLevel';
 import { busLift } from './rules/busLift';
 import { commandFormat } from './rules/commandFormat';
+import { figuresContradict } from './rules/figuresContradict';
 import { directionSetup } from './rules/directionSetup';
 import { driverCurrent } from './rules/driverCurrent';
 import { headMayFall } from './rules/headMayFall';
@@ -48,6 +49,7 @@ import { tripUnseen } from './rules/tripUnseen';
 /** Every rule there is. Adding one touches this list and nothing else. */
 export const rules: readonly Rule[] = [
   missingFigure,
+  figuresContradict,
   supplyVoltage,
   driverCurrent,
   pulseRate,

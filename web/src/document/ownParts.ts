@@ -6,7 +6,7 @@ import { MAX_FILE_BYTES } from '@nodaxis/core/machine/read';
 import type { PartClass } from '@nodaxis/core/machine/parts';
 import type { Fault } from '@nodaxis/core/units/result';
 import { defineStore } from 'pinia';
-import { ref, shallowRef } from 'vue';
+import { ref, shallowRef, toRaw } from 'vue';
 import { browserStore, storeFault } from './browserStore';
 
 const KEY = 'library';
@@ -76,5 +76,10 @@ export const useOwnParts = defineStore('own-parts', () => {
   const of = (...classes: PartClass[]): LibraryEntry[] =>
     [...library, ...parts.value].filter((e) => classes.includes(e.data.class));
   const isOwn = (key: string): boolean => parts.value.some((p) => p.key === key);
-  return { parts, fault, ready, start, put, remove, take, of, isOwn };
+  /** What a command needs to choose a part: one of one's own travels with it, since core knows only those that ship. */
+  const choice = (key: string): { library: string; entry?: LibraryEntry } => {
+    const entry = parts.value.find((p) => p.key === key);
+    return { library: key, ...(entry ? { entry: toRaw(entry) } : {}) };
+  };
+  return { parts, fault, ready, start, put, remove, take, of, isOwn, choice };
 });

@@ -3,7 +3,7 @@ import type { Fit, Verdict } from '@nodaxis/core/advice/fit';
 import type { PartSlot } from '@nodaxis/core/commands/command';
 import { sheetFields } from '@nodaxis/core/machine/library/sheet';
 import type { PartClass } from '@nodaxis/core/machine/parts';
-import { computed, ref, toRaw, useId, watch } from 'vue';
+import { computed, ref, useId, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { Document } from '@element-plus/icons-vue';
 import { useMachine } from '../document/machine';
@@ -60,14 +60,12 @@ watch(
   },
   { immediate: true },
 );
-/** A part of one's own travels with the command; core knows only those that ship. */
-function chosen(key: string) {
-  const entry = own.isOwn(key) ? own.parts.find((p) => p.key === key) : undefined;
-  return { slot: props.slotOf, library: key || null, ...(entry ? { entry: toRaw(entry) } : {}) };
-}
 function choose(e: Event) {
   const select = e.target as HTMLSelectElement;
-  const faults = machine.run({ name: 'choose-part', args: chosen(select.value) });
+  const faults = machine.run({
+    name: 'choose-part',
+    args: { slot: props.slotOf, library: null, ...(select.value ? own.choice(select.value) : {}) },
+  });
   fault.value = faults.map((f) => `${f.what} ${f.mend}`).join(' ');
   select.value = part.value?.libraryKey ?? '';
 }

@@ -2,6 +2,7 @@ import type { AxisOutcome } from '@nodaxis/core/advice/help';
 import { whatWouldHelp } from '@nodaxis/core/advice/help';
 import type { Command } from '@nodaxis/core/commands/command';
 import type { Severity } from '@nodaxis/core/findings/finding';
+import type { LibraryEntry } from '@nodaxis/core/machine/library/entry';
 import type { Design } from '@nodaxis/core/machine/design';
 import type { Display } from '@nodaxis/core/units/print';
 import { expose } from 'comlink';
@@ -20,8 +21,14 @@ export interface HelpLine {
 
 const advice = {
   /** Tries every change to an axis; `onProgress` hears after each. To stop it, end the worker. */
-  help(design: Design, axisId: string, display: Display, onProgress: (done: number, of: number) => void): HelpLine[] {
-    const trial = whatWouldHelp(design, axisId);
+  help(
+    design: Design,
+    axisId: string,
+    own: readonly LibraryEntry[],
+    display: Display,
+    onProgress: (done: number, of: number) => void,
+  ): HelpLine[] {
+    const trial = whatWouldHelp(design, axisId, own);
     for (;;) {
       const next = trial.next();
       if (next.done)

@@ -1,14 +1,18 @@
 <script setup lang="ts">
 import { driverFits, supplyFits } from '@nodaxis/core/advice/drives';
 import { computed } from 'vue';
+import { useOwnParts } from '../../document/ownParts';
 import FitTable from '../../widgets/FitTable.vue';
 import { useMachine } from '../../document/machine';
 
 const props = defineProps<{ axisId: string }>();
 const machine = useMachine();
+const own = useOwnParts();
 const axis = computed(() => machine.design!.axes[props.axisId]!);
-const drivers = computed(() => driverFits(machine.design!, machine.figures!, props.axisId));
-const supplies = computed(() => supplyFits(machine.design!, machine.figures!));
+const drivers = computed(() =>
+  driverFits(machine.design!, machine.figures!, props.axisId, own.of('stepper-driver', 'servo-drive')),
+);
+const supplies = computed(() => supplyFits(machine.design!, machine.figures!, own.of('supply')));
 const driverKey = computed(() => machine.design!.parts[axis.value.drives[0]?.driver ?? '']?.libraryKey);
 const supplyKey = computed(() => machine.design!.parts[machine.design!.roles.motorSupply ?? '']?.libraryKey);
 const takeDriver = (library: string) =>
@@ -18,12 +22,12 @@ const takeDriver = (library: string) =>
       title: `${axis.value.letter}: another driver`,
       commands: axis.value.drives.map((_, drive) => ({
         name: 'choose-part' as const,
-        args: { slot: { axis: props.axisId, drive, item: 'driver' as const }, library },
+        args: { slot: { axis: props.axisId, drive, item: 'driver' as const }, ...own.choice(library) },
       })),
     },
   });
 const takeSupply = (library: string) =>
-  machine.run({ name: 'choose-part', args: { slot: { role: 'motorSupply' }, library } });
+  machine.run({ name: 'choose-part', args: { slot: { role: 'motorSupply' }, ...own.choice(library) } });
 </script>
 
 <template>

@@ -1,6 +1,7 @@
 import type { Design } from '@nodaxis/core/machine/design';
 import { proxy, wrap } from 'comlink';
 import { onBeforeUnmount, ref, shallowRef, toRaw, watch, type Ref } from 'vue';
+import { useOwnParts } from '../../document/ownParts';
 import { usePreferences } from '../../document/preferences';
 import type { AdviceWorker, HelpLine } from '../../workers/advice.worker';
 
@@ -10,6 +11,7 @@ const QUIET_MS = 350;
 /** What would help an axis, worked out beside the page and anew after every edit; it can be stopped. */
 export function useHelp(design: Ref<Design | undefined>, axisId: Ref<string>) {
   const preferences = usePreferences();
+  const ownParts = useOwnParts();
   const lines = shallowRef<HelpLine[]>([]);
   const progress = shallowRef<{ done: number; of: number }>();
   const stopped = ref(false);
@@ -29,6 +31,7 @@ export function useHelp(design: Ref<Design | undefined>, axisId: Ref<string>) {
     fault.value = '';
     const of = design.value;
     if (!of) return;
+    await ownParts.start();
     const own = new Worker(new URL('../../workers/advice.worker.ts', import.meta.url), { type: 'module' });
     thread = own;
     progress.value = { done: 0, of: 1 };
@@ -40,6 +43,7 @@ export function useHelp(design: Ref<Design | undefined>, axisId: Ref<string>) {
     const found = await remote.help(
       toRaw(of),
       axisId.value,
+      toRaw(ownParts.parts),
       { ...preferences.display },
       proxy((done: number, all: number) => {
         if (thread === own) progress.value = { done, of: all };

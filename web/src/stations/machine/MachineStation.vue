@@ -7,6 +7,7 @@ import { kindTitle } from '@nodaxis/core/machine/create';
 import { computed, ref } from 'vue';
 import { useFocusLink } from '../../app/focusLink';
 import { useMachine } from '../../document/machine';
+import { useOwnParts } from '../../document/ownParts';
 import MachineDrawing from '../../widgets/drawing/MachineDrawing.vue';
 import MachineField from '../../widgets/MachineField.vue';
 import PartChooser from '../../widgets/PartChooser.vue';
@@ -26,8 +27,9 @@ function addAxis() {
   if (l) machine.run({ name: 'add-axis', args: { letter: l } });
   letter.value = '';
 }
+const own = useOwnParts();
 const comparing = ref(false);
-const fits = computed(() => controllerFits(design.value, figures.value));
+const fits = computed(() => controllerFits(design.value, figures.value, own.of('controller')));
 /** What to enter next, in the order of the work: a machine that is begun leads on by itself. */
 const next = computed(() => machine.findings.filter((f) => f.code === 'missing-figure').slice(0, 4));
 const { go } = useFocusLink();
