@@ -178,7 +178,7 @@ test('what the torque waits for leads to its place in the data sheet, where an e
   await sheet.getByLabel('Rotor inertia').press('Enter');
   await expect(sheet.getByRole('alert')).toHaveCount(0);
   await page.keyboard.press('Escape');
-  await expect(page.getByText('The chart needs motor')).toBeVisible();
+  await expect(page.getByRole('button', { name: '-M2 · Inductance' })).toBeVisible();
 
   await goTo(page, 'Wiring');
   await page.getByRole('button', { name: /findings/ }).click();

@@ -42,6 +42,7 @@ describe('how much of a station is settled', () => {
     const fresh = newDesign('lathe', 'New');
     const before = settledOf(deriveFigures(fresh)).machine!;
     expect(before).toEqual({ done: 0, of: 6 });
+    expect(settledOf(deriveFigures(fresh))).toMatchObject({ wiring: { done: 0, of: 1 }, practice: { done: 0, of: 1 } });
     const travel = { ...fresh, axes: { ...fresh.axes, x: { ...fresh.axes.x!, travel: quantity(100, 'mm') } } };
     expect(settledOf(deriveFigures(travel)).machine!.done).toBe(1);
   });

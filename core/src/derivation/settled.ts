@@ -8,7 +8,7 @@ export interface Settled {
   of: number;
 }
 
-/** Per station: the figures that settings need, the conductors that are connected, the settings that are known. */
+/** Per station: figures that settings need, conductors connected, settings known, whether a rehearsal can run. */
 export function settledOf(figures: Figures): Partial<Record<Station, Settled>> {
   const { design, settings } = figures;
   const missing = new Set(settings.flatMap((s) => (s.value.known ? [] : s.value.missing)));
@@ -43,7 +43,9 @@ export function settledOf(figures: Figures): Partial<Record<Station, Settled>> {
   const made = conductors.filter((c) => c.state === 'connected' || c.state === 'checked').length;
   return {
     ...at,
-    wiring: { done: made, of: conductors.length },
+    // What is still only proposed counts as undone, and a machine without any conductor is not wired.
+    wiring: { done: made, of: Math.max(conductors.length, figures.plan.proposals.length, 1) },
+    practice: { done: figures.controller.known ? 1 : 0, of: 1 },
     settings: { done: settings.filter((s) => s.value.known).length, of: settings.length },
   };
 }

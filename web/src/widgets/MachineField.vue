@@ -118,7 +118,7 @@ const sourceWord = { entered: 'entered', datasheet: 'data sheet', estimate: 'est
       :aria-invalid="!!fault"
       :aria-describedby="fault ? `${id}-fault` : undefined"
       :title="field.help"
-      :placeholder="field.kind.type === 'text' ? '' : (field.whenEmpty ?? 'not known')"
+      :placeholder="field.kind.type === 'text' ? '' : (field.whenEmpty ?? 'unknown')"
       @change="commit"
       @blur="commit"
       @keydown.enter="path === 'notes' || commit()"
@@ -178,6 +178,9 @@ select,
 .figure :deep(.el-input__inner) {
   font-family: var(--mono);
   text-align: right;
+}
+.figure :deep(.el-input__inner::placeholder) {
+  font: 11px var(--sans);
 }
 .unit {
   color: var(--soft);

@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { describeField, fieldTitle } from '@nodaxis/core/machine/fields';
 import { busVoltsOf } from '@nodaxis/core/drivetrain/bus';
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
+import { useFocusLink } from '../../app/focusLink';
 import { useMachine } from '../../document/machine';
 import BusSlider from './BusSlider.vue';
 import CoilFinder from './CoilFinder.vue';
@@ -55,6 +57,15 @@ async function turn(by: number) {
 const tryVolts = ref<number>();
 watch(selected, (a, b) => a.id !== b.id && (tryVolts.value = undefined));
 const busVolts = computed(() => busVoltsOf(machine.design!));
+/** What the chart waits for, each with the way to its field. */
+const missing = computed(() => {
+  const paths = new Set([
+    ...(torque.value && !torque.value.known ? torque.value.missing : []),
+    ...(selected.value.fences.known ? [] : selected.value.fences.missing),
+  ]);
+  return [...paths].flatMap((p) => describeField(machine.design!, p) ?? []);
+});
+const { go } = useFocusLink();
 const torque = computed(() => selected.value.drives[0]?.torque);
 </script>
 
@@ -79,10 +90,14 @@ const torque = computed(() => selected.value.drives[0]?.torque);
           Sine currents, warm winding. A driver at its voltage limit gives a square wave: 15 to 30 % more at speed,
           before iron loss takes most of that back.
         </p>
-        <p v-if="!torque?.known || !selected.fences.known" class="empty soft">
-          The chart needs motor, driver, supply, acceleration and what the axis carries. The speed ladder and the
-          findings name what is missing.
-        </p>
+        <div v-if="!torque?.known || !selected.fences.known" class="empty stack">
+          <p class="soft">Here stands the torque there is against the torque needed, as soon as these are known:</p>
+          <p class="row">
+            <button v-for="f in missing" :key="f.path" class="plain-button framed" @click="go(f.station, f.path)">
+              {{ fieldTitle(f) }}
+            </button>
+          </p>
+        </div>
       </section>
       <DriveCard :figures="selected" />
     </div>
@@ -128,7 +143,7 @@ const torque = computed(() => selected.value.drives[0]?.torque);
 }
 .empty {
   padding: 40px 20px;
-  max-width: 460px;
+  max-width: 560px;
 }
 .tabs {
   display: flex;

@@ -76,8 +76,9 @@ function apply(line: HelpLine) {
 <template>
   <div class="row spread head">
     <p class="soft">
-      Now: <strong>{{ show(now.limit, speed) }}</strong><template v-if="now.cause">, {{ now.cause }} governs</template>.
-      Tried on a copy: every supply, lead, step setting, current, winding, motor and driver that fits.
+      <template v-if="now.limit !== undefined"
+        >Now: <strong>{{ show(now.limit, speed) }}</strong>, {{ now.cause }} governs. </template
+      >Tried on a copy: every supply, lead, step setting, current, winding, motor and driver that fits.
     </p>
     <span v-if="progress" class="row" role="status">
       <progress :value="progress.done" :max="progress.of" aria-label="Changes tried"></progress>
