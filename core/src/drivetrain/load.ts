@@ -23,6 +23,10 @@ export interface Load {
   rotatingInertiaKgm2: number;
 }
 
+/** From this angle on a load comes down by itself if nothing holds it. */
+export const TILTED_DEG = 20;
+export const isTilted = (l: Pick<Load, 'tiltRad'>): boolean => l.tiltRad > (TILTED_DEG * Math.PI) / 180;
+
 /** Force along the travel at steady speed, N: F_cut + µ·m·g·cosθ + m·g·sinθ less the counterbalance. */
 export function forceN(l: Load): number {
   const weight = l.massKg * GRAVITY;

@@ -1,5 +1,10 @@
 import type { Load } from './load';
+import { GRAVITY } from './constants';
 import { inertiaKgm2, motorAlpha, steadyTorqueNm } from './load';
+
+/** Load over rotor inertia up to which a closed loop is at ease, and beyond which it is hard to tune. */
+export const INERTIA_AT_EASE = 5;
+export const INERTIA_MOST = 10;
 
 /** Load inertia over rotor inertia, both at the motor shaft. */
 export const inertiaRatioOf = (l: Load): number => inertiaKgm2(l) / l.motorInertiaKgm2 - 1;
@@ -29,6 +34,15 @@ export interface CycleStretch {
   seconds: number;
 }
 
+/**
+ * Torque that the motor gives to hold a tilted load at rest, N·m: the weight along the travel less the counterbalance, on
+ * the lever travel/2π. Friction would help; it is not counted on.
+ */
+export function standingTorqueNm(l: Load): number {
+  const lift = Math.max(0, l.massKg * GRAVITY * Math.sin(l.tiltRad) - l.counterbalanceN);
+  return (lift * (l.travelMm / 1000)) / (2 * Math.PI * l.ratio);
+}
+
 /** Root mean square of the torque over a cycle, N·m: √(ΣT²·t/Σt). Zero for an empty cycle. */
 export function rmsTorqueNm(cycle: readonly CycleStretch[]): number {
   const time = cycle.reduce((s, c) => s + c.seconds, 0);
@@ -40,12 +54,11 @@ export const stretchCycle = (
   l: Load,
   stretches: readonly { distance: number; speed: number; standS: number }[],
   acceleration: number,
-  standingNm: number,
 ): CycleStretch[] =>
   stretches.flatMap((s) =>
     s.distance > 0 && s.speed > 0
-      ? moveCycle(l, { distance: s.distance, speed: s.speed, acceleration, pauseS: s.standS }, standingNm)
-      : [{ torqueNm: standingNm, seconds: s.standS }],
+      ? moveCycle(l, { distance: s.distance, speed: s.speed, acceleration, pauseS: s.standS })
+      : [{ torqueNm: standingTorqueNm(l), seconds: s.standS }],
   );
 
 /**
@@ -55,7 +68,6 @@ export const stretchCycle = (
 export function moveCycle(
   l: Load,
   move: { distance: number; speed: number; acceleration: number; pauseS: number },
-  standingNm: number,
 ): CycleStretch[] {
   const peak = Math.min(move.speed, Math.sqrt(move.acceleration * move.distance));
   const ramp = peak / move.acceleration;
@@ -66,6 +78,6 @@ export function moveCycle(
     { torqueNm: steady + accelerating, seconds: ramp },
     { torqueNm: steady, seconds: cruise },
     { torqueNm: steady - accelerating, seconds: ramp },
-    { torqueNm: standingNm, seconds: move.pauseS },
+    { torqueNm: standingTorqueNm(l), seconds: move.pauseS },
   ];
 }

@@ -1,4 +1,10 @@
-import { backDrivingTorqueNm, holdingFriction, movedMassKg, trapezoidalEfficiency } from '../../drivetrain/load';
+import {
+  backDrivingTorqueNm,
+  holdingFriction,
+  movedMassKg,
+  TILTED_DEG,
+  trapezoidalEfficiency,
+} from '../../drivetrain/load';
 import { leadMm } from '../../drivetrain/transmission';
 import { figureOr, positive } from '../../units/derived';
 import { printNumber, showValue } from '../../units/print';
@@ -17,7 +23,8 @@ export const headMayFall: Rule = {
   check: ({ design, axes }) =>
     axes.flatMap(({ id, axis }): FindingDraft[] => {
       const t = axis.transmission;
-      if (t?.kind !== 'screw' || !axis.tilt || Math.abs(baseValue(axis.tilt)) < 20 || axis.counterbalance) return [];
+      if (t?.kind !== 'screw' || !axis.tilt || Math.abs(baseValue(axis.tilt)) < TILTED_DEG || axis.counterbalance)
+        return [];
       const motors = axis.drives.map((d) => (d.motor ? design.parts[d.motor]?.data : undefined));
       if (!motors.some((m) => m?.class === 'motor') || motors.some((m) => m?.class === 'motor' && m.brake)) return [];
       const mass = movedMassKg(id, design.masses);

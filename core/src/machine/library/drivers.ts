@@ -93,6 +93,33 @@ const driver = (key: string, name: string, about: string, data: DataOf<'stepper-
   setup: { commandFormat: 'pulse-and-direction' },
 });
 
+const servoDrive = (
+  key: string,
+  name: string,
+  about: string,
+  limits: Pick<DataOf<'servo-drive'>, 'supplyMin' | 'supplyMax' | 'currentMax'>,
+): LibraryEntry => ({
+  key,
+  name,
+  about,
+  data: {
+    class: 'servo-drive',
+    ...limits,
+    stepsPerRevolutionChoices: [1000, 2000, 4000, 5000, 8000, 10000, 16000],
+    pulseHighMin: sheet(1, 'µs'),
+    pulseLowMin: sheet(1, 'µs'),
+    directionSetupMin: sheet(2, 'µs'),
+    commandFormats: ['pulse-and-direction', 'two-pulse-trains', 'quadrature'],
+    closedLoop: true,
+    ...opto,
+    signalRate: sheet(500, 'kHz'),
+    enableOpen: 'disabled',
+  },
+  terminals: { ...signalTerminals, ...alarm, ...powerTerminals, ...threePhases },
+  elements: { ...optocouplers, ...alarmContact },
+  setup: { commandFormat: 'pulse-and-direction' },
+});
+
 /** A driver on a carrier that plugs into a board: it has no screw terminals for signals, and a trimmer for the current. */
 const plugIn = (key: string, name: string, about: string, data: Partial<DataOf<'stepper-driver'>>): LibraryEntry =>
   driver(
@@ -158,52 +185,18 @@ export const drivers: LibraryEntry[] = [
     elements: { ...optocouplers, ...alarmContact },
     setup: { commandFormat: 'pulse-and-direction' },
   },
-  {
-    key: 'drive-osprey-400',
-    name: 'Osprey 400, servo drive',
-    about: 'Servo drive for motors of up to 400 W on a direct-current bus; pulses per revolution are free to choose.',
-    data: {
-      class: 'servo-drive',
-      supplyMin: sheet(24, 'V'),
-      supplyMax: sheet(75, 'V'),
-      currentMax: sheet(16, 'A'),
-      stepsPerRevolutionChoices: [1000, 2000, 4000, 5000, 8000, 10000, 16000],
-      pulseHighMin: sheet(1, 'µs'),
-      pulseLowMin: sheet(1, 'µs'),
-      directionSetupMin: sheet(2, 'µs'),
-      commandFormats: ['pulse-and-direction', 'two-pulse-trains', 'quadrature'],
-      closedLoop: true,
-      ...opto,
-      signalRate: sheet(500, 'kHz'),
-      enableOpen: 'disabled',
-    },
-    terminals: { ...signalTerminals, ...alarm, ...powerTerminals, ...threePhases },
-    elements: { ...optocouplers, ...alarmContact },
-    setup: { commandFormat: 'pulse-and-direction' },
-  },
-  {
-    key: 'drive-osprey-750',
-    name: 'Osprey 750, servo drive',
-    about: 'Servo drive for motors of up to 750 W on a direct-current bus.',
-    data: {
-      class: 'servo-drive',
-      supplyMin: sheet(36, 'V'),
-      supplyMax: sheet(90, 'V'),
-      currentMax: sheet(40, 'A'),
-      stepsPerRevolutionChoices: [1000, 2000, 4000, 5000, 8000, 10000, 16000],
-      pulseHighMin: sheet(1, 'µs'),
-      pulseLowMin: sheet(1, 'µs'),
-      directionSetupMin: sheet(2, 'µs'),
-      commandFormats: ['pulse-and-direction', 'two-pulse-trains', 'quadrature'],
-      closedLoop: true,
-      ...opto,
-      signalRate: sheet(500, 'kHz'),
-      enableOpen: 'disabled',
-    },
-    terminals: { ...signalTerminals, ...alarm, ...powerTerminals, ...threePhases },
-    elements: { ...optocouplers, ...alarmContact },
-    setup: { commandFormat: 'pulse-and-direction' },
-  },
+  servoDrive(
+    'drive-osprey-400',
+    'Osprey 400, servo drive',
+    'Servo drive for motors of up to 400 W on a direct-current bus; pulses per revolution are free to choose.',
+    { supplyMin: sheet(24, 'V'), supplyMax: sheet(75, 'V'), currentMax: sheet(16, 'A') },
+  ),
+  servoDrive(
+    'drive-osprey-750',
+    'Osprey 750, servo drive',
+    'Servo drive for motors of up to 750 W on a direct-current bus.',
+    { supplyMin: sheet(36, 'V'), supplyMax: sheet(90, 'V'), currentMax: sheet(40, 'A') },
+  ),
   driver(
     'driver-merlin-80',
     'Merlin 80, closed-loop stepper drive',

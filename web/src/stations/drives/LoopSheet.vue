@@ -4,12 +4,14 @@ import {
   bestRatio,
   electronicGear,
   followingError,
+  INERTIA_AT_EASE,
+  INERTIA_MOST,
   inertiaRatioOf,
   moveCycle,
   rmsTorqueNm,
   stretchCycle,
 } from '@nodaxis/core/drivetrain/loop';
-import { backDrivingTorqueNm } from '@nodaxis/core/drivetrain/load';
+import { backDrivingTorqueNm, isTilted } from '@nodaxis/core/drivetrain/load';
 import { programMoves, stretchesOf } from '@nodaxis/core/formats/programMoves';
 import { parseQuantity } from '@nodaxis/core/units/parse';
 import { displayUnit, printNumber, showValue } from '@nodaxis/core/units/print';
@@ -61,7 +63,7 @@ const rows = computed(() => {
   list.push({
     title: 'Inertia, load to rotor',
     value: `${printNumber(ratio, 2)} : 1`,
-    says: `${ratio > 10 ? 'Hard to tune stiff' : ratio > 5 ? 'Tunable with care' : 'At ease'}. A reduction of ${printNumber(bestRatio(load), 2)} : 1 would accelerate it best. Tune only with the final mass on.`,
+    says: `${ratio > INERTIA_MOST ? 'Hard to tune stiff' : ratio > INERTIA_AT_EASE ? 'Tunable with care' : 'At ease'}. A reduction of ${printNumber(bestRatio(load), 2)} : 1 would accelerate it best. Tune only with the final mass on.`,
   });
   const kv = number(gain.value);
   if (kv && wanted.value !== undefined)
@@ -80,21 +82,11 @@ const rows = computed(() => {
     });
   }
   const p = number(pause.value) ?? 0;
-  const holding = load.tiltRad > 0.3 ? t.required.nominal * 0.3 : 0;
   const cycle =
     read.value?.ok && wanted.value !== undefined
-      ? stretchCycle(
-          load,
-          stretchesOf(read.value.value, props.figures.axis.letter, wanted.value),
-          t.acceleration,
-          holding,
-        )
+      ? stretchCycle(load, stretchesOf(read.value.value, props.figures.axis.letter, wanted.value), t.acceleration)
       : move.value && move.value > 0 && wanted.value !== undefined && !read.value
-        ? moveCycle(
-            load,
-            { distance: move.value, speed: wanted.value, acceleration: t.acceleration, pauseS: p },
-            holding,
-          )
+        ? moveCycle(load, { distance: move.value, speed: wanted.value, acceleration: t.acceleration, pauseS: p })
         : undefined;
   if (cycle) {
     const rms = rmsTorqueNm(cycle);
@@ -109,7 +101,7 @@ const rows = computed(() => {
     });
   }
   const tr = props.figures.axis.transmission;
-  if (load.tiltRad > 0.3 && tr?.kind === 'screw') {
+  if (isTilted(load) && tr?.kind === 'screw') {
     const back = backDrivingTorqueNm(load.massKg * Math.sin(load.tiltRad), load.travelMm, load.efficiency, load.dragNm);
     list.push({
       title: 'Back-driving torque',
