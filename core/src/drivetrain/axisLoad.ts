@@ -12,7 +12,7 @@ import { usualCuttingN } from './cutting';
 import type { Load } from './load';
 import { requiredTorqueNm, trapezoidalEfficiency, worseSideKg } from './load';
 import { screwInertiaKgm2 } from './screwLimits';
-import { leadMm, ratioOf } from './transmission';
+import { ratioOf, travelPerRevolution } from './transmission';
 
 /** A usual value that stands in for a figure which is not entered: the field, and what was taken. */
 export interface Assumption {
@@ -56,22 +56,9 @@ function massesOf(axisId: string, items: readonly MassItem[]): { beamKg: number;
   return { beamKg, carriageKg, spread: total > 0 ? Math.sqrt(error) / total : 0 };
 }
 
-/** Travel of one output revolution in mm, or in degrees for a rotary axis. */
-function outputTravel(t: Transmission, path: string): Derived<number> {
-  switch (t.kind) {
-    case 'screw':
-      return leadMm(t, path);
-    case 'belt':
-      return mapKnown(positive(t.pitch, `${path}.pitch`), (p) => p * t.teeth);
-    case 'rack':
-      return mapKnown(
-        positive(t.module, `${path}.module`),
-        (m) => (Math.PI * m * t.teeth) / Math.cos((figureOr(t.helixAngle, 0) * Math.PI) / 180),
-      );
-    case 'rotary':
-      return known(360);
-  }
-}
+/** Travel of one revolution of the screw, pulley, pinion or table, in mm or degrees. */
+const outputTravel = (t: Transmission, path: string): Derived<number> =>
+  mapKnown(travelPerRevolution(t, path), (perMotorRev) => perMotorRev * ratioOf(t));
 
 /**
  * What one drive of an axis has to move. `items` are the masses that this axis carries; of a gantry each side is taken as

@@ -16,6 +16,8 @@ export interface CoilAnswer {
   contradictions: string[];
   /** The next measurement that decides, in words; undefined when all is known. */
   next: string | undefined;
+  /** The two leads that it asks to be measured, where it asks for two. */
+  nextPair: readonly [string, string] | undefined;
 }
 
 /** Two readings count as the same winding's whole and half when they differ by less than this share. */
@@ -79,6 +81,7 @@ export function findCoils(leads: readonly string[], seen: readonly CoilObservati
   const complete = groups.filter((g) => g.length === size);
   const terminals: CoilAnswer['terminals'] = [];
   let next: string | undefined;
+  let nextPair: CoilAnswer['nextPair'];
   if (!contradictions.length && complete.length < wanted) {
     // A pair that nothing is known of yet decides most.
     const candidates =
@@ -94,8 +97,10 @@ export function findCoils(leads: readonly string[], seen: readonly CoilObservati
         )
         .map((b) => [a, b] as const),
     )[0];
-    if (untried) next = `Measure ${untried[0]} to ${untried[1]}, with every other lead apart.`;
-    else
+    if (untried) {
+      nextPair = untried;
+      next = `Measure ${untried[0]} to ${untried[1]}, with every other lead apart.`;
+    } else
       contradictions.push(
         'No pair is left that could be a winding: one of the open readings is wrong, or a coil is broken.',
       );
@@ -116,8 +121,10 @@ export function findCoils(leads: readonly string[], seen: readonly CoilObservati
           [g[0]!, g[2]!],
           [g[1]!, g[2]!],
         ].find(([a, b]) => ohmsOf(a!, b!) === undefined);
-        if (open)
-          next ??= `Measure ${open[0]} to ${open[1]} in ohms: the largest of the three readings leaves the tap out.`;
+        if (open && !next) {
+          nextPair = [open[0]!, open[1]!];
+          next = `Measure ${open[0]} to ${open[1]} in ohms: the largest of the three readings leaves the tap out.`;
+        }
         return;
       }
       const ends = g.filter((l) => l !== tap);
@@ -131,5 +138,5 @@ export function findCoils(leads: readonly string[], seen: readonly CoilObservati
       next =
         'Which halves belong to one phase, and which way round, shows at the shaft: join two halves in series and feed the other phase. Where it hums and does not turn, a half is the wrong way round or of the other phase.';
   }
-  return { groups, terminals, contradictions: [...new Set(contradictions)], next };
+  return { groups, terminals, contradictions: [...new Set(contradictions)], next, nextPair };
 }

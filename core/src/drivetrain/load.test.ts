@@ -11,7 +11,7 @@ import {
   worseSideKg,
 } from './load';
 import { WHIRL_SHARE, bucklingN, screwInertiaKgm2, whirlRpm } from './screwLimits';
-import { speedForTorqueRpm } from './stepper';
+import { rpmForTorque } from './motorCurve';
 
 const load: Load = {
   massKg: 9.4,
@@ -43,17 +43,15 @@ describe('load, against the worked figures', () => {
   it('speed that torque alone would allow, factor 2, 500 mm/s²', () => {
     const needed = 2 * requiredTorqueNm(load, 500);
     const speeds = [28, 42, 60].map((volts) => {
-      const rpm = speedForTorqueRpm(
-        {
-          polePairs: 50,
-          ktNmPerA: 2.3 / (Math.SQRT2 * 4),
-          resistanceOhm: 0.72,
-          inductanceH: 0.0029,
-          volts,
-          peakA: 5.2,
-        },
-        needed,
-      );
+      const circuit = {
+        polePairs: 50,
+        ktNmPerA: 2.3 / (Math.SQRT2 * 4),
+        resistanceOhm: 0.72,
+        inductanceH: 0.0029,
+        volts,
+        peakA: 5.2,
+      };
+      const rpm = rpmForTorque({ kind: 'stepper', openLoop: true, circuit, motors: 1, ratedA: 4 }, needed);
       return ((rpm / 60) * 8).toFixed(1);
     });
     expect(speeds).toEqual(['259.6', '399.5', '579.4']);

@@ -7,7 +7,7 @@ import type { Band, Uncertain } from '../units/uncertain';
 import { exactly, uncertain } from '../units/uncertain';
 import { UNPROVEN_RPM } from './constants';
 import type { StepperCircuit } from './stepper';
-import { cornerRpm, polePairsOf, pullOutTorqueNm, torqueConstantNmPerA, warmResistanceOhm } from './stepper';
+import { cornerRpm, inSeries, polePairsOf, pullOutTorqueNm, torqueConstantNmPerA, warmResistanceOhm } from './stepper';
 import { connect } from './windings';
 
 /** Working winding temperature over 20 °C, and the resistance of motor lead and bridge: planning figures. */
@@ -142,14 +142,15 @@ function stepperFigures(
       const set =
         driver.setup.peakCurrent && baseValue(driver.setup.peakCurrent) > 0 ? driver.setup.peakCurrent : undefined;
       const peakA = set ? Math.min(baseValue(set), most) : Math.min(w.ratedA, most);
-      const circuit: StepperCircuit = {
+      const alone: StepperCircuit = {
         polePairs: polePairsOf(stepAngle),
         ktNmPerA: torqueConstantNmPerA(holding, rated) * w.ktFactor,
         resistanceOhm: warmResistanceOhm(w.resistanceOhm, WARM_RISE_K, LOOP_OHM / motors),
         inductanceH: w.inductanceMh / 1000,
-        volts: supply.volts / motors,
+        volts: supply.volts,
         peakA,
       };
+      const circuit = inSeries(alone, motors);
       const closed = isDriver(driver.data) && driver.data.closedLoop && data.encoder !== 'none';
       return {
         curve: { kind: 'stepper', openLoop: !closed, circuit, motors, ratedA: w.ratedA },

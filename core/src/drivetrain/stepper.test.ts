@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { rpmForTorque } from './motorCurve';
 import type { StepperCircuit } from './stepper';
 import {
   cornerRpm,
@@ -8,7 +9,6 @@ import {
   pullOutTorqueNm,
   resonanceHz,
   resonanceRpm,
-  speedForTorqueRpm,
   torqueConstantNmPerA,
   warmResistanceOhm,
 } from './stepper';
@@ -104,7 +104,10 @@ describe('properties of the torque model', () => {
         const corner = cornerRpm(c);
         if (corner > 0) expect(pullOutTorqueNm(c, corner * 0.999)).toBeCloseTo(full, 9);
         if (corner <= 1) return;
-        const rpm = speedForTorqueRpm(c, full * share);
+        const rpm = rpmForTorque(
+          { kind: 'stepper', openLoop: true, circuit: c, motors: 1, ratedA: c.peakA },
+          full * share,
+        );
         if (rpm < 20_000) expect(pullOutTorqueNm(c, rpm)).toBeGreaterThanOrEqual(full * share - 1e-6);
         if (rpm < 20_000) expect(pullOutTorqueNm(c, rpm * 1.001 + 0.01)).toBeLessThan(full * share + 1e-6);
       }),

@@ -76,19 +76,6 @@ export function cornerRpm(c: StepperCircuit): number {
   return (omega * 60) / (2 * Math.PI);
 }
 
-/** The highest speed in rpm at which the pull-out torque still is `torqueNm`; the curve falls steadily, so halving finds it. */
-export function speedForTorqueRpm(c: StepperCircuit, torqueNm: number, mostRpm = 20_000): number {
-  if (pullOutTorqueNm(c, 0) < torqueNm) return 0;
-  if (pullOutTorqueNm(c, mostRpm) >= torqueNm) return mostRpm;
-  let [low, high] = [0, mostRpm];
-  for (let i = 0; i < 50; i++) {
-    const middle = (low + high) / 2;
-    if (pullOutTorqueNm(c, middle) >= torqueNm) low = middle;
-    else high = middle;
-  }
-  return low;
-}
-
 /** Natural frequency of the rotor in its field, Hz: √(N·T/J)/2π with the torque at the set current and the whole inertia. */
 export const resonanceHz = (polePairs: number, torqueNm: number, inertiaKgm2: number): number =>
   Math.sqrt((polePairs * torqueNm) / inertiaKgm2) / (2 * Math.PI);

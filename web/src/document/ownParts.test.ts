@@ -82,7 +82,8 @@ describe('own parts', () => {
     const next = await page();
     expect(next.fault).toContain('could not be read');
     expect(next.parts).toEqual([]);
-    expect(store.current.data.get('library')).toContain('[{}]');
+    await next.put(shed);
+    expect(store.current.data.get('library-unreadable')).toContain('[{}]');
   });
 });
 

@@ -10,6 +10,8 @@ import { ref, shallowRef, toRaw } from 'vue';
 import { browserStore, storeFault } from './browserStore';
 
 const KEY = 'library';
+/** Where a library that cannot be read is kept as it was found. */
+const ASIDE = 'library-unreadable';
 
 /** The user's own parts, beside the library that ships: kept in the browser, carried out and in as files. */
 export const useOwnParts = defineStore('own-parts', () => {
@@ -24,8 +26,11 @@ export const useOwnParts = defineStore('own-parts', () => {
       const text = await browserStore.getItem<string>(KEY);
       const read = text ? readPartsJson(text) : undefined;
       if (read?.ok) parts.value = read.value;
-      else if (read)
-        fault.value = `Your own parts could not be read (${read.error[0]!.where}: ${read.error[0]!.what}). They are left as they are until you change them.`;
+      else if (read) {
+        // Set aside before anything is written over it: nothing is lost, whatever happens next.
+        await browserStore.setItem(ASIDE, text);
+        fault.value = `Your own parts could not be read (${read.error[0]!.where}: ${read.error[0]!.what}). The text is kept in this browser under “${ASIDE}”.`;
+      }
     } catch (e) {
       fault.value = storeFault(e);
     }

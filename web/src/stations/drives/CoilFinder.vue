@@ -50,10 +50,10 @@ function add(open: boolean) {
   ohms.value = '';
   stiff.value = '';
   // The pair that the next step asks for is put ready.
-  const next = /Measure (.+) to (.+?),? (?:with|in)/.exec(answer.value.next ?? '');
-  if (next) {
-    a.value = Math.max(0, leads.value.indexOf(next[1]!));
-    b.value = Math.max(0, leads.value.indexOf(next[2]!));
+  const pair = answer.value.nextPair;
+  if (pair) {
+    a.value = leads.value.indexOf(pair[0]);
+    b.value = leads.value.indexOf(pair[1]);
   }
 }
 const told = (o: CoilObservation) =>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import type { ControllerFit } from '@nodaxis/core/advice/controllers';
 import { controllerFits } from '@nodaxis/core/advice/controllers';
 import type { AxisEnd } from '@nodaxis/core/machine/mechanics';
 import { axisLetters } from '@nodaxis/core/machine/mechanics';
 import { describeField } from '@nodaxis/core/machine/fields';
 import { kindTitle } from '@nodaxis/core/machine/create';
-import { computed, ref } from 'vue';
+import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useFocusLink } from '../../app/focusLink';
 import { useMachine } from '../../document/machine';
 import { useOwnParts } from '../../document/ownParts';
@@ -29,7 +30,18 @@ function addAxis() {
 }
 const own = useOwnParts();
 const comparing = ref(false);
-const fits = computed(() => controllerFits(design.value, figures.value, own.of('controller')));
+/** Sorts the list of controllers: six plans of the wiring, so it waits until the hand rests. */
+const fits = shallowRef<ControllerFit[]>();
+let resting: ReturnType<typeof setTimeout> | undefined;
+watch(
+  [figures, () => own.parts],
+  () => {
+    clearTimeout(resting);
+    resting = setTimeout(() => (fits.value = controllerFits(design.value, figures.value, own.of('controller'))), 250);
+  },
+  { immediate: true },
+);
+onBeforeUnmount(() => clearTimeout(resting));
 /** What to enter next, in the order of the work: a machine that is begun leads on by itself. */
 const next = computed(() => machine.findings.filter((f) => f.code === 'missing-figure').slice(0, 4));
 const { go } = useFocusLink();
@@ -78,7 +90,7 @@ const signs = computed(() =>
         path="roles.controller"
         :slot-of="{ role: 'controller' }"
         :classes="['controller']"
-        :fits="fits"
+        v-bind="fits ? { fits } : {}"
       />
       <button class="plain-button framed compare" @click="comparing = true">
         Compare controllers for this machine
