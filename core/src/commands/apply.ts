@@ -1,6 +1,6 @@
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
 import type { z } from 'zod';
-import { Conductor, InputCircuit, OutputCircuit, Override } from '../machine/connections';
+import { CableChain, Conductor, InputCircuit, OutputCircuit, Override } from '../machine/connections';
 import { Design } from '../machine/design';
 import type { MachineFile } from '../machine/file';
 import { withRevision } from '../machine/history';
@@ -15,6 +15,8 @@ import type { Command, CommandName, Handler } from './command';
 import { setField } from './fields';
 import { inputs } from './inputs';
 import { mechanics } from './mechanics';
+import { cabling } from './cabling';
+import { outputs } from './outputs';
 import { choosePart } from './parts';
 import { wiring } from './wiring';
 
@@ -37,6 +39,8 @@ const handlers: { [K in CommandName]: Handler<K> } = {
   ...mechanics,
   ...inputs,
   ...wiring,
+  ...outputs,
+  ...cabling,
 };
 
 const itemSchemas: Record<string, z.ZodType> = {
@@ -46,6 +50,7 @@ const itemSchemas: Record<string, z.ZodType> = {
   outputs: OutputCircuit,
   conductors: Conductor,
   masses: MassItem,
+  chains: CableChain,
   overrides: Override,
 };
 

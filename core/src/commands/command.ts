@@ -1,23 +1,48 @@
 import type { Draft } from 'immer';
-import type { ColourCode, Conductor, InputFunction, Override } from '../machine/connections';
-import type { Design } from '../machine/design';
+import type {
+  CableChain,
+  ColourCode,
+  Conductor,
+  ConductorFunction,
+  InputFunction,
+  OutputFunction,
+  Override,
+} from '../machine/connections';
+import type { Design, RoleName } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import type { Axis, AxisEnd, TransmissionKind } from '../machine/mechanics';
 import type { LibraryEntry } from '../machine/library/entry';
-import type { DataOf } from '../machine/parts';
+import type { DataOf, Element, Part, Terminal } from '../machine/parts';
 import type { Quantity } from '../units/quantity';
 import type { Fault } from '../units/result';
 
 /** Where a part from the library is put to use. */
-export type PartSlot =
-  | { role: 'controller' | 'motorSupply' | 'logicSupply' | 'fieldSupply' }
-  | { axis: string; drive: number; item: 'motor' | 'driver' };
+export type PartSlot = { role: RoleName } | { axis: string; drive: number; item: 'motor' | 'driver' };
 
 export interface NewInput {
   function: InputFunction;
   library: string;
   mount?: { axis: string; end: AxisEnd; drive?: number; tripFromStop?: Quantity };
 }
+
+type Editable<T, K extends keyof T> = { [P in K]?: T[P] | null };
+
+/** What may be changed on a conductor; `null` empties a field. */
+export type ConductorEdit = Partial<Pick<Conductor, 'from' | 'to' | 'state' | 'purpose' | 'number'>> &
+  Editable<
+    Conductor,
+    | 'colour'
+    | 'section'
+    | 'length'
+    | 'cable'
+    | 'core'
+    | 'route'
+    | 'chain'
+    | 'waitsFor'
+    | 'terminations'
+    | 'notes'
+    | 'photos'
+  >;
 
 /** Every edit there is, by name, with what it needs. An edit that is not here cannot be made. */
 export interface CommandArgs {
@@ -43,17 +68,29 @@ export interface CommandArgs {
   'set-input-terminal': { circuit: string; input: TerminalRef | null };
   'set-reference-stages': { stages: string[][] };
   'plan-wiring': Record<string, never>;
-  'set-conductors': {
-    ids: string[];
-    set: {
-      state?: Conductor['state'];
-      colour?: ColourCode;
-      section?: Quantity;
-      length?: Quantity;
-      cable?: string;
-      notes?: string;
-    };
+  'set-conductors': { ids: string[]; set: ConductorEdit };
+  'add-conductor': Pick<Conductor, 'from' | 'to'> &
+    Omit<ConductorEdit, 'from' | 'to'> & { origin?: 'by-hand' | 'as-found' };
+  'remove-conductors': { ids: string[] };
+  'add-output': { function: OutputFunction; library?: string; device?: string; relay?: string; alwaysOn?: boolean };
+  'remove-output': { output: string };
+  'set-output': { output: string; relay?: string | null; terminal?: TerminalRef | null };
+  /** One input over the alarm contacts of several drives, in series. */
+  'watch-alarms': { devices: string[] };
+  'set-chain': { id?: string; chain: CableChain | null };
+  'route-cable': { cable: string; chain?: string | null; route?: string | null };
+  'set-colour-rule': { of: ConductorFunction; colour: ColourCode | null };
+  'set-ampacity': { table: NonNullable<Design['ampacity']> | null };
+  'insert-connector': { cable: string; library: string; at: 'near' | 'far' };
+  'remove-connector': { part: string };
+  'fit-suppressor': { part: string; coil: string; type: Extract<Element, { kind: 'suppressor' }>['type'] };
+  'set-part': { part: string; set: Partial<Pick<Part, 'name'>> & Editable<Part, 'notes' | 'photos' | 'boardRevision'> };
+  'set-terminal': {
+    part: string;
+    terminal: string;
+    set: Partial<Pick<Terminal, 'printed'>> & Editable<Terminal, 'lead'>;
   };
+  'set-jumper': { part: string; jumper: string; closed: boolean };
   'override-setting': { setting: string; title: string; value: Override['value']; reason: string };
   'clear-override': { setting: string; title: string };
 }

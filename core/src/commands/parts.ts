@@ -1,6 +1,7 @@
 import type { Draft } from 'immer';
 import type { Design } from '../machine/design';
 import { nextDesignation } from '../machine/designation';
+import { describeField } from '../machine/fields';
 import { libraryEntry } from '../machine/library';
 import { partFrom } from '../machine/library/entry';
 import { isMade } from '../wiring/planner/replan';
@@ -8,13 +9,7 @@ import type { Handler, PartSlot } from './command';
 import { refuse } from './command';
 
 const slotName = (slot: PartSlot, design: Design): string => {
-  if ('role' in slot)
-    return {
-      controller: 'Controller',
-      motorSupply: 'Motor supply',
-      logicSupply: 'Logic supply',
-      fieldSupply: 'Field supply',
-    }[slot.role];
+  if ('role' in slot) return describeField(design, `roles.${slot.role}`)?.label ?? slot.role;
   const axis = design.axes[slot.axis];
   const side = axis && axis.drives.length > 1 ? ` ${axis.drives[slot.drive]?.side}` : '';
   return `${axis?.letter ?? slot.axis}${side} ${slot.item}`;
@@ -34,7 +29,37 @@ const usedIn = (design: Design, id: string): boolean =>
   Object.values(design.roles).includes(id) ||
   Object.values(design.axes).some((a) => a.drives.some((d) => d.motor === id || d.driver === id)) ||
   Object.values(design.circuits).some((c) => c.devices.includes(id)) ||
-  Object.values(design.outputs).some((o) => o.devices.includes(id));
+  Object.values(design.outputs).some((o) => o.devices.includes(id) || o.relay === id);
+
+/** What a motor or drive did for an output or an alarm ends with it: nothing of the machine turns by it any more. */
+function release(draft: Draft<Design>, id: string): void {
+  const cls = draft.parts[id]?.data.class;
+  if (!cls || !['motor', 'stepper-driver', 'servo-drive', 'spindle-drive'].includes(cls)) return;
+  if (timesUsed(draft as Design, id)) return;
+  for (const [key, o] of Object.entries(draft.outputs)) {
+    o.devices = o.devices.filter((d) => d !== id);
+    if (o.devices.length) continue;
+    delete draft.outputs[key];
+    if (o.relay) dropUnusedPart(draft, o.relay);
+  }
+  for (const [key, c] of Object.entries(draft.circuits)) {
+    if (!c.devices.includes(id)) continue;
+    c.devices = c.devices.filter((d) => d !== id);
+    if (!c.devices.length) delete draft.circuits[key];
+  }
+}
+
+/** Cables of the planner in which no conductor is left go, with what their screens landed on. */
+function dropEmptyCables(draft: Draft<Design>, names: ReadonlySet<string>): void {
+  for (const [id, part] of Object.entries(draft.parts)) {
+    if (part.data.class !== 'cable' || !names.has(part.name) || !id.startsWith('cable-')) continue;
+    const all = Object.entries(draft.conductors);
+    const screens = all.filter(([, c]) => c.from.part === id || c.to.part === id);
+    if (all.some(([, c]) => c.cable === part.name) || screens.some(([, c]) => isMade(c))) continue;
+    for (const [conductor] of screens) delete draft.conductors[conductor];
+    delete draft.parts[id];
+  }
+}
 
 /**
  * Takes a part out when nothing uses it any more. Its planned conductors go with it; where one is already cut or
@@ -42,11 +67,14 @@ const usedIn = (design: Design, id: string): boolean =>
  */
 export function dropUnusedPart(draft: Draft<Design>, id: string): void {
   const design = draft as Design;
+  release(draft, id);
   if (!design.parts[id] || usedIn(design, id)) return;
   const touching = Object.entries(design.conductors).filter(([, c]) => c.from.part === id || c.to.part === id);
   if (touching.some(([, c]) => isMade(c))) return;
   for (const [conductor] of touching) delete draft.conductors[conductor];
+  dropEmptyCables(draft, new Set(touching.flatMap(([, c]) => c.cable ?? [])));
   for (const circuit of Object.values(draft.circuits)) if (circuit.input?.part === id) delete circuit.input;
+  for (const o of Object.values(draft.outputs)) if (o.output?.part === id) delete o.output;
   delete draft.parts[id];
 }
 
@@ -102,6 +130,18 @@ export const choosePart: Handler<'choose-part'> = {
         if (end.part === id && !part.terminals[end.terminal]) delete draft.conductors[cid];
     for (const circuit of Object.values(draft.circuits))
       if (circuit.input?.part === id && !part.terminals[circuit.input.terminal]) delete circuit.input;
+    for (const o of Object.values(draft.outputs))
+      if (o.output?.part === id && !part.terminals[o.output.terminal]) delete o.output;
+    // An alarm input over a drive that has no such contact any more watches nothing.
+    for (const [key, c] of Object.entries(draft.circuits))
+      if (
+        c.function === 'alarm' &&
+        c.devices.includes(id) &&
+        !Object.values(part.elements).some((e) => e.kind === 'contact')
+      ) {
+        c.devices = c.devices.filter((d) => d !== id);
+        if (!c.devices.length) delete draft.circuits[key];
+      }
     put(id);
   },
 };

@@ -227,15 +227,9 @@ const cases: Record<string, Case> = {
     base: 'wren',
     fires: [
       controller('controller-bryony-5'),
-      ...['a', 'b'].map((): Command => ({
-        name: 'add-input',
-        args: { function: 'pause', library: 'button-plum-push' },
-      })),
-    ],
-    silent: [
-      controller('controller-bryony-5'),
       { name: 'add-input', args: { function: 'pause', library: 'button-plum-push' } },
     ],
+    silent: [controller('controller-bryony-5')],
   },
   'input-twice': {
     base: 'wren',

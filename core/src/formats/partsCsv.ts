@@ -68,12 +68,21 @@ export function writePartsCsv(parts: readonly LibraryEntry[]): string {
 
 /** Terminals, elements and setting of the first library part of the same make. */
 function template(data: PartData): Pick<LibraryEntry, 'terminals' | 'elements' | 'setup'> | undefined {
-  const like = library.find(
+  const alike = library.filter(
     (e) =>
       e.data.class === data.class &&
       (e.data.class !== 'motor' || data.class !== 'motor' || e.data.leads === data.leads) &&
       (e.data.class !== 'stepper-driver' || data.class !== 'stepper-driver' || e.data.closedLoop === data.closedLoop),
   );
+  // Of motors with as many leads, the one with the same encoder and brake has the same terminals.
+  const like =
+    alike.find(
+      (e) =>
+        e.data.class === 'motor' &&
+        data.class === 'motor' &&
+        e.data.encoder === data.encoder &&
+        e.data.brake === data.brake,
+    ) ?? alike[0];
   return like && { terminals: like.terminals, elements: like.elements, setup: like.setup };
 }
 

@@ -97,13 +97,41 @@ export const outputFunctions = [
   'chain-release',
 ] as const;
 
-/** One controller output with the relays, drives or lamps that it acts on. */
+export type OutputFunction = (typeof outputFunctions)[number];
+
+/** One controller output with the drives, brakes or lamps that it acts on, through a relay where the load asks for it. */
 export const OutputCircuit = z.strictObject({
   function: z.enum(outputFunctions),
   devices: z.array(Id),
+  relay: Id.optional().describe('between the output and what it switches'),
+  alwaysOn: z.boolean().optional().describe('runs as long as its supply does; takes no output'),
   output: TerminalRef.optional().describe('chosen by hand; the planner picks a free one when absent'),
   activeWhen: z.enum(['high', 'low']).optional(),
 });
+
+export type OutputCircuit = z.infer<typeof OutputCircuit>;
+
+/** What a conductor carries, as far as its colour hangs on it. */
+export const conductorFunctions = [
+  'mains-line',
+  'mains-neutral',
+  'protective-earth',
+  'power-plus',
+  'power-minus',
+  'control-plus',
+  'control-minus',
+  'control',
+] as const;
+export type ConductorFunction = (typeof conductorFunctions)[number];
+
+/** A moving cable chain: what its cables have to share. */
+export const CableChain = z.strictObject({
+  name: z.string().min(1).max(60),
+  innerWidth: quantityOf('length'),
+  innerHeight: quantityOf('length'),
+  bendRadius: quantityOf('length'),
+});
+export type CableChain = z.infer<typeof CableChain>;
 
 /** A setting that the user has fixed against the derived one. */
 export const Override = z.strictObject({

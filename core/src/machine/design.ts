@@ -1,5 +1,14 @@
 import { z } from 'zod';
-import { Conductor, InputCircuit, OutputCircuit, Override } from './connections';
+import {
+  CableChain,
+  Colour,
+  Conductor,
+  InputCircuit,
+  OutputCircuit,
+  Override,
+  conductorFunctions,
+} from './connections';
+import { quantityOf } from '../units/quantity';
 import { Id, Name, Text } from './ids';
 import { Axis, MassItem, machineKinds } from './mechanics';
 import { Part } from './parts';
@@ -29,15 +38,38 @@ export const Design = z.strictObject({
     spindleDrive: Id.optional(),
     spindleEncoder: Id.optional(),
     toolHead: Id.optional(),
+    mainsInlet: Id.optional(),
+    mainSwitch: Id.optional(),
+    mainsBreaker: Id.optional(),
+    mainsFilter: Id.optional(),
+    earthBar: Id.optional(),
+    motorPlusStrip: Id.optional(),
+    motorZeroStrip: Id.optional(),
+    fieldPlusStrip: Id.optional(),
+    fieldZeroStrip: Id.optional(),
+    stopContactor: Id.optional(),
+    resetButton: Id.optional(),
   }),
   referenceStages: z.array(z.array(Id)).describe('axes referenced together, stage after stage'),
   parts: z.record(Id, Part),
   circuits: z.record(Id, InputCircuit),
   outputs: z.record(Id, OutputCircuit),
   conductors: z.record(Id, Conductor),
+  chains: z.record(Id, CableChain).optional().describe('moving cable chains, named by their conductors'),
+  colourRules: z
+    .partialRecord(z.enum(conductorFunctions), Colour)
+    .optional()
+    .describe('insulation colours by function where they differ from the usual ones'),
+  ampacity: z
+    .array(z.strictObject({ section: quantityOf('area'), current: quantityOf('current') }))
+    .max(30)
+    .optional()
+    .describe('planning table of the largest current by section, where it differs from the usual one'),
+  mainsVoltage: quantityOf('voltage'),
   overrides: z.record(Id, Override).describe('keyed by the setting that they replace'),
 });
 export type Design = z.infer<typeof Design>;
+export type RoleName = keyof Design['roles'];
 
 /** The axes in their display order. */
 export const axesOf = (design: Design): [string, Axis][] =>

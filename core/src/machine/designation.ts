@@ -26,6 +26,7 @@ const letters: Record<PartClass, string> = {
   connector: 'X',
   lamp: 'P',
   brake: 'M',
+  valve: 'Q',
   fan: 'E',
   'tool-head': 'E',
   cable: 'W',

@@ -60,7 +60,7 @@ describe('a machine file', () => {
     ],
     [
       'conductor end',
-      (f) => (Object.values(f.design.conductors)[0]!.from.terminal = 'gone'),
+      (f) => (f.design.conductors['controller/supply-plus']!.from.terminal = 'gone'),
       'design.conductors.controller/supply-plus.from.terminal',
     ],
     ['device', (f) => f.design.circuits.stop!.devices.push('gone'), 'design.circuits.stop.devices.1'],

@@ -36,16 +36,32 @@ export const terminalRoles = [
   'input',
   'input-common',
   'output',
+  'output-supply',
+  'pulse-width-out',
+  'pulse-width-in',
   'analogue-in',
   'analogue-out',
+  'analogue-common',
+  'run-in',
+  'reverse-in',
+  'command-common',
+  'torque-off-plus',
+  'torque-off-minus',
   'contact-common',
   'contact-no',
   'contact-nc',
   'coil-plus',
   'coil-minus',
+  'load-plus',
+  'load-minus',
+  'pole-in',
+  'pole-out',
+  'distribution',
+  'pin',
   'sensor-out',
   'encoder',
   'fieldbus',
+  'data-link',
   'shield',
   'spare',
 ] as const;
@@ -58,7 +74,14 @@ export const Terminal = z.strictObject({
     .record(z.string().max(20), z.enum(terminalRoles))
     .optional()
     .describe('where the true function differs by board revision'),
-  channel: z.int().min(0).max(63).optional().describe('which axis channel of a controller it belongs to, from 0'),
+  channel: z
+    .int()
+    .min(0)
+    .max(63)
+    .optional()
+    .describe('which of several like ones it belongs to, from 0: the axis of a controller, the pole of a switch'),
+  holds: z.int().min(1).max(64).optional().describe('how many conductors it takes; 2 when absent'),
+  lead: Colour.optional().describe('colour of the lead that the maker fitted here'),
   place: z.strictObject({ connector: z.string().max(20), row: z.int(), position: z.int() }).optional(),
   maxCurrent: quantityOf('current'),
 });
@@ -73,6 +96,8 @@ export const Element = z.discriminatedUnion('kind', [
   el('jumper', { a: Id, b: Id, label: z.string().max(60), closed: z.boolean() }),
   el('contact', { a: Id, b: Id, form: z.enum(['NO', 'NC']), actuator: z.enum(['hand', 'coil']), coil: Id.optional() }),
   el('coil', { a: Id, b: Id }),
+  el('load', { a: Id, b: Id }),
+  el('suppressor', { a: Id, b: Id, type: z.enum(['diode', 'varistor', 'zener', 'resistor-capacitor']) }),
   el('resistor', { a: Id, b: Id, resistance: quantityOf('resistance') }),
   el('source', { plus: Id, minus: Id, voltage: quantityOf('voltage') }),
   el('sensor-output', { type: z.enum(['NPN', 'PNP']), form: z.enum(['NO', 'NC']), plus: Id, minus: Id, out: Id }),
@@ -113,6 +138,7 @@ const Controller = z.strictObject({
     .describe('a sinking output pulls to 0 V: its drivers share their plus side'),
   commandFormats: z.array(z.enum(commandFormats)).min(1),
   switchedVoltage: quantityOf('voltage').describe('that its switched outputs give, for relays, brakes and spindle'),
+  switchedCurrent: quantityOf('current').describe('that one switched output gives or takes'),
   link: z.enum(['parallel-port', 'usb', 'network', 'serial', 'none']).optional(),
   spindleControl: z.array(z.enum(['relay', 'pulse-width', 'analogue', 'drive-commands'])).optional(),
   encoderInputs: z.int().min(0).max(16).optional(),
@@ -167,7 +193,10 @@ const Motor = z.strictObject({
   leads: z.int().min(2).max(12),
   winding: z.enum(['as-supplied', 'series', 'parallel', 'half']),
   brake: z.boolean(),
+  brakeVoltage: quantityOf('voltage'),
+  brakeCurrent: quantityOf('current'),
   encoder: z.enum(['none', 'incremental', 'absolute']),
+  batteryBacked: z.boolean().optional().describe('whether an absolute encoder forgets its turns without a battery'),
 });
 const Supply = z.strictObject({
   class: z.literal('supply'),
@@ -204,6 +233,8 @@ const Spindle = z.strictObject({
   poles: z.int().min(2).max(24).optional(),
   maxSpeed: quantityOf('rotation'),
   minSpeed: quantityOf('rotation'),
+  ratedVoltage: quantityOf('voltage'),
+  ratedCurrent: quantityOf('current'),
 });
 const SpindleDrive = z.strictObject({
   class: z.literal('spindle-drive'),
@@ -212,18 +243,21 @@ const SpindleDrive = z.strictObject({
   maxFrequency: quantityOf('frequency'),
   minFrequency: quantityOf('frequency'),
   outputCurrent: quantityOf('current'),
+  commandVoltage: quantityOf('voltage').describe('level that its run and direction inputs want'),
+  isolated: z.boolean().optional().describe('whether its control terminals are apart from the mains'),
 });
 const Encoder = z.strictObject({
   class: z.literal('encoder'),
   lines: z.int().min(1),
   maxSpeed: quantityOf('rotation'),
 });
-const Protection = (c: 'breaker' | 'fuse' | 'contactor' | 'relay') =>
+const Protection = <C extends 'breaker' | 'fuse' | 'contactor' | 'relay'>(c: C) =>
   z.strictObject({
     class: z.literal(c),
     ratedCurrent: quantityOf('current'),
     ratedVoltage: quantityOf('voltage'),
     coilVoltage: quantityOf('voltage'),
+    coilCurrent: quantityOf('current'),
     forDirectCurrent: z.boolean().optional(),
   });
 /** Classes that need no more than terminals, elements and a rating for now. */
@@ -232,9 +266,9 @@ const plainClasses = [
   'tool-head',
   'filter',
   'terminal-strip',
-  'connector',
   'lamp',
   'brake',
+  'valve',
   'fan',
   'probe',
   'pendant',
@@ -247,6 +281,15 @@ const Cable = z.strictObject({
   outerDiameter: quantityOf('length'),
   bendRadius: quantityOf('length').describe('least radius where it is flexed again and again'),
   length: quantityOf('length'),
+});
+/** A plug and its counterpart, seen as one part while they are mated: side `a` stands on the panel, side `b` hangs on the cable. */
+const Connector = z.strictObject({
+  class: z.literal('connector'),
+  form: z.enum(['round', 'd-shape', 'high-density', 'block', 'mains-inlet']),
+  rows: z.array(z.int().min(1).max(64)).max(8).describe('contacts in each row; for a round one those of each ring'),
+  panelContacts: z.enum(['pins', 'sockets']).describe('what stands on side a; side b has the counterpart'),
+  ratedVoltage: quantityOf('voltage'),
+  ratedCurrent: quantityOf('current').describe('of one contact'),
 });
 const Plain = (c: (typeof plainClasses)[number]) =>
   z.strictObject({ class: z.literal(c), ratedVoltage: quantityOf('voltage'), ratedCurrent: quantityOf('current') });
@@ -268,11 +311,19 @@ export const PartData = z.discriminatedUnion('class', [
   Protection('contactor'),
   Protection('relay'),
   Cable,
+  Connector,
   ...plainClasses.map(Plain),
 ]);
 export type PartData = z.infer<typeof PartData>;
 export type PartClass = PartData['class'];
-export type DataOf<C extends PartClass> = Extract<PartData, { class: C }>;
+/** The data of one class, also where several classes share a shape. */
+export type DataOf<C extends PartClass> = PartData extends infer D
+  ? D extends { class: PartClass }
+    ? C extends D['class']
+      ? D & { class: C }
+      : never
+    : never
+  : never;
 
 /** How this specimen is set: its switches, its current, which of its contacts is used. */
 export const Setup = z.strictObject({
@@ -281,6 +332,10 @@ export const Setup = z.strictObject({
   idleCurrent: quantityOf('ratio'),
   commandFormat: z.enum(commandFormats).optional(),
   contactUsed: z.enum(['NO', 'NC']).optional(),
+  batteryFitted: z.boolean().optional().describe('the battery that an absolute encoder keeps its turns by'),
+  cautionSeen: z.boolean().optional().describe('the caution of a part that carries mains was read'),
+  insertedIn: z.string().max(60).optional().describe('name of the cable that this connector divides'),
+  insertedAt: z.enum(['near', 'far']).optional().describe('at the cabinet end, or at the far end of that cable'),
 });
 export type Setup = z.infer<typeof Setup>;
 
@@ -335,6 +390,12 @@ export function terminalsWithRole(part: Part, role: TerminalRole, channel?: numb
   const all = roleIndex(part).get(role) ?? [];
   return channel === undefined ? all : all.filter((id) => part.terminals[id]!.channel === channel);
 }
+
+/** Whether a part has terminals or poles that mains may stand on. */
+export const carriesMains = (part: Part): boolean =>
+  part.data.class === 'filter' ||
+  (part.data.class === 'breaker' && part.data.forDirectCurrent !== true) ||
+  Object.values(part.terminals).some((t) => t.role === 'mains-l');
 
 export const isDriver = (data: PartData): data is DataOf<'stepper-driver'> | DataOf<'servo-drive'> =>
   data.class === 'stepper-driver' || data.class === 'servo-drive';

@@ -51,6 +51,14 @@ export function danglingReferences(design: Design, prefix = 'design'): Fault[] {
   part(design.roles.spindleDrive, 'roles.spindleDrive', ['spindle-drive', 'servo-drive']);
   part(design.roles.spindleEncoder, 'roles.spindleEncoder', ['encoder']);
   part(design.roles.toolHead, 'roles.toolHead', ['tool-head']);
+  part(design.roles.mainsInlet, 'roles.mainsInlet', ['connector']);
+  part(design.roles.mainSwitch, 'roles.mainSwitch', ['contactor', 'breaker', 'button']);
+  part(design.roles.mainsBreaker, 'roles.mainsBreaker', ['breaker', 'fuse']);
+  part(design.roles.mainsFilter, 'roles.mainsFilter', ['filter']);
+  for (const role of ['earthBar', 'motorPlusStrip', 'motorZeroStrip', 'fieldPlusStrip', 'fieldZeroStrip'] as const)
+    part(design.roles[role], `roles.${role}`, ['terminal-strip']);
+  part(design.roles.stopContactor, 'roles.stopContactor', ['contactor', 'relay']);
+  part(design.roles.resetButton, 'roles.resetButton', ['button']);
   for (const [id, p] of Object.entries(design.parts)) {
     if (p.mount) {
       axis(p.mount.axis, `parts.${id}.mount.axis`);
@@ -72,12 +80,22 @@ export function danglingReferences(design: Design, prefix = 'design'): Fault[] {
   }
   for (const [id, c] of Object.entries(design.circuits)) {
     c.devices.forEach((d, i) =>
-      part(d, `circuits.${id}.devices.${i}`, ['switch', 'sensor', 'button', 'probe', 'pendant']),
+      part(d, `circuits.${id}.devices.${i}`, [
+        'switch',
+        'sensor',
+        'button',
+        'probe',
+        'pendant',
+        'stepper-driver',
+        'servo-drive',
+        'spindle-drive',
+      ]),
     );
     terminal(c.input, `circuits.${id}.input`);
   }
   for (const [id, o] of Object.entries(design.outputs)) {
     o.devices.forEach((d, i) => part(d, `outputs.${id}.devices.${i}`));
+    part(o.relay, `outputs.${id}.relay`, ['relay', 'contactor']);
     terminal(o.output, `outputs.${id}.output`);
   }
   for (const [id, c] of Object.entries(design.conductors)) {

@@ -1,6 +1,8 @@
 import type { Command, NewInput, PartSlot } from '../commands/command';
 import { applyCommand } from '../commands/apply';
 import { newDesign } from '../machine/create';
+import type { RoleName } from '../machine/design';
+import { carriesMains } from '../machine/parts';
 import type { MachineFile } from '../machine/file';
 import { newMachineFile } from '../machine/file';
 import type { MachineKind } from '../machine/mechanics';
@@ -41,6 +43,19 @@ export class MachineBuilder {
   }
   input(input: NewInput): this {
     return this.do({ name: 'add-input', args: input });
+  }
+  /** Roles of the machine filled from the library: `{ earthBar: 'bar-ridge-20' }`. */
+  roles(parts: Partial<Record<RoleName, string>>): this {
+    for (const [role, library] of Object.entries(parts)) this.choose({ role: role as RoleName }, library);
+    return this;
+  }
+  /** Every part that carries mains has had its caution read, and every absolute encoder its battery. */
+  cautionsRead(): this {
+    for (const [id, part] of Object.entries(this.file.design.parts)) {
+      if (carriesMains(part)) this.set(`parts.${id}.setup.cautionSeen`, true);
+      if (part.data.class === 'motor' && part.data.batteryBacked) this.set(`parts.${id}.setup.batteryFitted`, true);
+    }
+    return this;
   }
   plan(): this {
     return this.do({ name: 'plan-wiring', args: {} });

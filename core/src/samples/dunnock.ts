@@ -11,11 +11,12 @@ export function dunnock(): MachineFile {
   b.set(
     'notes',
     'Router of the Marrow Lane workshop for soundboards and braces. Ball screws throughout, two motors on the gantry.',
-  )
-    .choose({ role: 'controller' }, 'controller-teasel-6')
-    .choose({ role: 'motorSupply' }, 'supply-loam-36')
-    .choose({ role: 'logicSupply' }, 'supply-marl-5')
-    .choose({ role: 'fieldSupply' }, 'supply-marl-24');
+  ).roles({
+    controller: 'controller-teasel-6',
+    motorSupply: 'supply-loam-36',
+    logicSupply: 'supply-marl-5',
+    fieldSupply: 'supply-marl-24',
+  });
   for (const [axis, drives] of [
     ['x', 1],
     ['y', 2],
@@ -62,6 +63,25 @@ export function dunnock(): MachineFile {
     .do({ name: 'add-mass', args: { name: 'Carriage', mass: quantity(3.7, 'kg', 'measured'), movedBy: ['x', 'y'] } })
     .do({ name: 'add-mass', args: { name: 'Gantry beam', mass: quantity(11.5, 'kg', 'estimate'), movedBy: ['y'] } });
 
+  b.roles({
+    host: 'host-desk',
+    mainsInlet: 'inlet-gate-16',
+    mainSwitch: 'switch-stile-2',
+    mainsBreaker: 'breaker-hurdle-16',
+    mainsFilter: 'filter-sieve-16',
+    earthBar: 'bar-ridge-20',
+    motorPlusStrip: 'strip-paling-6',
+    motorZeroStrip: 'strip-hedge-12',
+    fieldPlusStrip: 'strip-paling-2',
+    fieldZeroStrip: 'strip-hedge-24',
+    stopContactor: 'contactor-bollard-dc',
+    resetButton: 'button-plum-push',
+    spindle: 'spindle-plough-1500',
+    spindleDrive: 'drive-vole-1500',
+  })
+    .set('stopSchool', 'motor-power')
+    .set('mainsVoltage', quantity(230, 'V'));
+
   const lichen = 'sensor-lichen-pnp-nc';
   const mm = (n: number) => quantity(n, 'mm', 'measured');
   b.input({
@@ -82,7 +102,16 @@ export function dunnock(): MachineFile {
     })
     .input({ function: 'limit', library: lichen, mount: { axis: 'y', end: 'plus', tripFromStop: mm(22) } })
     .input({ function: 'limit-and-reference', library: lichen, mount: { axis: 'z', end: 'plus', tripFromStop: mm(8) } })
-    .input({ function: 'stop', library: 'button-plum-stop' })
+    .input({ function: 'stop', library: 'button-plum-stop-2' })
+    .input({ function: 'probe', library: 'probe-slate' })
+    .do({ name: 'watch-alarms', args: { devices: ['driver-z-0', 'spindle-drive'] } })
+    .do({ name: 'add-output', args: { function: 'brake', device: 'motor-z-0', relay: 'relay-latch-24' } })
+    .do({ name: 'add-output', args: { function: 'spindle-run', device: 'spindle-drive' } })
+    .do({ name: 'add-output', args: { function: 'spindle-speed', device: 'spindle-drive' } })
+    .do({ name: 'add-output', args: { function: 'coolant', library: 'valve-rill-24' } })
+    .do({ name: 'add-output', args: { function: 'lamp', library: 'lamp-wick-24' } })
+    .do({ name: 'add-output', args: { function: 'fan', library: 'fan-zephyr-24', alwaysOn: true } })
+    .cautionsRead()
     .plan()
     .do({
       name: 'set-conductors',

@@ -11,11 +11,12 @@ export function plover(): MachineFile {
   b.set(
     'notes',
     'Toolroom lathe of the Marrow Lane workshop for bobbins and bushes. Being wired, one weekend at a time.',
-  )
-    .choose({ role: 'controller' }, 'controller-teasel-6')
-    .choose({ role: 'motorSupply' }, 'supply-loam-60')
-    .choose({ role: 'logicSupply' }, 'supply-marl-5')
-    .choose({ role: 'fieldSupply' }, 'supply-marl-24');
+  ).roles({
+    controller: 'controller-teasel-6',
+    motorSupply: 'supply-loam-60',
+    logicSupply: 'supply-marl-5',
+    fieldSupply: 'supply-marl-24',
+  });
   const axes = { x: { travel: 130, pitch: 4, speed: 60 }, z: { travel: 380, pitch: 5, speed: 100 } };
   for (const [id, a] of Object.entries(axes))
     b.choose({ axis: id, drive: 0, item: 'motor' }, 'motor-raven-400')
@@ -35,6 +36,23 @@ export function plover(): MachineFile {
         'reference.method': 'absolute',
         'reference.backOff': [2, 'mm'],
       });
+  b.roles({
+    mainsInlet: 'inlet-gate-16',
+    mainSwitch: 'switch-stile-2',
+    mainsBreaker: 'breaker-hurdle-16',
+    mainsFilter: 'filter-sieve-16',
+    earthBar: 'bar-ridge-20',
+    motorPlusStrip: 'strip-paling-10',
+    motorZeroStrip: 'strip-hedge-12',
+    fieldPlusStrip: 'strip-paling-2',
+    fieldZeroStrip: 'strip-hedge-12',
+    spindle: 'spindle-harrow-750',
+    spindleDrive: 'drive-vole-750',
+    spindleEncoder: 'encoder-owl-1024',
+  })
+    .set('stopSchool', 'torque-off')
+    .set('mainsVoltage', quantity(230, 'V'));
+
   const mm = (n: number) => quantity(n, 'mm', 'measured');
   const wagtail = 'switch-wagtail';
   b.do({
@@ -48,7 +66,12 @@ export function plover(): MachineFile {
     .input({ function: 'limit', library: wagtail, mount: { axis: 'x', end: 'plus', tripFromStop: mm(12) } })
     .input({ function: 'limit', library: wagtail, mount: { axis: 'z', end: 'minus', tripFromStop: mm(14) } })
     .input({ function: 'limit', library: wagtail, mount: { axis: 'z', end: 'plus', tripFromStop: mm(14) } })
-    .input({ function: 'stop', library: 'button-plum-stop' })
+    .input({ function: 'stop', library: 'button-plum-stop-2' })
+    .do({ name: 'watch-alarms', args: { devices: ['driver-x-0', 'driver-z-0', 'spindle-drive'] } })
+    .do({ name: 'add-output', args: { function: 'spindle-run', device: 'spindle-drive' } })
+    .do({ name: 'add-output', args: { function: 'spindle-direction', device: 'spindle-drive' } })
+    .do({ name: 'add-output', args: { function: 'spindle-speed', device: 'spindle-drive' } })
+    .cautionsRead()
     .plan();
   const ids = Object.keys(b.file.design.conductors);
   const ending = (...words: string[]) => ids.filter((id) => words.some((w) => id.includes(w)));

@@ -13,17 +13,20 @@ export function wren(): MachineFile {
   b.set(
     'notes',
     'Bench mill of the Marrow Lane workshop for clock plates. Closed-loop steppers on the old trapezoidal screws.',
-  )
-    .choose({ role: 'controller' }, 'controller-sedge-4')
-    .choose({ role: 'motorSupply' }, 'supply-loam-48')
-    .choose({ role: 'logicSupply' }, 'supply-marl-5');
+  ).roles({
+    controller: 'controller-sedge-4',
+    motorSupply: 'supply-loam-48',
+    logicSupply: 'supply-marl-5',
+    fieldSupply: 'supply-marl-24',
+  });
   const axes = {
     x: { travel: 270, speed: 40, steps: 12800, reach: 8 },
     y: { travel: 145, speed: 40, steps: 3200, reach: 8 },
     z: { travel: 210, speed: 30, steps: 3200, reach: 8 },
   };
   for (const [id, a] of Object.entries(axes)) {
-    b.choose({ axis: id, drive: 0, item: 'motor' }, 'motor-magpie-22')
+    // Only the head needs a brake.
+    b.choose({ axis: id, drive: 0, item: 'motor' }, id === 'z' ? 'motor-magpie-22' : 'motor-magpie-30')
       .choose({ axis: id, drive: 0, item: 'driver' }, 'driver-merlin-60')
       .figures(`parts.driver-${id}-0.setup`, { stepsPerRevolution: a.steps, peakCurrent: [5, 'A'] })
       .figures(`axes.${id}`, {
@@ -43,6 +46,20 @@ export function wren(): MachineFile {
         'reference.backOff': [2.5, 'mm'],
       });
   }
+  b.roles({
+    mainsInlet: 'inlet-gate-16',
+    mainSwitch: 'switch-stile-2',
+    mainsBreaker: 'breaker-hurdle-10',
+    mainsFilter: 'filter-sieve-16',
+    earthBar: 'bar-ridge-20',
+    motorPlusStrip: 'strip-paling-10',
+    motorZeroStrip: 'strip-hedge-12',
+    spindle: 'spindle-dibble-400',
+    spindleDrive: 'drive-shrew-500',
+  })
+    .set('stopSchool', 'request-only')
+    .set('mainsVoltage', quantity(230, 'V'));
+
   const mm = (n: number) => quantity(n, 'mm', 'measured');
   const finch = 'switch-finch';
   b.do({ name: 'add-mass', args: { name: 'Head with spindle', mass: quantity(14, 'kg', 'estimate'), movedBy: ['z'] } })
@@ -51,6 +68,10 @@ export function wren(): MachineFile {
     .input({ function: 'limit-and-reference', library: finch, mount: { axis: 'y', end: 'plus', tripFromStop: mm(8) } })
     .input({ function: 'limit-and-reference', library: finch, mount: { axis: 'z', end: 'plus', tripFromStop: mm(8) } })
     .input({ function: 'stop', library: 'button-plum-stop' })
+    .do({ name: 'watch-alarms', args: { devices: ['driver-x-0', 'driver-y-0', 'driver-z-0'] } })
+    .do({ name: 'add-output', args: { function: 'brake', device: 'motor-z-0', relay: 'relay-latch-5' } })
+    .do({ name: 'add-output', args: { function: 'spindle-speed', device: 'spindle-drive' } })
+    .cautionsRead()
     .set('parts.device-limit-and-reference-y.setup.contactUsed', 'NO')
     .do({ name: 'set-reference-stages', args: { stages: [['x', 'y'], ['z']] } })
     .plan();

@@ -5,7 +5,7 @@ import type { Element, Part } from '../machine/parts';
 import { quantity } from '../units/quantity';
 import { buildNetwork } from '../wiring/network';
 import { planCircuit } from '../wiring/planner/circuits';
-import type { PlanGap, Proposal } from '../wiring/planner/proposal';
+import { Planning } from '../wiring/planner/planning';
 import { newDesign } from '../machine/create';
 import { libraryEntry } from '../machine/library/index';
 import { partFrom } from '../machine/library/entry';
@@ -35,13 +35,12 @@ function rig(form: 'NO' | 'NC', pull: 'up' | 'down', arrangement: 'series' | 'pa
     roles: { controller: 'board' },
     circuits: { limit: circuit },
   };
-  const proposals: Proposal[] = [];
-  const gaps: PlanGap[] = [];
+  const planning = new Planning(design);
   const input = { part: 'board', terminal: 'in' };
-  planCircuit(design, 'limit', circuit, input, proposals, gaps);
-  expect(gaps).toEqual([]);
+  planCircuit(planning, 'limit', circuit, input);
+  expect(planning.gaps).toEqual([]);
   const conductors: Design['conductors'] = Object.fromEntries(
-    proposals.map(({ id, ...p }, i) => [
+    planning.proposals.map(({ id, sheet: _sheet, ...p }, i) => [
       id,
       { ...p, number: i + 1, origin: 'planned' as const, setByHand: [], state: 'planned' as const },
     ]),

@@ -41,6 +41,8 @@ export function terminalsOf(e: Element): string[] {
     case 'contact':
     case 'coil':
     case 'resistor':
+    case 'load':
+    case 'suppressor':
       return [e.a, e.b];
     case 'source':
       return [e.plus, e.minus];
@@ -96,7 +98,8 @@ export function buildNetwork(parts: Design['parts'], conductors: Design['conduct
 }
 
 /** Elements whose inside carries a level from one terminal to another, if only weakly. */
-const carries = (kind: ElementKind): boolean => kind !== 'source' && kind !== 'coil' && kind !== 'level-input';
+const blocking: ReadonlySet<ElementKind> = new Set(['source', 'coil', 'load', 'suppressor', 'level-input']);
+const carries = (kind: ElementKind): boolean => !blocking.has(kind);
 
 interface Adjacency {
   wiresAt: ReadonlyMap<number, readonly NetConductor[]>;

@@ -1,6 +1,6 @@
 import type { Element, Terminal } from '../parts';
 import type { LibraryEntry } from './entry';
-import { sheet, terminal } from './entry';
+import { encoderTerminals, sheet, terminal } from './entry';
 
 const range = (n: number) => Array.from({ length: n }, (_, i) => i);
 
@@ -41,18 +41,49 @@ const isolatedInputs = (n: number, bank: string, first: number) => ({
   ),
 });
 
-/** Switched outputs for relays, a brake, the spindle: what acts on them is wired by hand for now. */
-const switched = (n: number, letter: string): Record<string, Terminal> =>
-  Object.fromEntries(range(n).map((i) => [`out-${i}`, terminal(`${letter}${i + 1}`, 'output')]));
+type Outputs = { terminals: Record<string, Terminal>; elements: Record<string, Element> };
+/**
+ * Switched outputs for relays, a brake, the spindle. Sourcing ones give the voltage of their own supply terminal;
+ * sinking ones pull to 0 V what hangs on a plus elsewhere.
+ */
+const switched = (n: number, letter: string, type: 'sourcing' | 'sinking', fed: boolean): Outputs => ({
+  terminals: {
+    ...Object.fromEntries(range(n).map((i) => [`out-${i}`, terminal(`${letter}${i + 1}`, 'output')])),
+    ...(fed ? { 'out-supply': terminal(`${letter}+`, 'output-supply') } : {}),
+  },
+  elements: Object.fromEntries(
+    range(n).map((i): [string, Element] => [
+      `output-${i}`,
+      { kind: 'digital-output', type, plus: fed ? 'out-supply' : 'v5', minus: 'gnd', out: `out-${i}` },
+    ]),
+  ),
+});
+const analogue: Record<string, Terminal> = {
+  speed: terminal('A10', 'analogue-out'),
+  'speed-common': terminal('A0V', 'analogue-common'),
+};
+const pulseWidth: Record<string, Terminal> = {
+  'speed-pulse': terminal('PW', 'pulse-width-out'),
+};
+const encoderInputs = (n: number): Record<string, Terminal> =>
+  Object.fromEntries(
+    range(n).flatMap((i) =>
+      Object.entries(encoderTerminals('incremental')).map(([id, t]) => [
+        `${id.replace('enc-', `enc${i}-`)}`,
+        { ...t, printed: `${i + 1}${t.printed}`, channel: i },
+      ]),
+    ),
+  );
+const link = (label: string): Record<string, Terminal> => ({ link: terminal(label, 'data-link') });
 
 /** Logic supply terminals and the 5 V rail that a board makes for itself. */
 const boardSupply: { terminals: Record<string, Terminal>; elements: Record<string, Element> } = {
   terminals: {
     'supply-plus': terminal('L+', 'supply-plus'),
     'supply-minus': terminal('L−', 'supply-minus'),
-    v5: terminal('5V', 'supply-out-plus'),
-    gnd: terminal('0V', 'supply-out-minus'),
-    enable: terminal('EN', 'enable-out'),
+    v5: { ...terminal('5V', 'supply-out-plus'), holds: 24 },
+    gnd: { ...terminal('0V', 'supply-out-minus'), holds: 24 },
+    enable: { ...terminal('EN', 'enable-out'), holds: 8 },
   },
   elements: {
     rail: { kind: 'source', plus: 'v5', minus: 'gnd', voltage: sheet(5, 'V') },
@@ -67,6 +98,12 @@ const farBank = isolatedInputs(16, 'N', 0);
 const bryonyInputs = pulledUpInputs(5);
 const bankA = isolatedInputs(6, 'A', 0);
 const bankB = isolatedInputs(6, 'B', 6);
+const sedgeOut = switched(2, 'Q', 'sourcing', false);
+const teaselOut = switched(4, 'Q', 'sourcing', true);
+const bryonyOut = switched(2, 'R', 'sinking', false);
+const tansyOut = switched(1, 'F', 'sinking', true);
+const comfreyOut = switched(3, 'M', 'sourcing', true);
+const valerianOut = switched(8, 'Q', 'sourcing', true);
 
 export const controllers: LibraryEntry[] = [
   {
@@ -86,6 +123,7 @@ export const controllers: LibraryEntry[] = [
       outputCurrent: sheet(20, 'mA'),
       commandFormats: ['pulse-and-direction'],
       switchedVoltage: sheet(5, 'V'),
+      switchedCurrent: sheet(15, 'mA'),
       link: 'usb',
       spindleControl: ['relay', 'pulse-width'],
       encoderInputs: 0,
@@ -94,11 +132,13 @@ export const controllers: LibraryEntry[] = [
     },
     terminals: {
       ...boardSupply.terminals,
-      ...switched(2, 'Q'),
+      ...sedgeOut.terminals,
+      ...pulseWidth,
+      ...link('USB'),
       ...channels(4, (l, i) => `${l}${i + 1}`),
       ...sedgeInputs.terminals,
     },
-    elements: { ...boardSupply.elements, ...sedgeInputs.elements },
+    elements: { ...boardSupply.elements, ...sedgeOut.elements, ...sedgeInputs.elements },
     setup: {},
   },
   {
@@ -118,6 +158,7 @@ export const controllers: LibraryEntry[] = [
       outputCurrent: sheet(24, 'mA'),
       commandFormats: ['pulse-and-direction', 'two-pulse-trains', 'quadrature'],
       switchedVoltage: sheet(24, 'V'),
+      switchedCurrent: sheet(500, 'mA'),
       link: 'network',
       spindleControl: ['relay', 'pulse-width', 'analogue', 'drive-commands'],
       encoderInputs: 2,
@@ -126,12 +167,16 @@ export const controllers: LibraryEntry[] = [
     },
     terminals: {
       ...boardSupply.terminals,
-      ...switched(4, 'Q'),
+      ...teaselOut.terminals,
+      ...analogue,
+      ...pulseWidth,
+      ...encoderInputs(2),
+      ...link('NET'),
       ...channels(6, (l, i) => `${i + 1}${l}`),
       ...bankA.terminals,
       ...bankB.terminals,
     },
-    elements: { ...boardSupply.elements, ...bankA.elements, ...bankB.elements },
+    elements: { ...boardSupply.elements, ...teaselOut.elements, ...bankA.elements, ...bankB.elements },
     setup: {},
   },
   {
@@ -152,6 +197,7 @@ export const controllers: LibraryEntry[] = [
       outputType: 'sinking',
       commandFormats: ['pulse-and-direction'],
       switchedVoltage: sheet(5, 'V'),
+      switchedCurrent: sheet(15, 'mA'),
       link: 'parallel-port',
       spindleControl: ['relay', 'pulse-width'],
       encoderInputs: 0,
@@ -160,11 +206,13 @@ export const controllers: LibraryEntry[] = [
     },
     terminals: {
       ...boardSupply.terminals,
-      ...switched(2, 'R'),
+      ...bryonyOut.terminals,
+      ...pulseWidth,
+      ...link('PORT'),
       ...channels(5, (l, i) => `${l}-${i + 1}`),
       ...bryonyInputs.terminals,
     },
-    elements: { ...boardSupply.elements, ...bryonyInputs.elements },
+    elements: { ...boardSupply.elements, ...bryonyOut.elements, ...bryonyInputs.elements },
     setup: {},
   },
   {
@@ -184,6 +232,7 @@ export const controllers: LibraryEntry[] = [
       outputCurrent: sheet(20, 'mA'),
       commandFormats: ['pulse-and-direction'],
       switchedVoltage: sheet(24, 'V'),
+      switchedCurrent: sheet(500, 'mA'),
       link: 'usb',
       spindleControl: ['relay', 'pulse-width'],
       encoderInputs: 0,
@@ -192,11 +241,13 @@ export const controllers: LibraryEntry[] = [
     },
     terminals: {
       ...boardSupply.terminals,
-      ...switched(1, 'F'),
+      ...tansyOut.terminals,
+      ...pulseWidth,
+      ...link('USB'),
       ...channels(3, (l, i) => `${'ABC'[i]}${l}`),
       ...tansyInputs.terminals,
     },
-    elements: { ...boardSupply.elements, ...tansyInputs.elements },
+    elements: { ...boardSupply.elements, ...tansyOut.elements, ...tansyInputs.elements },
     setup: {},
   },
   {
@@ -216,6 +267,7 @@ export const controllers: LibraryEntry[] = [
       outputCurrent: sheet(20, 'mA'),
       commandFormats: ['pulse-and-direction', 'two-pulse-trains'],
       switchedVoltage: sheet(24, 'V'),
+      switchedCurrent: sheet(500, 'mA'),
       link: 'none',
       spindleControl: ['relay', 'analogue'],
       encoderInputs: 1,
@@ -224,11 +276,13 @@ export const controllers: LibraryEntry[] = [
     },
     terminals: {
       ...boardSupply.terminals,
-      ...switched(3, 'M'),
+      ...comfreyOut.terminals,
+      ...analogue,
+      ...encoderInputs(1),
       ...channels(3, (l, i) => `${l}${'UVW'[i]}`),
       ...fixedBank.terminals,
     },
-    elements: { ...boardSupply.elements, ...fixedBank.elements },
+    elements: { ...boardSupply.elements, ...comfreyOut.elements, ...fixedBank.elements },
     setup: {},
   },
   {
@@ -243,6 +297,7 @@ export const controllers: LibraryEntry[] = [
       inputPoll: sheet(1, 'ms'),
       commandFormats: ['quadrature'],
       switchedVoltage: sheet(24, 'V'),
+      switchedCurrent: sheet(500, 'mA'),
       link: 'network',
       spindleControl: ['relay', 'analogue', 'drive-commands'],
       encoderInputs: 2,
@@ -251,11 +306,14 @@ export const controllers: LibraryEntry[] = [
     },
     terminals: {
       ...boardSupply.terminals,
-      ...switched(8, 'Q'),
+      ...valerianOut.terminals,
+      ...analogue,
+      ...encoderInputs(2),
+      ...link('NET'),
       bus: terminal('BUS', 'fieldbus'),
       ...farBank.terminals,
     },
-    elements: { ...boardSupply.elements, ...farBank.elements },
+    elements: { ...boardSupply.elements, ...valerianOut.elements, ...farBank.elements },
     setup: {},
   },
 ];

@@ -1,6 +1,6 @@
 import type { DataOf, Element, Terminal } from '../parts';
 import type { LibraryEntry } from './entry';
-import { sheet, terminal } from './entry';
+import { encoderTerminals, sheet, terminal } from './entry';
 
 const signalTerminals: Record<string, Terminal> = {
   'step-plus': terminal('ST+', 'step-plus'),
@@ -29,6 +29,19 @@ const threePhases: Record<string, Terminal> = {
 const alarm: Record<string, Terminal> = {
   'alarm-plus': terminal('AL+', 'alarm-plus'),
   'alarm-minus': terminal('AL−', 'alarm-minus'),
+};
+const torqueOff: Record<string, Terminal> = {
+  'torque-off-plus': terminal('TO+', 'torque-off-plus'),
+  'torque-off-minus': terminal('TO−', 'torque-off-minus'),
+};
+/** Torque only while this input is fed. */
+const torqueOffInput: Record<string, Element> = {
+  'torque-off': {
+    kind: 'isolated-input',
+    terminal: 'torque-off-plus',
+    common: 'torque-off-minus',
+    current: 'into-terminal',
+  },
 };
 const optocouplers: Record<string, Element> = {
   step: { kind: 'isolated-input', terminal: 'step-plus', common: 'step-minus', current: 'into-terminal' },
@@ -88,7 +101,13 @@ const driver = (key: string, name: string, about: string, data: DataOf<'stepper-
   name,
   about,
   data,
-  terminals: { ...signalTerminals, ...(data.closedLoop ? alarm : {}), ...powerTerminals, ...twoPhases },
+  terminals: {
+    ...signalTerminals,
+    ...(data.closedLoop ? alarm : {}),
+    ...powerTerminals,
+    ...twoPhases,
+    ...(data.closedLoop ? encoderTerminals('incremental') : {}),
+  },
   elements: { ...optocouplers, ...(data.closedLoop ? alarmContact : {}) },
   setup: { commandFormat: 'pulse-and-direction' },
 });
@@ -115,8 +134,16 @@ const servoDrive = (
     signalRate: sheet(500, 'kHz'),
     enableOpen: 'disabled',
   },
-  terminals: { ...signalTerminals, ...alarm, ...powerTerminals, ...threePhases },
-  elements: { ...optocouplers, ...alarmContact },
+  terminals: {
+    ...signalTerminals,
+    ...alarm,
+    ...powerTerminals,
+    ...threePhases,
+    ...torqueOff,
+    ...encoderTerminals('incremental'),
+    ...encoderTerminals('absolute'),
+  },
+  elements: { ...optocouplers, ...alarmContact, ...torqueOffInput },
   setup: { commandFormat: 'pulse-and-direction' },
 });
 
@@ -181,7 +208,13 @@ export const drivers: LibraryEntry[] = [
       closedLoop: true,
       commandFormats: ['pulse-and-direction', 'two-pulse-trains'],
     }),
-    terminals: { ...signalTerminals, ...alarm, ...powerTerminals, ...twoPhases },
+    terminals: {
+      ...signalTerminals,
+      ...alarm,
+      ...powerTerminals,
+      ...twoPhases,
+      ...encoderTerminals('incremental'),
+    },
     elements: { ...optocouplers, ...alarmContact },
     setup: { commandFormat: 'pulse-and-direction' },
   },

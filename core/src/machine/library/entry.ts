@@ -21,6 +21,18 @@ export const sheet = (entered: number, unit: Unit): Quantity => quantity(entered
 export const terminal = (printed: string, role: TerminalRole, channel?: number): Terminal =>
   channel === undefined ? { printed, role } : { printed, role, channel };
 
+/** Encoder leads by the signal that they carry: a motor's and its drive's meet where the ids agree. */
+export const encoderTerminals = (kind: 'incremental' | 'absolute'): Record<string, Terminal> =>
+  Object.fromEntries(
+    (kind === 'incremental'
+      ? ['a-plus A+', 'a-minus A−', 'b-plus B+', 'b-minus B−', 'z-plus Z+', 'z-minus Z−', 'plus 5V', 'minus 0V']
+      : ['data-plus SD+', 'data-minus SD−', 'plus 5V', 'minus 0V']
+    ).map((line) => {
+      const [id, label] = line.split(' ') as [string, string];
+      return [`enc-${id}`, terminal(label, 'encoder')];
+    }),
+  );
+
 /** A copy of a library entry as a part of one machine. */
 export const partFrom = (entry: LibraryEntry, designation: string, name = entry.name): Part =>
   structuredCloneOf({

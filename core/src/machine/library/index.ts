@@ -1,12 +1,26 @@
 import type { PartClass } from '../parts';
+import { accessories } from './accessories';
+import { cabinet } from './cabinet';
+import { cables } from './cables';
 import { controllers } from './controllers';
 import { drivers } from './drivers';
 import type { LibraryEntry } from './entry';
 import { motors } from './motors';
+import { spindles } from './spindles';
 import { supplies } from './supplies';
 import { switches } from './switches';
 
-export const library: readonly LibraryEntry[] = [...controllers, ...drivers, ...motors, ...supplies, ...switches];
+export const library: readonly LibraryEntry[] = [
+  ...controllers,
+  ...drivers,
+  ...motors,
+  ...supplies,
+  ...switches,
+  ...spindles,
+  ...cabinet,
+  ...accessories,
+  ...cables,
+];
 
 const byKey = new Map(library.map((e) => [e.key, e]));
 export const libraryEntry = (key: string): LibraryEntry | undefined => byKey.get(key);

@@ -1,6 +1,7 @@
 import type { DataOf, Terminal } from '../parts';
 import type { LibraryEntry } from './entry';
-import { sheet, terminal } from './entry';
+import { encoderTerminals, sheet, terminal } from './entry';
+import type { ColourCode } from '../connections';
 
 const fourLeads: Record<string, Terminal> = {
   'a-plus': terminal('A', 'phase-a-plus'),
@@ -46,16 +47,54 @@ const stepper = (figures: Partial<DataOf<'motor'>>): DataOf<'motor'> => ({
   ...figures,
 });
 
-const entry = (key: string, name: string, about: string, data: DataOf<'motor'>): LibraryEntry => ({
-  key,
-  name,
-  about,
-  data,
-  terminals:
-    data.type === 'servo' ? threeLeads : data.leads === 8 ? eightLeads : data.leads === 6 ? sixLeads : fourLeads,
-  elements: {},
-  setup: {},
-});
+/** The frame: earthed by itself, and the landing of the cable's braid at this end. */
+const frame: Record<string, Terminal> = { pe: { ...terminal('⏚', 'protective-earth'), holds: 2 } };
+const brakeTerminals: Record<string, Terminal> = {
+  'brake-plus': terminal('BR+', 'coil-plus'),
+  'brake-minus': terminal('BR−', 'coil-minus'),
+};
+
+/** Colours of the leads that makers fit: each family has a fashion of its own. */
+const fashions: Record<string, readonly ColourCode[]> = {
+  rook: ['BK', 'GN', 'RD', 'BU', 'YE', 'WH', 'OG', 'BN'],
+  magpie: ['RD', 'YE', 'BU', 'BK'],
+  siskin: ['BN', 'OG', 'RD', 'YE', 'BK', 'GY'],
+  jackdaw: ['RD', 'BU', 'GN', 'BK', 'WH', 'YE', 'OG', 'BN'],
+  raven: ['RD', 'WH', 'BK'],
+};
+
+function entry(key: string, name: string, about: string, figures: DataOf<'motor'>): LibraryEntry {
+  const phases =
+    figures.type === 'servo'
+      ? threeLeads
+      : figures.leads === 8
+        ? eightLeads
+        : figures.leads === 6
+          ? sixLeads
+          : fourLeads;
+  const leads = fashions[key.split('-')[1]!] ?? [];
+  const coloured = Object.entries(phases).map(([id, t], i): [string, Terminal] => [
+    id,
+    leads[i] && t.role !== 'protective-earth' ? { ...t, lead: leads[i] } : t,
+  ]);
+  const data: DataOf<'motor'> = figures.brake
+    ? { ...figures, brakeVoltage: sheet(24, 'V'), brakeCurrent: sheet(450, 'mA') }
+    : figures;
+  return {
+    key,
+    name,
+    about,
+    data,
+    terminals: {
+      ...Object.fromEntries(coloured),
+      ...(figures.type === 'servo' ? {} : frame),
+      ...(figures.encoder === 'none' ? {} : encoderTerminals(figures.encoder)),
+      ...(figures.brake ? brakeTerminals : {}),
+    },
+    elements: figures.brake ? { brake: { kind: 'coil', a: 'brake-plus', b: 'brake-minus' } } : {},
+    setup: {},
+  };
+}
 
 export const motors: LibraryEntry[] = [
   entry(
@@ -261,6 +300,7 @@ export const motors: LibraryEntry[] = [
     winding: 'as-supplied',
     brake: false,
     encoder: 'absolute',
+    batteryBacked: true,
   }),
   entry('motor-raven-750', 'Raven 750, servo motor with brake', 'Servo of 750 W with brake and absolute encoder.', {
     class: 'motor',
@@ -278,5 +318,6 @@ export const motors: LibraryEntry[] = [
     winding: 'as-supplied',
     brake: true,
     encoder: 'absolute',
+    batteryBacked: true,
   }),
 ];

@@ -76,6 +76,23 @@ export const switches: LibraryEntry[] = [
     setup: { contactUsed: 'NC' },
   },
   {
+    key: 'button-plum-stop-2',
+    name: 'Plum 2, latching stop button, two contacts',
+    about: 'One opening contact tells the control, the other one cuts: neither has to carry both.',
+    data: { class: 'button', contact: 'NC', latching: true },
+    terminals: {
+      a: terminal('11', 'contact-common'),
+      b: terminal('12', 'contact-nc'),
+      'chain-a': { ...terminal('21', 'contact-common'), channel: 1 },
+      'chain-b': { ...terminal('22', 'contact-nc'), channel: 1 },
+    },
+    elements: {
+      nc: { kind: 'contact', a: 'a', b: 'b', form: 'NC', actuator: 'hand' },
+      chain: { kind: 'contact', a: 'chain-a', b: 'chain-b', form: 'NC', actuator: 'hand' },
+    },
+    setup: { contactUsed: 'NC' },
+  },
+  {
     key: 'button-plum-push',
     name: 'Plum, push button',
     about: 'Button with one closing contact, for pause or start.',

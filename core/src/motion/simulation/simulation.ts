@@ -59,7 +59,9 @@ export const simulationInput = (
     ...v,
     network,
     inputs: v.settings.inputs.map((i) => inputs[i.id]!),
-    buttons: Object.entries(design.parts).flatMap(([id, p]) => (p.data.class === 'button' ? [id] : [])),
+    buttons: Object.values(design.circuits).flatMap((c) =>
+      c.devices.filter((id) => design.parts[id]?.data.class === 'button'),
+    ),
     startShare,
   }));
 

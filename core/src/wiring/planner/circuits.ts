@@ -1,12 +1,12 @@
+import { circuitName } from '../../machine/fields';
 import type { InputCircuit } from '../../machine/connections';
-import type { Design } from '../../machine/design';
 import type { TerminalRef } from '../../machine/ids';
 import type { Part } from '../../machine/parts';
-import { firstWithRole } from './drives';
 import { inputElement } from './inputs';
-import type { PlanGap, Proposal } from './proposal';
+import type { CableInHand, Planning } from './planning';
+import { firstWithRole } from './planning';
+import { busPole } from './power';
 import { at } from './proposal';
-import { colours, controlSection } from './rules';
 
 /** The two terminals of the contact that is used: where the loop enters and where it leaves. */
 export function contactTerminals(part: Part): [string, string] | undefined {
@@ -18,42 +18,41 @@ export function contactTerminals(part: Part): [string, string] | undefined {
 }
 
 /** The poles from which a circuit on this input is fed: the field supply's, or those of the board for its own inputs. */
-function poles(design: Design, controllerId: string, controller: Part, isolated: boolean) {
-  const fieldId = design.roles.fieldSupply;
-  const field = fieldId ? design.parts[fieldId] : undefined;
-  const pole = (id: string | undefined, part: Part | undefined, role: 'supply-out-plus' | 'supply-out-minus') => {
-    const t = firstWithRole(part, role);
-    return id && t ? at(id, t) : undefined;
-  };
+function poles(p: Planning, controllerId: string, isolated: boolean) {
   const own = {
-    plus: pole(controllerId, controller, 'supply-out-plus'),
-    minus: pole(controllerId, controller, 'supply-out-minus'),
+    plus: p.terminal(controllerId, 'supply-out-plus'),
+    minus: p.terminal(controllerId, 'supply-out-minus'),
   };
-  const fieldPoles = { plus: pole(fieldId, field, 'supply-out-plus'), minus: pole(fieldId, field, 'supply-out-minus') };
-  return { loop: isolated ? fieldPoles : own, sensor: fieldPoles.plus ? fieldPoles : own };
+  const field = { plus: busPole(p, 'field', 'plus'), minus: busPole(p, 'field', 'minus') };
+  return { loop: isolated ? field : own, sensor: field.plus ? field : own };
 }
 
 /** Conductors of one input circuit: the loop through its contacts, the leads of its sensors. */
-export function planCircuit(
-  design: Design,
-  id: string,
-  circuit: InputCircuit,
-  input: TerminalRef,
-  proposals: Proposal[],
-  gaps: PlanGap[],
-): void {
+export function planCircuit(p: Planning, id: string, circuit: InputCircuit, input: TerminalRef): void {
+  const { design } = p;
   const controller = design.parts[input.part];
   if (!controller) return;
   const isolated = inputElement(controller, input.terminal)?.kind === 'isolated-input';
-  const { loop, sensor } = poles(design, input.part, controller, isolated);
+  const { loop, sensor } = poles(p, input.part, isolated);
   const feed = circuit.feed === '0V' ? loop.minus : loop.plus;
-  const cable = (name: string) => `${id} ${name}`;
-  const push = (
-    step: string,
-    from: TerminalRef,
-    to: TerminalRef,
-    rest: Pick<Proposal, 'colour' | 'purpose' | 'cable' | 'core'>,
-  ) => proposals.push({ id: `circuit-${id}/${step}`, from, to, section: controlSection, ...rest });
+  const shared = { colour: p.colour('control'), section: p.section({ amps: 0.1 }, 'control') };
+  type Wire = Parameters<Planning['add']>[0];
+  /** What sits in the cabinet, such as a drive with its alarm, is wired loosely; the rest has a cable of its own. */
+  const wire = (cable: CableInHand | undefined, step: string, rest: Omit<Wire, 'id'>, core?: string) => {
+    const w = { ...shared, ...rest, id: `circuit-${id}/${step}` };
+    if (cable) p.addIn(cable, w, core);
+    else p.add(w);
+  };
+  const cableOf = (deviceId: string, leads: number): CableInHand | undefined => {
+    const device = design.parts[deviceId]!;
+    if (['stepper-driver', 'servo-drive', 'spindle-drive'].includes(device.data.class)) return undefined;
+    return p.cable(
+      `cable-${deviceId}`,
+      `Lead ${device.designation.slice(1)}`,
+      leads === 2 ? 'cable-fescue-2' : 'cable-fescue-3',
+      'machine',
+    );
+  };
 
   const contacts: [string, [string, string]][] = [];
   for (const deviceId of circuit.devices) {
@@ -61,109 +60,84 @@ export function planCircuit(
     if (!device) continue;
     const out = firstWithRole(device, 'sensor-out');
     if (out) {
-      const lead = { cable: cable(device.designation) };
-      const plus = firstWithRole(device, 'supply-plus');
-      const minus = firstWithRole(device, 'supply-minus');
+      const cable = cableOf(deviceId, 3);
       if (!sensor.plus || !sensor.minus)
-        gaps.push({ what: `${device.name} (${device.designation}) has no supply.`, field: 'roles.fieldSupply' });
+        p.gaps.push({ what: `${device.name} (${device.designation}) has no supply.`, field: 'roles.fieldSupply' });
       else {
-        if (plus)
-          push(`${deviceId}-plus`, sensor.plus, at(deviceId, plus), {
-            ...lead,
-            colour: colours.sensorPlus,
-            core: 'BN',
-            purpose: `Feeds sensor ${device.designation}.`,
-          });
-        if (minus)
-          push(`${deviceId}-minus`, sensor.minus, at(deviceId, minus), {
-            ...lead,
-            colour: colours.sensorMinus,
-            core: 'BU',
-            purpose: `0 V of sensor ${device.designation}.`,
-          });
+        const plus = { from: sensor.plus, to: p.terminal(deviceId, 'supply-plus') };
+        const minus = { from: sensor.minus, to: p.terminal(deviceId, 'supply-minus') };
+        wire(cable, `${deviceId}-plus`, { ...plus, purpose: `Feeds sensor ${device.designation}.` }, 'BN');
+        wire(cable, `${deviceId}-minus`, { ...minus, purpose: `0 V of sensor ${device.designation}.` }, 'BU');
       }
-      push(`${deviceId}-out`, at(deviceId, out), input, {
-        ...lead,
-        colour: colours.sensorOut,
-        core: 'BK',
-        purpose: `Signal of sensor ${device.designation} to the input.`,
-      });
+      wire(
+        cable,
+        `${deviceId}-out`,
+        { from: at(deviceId, out), to: input, purpose: `Signal of sensor ${device.designation} to the input.` },
+        'BK',
+      );
       continue;
     }
     const pair = contactTerminals(device);
     if (pair) contacts.push([deviceId, pair]);
     else
-      gaps.push({
+      p.gaps.push({
         what: `${device.designation} has no contact of the form that is set.`,
         field: `parts.${deviceId}.setup.contactUsed`,
       });
   }
   if (!contacts.length) return;
   if (!feed) {
-    gaps.push({
-      what: `${id} needs a field supply to feed its contacts: the inputs of ${controller.name} are isolated.`,
+    p.gaps.push({
+      what: `${circuitName(design, id)} needs a field supply to feed its contacts: the inputs of ${controller.name} are isolated.`,
       field: 'roles.fieldSupply',
     });
     return;
   }
-  const blue = { colour: colours.control } as const;
   const designation = (deviceId: string) => design.parts[deviceId]!.designation;
   if (circuit.arrangement === 'series') {
     let last = feed;
+    let cable: CableInHand | undefined;
     for (const [deviceId, [enter, leave]] of contacts) {
-      push(`${deviceId}-in`, last, at(deviceId, enter), {
-        ...blue,
-        cable: cable(designation(deviceId)),
-        core: '1',
+      cable = cableOf(deviceId, 2);
+      wire(cable, `${deviceId}-in`, {
+        from: last,
+        to: at(deviceId, enter),
         purpose: `${last === feed ? 'Feeds the loop' : 'Carries the loop on'} to ${designation(deviceId)}.`,
       });
       last = at(deviceId, leave);
     }
-    push('return', last, input, {
-      ...blue,
-      cable: cable(designation(contacts.at(-1)![0])),
-      core: '2',
-      purpose: 'Brings the loop back to the input.',
-    });
+    wire(cable, 'return', { from: last, to: input, purpose: 'Brings the loop back to the input.' });
   } else
     for (const [deviceId, [enter, leave]] of contacts) {
-      const lead = { ...blue, cable: cable(designation(deviceId)) };
-      push(`${deviceId}-in`, feed, at(deviceId, enter), {
-        ...lead,
-        core: '1',
+      const cable = cableOf(deviceId, 2);
+      wire(cable, `${deviceId}-in`, {
+        from: feed,
+        to: at(deviceId, enter),
         purpose: `Feeds ${designation(deviceId)}.`,
       });
-      push(`${deviceId}-out`, at(deviceId, leave), input, {
-        ...lead,
-        core: '2',
+      wire(cable, `${deviceId}-out`, {
+        from: at(deviceId, leave),
+        to: input,
         purpose: `${designation(deviceId)} to the input, beside the others.`,
       });
     }
 }
 
 /** The commons of isolated banks: to + where contacts switch to 0 V, to 0 V where they switch to +. */
-export function planCommons(
-  design: Design,
-  inputs: Readonly<Record<string, TerminalRef>>,
-  proposals: Proposal[],
-): void {
+export function planCommons(p: Planning, inputs: Readonly<Record<string, TerminalRef>>): void {
   const done = new Set<string>();
   for (const [id, input] of Object.entries(inputs)) {
-    const controller = design.parts[input.part];
-    const circuit = design.circuits[id];
+    const controller = p.design.parts[input.part];
+    const circuit = p.design.circuits[id];
     const element = inputElement(controller, input.terminal);
     if (!controller || !circuit || element?.kind !== 'isolated-input' || done.has(element.common)) continue;
     done.add(element.common);
-    const fieldId = design.roles.fieldSupply;
-    const field = fieldId ? design.parts[fieldId] : undefined;
-    const pole = firstWithRole(field, circuit.feed === '0V' ? 'supply-out-plus' : 'supply-out-minus');
-    if (!fieldId || !pole) continue;
-    proposals.push({
+    p.add({
       id: `inputs/${element.common}`,
-      from: at(fieldId, pole),
+      from: busPole(p, 'field', circuit.feed === '0V' ? 'plus' : 'minus'),
       to: at(input.part, element.common),
-      colour: colours.control,
-      section: controlSection,
+      colour: p.colour(circuit.feed === '0V' ? 'control-plus' : 'control-minus'),
+      section: p.section({ amps: 0.5 }, 'control'),
       purpose:
         circuit.feed === '0V'
           ? 'Common of this bank of inputs to +: its contacts and NPN sensors switch to 0 V.'

@@ -1,25 +1,15 @@
-import { coilPath, onSameDriver } from './phases';
 import type { Design } from '../../machine/design';
 import { axesOf } from '../../machine/design';
+import type { TerminalRef } from '../../machine/ids';
 import type { Drive } from '../../machine/mechanics';
-import type { Part, TerminalRole } from '../../machine/parts';
-import { terminalsWithRole } from '../../machine/parts';
+import type { TerminalRole } from '../../machine/parts';
 import { figureOr } from '../../units/derived';
-import type { PlanGap, Proposal } from './proposal';
+import { planEncoder } from './encoders';
+import { coilPath, onSameDriver } from './phases';
+import type { CableInHand, Planning } from './planning';
+import { busPole, motorPlus, protectionA, voltsOf } from './power';
 import { at } from './proposal';
-import { colours, sectionFor, signalSection } from './rules';
-
-/** Roles that a motor and its driver have in common, in the order of the cores of a motor cable. */
-const motorRoles: readonly TerminalRole[] = [
-  'phase-a-plus',
-  'phase-a-minus',
-  'phase-b-plus',
-  'phase-b-minus',
-  'phase-u',
-  'phase-v',
-  'phase-w',
-  'protective-earth',
-];
+import { MOST_DROP } from './rules';
 
 export interface PlannedDrive {
   /** Axis letter, with the side for a pair: `X left`. */
@@ -46,46 +36,33 @@ export function drivesOf(design: Design): PlannedDrive[] {
   );
 }
 
-/** The first terminal of a part with a role (and channel); undefined where it has none. */
-export const firstWithRole = (part: Part | undefined, role: TerminalRole, channel?: number): string | undefined =>
-  part && terminalsWithRole(part, role, channel)[0];
-
 /**
  * The coils of the motors on one driver: from each phase output through one motor after the other and back, with the
  * links between half-coils. Where a motor is reversed by its wiring, the ends of its first phase are exchanged.
  */
 function planCoils(
-  design: Design,
+  p: Planning,
   d: PlannedDrive,
   chain: readonly number[],
   driverId: string,
+  cableOf: (i: number) => CableInHand,
   amps: number,
-): Proposal[] {
-  const axis = design.axes[d.axisId]!;
-  const driver = design.parts[driverId]!;
-  const proposals: Proposal[] = [];
+): void {
+  const axis = p.design.axes[d.axisId]!;
   for (const phase of ['a', 'b'] as const) {
-    const [out, back] = (['plus', 'minus'] as const).map((e) => firstWithRole(driver, `phase-${phase}-${e}`));
+    const [out, back] = (['plus', 'minus'] as const).map((e) => p.terminal(driverId, `phase-${phase}-${e}`));
     if (!out || !back) continue;
     const motors = chain.flatMap((i) => {
       const id = axis.drives[i]!.motor;
-      const path = id && design.parts[id] ? coilPath(design.parts[id], phase) : undefined;
+      const path = id && p.design.parts[id] ? coilPath(p.design.parts[id], phase) : undefined;
       return id && path ? [{ i, id, path, swapped: phase === 'a' && axis.drives[i]!.invertedInWiring }] : [];
     });
-    const shared = (i: number, core: number) => ({
-      colour: colours.motorCore,
-      section: sectionFor(amps),
-      cable: `Motor ${axis.drives.length > 1 ? `${axis.letter} ${axis.drives[i]!.side}` : axis.letter}`,
-      core: String(core),
-    });
-    let from = at(driverId, out);
+    let from = out;
     motors.forEach(({ i, id, path, swapped }, k) => {
       const role = `drive-${d.axisId}-${i}`;
       const [enter, leave] = swapped ? [path.leave, path.enter] : [path.enter, path.leave];
-      const core = phase === 'a' ? 1 : 3;
       const reversed = swapped ? ', its ends exchanged: the motor is reversed here' : '';
-      proposals.push({
-        ...shared(i, core),
+      p.addIn(cableOf(i), {
         id: `${role}/phase-${phase}-plus`,
         from,
         to: at(id, enter),
@@ -95,9 +72,9 @@ function planCoils(
             : `${d.name}: winding ${phase} goes on to the second motor, in series${reversed}.`,
       });
       path.links.forEach(([a, b], n) =>
-        proposals.push({
-          colour: colours.motorCore,
-          section: sectionFor(amps),
+        p.add({
+          colour: p.colour('power-minus'),
+          section: p.section({ amps }, 'power'),
           id: `${role}/link-${phase}-${n}`,
           from: at(id, a),
           to: at(id, b),
@@ -106,76 +83,113 @@ function planCoils(
       );
       from = at(id, leave);
       if (k === motors.length - 1)
-        proposals.push({
-          ...shared(i, core + 1),
+        p.addIn(cableOf(i), {
           id: `${role}/phase-${phase}-minus`,
-          from: at(driverId, back),
+          from: back,
           to: at(id, leave),
           purpose: `${d.name}: winding ${phase} back to the driver.`,
         });
     });
   }
-  return proposals;
 }
 
-/** Conductors of one drive: phases to the motor, supply, and the signals from its controller channel. */
-export function planDrive(design: Design, d: PlannedDrive, proposals: Proposal[], gaps: PlanGap[]): void {
+/** Motor cables, thinnest first: four phases and earth for steppers, three and earth for servos. */
+const motorCables = {
+  stepper: ['cable-reed-5g075', 'cable-reed-5g1', 'cable-reed-5g15', 'cable-reed-5g25'],
+  servo: ['cable-reed-4g1', 'cable-reed-4g15', 'cable-reed-4g25', 'cable-reed-4g4'],
+};
+
+/** Phases and earth of the motors on one driver, each in a screened cable of its own that lands at both ends. */
+function planMotor(p: Planning, d: PlannedDrive, chain: readonly number[], driverId: string, amps: number): void {
+  const axis = p.design.axes[d.axisId]!;
+  const bus = voltsOf(p, 'motorSupply');
+  const cables = new Map<number, CableInHand>();
+  const cableOf = (i: number): CableInHand => {
+    const known = cables.get(i);
+    if (known) return known;
+    const motor = p.design.parts[axis.drives[i]!.motor ?? ''];
+    const id = `cable-drive-${d.axisId}-${i}-motor`;
+    const kind = motor && coilPath(motor, 'a') ? 'stepper' : 'servo';
+    const duty = {
+      amps,
+      lengthM: p.lengthM(id, 'machine'),
+      ...(bus === undefined ? {} : { mostDropV: MOST_DROP * bus }),
+    };
+    const side = axis.drives.length > 1 ? `${axis.letter} ${axis.drives[i]!.side}` : axis.letter;
+    const cable = p.cable(id, `Motor ${side}`, p.cableFor(duty, motorCables[kind]), 'machine');
+    cables.set(i, cable);
+    return cable;
+  };
+  const first = p.design.parts[d.drive.motor ?? ''];
+  if (first && coilPath(first, 'a')) planCoils(p, d, chain, driverId, cableOf, amps);
+  else if (first)
+    for (const role of ['phase-u', 'phase-v', 'phase-w'] as const)
+      p.addIn(cableOf(d.index), {
+        id: `drive-${d.axisId}-${d.index}/${role}`,
+        from: p.terminal(driverId, role),
+        to: p.terminal(d.drive.motor!, role),
+        purpose: `${d.name}: motor winding, ${role.replace('phase-', '')}.`,
+      });
+  for (const i of chain) {
+    const motorId = axis.drives[i]!.motor;
+    if (!motorId || !p.design.parts[motorId]) continue;
+    const earth = p.terminal(motorId, 'protective-earth');
+    p.addIn(
+      cableOf(i),
+      {
+        id: `drive-${d.axisId}-${i}/protective-earth`,
+        // A drive with a terminal for it passes the earth on; else it comes straight from the bar.
+        from: p.terminal(driverId, 'protective-earth') ?? p.pole('earthBar', 'protective-earth'),
+        to: earth,
+        purpose: `Earths the motor of ${d.name}, in its own cable.`,
+      },
+      'GNYE',
+      'motor-power',
+    );
+    p.land(cableOf(i), earth, 'motor-power');
+  }
+}
+
+/** Conductors of one drive: phases to the motor, supply, encoder, and the signals from its controller channel. */
+export function planDrive(p: Planning, d: PlannedDrive): void {
   const { motor: motorId, driver: driverId } = d.drive;
-  const motor = motorId ? design.parts[motorId] : undefined;
-  const driver = driverId ? design.parts[driverId] : undefined;
+  const motor = motorId ? p.design.parts[motorId] : undefined;
+  const driver = driverId ? p.design.parts[driverId] : undefined;
   const role = `drive-${d.axisId}-${d.index}`;
   if (!driver || !driverId) return;
   const amps = figureOr(
     driver.setup.peakCurrent,
     motor?.data.class === 'motor' ? figureOr(motor.data.ratedCurrent, 4) : 4,
   );
-  const axis = design.axes[d.axisId]!;
-  const chain = onSameDriver(axis, driverId);
+  const chain = onSameDriver(p.design.axes[d.axisId]!, driverId);
   // What hangs behind the first motor is planned with it.
   if (chain[0] !== d.index) return;
-  const stepper = motor && coilPath(motor, 'a') ? planCoils(design, d, chain, driverId, amps) : undefined;
-  if (stepper) proposals.push(...stepper);
-  if (motor && motorId)
-    motorRoles.forEach((phase) => {
-      if (stepper && phase !== 'protective-earth') return;
-      const from = firstWithRole(driver, phase);
-      const to = firstWithRole(motor, phase);
-      if (!from || !to) return;
-      const earth = phase === 'protective-earth';
-      proposals.push({
-        id: `${role}/${phase}`,
-        from: at(driverId, from),
-        to: at(motorId, to),
-        colour: earth ? colours.protectiveEarth : colours.motorCore,
-        section: sectionFor(amps),
-        cable: `Motor ${d.name}`,
-        core: earth ? 'GNYE' : String(motorRoles.filter((r) => firstWithRole(motor, r)).indexOf(phase) + 1),
-        purpose: earth ? `Earths the motor of ${d.name}.` : `${d.name}: motor winding, ${phase.replace('phase-', '')}.`,
-      });
+  planMotor(p, d, chain, driverId, amps);
+  const protectedA = protectionA(p, 'motor');
+  for (const pole of ['plus', 'minus'] as const)
+    p.add({
+      id: `${role}/supply-${pole}`,
+      from: pole === 'plus' ? motorPlus(p) : busPole(p, 'motor', 'minus'),
+      to: p.terminal(driverId, `supply-${pole}`),
+      colour: p.colour(`power-${pole}`),
+      section: p.section({ amps, ...(protectedA === undefined ? {} : { protectedA }) }, 'power'),
+      purpose: `${d.name}: motor supply ${pole === 'plus' ? '+' : '−'}, a lead of its own (star).`,
     });
-  const bus = design.roles.motorSupply;
-  const supply = bus ? design.parts[bus] : undefined;
-  if (bus && supply)
-    for (const pole of ['plus', 'minus'] as const) {
-      const from = firstWithRole(supply, `supply-out-${pole}`);
-      const to = firstWithRole(driver, `supply-${pole}`);
-      if (from && to)
-        proposals.push({
-          id: `${role}/supply-${pole}`,
-          from: at(bus, from),
-          to: at(driverId, to),
-          colour: pole === 'plus' ? colours.directCurrentPlus : colours.directCurrentMinus,
-          section: sectionFor(amps),
-          purpose: `${d.name}: motor supply ${pole === 'plus' ? '+' : '−'}, a lead of its own from the supply (star).`,
-        });
-    }
-  const controllerId = design.roles.controller;
-  const controller = controllerId ? design.parts[controllerId] : undefined;
-  if (!controllerId || !controller) return;
-  const step = firstWithRole(controller, 'step-out', d.channel);
+  planEncoder(p, d);
+  planSignals(p, d, driverId);
+}
+
+/** Step, direction and enable, each beside its way back in one screened cable. */
+function planSignals(p: Planning, d: PlannedDrive, driverId: string): void {
+  const holder = p.holder('controller');
+  const driver = p.design.parts[driverId]!;
+  const role = `drive-${d.axisId}-${d.index}`;
+  if (!holder) return;
+  const { id: controllerId, part: controller } = holder;
+  const step = p.terminal(controllerId, 'step-out', d.channel);
   if (!step) {
     const bus = controller.data.class === 'controller' && controller.data.architecture === 'fieldbus-master';
-    gaps.push({
+    p.gaps.push({
       what: bus
         ? `${controller.name} speaks a fieldbus; ${driver.name} of ${d.name} takes step and direction.`
         : `${controller.name} has no channel left for ${d.name}.`,
@@ -183,37 +197,30 @@ export function planDrive(design: Design, d: PlannedDrive, proposals: Proposal[]
     });
     return;
   }
-  const signals: [name: string, out: string | undefined, into: TerminalRole, back: TerminalRole][] = [
+  const signals: [name: string, out: TerminalRef | undefined, into: TerminalRole, back: TerminalRole][] = [
     ['step', step, 'step-plus', 'step-minus'],
-    ['direction', firstWithRole(controller, 'direction-out', d.channel), 'direction-plus', 'direction-minus'],
-    ['enable', firstWithRole(controller, 'enable-out'), 'enable-plus', 'enable-minus'],
+    ['direction', p.terminal(controllerId, 'direction-out', d.channel), 'direction-plus', 'direction-minus'],
+    ['enable', p.terminal(controllerId, 'enable-out'), 'enable-plus', 'enable-minus'],
   ];
   // A sinking output pulls its signal to 0 V: then the plus sides are common, and the signal goes to the minus side.
   const sinking = controller.data.class === 'controller' && controller.data.outputType === 'sinking';
-  const pole = firstWithRole(controller, sinking ? 'supply-out-plus' : 'supply-out-minus');
-  signals.forEach(([name, out, plus, minus], i) => {
-    const to = firstWithRole(driver, sinking ? minus : plus);
-    const common = firstWithRole(driver, sinking ? plus : minus);
-    const shared = { colour: colours.control, section: signalSection, cable: `Signals ${d.name}` };
-    if (out && to)
-      proposals.push({
-        ...shared,
-        id: `${role}/${name}`,
-        from: at(controllerId, out),
-        to: at(driverId, to),
-        core: String(2 * i + 1),
-        purpose: `${d.name}: ${name} signal.`,
-      });
-    if (pole && common)
-      proposals.push({
-        ...shared,
-        id: `${role}/${name}-return`,
-        from: at(controllerId, pole),
-        to: at(driverId, common),
-        core: String(2 * i + 2),
-        purpose: sinking
-          ? `${d.name}: feeds the ${name} input from +, since the controller’s output pulls to 0 V (common anode).`
-          : `${d.name}: the way back of the ${name} signal, in the same cable (common cathode).`,
-      });
-  });
+  const pole = p.terminal(controllerId, sinking ? 'supply-out-plus' : 'supply-out-minus');
+  const cable = p.cable(`cable-${role}-signals`, `Signals ${d.name}`, 'cable-rush-8', 'cabinet');
+  for (const [name, out, plus, minus] of signals) {
+    p.addIn(cable, {
+      id: `${role}/${name}`,
+      from: out,
+      to: p.terminal(driverId, sinking ? minus : plus),
+      purpose: `${d.name}: ${name} signal.`,
+    });
+    p.addIn(cable, {
+      id: `${role}/${name}-return`,
+      from: pole,
+      to: p.terminal(driverId, sinking ? plus : minus),
+      purpose: sinking
+        ? `${d.name}: feeds the ${name} input from +, since the controller’s output pulls to 0 V (common anode).`
+        : `${d.name}: the way back of the ${name} signal, in the same cable (common cathode).`,
+    });
+  }
+  p.land(cable);
 }

@@ -1,61 +1,49 @@
 import type { Design } from '../../machine/design';
 import { planCircuit, planCommons } from './circuits';
-import { drivesOf, firstWithRole, planDrive } from './drives';
+import { drivesOf, planDrive } from './drives';
+import { planSpindleEncoder } from './encoders';
 import { assignInputs, inputElement } from './inputs';
-import type { Plan, PlanGap, Proposal } from './proposal';
-import { at } from './proposal';
-import { colours, controlSection } from './rules';
+import { divideCables } from './joints';
+import { assignOutputs, outputElement, planOutputs } from './outputs';
+import { Planning } from './planning';
+import { planEarth, planMains, planSupplies } from './power';
+import type { Plan } from './proposal';
+import { planSpindle } from './spindle';
+import { planStopChain } from './stopChain';
 
-/** The controller's own supply, and the 0 V link that lets field sensors act on inputs measured against the board. */
-function planController(design: Design, plan: Plan): void {
-  const controllerId = design.roles.controller;
-  const controller = controllerId ? design.parts[controllerId] : undefined;
-  if (!controllerId || !controller) return;
-  const logicId = design.roles.logicSupply;
-  const logic = logicId ? design.parts[logicId] : undefined;
-  for (const pole of ['plus', 'minus'] as const) {
-    const from = firstWithRole(logic, `supply-out-${pole}`);
-    const to = firstWithRole(controller, `supply-${pole}`);
-    if (logicId && from && to)
-      plan.proposals.push({
-        id: `controller/supply-${pole}`,
-        from: at(logicId, from),
-        to: at(controllerId, to),
-        colour: pole === 'plus' ? colours.directCurrentPlus : colours.directCurrentMinus,
-        section: controlSection,
-        purpose: `Supply of the controller, ${pole === 'plus' ? '+' : '−'}.`,
-      });
-  }
-  const fieldId = design.roles.fieldSupply;
-  const fieldMinus = firstWithRole(fieldId ? design.parts[fieldId] : undefined, 'supply-out-minus');
-  const ground = firstWithRole(controller, 'supply-out-minus');
-  const sensorsOnBoardInputs = Object.entries(plan.inputs).some(
-    ([id, input]) =>
-      inputElement(controller, input.terminal)?.kind === 'level-input' &&
-      design.circuits[id]?.devices.some((d) => design.parts[d]?.data.class === 'sensor'),
+/** Whether the field supply and the board have to share their 0 V: sensors on its own inputs, or outputs that it feeds. */
+function fieldMeetsBoard(design: Design, plan: Pick<Plan, 'inputs' | 'outputs'>): boolean {
+  const controller = design.roles.controller ? design.parts[design.roles.controller] : undefined;
+  return (
+    Object.entries(plan.inputs).some(
+      ([id, input]) =>
+        inputElement(controller, input.terminal)?.kind === 'level-input' &&
+        design.circuits[id]?.devices.some((d) => design.parts[d]?.data.class === 'sensor'),
+    ) || Object.values(plan.outputs).some((t) => outputElement(controller, t.terminal)?.plus === 'out-supply')
   );
-  if (fieldId && fieldMinus && ground && sensorsOnBoardInputs && fieldId !== logicId)
-    plan.proposals.push({
-      id: 'controller/field-0v',
-      from: at(fieldId, fieldMinus),
-      to: at(controllerId, ground),
-      colour: colours.control,
-      section: controlSection,
-      purpose: 'Joins the 0 V of the field supply and of the board, against which its inputs measure.',
-    });
 }
 
-/** Proposes every conductor that follows from the parts and their roles. Pure: it looks at no existing conductor. */
+/**
+ * Proposes every conductor that follows from the parts and their roles, and the cables that hold them. Pure: it looks
+ * at no existing conductor, so the same machine always gets the same plan.
+ */
 export function planConductors(design: Design): Plan {
-  const gaps: PlanGap[] = [];
-  const proposals: Proposal[] = [];
-  const plan: Plan = { proposals, gaps, inputs: assignInputs(design, gaps) };
-  planController(design, plan);
-  for (const drive of drivesOf(design)) planDrive(design, drive, proposals, gaps);
-  planCommons(design, plan.inputs, proposals);
-  for (const [id, input] of Object.entries(plan.inputs)) {
+  const p = new Planning(design);
+  const inputs = assignInputs(design, p.gaps);
+  const outputs = assignOutputs(design, p.gaps);
+  planMains(p);
+  planEarth(p);
+  planSupplies(p, fieldMeetsBoard(design, { inputs, outputs }));
+  for (const drive of drivesOf(design)) planDrive(p, drive);
+  planCommons(p, inputs);
+  for (const [id, input] of Object.entries(inputs)) {
     const circuit = design.circuits[id];
-    if (circuit) planCircuit(design, id, circuit, input, proposals, gaps);
+    if (circuit) planCircuit(p, id, circuit, input);
   }
-  return plan;
+  planOutputs(p, outputs);
+  planStopChain(p);
+  planSpindle(p, outputs);
+  planSpindleEncoder(p);
+  divideCables(p);
+  return { proposals: p.proposals, cables: p.cables, gaps: p.gaps, inputs, outputs };
 }

@@ -20,16 +20,21 @@ describe('the connection planner', () => {
     expect(ends(design, 'drive-x-0/step')).toBe('-K1:1P → -T4:ST+');
     expect(ends(design, 'drive-y-1/direction')).toBe('-K1:3W → -T6:DR+');
     expect(ends(design, 'drive-z-0/phase-b-minus')).toBe('-T7:B′ → -M4:B′');
-    expect(ends(design, 'drive-x-0/supply-plus')).toBe('-T1:+ → -T4:V+');
+    expect(ends(design, 'drive-x-0/supply-plus')).toBe('-X3:F → -T4:V+');
   });
   it('feeds a bank of PNP sensors with its common at 0 V, each sensor with three leads', () => {
-    expect(ends(design, 'inputs/common-a')).toBe('-T3:− → -K1:A0');
+    expect(ends(design, 'inputs/common-a')).toBe('-X6:OUT → -K1:A0');
     expect(Object.keys(design.conductors).filter((id) => id.startsWith('circuit-limit-x-plus/')).length).toBe(3);
   });
   it('gives every conductor a number of its own, a reason, a colour and a section', () => {
     const all = Object.values(design.conductors);
     expect(new Set(all.map((c) => c.number)).size).toBe(all.length);
-    expect(all.every((c) => c.purpose && c.colour && c.section)).toBe(true);
+    // A screen is a braid and the data lead is bought: they have neither colour nor section.
+    const bare = (id: string) => id.includes('/screen-') || id === 'host/link';
+    for (const [id, c] of Object.entries(design.conductors)) {
+      expect(c.purpose && c.length, id).toBeTruthy();
+      expect(Boolean(c.colour && c.section), id).toBe(!bare(id));
+    }
   });
   it('a loop of normally closed contacts runs through one after the other', () => {
     const w = wren().design;
@@ -156,7 +161,8 @@ describe('planning again', () => {
   });
   it('moves a planned conductor and keeps its number and what was set by hand', () => {
     const r = again(changed({ colour: 'VT', setByHand: ['colour'] }));
-    expect(r.changes).toEqual([{ conductor: id, kind: 'changed', fields: ['to'] }]);
+    // The alarm, which had that input, moves on by itself.
+    expect(r.changes).toContainEqual({ conductor: id, kind: 'changed', fields: ['to'] });
     expect(r.conductors[id]).toMatchObject({
       number: design.conductors[id]!.number,
       colour: 'VT',

@@ -1,6 +1,7 @@
 import type { Conductor, PlannedField } from '../../machine/connections';
 import { plannedFields } from '../../machine/connections';
 import type { Design } from '../../machine/design';
+import { firstNumberOf } from '../sheets';
 import type { Plan, Proposal } from './proposal';
 
 export interface PlanChange {
@@ -34,17 +35,27 @@ function same(a: unknown, b: unknown): boolean {
   const keys = Object.keys(x);
   return keys.length === Object.keys(y).length && keys.every((k) => x[k] === y[k]);
 }
-const planned = (p: Proposal, field: PlannedField): Conductor[PlannedField] | undefined =>
-  field === 'length' ? undefined : p[field];
 
-/** Fields in which a conductor differs from its proposal; what was set by hand and what the plan is silent about count not. */
+const none: PlannedField[] = [];
+
+/**
+ * Fields in which a conductor differs from its proposal. What was set by hand does not count; nor does the estimated
+ * length of one that is made, whose copper is as long as it is.
+ */
 function differing(c: Conductor, p: Proposal): PlannedField[] {
   let fields: PlannedField[] | undefined;
   for (const f of plannedFields)
-    if (f !== 'length' && !same(c[f], planned(p, f)) && !c.setByHand.includes(f)) (fields ??= []).push(f);
+    if (!same(c[f], p[f]) && !c.setByHand.includes(f) && !(f === 'length' && isMade(c))) (fields ??= []).push(f);
   return fields ?? none;
 }
-const none: PlannedField[] = [];
+/** A conductor with some fields as the plan has them; one on which the plan is silent goes. */
+function asPlanned(c: Conductor, p: Proposal, fields: readonly PlannedField[]): Conductor {
+  const next: Conductor = { ...c };
+  for (const f of fields)
+    if (p[f] === undefined) delete (next as Partial<Conductor>)[f];
+    else Object.assign(next, { [f]: p[f] });
+  return next;
+}
 
 /**
  * Brings the conductors up to a plan. Numbers stay; fields set by hand stay; a conductor that is cut or connected is
@@ -66,7 +77,7 @@ export function replan(existing: Design['conductors'], plan: Plan): Replanned {
       if (!fields.length) continue;
       if (isMade(c)) conflicts.push({ conductor: id, fields, obsolete: false });
       else {
-        edit()[id] = { ...c, ...Object.fromEntries(fields.map((f) => [f, planned(proposal, f)])) };
+        edit()[id] = asPlanned(c, proposal, fields);
         changes.push({ conductor: id, kind: 'changed', fields });
       }
     } else if (isMade(c) || c.setByHand.length) conflicts.push({ conductor: id, fields: [], obsolete: true });
@@ -76,12 +87,15 @@ export function replan(existing: Design['conductors'], plan: Plan): Replanned {
     }
   }
   const used = new Set(Object.values(existing).map((c) => c.number));
-  let number = 0;
+  const next = new Map<string, number>();
   for (const p of plan.proposals) {
     if (conductors[p.id]) continue;
-    do number++;
-    while (used.has(number));
-    const { id, ...rest } = p;
+    const { id, sheet, ...rest } = p;
+    let number = next.get(sheet) ?? firstNumberOf(sheet);
+    // A sheet whose hundred is full goes on a thousand higher.
+    while (used.has(number)) number += number % 100 === 0 ? 901 : 1;
+    used.add(number);
+    next.set(sheet, number);
     edit()[id] = { number, ...rest, origin: 'planned', setByHand: [], state: 'planned' };
     changes.push({ conductor: id, kind: 'added', fields: [] });
   }

@@ -1,38 +1,38 @@
-import type { ColourCode } from '../../machine/connections';
-import type { Quantity } from '../../units/quantity';
-import { quantity } from '../../units/quantity';
+import type { ColourCode, ConductorFunction } from '../../machine/connections';
 
 /**
- * Insulation colours by function: IEC 60204-1 for power and control, IEC 60947-5-2 for sensor leads,
- * cores told apart by number in motor cables. Local codes come first; the planner only proposes.
+ * Insulation colours by function: after IEC 60204-1 for mains, earth and control, red and black for the direct-current
+ * bus as most supplies mark it. Local codes come first; the planner only proposes, and a machine may have its own rules.
  */
-export const colours = {
-  directCurrentPlus: 'RD',
-  directCurrentMinus: 'BK',
+export const usualColours: Record<ConductorFunction, ColourCode> = {
+  'mains-line': 'BN',
+  'mains-neutral': 'BU',
+  'protective-earth': 'GNYE',
+  'power-plus': 'RD',
+  'power-minus': 'BK',
+  'control-plus': 'BU',
+  'control-minus': 'BU',
   control: 'BU',
-  sensorPlus: 'BN',
-  sensorMinus: 'BU',
-  sensorOut: 'BK',
-  motorCore: 'BK',
-  protectiveEarth: 'GNYE',
-} as const satisfies Record<string, ColourCode>;
+};
 
-/** A cautious planning table: largest current in A for a section in mm², bundled in a closed cabinet. */
-const planningTable: readonly (readonly [amps: number, sectionMm2: number])[] = [
-  [2, 0.5],
-  [4, 0.75],
-  [6, 1],
-  [10, 1.5],
-  [16, 2.5],
-  [25, 4],
-  [32, 6],
-];
+/** What each function is called where a person picks its colour. */
+export const functionNames: Record<ConductorFunction, string> = {
+  'mains-line': 'mains, line',
+  'mains-neutral': 'mains, neutral',
+  'protective-earth': 'protective earth',
+  'power-plus': 'direct-current bus, plus',
+  'power-minus': 'direct-current bus, minus',
+  'control-plus': 'control supply, plus',
+  'control-minus': 'control supply, 0 V',
+  control: 'control and signals',
+};
 
-/** Section for a load current. Drop over the length is checked apart, once a length is known. */
-export function sectionFor(amps: number): Quantity {
-  const row = planningTable.find(([most]) => amps <= most);
-  return quantity(row ? row[1] : 10, 'mm²', 'estimate');
-}
+/** Thinnest sections in mm² that a hand can strip, crimp and trust. */
+export const leastSection = { mains: 1.5, power: 0.75, control: 0.5, signal: 0.25 } as const;
 
-export const signalSection: Quantity = quantity(0.25, 'mm²', 'estimate');
-export const controlSection: Quantity = quantity(0.5, 'mm²', 'estimate');
+/** Share of the bus voltage that the leads of one drive may lose. */
+export const MOST_DROP = 0.05;
+
+/** Lengths in m that are assumed until they are measured: inside the cabinet, and from it to the foot of the machine. */
+export const CABINET_M = 0.8;
+export const TO_MACHINE_M = 2;

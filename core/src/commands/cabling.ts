@@ -1,0 +1,149 @@
+import { libraryEntry } from '../machine/library';
+import type { Design } from '../machine/design';
+import { nextDesignation } from '../machine/designation';
+import { partFrom } from '../machine/library/entry';
+import { isMade } from '../wiring/planner/replan';
+import { functionNames } from '../wiring/planner/rules';
+import type { CommandName, Handler } from './command';
+import { refuse } from './command';
+import { freeId } from './parts';
+
+const nextKey = (table: Record<string, unknown>, stem: string): string => {
+  let n = 1;
+  while (table[`${stem}-${n}`]) n++;
+  return `${stem}-${n}`;
+};
+
+/** Cables, what divides them, the chains that carry them, and the rules for their colours and sections. */
+export const cabling = {
+  'set-chain': {
+    title: ({ id, chain }, before) =>
+      chain ? `Cable chain: ${chain.name}` : `Cable chain removed: ${(id && before.chains?.[id]?.name) ?? id}`,
+    apply({ id, chain }, draft) {
+      const chains = (draft.chains ??= {});
+      const key = id ?? nextKey(chains, 'chain');
+      const old = chains[key];
+      if (chain === null) {
+        delete chains[key];
+        for (const c of Object.values(draft.conductors)) if (old && c.chain === old.name) delete c.chain;
+        return;
+      }
+      if (Object.entries(chains).some(([k, c]) => k !== key && c.name === chain.name))
+        return refuse(`There is a chain "${chain.name}" already.`, 'chains', 'Give it another name.');
+      chains[key] = chain;
+      // Conductors name their chain: a new name goes along.
+      for (const c of Object.values(draft.conductors)) if (old && c.chain === old.name) c.chain = chain.name;
+    },
+  } satisfies Handler<'set-chain'>,
+  'route-cable': {
+    title: ({ cable, chain }) => `${cable}: ${chain ? `through ${chain}` : 'through no chain'}`,
+    apply({ cable, chain, route }, draft) {
+      const inside = Object.values(draft.conductors).filter((c) => c.cable === cable);
+      if (!inside.length) return refuse(`No conductor is in ${cable}.`, 'conductors', 'Pick a cable from the list.');
+      for (const c of inside) {
+        if (chain === null) delete c.chain;
+        else if (chain !== undefined) c.chain = chain;
+        if (route === null) delete c.route;
+        else if (route !== undefined) c.route = route;
+      }
+    },
+  } satisfies Handler<'route-cable'>,
+  'set-colour-rule': {
+    title: ({ of, colour }) => `Colour of ${functionNames[of]}: ${colour ?? 'as usual'}`,
+    apply({ of, colour }, draft) {
+      const rules = (draft.colourRules ??= {});
+      if (colour === null) delete rules[of];
+      else rules[of] = colour;
+    },
+  } satisfies Handler<'set-colour-rule'>,
+  'set-ampacity': {
+    title: ({ table }) => (table ? 'Planning table of sections changed' : 'Planning table of sections: the usual one'),
+    apply({ table }, draft) {
+      if (table === null) delete draft.ampacity;
+      else draft.ampacity = table;
+    },
+  } satisfies Handler<'set-ampacity'>,
+  'insert-connector': {
+    title: ({ cable, library }) => `${cable}: ${libraryEntry(library)?.name ?? library} put in`,
+    apply({ cable, library, at }, draft) {
+      const entry = libraryEntry(library);
+      if (entry?.data.class !== 'connector' || entry.data.form === 'mains-inlet')
+        return refuse(`"${library}" is no connector.`, 'parts', 'Choose one from the list.');
+      const inside = Object.values(draft.conductors).filter((c) => c.cable === cable);
+      if (!inside.length) return refuse(`No conductor is in ${cable}.`, 'conductors', 'Pick a cable from the list.');
+      const made = inside.find((c) => isMade(c) && c.origin === 'planned');
+      if (made)
+        return refuse(
+          `Conductor ${made.number} of ${cable} is ${made.state}: the plan would have to cut it.`,
+          'conductors',
+          'Set the conductors of this cable back to planned first.',
+        );
+      const design = draft as Design;
+      const id = freeId(design, 'connector-1');
+      const part = partFrom(entry, nextDesignation(design, 'connector'));
+      draft.parts[id] = { ...part, setup: { ...part.setup, insertedIn: cable, insertedAt: at } };
+    },
+  } satisfies Handler<'insert-connector'>,
+  'remove-connector': {
+    title: ({ part }, before) => `${before.parts[part]?.designation ?? part} taken out`,
+    apply({ part: id }, draft) {
+      const part = draft.parts[id];
+      if (part?.data.class !== 'connector')
+        return refuse(`There is no connector ${id}.`, `parts.${id}`, 'Pick one from the list.');
+      for (const [cid, c] of Object.entries(draft.conductors)) {
+        if (c.from.part !== id && c.to.part !== id) continue;
+        if (isMade(c))
+          return refuse(
+            `Conductor ${c.number} is ${c.state} at ${part.designation}.`,
+            `conductors.${cid}`,
+            'Set it back to planned, or remove it, first.',
+          );
+        delete draft.conductors[cid];
+      }
+      delete draft.parts[id];
+    },
+  } satisfies Handler<'remove-connector'>,
+  'fit-suppressor': {
+    title: ({ part, type }, before) => `${before.parts[part]?.designation ?? part}: ${type} across the coil`,
+    apply({ part: id, coil, type }, draft) {
+      const part = draft.parts[id];
+      const element = part?.elements[coil];
+      if (!part || element?.kind !== 'coil')
+        return refuse(`There is no coil ${coil} on ${id}.`, `parts.${id}`, 'Pick a part with a coil.');
+      part.elements[`suppressor-${coil}`] = { kind: 'suppressor', a: element.a, b: element.b, type };
+    },
+  } satisfies Handler<'fit-suppressor'>,
+  'set-part': {
+    title: ({ part, set }, before) => `${before.parts[part]?.designation ?? part}: ${Object.keys(set).join(', ')}`,
+    apply({ part: id, set }, draft) {
+      const part = draft.parts[id];
+      if (!part) return refuse(`There is no part ${id}.`, `parts.${id}`, 'Reload the page.');
+      for (const [key, value] of Object.entries(set)) {
+        if (value === null) delete (part as Record<string, unknown>)[key];
+        else if (value !== undefined) (part as Record<string, unknown>)[key] = value;
+      }
+    },
+  } satisfies Handler<'set-part'>,
+  'set-terminal': {
+    title: ({ part, terminal, set }, before) =>
+      `${before.parts[part]?.designation ?? part}:${before.parts[part]?.terminals[terminal]?.printed ?? terminal}: ${Object.keys(set).join(', ')}`,
+    apply({ part: id, terminal, set }, draft) {
+      const found = draft.parts[id]?.terminals[terminal];
+      if (!found) return refuse(`There is no terminal ${terminal} on ${id}.`, `parts.${id}`, 'Reload the page.');
+      for (const [key, value] of Object.entries(set)) {
+        if (value === null) delete (found as Record<string, unknown>)[key];
+        else if (value !== undefined) (found as Record<string, unknown>)[key] = value;
+      }
+    },
+  } satisfies Handler<'set-terminal'>,
+  'set-jumper': {
+    title: ({ part, jumper, closed }, before) =>
+      `${before.parts[part]?.designation ?? part}: ${jumper} ${closed ? 'closed' : 'open'}`,
+    apply({ part: id, jumper, closed }, draft) {
+      const element = draft.parts[id]?.elements[jumper];
+      if (element?.kind !== 'jumper')
+        return refuse(`There is no jumper ${jumper} on ${id}.`, `parts.${id}`, 'Reload the page.');
+      element.closed = closed;
+    },
+  } satisfies Handler<'set-jumper'>,
+} satisfies Partial<Record<CommandName, unknown>>;

@@ -1,0 +1,100 @@
+import { libraryEntry } from '../machine/library';
+import type { Design } from '../machine/design';
+import { nextDesignation } from '../machine/designation';
+import { partFrom } from '../machine/library/entry';
+import type { Draft } from 'immer';
+import { outputFunctionName, outputName } from '../wiring/planner/outputs';
+import type { CommandName, Handler } from './command';
+import { refuse } from './command';
+import { dropUnusedPart, freeId } from './parts';
+
+/** Puts a part from the library on the machine; undefined where the library does not hold it. */
+function place(draft: Draft<Design>, library: string, wantedId: string): string | undefined {
+  const entry = libraryEntry(library);
+  if (!entry) return undefined;
+  const id = freeId(draft as Design, wantedId);
+  draft.parts[id] = partFrom(entry, nextDesignation(draft as Design, entry.data.class));
+  return id;
+}
+
+const unknownOutput = (id: string) =>
+  refuse(`There is no output ${id}.`, `outputs.${id}`, 'Pick one from the list of outputs.');
+const notInLibrary = (key: string) => refuse(`The library holds no "${key}".`, 'outputs', 'Choose one from the list.');
+
+export const outputs = {
+  'add-output': {
+    title: ({ function: of }) => `Output added: ${outputFunctionName(of)}`,
+    apply({ function: of, library, device, relay, alwaysOn }, draft) {
+      let id: string = of;
+      for (let n = 2; draft.outputs[id]; n++) id = `${of}-${n}`;
+      const devices: string[] = [];
+      if (device !== undefined) {
+        if (!draft.parts[device])
+          return refuse(`There is no part ${device}.`, 'outputs', 'Choose one that is on the machine.');
+        devices.push(device);
+      }
+      if (library !== undefined) {
+        const placed = place(draft, library, `output-${id}`);
+        if (!placed) return notInLibrary(library);
+        devices.push(placed);
+      }
+      if (!devices.length) return refuse('An output needs something to act on.', 'outputs', 'Choose a part.');
+      const between = relay === undefined ? undefined : place(draft, relay, `relay-${id}`);
+      if (relay !== undefined && !between) return notInLibrary(relay);
+      draft.outputs[id] = {
+        function: of,
+        devices,
+        ...(between ? { relay: between } : {}),
+        ...(alwaysOn ? { alwaysOn } : {}),
+      };
+    },
+  } satisfies Handler<'add-output'>,
+  'remove-output': {
+    title: ({ output }, before) =>
+      `Output removed: ${before.outputs[output] ? outputName(before.outputs[output]) : output}`,
+    apply({ output }, draft) {
+      const o = draft.outputs[output];
+      if (!o) return unknownOutput(output);
+      delete draft.outputs[output];
+      for (const part of [...o.devices, ...(o.relay ? [o.relay] : [])]) dropUnusedPart(draft, part);
+    },
+  } satisfies Handler<'remove-output'>,
+  'set-output': {
+    title: ({ output, relay, terminal }, before) => {
+      const o = before.outputs[output];
+      const name = o ? outputName(o) : output;
+      if (relay !== undefined) return `${name}: ${relay === null ? 'no relay' : (libraryEntry(relay)?.name ?? relay)}`;
+      return `${name}: output ${terminal ? terminal.terminal : 'chosen by the planner'}`;
+    },
+    apply({ output, relay, terminal }, draft) {
+      const o = draft.outputs[output];
+      if (!o) return unknownOutput(output);
+      if (terminal === null) delete o.output;
+      else if (terminal) o.output = terminal;
+      if (relay === undefined) return;
+      const old = o.relay;
+      delete o.relay;
+      if (relay !== null) {
+        const placed = place(draft, relay, `relay-${output}`);
+        if (!placed) return notInLibrary(relay);
+        o.relay = placed;
+      }
+      if (old) dropUnusedPart(draft, old);
+    },
+  } satisfies Handler<'set-output'>,
+  'watch-alarms': {
+    title: ({ devices }, before) => `Alarm input: ${devices.map((d) => before.parts[d]?.designation ?? d).join(', ')}`,
+    apply({ devices }, draft) {
+      for (const d of devices) {
+        const part = draft.parts[d];
+        if (!part || !Object.values(part.elements).some((e) => e.kind === 'contact'))
+          return refuse(`${part?.designation ?? d} has no alarm contact.`, 'circuits', 'Pick drives that have one.');
+      }
+      let id = 'alarm';
+      for (let n = 2; draft.circuits[id]; n++) id = `alarm-${n}`;
+      const controller = draft.roles.controller ? draft.parts[draft.roles.controller] : undefined;
+      const plus = Object.values(controller?.elements ?? {}).some((e) => e.kind === 'isolated-input');
+      draft.circuits[id] = { function: 'alarm', devices, arrangement: 'series', feed: plus ? 'plus' : '0V' };
+    },
+  } satisfies Handler<'watch-alarms'>,
+} satisfies Partial<Record<CommandName, unknown>>;

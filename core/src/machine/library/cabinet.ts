@@ -1,0 +1,214 @@
+import type { DataOf, Element, Terminal } from '../parts';
+import type { LibraryEntry } from './entry';
+import { sheet, terminal } from './entry';
+
+const holding = (t: Terminal, holds: number): Terminal => ({ ...t, holds });
+const pole = (n: number): Record<string, Terminal> => ({
+  [`p${n}-in`]: terminal(String(2 * n - 1), 'pole-in', n - 1),
+  [`p${n}-out`]: terminal(String(2 * n), 'pole-out', n - 1),
+});
+const poles = (n: number): Record<string, Terminal> =>
+  Object.assign({}, ...Array.from({ length: n }, (_, i) => pole(i + 1))) as Record<string, Terminal>;
+/** Switched by hand and left closed: what hangs behind counts as joined. */
+const closedPoles = (n: number, label: string): Record<string, Element> =>
+  Object.fromEntries(
+    Array.from({ length: n }, (_, i): [string, Element] => [
+      `pole-${i + 1}`,
+      { kind: 'jumper', a: `p${i + 1}-in`, b: `p${i + 1}-out`, label, closed: true },
+    ]),
+  );
+
+const plain = (
+  key: string,
+  name: string,
+  about: string,
+  data: LibraryEntry['data'],
+  terminals: Record<string, Terminal>,
+  elements: Record<string, Element> = {},
+): LibraryEntry => ({ key, name, about, data, terminals, elements, setup: {} });
+
+/** Linked places on a rail: one potential, so many conductors. */
+const strip = (key: string, name: string, about: string, places: number, fuseA?: number): LibraryEntry =>
+  plain(
+    key,
+    name,
+    about,
+    { class: 'terminal-strip', ...(fuseA === undefined ? {} : { ratedCurrent: sheet(fuseA, 'A') }) },
+    {
+      feed: holding(terminal('IN', 'distribution'), 2),
+      place: holding(terminal(fuseA === undefined ? 'OUT' : 'F', 'distribution'), places),
+    },
+    { link: { kind: 'join', terminals: ['feed', 'place'] } },
+  );
+
+const contactor = (
+  key: string,
+  name: string,
+  about: string,
+  data: Omit<DataOf<'contactor'>, 'class' | 'coilVoltage'>,
+  suppressed: boolean,
+): LibraryEntry =>
+  plain(
+    key,
+    name,
+    about,
+    { class: 'contactor', ...data, coilVoltage: sheet(24, 'V'), coilCurrent: sheet(130, 'mA') },
+    {
+      ...poles(3),
+      'aux-in': terminal('13', 'contact-common'),
+      'aux-out': terminal('14', 'contact-no'),
+      'coil-plus': terminal('A1', 'coil-plus'),
+      'coil-minus': terminal('A2', 'coil-minus'),
+    },
+    {
+      coil: { kind: 'coil', a: 'coil-plus', b: 'coil-minus' },
+      ...(suppressed ? { suppressor: { kind: 'suppressor', a: 'coil-plus', b: 'coil-minus', type: 'varistor' } } : {}),
+      ...Object.fromEntries(
+        [1, 2, 3].map((n): [string, Element] => [
+          `pole-${n}`,
+          { kind: 'contact', a: `p${n}-in`, b: `p${n}-out`, form: 'NO', actuator: 'coil', coil: 'coil' },
+        ]),
+      ),
+      aux: { kind: 'contact', a: 'aux-in', b: 'aux-out', form: 'NO', actuator: 'coil', coil: 'coil' },
+    },
+  );
+
+const relay = (
+  key: string,
+  name: string,
+  about: string,
+  volts: number,
+  milliamps: number,
+  data: Partial<DataOf<'relay'>>,
+): LibraryEntry =>
+  plain(
+    key,
+    name,
+    about,
+    {
+      class: 'relay',
+      coilVoltage: sheet(volts, 'V'),
+      coilCurrent: sheet(milliamps, 'mA'),
+      ratedCurrent: sheet(6, 'A'),
+      ratedVoltage: sheet(230, 'V'),
+      ...data,
+    },
+    {
+      com: terminal('11', 'contact-common'),
+      nc: terminal('12', 'contact-nc'),
+      no: terminal('14', 'contact-no'),
+      'coil-plus': terminal('A1', 'coil-plus'),
+      'coil-minus': terminal('A2', 'coil-minus'),
+    },
+    {
+      coil: { kind: 'coil', a: 'coil-plus', b: 'coil-minus' },
+      suppressor: { kind: 'suppressor', a: 'coil-plus', b: 'coil-minus', type: 'diode' },
+      no: { kind: 'contact', a: 'com', b: 'no', form: 'NO', actuator: 'coil', coil: 'coil' },
+      nc: { kind: 'contact', a: 'com', b: 'nc', form: 'NC', actuator: 'coil', coil: 'coil' },
+    },
+  );
+
+/** What stands in the cabinet between the mains and the electronics. */
+export const cabinet: LibraryEntry[] = [
+  plain(
+    'inlet-gate-16',
+    'Gate 16, mains inlet',
+    'Where the mains lead is plugged in. Carries mains: pull the plug before the lid comes off.',
+    {
+      class: 'connector',
+      form: 'mains-inlet',
+      rows: [3],
+      panelContacts: 'pins',
+      ratedVoltage: sheet(250, 'V'),
+      ratedCurrent: sheet(16, 'A'),
+    },
+    {
+      l: terminal('L', 'mains-l'),
+      n: terminal('N', 'mains-n'),
+      pe: terminal('PE', 'protective-earth'),
+    },
+  ),
+  plain(
+    'switch-stile-2',
+    'Stile 2, main switch',
+    'Two-pole switch that can be locked off. It parts L and N; the earth is never switched.',
+    { class: 'breaker', ratedCurrent: sheet(20, 'A'), ratedVoltage: sheet(250, 'V'), forDirectCurrent: false },
+    poles(2),
+    closedPoles(2, 'main switch'),
+  ),
+  ...[6, 10, 16].map((amps) =>
+    plain(
+      `breaker-hurdle-${amps}`,
+      `Hurdle ${amps}, circuit breaker, ${amps} A`,
+      'Two-pole breaker for alternating current, of the slow kind for supplies with an inrush.',
+      { class: 'breaker', ratedCurrent: sheet(amps, 'A'), ratedVoltage: sheet(230, 'V'), forDirectCurrent: false },
+      poles(2),
+      closedPoles(2, 'breaker'),
+    ),
+  ),
+  plain(
+    'filter-sieve-16',
+    'Sieve 16, mains filter',
+    'Keeps the noise of drives out of the mains. Mount it metal to metal, at the entry.',
+    { class: 'filter', ratedCurrent: sheet(16, 'A'), ratedVoltage: sheet(250, 'V') },
+    {
+      'p1-in': terminal('L1', 'pole-in', 0),
+      'p1-out': terminal('L2', 'pole-out', 0),
+      'p2-in': terminal('N1', 'pole-in', 1),
+      'p2-out': terminal('N2', 'pole-out', 1),
+      pe: terminal('PE', 'protective-earth'),
+    },
+    closedPoles(2, 'through the filter'),
+  ),
+  plain(
+    'bar-ridge-20',
+    'Ridge, earth bar with screen clamps',
+    'One point for all protective earths, and clamps for twenty cable screens beside it.',
+    { class: 'terminal-strip' },
+    {
+      pe: holding(terminal('PE', 'protective-earth'), 20),
+      screen: holding(terminal('SC', 'shield'), 20),
+    },
+    { link: { kind: 'join', terminals: ['pe', 'screen'] } },
+  ),
+  strip('strip-hedge-12', 'Hedge 12, linked terminals', 'Twelve linked places: one potential for many.', 12),
+  strip('strip-hedge-24', 'Hedge 24, linked terminals', 'Twenty-four linked places.', 24),
+  strip('strip-paling-2', 'Paling 2, fused terminals, 2 A', 'Twelve places with a fuse of 2 A each.', 12, 2),
+  strip(
+    'strip-paling-6',
+    'Paling 6, fused terminals, 6 A',
+    'Eight places with a fuse of 6 A each: one a driver.',
+    8,
+    6,
+  ),
+  strip('strip-paling-10', 'Paling 10, fused terminals, 10 A', 'Eight places with a fuse of 10 A each.', 8, 10),
+  contactor(
+    'contactor-bollard-dc',
+    'Bollard, contactor for direct current',
+    'Three poles that also break direct current, one auxiliary contact, suppressed coil.',
+    { ratedCurrent: sheet(25, 'A'), ratedVoltage: sheet(110, 'V'), forDirectCurrent: true },
+    true,
+  ),
+  contactor(
+    'contactor-post-9',
+    'Post 9, contactor for alternating current',
+    'Three poles for the mains; its contacts do not break direct current above 24 V. Bare coil.',
+    { ratedCurrent: sheet(9, 'A'), ratedVoltage: sheet(400, 'V'), forDirectCurrent: false },
+    false,
+  ),
+  relay(
+    'relay-latch-24',
+    'Latch 24, relay on a socket',
+    'One changeover contact, 6 A; coil for 24 V with a diode.',
+    24,
+    20,
+    { forDirectCurrent: true },
+  ),
+  relay('relay-latch-5', 'Latch 5, relay module', 'One changeover contact, 6 A; input for 5 V at 8 mA.', 5, 8, {
+    forDirectCurrent: true,
+  }),
+  relay('relay-latch-30', 'Latch 30, power relay', 'One changeover contact for 230 V, 12 A; coil for 24 V.', 24, 40, {
+    ratedCurrent: sheet(12, 'A'),
+    forDirectCurrent: false,
+  }),
+];

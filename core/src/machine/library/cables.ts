@@ -1,0 +1,69 @@
+import type { ColourCode } from '../connections';
+import type { LibraryEntry } from './entry';
+import { sheet, terminal } from './entry';
+
+type Core = readonly [mark: string, colour: ColourCode];
+const numbered = (n: number): Core[] => Array.from({ length: n }, (_, i): Core => [String(i + 1), 'BK']);
+const earth: Core = ['GNYE', 'GNYE'];
+/** Colour order of DIN 47100, as far as eight cores go. */
+const din: Core[] = (['WH', 'BN', 'GN', 'YE', 'GY', 'PK', 'BU', 'RD'] as const).map((c) => [c, c]);
+const sensorLead: Core[] = (['BN', 'BU', 'BK', 'WH'] as const).map((c) => [c, c]);
+
+const cable = (
+  key: string,
+  name: string,
+  about: string,
+  cores: readonly Core[],
+  sectionMm2: number,
+  outerMm: number,
+  screened: boolean,
+  bendTimes = 10,
+): LibraryEntry => ({
+  key,
+  name,
+  about,
+  data: {
+    class: 'cable',
+    cores: cores.map(([mark, colour]) => ({ mark, colour, section: sheet(sectionMm2, 'mm²') })),
+    screened,
+    outerDiameter: sheet(outerMm, 'mm'),
+    bendRadius: sheet(Math.round(outerMm * bendTimes), 'mm'),
+  },
+  terminals: screened ? { 'screen-a': terminal('S1', 'shield'), 'screen-b': terminal('S2', 'shield') } : {},
+  elements: screened ? { screen: { kind: 'join', terminals: ['screen-a', 'screen-b'] } } : {},
+  setup: {},
+});
+
+/** Flexible cables for chains; sections and diameters are typical ones. Thinner before thicker: the planner takes the first that stands. */
+export const cables: LibraryEntry[] = [
+  cable('cable-reed-5g075', 'Reed 5G0.75', 'Motor cable with screen.', [...numbered(4), earth], 0.75, 8.2, true),
+  cable('cable-reed-5g1', 'Reed 5G1', 'Motor cable with screen.', [...numbered(4), earth], 1, 8.8, true),
+  cable('cable-reed-5g15', 'Reed 5G1.5', 'Motor cable with screen.', [...numbered(4), earth], 1.5, 9.9, true),
+  cable('cable-reed-5g25', 'Reed 5G2.5', 'Motor cable with screen.', [...numbered(4), earth], 2.5, 12, true),
+  cable('cable-reed-4g1', 'Reed 4G1', 'Three-phase motor cable with screen.', [...numbered(3), earth], 1, 8.2, true),
+  cable(
+    'cable-reed-4g15',
+    'Reed 4G1.5',
+    'Three-phase motor cable with screen.',
+    [...numbered(3), earth],
+    1.5,
+    9.2,
+    true,
+  ),
+  cable(
+    'cable-reed-4g25',
+    'Reed 4G2.5',
+    'Three-phase motor cable with screen.',
+    [...numbered(3), earth],
+    2.5,
+    11,
+    true,
+  ),
+  cable('cable-reed-4g4', 'Reed 4G4', 'Three-phase motor cable with screen.', [...numbered(3), earth], 4, 13, true),
+  cable('cable-rush-4', 'Rush 4 × 0.25', 'Signal cable with screen.', din.slice(0, 4), 0.25, 5.2, true, 8),
+  cable('cable-rush-8', 'Rush 8 × 0.25', 'Signal cable with screen.', din, 0.25, 6.6, true, 8),
+  cable('cable-bent-8', 'Bent 4 × 2 × 0.25', 'Encoder cable: four twisted pairs, screen.', din, 0.25, 7, true, 8),
+  cable('cable-fescue-2', 'Fescue 2 × 0.5', 'Control cable for a contact.', din.slice(0, 2), 0.5, 5, false, 8),
+  cable('cable-fescue-3', 'Fescue 3 × 0.34', 'Sensor cable.', sensorLead.slice(0, 3), 0.34, 4.7, false, 8),
+  cable('cable-fescue-4', 'Fescue 4 × 0.34', 'Sensor cable.', sensorLead, 0.34, 5, false, 8),
+];

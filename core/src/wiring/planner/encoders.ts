@@ -1,0 +1,55 @@
+import { terminalsWithRole } from '../../machine/parts';
+import type { PlannedDrive } from './drives';
+import type { Planning } from './planning';
+import { at } from './proposal';
+
+/** Encoder leads of a motor to its drive: signals meet where both have a terminal of that id. */
+export function planEncoder(p: Planning, d: PlannedDrive): void {
+  const { motor: motorId, driver: driverId } = d.drive;
+  const motor = motorId ? p.design.parts[motorId] : undefined;
+  const driver = driverId ? p.design.parts[driverId] : undefined;
+  if (!motor || !driver || !motorId || !driverId) return;
+  const role = `drive-${d.axisId}-${d.index}`;
+  const cable = p.cable(`cable-${role}-encoder`, `Encoder ${d.name}`, 'cable-bent-8', 'machine');
+  for (const id of terminalsWithRole(motor, 'encoder'))
+    if (driver.terminals[id])
+      p.addIn(
+        cable,
+        {
+          id: `${role}/${id}`,
+          from: at(driverId, id),
+          to: at(motorId, id),
+          purpose: `${d.name}: encoder ${motor.terminals[id]!.printed}, in a pair with its complement.`,
+        },
+        undefined,
+        'signals',
+      );
+  p.land(cable, undefined, 'signals');
+}
+
+/** The spindle’s encoder to the first encoder input of the controller. */
+export function planSpindleEncoder(p: Planning): void {
+  const encoder = p.holder('spindleEncoder');
+  const controller = p.holder('controller');
+  if (!encoder || !controller) return;
+  const inputs = terminalsWithRole(controller.part, 'encoder', 0);
+  if (!inputs.length) {
+    p.gaps.push({
+      what: `${controller.part.name} has no encoder input; ${encoder.part.name} has nowhere to go.`,
+      field: 'roles.controller',
+    });
+    return;
+  }
+  const cable = p.cable('cable-spindle-encoder', 'Encoder spindle', 'cable-bent-8', 'machine');
+  for (const id of terminalsWithRole(encoder.part, 'encoder')) {
+    const into = inputs.find((t) => t.replace(/^enc\d+-/, 'enc-') === id);
+    if (into)
+      p.addIn(cable, {
+        id: `spindle-encoder/${id}`,
+        from: at(controller.id, into),
+        to: at(encoder.id, id),
+        purpose: `Spindle encoder ${encoder.part.terminals[id]!.printed}.`,
+      });
+  }
+  p.land(cable);
+}

@@ -1,0 +1,289 @@
+import type { OutputCircuit, OutputFunction } from '../../machine/connections';
+import type { Design } from '../../machine/design';
+import type { TerminalRef } from '../../machine/ids';
+import type { Element, Part, TerminalRole } from '../../machine/parts';
+import { terminalsWithRole } from '../../machine/parts';
+import { figureOr } from '../../units/derived';
+import { baseValue } from '../../units/quantity';
+import type { Planning } from './planning';
+import { firstWithRole } from './planning';
+import { busPole } from './power';
+import type { PlanGap } from './proposal';
+import { at } from './proposal';
+
+type DigitalOutput = Extract<Element, { kind: 'digital-output' }>;
+
+/** The switched output at a terminal of a controller. */
+export const outputElement = (part: Part | undefined, terminal: string): DigitalOutput | undefined =>
+  Object.values(part?.elements ?? {}).find(
+    (e): e is DigitalOutput => e.kind === 'digital-output' && e.out === terminal,
+  );
+
+/** The roles of the terminals that can carry out a function, the better one first. */
+export const outputRolesFor = (of: OutputFunction): readonly TerminalRole[] =>
+  of === 'spindle-speed' ? ['analogue-out', 'pulse-width-out'] : ['output'];
+
+/** Terminals of a controller that a function can be put on. */
+export const outputTerminals = (controller: Part | undefined, of: OutputFunction): string[] =>
+  outputRolesFor(of).flatMap((role) => (controller ? [...terminalsWithRole(controller, role)] : []));
+
+/** Gives each output circuit that needs one a terminal: the one chosen by hand, else the first free one. */
+export function assignOutputs(design: Design, gaps: PlanGap[]): Record<string, TerminalRef> {
+  const controllerId = design.roles.controller;
+  const controller = controllerId ? design.parts[controllerId] : undefined;
+  const result: Record<string, TerminalRef> = {};
+  if (!controllerId || !controller) return result;
+  const circuits = Object.entries(design.outputs).filter(([, o]) => !o.alwaysOn);
+  for (const [id, o] of circuits) if (o.output) result[id] = o.output;
+  const taken = new Set(Object.values(result).map((t) => t.terminal));
+  for (const [id, o] of circuits) {
+    if (o.output) continue;
+    const wanted = outputTerminals(controller, o.function).filter((t) => takes(design, o, controller, t));
+    const free = wanted.find((t) => !taken.has(t));
+    if (!free) {
+      gaps.push({
+        what: wanted.length
+          ? `${controller.name} has ${wanted.length} such output${wanted.length === 1 ? '' : 's'}; none is left for ${outputName(o)}.`
+          : `${controller.name} has no output for ${outputName(o)}.`,
+        field: `outputs.${id}.output`,
+      });
+      continue;
+    }
+    taken.add(free);
+    result[id] = at(controllerId, free);
+  }
+  return result;
+}
+
+/** Whether the far side understands what a terminal gives: an analogue level or pulses of varying width. */
+function takes(design: Design, o: OutputCircuit, controller: Part, terminal: string): boolean {
+  if (o.function !== 'spindle-speed') return true;
+  const analogue = controller.terminals[terminal]!.role === 'analogue-out';
+  return o.devices.every((d) => firstWithRole(design.parts[d], analogue ? 'analogue-in' : 'pulse-width-in'));
+}
+
+const names: Record<OutputFunction, string> = {
+  'spindle-run': 'spindle run',
+  'spindle-direction': 'spindle direction',
+  'spindle-speed': 'spindle speed',
+  coolant: 'coolant',
+  brake: 'brake',
+  lamp: 'lamp',
+  fan: 'fan',
+  'drives-enable': 'drives enable',
+  'chain-release': 'stop chain release',
+};
+export const outputFunctionName = (of: OutputFunction): string => names[of];
+export const outputName = (o: OutputCircuit): string => names[o.function];
+
+/** Voltage that a load wants, in V; undefined where its sheet does not tell. */
+export function loadVolts(part: Part): number | undefined {
+  const d = part.data;
+  const q =
+    d.class === 'motor'
+      ? d.brakeVoltage
+      : d.class === 'relay' || d.class === 'contactor'
+        ? d.coilVoltage
+        : d.class === 'spindle-drive'
+          ? d.commandVoltage
+          : 'ratedVoltage' in d
+            ? d.ratedVoltage
+            : undefined;
+  return q && baseValue(q);
+}
+
+/** Current that a load draws, in A. */
+export function loadAmps(part: Part): number {
+  const d = part.data;
+  if (d.class === 'motor') return figureOr(d.brakeCurrent, 0.5);
+  if (d.class === 'relay' || d.class === 'contactor') return figureOr(d.coilCurrent, 0.1);
+  return 'ratedCurrent' in d ? figureOr(d.ratedCurrent, 0.2) : 0.02;
+}
+
+/** The two terminals of what an output acts on. */
+function loadTerminals(p: Planning, id: string): { plus: TerminalRef; minus: TerminalRef } | undefined {
+  for (const [a, b] of [
+    ['coil-plus', 'coil-minus'],
+    ['load-plus', 'load-minus'],
+    ['run-in', 'command-common'],
+  ] as const) {
+    const [plus, minus] = [p.terminal(id, a), p.terminal(id, b)];
+    if (plus && minus) return { plus, minus };
+  }
+  return undefined;
+}
+
+/** A load beside the contact that feeds it: in a cable of its own where it sits on the machine. */
+function feed(
+  p: Planning,
+  id: string,
+  device: string,
+  from: { plus: TerminalRef | undefined; minus: TerminalRef | undefined },
+  words: string,
+): void {
+  const ends = loadTerminals(p, device);
+  const part = p.design.parts[device]!;
+  if (!ends) return;
+  const outside = part.data.class === 'motor' || part.data.class === 'valve';
+  const shared = { colour: p.colour('control'), section: p.section({ amps: loadAmps(part) }, 'control') };
+  const wires = [
+    {
+      id: `output-${id}/${device}-plus`,
+      from: from.plus,
+      to: ends.plus,
+      purpose: `${words}: feeds ${part.designation}.`,
+    },
+    {
+      id: `output-${id}/${device}-minus`,
+      from: from.minus,
+      to: ends.minus,
+      purpose: `${words}: 0 V of ${part.designation}.`,
+    },
+  ].map((w) => ({ ...shared, ...w }));
+  if (outside) {
+    const cable = p.cable(`cable-output-${id}`, `${words} ${part.designation.slice(1)}`, 'cable-fescue-2', 'machine');
+    for (const w of wires) p.addIn(cable, w);
+  } else for (const w of wires) p.add(w);
+}
+
+/** A load of the mains behind a relay’s contact. */
+function feedMains(p: Planning, id: string, device: string, relay: string, words: string): void {
+  const pole = (channel: number, role: 'mains-l' | 'mains-n') =>
+    p.pole('mainsFilter', 'pole-out', channel) ??
+    p.pole('mainsBreaker', 'pole-out', channel) ??
+    p.pole('mainSwitch', 'pole-out', channel) ??
+    p.pole('mainsInlet', role);
+  const part = p.design.parts[device]!;
+  const section = p.section({ amps: loadAmps(part), protectedA: 16 }, 'mains');
+  const line = { colour: p.colour('mains-line'), section };
+  p.add(
+    {
+      ...line,
+      id: `output-${id}/relay-line`,
+      from: pole(0, 'mains-l'),
+      to: p.terminal(relay, 'contact-common'),
+      purpose: `${words}: L to the relay’s contact.`,
+    },
+    'mains',
+  );
+  p.add({
+    ...line,
+    id: `output-${id}/${device}-l`,
+    from: p.terminal(relay, 'contact-no'),
+    to: p.terminal(device, 'mains-l'),
+    purpose: `${words}: switched L.`,
+  });
+  p.add({
+    colour: p.colour('mains-neutral'),
+    section,
+    id: `output-${id}/${device}-n`,
+    from: pole(1, 'mains-n'),
+    to: p.terminal(device, 'mains-n'),
+    purpose: `${words}: N, not switched.`,
+  });
+}
+
+/** Conductors of one output circuit: straight to its loads, or to a relay whose contact feeds them. */
+function planOutput(p: Planning, id: string, o: OutputCircuit, out: TerminalRef | undefined): void {
+  const words = outputName(o)[0]!.toUpperCase() + outputName(o).slice(1);
+  const field = { plus: busPole(p, 'field', 'plus'), minus: busPole(p, 'field', 'minus') };
+  if (o.alwaysOn) {
+    for (const d of o.devices) if (p.design.parts[d]) feed(p, id, d, field, words);
+    return;
+  }
+  if (!out) return;
+  const controller = p.design.parts[out.part]!;
+  const element = outputElement(controller, out.terminal);
+  const own = {
+    plus: p.terminal(out.part, 'supply-out-plus'),
+    minus: p.terminal(out.part, 'supply-out-minus'),
+  };
+  const volts = controller.data.class === 'controller' ? figureOr(controller.data.switchedVoltage, 24) : 24;
+  /** What stands at the two ends of a load on this output. */
+  const poles = (part: Part) => {
+    const low = (loadVolts(part) ?? volts) <= 6;
+    if (element?.type === 'sinking') return { plus: low ? own.plus : (field.plus ?? own.plus), minus: out };
+    return { plus: out, minus: volts <= 6 ? own.minus : (field.minus ?? own.minus) };
+  };
+  const relay = o.relay ? p.design.parts[o.relay] : undefined;
+  if (o.relay && relay) {
+    feed(p, id, o.relay, poles(relay), words);
+    for (const d of o.devices) {
+      const part = p.design.parts[d];
+      if (!part) continue;
+      if (p.terminal(d, 'mains-l') && !p.terminal(d, 'run-in')) {
+        feedMains(p, id, d, o.relay, words);
+        continue;
+      }
+      const contact = { id: `output-${id}/relay-feed`, to: p.terminal(o.relay, 'contact-common') };
+      const shared = { colour: p.colour('control'), section: p.section({ amps: loadAmps(part) }, 'control') };
+      const run = p.terminal(d, o.function === 'spindle-direction' ? 'reverse-in' : 'run-in');
+      if (run) {
+        // The drive feeds its own inputs: nothing of the cabinet’s 24 V goes there.
+        p.add(
+          {
+            ...shared,
+            ...contact,
+            from: p.terminal(d, 'supply-out-plus'),
+            purpose: `${words}: the drive’s own plus to the relay’s contact.`,
+          },
+          'spindle',
+        );
+        p.add({
+          ...shared,
+          id: `output-${id}/${d}-plus`,
+          from: p.terminal(o.relay, 'contact-no'),
+          to: run,
+          purpose: `${words}: the contact closes this input.`,
+        });
+        if (o.function === 'spindle-run')
+          p.add({
+            ...shared,
+            id: `output-${id}/${d}-minus`,
+            from: p.terminal(d, 'supply-out-minus'),
+            to: p.terminal(d, 'command-common'),
+            purpose: 'Links the common of the commands to the drive’s own 0 V.',
+          });
+        continue;
+      }
+      p.add({ ...shared, ...contact, from: field.plus, purpose: `${words}: plus to the relay’s contact.` });
+      feed(p, id, d, { plus: p.terminal(o.relay, 'contact-no'), minus: field.minus }, words);
+    }
+    return;
+  }
+  for (const d of o.devices) {
+    const part = p.design.parts[d];
+    // What commands a spindle drive goes in its own screened cable.
+    if (!part || part.data.class === 'spindle-drive') continue;
+    if (p.terminal(d, 'mains-l')) {
+      p.gaps.push({
+        what: `${part.name} runs on mains: ${outputName(o)} needs a relay between.`,
+        field: `outputs.${id}.relay`,
+      });
+      continue;
+    }
+    feed(p, id, d, poles(part), words);
+  }
+}
+
+/** All output circuits, and the supply of the bank that they come from. What goes to a spindle drive is planned there. */
+export function planOutputs(p: Planning, outputs: Readonly<Record<string, TerminalRef>>): void {
+  const controller = p.holder('controller');
+  const used = Object.values(outputs).some((t) => outputElement(controller?.part, t.terminal));
+  const supply = controller && p.terminal(controller.id, 'output-supply');
+  if (used && supply) {
+    const plus = busPole(p, 'field', 'plus');
+    if (plus)
+      p.add({
+        id: 'outputs/supply',
+        from: plus,
+        to: supply,
+        colour: p.colour('control-plus'),
+        section: p.section({ amps: 2 }, 'control'),
+        purpose: 'Feeds the switched outputs of the controller.',
+      });
+    else
+      p.gaps.push({ what: `The outputs of ${controller.part.name} need a field supply.`, field: 'roles.fieldSupply' });
+  }
+  for (const [id, o] of Object.entries(p.design.outputs)) planOutput(p, id, o, outputs[id]);
+}

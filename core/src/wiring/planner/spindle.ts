@@ -1,0 +1,122 @@
+import type { TerminalRef } from '../../machine/ids';
+import { figureOr } from '../../units/derived';
+import { loadVolts, outputElement, outputName } from './outputs';
+import type { Planning } from './planning';
+import { busPole, motorPlus } from './power';
+
+const threePhase = ['phase-u', 'phase-v', 'phase-w'] as const;
+const motorCables = ['cable-reed-4g1', 'cable-reed-4g15', 'cable-reed-4g25', 'cable-reed-4g4'];
+
+/**
+ * A spindle and its drive: phases all round screened, no contactor between; commands and speed in a screened cable of
+ * their own. What a plain relay switches is planned with the outputs.
+ */
+export function planSpindle(p: Planning, outputs: Readonly<Record<string, TerminalRef>>): void {
+  const drive = p.holder('spindleDrive');
+  const spindle = p.holder('spindle');
+  if (!drive) return;
+  const amps = drive.part.data.class === 'spindle-drive' ? figureOr(drive.part.data.outputCurrent, 5) : 5;
+  if (spindle && p.terminal(spindle.id, 'phase-u')) {
+    const key = p.cableFor({ amps, lengthM: p.lengthM('cable-spindle-motor', 'machine') }, motorCables);
+    const cable = p.cable('cable-spindle-motor', 'Motor spindle', key, 'machine');
+    for (const role of threePhase)
+      p.addIn(cable, {
+        id: `spindle/${role}`,
+        from: p.terminal(drive.id, role),
+        to: p.terminal(spindle.id, role),
+        purpose: `Spindle, ${role.replace('phase-', 'phase ').toUpperCase().replace('PHASE', 'phase')}. No switch between drive and motor.`,
+      });
+    const earths = Object.keys(drive.part.terminals).filter((t) => t.startsWith('pe'));
+    p.addIn(
+      cable,
+      {
+        id: 'spindle/protective-earth',
+        from: earths[1] ? { part: drive.id, terminal: earths[1] } : p.pole('earthBar', 'protective-earth'),
+        to: p.terminal(spindle.id, 'protective-earth'),
+        purpose: 'Earths the spindle through its own cable.',
+      },
+      'GNYE',
+      'spindle',
+    );
+    p.land(cable, p.terminal(spindle.id, 'protective-earth'), 'spindle');
+  } else if (spindle && p.terminal(drive.id, 'load-plus')) {
+    const section = p.section({ amps, lengthM: p.lengthM(undefined, 'machine') }, 'power');
+    for (const pole of ['plus', 'minus'] as const)
+      p.add({
+        id: `spindle/motor-${pole}`,
+        from: p.terminal(drive.id, `load-${pole}`),
+        to: p.terminal(spindle.id, `load-${pole}`),
+        colour: p.colour(`power-${pole}`),
+        section,
+        purpose: `Spindle motor, ${pole === 'plus' ? '+' : '−'}.`,
+      });
+  }
+  // A drive on the direct-current bus takes what the axes take.
+  for (const pole of ['plus', 'minus'] as const)
+    p.add(
+      {
+        id: `spindle/supply-${pole}`,
+        from: pole === 'plus' ? motorPlus(p) : busPole(p, 'motor', 'minus'),
+        to: p.terminal(drive.id, `supply-${pole}`),
+        colour: p.colour(`power-${pole}`),
+        section: p.section({ amps, protectedA: amps }, 'power'),
+        purpose: `Motor bus ${pole === 'plus' ? '+' : '0 V'} for ${drive.part.name}.`,
+      },
+      'spindle',
+    );
+  planCommands(p, drive.id, outputs);
+}
+
+/** Run, direction and speed from the controller’s outputs to the drive. */
+function planCommands(p: Planning, driveId: string, outputs: Readonly<Record<string, TerminalRef>>): void {
+  const cable = p.cable('cable-spindle-commands', 'Commands spindle', 'cable-rush-8', 'cabinet');
+  const wanted = loadVolts(p.design.parts[driveId]!) ?? 24;
+  for (const [id, o] of Object.entries(p.design.outputs)) {
+    const out = outputs[id];
+    if (!out || o.relay || !o.devices.includes(driveId)) continue;
+    const controller = p.design.parts[out.part]!;
+    const role = controller.terminals[out.terminal]!.role;
+    if (o.function === 'spindle-speed') {
+      const analogue = role === 'analogue-out';
+      p.addIn(cable, {
+        id: 'spindle/speed',
+        from: out,
+        to: p.terminal(driveId, analogue ? 'analogue-in' : 'pulse-width-in'),
+        purpose: analogue ? 'Speed, 0 to 10 V.' : 'Speed, by the width of pulses.',
+      });
+      p.addIn(cable, {
+        id: 'spindle/speed-return',
+        from: p.terminal(out.part, analogue ? 'analogue-common' : 'supply-out-minus'),
+        to: p.terminal(driveId, 'analogue-common'),
+        purpose: 'The way back of the speed signal, in the same cable.',
+      });
+      continue;
+    }
+    const into = p.terminal(driveId, o.function === 'spindle-direction' ? 'reverse-in' : 'run-in');
+    if (!into) continue;
+    const volts = controller.data.class === 'controller' ? figureOr(controller.data.switchedVoltage, 24) : 24;
+    if (Math.abs(volts - wanted) > 0.2 * wanted) {
+      p.gaps.push({
+        what: `${outputName(o)[0]!.toUpperCase()}${outputName(o).slice(1)} wants ${wanted} V; the outputs of ${controller.name} give ${volts} V. A relay between them makes both content.`,
+        field: `outputs.${id}.relay`,
+      });
+      continue;
+    }
+    const sinking = outputElement(controller, out.terminal)?.type === 'sinking';
+    p.addIn(cable, {
+      id: `spindle/${o.function.replace('spindle-', '')}`,
+      from: out,
+      to: into,
+      purpose: o.function === 'spindle-run' ? 'Runs the spindle.' : 'Turns the spindle the other way.',
+    });
+    // Both commands share their common.
+    if (!p.proposals.some((x) => x.id === 'spindle/command-common'))
+      p.addIn(cable, {
+        id: 'spindle/command-common',
+        from: busPole(p, 'field', sinking ? 'plus' : 'minus'),
+        to: p.terminal(driveId, 'command-common'),
+        purpose: sinking ? 'Plus for the commands: the outputs pull to 0 V.' : '0 V of the commands.',
+      });
+  }
+  p.land(cable, undefined, 'spindle');
+}

@@ -1,0 +1,97 @@
+import { terminalsWithRole } from '../../machine/parts';
+import { drivesOf } from './drives';
+import type { Planning } from './planning';
+import { busPole, hasTorqueOff } from './power';
+import { at } from './proposal';
+
+/** The second contact of the stop button, that which cuts: the first one tells the control. */
+function cuttingContact(p: Planning): { enter: string; leave: string; part: string } | undefined {
+  for (const circuit of Object.values(p.design.circuits))
+    if (circuit.function === 'stop')
+      for (const id of circuit.devices) {
+        const part = p.design.parts[id];
+        const enter = part && terminalsWithRole(part, 'contact-common', 1)[0];
+        const leave = part && terminalsWithRole(part, 'contact-nc', 1)[0];
+        if (enter && leave) return { part: id, enter, leave };
+      }
+  return undefined;
+}
+
+/**
+ * The stop chain: plus through the stop button, then through a start button and the contactor’s own contact side by
+ * side to its coil. Letting go of the stop button starts nothing: that takes the second act. This is planning help and
+ * no certified safety function.
+ */
+export function planStopChain(p: Planning): void {
+  const { stopSchool } = p.design;
+  if (!stopSchool || stopSchool === 'request-only') return;
+  const stop = cuttingContact(p);
+  const plus = busPole(p, 'field', 'plus');
+  const zero = busPole(p, 'field', 'minus');
+  if (!stop) {
+    p.gaps.push({
+      what: 'The stop button has one contact, which tells the control; cutting power wants a second one.',
+      field: 'stopSchool',
+    });
+    return;
+  }
+  if (!plus || !zero) {
+    p.gaps.push({ what: 'The stop chain needs a field supply.', field: 'roles.fieldSupply' });
+    return;
+  }
+  const shared = { colour: p.colour('control'), section: p.section({ amps: 0.5 }, 'control') };
+  const wire = (id: string, from: Parameters<Planning['add']>[0]['from'], to: typeof from, purpose: string) =>
+    p.add({ ...shared, id: `stop-chain/${id}`, from, to, purpose });
+  wire('feed', plus, at(stop.part, stop.enter), 'Feeds the stop chain.');
+  const behind = at(stop.part, stop.leave);
+  if (stopSchool === 'torque-off') {
+    const drives = drivesOf(p.design).flatMap((d) =>
+      d.drive.driver && hasTorqueOff(p, d.drive.driver) ? [d.drive.driver] : [],
+    );
+    if (!drives.length)
+      p.gaps.push({ what: 'None of the drives has an input that takes its torque off.', field: 'stopSchool' });
+    for (const id of new Set(drives)) {
+      const name = p.design.parts[id]!.designation;
+      wire(
+        `${id}-plus`,
+        behind,
+        p.terminal(id, 'torque-off-plus'),
+        `Torque of ${name} only while the chain is closed.`,
+      );
+      wire(`${id}-minus`, zero, p.terminal(id, 'torque-off-minus'), `0 V of the torque-off input of ${name}.`);
+    }
+    return;
+  }
+  const contactor = p.holder('stopContactor');
+  if (!contactor) {
+    p.gaps.push({ what: 'What the stop button cuts needs a contactor.', field: 'roles.stopContactor' });
+    return;
+  }
+  const coil = p.terminal(contactor.id, 'coil-plus');
+  const reset = p.holder('resetButton');
+  const enter = reset && p.terminal(reset.id, 'contact-common');
+  const leave = reset && p.terminal(reset.id, 'contact-no');
+  if (enter && leave) {
+    wire('start-in', behind, enter, 'To the start button: the second act after a stop.');
+    wire('start-out', leave, coil, 'The start button pulls the contactor in.');
+    wire(
+      'hold-in',
+      enter,
+      p.terminal(contactor.id, 'contact-common'),
+      'To the contactor’s own contact, beside the start button.',
+    );
+    wire(
+      'hold-out',
+      p.terminal(contactor.id, 'contact-no'),
+      coil,
+      'The contactor holds itself, until the chain opens.',
+    );
+  } else {
+    p.gaps.push({
+      what: 'Without a start button, letting go of the stop button would bring the power back by itself.',
+      field: 'roles.resetButton',
+    });
+    wire('coil', behind, coil, 'The stop button holds the contactor.');
+  }
+  wire('return', p.terminal(contactor.id, 'coil-minus'), zero, '0 V of the contactor’s coil.');
+}
