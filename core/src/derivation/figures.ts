@@ -27,6 +27,8 @@ import { planConductors } from '../wiring/planner/plan';
 import type { Plan } from '../wiring/planner/proposal';
 import type { Replanned } from '../wiring/planner/replan';
 import { replan } from '../wiring/planner/replan';
+import type { Wires } from '../wiring/wires';
+import { wiresOf } from '../wiring/wires';
 import { Cache } from './cache';
 
 export interface AxisFigures {
@@ -49,6 +51,8 @@ export interface Figures {
   /** What planning again would change, and what it would have to leave alone. */
   replanned: Replanned;
   network: Network;
+  /** Conductors with their ends and nets. */
+  wires: Wires;
   circuits: Readonly<Record<string, CircuitAnalysis>>;
   settings: readonly Setting[];
   controller: Derived<ControllerSettings>;
@@ -138,6 +142,9 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
     );
     const replanned = cache.keep('replan', [plan, design.conductors], () => replan(design.conductors, plan));
     const { network } = topology(cache, design);
+    const wires = cache.keep('wires', [network, design.parts, design.conductors, design.roles, design.circuits], () =>
+      wiresOf(design, network),
+    );
     const circuits: Record<string, CircuitAnalysis> = {};
     for (const [id, circuit] of Object.entries(design.circuits)) {
       const input = plan.inputs[id];
@@ -179,7 +186,7 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
       [settings, design.referenceStages, design.limitSchool, design.datumSchool, design.circuits],
       () => controllerSettings(design, settings),
     );
-    return { design, axes, drives, plan, replanned, network, circuits, settings, controller };
+    return { design, axes, drives, plan, replanned, network, wires, circuits, settings, controller };
   };
 }
 

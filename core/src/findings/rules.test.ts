@@ -7,6 +7,9 @@ import { dunnock } from '../samples/dunnock';
 import { plover } from '../samples/plover';
 import { wren } from '../samples/wren';
 import { quantity } from '../units/quantity';
+import type { RoleName } from '../machine/design';
+import type { LibraryEntry } from '../machine/library/entry';
+import { libraryEntry } from '../machine/library/index';
 import type { Unit } from '../units/units';
 import { defaultDisplay } from '../units/print';
 import { severities } from './finding';
@@ -58,6 +61,47 @@ const controller = (library: string): Command => ({
   name: 'choose-part',
   args: { slot: { role: 'controller' }, library },
 });
+
+const wire = (from: string, to: string, more: object = {}): Command => {
+  const end = (text: string) => {
+    const [part, terminal] = text.split(':') as [string, string];
+    return { part, terminal };
+  };
+  return { name: 'add-conductor', args: { from: end(from), to: end(to), ...more } };
+};
+const remove = (...ids: string[]): Command => ({ name: 'remove-conductors', args: { ids } });
+const wires = (ids: string[], set: Extract<Command, { name: 'set-conductors' }>['args']['set']): Command => ({
+  name: 'set-conductors',
+  args: { ids, set },
+});
+const role = (name: RoleName, library: string | null): Command => ({
+  name: 'choose-part',
+  args: { slot: { role: name }, library },
+});
+const chain = (innerWidth: number, bend: number): Command[] => [
+  {
+    name: 'set-chain',
+    args: {
+      chain: {
+        name: 'Y chain',
+        innerWidth: quantity(innerWidth, 'mm'),
+        innerHeight: quantity(20, 'mm'),
+        bendRadius: quantity(bend, 'mm'),
+      },
+    },
+  },
+  { name: 'route-cable', args: { cable: 'Motor X', chain: 'Y chain' } },
+  { name: 'route-cable', args: { cable: 'Motor Z', chain: 'Y chain' } },
+];
+/** The board of Wren without the resistors that hold its inputs. */
+const bareBoard = (): LibraryEntry => {
+  const entry = libraryEntry('controller-sedge-4')!;
+  return {
+    ...entry,
+    key: 'controller-bare',
+    elements: Object.fromEntries(Object.entries(entry.elements).filter(([, e]) => e.kind !== 'resistor')),
+  };
+};
 
 interface Case {
   base: Base;
@@ -222,6 +266,7 @@ const cases: Record<string, Case> = {
     base: 'dunnock',
     fires: [unplan(machines.dunnock), motorZ('motor-rook-23')],
     silent: [unplan(machines.dunnock), motorZ('motor-rook-23'), set('axes.z.counterbalance', 35, 'N')],
+    after: [plan],
   },
   'plan-gap': {
     base: 'wren',
@@ -343,9 +388,213 @@ const cases: Record<string, Case> = {
     ],
     after: [plan],
   },
+  'outputs-joined': {
+    base: 'plover',
+    fires: [wire('controller:out-2', 'controller:out-3')],
+    silent: [wire('controller:out-2', 'spindle-drive:fault-a')],
+  },
+  'rails-joined': {
+    base: 'plover',
+    fires: [wire('motor-supply:plus', 'field-supply:plus')],
+    silent: [wire('motor-supply:minus', 'field-supply:minus')],
+  },
+  'rails-reversed': {
+    base: 'plover',
+    fires: [
+      wires(['controller/supply-plus', 'controller/supply-minus'], { state: 'planned' }),
+      wires(['controller/supply-plus'], { to: { part: 'controller', terminal: 'supply-minus' } }),
+    ],
+    silent: [wires(['controller/supply-plus'], { colour: 'RD' })],
+  },
+  'live-pins': {
+    base: 'wren',
+    fires: [
+      { name: 'insert-connector', args: { cable: 'Motor X', library: 'connector-burr-6', at: 'near' } },
+      plan,
+      set('parts.connector-1.data.panelContacts', 'pins'),
+    ],
+    silent: [{ name: 'insert-connector', args: { cable: 'Motor X', library: 'connector-burr-6', at: 'near' } }, plan],
+  },
+  'encoder-battery': {
+    base: 'plover',
+    fires: [set('parts.motor-x-0.setup.batteryFitted', null)],
+    silent: [set('parts.motor-x-0.setup.batteryFitted', true)],
+  },
+  'alarm-unused': {
+    base: 'wren',
+    fires: [{ name: 'remove-input', args: { circuit: 'alarm' } }, plan],
+    silent: [{ name: 'remove-input', args: { circuit: 'stop' } }, plan],
+    after: [plan],
+  },
+  'enable-open': {
+    base: 'plover',
+    fires: [remove('drive-x-0/enable')],
+    silent: [remove('drive-x-0/direction')],
+  },
+  'common-missing': {
+    base: 'wren',
+    fires: [remove('drive-x-0/step-return')],
+    silent: [remove('drive-x-0/step', 'drive-x-0/step-return')],
+  },
+  'input-floating': {
+    base: 'wren',
+    fires: [
+      { name: 'choose-part', args: { slot: { role: 'controller' }, library: 'controller-bare', entry: bareBoard() } },
+    ],
+    silent: [controller('controller-sedge-4')],
+  },
+  'screen-ends': {
+    base: 'wren',
+    fires: [remove('cable-drive-x-0-motor/screen-far')],
+    silent: [wires(['cable-drive-x-0-motor/screen-far'], { state: 'cut' })],
+  },
+  'earth-missing': {
+    base: 'wren',
+    fires: [role('earthBar', null)],
+    silent: [role('mainsFilter', null)],
+    after: [plan],
+  },
+  'earth-chained': {
+    base: 'wren',
+    fires: [wire('motor-supply:pe', 'field-supply:pe')],
+    silent: [wire('earth-bar:pe', 'field-supply:pe')],
+  },
+  'no-cable': {
+    base: 'wren',
+    fires: [wire('controller:gnd', 'device-stop:a'), wire('controller:in-0', 'device-limit-and-reference-x:no')],
+    silent: [wire('controller:gnd', 'device-stop:a')],
+  },
+  'phases-split': {
+    base: 'wren',
+    fires: [
+      wires(['drive-x-0/phase-a-minus'], { to: { part: 'motor-x-0', terminal: 'b-plus' } }),
+      wires(['drive-x-0/phase-b-plus'], { to: { part: 'motor-x-0', terminal: 'a-minus' } }),
+    ],
+    silent: [
+      wires(['drive-x-0/phase-a-minus'], { to: { part: 'motor-x-0', terminal: 'a-plus' } }),
+      wires(['drive-x-0/phase-a-plus'], { to: { part: 'motor-x-0', terminal: 'a-minus' } }),
+    ],
+    after: [plan],
+  },
+  'output-level': {
+    base: 'wren',
+    fires: [{ name: 'add-output', args: { function: 'lamp', library: 'lamp-wick-24' } }, plan],
+    silent: [{ name: 'add-output', args: { function: 'lamp', library: 'lamp-wick-24', relay: 'relay-latch-5' } }, plan],
+    after: [plan],
+  },
+  'output-overload': {
+    base: 'plover',
+    fires: [
+      { name: 'add-output', args: { function: 'coolant', library: 'valve-rill-24' } },
+      plan,
+      set('parts.controller.data.switchedCurrent', 0.29, 'A'),
+    ],
+    silent: [
+      { name: 'add-output', args: { function: 'coolant', library: 'valve-rill-24' } },
+      plan,
+      set('parts.controller.data.switchedCurrent', 0.31, 'A'),
+    ],
+    after: [plan],
+  },
+  'output-twice': {
+    base: 'plover',
+    fires: [
+      { name: 'add-output', args: { function: 'lamp', library: 'lamp-wick-24' } },
+      { name: 'set-output', args: { output: 'lamp', terminal: { part: 'controller', terminal: 'out-0' } } },
+      { name: 'set-output', args: { output: 'spindle-run', terminal: { part: 'controller', terminal: 'out-0' } } },
+    ],
+    silent: [
+      { name: 'add-output', args: { function: 'lamp', library: 'lamp-wick-24' } },
+      { name: 'set-output', args: { output: 'lamp', terminal: { part: 'controller', terminal: 'out-3' } } },
+    ],
+    after: [plan],
+  },
+  'coil-bare': {
+    base: 'dunnock',
+    fires: [
+      wires(Object.keys(machines.dunnock.design.conductors), { state: 'planned' }),
+      role('stopContactor', 'contactor-post-9'),
+    ],
+    silent: [
+      wires(Object.keys(machines.dunnock.design.conductors), { state: 'planned' }),
+      role('stopContactor', 'contactor-bollard-dc'),
+    ],
+  },
+  'encoder-beside-power': {
+    base: 'wren',
+    fires: [wires(['drive-x-0/enc-a-plus', 'drive-x-0/enc-a-minus'], { cable: 'Motor X' })],
+    silent: [wires(['drive-x-0/enc-a-plus', 'drive-x-0/enc-a-minus'], { cable: 'Encoder Y' })],
+  },
+  'brake-unfed': {
+    base: 'wren',
+    fires: [motor('x', 0, 'motor-magpie-22'), plan],
+    silent: [motor('x', 0, 'motor-magpie-80'), plan],
+    after: [plan],
+  },
+  'mains-caution': {
+    base: 'wren',
+    fires: [role('mainsBreaker', 'breaker-hurdle-16'), set('parts.mains-breaker.setup.cautionSeen', null)],
+    silent: [role('mainsBreaker', 'breaker-hurdle-16')],
+  },
+  'mains-not-planned': {
+    base: 'wren',
+    fires: [role('mainsInlet', null)],
+    silent: [role('mainsFilter', null)],
+    after: [plan],
+  },
+  'number-twice': {
+    base: 'wren',
+    fires: [wires(['drive-x-0/step'], { number: 1 })],
+    silent: [wires(['drive-x-0/step'], { number: 999 })],
+  },
+  'contactor-direct-current': {
+    base: 'dunnock',
+    fires: [
+      wires(Object.keys(machines.dunnock.design.conductors), { state: 'planned' }),
+      role('stopContactor', 'contactor-post-9'),
+    ],
+    silent: [
+      wires(Object.keys(machines.dunnock.design.conductors), { state: 'planned' }),
+      role('stopContactor', 'contactor-post-9'),
+      set('stopSchool', 'main-switch'),
+    ],
+  },
+  'temporary-open': {
+    base: 'wren',
+    fires: [wires(['drive-x-0/step'], { state: 'temporary', waitsFor: 'the cable chain' })],
+    silent: [wires(['drive-x-0/step'], { state: 'cut' })],
+  },
+  'chain-full': { base: 'wren', fires: chain(8, 120), silent: chain(12, 120) },
+  'contact-overloaded': {
+    base: 'wren',
+    fires: [{ name: 'insert-connector', args: { cable: 'Motor X', library: 'connector-hod-9', at: 'near' } }, plan],
+    silent: [{ name: 'insert-connector', args: { cable: 'Motor X', library: 'connector-burr-6', at: 'near' } }, plan],
+  },
+  'stop-undecided': {
+    base: 'wren',
+    fires: [set('stopSchool', null)],
+    silent: [set('stopSchool', 'request-only')],
+  },
+  // 4 A through a driver's supply lead; 0.5 mm² is good for 3 A, 0.75 for 5 A
+  'section-load': {
+    base: 'plover',
+    fires: [wires(['drive-x-0/supply-plus'], { section: quantity(1, 'mm²') })],
+    silent: [wires(['drive-x-0/supply-plus'], { section: quantity(1.5, 'mm²') })],
+  },
+  'section-protection': {
+    base: 'dunnock',
+    fires: [wires(['drive-x-0/supply-plus'], { section: quantity(0.75, 'mm²') })],
+    silent: [wires(['drive-x-0/supply-plus'], { section: quantity(1, 'mm²') })],
+  },
+  // 10 A, 1.5 mm², 60 V: 5 % are 3 V
+  'section-drop': {
+    base: 'plover',
+    fires: [wires(['drive-x-0/supply-plus'], { length: quantity(12.2, 'm') })],
+    silent: [wires(['drive-x-0/supply-plus'], { length: quantity(12, 'm') })],
+  },
   'terminal-crowded': {
     base: 'plover',
-    fires: [plan],
+    fires: [role('fieldPlusStrip', null), role('fieldZeroStrip', null), plan],
     silent: [{ name: 'set-motor-count', args: { axis: 'x', count: 1 } }],
   },
 };

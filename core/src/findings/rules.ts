@@ -44,6 +44,35 @@ import { ballNut, driverPulseRate, motorSpeed, pulseRate, screwWhirl } from './r
 import { stepsNotOffered } from './rules/stepsNotOffered';
 import { noStopInput } from './rules/stopInput';
 import { supplyVoltage } from './rules/supplyVoltage';
+import { outputsJoined } from './rules/outputsJoined';
+import { railsJoined } from './rules/railsJoined';
+import { railsReversed } from './rules/railsReversed';
+import { livePins } from './rules/livePins';
+import { encoderBattery } from './rules/encoderBattery';
+import { alarmUnused } from './rules/alarmUnused';
+import { enableOpen } from './rules/enableOpen';
+import { commonMissing } from './rules/commonMissing';
+import { inputFloating } from './rules/inputFloating';
+import { screenEnds } from './rules/screenEnds';
+import { earthMissing } from './rules/earthMissing';
+import { earthChained } from './rules/earthChained';
+import { noCable } from './rules/noCable';
+import { phasesSplit } from './rules/phasesSplit';
+import { outputLevel } from './rules/outputLevel';
+import { outputOverload } from './rules/outputOverload';
+import { outputTwice } from './rules/outputTwice';
+import { coilBare } from './rules/coilBare';
+import { encoderBesidePower } from './rules/encoderBesidePower';
+import { brakeUnfed } from './rules/brakeUnfed';
+import { mainsCaution } from './rules/mainsCaution';
+import { mainsNotPlanned } from './rules/mainsNotPlanned';
+import { numberTwice } from './rules/numberTwice';
+import { contactorDirectCurrent } from './rules/contactorDirectCurrent';
+import { temporaryOpen } from './rules/temporaryOpen';
+import { chainFull } from './rules/chainFull';
+import { contactOverloaded } from './rules/contactOverloaded';
+import { stopUndecided } from './rules/stopUndecided';
+import { sectionDrop, sectionLoad, sectionProtection } from './rules/sectionThin';
 import { tripUnseen } from './rules/tripUnseen';
 
 /** Every rule there is. Adding one touches this list and nothing else. */
@@ -98,4 +127,35 @@ export const rules: readonly Rule[] = [
   planBehind,
   planConflict,
   terminalCrowded,
+  outputsJoined,
+  railsJoined,
+  railsReversed,
+  livePins,
+  encoderBattery,
+  alarmUnused,
+  enableOpen,
+  commonMissing,
+  inputFloating,
+  screenEnds,
+  earthMissing,
+  earthChained,
+  noCable,
+  phasesSplit,
+  outputLevel,
+  outputOverload,
+  outputTwice,
+  coilBare,
+  encoderBesidePower,
+  brakeUnfed,
+  mainsCaution,
+  mainsNotPlanned,
+  numberTwice,
+  contactorDirectCurrent,
+  temporaryOpen,
+  chainFull,
+  contactOverloaded,
+  stopUndecided,
+  sectionLoad,
+  sectionProtection,
+  sectionDrop,
 ];

@@ -110,6 +110,12 @@ export const fieldsOfParts: Record<string, Definition> = {
     'winding bipolar',
   ),
   'parts.*.data.stepAngle': field('drives', 'Step angle', q('angle'), 'Of the motor: 1.8° has 200 full steps.'),
+  'parts.*.data.switchedCurrent': field(
+    'machine',
+    'Switched current',
+    q('current'),
+    'That one switched output gives or takes.',
+  ),
   'parts.*.data.outputVoltage': field('machine', 'Output voltage', q('voltage'), 'Of the supply.'),
   'parts.*.data.outputCurrent': field('machine', 'Output current', q('current'), 'Of the supply.'),
   'parts.*.data.overTravel': field(
@@ -219,6 +225,12 @@ export const fieldsOfParts: Record<string, Definition> = {
     'emergency stop estop',
   ),
   mainsVoltage: field('wiring', 'Mains voltage', q('voltage'), 'Of the branch that feeds the machine.', 'line voltage'),
+  'parts.*.data.panelContacts': field(
+    'wiring',
+    'Contacts on the panel',
+    choice({ sockets: 'sockets', pins: 'pins' }),
+    'Unplugged, pins stand open: the side that feeds wants sockets.',
+  ),
   'parts.*.data.length': field('wiring', 'Length', q('length'), 'Of the cable, along its whole way.'),
   'parts.*.setup.batteryFitted': field(
     'wiring',

@@ -54,6 +54,7 @@ export function wren(): MachineFile {
     earthBar: 'bar-ridge-20',
     motorPlusStrip: 'strip-paling-10',
     motorZeroStrip: 'strip-hedge-12',
+    fieldPlusStrip: 'strip-paling-2',
     spindle: 'spindle-dibble-400',
     spindleDrive: 'drive-shrew-500',
   })
@@ -71,6 +72,7 @@ export function wren(): MachineFile {
     .do({ name: 'watch-alarms', args: { devices: ['driver-x-0', 'driver-y-0', 'driver-z-0'] } })
     .do({ name: 'add-output', args: { function: 'brake', device: 'motor-z-0', relay: 'relay-latch-5' } })
     .do({ name: 'add-output', args: { function: 'spindle-speed', device: 'spindle-drive' } })
+    .do({ name: 'fit-suppressor', args: { part: 'motor-z-0', coil: 'brake', type: 'varistor' } })
     .cautionsRead()
     .set('parts.device-limit-and-reference-y.setup.contactUsed', 'NO')
     .do({ name: 'set-reference-stages', args: { stages: [['x', 'y'], ['z']] } })

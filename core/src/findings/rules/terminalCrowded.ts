@@ -1,8 +1,11 @@
 import { terminalKey } from '../../machine/ids';
+import { terminalName } from '../../wiring/wires';
 import type { Rule } from '../finding';
 
+/** What a terminal holds where its sheet does not tell. */
+const USUAL_LEADS = 2;
+
 /** More leads on one terminal than it holds. */
-const MOST_LEADS = 2;
 export const terminalCrowded: Rule = {
   code: 'terminal-crowded',
   severity: 'note',
@@ -13,15 +16,18 @@ export const terminalCrowded: Rule = {
       leads[c.b]!++;
     }
     return network.terminals
-      .flatMap((terminal, node) => (leads[node]! > MOST_LEADS ? [{ ...terminal, n: leads[node]! }] : []))
+      .flatMap((terminal, node) => {
+        const holds = design.parts[terminal.part]?.terminals[terminal.terminal]?.holds ?? USUAL_LEADS;
+        return leads[node]! > holds ? [{ ...terminal, n: leads[node]!, holds }] : [];
+      })
       .map((e) => {
         const part = design.parts[e.part]!;
-        const name = `${part.designation}:${part.terminals[e.terminal]?.printed}`;
+        const name = terminalName(design, e);
         return {
           subject: terminalKey(e),
           title: `${name} takes ${e.n} conductors`,
           explain: () =>
-            `Most terminals hold one or two. Put a terminal strip with links beside ${part.designation} and fan out from there.`,
+            `It holds ${e.holds}. Put a terminal strip with links beside ${part.designation} and fan out from there.`,
           station: 'wiring',
           field: 'conductors',
         };

@@ -1,0 +1,35 @@
+import type { FindingDraft, Rule } from '../finding';
+
+/** A drive that can say that it has given up, and nobody listens. */
+export const alarmUnused: Rule = {
+  code: 'alarm-unused',
+  severity: 'doubtful',
+  check: ({ design, wires }) => {
+    const deaf = Object.entries(design.parts).flatMap(([id, part]) => {
+      const out = Object.entries(part.terminals).find(([, t]) => t.role === 'alarm-plus')?.[0];
+      return out && !wires.wired(id, out) && wires.all.length ? [{ id, part }] : [];
+    });
+    const first = deaf[0];
+    if (!first) return [];
+    const names = deaf.map((d) => d.part.designation).join(', ');
+    const watched = Object.values(design.circuits).some((c) => deaf.every((d) => c.devices.includes(d.id)));
+    return [
+      {
+        subject: deaf.map((d) => d.id).join('+'),
+        title: `Nobody hears the fault output of ${names}`,
+        explain: () =>
+          'When such a drive gives up, the other axes go on and the work is spoilt. Their fault contacts in series need one input.',
+        station: 'wiring',
+        field: `parts.${first.id}`,
+        remedies: watched
+          ? []
+          : [
+              {
+                label: () => 'Put them in series on an input, then plan the wiring again',
+                command: { name: 'watch-alarms', args: { devices: deaf.map((d) => d.id) } },
+              },
+            ],
+      } satisfies FindingDraft,
+    ];
+  },
+};

@@ -1,0 +1,33 @@
+import type { FindingDraft, Rule } from '../finding';
+
+/** A part with a terminal for the protective earth and nothing on it. */
+export const earthMissing: Rule = {
+  code: 'earth-missing',
+  severity: 'danger',
+  check: ({ design, wires }) => {
+    // Before the mains is planned at all, one note says so: see mains-not-planned.
+    if (!design.roles.mainsInlet) return [];
+    const bare = Object.entries(design.parts).filter(
+      ([id, part]) =>
+        part.data.class !== 'terminal-strip' &&
+        Object.entries(part.terminals).some(([t, x]) => x.role === 'protective-earth' && !wires.wired(id, t)) &&
+        !Object.entries(part.terminals).some(([t, x]) => x.role === 'protective-earth' && wires.wired(id, t)),
+    );
+    return bare.map(([id, part]): FindingDraft => ({
+      subject: id,
+      title: `${part.designation} has no protective earth`,
+      explain: () =>
+        `When insulation fails, the metal of ${part.name} stands at mains until somebody touches it. It needs a conductor of its own from the earth bar${design.roles.earthBar ? '.' : ', which this machine has not got yet.'}`,
+      station: 'wiring',
+      field: design.roles.earthBar ? `parts.${id}` : 'roles.earthBar',
+      remedies: design.roles.earthBar
+        ? []
+        : [
+            {
+              label: () => 'Take an earth bar, then plan the wiring again',
+              command: { name: 'choose-part', args: { slot: { role: 'earthBar' }, library: 'bar-ridge-20' } },
+            },
+          ],
+    }));
+  },
+};

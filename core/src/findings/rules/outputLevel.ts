@@ -1,0 +1,47 @@
+import { showValue } from '../../units/print';
+import { figureOr } from '../../units/derived';
+import { loadVolts, relayFor } from '../../wiring/planner/outputs';
+import type { FindingDraft, Rule } from '../finding';
+import { terminalName } from '../../wiring/wires';
+
+/** Where a load gets its voltage from an output, both must agree within this share. */
+const TOLERANCE = 0.2;
+
+/** A relay, lamp or drive input on an output of another voltage: 5 V into a 24 V input is never seen. */
+export const outputLevel: Rule = {
+  code: 'output-level',
+  severity: 'wont-work',
+  check: ({ design, wires, plan }) =>
+    Object.entries(plan.outputs).flatMap(([id, out]): FindingDraft[] => {
+      const controller = design.parts[out.part];
+      if (controller?.data.class !== 'controller' || !controller.data.switchedVoltage) return [];
+      if (controller.terminals[out.terminal]?.role !== 'output') return [];
+      const sinking = Object.values(controller.elements).some(
+        (e) => e.kind === 'digital-output' && e.type === 'sinking',
+      );
+      // What hangs on a sinking output has its plus from elsewhere.
+      if (sinking) return [];
+      const volts = figureOr(controller.data.switchedVoltage, 0);
+      const met = wires.at(out.part, out.terminal).flatMap((w) => w.ends.filter((e) => e.part !== out.part));
+      return met.flatMap((e): FindingDraft[] => {
+        const wants = loadVolts(e.of);
+        if (wants === undefined || Math.abs(wants - volts) <= TOLERANCE * wants) return [];
+        return [
+          {
+            subject: `${id}/${e.part}`,
+            title: `${terminalName(design, out)} gives ${volts} V, ${terminalName(design, e)} wants ${wants} V`,
+            explain: (display) =>
+              `${e.of.name} is made for ${showValue(wants, 'voltage', display, 3)}; the outputs of ${controller.name} switch ${showValue(volts, 'voltage', display, 3)}. ${volts < wants ? 'It will not pull in, or only when it pleases.' : 'It burns.'} A relay between makes both content.`,
+            station: 'wiring',
+            field: `outputs.${id}.relay`,
+            remedies: [
+              {
+                label: () => 'Put a relay of the output’s voltage between, then plan the wiring again',
+                command: { name: 'set-output', args: { output: id, relay: relayFor(design) } },
+              },
+            ],
+          },
+        ];
+      });
+    }),
+};

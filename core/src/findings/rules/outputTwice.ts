@@ -1,0 +1,37 @@
+import { terminalKey } from '../../machine/ids';
+import { outputName } from '../../wiring/planner/outputs';
+import { terminalName } from '../../wiring/wires';
+import type { FindingDraft, Rule } from '../finding';
+
+/** Two functions on one output terminal: neither can be had without the other. */
+export const outputTwice: Rule = {
+  code: 'output-twice',
+  severity: 'wont-work',
+  check: ({ design, plan }) => {
+    const users = new Map<string, string[]>();
+    for (const [id, t] of Object.entries(plan.outputs))
+      users.set(terminalKey(t), [...(users.get(terminalKey(t)) ?? []), id]);
+    return [...users.values()].flatMap((ids): FindingDraft[] => {
+      if (ids.length < 2) return [];
+      const last = ids.at(-1)!;
+      const names = ids.map((id) => outputName(design.outputs[id]!)).join(' and ');
+      return [
+        {
+          subject: ids.join('+'),
+          title: `${terminalName(design, plan.outputs[last]!)} serves ${names}`,
+          explain: () =>
+            'One output, two functions: when one is switched on, so is the other. Each needs an output of its own.',
+          station: 'wiring',
+          field: `outputs.${last}.output`,
+          remedies: [
+            {
+              label: () =>
+                `Let the planner choose for ${outputName(design.outputs[last]!)}, then plan the wiring again`,
+              command: { name: 'set-output', args: { output: last, terminal: null } },
+            },
+          ],
+        },
+      ];
+    });
+  },
+};

@@ -1,0 +1,114 @@
+import { ampacityA, dropV, sectionMm2For, WORKING_C } from '../../electrics/conductors';
+import { showValue } from '../../units/print';
+import { positive } from '../../units/derived';
+import { quantity } from '../../units/quantity';
+import { feedVolts, loadOf, protectionOf } from '../../wiring/duty';
+import { ampacityOf } from '../../wiring/planner/planning';
+import { MOST_DROP } from '../../wiring/planner/rules';
+import { terminalName } from '../../wiring/wires';
+import type { Figures } from '../../derivation/figures';
+import type { FindingDraft, Rule } from '../finding';
+
+/** A hair of tolerance, so that a table’s own figure is never called too much. */
+const SLACK = 1.001;
+
+type Judge = (f: Figures, w: Figures['wires']['all'][number], mm2: number) => FindingDraft | undefined;
+
+const overConductors =
+  (judge: Judge): Rule['check'] =>
+  (f) =>
+    f.wires.all.flatMap((w) => {
+      // A section of nothing is no section.
+      const section = positive(w.conductor.section, '');
+      const draft = section.known ? judge(f, w, section.value) : undefined;
+      return draft ? [draft] : [];
+    });
+
+/** The remedy of all three: the thinnest section that stands it. */
+const thicker = (id: string, number: number, mm2: number): NonNullable<FindingDraft['remedies']> => [
+  {
+    label: (display) => `Make conductor ${number} ${showValue(mm2, 'area', display, 3)}`,
+    command: { name: 'set-conductors', args: { ids: [id], set: { section: quantity(mm2, 'mm²') } } },
+  },
+];
+
+/** A conductor that its own load makes too hot. */
+export const sectionLoad: Rule = {
+  code: 'section-load',
+  severity: 'danger',
+  check: overConductors(({ design }, w, mm2) => {
+    const amps = loadOf(design, w);
+    const table = ampacityOf(design);
+    if (amps === undefined || amps <= ampacityA(mm2, table) * SLACK) return undefined;
+    return {
+      subject: w.id,
+      title: `Conductor ${w.conductor.number} is too thin for its load`,
+      explain: (display) =>
+        `${terminalName(design, w.ends[0])} to ${terminalName(design, w.ends[1])} carries ${showValue(amps, 'current', display, 3)}; ${showValue(mm2, 'area', display, 3)} is good for ${showValue(ampacityA(mm2, table), 'current', display, 3)} in the planning table. It gets hot where it is bundled.`,
+      station: 'wiring',
+      field: `conductors.${w.id}`,
+      remedies: thicker(w.id, w.conductor.number, sectionMm2For({ amps }, 0, table)),
+    };
+  }),
+};
+
+/** A conductor that burns before its fuse, breaker or supply lets go. */
+export const sectionProtection: Rule = {
+  code: 'section-protection',
+  severity: 'doubtful',
+  check: overConductors(({ design, wires }, w, mm2) => {
+    const ahead = protectionOf(design, w, wires.sheets.get(w.id));
+    const table = ampacityOf(design);
+    if (!ahead || ahead.amps <= ampacityA(mm2, table) * SLACK) return undefined;
+    const field = w.ends.some((e) => e.part === design.roles.fieldSupply) && !design.roles.fieldPlusStrip;
+    return {
+      subject: w.id,
+      severity: ahead.by === 'device' ? 'danger' : 'doubtful',
+      title: `Conductor ${w.conductor.number} is not protected by what is ahead of it`,
+      explain: (display) =>
+        `${showValue(mm2, 'area', display, 3)} is good for ${showValue(ampacityA(mm2, table), 'current', display, 3)}; ${ahead.by === 'device' ? 'the fuse or breaker ahead lets' : 'the supply ahead gives'} ${showValue(ahead.amps, 'current', display, 3)} pass. In a short circuit the conductor goes first. Fuse it, or make it thicker.`,
+      station: 'wiring',
+      field: `conductors.${w.id}`,
+      remedies: [
+        ...(field
+          ? [
+              {
+                label: () => 'Take a strip with fuses of 2 A for the field supply, then plan the wiring again',
+                command: {
+                  name: 'choose-part' as const,
+                  args: { slot: { role: 'fieldPlusStrip' as const }, library: 'strip-paling-2' },
+                },
+              },
+            ]
+          : []),
+        ...thicker(w.id, w.conductor.number, sectionMm2For({ amps: ahead.amps }, 0, table)),
+      ],
+    };
+  }),
+};
+
+/** A conductor that loses too much of the voltage on its way. */
+export const sectionDrop: Rule = {
+  code: 'section-drop',
+  severity: 'doubtful',
+  check: overConductors(({ design }, w, mm2) => {
+    const amps = loadOf(design, w);
+    const volts = feedVolts(design, w);
+    const length = positive(w.conductor.length, '');
+    if (amps === undefined || !volts || !length.known) return undefined;
+    const lengthM = length.value / 1000;
+    const drop = dropV(lengthM, amps, mm2);
+    if (drop <= MOST_DROP * volts * SLACK) return undefined;
+    const needed = sectionMm2For({ amps, lengthM, mostDropV: MOST_DROP * volts }, 0, ampacityOf(design));
+    return {
+      subject: w.id,
+      title: `Conductor ${w.conductor.number} loses ${Math.round((100 * drop) / volts)} % of the voltage`,
+      explain: (display) =>
+        `${showValue(length.value, 'length', display, 3)} there and back, ${showValue(amps, 'current', display, 3)} through ${showValue(mm2, 'area', display, 3)} at ${WORKING_C} °C: ${showValue(drop, 'voltage', display, 3)} of ${showValue(volts, 'voltage', display, 3)} are lost. ${Math.round(100 * MOST_DROP)} % are a fair limit.`,
+      station: 'wiring',
+      field: `conductors.${w.id}`,
+      // Where the thickest row loses too much as well, only a shorter way helps.
+      remedies: dropV(lengthM, amps, needed) <= MOST_DROP * volts ? thicker(w.id, w.conductor.number, needed) : [],
+    };
+  }),
+};

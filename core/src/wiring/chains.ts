@@ -1,0 +1,57 @@
+import type { CableChain } from '../machine/connections';
+import type { Design } from '../machine/design';
+import { baseValue } from '../units/quantity';
+
+/** Share of a chain's cross-section that its cables may take: they must be free to slide past each other. */
+export const MOST_FILL = 0.6;
+/** A cable needs a tenth of its diameter as play. */
+const PLAY = 1.1;
+
+export interface ChainFill {
+  id: string;
+  chain: CableChain;
+  cables: readonly { name: string; outerMm: number | undefined; bendMm: number | undefined }[];
+  /** Cross-sections of the cables over that of the chain; undefined while a size is not known. */
+  fill: number | undefined;
+  /** Names of cables that are too thick for its height, or that may not be bent so tight. */
+  tooThick: readonly string[];
+  tooStiff: readonly string[];
+  /** Cables without an outer diameter. */
+  unknown: readonly string[];
+}
+
+/** The cable parts of a machine by their names, by which conductors refer to them. */
+export function cablesByName(design: Design): ReadonlyMap<string, { id: string; part: Design['parts'][string] }> {
+  const map = new Map<string, { id: string; part: Design['parts'][string] }>();
+  for (const [id, part] of Object.entries(design.parts))
+    if (part.data.class === 'cable') map.set(part.name, { id, part });
+  return map;
+}
+
+/** How full each moving cable chain gets, and which cable it does not suit. */
+export function chainFills(design: Design): ChainFill[] {
+  const parts = cablesByName(design);
+  return Object.entries(design.chains ?? {}).map(([id, chain]) => {
+    const inside = Object.values(design.conductors).filter((c) => c.chain === chain.name);
+    const names = [...new Set(inside.map((c) => c.cable ?? `conductor ${c.number}`))];
+    const cables = names.map((name) => {
+      const data = parts.get(name)?.part.data;
+      const of = (q: Parameters<typeof baseValue>[0] | undefined) => (q ? baseValue(q) : undefined);
+      return data?.class === 'cable'
+        ? { name, outerMm: of(data.outerDiameter), bendMm: of(data.bendRadius) }
+        : { name, outerMm: undefined, bendMm: undefined };
+    });
+    const [w, h] = [chain.innerWidth, chain.innerHeight].map((q) => q && baseValue(q));
+    const area = cables.reduce((sum, c) => sum + (Math.PI / 4) * (c.outerMm ?? 0) ** 2, 0);
+    const radius = chain.bendRadius && baseValue(chain.bendRadius);
+    return {
+      id,
+      chain,
+      cables,
+      fill: w && h ? area / (w * h) : undefined,
+      tooThick: h ? cables.filter((c) => c.outerMm !== undefined && c.outerMm * PLAY > h).map((c) => c.name) : [],
+      tooStiff: radius ? cables.filter((c) => c.bendMm !== undefined && c.bendMm > radius).map((c) => c.name) : [],
+      unknown: cables.filter((c) => c.outerMm === undefined).map((c) => c.name),
+    };
+  });
+}

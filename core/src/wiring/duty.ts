@@ -1,0 +1,77 @@
+import type { Design } from '../machine/design';
+import { isDriver } from '../machine/parts';
+import { figureOr } from '../units/derived';
+import { baseValue } from '../units/quantity';
+import { loadAmps } from './planner/outputs';
+import type { End, Wire } from './wires';
+
+/** Efficiency that is assumed of a switched supply when its mains current is estimated. */
+const SUPPLY_EFFICIENCY = 0.85;
+const USUAL_MAINS_V = 230;
+
+/** Current in A that a part draws or gives at a terminal; undefined where its figures do not tell. */
+function ampsAt(design: Design, end: End): number | undefined {
+  const { data } = end.of;
+  const { role } = end;
+  if (isDriver(data)) {
+    if (!role.startsWith('phase-') && !role.startsWith('supply-')) return undefined;
+    return end.of.setup.peakCurrent ? baseValue(end.of.setup.peakCurrent) : undefined;
+  }
+  if (data.class === 'spindle-drive') {
+    if (role.startsWith('phase-') || role.startsWith('supply-') || role.startsWith('load-'))
+      return data.outputCurrent && role !== 'supply-out-plus' && role !== 'supply-out-minus'
+        ? baseValue(data.outputCurrent)
+        : undefined;
+    return undefined;
+  }
+  if (data.class === 'supply' && (role === 'mains-l' || role === 'mains-n'))
+    return data.outputVoltage && data.outputCurrent
+      ? (baseValue(data.outputVoltage) * baseValue(data.outputCurrent)) /
+          (SUPPLY_EFFICIENCY * figureOr(design.mainsVoltage, USUAL_MAINS_V))
+      : undefined;
+  if (role.startsWith('coil-') || role.startsWith('load-')) return loadAmps(end.of);
+  if (data.class === 'spindle' && (role === 'mains-l' || role === 'mains-n')) return figureOr(data.ratedCurrent, 0);
+  return undefined;
+}
+
+/** Current in A for which a conductor has to be good, from the parts at its ends; undefined for mere signals. */
+export function loadOf(design: Design, wire: Wire): number | undefined {
+  const [a, b] = wire.ends.map((e) => ampsAt(design, e));
+  return a === undefined ? b : b === undefined ? a : Math.max(a, b);
+}
+
+/** What trips before a conductor burns, and how hard it is. */
+export interface Protection {
+  amps: number;
+  /** A fuse or breaker lets its whole rating through; a supply limits itself, which is milder. */
+  by: 'device' | 'supply';
+}
+
+/** The protection ahead of a conductor, as far as its own ends tell: a fuse, a breaker, or the supply's own limit. */
+export function protectionOf(design: Design, wire: Wire, sheet: string | undefined): Protection | undefined {
+  for (const e of wire.ends) {
+    const { data } = e.of;
+    if (data.class === 'terminal-strip' && e.terminal === 'place' && data.ratedCurrent)
+      return { amps: baseValue(data.ratedCurrent), by: 'device' };
+    if (data.class === 'supply' && e.role === 'supply-out-plus' && data.outputCurrent)
+      return { amps: baseValue(data.outputCurrent), by: 'supply' };
+  }
+  if (sheet !== 'mains' || wire.ends.some((e) => e.role === 'protective-earth')) return undefined;
+  const id = design.roles.mainsBreaker;
+  const breaker = id ? design.parts[id]?.data : undefined;
+  return (breaker?.class === 'breaker' || breaker?.class === 'fuse') && breaker.ratedCurrent
+    ? { amps: baseValue(breaker.ratedCurrent), by: 'device' }
+    : undefined;
+}
+
+/** Volts between the poles from which a conductor's load is fed, for judging the drop; undefined where unknown. */
+export function feedVolts(design: Design, wire: Wire): number | undefined {
+  const volts = (id: string | undefined) => {
+    const d = id ? design.parts[id]?.data : undefined;
+    return d?.class === 'supply' && d.outputVoltage ? baseValue(d.outputVoltage) : undefined;
+  };
+  if (wire.ends.some((e) => isDriver(e.of.data))) return volts(design.roles.motorSupply);
+  if (wire.ends.some((e) => e.role === 'mains-l' || e.role === 'mains-n'))
+    return figureOr(design.mainsVoltage, USUAL_MAINS_V);
+  return volts(design.roles.fieldSupply);
+}
