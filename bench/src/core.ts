@@ -1,10 +1,11 @@
 import { whatWouldHelp } from '@nodaxis/core/advice/help';
-import { deriveFigures } from '@nodaxis/core/derivation/figures';
+import { createDeriver, deriveFigures } from '@nodaxis/core/derivation/figures';
 import { axisFences, driveFigures } from '@nodaxis/core/drivetrain/speed';
 import { torqueChart } from '@nodaxis/core/drivetrain/torqueChart';
 import { findingsOf } from '@nodaxis/core/findings/findings';
 import { Simulation, simulationInput } from '@nodaxis/core/motion/simulation/simulation';
 import { dunnock } from '@nodaxis/core/samples/dunnock';
+import { planConductors } from '@nodaxis/core/wiring/planner/plan';
 import { CONDUCTORS, largeMachine } from './largeMachine';
 import type { Figure } from './measure';
 import { quantile, time } from './measure';
@@ -108,6 +109,42 @@ export function torqueOfSixAxes(): Figure {
     value: quantile(runs, 0.5),
     unit: 'ms',
     bound: 2,
+    most: true,
+  };
+}
+
+/** The whole plan of a complete router, from nothing. */
+export function planning(): Figure {
+  const { design } = dunnock();
+  const runs = time(60, () => void planConductors(design));
+  return {
+    name: `planning Dunnock, ${Object.keys(design.conductors).length} conductors, median (best ${Math.min(...runs).toFixed(2)})`,
+    value: quantile(runs, 0.5),
+    unit: 'ms',
+    bound: 50,
+    most: true,
+  };
+}
+
+/** Nets of a thousand conductors and every finding over them, after an edit of one conductor's end. */
+export function netsAndFindings(): Figure {
+  const design = largeMachine(1000);
+  const derive = createDeriver();
+  findingsOf(derive(design));
+  const ids = Object.keys(design.conductors);
+  let flip = false;
+  const runs = time(40, () => {
+    const id = ids.at(-1)!;
+    flip = !flip;
+    const c = design.conductors[id]!;
+    const moved = { ...c, to: { ...c.to, terminal: flip ? 't-0' : c.to.terminal } };
+    findingsOf(derive({ ...design, conductors: { ...design.conductors, [id]: moved } }));
+  });
+  return {
+    name: `nets and all findings after one end is moved, ${ids.length} conductors, median (best ${Math.min(...runs).toFixed(2)})`,
+    value: quantile(runs, 0.5),
+    unit: 'ms',
+    bound: 20,
     most: true,
   };
 }

@@ -10,7 +10,7 @@ const AXES = 8;
 export const CONDUCTORS = 500;
 
 /** A machine of eight axes with two motors each, twelve inputs, and conductors up to 500. */
-export function largeMachine(): Design {
+export function largeMachine(count = CONDUCTORS): Design {
   let file = newMachineFile(newDesign('mill-knee', 'Large'), 'large', '2026-01-01T00:00:00.000Z');
   const run = (command: Command) => {
     const r = applyCommand(file, command, '2026-01-01T00:00:00.000Z');
@@ -52,7 +52,7 @@ export function largeMachine(): Design {
   run({ name: 'plan-wiring', args: {} });
   // The rest runs through a terminal strip, as field cables do.
   const conductors = { ...file.design.conductors };
-  const missing = CONDUCTORS - Object.keys(conductors).length;
+  const missing = count - Object.keys(conductors).length;
   const strip: Part = {
     designation: '-X1',
     name: 'Terminal strip',

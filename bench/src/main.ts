@@ -1,7 +1,7 @@
 import { editToFigures, firstDownload, heapGrowth, sliderFrames } from './browser';
-import { derivation, help, simulation, torqueOfSixAxes } from './core';
+import { derivation, help, netsAndFindings, planning, simulation, torqueOfSixAxes } from './core';
 import { report } from './measure';
 
 // The core goes first: a browser on the same two cores would be measured with it.
-const core = [derivation(), torqueOfSixAxes(), help(), simulation()];
+const core = [derivation(), planning(), netsAndFindings(), torqueOfSixAxes(), help(), simulation()];
 report([firstDownload(), await editToFigures(), await sliderFrames(), await heapGrowth(), ...core]);

@@ -8,7 +8,7 @@ import { partFrom } from '../machine/library/entry';
 import { planConductors } from '../wiring/planner/plan';
 import type { Plan } from '../wiring/planner/proposal';
 import { isMade, replan } from '../wiring/planner/replan';
-import { firstNumberOf, sheetOf } from '../wiring/sheets';
+import { firstNumberOf, sheetRule } from '../wiring/sheets';
 import type { CommandName, ConductorEdit, Handler } from './command';
 import { refuse } from './command';
 
@@ -74,7 +74,7 @@ export const wiring = {
       if (sameEnd(from, to))
         return refuse('A conductor needs two different terminals.', 'conductors', 'Pick another end.');
       const used = new Set(Object.values(draft.conductors).map((c) => c.number));
-      let free = number ?? firstNumberOf(sheetOf(draft as Design, from, to));
+      let free = number ?? firstNumberOf(sheetRule(draft as Design)(from, to));
       if (number !== undefined && used.has(number))
         return refuse(`Number ${number} is taken.`, 'conductors', 'Leave the number empty, or pick a free one.');
       while (used.has(free)) free++;

@@ -36,45 +36,45 @@ const outputRoles: Roles = new Set([
 ]);
 const inputClasses: ReadonlySet<Part['data']['class']> = new Set(['switch', 'sensor', 'button', 'probe', 'pendant']);
 
-/** The sheet on which a conductor between two terminals belongs; screens of cables belong where their cable does. */
-export function sheetOf(design: Design, from: TerminalRef, to: TerminalRef): Sheet {
-  const { roles } = design;
-  const ends = [from, to].flatMap((e) => {
-    const part = design.parts[e.part];
-    const terminal = part?.terminals[e.terminal];
-    return part && terminal ? [{ id: e.part, part, terminal, role: roleOf(part, terminal) }] : [];
-  });
-  const some = (test: (e: (typeof ends)[number]) => boolean) => ends.some(test);
-  const has = (set: Roles) => some((e) => set.has(e.role));
-  const stopButtons = new Set(Object.values(design.circuits).flatMap((c) => (c.function === 'stop' ? c.devices : [])));
-  if (has(mainsRoles)) return 'mains';
-  if (
-    some(
-      (e) =>
-        e.id === roles.resetButton ||
-        (e.id === roles.stopContactor && !e.role.startsWith('pole')) ||
-        (stopButtons.has(e.id) && e.terminal.channel === 1) ||
-        e.role.startsWith('torque-off'),
-    )
-  )
-    return 'stop-chain';
-  if (some((e) => e.role.startsWith('pole')))
-    return some((e) => e.id === roles.stopContactor) && design.stopSchool !== 'main-switch' ? 'motor-power' : 'mains';
-  if (some((e) => [roles.spindle, roles.spindleDrive, roles.spindleEncoder].includes(e.id)))
-    return some((e) => e.id === roles.earthBar) ? 'mains' : 'spindle';
-  if (some((e) => e.part.data.class === 'motor') && !has(outputRoles) && !some((e) => e.role === 'encoder'))
-    return 'motor-power';
-  if (some((e) => e.role === 'protective-earth')) return 'mains';
-  if (has(phases)) return 'motor-power';
-  if (
-    some((e) => e.id === roles.motorPlusStrip || e.id === roles.motorZeroStrip) ||
-    (some((e) => e.id === roles.motorSupply) && some((e) => e.role === 'supply-plus' || e.role === 'supply-minus'))
-  )
-    return 'motor-power';
-  if (has(inputRoles) || some((e) => inputClasses.has(e.part.data.class))) return 'inputs';
-  if (has(outputRoles)) return 'outputs';
-  if (some((e) => e.role === 'distribution')) return 'inputs';
-  return 'signals';
+/**
+ * Tells the sheet on which a conductor between two terminals belongs; screens of cables belong where their cable does.
+ * What hangs on the machine alone is worked out once: a plan asks for hundreds of conductors.
+ */
+export function sheetRule(design: Design): (from: TerminalRef, to: TerminalRef) => Sheet {
+  const { roles, parts } = design;
+  const spindleParts = new Set([roles.spindle, roles.spindleDrive, roles.spindleEncoder]);
+  const motorStrips = new Set([roles.motorPlusStrip, roles.motorZeroStrip]);
+  const stopButtons = new Set<string>();
+  for (const c of Object.values(design.circuits))
+    if (c.function === 'stop') c.devices.forEach((d) => stopButtons.add(d));
+  const chainCuts = (id: string, role: TerminalRole, channel: number | undefined) =>
+    id === roles.resetButton ||
+    (id === roles.stopContactor && !role.startsWith('pole')) ||
+    (channel === 1 && stopButtons.has(id)) ||
+    role.startsWith('torque-off');
+
+  return (from, to) => {
+    const [p, q] = [parts[from.part], parts[to.part]];
+    const [s, t] = [p?.terminals[from.terminal], q?.terminals[to.terminal]];
+    if (!p || !q || !s || !t) return 'signals';
+    const [a, b] = [roleOf(p, s), roleOf(q, t)];
+    const has = (set: Roles) => set.has(a) || set.has(b);
+    const is = (role: TerminalRole) => a === role || b === role;
+    const on = (id: string | undefined) => id !== undefined && (from.part === id || to.part === id);
+    const [k, l] = [p.data.class, q.data.class];
+    if (has(mainsRoles)) return 'mains';
+    if (chainCuts(from.part, a, s.channel) || chainCuts(to.part, b, t.channel)) return 'stop-chain';
+    if (a.startsWith('pole') || b.startsWith('pole'))
+      return on(roles.stopContactor) && design.stopSchool !== 'main-switch' ? 'motor-power' : 'mains';
+    if (spindleParts.has(from.part) || spindleParts.has(to.part)) return on(roles.earthBar) ? 'mains' : 'spindle';
+    if ((k === 'motor' || l === 'motor') && !has(outputRoles) && !is('encoder')) return 'motor-power';
+    if (is('protective-earth')) return 'mains';
+    if (has(phases) || motorStrips.has(from.part) || motorStrips.has(to.part)) return 'motor-power';
+    if (on(roles.motorSupply) && (is('supply-plus') || is('supply-minus'))) return 'motor-power';
+    if (has(inputRoles) || inputClasses.has(k) || inputClasses.has(l)) return 'inputs';
+    if (has(outputRoles)) return 'outputs';
+    return is('distribution') ? 'inputs' : 'signals';
+  };
 }
 
 /** The sheet of every conductor. A screen's own conductors follow the others of its cable. */
@@ -82,11 +82,14 @@ export function sheetsOfConductors(design: Design): ReadonlyMap<string, Sheet> {
   const byId = new Map<string, Sheet>();
   const ofCable = new Map<string, Sheet>();
   const screens: [id: string, cable: string][] = [];
-  for (const [id, c] of Object.entries(design.conductors)) {
-    const cable = [c.from, c.to].find((e) => design.parts[e.part]?.data.class === 'cable');
-    if (cable) screens.push([id, design.parts[cable.part]!.name]);
+  const sheetOf = sheetRule(design);
+  for (const id in design.conductors) {
+    const c = design.conductors[id]!;
+    const [a, b] = [design.parts[c.from.part], design.parts[c.to.part]];
+    const cable = a?.data.class === 'cable' ? a : b?.data.class === 'cable' ? b : undefined;
+    if (cable) screens.push([id, cable.name]);
     else {
-      const sheet = sheetOf(design, c.from, c.to);
+      const sheet = sheetOf(c.from, c.to);
       byId.set(id, sheet);
       if (c.cable && !ofCable.has(c.cable)) ofCable.set(c.cable, sheet);
     }

@@ -51,50 +51,77 @@ export function wiresOf(design: Design, network: Network): Wires {
     while (parent[n] !== n) n = parent[n] = parent[parent[n]!]!;
     return n;
   };
-  const union = (a: number, b: number) => (parent[find(a)] = find(b));
+  const lonely = new Uint8Array(network.terminals.length).fill(1);
+  const union = (a: number, b: number) => {
+    lonely[a] = lonely[b] = 0;
+    parent[find(a)] = find(b);
+  };
+  let sheets: ReadonlyMap<string, Sheet> | undefined;
   for (const c of network.conductors) union(c.a, c.b);
   for (const e of network.elements)
     if (e.kind === 'join' || (e.element.kind === 'jumper' && e.element.closed))
       for (const n of e.nodes) union(n, e.nodes[0]!);
 
-  const ends: (End | undefined)[] = network.terminals.map((t, node) => {
-    const of = design.parts[t.part];
-    const terminal = of?.terminals[t.terminal];
-    return of && terminal ? { ...t, node, of, role: roleOf(of, terminal), printed: terminal.printed } : undefined;
-  });
+  const known = new Array<End | undefined>(network.terminals.length);
+  /** The end at a node, made when it is first asked for: most terminals of a machine carry nothing. */
+  const endAt = (n: number): End | undefined => {
+    const there = known[n];
+    if (there) return there;
+    const { part, terminal } = network.terminals[n]!;
+    const of = design.parts[part];
+    const t = of?.terminals[terminal];
+    if (!of || !t) return undefined;
+    return (known[n] = { part, terminal, node: n, of, role: roleOf(of, t), printed: t.printed });
+  };
   const all: Wire[] = [];
-  const touching: Wire[][] = network.terminals.map(() => []);
+  const touching = new Map<number, Wire[]>();
+  const touch = (n: number, w: Wire) => {
+    const list = touching.get(n);
+    if (list) list.push(w);
+    else touching.set(n, [w]);
+  };
   for (const c of network.conductors) {
-    const [a, b] = [ends[c.a], ends[c.b]];
+    const a = endAt(c.a);
+    const b = endAt(c.b);
     const conductor = design.conductors[c.id];
     if (!a || !b || !conductor) continue;
     const wire: Wire = { id: c.id, conductor, ends: [a, b], net: find(c.a) };
     all.push(wire);
-    touching[c.a]!.push(wire);
-    touching[c.b]!.push(wire);
+    touch(c.a, wire);
+    touch(c.b, wire);
   }
-  const members = new Map<number, End[]>();
-  for (const e of ends) {
-    if (!e) continue;
-    const net = find(e.node);
-    const list = members.get(net);
-    if (list) list.push(e);
-    else members.set(net, [e]);
-  }
+  let members: Map<number, End[]> | undefined;
+  const membersOf = (): Map<number, End[]> => {
+    if (members) return members;
+    members = new Map();
+    for (let n = 0; n < network.terminals.length; n++) {
+      const net = find(n);
+      // A terminal on its own, which no conductor touches, is no net that anyone asks for.
+      if (lonely[n]) continue;
+      const e = endAt(n);
+      if (!e) continue;
+      const list = members.get(net);
+      if (list) list.push(e);
+      else members.set(net, [e]);
+    }
+    return members;
+  };
   const node = (part: string, terminal: string) => network.nodeOf.get(terminalKey({ part, terminal }));
   const at = (part: string, terminal: string): readonly Wire[] => {
     const n = node(part, terminal);
-    return n === undefined ? none : touching[n]!;
+    return (n === undefined ? undefined : touching.get(n)) ?? none;
   };
   return {
     all,
-    sheets: sheetsOfConductors(design),
+    get sheets() {
+      return (sheets ??= sheetsOfConductors(design));
+    },
     at,
     wired: (part, terminal) => at(part, terminal).length > 0,
     netOf: (part, terminal) => {
       const n = node(part, terminal);
       return n === undefined ? undefined : find(n);
     },
-    terminalsOf: (net) => members.get(net) ?? none,
+    terminalsOf: (net) => membersOf().get(net) ?? none,
   };
 }

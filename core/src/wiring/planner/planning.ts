@@ -9,7 +9,7 @@ import { terminalsWithRole } from '../../machine/parts';
 import type { Quantity } from '../../units/quantity';
 import { baseValue, quantity } from '../../units/quantity';
 import type { Sheet } from '../sheets';
-import { sheetOf } from '../sheets';
+import { sheetRule } from '../sheets';
 import type { CableProposal, PlanGap, Proposal } from './proposal';
 import { at } from './proposal';
 import { CABINET_M, leastSection, TO_MACHINE_M, usualColours } from './rules';
@@ -46,9 +46,11 @@ export class Planning {
   readonly gaps: PlanGap[] = [];
   private readonly table: readonly Ampacity[];
   private readonly fieldM: number;
+  private readonly sheetOf: ReturnType<typeof sheetRule>;
 
   constructor(readonly design: Design) {
     this.table = ampacityOf(design);
+    this.sheetOf = sheetRule(design);
     // A lead has to reach the far end of every level travel.
     const travels = Object.values(design.axes).map((a) =>
       a.travel && a.motion === 'linear' ? baseValue(a.travel) / 1000 : 0,
@@ -105,7 +107,7 @@ export class Planning {
       ...wire,
       from,
       to,
-      sheet: sheet ?? sheetOf(this.design, from, to),
+      sheet: sheet ?? this.sheetOf(from, to),
     };
     this.proposals.push(proposal);
     return proposal;

@@ -27,15 +27,22 @@ export interface Replanned {
 /** Done with pliers: from here on the plan may not touch it. */
 export const isMade = (c: Conductor): boolean => c.state !== 'planned';
 
+type FieldValue = Partial<Record<'part' | 'terminal' | 'entered' | 'unit' | 'source' | 'tolerance', unknown>>;
+
 /** Equality of field values: plain ones, and the flat objects (an end, a quantity) that fields hold. */
 function same(a: unknown, b: unknown): boolean {
   if (a === b) return true;
   if (typeof a !== 'object' || typeof b !== 'object' || !a || !b) return false;
-  const [x, y] = [a as Record<string, unknown>, b as Record<string, unknown>];
-  const keys = Object.keys(x);
-  return keys.length === Object.keys(y).length && keys.every((k) => x[k] === y[k]);
+  const [x, y] = [a as FieldValue, b as FieldValue];
+  return (
+    x.part === y.part &&
+    x.terminal === y.terminal &&
+    x.entered === y.entered &&
+    x.unit === y.unit &&
+    x.source === y.source &&
+    x.tolerance === y.tolerance
+  );
 }
-
 const none: PlannedField[] = [];
 
 /**
@@ -86,6 +93,7 @@ export function replan(existing: Design['conductors'], plan: Plan): Replanned {
       changes.push({ conductor: id, kind: 'removed', fields: [] });
     }
   }
+  if (plan.proposals.every((p) => conductors[p.id])) return { conductors, changes, conflicts };
   const used = new Set(Object.values(existing).map((c) => c.number));
   const next = new Map<string, number>();
   for (const p of plan.proposals) {
