@@ -159,6 +159,17 @@ export const useMachine = defineStore('machine', () => {
     return [];
   }
 
+  /** Where parts of a drawing were put by hand; `undefined` forgets it. A place makes no revision. */
+  function place(positions: Readonly<Record<string, { x: number; y: number } | undefined>>): void {
+    if (!file.value || readOnly.value) return;
+    const next = { ...file.value.layout.positions };
+    for (const [key, p] of Object.entries(positions)) {
+      if (p) next[key] = p;
+      else delete next[key];
+    }
+    settle({ ...file.value, layout: { ...file.value.layout, positions: next } });
+  }
+
   function step(from: typeof undoStack, to: typeof undoStack, word: string): string {
     const last = from.value.at(-1);
     if (!last || !file.value || readOnly.value) return '';
@@ -224,6 +235,7 @@ export const useMachine = defineStore('machine', () => {
     open,
     close,
     run,
+    place,
     undo,
     redo,
     flush,

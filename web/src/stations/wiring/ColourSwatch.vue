@@ -1,41 +1,20 @@
 <script setup lang="ts">
-import type { ColourCode, SingleColour } from '@nodaxis/core/machine/connections';
-import { coloursOf } from '@nodaxis/core/machine/connections';
+import type { ColourCode } from '@nodaxis/core/machine/connections';
 import { computed } from 'vue';
+import { fillsOf, insulationName } from '../../widgets/insulation';
 
 /** A piece of insulation in its colour, with its letter code after IEC 60757. */
-const props = defineProps<{ code: ColourCode }>();
-const shades: Record<SingleColour, [string, string]> = {
-  BK: ['#1b1b1b', 'black'],
-  BN: ['#6b3f1d', 'brown'],
-  RD: ['#c02a22', 'red'],
-  OG: ['#e07b1a', 'orange'],
-  YE: ['#e8c51f', 'yellow'],
-  GN: ['#2f8a3d', 'green'],
-  BU: ['#2a5fb0', 'blue'],
-  VT: ['#7a3fa0', 'violet'],
-  GY: ['#8b8f94', 'grey'],
-  WH: ['#f4f4f0', 'white'],
-  PK: ['#e79ab4', 'pink'],
-  TQ: ['#30b0b0', 'turquoise'],
-  GD: ['#b8912f', 'gold'],
-  SR: ['#c4c8cc', 'silver'],
-};
+const props = defineProps<{ code: ColourCode; large?: boolean }>();
 /** A second colour lies on the first in stripes. */
-const shade = computed(() => {
-  const [ground, stripe] = coloursOf(props.code).map((c) => shades[c]) as [[string, string], [string, string]?];
-  return stripe
-    ? {
-        fill: `repeating-linear-gradient(90deg, ${ground[0]} 0 7px, ${stripe[0]} 7px 12px)`,
-        name: `${ground[1]}-${stripe[1]}`,
-      }
-    : { fill: ground[0], name: ground[1] };
+const fill = computed(() => {
+  const [ground, stripe] = fillsOf(props.code);
+  return stripe ? `repeating-linear-gradient(90deg, ${ground} 0 7px, ${stripe} 7px 12px)` : ground;
 });
 </script>
 
 <template>
-  <span class="swatch" :title="shade.name"
-    ><i :style="{ background: shade.fill }"></i><span class="mono">{{ code }}</span></span
+  <span class="swatch" :class="{ large }" :title="insulationName(code)"
+    ><i :style="{ background: fill }"></i><span class="mono">{{ code }}</span></span
   >
 </template>
 
@@ -50,5 +29,13 @@ i {
   height: 8px;
   border: 1px solid var(--line-strong);
   border-radius: 4px;
+}
+.large i {
+  width: 72px;
+  height: 18px;
+  border-radius: 9px;
+}
+.large .mono {
+  font-size: 22px;
 }
 </style>

@@ -1,270 +1,219 @@
 <script setup lang="ts">
 import { Connection } from '@element-plus/icons-vue';
-import type { Conductor } from '@nodaxis/core/machine/connections';
-import { conductorStates } from '@nodaxis/core/machine/connections';
-import type { TerminalRef } from '@nodaxis/core/machine/ids';
-import { conductorSubject, lastTicks } from '@nodaxis/core/machine/journal';
-import { showQuantity } from '@nodaxis/core/units/print';
-import { computed, ref, watch } from 'vue';
-import { useRoute } from 'vue-router';
+import { progressBySheet } from '@nodaxis/core/wiring/progress';
+import { computed, defineAsyncComponent, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
 import { useMachine } from '../../document/machine';
-import { usePreferences } from '../../document/preferences';
-import ColourSwatch from './ColourSwatch.vue';
+import CablesView from './CablesView.vue';
+import ConductorList from './ConductorList.vue';
+import LabelSheets from './LabelSheets.vue';
+import NextConductor from './NextConductor.vue';
+import PartsToWire from './PartsToWire.vue';
+import PlugSheets from './PlugSheets.vue';
+import { sheetNames } from './sheetNames';
+
+/** The diagram brings its drawing library along: it is fetched when it is first looked at. */
+const WiringDiagram = defineAsyncComponent(() => import('./diagram/WiringDiagram.vue'));
+
+const views = [
+  { id: 'parts', name: 'Parts' },
+  { id: 'list', name: 'List' },
+  { id: 'next', name: 'Next' },
+  { id: 'diagram', name: 'Diagram' },
+  { id: 'cables', name: 'Cables' },
+  { id: 'plugs', name: 'Plugs and strips' },
+  { id: 'labels', name: 'Labels' },
+] as const;
+type View = (typeof views)[number]['id'];
 
 const machine = useMachine();
-const preferences = usePreferences();
 const route = useRoute();
-const design = computed(() => machine.design!);
-const part = ref('');
-const state = ref('');
-const text = ref('');
-const chosen = ref(new Set<string>());
+const router = useRouter();
+const narrow = matchMedia('(max-width: 720px)').matches;
+
+const all = computed(() => Object.values(machine.design!.conductors));
+const changes = computed(() => machine.figures!.replanned.changes);
+const kinds = computed(() => {
+  const of = (kind: string) => changes.value.filter((c) => c.kind === kind).length;
+  return [
+    [of('added'), 'new'],
+    [of('changed'), 'changed'],
+    [of('removed'), 'gone'],
+  ]
+    .filter(([n]) => n)
+    .map(([n, word]) => `${n} ${word}`)
+    .join(', ');
+});
+const gaps = computed(() => machine.figures!.plan.gaps);
+const progress = computed(() => progressBySheet(machine.design!, machine.figures!.wires.sheets));
+const done = computed(() => progress.value.reduce((n, p) => n + p.done, 0));
+
+/** The view that a link to a field asks for. */
+function viewOf(field: string): View | undefined {
+  if (field.startsWith('chains.')) return 'cables';
+  if (field.startsWith('conductors')) return narrow ? 'next' : 'list';
+  if (/^(roles|outputs|parts|stopSchool|mainsVoltage|colourRules)/.test(field)) return 'parts';
+  return undefined;
+}
+const view = ref<View>('list');
 watch(
-  () => route.query.part,
-  (p) => (part.value = typeof p === 'string' ? p : ''),
+  () => [route.query.view, route.query.field, route.query.part],
+  ([wanted, field, part]) => {
+    const named = views.find((v) => v.id === wanted)?.id;
+    const asked = typeof field === 'string' ? viewOf(field) : typeof part === 'string' ? 'list' : undefined;
+    view.value = named ?? asked ?? (narrow ? 'next' : view.value);
+  },
   { immediate: true },
 );
-
-const label = (t: TerminalRef) => {
-  const p = design.value.parts[t.part];
-  return `${p?.designation ?? t.part}:${p?.terminals[t.terminal]?.printed ?? t.terminal}`;
-};
-const rows = computed(() =>
-  Object.entries(design.value.conductors)
-    .filter(([, c]) => !part.value || c.from.part === part.value || c.to.part === part.value)
-    .filter(([, c]) => !state.value || c.state === state.value)
-    .filter(([id, c]) =>
-      `${c.number} ${label(c.from)} ${label(c.to)} ${c.purpose} ${c.cable ?? ''} ${id}`
-        .toLowerCase()
-        .includes(text.value.toLowerCase()),
-    )
-    .sort(([, a], [, b]) => a.number - b.number),
-);
-const parts = computed(() =>
-  Object.entries(design.value.parts).sort(([, a], [, b]) =>
-    a.designation.localeCompare(b.designation, 'en', { numeric: true }),
-  ),
-);
-const all = computed(() => Object.values(design.value.conductors));
-const done = computed(() => all.value.filter((c) => c.state === 'connected' || c.state === 'checked').length);
-const changes = computed(() => machine.figures!.replanned.changes);
-const gaps = computed(() => machine.figures!.plan.gaps);
-
+const show = (id: View) => void router.replace({ path: route.path, query: { view: id } });
 const plan = () => machine.run({ name: 'plan-wiring', args: {} });
-const ticks = computed(() => lastTicks(machine.file!.journal));
-/** When it was last ticked: months lie between two weekends at the machine. */
-const ticked = (id: string, state: string) => {
-  const at = ticks.value.get(conductorSubject(id));
-  return at ? `${state} since ${new Date(at).toLocaleDateString('en-GB', { dateStyle: 'medium' })}` : '';
-};
-const setState = (ids: string[], next: Conductor['state']) =>
-  machine.run({ name: 'set-conductors', args: { ids, set: { state: next } } });
-const target = (e: Event) => (e.target as HTMLSelectElement).value as Conductor['state'];
-const pick = (id: string, on: boolean) => {
-  const next = new Set(chosen.value);
-  if (on) next.add(id);
-  else next.delete(id);
-  chosen.value = next;
-};
-const allPicked = computed(() => rows.value.length > 0 && rows.value.every(([id]) => chosen.value.has(id)));
-const pickAll = (on: boolean) => (chosen.value = new Set(on ? rows.value.map(([id]) => id) : []));
-function setMany(e: Event) {
-  const visible = rows.value.map(([id]) => id).filter((id) => chosen.value.has(id));
-  setState(visible, target(e));
-  (e.target as HTMLSelectElement).value = '';
+/** Arrow keys go from tab to tab. */
+function step(e: KeyboardEvent) {
+  const by = { ArrowRight: 1, ArrowLeft: -1 }[e.key];
+  if (!by) return;
+  const i = views.findIndex((v) => v.id === view.value);
+  const next = views[(i + by + views.length) % views.length]!;
+  show(next.id);
+  document.getElementById(`view-${next.id}`)?.focus();
 }
 </script>
 
 <template>
-  <div class="stack" data-field="conductors">
-    <section v-if="!all.length" class="sheet empty stack">
-      <h2>No conductor yet</h2>
-      <p>
-        The planner proposes every conductor from the parts and what they do: motor leads, supplies, step and direction,
-        switches and sensors, each with number, colour, section and the reason for it. What you set by hand, and what is
-        cut or connected, it never alters.
-      </p>
-      <p v-if="!changes.length" class="soft">
-        Choose a controller, motors and drivers first, and add inputs on Switches.
-      </p>
-      <button class="plain-button main" :disabled="!changes.length || machine.readOnly" @click="plan">
-        <Connection />Plan the wiring
-      </button>
-    </section>
-    <template v-else>
-      <p class="caution">
-        Wire with the mains plug pulled and the supplies discharged. Mains conductors are not in this list: local code,
-        licensed person.
-      </p>
-      <section class="row bar">
-        <label
-          >Part
-          <select v-model="part">
-            <option value="">all</option>
-            <option v-for="[id, p] in parts" :key="id" :value="id">{{ p.designation }} {{ p.name }}</option>
-          </select></label
+  <div class="wiring">
+    <div class="row head">
+      <div class="tabs" role="tablist" aria-label="Views of the wiring" @keydown="step">
+        <button
+          v-for="v in views"
+          :id="`view-${v.id}`"
+          :key="v.id"
+          role="tab"
+          :aria-selected="view === v.id"
+          :tabindex="view === v.id ? 0 : -1"
+          @click="show(v.id)"
         >
-        <label
-          >State
-          <select v-model="state">
-            <option value="">all</option>
-            <option v-for="s in conductorStates" :key="s">{{ s }}</option>
-          </select></label
-        >
-        <label>Find <input v-model="text" type="search" placeholder="terminal, cable, reason" /></label>
-        <span class="progress" :title="`${done} of ${all.length} connected`"
-          ><progress :value="done" :max="all.length" aria-label="Connected conductors"></progress> {{ done }} of
-          {{ all.length }} connected</span
-        >
-        <button v-if="changes.length" class="plain-button main" :disabled="machine.readOnly" @click="plan">
-          <Connection />Plan again ({{ changes.length }} to change)
+          {{ v.name }}
         </button>
-      </section>
-      <ul v-if="gaps.length" class="caution">
-        <li v-for="g in gaps" :key="g.what">{{ g.what }}</li>
-      </ul>
-      <div class="sheet scroll">
-        <table class="list">
-          <thead>
-            <tr>
-              <th>
-                <input
-                  type="checkbox"
-                  aria-label="Pick all shown"
-                  :checked="allPicked"
-                  @change="pickAll(($event.target as HTMLInputElement).checked)"
-                />
-              </th>
-              <th class="num">No.</th>
-              <th>From</th>
-              <th>To</th>
-              <th>Colour</th>
-              <th>Section</th>
-              <th>Cable, core</th>
-              <th>
-                State
-                <select v-if="chosen.size" class="many" aria-label="State of all picked" @change="setMany">
-                  <option value="">set {{ chosen.size }} …</option>
-                  <option v-for="s in conductorStates" :key="s">{{ s }}</option>
-                </select>
-              </th>
-              <th>Why</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="[id, c] in rows" :key="id" :data-field="`conductors.${id}`" :class="c.state">
-              <td class="pick">
-                <input
-                  type="checkbox"
-                  :checked="chosen.has(id)"
-                  :aria-label="`Pick conductor ${c.number}`"
-                  @change="pick(id, ($event.target as HTMLInputElement).checked)"
-                />
-              </td>
-              <td class="num mono">{{ c.number }}</td>
-              <td class="mono end">{{ label(c.from) }}</td>
-              <td class="mono end">{{ label(c.to) }}</td>
-              <td><ColourSwatch v-if="c.colour" :code="c.colour" /></td>
-              <td class="mono">{{ c.section ? showQuantity(c.section, preferences.display) : '' }}</td>
-              <td>{{ [c.cable, c.core].filter(Boolean).join(', ') }}</td>
-              <td class="state">
-                <select
-                  :value="c.state"
-                  :disabled="machine.readOnly"
-                  :aria-label="`State of conductor ${c.number}`"
-                  :title="ticked(id, c.state)"
-                  @change="setState([id], target($event))"
-                >
-                  <option v-for="s in conductorStates" :key="s">{{ s }}</option>
-                </select>
-              </td>
-              <td class="why soft">{{ c.purpose }}</td>
-            </tr>
-          </tbody>
-        </table>
-        <p v-if="!rows.length" class="soft">No conductor fits these filters.</p>
       </div>
-    </template>
+      <button v-if="changes.length" class="plain-button main" :disabled="machine.readOnly" @click="plan">
+        <Connection />{{ all.length ? `Plan again (${kinds})` : 'Plan the wiring' }}
+      </button>
+    </div>
+    <div v-if="all.length" class="row progress" aria-label="How far each sheet is">
+      <span class="total" :title="`${done} of ${all.length} connected`"
+        ><progress :value="done" :max="all.length" aria-label="Connected conductors"></progress> {{ done }} of
+        {{ all.length }} connected</span
+      >
+      <span v-for="p in progress" :key="p.sheet" class="of" :class="{ full: p.done === p.of }"
+        >{{ sheetNames[p.sheet] }} <b class="mono">{{ p.done }}/{{ p.of }}</b
+        ><span v-if="p.done === p.of" aria-label="complete"> ✓</span></span
+      >
+    </div>
+    <ul v-if="gaps.length" class="caution gaps">
+      <li v-for="g in gaps" :key="g.what">{{ g.what }}</li>
+    </ul>
+    <div class="body" role="tabpanel" :aria-labelledby="`view-${view}`">
+      <PartsToWire v-if="view === 'parts'" />
+      <section v-else-if="!all.length" class="sheet empty stack" data-field="conductors">
+        <h2>No conductor yet</h2>
+        <p>
+          The planner proposes every conductor from the parts and what they do: mains, motor leads, supplies, step and
+          direction, switches and sensors, stop chain and spindle, each with number, colour, section, cable and the
+          reason for it. What you set by hand, and what is cut or connected, it never alters.
+        </p>
+        <p v-if="!changes.length" class="soft">
+          Choose a controller, motors and drivers first, add inputs on Switches, and the rest under Parts.
+        </p>
+        <button class="plain-button framed" @click="show('parts')">Look at the parts</button>
+      </section>
+      <ConductorList v-else-if="view === 'list'" />
+      <NextConductor v-else-if="view === 'next'" />
+      <WiringDiagram v-else-if="view === 'diagram'" />
+      <CablesView v-else-if="view === 'cables'" />
+      <PlugSheets v-else-if="view === 'plugs'" />
+      <LabelSheets v-else-if="view === 'labels'" />
+    </div>
   </div>
 </template>
 
 <style scoped>
+.wiring {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  height: 100%;
+  min-height: 0;
+}
+.head {
+  justify-content: space-between;
+}
+.tabs {
+  display: flex;
+  flex-wrap: wrap;
+  border-bottom: 1px solid var(--line-strong);
+}
+.tabs button {
+  font: inherit;
+  color: var(--soft);
+  background: none;
+  border: 0;
+  border-bottom: 3px solid transparent;
+  padding: 5px 12px;
+  cursor: pointer;
+}
+.tabs button[aria-selected='true'] {
+  color: var(--ink);
+  border-bottom-color: var(--accent);
+}
+.progress {
+  gap: 4px 14px;
+  font-size: 13px;
+}
+progress {
+  accent-color: var(--accent);
+  width: 90px;
+}
+.of {
+  color: var(--soft);
+  white-space: nowrap;
+}
+.of.full {
+  color: var(--good);
+}
+.gaps {
+  margin: 0;
+  padding-left: 26px;
+}
+.body {
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+}
 .empty {
   max-width: 640px;
   padding: 22px;
 }
-.bar label {
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
-}
-input[type='search'] {
-  font: inherit;
-  color: inherit;
-  background: var(--sheet);
-  height: 30px;
-  padding: 0 8px;
-  border: 1px solid var(--line-strong);
-  width: 180px;
-}
-.bar select {
-  max-width: 190px;
-}
-.progress {
-  margin-left: auto;
-}
-progress {
-  accent-color: var(--accent);
-  width: 110px;
-}
-.scroll {
-  overflow-x: auto;
-  padding: 4px 6px;
-}
-.end {
-  white-space: nowrap;
-}
-.state select {
-  height: 26px;
-}
-.many {
-  height: 24px;
-}
-tr.checked .num,
-tr.connected .num {
-  color: var(--good);
-}
-tr {
-  content-visibility: auto;
-}
 @media (max-width: 720px) {
-  thead {
+  .wiring {
+    height: auto;
+  }
+  .tabs {
+    flex-wrap: nowrap;
+    overflow-x: auto;
+    max-width: 100%;
+  }
+  .tabs button {
+    min-height: 44px;
+    white-space: nowrap;
+  }
+  .body {
+    overflow: visible;
+  }
+}
+@media print {
+  .head,
+  .progress,
+  .gaps {
     display: none;
-  }
-  table,
-  tbody {
-    display: block;
-  }
-  tr {
-    display: grid;
-    grid-template-columns: auto 1fr 1fr;
-    border-bottom: 2px solid var(--line-strong);
-    padding: 6px 0;
-  }
-  table.list td {
-    border: 0;
-  }
-  .end {
-    font-size: 17px;
-  }
-  .why {
-    grid-column: 1 / -1;
-  }
-  .pick {
-    display: none;
-  }
-  .progress {
-    margin-left: 0;
   }
 }
 </style>

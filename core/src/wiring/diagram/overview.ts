@@ -1,0 +1,166 @@
+import type { Design } from '../../machine/design';
+import { axesOf } from '../../machine/design';
+import type { Sheet } from '../sheets';
+import type { Wires } from '../wires';
+import { terminalName } from '../wires';
+import type { SheetGraph } from './sheetGraph';
+import { measure } from './sheetGraph';
+import { symbolOf } from './symbols';
+
+/** A bundle on the overview: all conductors between two parts on one sheet. */
+export interface Bundle {
+  id: string;
+  from: string;
+  to: string;
+  sheet: Sheet;
+  conductors: readonly string[];
+}
+
+/** Between which parts how many conductors run, sheet by sheet. Screens and earths are left out: they join everything. */
+export function bundles(wires: Wires): Bundle[] {
+  const all = new Map<string, { from: string; to: string; sheet: Sheet; conductors: string[] }>();
+  for (const w of wires.all) {
+    const [a, b] = w.ends;
+    if ([a, b].some((e) => e.of.data.class === 'cable' || e.role === 'protective-earth')) continue;
+    const sheet = wires.sheets.get(w.id) ?? 'signals';
+    const back = `${sheet}/${b.part}/${a.part}`;
+    const key = all.has(back) ? back : `${sheet}/${a.part}/${b.part}`;
+    const there = all.get(key);
+    if (there) there.conductors.push(w.id);
+    else all.set(key, { from: a.part, to: b.part, sheet, conductors: [w.id] });
+  }
+  return [...all].map(([id, b]) => ({ id, ...b }));
+}
+
+/** The overview as a graph to be laid out: one line for each bundle. */
+export function overviewGraph(design: Design, list: readonly Bundle[]): SheetGraph {
+  const ids = [...new Set(list.flatMap((b) => [b.from, b.to]))];
+  return {
+    nodes: ids.map((id) => {
+      const part = design.parts[id]!;
+      const name = part.name.split(',')[0]!;
+      const sides = { west: 0, east: 0 };
+      const ports = list.flatMap((b) =>
+        ([b.from, b.to] as const).flatMap((end, i) => {
+          if (end !== id) return [];
+          const side = i === 0 ? ('east' as const) : ('west' as const);
+          return {
+            id: `${b.id}|${i}`,
+            terminal: '',
+            printed: '',
+            side,
+            y: measure.head + 12 * (sides[side]++ + 0.5),
+            conductor: b.id,
+            net: -1,
+            elsewhere: [],
+          };
+        }),
+      );
+      return {
+        id,
+        designation: part.designation,
+        name,
+        symbol: symbolOf(part),
+        width: Math.ceil(
+          measure.symbol + 3 * measure.pad + Math.max(60, Math.min(name.length, 22) * measure.nameGlyph),
+        ),
+        height: measure.head + 12 * Math.max(sides.west, sides.east) + measure.foot,
+        ports,
+        alsoOn: [],
+      };
+    }),
+    edges: list.map((b) => ({
+      id: b.id,
+      number: b.conductors.length,
+      colour: undefined,
+      net: -1,
+      from: { node: b.from, port: `${b.id}|0` },
+      to: { node: b.to, port: `${b.id}|1` },
+    })),
+  };
+}
+
+/** One stop of the guided walk. */
+export interface WalkStep {
+  title: string;
+  text: string;
+  /** Parts to be lit while it is told. */
+  parts: readonly string[];
+}
+
+/** The chain explained: from the program to the chip, told of this very machine. */
+export function walkOf(design: Design, wires: Wires): WalkStep[] {
+  const { roles } = design;
+  const name = (id: string | undefined) =>
+    id && design.parts[id] ? `${design.parts[id].designation} (${design.parts[id].name})` : '';
+  const steps: WalkStep[] = [];
+  const add = (title: string, text: string, ...parts: (string | undefined)[]) =>
+    steps.push({ title, text, parts: parts.filter((p): p is string => p !== undefined && p in design.parts) });
+  const controller = roles.controller;
+  if (!controller) return steps;
+  const first = axesOf(design)[0];
+  const drive = first?.[1].drives[0];
+  const letter = first?.[1].letter ?? '';
+  if (roles.host)
+    add(
+      'The program',
+      `It is prepared on ${name(roles.host)} and goes to the controller over a data lead. No timing hangs on this lead.`,
+      roles.host,
+      controller,
+    );
+  add(
+    'The controller',
+    `${name(controller)} works out where every axis must be in each instant, and turns that into pulses: one pulse, one step. It carries signals of a few milliamperes, never motor current.`,
+    controller,
+  );
+  if (drive?.driver) {
+    const step = wires.all.find((w) => w.ends[1].part === drive.driver && w.ends[1].role.startsWith('step-'));
+    add(
+      'Step and direction',
+      `From ${step ? terminalName(design, step.ends[0]) : 'its outputs'} the pulses of ${letter} go to ${name(drive.driver)}: one lead says when, one says which way, one whether at all. This is the signal side.`,
+      controller,
+      drive.driver,
+    );
+    add(
+      'The driver',
+      `${name(drive.driver)} is where signals meet power: at every pulse it shifts the current in the windings by one step. What it can push is set by the motor bus behind it.`,
+      drive.driver,
+    );
+  }
+  if (roles.motorSupply)
+    add(
+      'The power side',
+      `${name(roles.motorSupply)} feeds the drivers${roles.stopContactor && design.stopSchool === 'motor-power' ? `, by way of ${name(roles.stopContactor)}: pressing stop opens it` : ''}${roles.motorPlusStrip ? `, fanned out at ${name(roles.motorPlusStrip)}` : ''}. Thick conductors, kept apart from the signals.`,
+      roles.mainsInlet,
+      roles.motorSupply,
+      roles.stopContactor,
+      roles.motorPlusStrip,
+      ...Object.values(design.axes).flatMap((a) => a.drives.map((d) => d.driver)),
+    );
+  if (drive?.motor)
+    add(
+      'The motor',
+      `${name(drive.motor)} turns by as many steps as it was told, if it has the torque${design.parts[drive.motor]?.data.class === 'motor' && (design.parts[drive.motor]!.data as { encoder: string }).encoder !== 'none' ? '; its encoder tells the drive where it really is' : '; nobody looks whether it did'}. The screw makes travel of it, and the tool makes the chip.`,
+      drive.driver,
+      drive.motor,
+    );
+  const switches = Object.values(design.circuits).flatMap((c) => c.devices);
+  if (switches.length)
+    add(
+      'The way back',
+      `${switches.length} switches, sensors and buttons tell the controller where the ends are and when to stop. A lead that breaks here must be noticed: that is why they are closed at rest.`,
+      controller,
+      ...switches,
+    );
+  if (roles.spindle)
+    add(
+      'The spindle',
+      roles.spindleDrive
+        ? `${name(roles.spindleDrive)} turns ${name(roles.spindle)}. The controller only says run and how fast; the drive tells back when it has given up. Its motor leads are the noisiest in the cabinet.`
+        : `${name(roles.spindle)} is switched on and off by a relay; its speed is its own affair.`,
+      controller,
+      roles.spindleDrive,
+      roles.spindle,
+    );
+  return steps;
+}

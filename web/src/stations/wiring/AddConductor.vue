@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import type { Fault } from '@nodaxis/core/units/result';
+import { terminalName } from '@nodaxis/core/wiring/wires';
+import { computed, ref, useId } from 'vue';
+import { useMachine } from '../../document/machine';
+
+/** A conductor that the plan does not know: made by hand, or found on a machine that was there before. */
+const emit = defineEmits<{ done: [] }>();
+const machine = useMachine();
+const from = ref('');
+const to = ref('');
+const purpose = ref('');
+const found = ref(false);
+const faults = ref<Fault[]>([]);
+const listId = useId();
+const terminals = computed(() => {
+  const map = new Map<string, { part: string; terminal: string }>();
+  for (const [part, p] of Object.entries(machine.design!.parts))
+    for (const terminal of Object.keys(p.terminals))
+      map.set(terminalName(machine.design!, { part, terminal }), { part, terminal });
+  return map;
+});
+function add(): void {
+  const [a, b] = [from.value, to.value].map((t) => terminals.value.get(t.trim()));
+  const missing = [
+    [a, from.value],
+    [b, to.value],
+  ].find(([end]) => !end);
+  if (!a || !b) {
+    faults.value = [
+      {
+        what: `There is no terminal "${String(missing?.[1] ?? '')}".`,
+        where: 'ends',
+        mend: 'Write it as on the labels, such as -T4:V+.',
+      },
+    ];
+    return;
+  }
+  faults.value = machine.run({
+    name: 'add-conductor',
+    args: {
+      from: a,
+      to: b,
+      purpose: purpose.value,
+      origin: found.value ? 'as-found' : 'by-hand',
+      ...(found.value ? { state: 'connected' as const } : {}),
+    },
+  });
+  if (!faults.value.length) emit('done');
+}
+</script>
+
+<template>
+  <form class="sheet row" aria-label="Add a conductor" @submit.prevent="add">
+    <datalist :id="listId">
+      <option v-for="name in terminals.keys()" :key="name" :value="name" />
+    </datalist>
+    <label>From <input v-model="from" :list="listId" required placeholder="-T4:V+" /></label>
+    <label>To <input v-model="to" :list="listId" required placeholder="-X3:F" /></label>
+    <label>What for <input v-model="purpose" class="long" /></label>
+    <label><input v-model="found" type="checkbox" /> found on the machine</label>
+    <button class="plain-button main" type="submit">Add it</button>
+    <button class="plain-button" type="button" @click="emit('done')">Leave it</button>
+    <p v-for="f in faults" :key="f.what" role="alert" class="fault">{{ f.what }} {{ f.mend }}</p>
+  </form>
+</template>
+
+<style scoped>
+input:not([type='checkbox']) {
+  font: 14px var(--mono);
+  color: inherit;
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  height: 30px;
+  width: 110px;
+  padding: 0 6px;
+}
+input.long {
+  width: 200px;
+  font-family: var(--sans);
+}
+.fault {
+  color: var(--danger);
+}
+</style>

@@ -1,0 +1,380 @@
+<script setup lang="ts">
+import { Delete, Plus } from '@element-plus/icons-vue';
+import { libraryOf } from '@nodaxis/core/machine/library/index';
+import { parseQuantity } from '@nodaxis/core/units/parse';
+import { showQuantity } from '@nodaxis/core/units/print';
+import type { Quantity } from '@nodaxis/core/units/quantity';
+import { baseValue } from '@nodaxis/core/units/quantity';
+import type { Fault } from '@nodaxis/core/units/result';
+import { cablesByName, chainFills, MOST_FILL } from '@nodaxis/core/wiring/chains';
+import { chainsTo, swapTable } from '@nodaxis/core/wiring/crossReference';
+import { designAt } from '@nodaxis/core/machine/history';
+import { computed, ref } from 'vue';
+import { useMachine } from '../../document/machine';
+import { usePreferences } from '../../document/preferences';
+import MachineField from '../../widgets/MachineField.vue';
+import ColourSwatch from './ColourSwatch.vue';
+
+/** Cables with what is in them, the chains that carry them, and the way of each signal through its colours. */
+const machine = useMachine();
+const preferences = usePreferences();
+const design = computed(() => machine.design!);
+const faults = ref<Fault[]>([]);
+const picked = ref('');
+
+const cables = computed(() => {
+  const parts = cablesByName(design.value);
+  const names = [...new Set(Object.values(design.value.conductors).flatMap((c) => c.cable ?? []))];
+  return names
+    .map((name) => {
+      const inside = Object.values(design.value.conductors).filter((c) => c.cable === name);
+      const part = parts.get(name);
+      const data = part?.part.data;
+      return {
+        name,
+        id: part?.id,
+        designation: part?.part.designation ?? '',
+        made:
+          data?.class === 'cable' ? `${data.cores.length} cores${data.screened ? ', screened' : ''}` : 'not described',
+        used: inside.length,
+        done: inside.filter((c) => c.state === 'connected' || c.state === 'checked').length,
+        length: inside[0]?.length,
+        chain: inside[0]?.chain ?? '',
+        route: inside[0]?.route ?? '',
+      };
+    })
+    .sort((a, b) => a.designation.localeCompare(b.designation, 'en', { numeric: true }));
+});
+const cable = computed(() => cables.value.find((c) => c.name === picked.value) ?? cables.value[0]);
+const chains = computed(() => chainFills(design.value));
+const route = (name: string, change: { chain?: string | null; route?: string | null }) =>
+  (faults.value = machine.run({ name: 'route-cable', args: { cable: name, ...change } }));
+const value = (e: Event) => (e.target as HTMLInputElement).value;
+
+/** The parts at the far end of the picked cable, each with the chains of conductors that lead there. */
+const reference = computed(() => {
+  if (!cable.value) return [];
+  const c = Object.values(design.value.conductors).find((x) => x.cable === cable.value!.name);
+  if (!c) return [];
+  // A cable that ends at a plug leads on to the part behind it.
+  let target = c.to.part;
+  const wires = machine.figures!.wires;
+  for (let i = 0; i < 4 && design.value.parts[target]?.data.class === 'connector'; i++) {
+    const beyond = wires.all.find((w) => w.ends.some((e) => e.part === target && e.terminal.startsWith('b-')));
+    const next = beyond?.ends.find((e) => e.part !== target);
+    if (!next) break;
+    target = next.part;
+  }
+  return chainsTo(design.value, wires, target).filter((x) => x.links.some((l) => l.cable === cable.value!.name));
+});
+const targetPart = computed(() => reference.value[0]?.end.split(':')[0] ?? '');
+
+/** Where this part was another one earlier: the old leads beside the new ones. */
+const swap = computed(() => {
+  const id = Object.entries(design.value.parts).find(([, p]) => p.designation === targetPart.value)?.[0];
+  if (!id || !machine.file) return undefined;
+  const key = design.value.parts[id]!.libraryKey;
+  for (const r of [...machine.file.history.revisions].reverse()) {
+    if (r.command !== 'choose-part' && r.command !== 'several') continue;
+    const before = designAt(machine.file, r.number - 1);
+    const was = before?.parts[id];
+    if (!before || !was || was.libraryKey === key) continue;
+    const lines = swapTable(before, design.value, id);
+    return lines.length ? { was: was.name, now: design.value.parts[id]!.name, lines } : undefined;
+  }
+  return undefined;
+});
+
+const connectors = libraryOf('connector').filter((e) => e.data.class === 'connector' && e.data.form !== 'mains-inlet');
+const plug = ref(connectors[0]!.key);
+const plugAt = ref<'near' | 'far'>('near');
+function insert(): void {
+  if (!cable.value) return;
+  faults.value = machine.run({
+    name: 'several',
+    args: {
+      title: `${cable.value.name}: a plug put in`,
+      commands: [
+        { name: 'insert-connector', args: { cable: cable.value.name, library: plug.value, at: plugAt.value } },
+        { name: 'plan-wiring', args: {} },
+      ],
+    },
+  });
+}
+const newChain = ref({ name: '', width: '', height: '', bend: '' });
+function addChain(): void {
+  const unit = preferences.display.system === 'inch' ? 'in' : 'mm';
+  const read = (text: string, where: string): Quantity | undefined => {
+    if (!text.trim()) return undefined;
+    const r = parseQuantity(text, ['length'], unit, where);
+    if (r.ok) return r.value;
+    faults.value = [r.error];
+    return undefined;
+  };
+  faults.value = [];
+  const [innerWidth, innerHeight, bendRadius] = [
+    read(newChain.value.width, 'inner width'),
+    read(newChain.value.height, 'inner height'),
+    read(newChain.value.bend, 'bend radius'),
+  ];
+  if (faults.value.length) return;
+  faults.value = machine.run({
+    name: 'set-chain',
+    args: {
+      chain: {
+        name: newChain.value.name.trim() || `Chain ${chains.value.length + 1}`,
+        ...(innerWidth ? { innerWidth } : {}),
+        ...(innerHeight ? { innerHeight } : {}),
+        ...(bendRadius ? { bendRadius } : {}),
+      },
+    },
+  });
+  if (!faults.value.length) newChain.value = { name: '', width: '', height: '', bend: '' };
+}
+const dropChain = (id: string) => (faults.value = machine.run({ name: 'set-chain', args: { id, chain: null } }));
+/** Circles of the cables, packed side by side in the picture of the chain. */
+function packed(fill: (typeof chains.value)[number]) {
+  const w = fill.chain.innerWidth ? baseValue(fill.chain.innerWidth) : 60;
+  const h = fill.chain.innerHeight ? baseValue(fill.chain.innerHeight) : 20;
+  let x = 0;
+  const circles = fill.cables.map((c) => {
+    const d = c.outerMm ?? 5;
+    const at = { name: c.name, cx: x + d / 2, cy: h - d / 2, r: d / 2 };
+    x += d * 1.1;
+    return at;
+  });
+  return { w, h, circles };
+}
+</script>
+
+<template>
+  <div class="cables">
+    <ul v-if="faults.length" class="caution wide" role="alert">
+      <li v-for="f in faults" :key="f.what">{{ f.what }} {{ f.mend }}</li>
+    </ul>
+    <section class="sheet scroll" aria-label="Cables">
+      <table class="list">
+        <thead>
+          <tr>
+            <th></th>
+            <th>Cable</th>
+            <th>Made as</th>
+            <th class="num">Used</th>
+            <th>Length</th>
+            <th>Chain</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="c in cables" :key="c.name" :class="{ here: c.name === cable?.name }">
+            <td class="mono">{{ c.designation }}</td>
+            <td>
+              <button class="name" :aria-pressed="c.name === cable?.name" @click="picked = c.name">{{ c.name }}</button>
+            </td>
+            <td class="soft">{{ c.made }}</td>
+            <td class="num mono">{{ c.done }}/{{ c.used }}</td>
+            <td class="mono">{{ c.length ? showQuantity(c.length, preferences.display) : '' }}</td>
+            <td>
+              <select
+                :aria-label="`Chain of ${c.name}`"
+                :value="c.chain"
+                :disabled="machine.readOnly"
+                @change="route(c.name, { chain: value($event) || null })"
+              >
+                <option value="">none</option>
+                <option v-for="f in chains" :key="f.id">{{ f.chain.name }}</option>
+              </select>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+    <div class="stack">
+      <section v-if="cable" class="sheet stack" :aria-label="`Cross-reference of ${cable.name}`">
+        <h2>{{ cable.name }}: from end to end</h2>
+        <MachineField v-if="cable.id" :path="`parts.${cable.id}.data.length`" />
+        <table class="list colours">
+          <tbody>
+            <tr v-for="(x, i) in reference" :key="i">
+              <td class="mono">{{ x.start }}</td>
+              <td>
+                <span v-for="(l, k) in x.links" :key="k" class="link">
+                  <ColourSwatch v-if="l.colour" :code="l.colour" /><span class="soft mono">{{ l.number }}</span>
+                  <span v-if="k < x.links.length - 1" class="mono joint">{{ l.to }}</span>
+                </span>
+              </td>
+              <td class="mono">{{ x.end }}</td>
+              <td>
+                <ColourSwatch v-if="x.lead" :code="x.lead" /><span v-if="x.lead" class="soft"> maker’s lead</span>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <p class="soft">
+          Old and new colours never need to match: each joint has its own line, and what counts is the terminal at both
+          ends.
+        </p>
+        <div v-if="swap" class="stack">
+          <h3>{{ swap.was }} was replaced by {{ swap.now }}</h3>
+          <table class="list">
+            <thead>
+              <tr>
+                <th>Terminal</th>
+                <th>Old lead</th>
+                <th>New lead</th>
+                <th>On conductor</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="l in swap.lines" :key="l.terminal">
+                <td class="mono">{{ l.newLabel }}</td>
+                <td><ColourSwatch v-if="l.oldLead" :code="l.oldLead" /></td>
+                <td><ColourSwatch v-if="l.newLead" :code="l.newLead" /></td>
+                <td class="mono">{{ l.conductors.join(', ') }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+        <div class="row">
+          <label
+            >A plug
+            <select v-model="plug">
+              <option v-for="e in connectors" :key="e.key" :value="e.key">{{ e.name }}</option>
+            </select></label
+          >
+          <select v-model="plugAt" aria-label="Where the plug goes">
+            <option value="near">at the cabinet</option>
+            <option value="far">at the far end</option>
+          </select>
+          <button class="plain-button framed" :disabled="machine.readOnly" @click="insert"><Plus />Put it in</button>
+        </div>
+      </section>
+      <section class="sheet stack" aria-label="Cable chains">
+        <h2>Moving cable chains</h2>
+        <p v-if="!chains.length" class="soft">
+          A chain that is stuffed, or bent too tight, breaks cables inside, months later. Enter its inner size here,
+          then say which cables run through it.
+        </p>
+        <div v-for="f in chains" :key="f.id" class="chain" :data-field="`chains.${f.id}`">
+          <svg
+            :viewBox="`-1 -1 ${packed(f).w + 2} ${packed(f).h + 2}`"
+            role="img"
+            :aria-label="`${f.chain.name}, seen from its end`"
+          >
+            <rect x="0" y="0" :width="packed(f).w" :height="packed(f).h" class="box" />
+            <circle v-for="c in packed(f).circles" :key="c.name" :cx="c.cx" :cy="c.cy" :r="c.r" class="cable">
+              <title>{{ c.name }}</title>
+            </circle>
+          </svg>
+          <span
+            ><b>{{ f.chain.name }}</b
+            ><br /><span v-if="f.fill !== undefined" :class="{ bad: f.fill > MOST_FILL }"
+              >{{ Math.round(100 * f.fill) }} % full</span
+            ><span v-else class="soft">inner size not known</span>, {{ f.cables.length }} cables<template
+              v-if="f.tooStiff.length"
+              >; too stiff for it: {{ f.tooStiff.join(', ') }}</template
+            ></span
+          >
+          <button
+            class="plain-button"
+            :aria-label="`Remove ${f.chain.name}`"
+            :disabled="machine.readOnly"
+            @click="dropChain(f.id)"
+          >
+            <Delete />
+          </button>
+        </div>
+        <form class="row new" @submit.prevent="addChain">
+          <input v-model="newChain.name" placeholder="name" aria-label="Name of the chain" />
+          <input v-model="newChain.width" placeholder="inner width" aria-label="Inner width" />
+          <input v-model="newChain.height" placeholder="height" aria-label="Inner height" />
+          <input v-model="newChain.bend" placeholder="bend radius" aria-label="Bend radius" />
+          <button class="plain-button framed" type="submit" :disabled="machine.readOnly"><Plus />Add chain</button>
+        </form>
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.cables {
+  display: grid;
+  grid-template-columns: minmax(0, 9fr) minmax(0, 10fr);
+  gap: 10px;
+  align-items: start;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.scroll {
+  max-height: calc(100vh - 210px);
+  overflow: auto;
+  padding: 4px 6px;
+}
+.name {
+  font: inherit;
+  color: var(--accent);
+  background: none;
+  border: 0;
+  padding: 0;
+  cursor: pointer;
+  text-align: left;
+}
+.here {
+  background: var(--accent-wash);
+}
+td select {
+  height: 26px;
+  min-height: 0;
+  max-width: 110px;
+}
+.link {
+  display: inline-flex;
+  align-items: center;
+  gap: 5px;
+  margin-right: 6px;
+}
+.joint {
+  border: 1px solid var(--line-strong);
+  padding: 0 5px;
+  font-size: 12px;
+}
+.chain {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+}
+.chain svg {
+  width: 150px;
+  max-height: 60px;
+}
+.box {
+  fill: none;
+  stroke: var(--line-strong);
+  stroke-width: 0.6;
+}
+.cable {
+  fill: var(--steel);
+  stroke: var(--ink);
+  stroke-width: 0.3;
+}
+.bad {
+  color: var(--wont);
+}
+.new input {
+  font: inherit;
+  color: inherit;
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  height: 28px;
+  width: 96px;
+  padding: 0 6px;
+}
+@media (max-width: 720px) {
+  .cables {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .scroll {
+    max-height: none;
+  }
+}
+</style>

@@ -1,0 +1,190 @@
+<script setup lang="ts">
+import { Check } from '@element-plus/icons-vue';
+import type { ConductorEdit } from '@nodaxis/core/commands/command';
+import type { Conductor } from '@nodaxis/core/machine/connections';
+import { Colour, conductorStates } from '@nodaxis/core/machine/connections';
+import { parseQuantity } from '@nodaxis/core/units/parse';
+import { displayUnit, showQuantity } from '@nodaxis/core/units/print';
+import type { Fault } from '@nodaxis/core/units/result';
+import { computed } from 'vue';
+import { useMachine } from '../../document/machine';
+import { usePreferences } from '../../document/preferences';
+
+/** The fields of one conductor, or of all that are picked: a field in which they differ is empty and says so. */
+const props = defineProps<{ ids: string[] }>();
+const emit = defineEmits<{ tick: []; remove: []; fault: [Fault[]] }>();
+const machine = useMachine();
+const preferences = usePreferences();
+const conductors = computed(() => props.ids.flatMap((id) => machine.design!.conductors[id] ?? []));
+const one = computed(() => (conductors.value.length === 1 ? conductors.value[0] : undefined));
+const chains = computed(() => Object.values(machine.design!.chains ?? {}).map((c) => c.name));
+
+const shown = (c: Conductor, key: keyof Conductor): string => {
+  const v = c[key];
+  if (v === undefined) return '';
+  return typeof v === 'object' && 'unit' in v ? showQuantity(v, preferences.display) : String(v);
+};
+const common = (key: keyof Conductor): string => {
+  const values = new Set(conductors.value.map((c) => shown(c, key)));
+  return values.size === 1 ? [...values][0]! : '';
+};
+const differs = (key: keyof Conductor): boolean => new Set(conductors.value.map((c) => shown(c, key))).size > 1;
+const fields: { key: keyof Conductor & keyof ConductorEdit; name: string; width: number }[] = [
+  { key: 'colour', name: 'Colour', width: 62 },
+  { key: 'section', name: 'Section', width: 82 },
+  { key: 'length', name: 'Length', width: 74 },
+  { key: 'cable', name: 'Cable', width: 118 },
+  { key: 'core', name: 'Core', width: 52 },
+  { key: 'route', name: 'Route', width: 104 },
+  { key: 'notes', name: 'Note', width: 130 },
+];
+
+function set(change: ConductorEdit): void {
+  emit('fault', machine.run({ name: 'set-conductors', args: { ids: props.ids, set: change } }));
+}
+function commit(key: keyof Conductor & keyof ConductorEdit, e: Event): void {
+  const input = e.target as HTMLInputElement;
+  const typed = input.value.trim();
+  if (typed === common(key) || (typed === '' && differs(key))) return;
+  if (typed === '') return set({ [key]: null });
+  if (key === 'colour') {
+    const code = typed.toUpperCase().replace(/[\s/-]/g, '');
+    if (!Colour.safeParse(code).success)
+      return emit('fault', [
+        {
+          what: `"${typed}" is no colour code.`,
+          where: 'colour',
+          mend: 'Use the letters of IEC 60757: BK BN RD OG YE GN BU VT GY WH PK TQ, or two of them such as GNYE.',
+        },
+      ]);
+    return set({ colour: code as NonNullable<Conductor['colour']> });
+  }
+  if (key === 'section' || key === 'length') {
+    const dimension = key === 'section' ? 'area' : 'length';
+    const unit =
+      key === 'section' ? displayUnit('area', preferences.display) : preferences.display.system === 'inch' ? 'ft' : 'm';
+    const read = parseQuantity(typed, [dimension], unit, key);
+    return read.ok ? set({ [key]: read.value }) : emit('fault', [read.error]);
+  }
+  set({ [key]: typed });
+}
+const value = (e: Event) => (e.target as HTMLInputElement).value;
+const ends = ['from', 'to'] as const;
+const terminationKinds = ['ferrule', 'crimp', 'solder', 'screw'] as const;
+type Kind = (typeof terminationKinds)[number];
+function terminate(end: 'from' | 'to', kind: string, pullTested: boolean): void {
+  const commands = props.ids.map((id) => {
+    const before = machine.design!.conductors[id]!.terminations ?? {};
+    const { [end]: _old, ...rest } = before;
+    return {
+      name: 'set-conductors' as const,
+      args: { ids: [id], set: { terminations: kind ? { ...rest, [end]: { kind: kind as Kind, pullTested } } : rest } },
+    };
+  });
+  emit(
+    'fault',
+    machine.run({ name: 'several', args: { title: `Termination of ${props.ids.length} conductors`, commands } }),
+  );
+}
+</script>
+
+<template>
+  <div class="editor row" aria-label="Edit what is picked">
+    <strong class="what">{{ one ? `No. ${one.number}` : `${ids.length} picked` }}</strong>
+    <label v-for="f in fields" :key="f.key"
+      >{{ f.name }}
+      <input
+        :style="{ width: `${f.width}px` }"
+        :value="common(f.key)"
+        :placeholder="differs(f.key) ? 'differ' : ''"
+        :disabled="machine.readOnly"
+        @change="commit(f.key, $event)"
+        @keydown.enter.stop="commit(f.key, $event)"
+      />
+    </label>
+    <label
+      >Chain
+      <select :value="common('chain')" :disabled="machine.readOnly" @change="set({ chain: value($event) || null })">
+        <option value="">none</option>
+        <option v-for="c in chains" :key="c">{{ c }}</option>
+      </select></label
+    >
+    <label
+      >State
+      <select
+        :value="common('state')"
+        :disabled="machine.readOnly"
+        @change="value($event) && set({ state: value($event) as Conductor['state'] })"
+      >
+        <option v-if="differs('state')" value="">differ</option>
+        <option v-for="s in conductorStates" :key="s">{{ s }}</option>
+      </select></label
+    >
+    <label v-if="one?.state === 'temporary'"
+      >Waits for
+      <input :value="one.waitsFor ?? ''" style="width: 130px" @change="set({ waitsFor: value($event) || null })" />
+    </label>
+    <template v-for="end in ends" :key="end">
+      <label
+        >{{ end === 'from' ? 'End 1' : 'End 2' }}
+        <select
+          :value="one?.terminations?.[end]?.kind ?? ''"
+          :disabled="machine.readOnly"
+          @change="terminate(end, value($event), false)"
+        >
+          <option value="">not noted</option>
+          <option v-for="k in terminationKinds" :key="k">{{ k }}</option>
+        </select></label
+      >
+      <label v-if="one?.terminations?.[end]" class="pull"
+        ><input
+          type="checkbox"
+          :checked="one.terminations[end].pullTested"
+          @change="terminate(end, one.terminations[end].kind, ($event.target as HTMLInputElement).checked)"
+        />pulled</label
+      >
+    </template>
+    <button class="plain-button framed" :disabled="machine.readOnly" title="Enter" @click="$emit('tick')">
+      <Check />Tick on
+    </button>
+    <slot />
+    <span v-if="one" class="soft purpose">{{ one.purpose }}</span>
+  </div>
+</template>
+
+<style scoped>
+.editor {
+  gap: 4px 10px;
+  font-size: 12px;
+  width: 100%;
+}
+.what {
+  font-size: 14px;
+}
+label {
+  display: inline-flex;
+  flex-direction: column;
+  color: var(--soft);
+}
+label.pull {
+  flex-direction: row;
+  align-items: center;
+  align-self: end;
+  gap: 4px;
+}
+input:not([type='checkbox']) {
+  font: 13px var(--mono);
+  color: var(--ink);
+  background: var(--sheet);
+  height: 26px;
+  border: 1px solid var(--line-strong);
+  padding: 0 5px;
+}
+select {
+  height: 26px;
+  min-height: 0;
+}
+.purpose {
+  flex: 1 1 200px;
+}
+</style>

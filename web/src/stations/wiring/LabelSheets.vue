@@ -1,0 +1,168 @@
+<script setup lang="ts">
+import { Printer } from '@element-plus/icons-vue';
+import type { LabelGrid } from '@nodaxis/core/wiring/labels';
+import { labelPages, labelSize, paperMm, partLabels, wireLabels } from '@nodaxis/core/wiring/labels';
+import { computed, reactive, ref } from 'vue';
+import { useMachine } from '../../document/machine';
+
+/** Labels for wire ends and parts, on a grid that suits the sheet at hand. */
+const machine = useMachine();
+const what = ref<'wires' | 'parts'>('wires');
+const skip = ref(0);
+const grid = reactive<LabelGrid>({ paper: 'A4', columns: 7, rows: 27, marginX: 8, marginY: 13, gapX: 2, gapY: 0 });
+const labels = computed(() =>
+  what.value === 'wires' ? wireLabels(machine.design!, machine.figures!.wires) : partLabels(machine.design!),
+);
+const size = computed(() => labelSize(grid));
+const pages = computed(() => (size.value ? labelPages(labels.value, grid, Math.max(0, Math.floor(skip.value))) : []));
+const print = () => window.print();
+const numbers: { key: Exclude<keyof LabelGrid, 'paper'>; name: string; max: number }[] = [
+  { key: 'columns', name: 'Columns', max: 20 },
+  { key: 'rows', name: 'Rows', max: 60 },
+  { key: 'marginX', name: 'Margin left, right', max: 60 },
+  { key: 'marginY', name: 'Margin top, bottom', max: 60 },
+  { key: 'gapX', name: 'Gap across', max: 20 },
+  { key: 'gapY', name: 'Gap down', max: 20 },
+];
+function set(key: (typeof numbers)[number]['key'], max: number, e: Event): void {
+  const n = Number((e.target as HTMLInputElement).value);
+  const least = key === 'columns' || key === 'rows' ? 1 : 0;
+  grid[key] = Number.isFinite(n)
+    ? Math.min(max, Math.max(least, key === 'columns' || key === 'rows' ? Math.round(n) : n))
+    : grid[key];
+  (e.target as HTMLInputElement).value = String(grid[key]);
+}
+</script>
+
+<template>
+  <div class="labels">
+    <section class="sheet stack settings" aria-label="Label sheet">
+      <label
+        >Labels for
+        <select v-model="what">
+          <option value="wires">wire ends, two a conductor</option>
+          <option value="parts">parts</option>
+        </select></label
+      >
+      <label
+        >Paper
+        <select v-model="grid.paper">
+          <option>A4</option>
+          <option>Letter</option>
+        </select></label
+      >
+      <label v-for="n in numbers" :key="n.key"
+        >{{ n.name }}<template v-if="n.key !== 'columns' && n.key !== 'rows'"> (mm)</template>
+        <input type="number" :value="grid[n.key]" min="0" :max="n.max" step="0.5" @change="set(n.key, n.max, $event)" />
+      </label>
+      <label>Places used already <input v-model.number="skip" type="number" min="0" max="999" /></label>
+      <p v-if="size" class="soft">
+        {{ labels.length }} labels of {{ size.width.toFixed(1) }} × {{ size.height.toFixed(1) }} mm on
+        {{ pages.length }} page{{ pages.length === 1 ? '' : 's' }}.
+      </p>
+      <p v-else class="caution">
+        This grid does not fit on {{ grid.paper }}: fewer columns or rows, or smaller margins.
+      </p>
+      <button class="plain-button main" :disabled="!size" @click="print"><Printer />Print</button>
+      <p class="soft">Print at 100 %, without fitting to the page, and check one sheet against a ruler.</p>
+    </section>
+    <div v-if="size" class="paper">
+      <div
+        v-for="(page, i) in pages"
+        :key="i"
+        class="page"
+        :style="{
+          width: `${paperMm[grid.paper].width}mm`,
+          height: `${paperMm[grid.paper].height}mm`,
+          padding: `${grid.marginY}mm ${grid.marginX}mm`,
+          gridTemplateColumns: `repeat(${grid.columns}, ${size.width}mm)`,
+          gridAutoRows: `${size.height}mm`,
+          columnGap: `${grid.gapX}mm`,
+          rowGap: `${grid.gapY}mm`,
+        }"
+      >
+        <div v-for="(l, k) in page" :key="k" class="label" :class="{ used: !l }">
+          <template v-if="l"
+            ><b class="mono">{{ l.big }}</b> <span class="mono">{{ l.small }}</span></template
+          >
+        </div>
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.labels {
+  display: grid;
+  grid-template-columns: 250px minmax(0, 1fr);
+  gap: 12px;
+  align-items: start;
+}
+.settings label {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 8px;
+}
+.settings input {
+  width: 74px;
+}
+.settings select {
+  max-width: 150px;
+}
+.paper {
+  overflow: auto;
+  max-height: calc(100vh - 190px);
+}
+.page {
+  display: grid;
+  align-content: start;
+  background: #fff;
+  color: #000;
+  border: 1px solid var(--line-strong);
+  margin-bottom: 12px;
+  zoom: 0.8;
+}
+.label {
+  border: 1px dotted #bbb;
+  overflow: hidden;
+  white-space: nowrap;
+  display: flex;
+  align-items: center;
+  justify-content: center;
+  gap: 1.5mm;
+  font-size: 2.9mm;
+}
+.label b {
+  font-size: 3.6mm;
+}
+.used {
+  background: repeating-linear-gradient(45deg, #eee 0 2px, #fff 2px 6px);
+}
+@media (max-width: 720px) {
+  .labels {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+@media print {
+  .settings {
+    display: none;
+  }
+  .labels {
+    display: block;
+  }
+  .paper {
+    overflow: visible;
+    max-height: none;
+  }
+  .page {
+    zoom: 1;
+    border: 0;
+    margin: 0;
+    break-after: page;
+  }
+  .label {
+    border-color: transparent;
+  }
+}
+</style>

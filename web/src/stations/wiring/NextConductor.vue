@@ -1,0 +1,166 @@
+<script setup lang="ts">
+import { Check, DArrowRight, RefreshLeft } from '@element-plus/icons-vue';
+import { showQuantity } from '@nodaxis/core/units/print';
+import { nextUp } from '@nodaxis/core/wiring/progress';
+import { terminalName } from '@nodaxis/core/wiring/wires';
+import { computed, ref } from 'vue';
+import { useMachine } from '../../document/machine';
+import { usePreferences } from '../../document/preferences';
+import ColourSwatch from './ColourSwatch.vue';
+import { sheetNames } from './sheetNames';
+
+/** One conductor at a time, as large as cold hands and a phone on a stool want it. */
+const machine = useMachine();
+const preferences = usePreferences();
+/** Passed over for now: they come again at the end. */
+const later = ref<string[]>([]);
+const queue = computed(() => {
+  const order = nextUp(machine.design!, machine.figures!.wires.sheets);
+  const put = new Set(later.value);
+  return [...order.filter((id) => !put.has(id)), ...order.filter((id) => put.has(id))];
+});
+const id = computed(() => queue.value[0]);
+const conductor = computed(() => (id.value ? machine.design!.conductors[id.value] : undefined));
+const ends = computed(() =>
+  conductor.value
+    ? ([conductor.value.from, conductor.value.to] as const).map((e) => ({
+        name: terminalName(machine.design!, e),
+        part: machine.design!.parts[e.part]?.name ?? '',
+      }))
+    : [],
+);
+const sheet = computed(() => (id.value ? machine.figures!.wires.sheets.get(id.value) : undefined));
+const sameCable = computed(
+  () => queue.value.filter((q) => machine.design!.conductors[q]!.cable === conductor.value?.cable).length,
+);
+const waiting = computed(() => Object.values(machine.design!.conductors).filter((c) => c.state === 'temporary').length);
+const last = ref('');
+
+function done(): void {
+  if (!id.value || !conductor.value) return;
+  last.value = `No. ${conductor.value.number} connected`;
+  machine.run({ name: 'set-conductors', args: { ids: [id.value], set: { state: 'connected' } } });
+}
+function putOff(): void {
+  if (id.value) later.value = [...later.value.filter((x) => x !== id.value), id.value];
+}
+function back(): void {
+  machine.undo();
+  last.value = '';
+}
+const length = computed(() => conductor.value?.length && showQuantity(conductor.value.length, preferences.display));
+</script>
+
+<template>
+  <div class="next" data-field="conductors">
+    <article
+      v-if="conductor && id"
+      class="sheet card"
+      :aria-label="`Conductor ${conductor.number}`"
+      :data-field="`conductors.${id}`"
+    >
+      <p v-if="sheet === 'mains'" class="caution">
+        Mains: plug out, supplies discharged, measured. Local code, licensed person.
+      </p>
+      <p class="row spread">
+        <span class="soft">{{ sheet ? sheetNames[sheet] : '' }}, {{ queue.length }} to go</span>
+        <strong class="number mono">{{ conductor.number }}</strong>
+      </p>
+      <div v-for="(e, i) in ends" :key="i" class="end">
+        <span class="mono terminal">{{ e.name }}</span>
+        <span class="soft">{{ e.part }}</span>
+        <ColourSwatch v-if="i === 0 && conductor.colour" :code="conductor.colour" large class="between" />
+        <span v-else-if="i === 0" class="between soft">{{
+          id.includes('/screen-') ? 'braid' : 'no colour given'
+        }}</span>
+      </div>
+      <p class="figures">
+        <span v-if="conductor.section"
+          ><b class="mono">{{ showQuantity(conductor.section, preferences.display) }}</b></span
+        >
+        <span v-if="length"
+          ><b class="mono">{{ length }}</b></span
+        >
+        <span v-if="conductor.cable"
+          >{{ conductor.cable }}<template v-if="conductor.core">, core {{ conductor.core }}</template>
+          <small v-if="sameCable > 1" class="soft"> ({{ sameCable }} in it)</small></span
+        >
+        <span v-if="conductor.state === 'cut'">cut already</span>
+      </p>
+      <p class="soft">{{ conductor.purpose }}</p>
+      <button class="tick" :disabled="machine.readOnly" @click="done"><Check />Connected</button>
+      <div class="row">
+        <button class="plain-button framed wide" @click="putOff"><DArrowRight />Later</button>
+        <button class="plain-button framed wide" :disabled="!machine.undoStack.length" @click="back">
+          <RefreshLeft />Undo
+        </button>
+      </div>
+      <p v-if="last" role="status" class="soft">{{ last }}</p>
+    </article>
+    <section v-else class="sheet stack">
+      <h2>Nothing left to connect</h2>
+      <p>
+        Every conductor of this machine is connected{{ waiting ? `, but for ${waiting} that wait for something` : '' }}.
+        Go through the list once more with a meter, plug out, and tick each one as checked.
+      </p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.next {
+  max-width: 560px;
+  margin: 0 auto;
+}
+.card {
+  display: grid;
+  gap: 10px;
+  padding: 16px;
+}
+.number {
+  font-size: 34px;
+  line-height: 1;
+}
+.end {
+  display: grid;
+  position: relative;
+}
+.terminal {
+  font-size: 34px;
+  line-height: 1.15;
+  overflow-wrap: anywhere;
+}
+.between {
+  margin: 10px 0 2px;
+  border-left: 3px solid var(--line-strong);
+  padding-left: 12px;
+}
+.figures {
+  display: flex;
+  gap: 4px 18px;
+  flex-wrap: wrap;
+  font-size: 17px;
+}
+.tick {
+  font: inherit;
+  font-size: 22px;
+  min-height: 72px;
+  border: 0;
+  border-radius: 4px;
+  background: var(--accent);
+  color: var(--on-accent);
+  display: flex;
+  align-items: center;
+  justify-content: center;
+  gap: 10px;
+  cursor: pointer;
+}
+.tick svg {
+  width: 28px;
+}
+.wide {
+  flex: 1;
+  justify-content: center;
+  min-height: 48px;
+}
+</style>

@@ -1,0 +1,359 @@
+<script setup lang="ts">
+import { Delete, Plus } from '@element-plus/icons-vue';
+import type { ColourCode, ConductorFunction, OutputFunction } from '@nodaxis/core/machine/connections';
+import { Colour, conductorFunctions } from '@nodaxis/core/machine/connections';
+import type { RoleName } from '@nodaxis/core/machine/design';
+import { libraryOf } from '@nodaxis/core/machine/library/index';
+import type { PartClass } from '@nodaxis/core/machine/parts';
+import { carriesMains } from '@nodaxis/core/machine/parts';
+import type { Fault } from '@nodaxis/core/units/result';
+import { outputFunctionName, relayFor } from '@nodaxis/core/wiring/planner/outputs';
+import { functionNames, usualColours } from '@nodaxis/core/wiring/planner/rules';
+import { terminalName } from '@nodaxis/core/wiring/wires';
+import { computed, ref } from 'vue';
+import { useMachine } from '../../document/machine';
+import MachineField from '../../widgets/MachineField.vue';
+import PartChooser from '../../widgets/PartChooser.vue';
+import ColourSwatch from './ColourSwatch.vue';
+
+/** What there is to be wired besides drives and switches: the mains side, strips, stop chain, spindle and outputs. */
+const machine = useMachine();
+const design = computed(() => machine.design!);
+const faults = ref<Fault[]>([]);
+
+type Choice = { role: RoleName; label: string; classes: PartClass[] };
+const groups: { name: string; about: string; choices: Choice[] }[] = [
+  {
+    name: 'Mains side',
+    about: 'In the order in which the mains passes them.',
+    choices: [
+      { role: 'mainsInlet', label: 'Inlet', classes: ['connector'] },
+      { role: 'mainSwitch', label: 'Main switch', classes: ['breaker'] },
+      { role: 'mainsBreaker', label: 'Breaker', classes: ['breaker'] },
+      { role: 'mainsFilter', label: 'Filter', classes: ['filter'] },
+      { role: 'earthBar', label: 'Earth bar', classes: ['terminal-strip'] },
+    ],
+  },
+  {
+    name: 'Strips',
+    about: 'Where a pole fans out. A fused one protects what hangs behind it.',
+    choices: [
+      { role: 'motorPlusStrip', label: 'Motor bus +', classes: ['terminal-strip'] },
+      { role: 'motorZeroStrip', label: 'Motor bus 0 V', classes: ['terminal-strip'] },
+      { role: 'fieldPlusStrip', label: 'Field +', classes: ['terminal-strip'] },
+      { role: 'fieldZeroStrip', label: 'Field 0 V', classes: ['terminal-strip'] },
+    ],
+  },
+  {
+    name: 'Stop chain',
+    about: 'What loses power when the button is pressed.',
+    choices: [
+      { role: 'stopContactor', label: 'Contactor', classes: ['contactor'] },
+      { role: 'resetButton', label: 'Start button', classes: ['button'] },
+    ],
+  },
+  {
+    name: 'Spindle and computer',
+    about: '',
+    choices: [
+      { role: 'spindle', label: 'Spindle', classes: ['spindle'] },
+      { role: 'spindleDrive', label: 'Spindle drive', classes: ['spindle-drive'] },
+      { role: 'spindleEncoder', label: 'Encoder', classes: ['encoder'] },
+      { role: 'host', label: 'Computer', classes: ['host-computer'] },
+    ],
+  },
+];
+
+const outputs = computed(() =>
+  Object.entries(design.value.outputs).map(([id, o]) => {
+    const terminal = machine.figures!.plan.outputs[id];
+    return {
+      id,
+      o,
+      name: outputFunctionName(o.function),
+      devices: o.devices.map((d) => `${design.value.parts[d]?.designation ?? d} ${design.value.parts[d]?.name ?? ''}`),
+      terminal: o.alwaysOn ? 'always on' : terminal ? terminalName(design.value, terminal) : 'no output left',
+    };
+  }),
+);
+const relays = libraryOf('relay');
+
+interface Addition {
+  key: string;
+  text: string;
+  of: OutputFunction;
+  library?: string;
+  device?: string;
+  relay?: string;
+  alwaysOn?: boolean;
+}
+/** What can be put on an output, with the parts that fit: from the library, or on the machine already. */
+const additions = computed((): Addition[] => {
+  const taken = new Set(Object.values(design.value.outputs).map((o) => `${o.function}/${o.devices.join()}`));
+  const list: Addition[] = [];
+  for (const [id, p] of Object.entries(design.value.parts))
+    if (p.data.class === 'motor' && p.data.brake)
+      list.push({
+        key: `brake/${id}`,
+        text: `Brake of ${p.designation}`,
+        of: 'brake',
+        device: id,
+        relay: relayFor(design.value),
+      });
+  const drive = design.value.roles.spindleDrive;
+  const spindle = design.value.roles.spindle;
+  if (drive) {
+    const t = Object.values(design.value.parts[drive]!.terminals).map((x) => x.role);
+    if (t.includes('run-in'))
+      list.push({ key: `spindle-run/${drive}`, text: 'Spindle run', of: 'spindle-run', device: drive });
+    if (t.includes('reverse-in'))
+      list.push({
+        key: `spindle-direction/${drive}`,
+        text: 'Spindle direction',
+        of: 'spindle-direction',
+        device: drive,
+      });
+    if (t.includes('analogue-in') || t.includes('pulse-width-in'))
+      list.push({ key: `spindle-speed/${drive}`, text: 'Spindle speed', of: 'spindle-speed', device: drive });
+  } else if (spindle && Object.values(design.value.parts[spindle]!.terminals).some((x) => x.role === 'mains-l'))
+    list.push({
+      key: `spindle-run/${spindle}`,
+      text: 'Spindle on and off, by a power relay',
+      of: 'spindle-run',
+      device: spindle,
+      relay: 'relay-latch-30',
+    });
+  list.push(
+    { key: 'coolant', text: 'Coolant valve', of: 'coolant', library: 'valve-rill-24' },
+    { key: 'lamp', text: 'Signal lamp', of: 'lamp', library: 'lamp-wick-24' },
+    { key: 'fan', text: 'Cabinet fan, always on', of: 'fan', library: 'fan-zephyr-24', alwaysOn: true },
+  );
+  return list.filter((a) => !taken.has(a.key));
+});
+const adding = ref('');
+function add(): void {
+  const a = additions.value.find((x) => x.key === adding.value);
+  adding.value = '';
+  if (!a) return;
+  const { key: _key, text: _text, of, ...rest } = a;
+  faults.value = machine.run({ name: 'add-output', args: { function: of, ...rest } });
+}
+const remove = (id: string) => (faults.value = machine.run({ name: 'remove-output', args: { output: id } }));
+const setRelay = (id: string, e: Event) =>
+  (faults.value = machine.run({
+    name: 'set-output',
+    args: { output: id, relay: (e.target as HTMLSelectElement).value || null },
+  }));
+
+/** Drives that can say that they gave up, and whether somebody listens. */
+const alarms = computed(() =>
+  Object.entries(design.value.parts)
+    .filter(([, p]) => Object.values(p.terminals).some((t) => t.role === 'alarm-plus'))
+    .map(([id, p]) => ({
+      id,
+      designation: p.designation,
+      heard: Object.values(design.value.circuits).some((c) => c.devices.includes(id)),
+    })),
+);
+const unheard = computed(() => alarms.value.filter((a) => !a.heard));
+const listen = () =>
+  (faults.value = machine.run({ name: 'watch-alarms', args: { devices: unheard.value.map((a) => a.id) } }));
+
+const mainsParts = computed(() => Object.entries(design.value.parts).filter(([, p]) => carriesMains(p)));
+const unread = computed(() => mainsParts.value.filter(([, p]) => !p.setup.cautionSeen));
+const read = () =>
+  (faults.value = machine.run({
+    name: 'several',
+    args: {
+      title: 'Mains caution read',
+      commands: unread.value.map(([id]) => ({
+        name: 'set-field',
+        args: { path: `parts.${id}.setup.cautionSeen`, value: true },
+      })),
+    },
+  }));
+const batteries = computed(() =>
+  Object.entries(design.value.parts).filter(([, p]) => p.data.class === 'motor' && p.data.batteryBacked),
+);
+const coloursOf = (of: ConductorFunction): ColourCode => design.value.colourRules?.[of] ?? usualColours[of];
+function setColour(of: ConductorFunction, e: Event): void {
+  const input = e.target as HTMLInputElement;
+  const typed = input.value.trim().toUpperCase();
+  if (typed === coloursOf(of)) return;
+  if (typed && !Colour.safeParse(typed).success) {
+    faults.value = [
+      {
+        what: `"${input.value}" is no colour code.`,
+        where: functionNames[of],
+        mend: 'Use one or two codes of IEC 60757, such as BU or GNYE.',
+      },
+    ];
+    input.value = coloursOf(of);
+    return;
+  }
+  const colour = typed && typed !== usualColours[of] ? (typed as ColourCode) : null;
+  faults.value = machine.run({ name: 'set-colour-rule', args: { of, colour } });
+  input.value = coloursOf(of);
+}
+</script>
+
+<template>
+  <div class="plan">
+    <ul v-if="faults.length" class="caution wide" role="alert">
+      <li v-for="f in faults" :key="f.what">{{ f.what }} {{ f.mend }}</li>
+    </ul>
+    <section v-for="g in groups" :key="g.name" class="sheet stack" :aria-label="g.name">
+      <h2>{{ g.name }}</h2>
+      <p v-if="g.about" class="soft">{{ g.about }}</p>
+      <MachineField v-if="g.name === 'Stop chain'" path="stopSchool" />
+      <MachineField v-if="g.name === 'Mains side'" path="mainsVoltage" />
+      <PartChooser
+        v-for="c in g.choices"
+        :key="c.role"
+        :label="c.label"
+        :path="`roles.${c.role}`"
+        :slot-of="{ role: c.role }"
+        :classes="c.classes"
+      />
+      <p v-if="g.name === 'Stop chain'" class="caution">
+        The control must be told as well, the button latches, and a restart needs a second act. This is planning help,
+        not a certified safety function.
+      </p>
+      <div v-if="g.name === 'Mains side' && mainsParts.length" class="caution stack">
+        <p>
+          Mains on {{ mainsParts.map(([, p]) => p.designation).join(', ') }}. It kills, and so does the charge left in
+          supplies and drives. Plug out, wait, measure. Local code, licensed person.
+        </p>
+        <button v-if="unread.length" class="plain-button framed" :disabled="machine.readOnly" @click="read">
+          Read and understood
+        </button>
+      </div>
+    </section>
+    <section class="sheet stack outputs" aria-label="Outputs">
+      <h2>Outputs</h2>
+      <table v-if="outputs.length" class="list">
+        <thead>
+          <tr>
+            <th>Function</th>
+            <th>Acts on</th>
+            <th>Through</th>
+            <th>Terminal</th>
+            <th></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="o in outputs" :key="o.id" :data-field="`outputs.${o.id}`">
+            <td>{{ o.name }}</td>
+            <td>{{ o.devices.join(', ') }}</td>
+            <td>
+              <select
+                v-if="!o.o.alwaysOn && o.o.function !== 'spindle-speed'"
+                :aria-label="`Relay of ${o.name}`"
+                :value="o.o.relay ? design.parts[o.o.relay]?.libraryKey : ''"
+                :disabled="machine.readOnly"
+                @change="setRelay(o.id, $event)"
+              >
+                <option value="">directly</option>
+                <option v-for="r in relays" :key="r.key" :value="r.key">{{ r.name }}</option>
+              </select>
+            </td>
+            <td class="mono">{{ o.terminal }}</td>
+            <td>
+              <button
+                class="plain-button"
+                :aria-label="`Remove ${o.name}`"
+                :disabled="machine.readOnly"
+                @click="remove(o.id)"
+              >
+                <Delete />
+              </button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-else class="soft">Nothing is switched by the controller yet: a brake, the spindle, coolant, a lamp.</p>
+      <div class="row">
+        <select v-model="adding" aria-label="What to put on an output">
+          <option value="">choose …</option>
+          <option v-for="a in additions" :key="a.key" :value="a.key">{{ a.text }}</option>
+        </select>
+        <button class="plain-button framed" :disabled="!adding || machine.readOnly" @click="add"><Plus />Add</button>
+      </div>
+      <template v-if="alarms.length">
+        <h3>Fault outputs of drives</h3>
+        <p>
+          <template v-for="(a, i) in alarms" :key="a.id"
+            >{{ i ? ', ' : '' }}{{ a.designation }} {{ a.heard ? 'is heard' : 'is not heard' }}</template
+          >.
+          <button v-if="unheard.length" class="plain-button framed" :disabled="machine.readOnly" @click="listen">
+            Put {{ unheard.map((a) => a.designation).join(', ') }} in series on an input
+          </button>
+        </p>
+      </template>
+      <MachineField
+        v-for="[id, p] in batteries"
+        :key="id"
+        :path="`parts.${id}.setup.batteryFitted`"
+        :label="`${p.designation}: encoder battery fitted`"
+      />
+    </section>
+    <section class="sheet stack" aria-label="Colours by function">
+      <h2>Colours by function</h2>
+      <p class="soft">For loose conductors; cores of a cable have the cable’s own. Your local code comes first.</p>
+      <div class="colours">
+        <template v-for="of in conductorFunctions" :key="of">
+          <label :for="`colour-${of}`">{{ functionNames[of] }}</label>
+          <input
+            :id="`colour-${of}`"
+            class="mono"
+            maxlength="4"
+            :value="coloursOf(of)"
+            :disabled="machine.readOnly"
+            @change="setColour(of, $event)"
+          />
+          <ColourSwatch :code="coloursOf(of)" />
+        </template>
+      </div>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.plan {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(330px, 1fr));
+  gap: 10px;
+  align-items: start;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.outputs {
+  grid-column: span 2;
+}
+.outputs select {
+  max-width: 190px;
+}
+.colours {
+  display: grid;
+  grid-template-columns: 1fr 64px 80px;
+  gap: 4px 8px;
+  align-items: center;
+}
+.colours input {
+  color: inherit;
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  height: 26px;
+  width: 64px;
+}
+@media (max-width: 720px) {
+  .plan {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .outputs {
+    grid-column: auto;
+    overflow-x: auto;
+  }
+}
+</style>

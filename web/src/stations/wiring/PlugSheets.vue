@@ -1,0 +1,231 @@
+<script setup lang="ts">
+import { Printer } from '@element-plus/icons-vue';
+import { stripLayout } from '@nodaxis/core/wiring/labels';
+import { pinSheet } from '@nodaxis/core/wiring/pinSheet';
+import { computed, ref, watch } from 'vue';
+import { useMachine } from '../../document/machine';
+import ColourSwatch from './ColourSwatch.vue';
+import PlugFace from './PlugFace.vue';
+
+/** Sheets of plugs and strips: contact, wire, colour, and the order in which to solder them. */
+const machine = useMachine();
+const design = computed(() => machine.design!);
+const wires = computed(() => machine.figures!.wires);
+const parts = computed(() =>
+  Object.entries(design.value.parts)
+    .filter(
+      ([, p]) => p.data.class === 'terminal-strip' || (p.data.class === 'connector' && p.data.form !== 'mains-inlet'),
+    )
+    .sort(([, a], [, b]) => a.designation.localeCompare(b.designation, 'en', { numeric: true })),
+);
+const picked = ref('');
+const side = ref<'a' | 'b'>('b');
+watch(parts, (list) => list.some(([id]) => id === picked.value) || (picked.value = list[0]?.[0] ?? ''), {
+  immediate: true,
+});
+const part = computed(() => design.value.parts[picked.value]);
+const connector = computed(() => (part.value?.data.class === 'connector' ? part.value.data : undefined));
+const pins = computed(() => (connector.value ? pinSheet(design.value, wires.value, picked.value, side.value) : []));
+const inOrder = computed(() =>
+  [...pins.value].sort((a, b) => (a.turn ?? Infinity) - (b.turn ?? Infinity) || a.number - b.number),
+);
+const places = computed(() => stripLayout(design.value, wires.value, picked.value));
+const next = computed(() => inOrder.value.find((p) => p.turn !== undefined && !p.done));
+const contacts = computed(() => {
+  const own = connector.value?.panelContacts;
+  return own === undefined ? '' : (side.value === 'a') === (own === 'pins') ? 'pins' : 'sockets';
+});
+function tick(conductor: string, on: boolean): void {
+  machine.run({ name: 'set-conductors', args: { ids: [conductor], set: { state: on ? 'connected' : 'cut' } } });
+}
+const remove = () =>
+  machine.run({
+    name: 'several',
+    args: {
+      title: `${part.value?.designation ?? ''} taken out`,
+      commands: [
+        { name: 'remove-connector', args: { part: picked.value } },
+        { name: 'plan-wiring', args: {} },
+      ],
+    },
+  });
+const print = () => window.print();
+</script>
+
+<template>
+  <div v-if="!parts.length" class="sheet stack empty">
+    <h2>No plug and no strip yet</h2>
+    <p>
+      Strips are chosen under Parts; a plug is put into a cable under Cables. Each then gets a sheet here: both faces,
+      contact, wire and colour, and an order of work in which no finished contact blocks the next.
+    </p>
+  </div>
+  <div v-else class="plugs">
+    <nav class="sheet stack choose" aria-label="Plugs and strips">
+      <button
+        v-for="[id, p] in parts"
+        :key="id"
+        class="plain-button"
+        :aria-current="id === picked"
+        @click="picked = id"
+      >
+        <b class="mono">{{ p.designation }}</b> {{ p.name }}
+      </button>
+    </nav>
+    <section v-if="part && connector" class="sheet stack" :aria-label="`Sheet of ${part.designation}`">
+      <div class="row spread">
+        <h2>{{ part.designation }} {{ part.name }}</h2>
+        <span class="row no-print">
+          <label
+            >Half
+            <select v-model="side">
+              <option value="a">a, on the panel</option>
+              <option value="b">b, on the cable</option>
+            </select></label
+          >
+          <button class="plain-button" @click="print"><Printer />Print</button>
+          <button class="plain-button danger" :disabled="machine.readOnly" @click="remove">Take it out</button>
+        </span>
+      </div>
+      <p class="soft">
+        This half has {{ contacts }}. The solder side is the mirror of the mating side: hold the sheet as you hold the
+        plug.
+      </p>
+      <div class="faces">
+        <figure>
+          <PlugFace :pins="pins" :form="connector.form" :next="next?.number" />
+          <figcaption>mating side</figcaption>
+        </figure>
+        <figure>
+          <PlugFace :pins="pins" :form="connector.form" :next="next?.number" mirrored />
+          <figcaption>solder side</figcaption>
+        </figure>
+      </div>
+      <table class="list">
+        <thead>
+          <tr>
+            <th class="num">Turn</th>
+            <th class="num">Contact</th>
+            <th class="num">Wire</th>
+            <th>Colour</th>
+            <th>Goes to</th>
+            <th>Done</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="p in inOrder" :key="p.number" :class="{ here: p.number === next?.number }">
+            <td class="num mono">{{ p.turn ?? '' }}</td>
+            <td class="num mono">{{ p.number }}</td>
+            <td class="num mono">{{ p.wire ?? '' }}</td>
+            <td><ColourSwatch v-if="p.colour" :code="p.colour" /></td>
+            <td class="mono">{{ p.goesTo || 'free' }}</td>
+            <td>
+              <input
+                v-if="p.conductor"
+                type="checkbox"
+                :checked="p.done"
+                :disabled="machine.readOnly"
+                :aria-label="`Contact ${p.number} done`"
+                @change="tick(p.conductor, ($event.target as HTMLInputElement).checked)"
+              />
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+    <section v-else-if="part" class="sheet stack" :aria-label="`Layout of ${part.designation}`">
+      <div class="row spread">
+        <h2>{{ part.designation }} {{ part.name }}</h2>
+        <button class="plain-button no-print" @click="print"><Printer />Print</button>
+      </div>
+      <ol class="strip" :aria-label="`Places of ${part.designation}`">
+        <li v-for="p in places" :key="p.conductor">
+          <b class="mono">{{ p.number }}</b>
+          <span class="mono wire">{{ p.wire }}</span>
+          <span class="mono soft to">{{ p.goesTo }}</span>
+        </li>
+      </ol>
+      <p v-if="!places.length" class="soft">Nothing is connected here.</p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.plugs {
+  display: grid;
+  grid-template-columns: 230px minmax(0, 1fr);
+  gap: 10px;
+  align-items: start;
+}
+.empty {
+  max-width: 620px;
+}
+.choose {
+  gap: 2px;
+}
+.choose button {
+  justify-content: flex-start;
+  text-align: left;
+}
+.choose [aria-current='true'] {
+  background: var(--accent-wash);
+}
+.faces {
+  display: flex;
+  gap: 24px;
+  flex-wrap: wrap;
+}
+figure {
+  margin: 0;
+  text-align: center;
+}
+.here {
+  background: var(--accent-wash);
+}
+input[type='checkbox'] {
+  width: 20px;
+  height: 20px;
+}
+.strip {
+  display: flex;
+  flex-wrap: wrap;
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  gap: 6px 0;
+}
+.strip li {
+  border: 1px solid var(--line-strong);
+  border-right-width: 0;
+  display: grid;
+  justify-items: center;
+  padding: 4px 2px;
+  min-width: 44px;
+  gap: 4px;
+}
+.strip li:last-child {
+  border-right-width: 1px;
+}
+.wire {
+  background: var(--accent-wash);
+  padding: 0 5px;
+}
+.to {
+  writing-mode: vertical-rl;
+  font-size: 12px;
+}
+@media (max-width: 720px) {
+  .plugs {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+@media print {
+  .choose,
+  .no-print {
+    display: none;
+  }
+  .plugs {
+    display: block;
+  }
+}
+</style>
