@@ -20,6 +20,7 @@ test('from the demo: figures, wire list, polarity, settings, a rehearsal, and th
 
   await goTo(page, 'Wiring');
   await expect(page.getByText('72 of 72 connected')).toBeVisible();
+  await page.getByLabel('Find').fill('-T4:ST+');
   await expect(field(page, 'conductors.drive-x-0/step')).toContainText('-K1:1P');
   await expect(field(page, 'conductors.drive-x-0/step')).toContainText('-T4:ST+');
 

@@ -225,6 +225,7 @@ test('a gantry on one driver: what it costs is told, and the wiring plan follows
   await expect(finding).toContainText(/with a driver of its own \d/);
   await goTo(page, 'Wiring');
   await page.locator('#station').getByRole('button', { name: 'Plan the wiring' }).click();
+  await page.getByLabel('Find').fill('in series');
   await expect(field(page, 'conductors.drive-y-1/phase-a-plus')).toContainText('in series');
   await goTo(page, 'Drives');
   await finding.getByRole('button', { name: /a driver of its own/ }).click();

@@ -1,4 +1,4 @@
-import { controlState, expect, expectAccessible, field, fill, goTo, openMachine, stations, test } from './bench';
+import { controlState, expect, expectAccessible, fill, goTo, openMachine, stations, test } from './bench';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
@@ -13,10 +13,22 @@ test('at the machine, on a phone: one column, large targets, a tick, a figure an
   }
   await expectAccessible(page);
   await goTo(page, 'Wiring');
-  const step = field(page, 'conductors.drive-x-0/step');
-  expect((await step.getByRole('combobox').boundingBox())!.height).toBeGreaterThanOrEqual(44);
-  await step.getByRole('combobox').selectOption('connected');
-  await expect(page.getByText('15 of 35 connected')).toBeVisible();
+  // Six conductors, one large card after the other.
+  const done = page.getByRole('button', { name: 'Connected' });
+  expect((await done.boundingBox())!.height).toBeGreaterThanOrEqual(44);
+  const numbers: string[] = [];
+  for (let i = 1; i <= 6; i++) {
+    const card = page.getByRole('article');
+    numbers.push((await card.getAttribute('aria-label'))!);
+    await expect(card).toContainText(/-[A-Z]\d+:/);
+    await done.tap();
+    await expect(page.getByText(`${18 + i} of 109 connected`)).toBeVisible();
+  }
+  expect(new Set(numbers).size).toBe(6);
+  await page.getByRole('button', { name: 'Undo' }).last().tap();
+  await expect(page.getByText('23 of 109 connected')).toBeVisible();
+  await page.getByRole('button', { name: 'Later' }).tap();
+  await expect(page.getByRole('article')).not.toHaveAttribute('aria-label', numbers[5]!);
   await goTo(page, 'Drives');
   await fill(page, 'axes.x.maxSpeed', '45');
   await goTo(page, 'Practice');

@@ -6,7 +6,7 @@ import { isMade } from '../wiring/planner/replan';
 import { functionNames } from '../wiring/planner/rules';
 import type { CommandName, Handler } from './command';
 import { refuse } from './command';
-import { freeId } from './parts';
+import { freeId, usedIn } from './parts';
 
 const nextKey = (table: Record<string, unknown>, stem: string): string => {
   let n = 1;
@@ -63,6 +63,33 @@ export const cabling = {
       else draft.ampacity = table;
     },
   } satisfies Handler<'set-ampacity'>,
+  'add-part': {
+    title: ({ library }) => `Part added: ${libraryEntry(library)?.name ?? library}`,
+    apply({ library, notes }, draft) {
+      const entry = libraryEntry(library);
+      if (!entry) return refuse(`The library holds no "${library}".`, 'parts', 'Choose one from the list.');
+      const id = freeId(draft as Design, entry.data.class);
+      draft.parts[id] = {
+        ...partFrom(entry, nextDesignation(draft as Design, entry.data.class)),
+        ...(notes ? { notes } : {}),
+      };
+    },
+  } satisfies Handler<'add-part'>,
+  'remove-part': {
+    title: ({ part }, before) => `${before.parts[part]?.designation ?? part} removed, with its conductors`,
+    apply({ part: id }, draft) {
+      if (!draft.parts[id]) return refuse(`There is no part ${id}.`, `parts.${id}`, 'Reload the page.');
+      if (usedIn(draft as Design, id))
+        return refuse(
+          `${draft.parts[id].designation} does something on this machine.`,
+          `parts.${id}`,
+          'Take it out where it was chosen.',
+        );
+      for (const [cid, c] of Object.entries(draft.conductors))
+        if (c.from.part === id || c.to.part === id) delete draft.conductors[cid];
+      delete draft.parts[id];
+    },
+  } satisfies Handler<'remove-part'>,
   'insert-connector': {
     title: ({ cable, library }) => `${cable}: ${libraryEntry(library)?.name ?? library} put in`,
     apply({ cable, library, at }, draft) {

@@ -81,6 +81,9 @@ export interface CommandArgs {
   'route-cable': { cable: string; chain?: string | null; route?: string | null };
   'set-colour-rule': { of: ConductorFunction; colour: ColourCode | null };
   'set-ampacity': { table: NonNullable<Design['ampacity']> | null };
+  /** A part that no role asks for: a plug that was there before, a relay for something of one’s own. */
+  'add-part': { library: string; notes?: string };
+  'remove-part': { part: string };
   'insert-connector': { cable: string; library: string; at: 'near' | 'far' };
   'remove-connector': { part: string };
   'fit-suppressor': { part: string; coil: string; type: Extract<Element, { kind: 'suppressor' }>['type'] };

@@ -25,7 +25,7 @@ const timesUsed = (design: Design, id: string): number =>
   Object.values(design.roles).filter((r) => r === id).length +
   Object.values(design.axes).reduce((n, a) => n + a.drives.filter((d) => d.motor === id || d.driver === id).length, 0);
 
-const usedIn = (design: Design, id: string): boolean =>
+export const usedIn = (design: Design, id: string): boolean =>
   Object.values(design.roles).includes(id) ||
   Object.values(design.axes).some((a) => a.drives.some((d) => d.motor === id || d.driver === id)) ||
   Object.values(design.circuits).some((c) => c.devices.includes(id)) ||

@@ -137,9 +137,20 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
     const axes = axesOf(design).map(([id, axis]) => axisFigures(design, id, axis));
     const drivesSeen = axesOf(design).flatMap(([id, a]) => [id, a.letter, a.drives]);
     const drives = cache.keep('drives', drivesSeen, () => drivesOf(design));
-    const plan = cache.keep('plan', [drives, design.parts, design.circuits, design.roles], () =>
-      planConductors(design),
-    );
+    const planned = [
+      design.parts,
+      design.circuits,
+      design.outputs,
+      design.roles,
+      design.stopSchool,
+      design.colourRules,
+      design.ampacity,
+      // How far leads have to reach.
+      ...Object.values(design.axes).map((a) => a.travel),
+    ];
+    // Of the conductors, the plan reads those that were found on the machine.
+    const found = Object.values(design.conductors).filter((c) => c.origin === 'as-found');
+    const plan = cache.keep('plan', [drives, ...planned, ...found], () => planConductors(design));
     const replanned = cache.keep('replan', [plan, design.conductors], () => replan(design.conductors, plan));
     const { network } = topology(cache, design);
     const wires = cache.keep('wires', [network, design.parts, design.conductors, design.roles, design.circuits], () =>

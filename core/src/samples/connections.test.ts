@@ -19,7 +19,7 @@ const encoder = (a: string, b: string, labels = 'A+ A− B+ B− Z+ Z− 5V 0V')
     .map((l) => `${a}${l} ${b}${l}`)
     .join(', ');
 const stepper = (t: string, m: string, name: string) =>
-  `${['A', 'A′', 'B', 'B′'].map((l) => `${t}:${l} ${m}:${l}`).join(', ')}, -X2:PE ${m}:⏚, ${screen(`Motor ${name}`, `${m}:⏚`)}`;
+  `${['A', 'A′', 'B', 'B′'].map((l) => `${t}:${l} ${m}:${l}`).join(', ')}, -X2:PE ${m}:PE, ${screen(`Motor ${name}`, `${m}:PE`)}`;
 const screen = (cable: string, far?: string) => `${cable}:S1 -X2:SC${far ? `, ${cable}:S2 ${far}` : ''}`;
 const signals = (t: string, step: string, direction: string, name: string) => `
   -K1:${step} ${t}:ST+, -K1:0V ${t}:ST−, -K1:${direction} ${t}:DR+, -K1:0V ${t}:DR−, -K1:EN ${t}:EN+, -K1:0V ${t}:EN−,

@@ -115,3 +115,9 @@ export function printQuantity(q: Quantity, display: Display): Printed {
 }
 
 export const showQuantity = (q: Quantity, display: Display): string => joinPrinted(printQuantity(q, display));
+
+/** The length of a lead, in m or ft: metres of cable are not told in millimetres. */
+export function showLead(q: Quantity, display: Display): string {
+  const unit = display.system === 'inch' ? 'ft' : 'm';
+  return `${printNumber(fromBase(baseValue(q), unit), 3)}\u00a0${unit}`;
+}

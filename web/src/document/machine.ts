@@ -170,6 +170,13 @@ export const useMachine = defineStore('machine', () => {
     settle({ ...file.value, layout: { ...file.value.layout, positions: next } });
   }
 
+  /** Remembers the revision that stands now under a name, such as the machine as it was found. */
+  function mark(name: string): void {
+    if (!file.value || readOnly.value) return;
+    const view = { ...file.value.layout.view, [name]: String(revisionOf(file.value)) };
+    settle({ ...file.value, layout: { ...file.value.layout, view } });
+  }
+
   function step(from: typeof undoStack, to: typeof undoStack, word: string): string {
     const last = from.value.at(-1);
     if (!last || !file.value || readOnly.value) return '';
@@ -236,6 +243,7 @@ export const useMachine = defineStore('machine', () => {
     close,
     run,
     place,
+    mark,
     undo,
     redo,
     flush,

@@ -74,7 +74,7 @@ function choose(e: Event) {
 <template>
   <div class="chooser" :data-field="path">
     <label :for="id"
-      >{{ label }} <span v-if="part" class="mono soft">{{ part.designation }}</span></label
+      >{{ label }} <span v-if="part" class="mono soft designation">{{ part.designation }}</span></label
     >
     <select :id="id" :value="part?.libraryKey ?? ''" :disabled="machine.readOnly" :title="about" @change="choose">
       <option value="">{{ part ? 'none' : 'choose …' }}</option>
@@ -120,6 +120,10 @@ function choose(e: Event) {
 .sheet-button svg {
   width: 16px;
   height: 16px;
+}
+/* A hyphen is no place to break a designation. */
+.designation {
+  white-space: nowrap;
 }
 .fault {
   grid-column: 1 / -1;

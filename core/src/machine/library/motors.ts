@@ -48,7 +48,7 @@ const stepper = (figures: Partial<DataOf<'motor'>>): DataOf<'motor'> => ({
 });
 
 /** The frame: earthed by itself, and the landing of the cable's braid at this end. */
-const frame: Record<string, Terminal> = { pe: { ...terminal('⏚', 'protective-earth'), holds: 2 } };
+const frame: Record<string, Terminal> = { pe: { ...terminal('PE', 'protective-earth'), holds: 2 } };
 const brakeTerminals: Record<string, Terminal> = {
   'brake-plus': terminal('BR+', 'coil-plus'),
   'brake-minus': terminal('BR−', 'coil-minus'),

@@ -1,5 +1,7 @@
 import type { PlanGap, Proposal } from './proposal';
 import { at } from './proposal';
+import type { TerminalRef } from '../../machine/ids';
+import { terminalKey } from '../../machine/ids';
 import type { Planning } from './planning';
 
 /**
@@ -41,5 +43,29 @@ export function divideCables(p: Planning): void {
       }
       p.proposals.push(beyond);
     });
+  }
+}
+
+/**
+ * Where a machine had a plug before, the plan ends at that plug: what was found behind it stays as it is, and pulling
+ * the plug restores the old state.
+ */
+export function meetAsFound(p: Planning): void {
+  const plugAt = new Map<string, TerminalRef>();
+  for (const c of Object.values(p.design.conductors)) {
+    if (c.origin !== 'as-found') continue;
+    for (const [plug, far] of [
+      [c.from, c.to],
+      [c.to, c.from],
+    ] as const)
+      if (p.design.parts[plug.part]?.data.class === 'connector' && plug.terminal.startsWith('b-'))
+        plugAt.set(terminalKey(far), { part: plug.part, terminal: `a-${plug.terminal.slice(2)}` });
+  }
+  if (!plugAt.size) return;
+  for (const proposal of p.proposals) {
+    const plug = plugAt.get(terminalKey(proposal.to));
+    if (!plug) continue;
+    proposal.to = plug;
+    proposal.purpose = `${proposal.purpose} To the plug that was there before.`;
   }
 }

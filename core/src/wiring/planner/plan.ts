@@ -3,7 +3,7 @@ import { planCircuit, planCommons } from './circuits';
 import { drivesOf, planDrive } from './drives';
 import { planSpindleEncoder } from './encoders';
 import { assignInputs, inputElement } from './inputs';
-import { divideCables } from './joints';
+import { divideCables, meetAsFound } from './joints';
 import { assignOutputs, outputElement, planOutputs } from './outputs';
 import { Planning } from './planning';
 import { planEarth, planMains, planSupplies } from './power';
@@ -24,8 +24,8 @@ function fieldMeetsBoard(design: Design, plan: Pick<Plan, 'inputs' | 'outputs'>)
 }
 
 /**
- * Proposes every conductor that follows from the parts and their roles, and the cables that hold them. Pure: it looks
- * at no existing conductor, so the same machine always gets the same plan.
+ * Proposes every conductor that follows from the parts and their roles, and the cables that hold them. Of the conductors that
+ * exist it looks only at those that were found on the machine: they are facts, like its parts.
  */
 export function planConductors(design: Design): Plan {
   const p = new Planning(design);
@@ -44,6 +44,7 @@ export function planConductors(design: Design): Plan {
   planStopChain(p);
   planSpindle(p, outputs);
   planSpindleEncoder(p);
+  meetAsFound(p);
   divideCables(p);
   return { proposals: p.proposals, cables: p.cables, gaps: p.gaps, inputs, outputs };
 }

@@ -2,7 +2,7 @@
 import { Delete, Plus } from '@element-plus/icons-vue';
 import { libraryOf } from '@nodaxis/core/machine/library/index';
 import { parseQuantity } from '@nodaxis/core/units/parse';
-import { showQuantity } from '@nodaxis/core/units/print';
+import { showLead, showQuantity } from '@nodaxis/core/units/print';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import { baseValue } from '@nodaxis/core/units/quantity';
 import type { Fault } from '@nodaxis/core/units/result';
@@ -35,7 +35,9 @@ const cables = computed(() => {
         id: part?.id,
         designation: part?.part.designation ?? '',
         made:
-          data?.class === 'cable' ? `${data.cores.length} cores${data.screened ? ', screened' : ''}` : 'not described',
+          data?.class === 'cable'
+            ? `${data.cores.length} × ${data.cores[0]?.section ? showQuantity(data.cores[0].section, preferences.display) : '?'}${data.screened ? ', screen' : ''}`
+            : 'not described',
         used: inside.length,
         done: inside.filter((c) => c.state === 'connected' || c.state === 'checked').length,
         length: inside[0]?.length,
@@ -172,7 +174,7 @@ function packed(fill: (typeof chains.value)[number]) {
             </td>
             <td class="soft">{{ c.made }}</td>
             <td class="num mono">{{ c.done }}/{{ c.used }}</td>
-            <td class="mono">{{ c.length ? showQuantity(c.length, preferences.display) : '' }}</td>
+            <td class="mono">{{ c.length ? showLead(c.length, preferences.display) : '' }}</td>
             <td>
               <select
                 :aria-label="`Chain of ${c.name}`"
@@ -318,6 +320,10 @@ function packed(fill: (typeof chains.value)[number]) {
   padding: 0;
   cursor: pointer;
   text-align: left;
+}
+td.mono,
+td:nth-child(2) {
+  white-space: nowrap;
 }
 .here {
   background: var(--accent-wash);

@@ -4,7 +4,7 @@ import type { ConductorEdit } from '@nodaxis/core/commands/command';
 import type { Conductor } from '@nodaxis/core/machine/connections';
 import { Colour, conductorStates } from '@nodaxis/core/machine/connections';
 import { parseQuantity } from '@nodaxis/core/units/parse';
-import { displayUnit, showQuantity } from '@nodaxis/core/units/print';
+import { displayUnit, showLead, showQuantity } from '@nodaxis/core/units/print';
 import type { Fault } from '@nodaxis/core/units/result';
 import { computed } from 'vue';
 import { useMachine } from '../../document/machine';
@@ -22,7 +22,8 @@ const chains = computed(() => Object.values(machine.design!.chains ?? {}).map((c
 const shown = (c: Conductor, key: keyof Conductor): string => {
   const v = c[key];
   if (v === undefined) return '';
-  return typeof v === 'object' && 'unit' in v ? showQuantity(v, preferences.display) : String(v);
+  if (typeof v !== 'object' || !('unit' in v)) return String(v);
+  return key === 'length' ? showLead(v, preferences.display) : showQuantity(v, preferences.display);
 };
 const common = (key: keyof Conductor): string => {
   const values = new Set(conductors.value.map((c) => shown(c, key)));

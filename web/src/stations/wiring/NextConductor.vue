@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Check, DArrowRight, RefreshLeft } from '@element-plus/icons-vue';
-import { showQuantity } from '@nodaxis/core/units/print';
+import { showLead, showQuantity } from '@nodaxis/core/units/print';
 import { nextUp } from '@nodaxis/core/wiring/progress';
 import { terminalName } from '@nodaxis/core/wiring/wires';
 import { computed, ref } from 'vue';
@@ -48,7 +48,7 @@ function back(): void {
   machine.undo();
   last.value = '';
 }
-const length = computed(() => conductor.value?.length && showQuantity(conductor.value.length, preferences.display));
+const length = computed(() => conductor.value?.length && showLead(conductor.value.length, preferences.display));
 </script>
 
 <template>

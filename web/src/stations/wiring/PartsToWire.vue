@@ -321,12 +321,22 @@ function setColour(of: ConductorFunction, e: Event): void {
 <style scoped>
 .plan {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(330px, 1fr));
+  grid-template-columns: repeat(3, minmax(0, 1fr));
   gap: 10px;
   align-items: start;
 }
 .wide {
   grid-column: 1 / -1;
+}
+section[aria-label='Mains side'] {
+  grid-row: span 2;
+}
+section[aria-label='Stop chain'] {
+  grid-column: 2;
+}
+section[aria-label='Spindle and computer'] {
+  grid-column: 3;
+  grid-row: 1;
 }
 .outputs {
   grid-column: span 2;
@@ -347,10 +357,15 @@ function setColour(of: ConductorFunction, e: Event): void {
   height: 26px;
   width: 64px;
 }
-@media (max-width: 720px) {
+@media (max-width: 1100px) {
   .plan {
     grid-template-columns: minmax(0, 1fr);
   }
+  .plan > section[aria-label] {
+    grid-area: auto;
+  }
+}
+@media (max-width: 720px) {
   .outputs {
     grid-column: auto;
     overflow-x: auto;

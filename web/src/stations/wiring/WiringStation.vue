@@ -4,6 +4,7 @@ import { progressBySheet } from '@nodaxis/core/wiring/progress';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useMachine } from '../../document/machine';
+import AsFound from './AsFound.vue';
 import CablesView from './CablesView.vue';
 import ConductorList from './ConductorList.vue';
 import LabelSheets from './LabelSheets.vue';
@@ -23,6 +24,7 @@ const views = [
   { id: 'cables', name: 'Cables' },
   { id: 'plugs', name: 'Plugs and strips' },
   { id: 'labels', name: 'Labels' },
+  { id: 'found', name: 'As found' },
 ] as const;
 type View = (typeof views)[number]['id'];
 
@@ -113,6 +115,7 @@ function step(e: KeyboardEvent) {
     </ul>
     <div class="body" role="tabpanel" :aria-labelledby="`view-${view}`">
       <PartsToWire v-if="view === 'parts'" />
+      <AsFound v-else-if="view === 'found'" />
       <section v-else-if="!all.length" class="sheet empty stack" data-field="conductors">
         <h2>No conductor yet</h2>
         <p>

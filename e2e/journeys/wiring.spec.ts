@@ -1,0 +1,133 @@
+import { choose, expect, expectAccessible, exported, field, goTo, openMachine, saved, test } from './bench';
+
+const tab = (name: string) => ({ name, exact: true }) as const;
+
+test('swap a motor of other colours: the old lead beside the new one, and on which conductor', async ({ page }) => {
+  await openMachine(page, 'Wren', 'Drives');
+  await choose(page, 'axes.x.drives.0.motor', 'Jackdaw 45, stepper, 86 mm frame');
+  await goTo(page, 'Wiring');
+  await page.getByRole('button', { name: /Plan again/ }).click();
+  await expect(page.getByRole('button', { name: /Plan again/ })).toHaveCount(0);
+  await page.getByRole('tab', tab('Cables')).click();
+  await page.getByRole('button', { name: 'Motor X', exact: true }).click();
+  const reference = page.getByRole('region', { name: 'Cross-reference of Motor X' });
+  await expect(reference.getByRole('heading', { level: 3 })).toContainText('was replaced by Jackdaw 45');
+  // The lead of A was red and is red again; that of A′ was yellow and is blue now.
+  await expect(reference.getByRole('row', { name: /A′ YE BU 104/ })).toBeVisible();
+  await page.getByLabel('A plug').selectOption({ label: 'Burr 6, round connector' });
+  await page.getByLabel('Where the plug goes').selectOption('far');
+  await reference.getByRole('button', { name: 'Put it in' }).click();
+  await expect(reference.getByRole('row', { name: /-T4:A -?.*103.*-X\d:1a.*-M1:A RD maker/ })).toBeVisible();
+  await page.getByRole('tab', tab('Plugs and strips')).click();
+  await page.getByRole('button', { name: /Burr 6/ }).click();
+  const sheet = page.getByRole('region', { name: /^Sheet of -X/ });
+  await expect(sheet.getByRole('row')).toHaveCount(7);
+  await sheet.getByRole('checkbox', { name: 'Contact 1 done' }).check();
+  await expect(page.getByText('1 of 126 connected')).toBeVisible();
+  await expectAccessible(page);
+});
+
+test('the list: by keyboard, several at once, out as a table and in again, with errors by row', async ({ page }) => {
+  await openMachine(page, 'Wren', 'Wiring');
+  await page.getByLabel('Find').fill('signals x');
+  const grid = page.getByRole('grid', { name: 'Conductors' });
+  await expect(grid.getByRole('row')).toHaveCount(7);
+  await grid.getByRole('row').nth(1).focus();
+  await page.keyboard.press('Space');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Shift+ArrowDown');
+  await expect(page.getByText('3 picked')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('3 of 121 connected')).toBeVisible();
+  await page.keyboard.press('e');
+  const editor = page.locator('#conductor-editor');
+  await editor.getByLabel('Length').fill('1.2 m');
+  await page.keyboard.press('Enter');
+  await expect(editor.getByLabel('Length')).toHaveValue(/^1\.2/);
+  await editor.getByLabel('Colour').fill('purple');
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('alert')).toContainText('no colour code');
+  const csv = await exported(page, () => page.getByTitle('The list as a table (CSV)').click());
+  expect(csv.split('\r\n').length).toBe(122);
+  expect(csv).toContain("'-T4:ST+");
+  await page.getByLabel('Wire list as a table').setInputFiles({
+    name: 'list.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`${csv}\r\n900,-T1:+,-T9:+,RD\r\n901,-T1:+,-X3:F,RD`),
+  });
+  await expect(page.getByText('0 changed, 1 added, 121 as they were, 1 mistake.')).toBeVisible();
+  await expect(page.getByRole('alert')).toContainText('row 123, column 3 (to) There is no terminal "-T9:+"');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('3 of 121 connected')).toBeVisible();
+});
+
+test('the diagram: a net lights up, a reference leads to the other sheet, what is moved stays, and it goes out', async ({
+  page,
+}) => {
+  await openMachine(page, 'Dunnock', 'Wiring');
+  await page.getByRole('tab', tab('Diagram')).click();
+  await page.getByRole('button', tab('Stop chain')).click();
+  await expect(page.locator('.vue-flow .wire')).toHaveCount(6);
+  await page.getByLabel('Find a terminal').fill('-S2:22');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('status').filter({ hasText: 'One net:' })).toContainText('-S2:22');
+  await page.getByRole('button', { name: '-X5:F on Inputs' }).or(page.getByRole('button', { name: /^-X5:F on/ })).first().click();
+  await expect(page.getByRole('button', { pressed: true })).not.toHaveText('Stop chain');
+  await page.getByRole('button', tab('Motor power')).click();
+  const motor = page.locator('.vue-flow__node', { hasText: '-M1' }).first();
+  await expect(motor).toBeVisible();
+  await page.waitForTimeout(300);
+  const box = (await motor.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + 60, box.y + 48, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByRole('button', { name: 'Tidy' })).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await page.getByRole('tab', tab('Diagram')).click();
+  await expect(page.getByRole('button', { name: 'Tidy' })).toBeVisible();
+  const svg = await exported(page, () => page.getByRole('button', tab('SVG')).click());
+  expect(svg.match(/<text[^>]*>1\d\d<\/text>/g)!.length).toBe(39);
+  await page.getByRole('button', { name: 'The chain explained' }).click();
+  await page.getByRole('button', tab('On')).click();
+  await expect(page.getByRole('complementary', { name: 'The chain explained' })).toContainText('Teasel 6');
+});
+
+test('labels and sheets come out on paper', async ({ page }) => {
+  await page.addInitScript(() => Object.assign(window, { print: () => document.body.setAttribute('data-printed', '') }));
+  await openMachine(page, 'Plover', 'Wiring');
+  await page.getByRole('tab', tab('Labels')).click();
+  await expect(page.getByText(/218 labels of .* on 2 pages/)).toBeVisible();
+  await page.getByLabel('Columns').fill('4');
+  await page.getByLabel('Columns').blur();
+  await expect(page.getByText(/on 3 pages/)).toBeVisible();
+  await page.getByLabel('Columns').fill('20');
+  await page.getByLabel('Margin left, right (mm)').fill('60');
+  await page.getByLabel('Margin left, right (mm)').blur();
+  await expect(page.getByText('This grid does not fit on A4')).toBeVisible();
+  await page.getByLabel('Margin left, right (mm)').fill('8');
+  await page.getByLabel('Columns').fill('4');
+  await page.getByLabel('Columns').blur();
+  await page.getByRole('button', tab('Print')).click();
+  await expect(page.locator('body[data-printed]')).toHaveCount(1);
+  const pdf = (await page.pdf({ preferCSSPageSize: false, format: 'A4', margin: { top: 0, left: 0, right: 0, bottom: 0 } })).toString('latin1');
+  expect(pdf.match(/\/Type\s*\/Page\b/g)!.length).toBe(3);
+});
+
+test('from the parts to the plan: the mains side, an output, a stop chain', async ({ page }) => {
+  await openMachine(page, 'Wren', 'Wiring');
+  await page.getByRole('tab', tab('Parts')).click();
+  await choose(page, 'stopSchool', 'motor power, by a contactor');
+  await expect(page.getByText('cutting power wants a second one')).toBeVisible();
+  await page.getByLabel('What to put on an output').selectOption({ label: 'Signal lamp' });
+  await page.getByRole('button', tab('Add')).click();
+  await expect(field(page, 'outputs.lamp')).toContainText('-K1:Q2');
+  await page.getByRole('button', { name: /Plan again/ }).click();
+  await page.getByRole('button', { name: /finding/ }).click();
+  await expect(page.getByText('-K1:Q2 gives 5 V, -P1:+ wants 24 V')).toBeVisible();
+  await page.getByLabel('Relay of lamp').selectOption({ label: 'Latch 5, relay module' });
+  await page.getByRole('button', { name: /Plan again/ }).click();
+  await expect(page.getByText('-K1:Q2 gives 5 V, -P1:+ wants 24 V')).toHaveCount(0);
+  await expectAccessible(page);
+});
