@@ -19,8 +19,8 @@ test('from the demo: figures, wire list, polarity, settings, a rehearsal, and th
   await expect(page.getByRole('row', { name: /X/ }).first()).toContainText('160 steps/mm');
 
   await goTo(page, 'Wiring');
-  await expect(page.getByText('72 of 72 connected')).toBeVisible();
-  await page.getByLabel('Find').fill('-T4:ST+');
+  await expect(page.getByText('158 of 158 connected')).toBeVisible();
+  await page.getByRole('searchbox', { name: 'Find' }).fill('-T4:ST+');
   await expect(field(page, 'conductors.drive-x-0/step')).toContainText('-K1:1P');
   await expect(field(page, 'conductors.drive-x-0/step')).toContainText('-T4:ST+');
 
@@ -95,7 +95,7 @@ for (const [machine, seen] of [
     await openMachine(page, machine);
     for (const station of stations) {
       await goTo(page, station);
-      await expect(page.locator('#station section').first()).toBeVisible();
+      await expect(page.locator('#station section, #station [role=grid]').first()).toBeVisible();
     }
     for (const station of seen) {
       await goTo(page, station);

@@ -187,7 +187,7 @@ test('what the torque waits for leads to its place in the data sheet, where an e
   await finding.getByRole('button', { name: 'Go there' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Drives' })).toBeVisible();
   await expect(sheet.getByLabel('Inductance')).toBeFocused();
-  await sheet.getByRole('button', { name: 'Take 1.4 mH as an estimate' }).click();
+  await sheet.getByRole('button', { name: 'Take 1.6 mH as an estimate' }).click();
   await expect(sheet.getByRole('row', { name: /^Inductance/ })).toContainText('an estimate');
   await sheet.getByRole('button', { name: 'Keep as an own part' }).click();
   await expect(sheet.getByRole('status')).toHaveText('It is in your parts library now.');
@@ -225,7 +225,7 @@ test('a gantry on one driver: what it costs is told, and the wiring plan follows
   await expect(finding).toContainText(/with a driver of its own \d/);
   await goTo(page, 'Wiring');
   await page.locator('#station').getByRole('button', { name: 'Plan the wiring' }).click();
-  await page.getByLabel('Find').fill('in series');
+  await page.getByRole('searchbox', { name: 'Find' }).fill('in series');
   await expect(field(page, 'conductors.drive-y-1/phase-a-plus')).toContainText('in series');
   await goTo(page, 'Drives');
   await finding.getByRole('button', { name: /a driver of its own/ }).click();

@@ -1,5 +1,21 @@
+import type { Locator } from '@playwright/test';
 import { choose, expect, expectAccessible, exported, field, goTo, openMachine, saved, test } from './bench';
 
+/** Waits until a part of the drawing has come to rest. */
+async function still(part: Locator): Promise<void> {
+  let last = '';
+  await expect
+    .poll(
+      async () => {
+        const now = JSON.stringify(await part.boundingBox());
+        const same = now !== 'null' && now === last;
+        last = now;
+        return same;
+      },
+      { intervals: [300] },
+    )
+    .toBe(true);
+}
 const tab = (name: string) => ({ name, exact: true }) as const;
 
 test('swap a motor of other colours: the old lead beside the new one, and on which conductor', async ({ page }) => {
@@ -23,13 +39,16 @@ test('swap a motor of other colours: the old lead beside the new one, and on whi
   const sheet = page.getByRole('region', { name: /^Sheet of -X/ });
   await expect(sheet.getByRole('row')).toHaveCount(7);
   await sheet.getByRole('checkbox', { name: 'Contact 1 done' }).check();
-  await expect(page.getByText('1 of 126 connected')).toBeVisible();
+  await expect(page.getByText(/\b1 of \d+ connected/)).toBeVisible();
   await expectAccessible(page);
 });
 
 test('the list: by keyboard, several at once, out as a table and in again, with errors by row', async ({ page }) => {
   await openMachine(page, 'Wren', 'Wiring');
-  await page.getByLabel('Find').fill('signals x');
+  await page
+    .getByLabel(/^Cable/)
+    .first()
+    .selectOption('Signals X');
   const grid = page.getByRole('grid', { name: 'Conductors' });
   await expect(grid.getByRole('row')).toHaveCount(7);
   await grid.getByRole('row').nth(1).focus();
@@ -71,12 +90,15 @@ test('the diagram: a net lights up, a reference leads to the other sheet, what i
   await page.getByLabel('Find a terminal').fill('-S2:22');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('status').filter({ hasText: 'One net:' })).toContainText('-S2:22');
-  await page.getByRole('button', { name: '-X5:F on Inputs' }).or(page.getByRole('button', { name: /^-X5:F on/ })).first().click();
+  await page
+    .getByRole('button', { name: '-X5:F on Inputs' })
+    .or(page.getByRole('button', { name: /^-X5:F on/ }))
+    .first()
+    .click();
   await expect(page.getByRole('button', { pressed: true })).not.toHaveText('Stop chain');
   await page.getByRole('button', tab('Motor power')).click();
   const motor = page.locator('.vue-flow__node', { hasText: '-M1' }).first();
-  await expect(motor).toBeVisible();
-  await page.waitForTimeout(300);
+  await still(motor);
   const box = (await motor.boundingBox())!;
   await page.mouse.move(box.x + box.width / 2, box.y + 8);
   await page.mouse.down();
@@ -95,7 +117,9 @@ test('the diagram: a net lights up, a reference leads to the other sheet, what i
 });
 
 test('labels and sheets come out on paper', async ({ page }) => {
-  await page.addInitScript(() => Object.assign(window, { print: () => document.body.setAttribute('data-printed', '') }));
+  await page.addInitScript(() =>
+    Object.assign(window, { print: () => document.body.setAttribute('data-printed', '') }),
+  );
   await openMachine(page, 'Plover', 'Wiring');
   await page.getByRole('tab', tab('Labels')).click();
   await expect(page.getByText(/218 labels of .* on 2 pages/)).toBeVisible();
@@ -111,7 +135,9 @@ test('labels and sheets come out on paper', async ({ page }) => {
   await page.getByLabel('Columns').blur();
   await page.getByRole('button', tab('Print')).click();
   await expect(page.locator('body[data-printed]')).toHaveCount(1);
-  const pdf = (await page.pdf({ preferCSSPageSize: false, format: 'A4', margin: { top: 0, left: 0, right: 0, bottom: 0 } })).toString('latin1');
+  const pdf = (
+    await page.pdf({ preferCSSPageSize: false, format: 'A4', margin: { top: 0, left: 0, right: 0, bottom: 0 } })
+  ).toString('latin1');
   expect(pdf.match(/\/Type\s*\/Page\b/g)!.length).toBe(3);
 });
 

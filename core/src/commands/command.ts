@@ -91,7 +91,7 @@ export interface CommandArgs {
   'set-terminal': {
     part: string;
     terminal: string;
-    set: Partial<Pick<Terminal, 'printed'>> & Editable<Terminal, 'lead'>;
+    set: Partial<Pick<Terminal, 'printed'>> & Editable<Terminal, 'lead' | 'notes' | 'photos'>;
   };
   'set-jumper': { part: string; jumper: string; closed: boolean };
   'override-setting': { setting: string; title: string; value: Override['value']; reason: string };

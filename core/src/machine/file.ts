@@ -45,6 +45,8 @@ export const PhotoRef = z.strictObject({
   takenAt: Instant.optional(),
 });
 
+export type PhotoRef = z.infer<typeof PhotoRef>;
+
 /** Positions and view choices: no revision, and never a reason for evidence to go stale. */
 export const Layout = z.strictObject({
   positions: z.record(Id, z.strictObject({ x: z.number(), y: z.number() })),

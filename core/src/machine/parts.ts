@@ -84,6 +84,8 @@ export const Terminal = z.strictObject({
   lead: Colour.optional().describe('colour of the lead that the maker fitted here'),
   place: z.strictObject({ connector: z.string().max(20), row: z.int(), position: z.int() }).optional(),
   maxCurrent: quantityOf('current'),
+  notes: Text.optional(),
+  photos: z.array(Id).optional(),
 });
 export type Terminal = z.infer<typeof Terminal>;
 

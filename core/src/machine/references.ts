@@ -114,7 +114,10 @@ export function danglingInFile(file: MachineFile): Fault[] {
     ids?.forEach(
       (id, i) => Object.hasOwn(file.photos, id) || miss(`${where}.photos.${i}`, `There is no photo "${id}".`),
     );
-  for (const [id, p] of Object.entries(file.design.parts)) photos(p.photos, `design.parts.${id}`);
+  for (const [id, p] of Object.entries(file.design.parts)) {
+    photos(p.photos, `design.parts.${id}`);
+    for (const [t, x] of Object.entries(p.terminals)) photos(x.photos, `design.parts.${id}.terminals.${t}`);
+  }
   for (const [id, c] of Object.entries(file.design.conductors)) photos(c.photos, `design.conductors.${id}`);
   const seen = new Set<string>();
   file.journal.forEach((e, i) => {

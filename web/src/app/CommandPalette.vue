@@ -56,7 +56,7 @@ const entries = computed<Entry[]>(() => {
       kind: 'Action',
       title: 'Export the machine file',
       also: 'save download',
-      run: () => exportMachine(machine.file!),
+      run: () => void exportMachine(machine.file!),
     },
     {
       kind: 'Action',

@@ -10,7 +10,7 @@ const saved = ref(false);
 
 function save() {
   if (!machine.file) return;
-  exportMachine(machine.file);
+  void exportMachine(machine.file);
   saved.value = true;
 }
 function reload() {

@@ -43,7 +43,7 @@ useShortcuts({
   findings: () => toggle('findings'),
   log: () => toggle('log'),
   save: () => void machine.flush(),
-  export: () => machine.file && exportMachine(machine.file),
+  export: () => void (machine.file && exportMachine(machine.file)),
   go: (station) => void router.push(`/machine/${id.value}/${station}`),
 });
 const { arrive } = useFocusLink();

@@ -2,6 +2,8 @@ import type { Fault } from '@nodaxis/core/units/result';
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
+import { browserStore, storeFault } from './browserStore';
+import { pictureKey } from './photos';
 import { useShelf } from './shelf';
 import { importFile } from './transfer';
 
@@ -25,7 +27,15 @@ export const useImports = defineStore('imports', () => {
         ];
         continue;
       }
-      const card = await shelf.take(read.value);
+      for (const [sha256, picture] of read.value.pictures)
+        await browserStore.setItem(pictureKey(sha256), picture).catch((e: unknown) => {
+          faults.value = [
+            ...faults.value,
+            { what: storeFault(e), where: f.name, mend: 'The machine was opened without its pictures.' },
+          ];
+        });
+      faults.value = [...faults.value, ...read.value.faults];
+      const card = await shelf.take(read.value.file);
       if (files.length === 1) await router.push(`/machine/${card.id}`);
     }
   }

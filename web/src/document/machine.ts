@@ -11,6 +11,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { browserStore, storeFault } from './browserStore';
 import { cardOf, unsaved, useShelf } from './shelf';
+import { keepPicture } from './photos';
 import type { SlotName } from './slots';
 import { readSlots, writeSlot } from './slots';
 import { holdTab, type TabHold } from './tabHold';
@@ -170,6 +171,23 @@ export const useMachine = defineStore('machine', () => {
     settle({ ...file.value, layout: { ...file.value.layout, positions: next } });
   }
 
+  /**
+   * Takes a picture in for a part, a conductor or a terminal. The reference lives beside the design; that the thing has
+   * this picture is an edit like any other.
+   */
+  async function addPicture(picked: File, attach: (id: string) => Command): Promise<Fault[]> {
+    if (!file.value || readOnly.value) return [];
+    try {
+      const kept = await keepPicture(browserStore, picked);
+      if (!kept.ok) return [kept.error];
+      const { id, ref: reference } = kept.value;
+      settle({ ...file.value, photos: { ...file.value.photos, [id]: reference } });
+      return run(attach(id));
+    } catch (e) {
+      return [{ what: storeFault(e), where: picked.name, mend: 'The picture was not kept.' }];
+    }
+  }
+
   /** Remembers the revision that stands now under a name, such as the machine as it was found. */
   function mark(name: string): void {
     if (!file.value || readOnly.value) return;
@@ -244,6 +262,7 @@ export const useMachine = defineStore('machine', () => {
     run,
     place,
     mark,
+    addPicture,
     undo,
     redo,
     flush,

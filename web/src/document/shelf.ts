@@ -8,6 +8,7 @@ import { sampleMachines } from '@nodaxis/core/samples/index';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { browserStore, storeFault } from './browserStore';
+import { pictureKey } from './photos';
 import { readSlots, removeSlots, writeSlot } from './slots';
 
 /** What the shelf shows of a machine without opening it. */
@@ -160,8 +161,20 @@ export const useShelf = defineStore('shelf', () => {
   const remove = (card: Card) => keepCard({ ...card, removedAt: now() });
   const bringBack = ({ removedAt: _gone, ...card }: Card) => keepCard(card);
 
+  /** Pictures that no machine on the shelf speaks of any more. */
+  async function dropPictures(gone: MachineFile): Promise<void> {
+    const hashes = Object.values(gone.photos).map((p) => p.sha256);
+    if (!hashes.length) return;
+    const others = await Promise.all(
+      cards.value.filter((c) => c.id !== gone.id).map((c) => readSlots(browserStore, c.id)),
+    );
+    for (const h of hashes) if (!others.some((o) => o?.text.includes(h))) await browserStore.removeItem(pictureKey(h));
+  }
+
   async function deleteForGood(id: string): Promise<void> {
+    const gone = await load(id);
     await removeSlots(browserStore, id);
+    if (gone) await dropPictures(gone);
     await browserStore.removeItem(cardKey(id));
     unsaved.delete(id);
     cards.value = cards.value.filter((c) => c.id !== id);

@@ -39,7 +39,7 @@ async function undoRemove() {
 }
 async function exportCard(card: Card) {
   const file = await shelf.load(card.id);
-  if (file) exportMachine(file);
+  if (file) await exportMachine(file);
 }
 function startRename(card: Card) {
   renaming.value = card.id;
@@ -77,7 +77,7 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
         ref="picker"
         class="visually-hidden"
         type="file"
-        accept=".json,application/json"
+        accept=".json,.zip,application/json,application/zip"
         multiple
         aria-label="Machine files"
         tabindex="-1"

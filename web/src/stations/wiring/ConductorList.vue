@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Delete, Download, Plus, Upload } from '@element-plus/icons-vue';
+import { Camera, Delete, Download, Plus, Upload } from '@element-plus/icons-vue';
 import type { ConductorEdit } from '@nodaxis/core/commands/command';
 import type { Command } from '@nodaxis/core/commands/command';
 import { readConductorsCsv, writeConductorsCsv } from '@nodaxis/core/formats/conductorsCsv';
@@ -15,6 +15,8 @@ import { useRoute } from 'vue-router';
 import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
 import { download } from '../../document/transfer';
+import NotesAndPictures from '../../widgets/NotesAndPictures.vue';
+import type { Subject } from '../../widgets/NotesAndPictures.vue';
 import AddConductor from './AddConductor.vue';
 import ColourSwatch from './ColourSwatch.vue';
 import ConductorEditor from './ConductorEditor.vue';
@@ -36,6 +38,7 @@ const adding = ref(false);
 const faults = shallowRef<Fault[]>([]);
 const told = ref('');
 const picker = ref<HTMLInputElement>();
+const noting = ref(false);
 /** Where Shift begins to pick from. */
 let anchor = 0;
 
@@ -67,6 +70,24 @@ const activeIndex = computed(() => rows.value.findIndex((r) => r.id === active.v
 const chosen = computed(() => {
   const ids = picked.value.size ? rows.value.filter((r) => picked.value.has(r.id)).map((r) => r.id) : [];
   return ids.length ? ids : active.value && machine.design!.conductors[active.value] ? [active.value] : [];
+});
+
+/** The row under the cursor, its ends and their parts: each may have notes and pictures of its own. */
+const subjects = computed((): { subject: Subject; title: string }[] => {
+  const r = rows.value.find((x) => x.id === active.value);
+  if (!r) return [];
+  const ends = [r.c.from, r.c.to] as const;
+  return [
+    { subject: { kind: 'conductor', id: r.id }, title: `Conductor ${r.c.number}` },
+    ...ends.map((e, i) => ({
+      subject: { kind: 'terminal' as const, id: e.part, terminal: e.terminal },
+      title: `Terminal ${i === 0 ? r.from : r.to}`,
+    })),
+    ...ends.map((e) => ({
+      subject: { kind: 'part' as const, id: e.part },
+      title: `${machine.design!.parts[e.part]?.designation ?? ''} ${machine.design!.parts[e.part]?.name ?? ''}`,
+    })),
+  ];
 });
 
 function goTo(index: number): void {
@@ -274,7 +295,7 @@ const target = (e: Event) => (e.target as HTMLInputElement).value;
         >
         <span role="columnheader" class="why">Why</span>
       </div>
-      <div v-bind="containerProps" class="rows" tabindex="-1" role="presentation">
+      <div v-bind="containerProps" class="rows" role="presentation">
         <div v-bind="wrapperProps" role="rowgroup">
           <div
             v-for="{ data: r, index } in list"
@@ -325,6 +346,9 @@ const target = (e: Event) => (e.target as HTMLInputElement).value;
         <p v-if="!rows.length" class="soft none">No conductor fits these filters.</p>
       </div>
     </div>
+    <aside v-if="noting && subjects.length" class="sheet noting" aria-label="Notes and pictures">
+      <NotesAndPictures v-for="x in subjects" :key="x.title" :subject="x.subject" :title="x.title" />
+    </aside>
     <div class="foot row">
       <ConductorEditor
         v-if="chosen.length"
@@ -334,6 +358,9 @@ const target = (e: Event) => (e.target as HTMLInputElement).value;
         @remove="remove"
         @fault="faults = $event"
       >
+        <button class="plain-button framed" :aria-expanded="noting" :disabled="!active" @click="noting = !noting">
+          <Camera />Notes and pictures
+        </button>
         <button class="plain-button danger" :disabled="machine.readOnly" @click="remove"><Delete />Remove</button>
       </ConductorEditor>
       <p v-else class="soft">
@@ -446,6 +473,17 @@ input[type='search'] {
 }
 .none {
   padding: 14px;
+}
+@media (min-width: 721px) {
+  .noting {
+    display: grid;
+    grid-template-columns: repeat(5, minmax(0, 1fr));
+    gap: 10px;
+  }
+}
+.noting {
+  max-height: 210px;
+  overflow: auto;
 }
 .foot {
   min-height: 44px;

@@ -6,6 +6,7 @@ import { terminalName } from '@nodaxis/core/wiring/wires';
 import { computed, ref } from 'vue';
 import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
+import NotesAndPictures from '../../widgets/NotesAndPictures.vue';
 import ColourSwatch from './ColourSwatch.vue';
 import { sheetNames } from './sheetNames';
 
@@ -95,6 +96,10 @@ const length = computed(() => conductor.value?.length && showLead(conductor.valu
           <RefreshLeft />Undo
         </button>
       </div>
+      <details>
+        <summary>Notes and pictures</summary>
+        <NotesAndPictures :subject="{ kind: 'conductor', id }" :title="`Conductor ${conductor.number}`" />
+      </details>
       <p v-if="last" role="status" class="soft">{{ last }}</p>
     </article>
     <section v-else class="sheet stack">
@@ -157,6 +162,11 @@ const length = computed(() => conductor.value?.length && showLead(conductor.valu
 }
 .tick svg {
   width: 28px;
+}
+summary {
+  min-height: 32px;
+  color: var(--accent);
+  cursor: pointer;
 }
 .wide {
   flex: 1;

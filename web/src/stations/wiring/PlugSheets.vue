@@ -4,6 +4,7 @@ import { stripLayout } from '@nodaxis/core/wiring/labels';
 import { pinSheet } from '@nodaxis/core/wiring/pinSheet';
 import { computed, ref, watch } from 'vue';
 import { useMachine } from '../../document/machine';
+import NotesAndPictures from '../../widgets/NotesAndPictures.vue';
 import ColourSwatch from './ColourSwatch.vue';
 import PlugFace from './PlugFace.vue';
 
@@ -132,6 +133,11 @@ const print = () => window.print();
           </tr>
         </tbody>
       </table>
+      <NotesAndPictures
+        class="no-print"
+        :subject="{ kind: 'part', id: picked }"
+        :title="`${part.designation}: notes and pictures`"
+      />
     </section>
     <section v-else-if="part" class="sheet stack" :aria-label="`Layout of ${part.designation}`">
       <div class="row spread">

@@ -32,7 +32,7 @@ const graph = computed(() =>
     : sheetGraph(design.value, wires.value, sheet.value),
 );
 const { layout, busySince, seconds, fault, stop, again } = useLayout(graph);
-const { setCenter, fitView, zoomIn, zoomOut, viewport } = useVueFlow('wiring');
+const { setCenter, fitView, zoomIn, zoomOut, viewport, getNodes } = useVueFlow('wiring');
 
 const edgeTypes = { wire: markRaw(WireEdge) as never };
 const key = (part: string) => `${sheet.value}/${part}`;
@@ -53,7 +53,8 @@ const nodes = computed((): Node[] =>
         id: n.id,
         type: 'part',
         position: moved.value[n.id] ?? layout.value!.nodes[n.id]!,
-        data: { node: n, bundle: sheet.value === 'overview' },
+        // Raw: three hundred lines need not be watched in depth.
+        data: markRaw({ node: n, bundle: sheet.value === 'overview' }),
         connectable: false,
         draggable: !machine.readOnly,
       }))
@@ -69,22 +70,37 @@ const edges = computed((): Edge[] =>
         sourceHandle: e.from.port,
         targetHandle: e.to.port,
         focusable: false,
-        data: {
+        data: markRaw({
           points: moved.value[e.from.node] || moved.value[e.to.node] ? undefined : layout.value!.lines[e.id],
           number: e.number,
           colour: e.colour,
           net: e.net,
           lane: ((i % 9) - 4) * 6,
           bundle: sheet.value === 'overview' ? `bundle ${e.id.split('/')[0]}` : undefined,
-        },
+        }),
       }))
     : [],
 );
-watch([sheet, laidOut], async () => {
-  if (!laidOut.value) return;
-  await nextTick();
-  setTimeout(() => void (target ? centre() : fitView({ padding: 0.03, maxZoom: 1.2 })), 60);
-});
+/** A terminal to be shown, once its sheet is laid out. */
+let target: { sheet: Sheet; part: string; terminal: string } | undefined;
+/** Brings a new sheet into view, as soon as the parts of this very sheet are on the page and measured. */
+let looking = 0;
+async function look(): Promise<void> {
+  const mine = ++looking;
+  for (let frame = 0; frame < 240; frame++) {
+    await new Promise(requestAnimationFrame);
+    if (mine !== looking) return;
+    const now = new Set<unknown>(graph.value.nodes);
+    const there = getNodes.value;
+    if (!there.length || !there.every((n) => n.dimensions.width > 0 && now.has(n.data.node))) continue;
+    // Where the reader has gone on to another sheet meanwhile, the whole of it is shown.
+    if (target?.sheet === sheet.value) centre();
+    else void fitView({ padding: 0.03, maxZoom: 1.2, duration: 0 });
+    return;
+  }
+}
+watch(sheet, () => void look(), { immediate: true });
+onBeforeUnmount(() => looking++);
 
 /** The net under the pointer or pinned by a click, lit on whatever sheet is shown. One style rule does it, not three hundred lines. */
 const pinned = ref<number>();
@@ -93,9 +109,9 @@ const lit = computed(() => over.value ?? pinned.value);
 const light = new CSSStyleSheet();
 onMounted(() => (document.adoptedStyleSheets = [...document.adoptedStyleSheets, light]));
 onBeforeUnmount(() => (document.adoptedStyleSheets = document.adoptedStyleSheets.filter((s) => s !== light)));
-watch(lit, (net) =>
+watch([lit, graph], ([net]) =>
   light.replaceSync(
-    net === undefined || net < 0
+    net === undefined || !graph.value.edges.some((e) => e.net === net)
       ? ''
       : `.vue-flow .wire:not([data-net="${net}"]) { opacity: 0.18 } .vue-flow .wire[data-net="${net}"] .casing { stroke: var(--accent); stroke-width: 6px } .vue-flow .port[data-net="${net}"] { background: var(--accent); color: var(--on-accent) }`,
   ),
@@ -123,12 +139,10 @@ function pinEdge(e: { edge: Edge }): void {
   pinned.value = pinned.value === net ? undefined : net;
 }
 
-/** A terminal to be shown, once its sheet is laid out. */
-let target: { part: string; terminal: string } | undefined;
 function centre(): void {
   const t = target;
   target = undefined;
-  const node = t && graph.value.nodes.find((n) => n.id === t.part);
+  const node = t?.sheet === sheet.value && graph.value.nodes.find((n) => n.id === t.part);
   if (!node || !t || !layout.value) return;
   const at = moved.value[node.id] ?? layout.value.nodes[node.id]!;
   const port = node.ports.find((p) => p.terminal === t.terminal);
@@ -370,6 +384,10 @@ input[type='search'] {
   box-shadow: 0 2px 10px rgb(0 0 0 / 20%);
 }
 .net {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 8px;
+  align-items: baseline;
   min-height: 26px;
   font-size: 13px;
 }

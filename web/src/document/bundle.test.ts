@@ -1,0 +1,74 @@
+import { dunnock } from '@nodaxis/core/samples/dunnock';
+import { applyCommand } from '@nodaxis/core/commands/apply';
+import type { MachineFile } from '@nodaxis/core/machine/file';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { isZip, packBundle, unpackBundle } from './bundle';
+import { pictureKey, sha256Of } from './photos';
+import type { KeyValueStore } from './slots';
+import { packer } from './zip';
+
+const store = (): KeyValueStore & { map: Map<string, unknown> } => {
+  const map = new Map<string, unknown>();
+  return {
+    map,
+    getItem: async <T>(k: string) => (map.get(k) as T) ?? null,
+    setItem: async <T>(k: string, v: T) => (map.set(k, v), v),
+    removeItem: async (k) => void map.delete(k),
+    keys: async () => [...map.keys()],
+  };
+};
+
+describe('a machine with its pictures', () => {
+  const kept = store();
+  let file: MachineFile;
+  let sha256: string;
+  let packed: Uint8Array;
+  beforeAll(async () => {
+    const bytes = new Uint8Array(Array.from({ length: 5000 }, (_, i) => (i * 31) % 251));
+    sha256 = await sha256Of(bytes);
+    await kept.setItem(pictureKey(sha256), { mime: 'image/jpeg', bytes });
+    const start = dunnock();
+    const reference = { name: 'inside the lid', mime: 'image/jpeg' as const, widthPx: 40, heightPx: 30, sha256 };
+    const edit = applyCommand(
+      { ...start, photos: { 'photo-1': reference } },
+      { name: 'set-part', args: { part: 'controller', set: { photos: ['photo-1'], notes: 'jumper open' } } },
+      '2026-03-03T10:00:00.000Z',
+    );
+    if (!edit.ok) throw new Error(edit.error[0]!.what);
+    file = edit.value.file;
+    packed = await packBundle(kept, file, packer);
+  });
+  it('goes out as a zip and comes back the same, picture and all', async () => {
+    expect(isZip(packed)).toBe(true);
+    const back = await unpackBundle('d.zip', packed, packer);
+    if (!back.ok) throw new Error(back.error[0]!.what);
+    expect(back.value.file).toEqual(file);
+    expect(back.value.faults).toEqual([]);
+    expect(back.value.pictures.get(sha256)!.bytes.length).toBe(5000);
+  });
+  it('a picture that is missing or damaged is named, and the machine opens all the same', async () => {
+    const without = await unpackBundle('d.zip', await packBundle(store(), file, packer), packer);
+    expect(without).toMatchObject({
+      ok: true,
+      value: { faults: [{ what: 'The picture "inside the lid" is missing.' }] },
+    });
+    const wrong = store();
+    await wrong.setItem(pictureKey(sha256), { mime: 'image/jpeg', bytes: new Uint8Array(9) });
+    const damaged = await unpackBundle('d.zip', await packBundle(wrong, file, packer), packer);
+    expect(damaged).toMatchObject({
+      ok: true,
+      value: { faults: [{ what: 'The picture "inside the lid" is damaged.' }] },
+    });
+  });
+  it('a zip of something else, a torn one, and one that would flood the disk are refused with a sentence', async () => {
+    const other = await packer.pack({ 'readme.txt': { bytes: new Uint8Array(4), stored: true } });
+    const torn = packed.slice(0, packed.length / 2);
+    for (const bad of [other, torn])
+      expect(await unpackBundle('x.zip', bad, packer)).toMatchObject({ ok: false, error: [{ where: 'x.zip' }] });
+    const flood = { ...packer, unpack: async () => ({ tooMuch: 9e9 }) };
+    const refused = await unpackBundle('x.zip', packed, flood);
+    expect(!refused.ok && refused.error[0]!.what).toContain('9000 MB');
+    const limits = { wanted: '.*', most: 100, mostEach: 1e9 };
+    expect(await packer.unpack(packed, limits)).toHaveProperty('tooMuch');
+  });
+});

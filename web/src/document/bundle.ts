@@ -1,0 +1,81 @@
+import type { MachineFile } from '@nodaxis/core/machine/file';
+import { writeMachineFile } from '@nodaxis/core/machine/file';
+import { MAX_FILE_BYTES, readMachineFile } from '@nodaxis/core/machine/read';
+import type { Fault, Result } from '@nodaxis/core/units/result';
+import { fail, ok } from '@nodaxis/core/units/result';
+import type { Picture } from './photos';
+import { readPicture, sha256Of } from './photos';
+import type { KeyValueStore } from './slots';
+import type { Entries, Packer } from './zip';
+
+/** A machine with its pictures, as they travel: a zip of the machine file and the pictures by their hashes. */
+export interface Bundle {
+  file: MachineFile;
+  pictures: ReadonlyMap<string, Picture>;
+  /** Pictures that the file speaks of and that did not come along, or not whole. */
+  faults: Fault[];
+}
+
+const MACHINE = 'machine.nodaxis.json';
+const extension = { 'image/jpeg': 'jpg', 'image/png': 'png', 'image/webp': 'webp' } as const;
+/** What all of it may unpack to: a small zip can hold a great deal of nothing. */
+export const MOST_UNPACKED = 400e6;
+
+export const isZip = (head: Uint8Array): boolean => head[0] === 0x50 && head[1] === 0x4b;
+
+/** Packs a machine with its pictures. */
+export async function packBundle(
+  store: KeyValueStore,
+  file: MachineFile,
+  packer: Packer,
+): Promise<Uint8Array<ArrayBuffer>> {
+  const entries: Entries = { [MACHINE]: { bytes: new TextEncoder().encode(writeMachineFile(file)), stored: false } };
+  for (const ref of Object.values(file.photos)) {
+    const picture = await readPicture(store, ref.sha256);
+    if (picture) entries[`pictures/${ref.sha256}.${extension[ref.mime]}`] = { bytes: picture.bytes, stored: true };
+  }
+  return packer.pack(entries);
+}
+
+/** Opens a zip of a machine. Sizes are looked at before anything is unpacked, and every picture against its hash. */
+export async function unpackBundle(name: string, packed: Uint8Array, packer: Packer): Promise<Result<Bundle, Fault[]>> {
+  const refuse = (what: string, mend: string) => fail<Fault[]>([{ what, where: name, mend }]);
+  const unpacked = await packer.unpack(packed, {
+    wanted: '^(machine\\.nodaxis\\.json|pictures/[0-9a-f]{64}\\.(jpg|png|webp))$',
+    most: MOST_UNPACKED,
+    mostEach: MAX_FILE_BYTES,
+  });
+  if ('damaged' in unpacked)
+    return refuse(
+      `${name} is a zip that is damaged (${unpacked.damaged}).`,
+      'Export the machine again, or fetch the file anew.',
+    );
+  if ('tooMuch' in unpacked)
+    return refuse(
+      `${name} would unpack to ${Math.round(unpacked.tooMuch / 1e6)} MB. It was not opened.`,
+      'A machine with its pictures has a few hundred at most.',
+    );
+  const { files } = unpacked;
+  const json = files[MACHINE];
+  if (!json)
+    return refuse(
+      `${name} holds no ${MACHINE}, or one that is far too large.`,
+      'Pick a zip that was exported from here.',
+    );
+  const read = readMachineFile(new TextDecoder().decode(json));
+  if (!read.ok) return read;
+  const pictures = new Map<string, Picture>();
+  const faults: Fault[] = [];
+  for (const ref of Object.values(read.value.photos)) {
+    const bytes = files[`pictures/${ref.sha256}.${extension[ref.mime]}`];
+    const copy = bytes && new Uint8Array(bytes);
+    if (copy && (await sha256Of(copy)) === ref.sha256) pictures.set(ref.sha256, { mime: ref.mime, bytes: copy });
+    else
+      faults.push({
+        what: `The picture "${ref.name}" ${bytes ? 'is damaged' : 'is missing'}.`,
+        where: name,
+        mend: 'The machine was opened without it.',
+      });
+  }
+  return ok({ file: read.value, pictures, faults });
+}

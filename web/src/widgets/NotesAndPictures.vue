@@ -1,0 +1,141 @@
+<script setup lang="ts">
+import { Camera, Delete } from '@element-plus/icons-vue';
+import type { Command } from '@nodaxis/core/commands/command';
+import type { Fault } from '@nodaxis/core/units/result';
+import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
+import { browserStore } from '../document/browserStore';
+import { useMachine } from '../document/machine';
+import { readPicture } from '../document/photos';
+
+/** What a person notes of a part, a conductor or a terminal: words and pictures, kept with the machine. */
+export type Subject =
+  { kind: 'conductor'; id: string } | { kind: 'part'; id: string } | { kind: 'terminal'; id: string; terminal: string };
+const props = defineProps<{ subject: Subject; title: string }>();
+const machine = useMachine();
+const faults = ref<Fault[]>([]);
+const picker = ref<HTMLInputElement>();
+
+const held = computed((): { notes?: string | undefined; photos?: string[] | undefined } | undefined => {
+  const { subject } = props;
+  const design = machine.design!;
+  if (subject.kind === 'conductor') return design.conductors[subject.id];
+  if (subject.kind === 'part') return design.parts[subject.id];
+  return design.parts[subject.id]?.terminals[subject.terminal];
+});
+type Change = { notes?: string | null; photos?: string[] | null };
+function commandFor(set: Change): Command {
+  const { subject } = props;
+  if (subject.kind === 'conductor') return { name: 'set-conductors', args: { ids: [subject.id], set } };
+  if (subject.kind === 'part') return { name: 'set-part', args: { part: subject.id, set } };
+  return { name: 'set-terminal', args: { part: subject.id, terminal: subject.terminal, set } };
+}
+const photos = computed(() => held.value?.photos ?? []);
+function note(e: Event): void {
+  const text = (e.target as HTMLTextAreaElement).value.trim();
+  if (text !== (held.value?.notes ?? '')) faults.value = machine.run(commandFor({ notes: text || null }));
+}
+async function take(e: Event): Promise<void> {
+  const input = e.target as HTMLInputElement;
+  faults.value = [];
+  for (const f of input.files ?? []) {
+    const refused = await machine.addPicture(f, (id) => commandFor({ photos: [...new Set([...photos.value, id])] }));
+    faults.value = [...faults.value, ...refused];
+  }
+  input.value = '';
+}
+function drop(id: string): void {
+  const rest = photos.value.filter((p) => p !== id);
+  faults.value = machine.run(commandFor({ photos: rest.length ? rest : null }));
+}
+
+const urls = shallowRef<Record<string, string>>({});
+const free = () => Object.values(urls.value).forEach((u) => URL.revokeObjectURL(u));
+watch(
+  photos,
+  async (ids) => {
+    const next: Record<string, string> = {};
+    for (const id of ids) {
+      const reference = machine.file?.photos[id];
+      const picture = reference && (await readPicture(browserStore, reference.sha256).catch(() => null));
+      if (picture) next[id] = URL.createObjectURL(new Blob([picture.bytes], { type: picture.mime }));
+    }
+    free();
+    urls.value = next;
+  },
+  { immediate: true },
+);
+onBeforeUnmount(free);
+</script>
+
+<template>
+  <section class="notes stack" :aria-label="title">
+    <h3>{{ title }}</h3>
+    <textarea
+      rows="2"
+      :value="held?.notes ?? ''"
+      :disabled="machine.readOnly"
+      :aria-label="`Note on ${title}`"
+      placeholder="what is worth knowing when this is opened again"
+      @change="note"
+    ></textarea>
+    <div class="row">
+      <figure v-for="id in photos" :key="id">
+        <a v-if="urls[id]" :href="urls[id]" target="_blank" rel="noopener"
+          ><img :src="urls[id]" :alt="machine.file?.photos[id]?.name ?? 'picture'"
+        /></a>
+        <span v-else class="soft">not in this browser</span>
+        <button
+          class="plain-button"
+          :aria-label="`Remove picture ${machine.file?.photos[id]?.name ?? ''}`"
+          :disabled="machine.readOnly"
+          @click="drop(id)"
+        >
+          <Delete />
+        </button>
+      </figure>
+      <button class="plain-button framed" :disabled="machine.readOnly" @click="picker?.click()">
+        <Camera />Picture
+      </button>
+      <input
+        ref="picker"
+        class="visually-hidden"
+        type="file"
+        accept="image/*"
+        multiple
+        tabindex="-1"
+        :aria-label="`Pictures of ${title}`"
+        @change="take"
+      />
+    </div>
+    <p v-for="f in faults" :key="f.what" role="alert" class="fault">{{ f.what }} {{ f.mend }}</p>
+  </section>
+</template>
+
+<style scoped>
+.notes {
+  gap: 6px;
+}
+textarea {
+  font: inherit;
+  color: inherit;
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  padding: 4px 6px;
+  width: 100%;
+  resize: vertical;
+}
+figure {
+  margin: 0;
+  display: flex;
+  align-items: start;
+}
+img {
+  height: 64px;
+  max-width: 120px;
+  object-fit: cover;
+  border: 1px solid var(--line-strong);
+}
+.fault {
+  color: var(--danger);
+}
+</style>

@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { packer } from '../document/zip';
+
+expose(packer);
