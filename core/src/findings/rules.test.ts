@@ -275,6 +275,7 @@ const cases: Record<string, Case> = {
       { name: 'add-input', args: { function: 'pause', library: 'button-plum-push' } },
     ],
     silent: [controller('controller-bryony-5')],
+    after: [plan],
   },
   'input-twice': {
     base: 'wren',

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { Colour } from '@nodaxis/core/machine/connections';
+import { roleOf } from '@nodaxis/core/machine/parts';
 import { sheetFields } from '@nodaxis/core/machine/library/sheet';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import { ElDialog } from 'element-plus';
@@ -34,6 +36,36 @@ function set(key: string, value: Quantity | undefined) {
     args: { path: `parts.${props.partId}.data.${key}`, value: value ?? null },
   });
   refusals.value = { ...refusals.value, [key]: faults.map((f) => `${f.what} ${f.mend}`).join(' ') };
+}
+/** What differs from one specimen to the next: the revision of a board, its links, what is printed on it. */
+const revisions = computed(() => [
+  ...new Set(Object.values(part.value?.terminals ?? {}).flatMap((t) => Object.keys(t.roleByRevision ?? {}))),
+]);
+const jumpers = computed(() =>
+  Object.entries(part.value?.elements ?? {}).flatMap(([id, e]) => (e.kind === 'jumper' ? [{ id, e }] : [])),
+);
+const value = (e: Event) => (e.target as HTMLInputElement).value;
+const setRevision = (e: Event) =>
+  machine.run({ name: 'set-part', args: { part: props.partId, set: { boardRevision: value(e) || null } } });
+const setJumper = (jumper: string, e: Event) =>
+  machine.run({
+    name: 'set-jumper',
+    args: { part: props.partId, jumper, closed: (e.target as HTMLInputElement).checked },
+  });
+function relabel(terminal: string, e: Event): void {
+  const printed = value(e).trim();
+  if (printed && printed !== part.value?.terminals[terminal]?.printed)
+    machine.run({ name: 'set-terminal', args: { part: props.partId, terminal, set: { printed } } });
+}
+function setLead(terminal: string, e: Event): void {
+  const code = value(e).trim().toUpperCase();
+  const known = Colour.safeParse(code);
+  if (!code || known.success)
+    machine.run({
+      name: 'set-terminal',
+      args: { part: props.partId, terminal, set: { lead: known.success ? known.data : null } },
+    });
+  (e.target as HTMLInputElement).value = part.value?.terminals[terminal]?.lead ?? '';
 }
 async function keep() {
   const p = part.value;
@@ -74,9 +106,71 @@ async function keep() {
         />
       </tbody>
     </table>
+    <template v-if="part">
+      <label v-if="revisions.length" class="row"
+        >Board revision
+        <select :value="part.boardRevision ?? ''" :disabled="machine.readOnly" @change="setRevision">
+          <option value="">newest</option>
+          <option v-for="r in revisions" :key="r">{{ r }}</option>
+        </select></label
+      >
+      <label v-for="j in jumpers" :key="j.id" class="row"
+        ><input
+          type="checkbox"
+          :checked="j.e.closed"
+          :disabled="machine.readOnly"
+          @change="setJumper(j.id, $event)"
+        />{{ j.e.label }} closed</label
+      >
+      <details>
+        <summary>Terminals: what is printed, what it does, the maker’s lead</summary>
+        <table class="list">
+          <tbody>
+            <tr v-for="(t, id) in part.terminals" :key="id">
+              <td>
+                <input
+                  class="mono label"
+                  maxlength="40"
+                  :value="t.printed"
+                  :aria-label="`Label of ${String(id)}`"
+                  :disabled="machine.readOnly"
+                  @change="relabel(String(id), $event)"
+                />
+              </td>
+              <td>{{ roleOf(part, t).replaceAll('-', ' ') }}</td>
+              <td>
+                <input
+                  class="mono label"
+                  maxlength="4"
+                  placeholder="none"
+                  :value="t.lead ?? ''"
+                  :aria-label="`Lead colour of ${t.printed}`"
+                  :disabled="machine.readOnly"
+                  @change="setLead(String(id), $event)"
+                />
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </details>
+    </template>
     <div class="row">
       <button class="plain-button framed" @click="keep">Keep as an own part</button>
       <span v-if="kept" role="status">{{ kept }}</span>
     </div>
   </ElDialog>
 </template>
+
+<style scoped>
+.label {
+  color: inherit;
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  width: 90px;
+}
+summary {
+  cursor: pointer;
+  color: var(--accent);
+  min-height: 28px;
+}
+</style>

@@ -1,16 +1,74 @@
-import type { Rule } from '../finding';
+import { circuitName } from '../../machine/fields';
+import type { Design } from '../../machine/design';
+import { libraryOf } from '../../machine/library/index';
+import { drivesOf } from '../../wiring/planner/drives';
+import { inputTerminals } from '../../wiring/planner/inputs';
+import type { Remedy, Rule } from '../finding';
+
+const shareable = /^(limit|reference|limit-and-reference)$/;
+
+/** Two inputs whose switches may share a loop: both closed contacts, or both sensors of one kind. */
+function shareLoop(design: Design): Remedy[] {
+  const list = Object.entries(design.circuits).filter(([, c]) => shareable.test(c.function) && c.devices.length > 0);
+  const kindOf = (id: string) => {
+    const part = design.parts[design.circuits[id]!.devices[0]!];
+    return part?.data.class === 'sensor' ? undefined : part?.setup.contactUsed;
+  };
+  for (const [a] of list)
+    for (const [b] of list) {
+      if (a === b || kindOf(a) !== 'NC' || kindOf(b) !== 'NC') continue;
+      return [
+        {
+          label: () =>
+            `Let ${circuitName(design, b)} share the loop of ${circuitName(design, a)}, then plan the wiring again`,
+          command: { name: 'join-inputs', args: { into: a, from: b } },
+        },
+      ];
+    }
+  return [];
+}
+
+/** The smallest controller of the library that has enough of what is missing. */
+function largerController(design: Design): Remedy[] {
+  const [inputs, channels] = [
+    Object.keys(design.circuits).length,
+    new Set(drivesOf(design).map((d) => d.channel)).size,
+  ];
+  const own = design.roles.controller ? design.parts[design.roles.controller]?.libraryKey : undefined;
+  const fits = libraryOf('controller').filter(
+    (e) =>
+      e.key !== own &&
+      e.data.class === 'controller' &&
+      e.data.architecture !== 'fieldbus-master' &&
+      e.data.channels >= channels &&
+      inputTerminals({ ...e, designation: '-K1' }).length >= inputs,
+  );
+  return fits.slice(0, 1).map((e) => ({
+    label: () => `Take ${e.name}, then plan the wiring again`,
+    command: { name: 'choose-part', args: { slot: { role: 'controller' }, library: e.key } },
+  }));
+}
 
 /** What the planner could not place: no channel, no input, no supply for something that needs one. */
 export const planGap: Rule = {
   code: 'plan-gap',
   severity: 'wont-work',
-  check: ({ plan }) =>
-    plan.gaps.map((gap, i) => ({
-      subject: `${gap.field}-${i}`,
-      title: gap.what,
-      explain: () =>
-        'The planner found no place for it. Let switches share an input, choose a controller with more of them, or add the supply that is missing.',
-      station: gap.field.startsWith('roles') ? 'machine' : 'switches',
-      field: gap.field,
-    })),
+  check: ({ design, plan }) =>
+    plan.gaps.map((gap, i) => {
+      const input = gap.field.startsWith('circuits.') && gap.field.endsWith('.input');
+      const channel = gap.field === 'roles.controller';
+      return {
+        subject: `${gap.field}-${i}`,
+        title: gap.what,
+        explain: () =>
+          'The planner found no place for it. Let switches share an input, move a function to another terminal, choose a controller with more of them, or add what is missing.',
+        station: gap.field.startsWith('circuits')
+          ? ('switches' as const)
+          : ['roles.controller', 'roles.fieldSupply'].includes(gap.field)
+            ? ('machine' as const)
+            : ('wiring' as const),
+        field: gap.field,
+        remedies: [...(input ? shareLoop(design) : []), ...(input || channel ? largerController(design) : [])],
+      };
+    }),
 };

@@ -96,6 +96,8 @@ const tansyInputs = pulledUpInputs(4);
 const fixedBank = isolatedInputs(8, 'E', 0);
 const farBank = isolatedInputs(16, 'N', 0);
 const bryonyInputs = pulledUpInputs(5);
+// On the first boards the pin that is labelled as the fifth input is not connected.
+bryonyInputs.terminals['in-4'] = { ...bryonyInputs.terminals['in-4']!, roleByRevision: { A: 'spare' } };
 const bankA = isolatedInputs(6, 'A', 0);
 const bankB = isolatedInputs(6, 'B', 6);
 const sedgeOut = switched(2, 'Q', 'sourcing', false);
@@ -212,7 +214,13 @@ export const controllers: LibraryEntry[] = [
       ...channels(5, (l, i) => `${l}-${i + 1}`),
       ...bryonyInputs.terminals,
     },
-    elements: { ...boardSupply.elements, ...bryonyOut.elements, ...bryonyInputs.elements },
+    elements: {
+      ...boardSupply.elements,
+      // A link on the board: open, the computer's side has a 0 V of its own.
+      ground: { kind: 'jumper', a: 'supply-minus', b: 'gnd', label: 'JP1, joins 0 V', closed: true },
+      ...bryonyOut.elements,
+      ...bryonyInputs.elements,
+    },
     setup: {},
   },
   {

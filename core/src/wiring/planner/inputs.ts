@@ -2,6 +2,7 @@ import type { InputCircuit } from '../../machine/connections';
 import type { Design } from '../../machine/design';
 import type { TerminalRef } from '../../machine/ids';
 import type { Element, Part } from '../../machine/parts';
+import { roleOf } from '../../machine/parts';
 import type { PlanGap } from './proposal';
 
 export type InputElement = Extract<Element, { kind: 'level-input' | 'isolated-input' }>;
@@ -14,9 +15,12 @@ export const inputElement = (part: Part | undefined, terminal: string): InputEle
 
 /** All input terminals of a controller, in the order in which it lists them. */
 export const inputTerminals = (part: Part | undefined): string[] =>
-  Object.values(part?.elements ?? {}).flatMap((e) =>
-    e.kind === 'level-input' || e.kind === 'isolated-input' ? [e.terminal] : [],
-  );
+  Object.values(part?.elements ?? {}).flatMap((e) => {
+    if (e.kind !== 'level-input' && e.kind !== 'isolated-input') return [];
+    const terminal = part!.terminals[e.terminal];
+    // On some revisions of a board the pin with this label is something else.
+    return terminal && roleOf(part!, terminal) === 'input' ? [e.terminal] : [];
+  });
 
 /** The side on which a contact must switch for an input with a built-in resistor; either side for an isolated one. */
 export function feedsOf(part: Part, terminal: string): InputCircuit['feed'][] {

@@ -4,6 +4,10 @@ import type { Command } from '../../commands/command';
 import type { Design } from '../../machine/design';
 import { dunnock } from '../../samples/dunnock';
 import { wren } from '../../samples/wren';
+import { libraryEntry } from '../../machine/library';
+import { partFrom } from '../../machine/library/entry';
+import { buildNetwork } from '../network';
+import { wiresOf } from '../wires';
 import { planConductors } from './plan';
 import { replan } from './replan';
 
@@ -139,6 +143,39 @@ describe('motors in series, and coils of eight leads', () => {
       args: { path: 'parts.motor-x-0.data.winding', value: winding },
     });
     expect(way(design, 'a')).toEqual(expected);
+  });
+});
+
+describe('the label and the truth', () => {
+  it('a pin that is no input on this revision of the board is not given to a switch', () => {
+    const file = wren();
+    const run = (...commands: Command[]) =>
+      commands.reduce((f, c) => {
+        const r = applyCommand(f, c, '2026-03-03T10:00:00.000Z');
+        if (!r.ok) throw new Error(r.error[0]!.what);
+        return r.value.file;
+      }, file).design;
+    const bryony: Command = {
+      name: 'choose-part',
+      args: { slot: { role: 'controller' }, library: 'controller-bryony-5' },
+    };
+    const first: Command = { name: 'set-part', args: { part: 'controller', set: { boardRevision: 'A' } } };
+    expect(planConductors(run(bryony)).inputs.alarm).toEqual({ part: 'controller', terminal: 'in-4' });
+    const older = planConductors(run(bryony, first));
+    expect(older.inputs.alarm).toBeUndefined();
+    expect(older.gaps.map((g) => g.field)).toContain('circuits.alarm.input');
+  });
+  it('a link on a board is part of the nets: open, the two sides of 0 V are apart', () => {
+    const { design } = wren();
+    const board = partFrom(libraryEntry('controller-bryony-5')!, '-K1');
+    const joined = (closed: boolean) => {
+      const jumper = board.elements.ground!;
+      const part = { ...board, elements: { ...board.elements, ground: { ...jumper, closed } as typeof jumper } };
+      const bench = { ...design, parts: { controller: part }, conductors: {} };
+      const wires = wiresOf(bench, buildNetwork(bench.parts, bench.conductors));
+      return wires.netOf('controller', 'gnd') === wires.netOf('controller', 'supply-minus');
+    };
+    expect([joined(true), joined(false)]).toEqual([true, false]);
   });
 });
 

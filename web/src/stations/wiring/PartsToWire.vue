@@ -9,6 +9,11 @@ import { carriesMains } from '@nodaxis/core/machine/parts';
 import type { Fault } from '@nodaxis/core/units/result';
 import { outputFunctionName, relayFor } from '@nodaxis/core/wiring/planner/outputs';
 import { functionNames, usualColours } from '@nodaxis/core/wiring/planner/rules';
+import { ampacityOf } from '@nodaxis/core/wiring/planner/planning';
+import { parseQuantity } from '@nodaxis/core/units/parse';
+import { showValue } from '@nodaxis/core/units/print';
+import { quantity } from '@nodaxis/core/units/quantity';
+import { usePreferences } from '../../document/preferences';
 import { terminalName } from '@nodaxis/core/wiring/wires';
 import { computed, ref } from 'vue';
 import { useMachine } from '../../document/machine';
@@ -18,6 +23,7 @@ import ColourSwatch from './ColourSwatch.vue';
 
 /** What there is to be wired besides drives and switches: the mains side, strips, stop chain, spindle and outputs. */
 const machine = useMachine();
+const preferences = usePreferences();
 const design = computed(() => machine.design!);
 const faults = ref<Fault[]>([]);
 
@@ -176,6 +182,29 @@ const batteries = computed(() =>
   Object.entries(design.value.parts).filter(([, p]) => p.data.class === 'motor' && p.data.batteryBacked),
 );
 const coloursOf = (of: ConductorFunction): ColourCode => design.value.colourRules?.[of] ?? usualColours[of];
+const sections = computed(() => ampacityOf(design.value));
+/** One row of the planning table; an empty figure brings the usual table back. */
+function setAmps(sectionMm2: number, e: Event): void {
+  const typed = (e.target as HTMLInputElement).value.trim();
+  if (!typed) {
+    faults.value = machine.run({ name: 'set-ampacity', args: { table: null } });
+    return;
+  }
+  const read = parseQuantity(typed, ['current'], 'A', `${sectionMm2} mm²`);
+  if (!read.ok) {
+    faults.value = [read.error];
+    return;
+  }
+  faults.value = machine.run({
+    name: 'set-ampacity',
+    args: {
+      table: sections.value.map((r) => ({
+        section: quantity(r.sectionMm2, 'mm²'),
+        current: r.sectionMm2 === sectionMm2 ? read.value : quantity(r.amps, 'A'),
+      })),
+    },
+  });
+}
 function setColour(of: ConductorFunction, e: Event): void {
   const input = e.target as HTMLInputElement;
   const typed = input.value.trim().toUpperCase();
@@ -315,6 +344,27 @@ function setColour(of: ConductorFunction, e: Event): void {
         </template>
       </div>
     </section>
+    <section class="sheet stack" aria-label="Sections">
+      <h2>Largest current by section</h2>
+      <p class="soft">
+        A cautious planning table for copper, bundled in a closed cabinet at 40 °C. Put your own figures in its place;
+        an empty one brings the usual table back.
+      </p>
+      <div class="colours sections">
+        <template v-for="r in sections" :key="r.sectionMm2">
+          <label :for="`amps-${r.sectionMm2}`" class="mono">{{
+            showValue(r.sectionMm2, 'area', preferences.display, 3)
+          }}</label>
+          <input
+            :id="`amps-${r.sectionMm2}`"
+            class="mono"
+            :value="showValue(r.amps, 'current', preferences.display, 3)"
+            :disabled="machine.readOnly"
+            @change="setAmps(r.sectionMm2, $event)"
+          />
+        </template>
+      </div>
+    </section>
   </div>
 </template>
 
@@ -349,6 +399,9 @@ section[aria-label='Spindle and computer'] {
   grid-template-columns: 1fr 64px 80px;
   gap: 4px 8px;
   align-items: center;
+}
+.sections {
+  grid-template-columns: 1fr 64px 1fr 64px;
 }
 .colours input {
   color: inherit;
