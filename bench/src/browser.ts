@@ -3,6 +3,8 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium, type Page } from '@playwright/test';
+import { newMachineFile, writeMachineFile } from '@nodaxis/core/machine/file';
+import { largeMachine } from './largeMachine';
 import type { Figure } from './measure';
 import { quantile } from './measure';
 
@@ -24,8 +26,8 @@ export function firstDownload(): Figure {
   };
 }
 
-/** Runs work on Dunnock’s Drives station, in a browser of its own behind the real server. */
-async function onDrives<T>(work: (page: Page) => Promise<T>): Promise<T> {
+/** Runs work in a browser of its own behind the real server, beginning at the shelf. */
+async function inBrowser<T>(work: (page: Page) => Promise<T>): Promise<T> {
   const server = spawn(
     process.execPath,
     [join(root, 'server/dist/main.js'), '--root', join(root, 'web/dist'), '--port', String(PORT)],
@@ -40,16 +42,141 @@ async function onDrives<T>(work: (page: Page) => Promise<T>): Promise<T> {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(`http://localhost:${PORT}/`);
     await page.getByRole('link', { name: 'Open Plover' }).waitFor();
-    await page.getByRole('link', { name: 'Open Dunnock' }).click();
-    await page.getByRole('link', { name: 'Drives' }).click();
-    await page.locator('[data-field="axes.x.maxSpeed"] input').waitFor();
-    await page.locator('.chart canvas').waitFor();
-    await page.getByRole('button', { name: 'Do it' }).first().waitFor();
     return await work(page);
   } finally {
     await browser.close();
     server.kill();
   }
+}
+
+/** Runs work on Dunnock’s Drives station. */
+const onDrives = <T>(work: (page: Page) => Promise<T>): Promise<T> =>
+  inBrowser(async (page) => {
+    await page.getByRole('link', { name: 'Open Dunnock' }).click();
+    await page.getByRole('link', { name: 'Drives' }).click();
+    await page.locator('[data-field="axes.x.maxSpeed"] input').waitFor();
+    await page.locator('.chart canvas').waitFor();
+    await page.getByRole('button', { name: 'Do it' }).first().waitFor();
+    return work(page);
+  });
+
+/** Runs work on the wiring of a large machine, brought in as a file. */
+const onLargeWiring = <T>(conductors: number, view: string, work: (page: Page) => Promise<T>): Promise<T> =>
+  inBrowser(async (page) => {
+    const file = newMachineFile(largeMachine(conductors), 'large', '2026-01-01T00:00:00.000Z');
+    await page.getByLabel('Machine files').setInputFiles({
+      name: 'large.nodaxis.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(writeMachineFile(file)),
+    });
+    await page.getByRole('heading', { level: 1, name: 'Machine' }).waitFor({ timeout: 60_000 });
+    await page.goto(`http://localhost:${PORT}/machine/large/wiring?view=${view}`);
+    return work(page);
+  });
+
+/** Mean frames a second while something is done once a frame. */
+function framesOf(name: string, gaps: readonly number[]): Figure {
+  return {
+    name: `${name} (slowest twentieth ${(1000 / quantile([...gaps], 0.95)).toFixed(0)})`,
+    value: 1000 / (gaps.reduce((a, b) => a + b, 0) / gaps.length),
+    unit: 'a second',
+    bound: 50,
+    most: false,
+  };
+}
+
+/** From the click on the largest sheet of Dunnock until its drawing stands, layout in its worker included. */
+export async function sheetLayout(): Promise<Figure> {
+  const times: number[] = [];
+  for (let i = 0; i < 3; i++)
+    times.push(
+      await inBrowser(async (page) => {
+        await page.getByRole('link', { name: 'Open Dunnock' }).click();
+        await page.getByRole('link', { name: 'Wiring' }).click();
+        await page.getByRole('tab', { name: 'Diagram' }).click();
+        await page.locator('.vue-flow .wire').first().waitFor();
+        return page.evaluate(async () => {
+          const button = [...document.querySelectorAll('button')].find((b) => b.textContent?.trim() === 'Signals')!;
+          const start = performance.now();
+          button.click();
+          const frame = () => new Promise((r) => requestAnimationFrame(r));
+          do await frame();
+          while (document.querySelectorAll('.vue-flow .wire').length !== 40);
+          return performance.now() - start;
+        });
+      }),
+    );
+  return {
+    name: 'sheet of 40 conductors laid out and drawn',
+    value: quantile(times, 0.5),
+    unit: 'ms',
+    bound: 1500,
+    most: true,
+  };
+}
+
+/** Panning and pointing with some three hundred conductors on one sheet. */
+export async function diagramFrames(): Promise<Figure> {
+  const { gaps, shown } = await onLargeWiring(490, 'diagram', async (page) => {
+    await page.locator('.vue-flow .wire').first().waitFor({ timeout: 60_000 });
+    await page.getByRole('button', { name: 'Signals', exact: true }).click();
+    await page.waitForFunction(() => document.querySelectorAll('.vue-flow .wire').length > 280, undefined, {
+      timeout: 60_000,
+    });
+    await page.waitForTimeout(1500);
+    return page.evaluate(async () => {
+      const pane = document.querySelector<HTMLElement>('.vue-flow__pane')!;
+      const box = pane.getBoundingClientRect();
+      const at = (type: string, x: number, y: number, target: EventTarget = pane) =>
+        target.dispatchEvent(
+          new MouseEvent(type, {
+            bubbles: true,
+            clientX: box.x + x,
+            clientY: box.y + y,
+            button: 0,
+            buttons: 1,
+            view: window,
+          }),
+        );
+      const frame = () => new Promise<number>((r) => requestAnimationFrame(r));
+      const wires = [...document.querySelectorAll('.vue-flow__edge')];
+      const gaps: number[] = [];
+      at('mousedown', 300, 300);
+      let last = await frame();
+      for (let i = 0; i < 140; i++) {
+        at('mousemove', 300 + 120 * Math.sin(i / 12), 300 + 60 * Math.cos(i / 12), window);
+        if (i % 6 === 0) wires[(i * 7) % wires.length]!.dispatchEvent(new MouseEvent('mouseenter', { bubbles: false }));
+        const now = await frame();
+        gaps.push(now - last);
+        last = now;
+      }
+      at('mouseup', 300, 300, window);
+      return { gaps: gaps.slice(20), shown: wires.length };
+    });
+  });
+  return framesOf(`frames while panning and pointing, ${shown} conductors shown`, gaps);
+}
+
+/** Scrolling through five thousand rows. */
+export async function listFrames(): Promise<Figure> {
+  const gaps = await onLargeWiring(5000, 'list', async (page) => {
+    await page.locator('[role="grid"] [role="row"]').nth(5).waitFor({ timeout: 60_000 });
+    await page.waitForTimeout(2000);
+    return page.evaluate(async () => {
+      const rows = document.querySelector<HTMLElement>('.rows')!;
+      const frame = () => new Promise<number>((r) => requestAnimationFrame(r));
+      const gaps: number[] = [];
+      let last = await frame();
+      for (let i = 0; i < 160; i++) {
+        rows.scrollTop += 130;
+        const now = await frame();
+        gaps.push(now - last);
+        last = now;
+      }
+      return gaps.slice(20);
+    });
+  });
+  return framesOf('frames while scrolling 5000 conductors', gaps);
 }
 
 /** Types `count` wanted speeds one after the other; the times until the ladder shows each, in ms. */
@@ -113,13 +240,7 @@ export async function sliderFrames(): Promise<Figure> {
       return gaps.slice(20);
     }),
   );
-  return {
-    name: `frames while dragging the supply slider (slowest twentieth ${(1000 / quantile(frames, 0.95)).toFixed(0)})`,
-    value: 1000 / (frames.reduce((a, b) => a + b, 0) / frames.length),
-    unit: 'a second',
-    bound: 50,
-    most: false,
-  };
+  return framesOf('frames while dragging the supply slider', frames);
 }
 
 /** How much the heap has grown after a thousand edits, history and undo included. */

@@ -1,7 +1,24 @@
-import { editToFigures, firstDownload, heapGrowth, sliderFrames } from './browser';
+import {
+  diagramFrames,
+  editToFigures,
+  firstDownload,
+  heapGrowth,
+  listFrames,
+  sheetLayout,
+  sliderFrames,
+} from './browser';
 import { derivation, help, netsAndFindings, planning, simulation, torqueOfSixAxes } from './core';
 import { report } from './measure';
 
 // The core goes first: a browser on the same two cores would be measured with it.
 const core = [derivation(), planning(), netsAndFindings(), torqueOfSixAxes(), help(), simulation()];
-report([firstDownload(), await editToFigures(), await sliderFrames(), await heapGrowth(), ...core]);
+report([
+  firstDownload(),
+  await editToFigures(),
+  await sliderFrames(),
+  await sheetLayout(),
+  await diagramFrames(),
+  await listFrames(),
+  await heapGrowth(),
+  ...core,
+]);

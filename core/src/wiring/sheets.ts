@@ -12,6 +12,7 @@ export const firstNumberOf = (sheet: Sheet): number => sheets.indexOf(sheet) * 1
 
 type Roles = ReadonlySet<TerminalRole>;
 const mainsRoles: Roles = new Set(['mains-l', 'mains-n']);
+const poles: Roles = new Set(['pole-in', 'pole-out']);
 const phases: Roles = new Set([
   'phase-a-plus',
   'phase-a-minus',
@@ -47,11 +48,12 @@ export function sheetRule(design: Design): (from: TerminalRef, to: TerminalRef) 
   const stopButtons = new Set<string>();
   for (const c of Object.values(design.circuits))
     if (c.function === 'stop') c.devices.forEach((d) => stopButtons.add(d));
+  const chainRoles: Roles = new Set(['torque-off-plus', 'torque-off-minus']);
   const chainCuts = (id: string, role: TerminalRole, channel: number | undefined) =>
     id === roles.resetButton ||
-    (id === roles.stopContactor && !role.startsWith('pole')) ||
+    (id === roles.stopContactor && !poles.has(role)) ||
     (channel === 1 && stopButtons.has(id)) ||
-    role.startsWith('torque-off');
+    chainRoles.has(role);
 
   return (from, to) => {
     const [p, q] = [parts[from.part], parts[to.part]];
@@ -64,8 +66,7 @@ export function sheetRule(design: Design): (from: TerminalRef, to: TerminalRef) 
     const [k, l] = [p.data.class, q.data.class];
     if (has(mainsRoles)) return 'mains';
     if (chainCuts(from.part, a, s.channel) || chainCuts(to.part, b, t.channel)) return 'stop-chain';
-    if (a.startsWith('pole') || b.startsWith('pole'))
-      return on(roles.stopContactor) && design.stopSchool !== 'main-switch' ? 'motor-power' : 'mains';
+    if (has(poles)) return on(roles.stopContactor) && design.stopSchool !== 'main-switch' ? 'motor-power' : 'mains';
     if (spindleParts.has(from.part) || spindleParts.has(to.part)) return on(roles.earthBar) ? 'mains' : 'spindle';
     if ((k === 'motor' || l === 'motor') && !has(outputRoles) && !is('encoder')) return 'motor-power';
     if (is('protective-earth')) return 'mains';

@@ -8,8 +8,10 @@ export const railsReversed: Rule = {
   code: 'rails-reversed',
   severity: 'danger',
   check: ({ design, wires }) =>
-    wires.all.flatMap((w) =>
-      w.ends.flatMap((e, i) => {
+    wires.all.flatMap((w) => {
+      // Most conductors have no supply terminal at either end.
+      if (!w.ends.some((e) => wantsPlus.has(e.role) || e.role === 'supply-minus')) return [];
+      return w.ends.flatMap((e, i) => {
         const wrongPole =
           (wantsPlus.has(e.role) && 'supply-out-minus') || (e.role === 'supply-minus' && 'supply-out-plus');
         if (!wrongPole || !wires.terminalsOf(w.net).some((t) => t.role === wrongPole)) return [];
@@ -21,6 +23,6 @@ export const railsReversed: Rule = {
           station: 'wiring' as const,
           field: `conductors.${w.id}`,
         };
-      }),
-    ),
+      });
+    }),
 };

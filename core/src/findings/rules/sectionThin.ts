@@ -12,17 +12,41 @@ import type { FindingDraft, Rule } from '../finding';
 /** A hair of tolerance, so that a table’s own figure is never called too much. */
 const SLACK = 1.001;
 
-type Judge = (f: Figures, w: Figures['wires']['all'][number], mm2: number) => FindingDraft | undefined;
+type WireOf = Figures['wires']['all'][number];
+/** A conductor with a section, and the load and length by which it is judged. */
+interface Judged {
+  w: WireOf;
+  mm2: number;
+  amps: number | undefined;
+}
+const judged = new WeakMap<Figures['wires'], readonly Judged[]>();
+
+/** The conductors that have a section, worked out once for the three rules below. */
+function judgedOf({ design, wires }: Figures): readonly Judged[] {
+  const known = judged.get(wires);
+  if (known) return known;
+  const list: Judged[] = [];
+  for (const w of wires.all) {
+    // A section of nothing is no section.
+    const section = positive(w.conductor.section, '');
+    if (section.known) list.push({ w, mm2: section.value, amps: loadOf(design, w) });
+  }
+  judged.set(wires, list);
+  return list;
+}
+
+type Judge = (f: Figures, j: Judged) => FindingDraft | undefined;
 
 const overConductors =
   (judge: Judge): Rule['check'] =>
-  (f) =>
-    f.wires.all.flatMap((w) => {
-      // A section of nothing is no section.
-      const section = positive(w.conductor.section, '');
-      const draft = section.known ? judge(f, w, section.value) : undefined;
-      return draft ? [draft] : [];
-    });
+  (f) => {
+    const drafts: FindingDraft[] = [];
+    for (const j of judgedOf(f)) {
+      const draft = judge(f, j);
+      if (draft) drafts.push(draft);
+    }
+    return drafts;
+  };
 
 /** The remedy of all three: the thinnest section that stands it. */
 const thicker = (id: string, number: number, mm2: number): NonNullable<FindingDraft['remedies']> => [
@@ -36,8 +60,7 @@ const thicker = (id: string, number: number, mm2: number): NonNullable<FindingDr
 export const sectionLoad: Rule = {
   code: 'section-load',
   severity: 'danger',
-  check: overConductors(({ design }, w, mm2) => {
-    const amps = loadOf(design, w);
+  check: overConductors(({ design }, { w, mm2, amps }) => {
     const table = ampacityOf(design);
     if (amps === undefined || amps <= ampacityA(mm2, table) * SLACK) return undefined;
     return {
@@ -56,7 +79,7 @@ export const sectionLoad: Rule = {
 export const sectionProtection: Rule = {
   code: 'section-protection',
   severity: 'doubtful',
-  check: overConductors(({ design, wires }, w, mm2) => {
+  check: overConductors(({ design, wires }, { w, mm2 }) => {
     const ahead = protectionOf(design, w, wires.sheets.get(w.id));
     const table = ampacityOf(design);
     if (!ahead || ahead.amps <= ampacityA(mm2, table) * SLACK) return undefined;
@@ -91,11 +114,11 @@ export const sectionProtection: Rule = {
 export const sectionDrop: Rule = {
   code: 'section-drop',
   severity: 'doubtful',
-  check: overConductors(({ design }, w, mm2) => {
-    const amps = loadOf(design, w);
+  check: overConductors(({ design }, { w, mm2, amps }) => {
+    if (amps === undefined) return undefined;
     const volts = feedVolts(design, w);
     const length = positive(w.conductor.length, '');
-    if (amps === undefined || !volts || !length.known) return undefined;
+    if (!volts || !length.known) return undefined;
     const lengthM = length.value / 1000;
     const drop = dropV(lengthM, amps, mm2);
     if (drop <= MOST_DROP * volts * SLACK) return undefined;

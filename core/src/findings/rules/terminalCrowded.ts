@@ -1,3 +1,4 @@
+import type { TerminalRef } from '../../machine/ids';
 import { terminalKey } from '../../machine/ids';
 import { terminalName } from '../../wiring/wires';
 import type { Rule } from '../finding';
@@ -15,22 +16,25 @@ export const terminalCrowded: Rule = {
       leads[c.a]!++;
       leads[c.b]!++;
     }
-    return network.terminals
-      .flatMap((terminal, node) => {
-        const holds = design.parts[terminal.part]?.terminals[terminal.terminal]?.holds ?? USUAL_LEADS;
-        return leads[node]! > holds ? [{ ...terminal, n: leads[node]!, holds }] : [];
-      })
-      .map((e) => {
-        const part = design.parts[e.part]!;
-        const name = terminalName(design, e);
-        return {
-          subject: terminalKey(e),
-          title: `${name} takes ${e.n} conductors`,
-          explain: () =>
-            `It holds ${e.holds}. Put a terminal strip with links beside ${part.designation} and fan out from there.`,
-          station: 'wiring',
-          field: 'conductors',
-        };
-      });
+    const crowded: (TerminalRef & { n: number; holds: number })[] = [];
+    network.terminals.forEach((terminal, node) => {
+      const n = leads[node]!;
+      // Few terminals carry more than the usual number: only those are looked up.
+      if (n <= USUAL_LEADS) return;
+      const holds = design.parts[terminal.part]?.terminals[terminal.terminal]?.holds ?? USUAL_LEADS;
+      if (n > holds) crowded.push({ ...terminal, n, holds });
+    });
+    return crowded.map((e) => {
+      const part = design.parts[e.part]!;
+      const name = terminalName(design, e);
+      return {
+        subject: terminalKey(e),
+        title: `${name} takes ${e.n} conductors`,
+        explain: () =>
+          `It holds ${e.holds}. Put a terminal strip with links beside ${part.designation} and fan out from there.`,
+        station: 'wiring',
+        field: 'conductors',
+      };
+    });
   },
 };

@@ -330,6 +330,7 @@ const target = (e: Event) => (e.target as HTMLInputElement).value;
             <span role="gridcell">{{ [r.c.cable, r.c.core].filter(Boolean).join(', ') }}</span>
             <span role="gridcell" class="state">
               <select
+                v-if="active === r.id"
                 :value="r.c.state"
                 tabindex="-1"
                 :disabled="machine.readOnly"
@@ -339,6 +340,7 @@ const target = (e: Event) => (e.target as HTMLInputElement).value;
               >
                 <option v-for="s in conductorStates" :key="s">{{ s }}</option>
               </select>
+              <template v-else>{{ r.c.state }}</template>
             </span>
             <span role="gridcell" class="why soft" :title="r.c.purpose">{{ r.c.purpose }}</span>
           </div>

@@ -44,9 +44,11 @@ path {
   fill: none;
   stroke-linejoin: round;
 }
+/* Wider than what is seen, and not painted. */
 .hit {
-  stroke: transparent;
+  stroke: none;
   stroke-width: 12;
+  pointer-events: stroke;
 }
 .casing {
   stroke: var(--ink);

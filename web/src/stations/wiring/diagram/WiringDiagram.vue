@@ -104,6 +104,8 @@ onBeforeUnmount(() => looking++);
 
 /** The net under the pointer or pinned by a click, lit on whatever sheet is shown. One style rule does it, not three hundred lines. */
 const pinned = ref<number>();
+/** While the sheet is pushed about, it is moved as one picture instead of being drawn anew for each frame. */
+const moving = ref(false);
 const over = ref<number>();
 const lit = computed(() => over.value ?? pinned.value);
 const light = new CSSStyleSheet();
@@ -279,7 +281,7 @@ onBeforeUnmount(() => URL.revokeObjectURL(printUrl.value));
       {{ fault || 'This sheet is not laid out.' }}
       <button class="plain-button framed" @click="again">Lay it out</button>
     </p>
-    <div class="canvas sheet">
+    <div class="canvas sheet" :class="{ moving }">
       <VueFlow
         id="wiring"
         :nodes="nodes"
@@ -296,6 +298,8 @@ onBeforeUnmount(() => URL.revokeObjectURL(printUrl.value));
         @edge-mouse-leave="over = undefined"
         @edge-click="pinEdge"
         @pane-click="pinned = undefined"
+        @move-start="moving = true"
+        @move-end="moving = false"
       >
         <template #node-part="p">
           <PartNode :data="p.data" @jump="jump" @hover="over = $event" />
@@ -373,6 +377,9 @@ input[type='search'] {
   padding: 0;
   position: relative;
   overflow: hidden;
+}
+.moving :deep(.vue-flow__transformationpane) {
+  will-change: transform;
 }
 .walk {
   position: absolute;
