@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import type { Locator } from '@playwright/test';
 import { choose, expect, expectAccessible, exported, field, goTo, openMachine, saved, test } from './bench';
 
@@ -156,4 +157,64 @@ test('from the parts to the plan: the mains side, an output, a stop chain', asyn
   await page.getByRole('button', { name: /Plan again/ }).click();
   await expect(page.getByText('-K1:Q2 gives 5 V, -P1:+ wants 24 V')).toHaveCount(0);
   await expectAccessible(page);
+});
+
+test('before a change: a plug as found, buzzed out, with a picture, and the whole machine out and in as a zip', async ({
+  page,
+}) => {
+  await openMachine(page, 'Wren', 'Wiring');
+  await page.getByRole('tab', tab('As found')).click();
+  await page.getByRole('button', { name: 'This is how it was found' }).click();
+  const plug = page.getByRole('region', { name: 'A plug as it was found' });
+  await plug.getByRole('button', tab('Add it')).click();
+  await page.getByLabel('Contact 1 leads to').fill('-M1:A');
+  await page.getByLabel('Contact 1 leads to').blur();
+  await page.getByLabel('Contact 2 leads to').fill('-M1:Z');
+  await page.getByLabel('Contact 2 leads to').blur();
+  await expect(page.getByRole('alert')).toContainText('contact 2: There is no terminal "-M1:Z"');
+  // White rings with contact 3 at the third touch; brown is broken.
+  const sheet = page.getByRole('region', { name: 'Buzz-out sheet' });
+  await sheet.getByLabel('Cores at this end').fill('WH BN');
+  await sheet.getByRole('button', tab('It rings')).click();
+  for (let i = 0; i < 3; i++) await sheet.getByRole('button', tab('Silent')).click();
+  await expect(sheet.getByRole('status')).toContainText('1 of 2 cores found; broken or not led out: BN');
+  await sheet.getByRole('button', { name: 'Note these 1 colours on the plug' }).click();
+  await expect(page.getByLabel('Colour at contact 1')).toHaveValue('WH');
+  const lugs = page.getByRole('region', { name: 'Lugs of an unmarked switch' });
+  await lugs.getByRole('button', tab('two lugs')).click();
+  await lugs.getByRole('button', tab('It rings')).click();
+  await lugs.getByRole('button', tab('Silent')).click();
+  await expect(lugs.getByRole('status')).toContainText('This contact is normally closed');
+  await page.getByRole('button', { name: /Plan again/ }).click();
+  const difference = page.getByRole('region', { name: 'Before and after' });
+  await expect(difference).toContainText('1 added, 0 removed, 1 moved');
+  await expect(difference.getByRole('row', { name: /103 .*-M1:A.*-X6:1a/ })).toBeVisible();
+
+  await page.getByRole('tab', tab('Next')).click();
+  await page.getByText('Notes and pictures').click();
+  const png = Buffer.from(
+    'iVBORw0KGgoAAAANSUhEUgAAAAQAAAAECAIAAAAmkwkpAAAAEElEQVR4nGM4YaMBRwzEcQDxwxLBXOwG1wAAAABJRU5ErkJggg==',
+    'base64',
+  );
+  await page.getByLabel(/^Pictures of Conductor/).setInputFiles([
+    { name: 'lid.png', mimeType: 'image/png', buffer: png },
+    { name: 'no.png', mimeType: 'image/png', buffer: Buffer.from('no picture') },
+  ]);
+  await expect(page.getByRole('img', { name: 'lid.png' })).toBeVisible();
+  await expect(page.getByRole('alert')).toContainText('no.png is no picture');
+  await saved(page);
+  const [download] = await Promise.all([page.waitForEvent('download'), page.keyboard.press('Control+e')]);
+  expect(download.suggestedFilename()).toMatch(/^wren-.*\.nodaxis\.zip$/);
+  const path = await download.path();
+  await page.goto('/');
+  await page.getByLabel('Machine files').setInputFiles({
+    name: 'wren.nodaxis.zip',
+    mimeType: 'application/zip',
+    buffer: await readFile(path),
+  });
+  await expect(page.getByText('Wren (imported)').first()).toBeVisible();
+  await goTo(page, 'Wiring');
+  await page.getByRole('tab', tab('Next')).click();
+  await page.getByText('Notes and pictures').click();
+  await expect(page.getByRole('img', { name: 'lid.png' })).toBeVisible();
 });

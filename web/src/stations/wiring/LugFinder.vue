@@ -5,7 +5,7 @@ import { computed, ref, shallowRef } from 'vue';
 
 /** Which lug of an unmarked switch is which, by a few touches with a continuity tester. */
 const count = ref<2 | 3>(3);
-const lugs = computed(() => ['left', 'middle', 'right'].slice(0, count.value));
+const lugs = computed(() => (count.value === 2 ? ['left', 'right'] : ['left', 'middle', 'right']));
 const readings = shallowRef<LugReading[]>([]);
 const result = computed(() => findLugs(lugs.value, readings.value));
 function answer(closed: boolean): void {
@@ -51,7 +51,8 @@ function restart(n: 2 | 3): void {
       <button class="plain-button framed" @click="answer(false)">Silent</button>
     </p>
     <p v-else-if="done" role="status">
-      <template v-for="l in lugs" :key="l"
+      <template v-if="count === 2">This contact is {{ roleOf('right') }}.</template>
+      <template v-for="l in lugs" v-else :key="l"
         ><b>{{ l }}</b> is {{ roleOf(l) }}.
       </template>
     </p>
