@@ -40,7 +40,8 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await goTo(page, 'Settings');
   await page.screenshot(shot('settings'));
   await openMachine(page, 'Plover', 'Wiring');
-  await page.getByRole('row', { name: /201/ }).click();
+  await page.getByLabel(/^Sheet/).selectOption('Motor power');
+  await page.getByRole('grid').getByRole('row').nth(3).click();
   await page.screenshot(shot('wiring'));
   const view = async (name: string) => {
     await page.getByRole('tab', { name, exact: true }).click();
