@@ -178,7 +178,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value;
         Since revision {{ mark }}: {{ countOf('added') }} added, {{ countOf('removed') }} removed,
         {{ countOf('moved') }} moved, {{ countOf('changed') }} otherwise changed.
       </p>
-      <button class="plain-button framed" :disabled="machine.readOnly" @click="machine.mark('as-found')">
+      <button class="plain-button framed start" :disabled="machine.readOnly" @click="machine.mark('as-found')">
         {{ before ? 'Set the mark anew, here' : 'This is how it was found' }}
       </button>
       <div v-if="lines.length" class="scroll">
@@ -332,6 +332,9 @@ input {
   height: 28px;
   padding: 0 6px;
   width: 130px;
+}
+.start {
+  justify-self: start;
 }
 .code {
   width: 64px;

@@ -16,6 +16,10 @@ const at = computed(() =>
   })),
 );
 const box = computed(() => {
+  if (props.form === 'round') {
+    const r = Math.max(...at.value.map((p) => Math.hypot(p.cx, p.cy))) + 26;
+    return { x: -r, y: -r, w: 2 * r, h: 2 * r };
+  }
   const xs = at.value.map((p) => p.cx);
   const ys = at.value.map((p) => p.cy);
   const pad = 26;

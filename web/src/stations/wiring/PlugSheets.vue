@@ -176,6 +176,9 @@ const print = () => window.print();
 .choose [aria-current='true'] {
   background: var(--accent-wash);
 }
+.choose b {
+  white-space: nowrap;
+}
 .faces {
   display: flex;
   gap: 24px;
