@@ -88,6 +88,9 @@ test('the diagram: a net lights up, a reference leads to the other sheet, what i
   await page.getByRole('tab', tab('Diagram')).click();
   await page.getByRole('button', tab('Stop chain')).click();
   await expect(page.locator('.vue-flow .wire')).toHaveCount(6);
+  await page.getByLabel('Find a terminal').fill('-S99:1');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('status').filter({ hasText: 'No conductor meets a terminal "-S99:1"' })).toBeVisible();
   await page.getByLabel('Find a terminal').fill('-S2:22');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('status').filter({ hasText: 'One net:' })).toContainText('-S2:22');
@@ -139,7 +142,21 @@ test('labels and sheets come out on paper', async ({ page }) => {
   const pdf = (
     await page.pdf({ preferCSSPageSize: false, format: 'A4', margin: { top: 0, left: 0, right: 0, bottom: 0 } })
   ).toString('latin1');
-  expect(pdf.match(/\/Type\s*\/Page\b/g)!.length).toBe(3);
+  const pagesOf = (file: string) => file.match(/\/Type\s*\/Page\b/g)!.length;
+  expect(pagesOf(pdf)).toBe(3);
+  await page.getByRole('tab', tab('Diagram')).click();
+  await page.getByRole('button', tab('Print')).click();
+  const dialog = page.getByRole('dialog', { name: 'Sheets on paper' });
+  await expect(dialog.getByRole('listitem').filter({ hasText: 'Mains' })).toContainText(/letters 1\.\d mm/);
+  await dialog.getByRole('button', { name: 'All 8 sheets' }).click();
+  await expect(dialog.getByText('hard to read beside the cabinet')).toBeVisible();
+  await dialog.getByRole('button', tab('A3')).click();
+  await page.evaluate(() => document.body.removeAttribute('data-printed'));
+  await dialog.getByRole('button', { name: 'Print 8 pages' }).click();
+  await expect(page.locator('body[data-printed]')).toHaveCount(1);
+  const sheets = (await page.pdf({ preferCSSPageSize: true })).toString('latin1');
+  expect(pagesOf(sheets)).toBe(8);
+  expect(sheets).toMatch(/\/MediaBox \[0 0 1191/);
 });
 
 test('from the parts to the plan: the mains side, an output, a stop chain', async ({ page }) => {

@@ -10,7 +10,7 @@ const graph: SheetGraph = {
       id: 'a',
       designation: '-T1',
       name: '<script>"5 V" & more',
-      symbol: 'supply',
+      symbols: ['supply'],
       width: 120,
       height: 70,
       ports: [{ id: 'p', terminal: 'plus', printed: '+', side: 'east', y: 50, conductor: 'c', net: 1, elsewhere: [] }],
@@ -20,7 +20,7 @@ const graph: SheetGraph = {
       id: 'b',
       designation: '-K1',
       name: 'Board',
-      symbol: 'controller',
+      symbols: ['controller'],
       width: 120,
       height: 70,
       ports: [{ id: 'q', terminal: 'l', printed: 'L+', side: 'west', y: 50, conductor: 'c', net: 1, elsewhere: [] }],
@@ -42,7 +42,8 @@ const layout = {
     ],
   },
 };
-const fills = (colour: string | undefined): [string, string?] => (colour === 'GNYE' ? ['#0f0', '#ff0'] : ['#888']);
+const fills = ({ colour }: { colour: string | undefined }): [string, string?] =>
+  colour === 'GNYE' ? ['#0f0', '#ff0'] : ['#888'];
 
 describe('a sheet as a drawing of its own', () => {
   const svg = diagramSvg(graph, layout, { title: 'Wren: Signals', fills });

@@ -7,8 +7,11 @@ import { roleOf } from '../machine/parts';
 export const sheets = ['mains', 'motor-power', 'signals', 'inputs', 'outputs', 'stop-chain', 'spindle'] as const;
 export type Sheet = (typeof sheets)[number];
 
+/** The number of a sheet is the hundred of its conductors: 304 is drawn on sheet 3, and a reference to 3 leads there. */
+export const sheetNumberOf = (sheet: Sheet): number => sheets.indexOf(sheet);
+
 /** Conductor numbers begin at a hundred of their own on each sheet: a number tells where to look. */
-export const firstNumberOf = (sheet: Sheet): number => sheets.indexOf(sheet) * 100 + 1;
+export const firstNumberOf = (sheet: Sheet): number => sheetNumberOf(sheet) * 100 + 1;
 
 type Roles = ReadonlySet<TerminalRole>;
 const mainsRoles: Roles = new Set(['mains-l', 'mains-n']);

@@ -8,7 +8,9 @@ import { sheets } from '../sheets';
 import { wiresOf } from '../wires';
 import type { ElkRoot, Point, SheetLayout } from './elkGraph';
 import { detour, elkGraph, layoutOf } from './elkGraph';
-import { bundles, overviewGraph, walkOf } from './overview';
+import { bundles, designationsOf, overviewGraph, walkOf } from './overview';
+import { partGroups } from './overviewGroups';
+import { extentOf, letterHeight, papers } from './paper';
 import type { SheetGraph } from './sheetGraph';
 import { sheetGraph } from './sheetGraph';
 
@@ -64,9 +66,20 @@ describe.each(machines.map((m) => [m.design.name, m] as const))('the sheets of %
       }
     }
   });
-  it('the overview holds every part that power or a signal reaches, and the walk speaks of this machine', async () => {
-    const list = bundles(wires);
-    const layout = await laidOut(overviewGraph(design, list));
+  it('the overview holds every part that power or a signal reaches, each in one box, and every conductor between boxes', async () => {
+    const groups = partGroups(design, wires);
+    const list = bundles(wires, groups);
+    const boxed = groups.flatMap((g) => g.parts);
+    expect(new Set(boxed).size).toBe(boxed.length);
+    const box = new Map(groups.flatMap((g) => g.parts.map((p) => [p, g.id] as const)));
+    const between = wires.all.filter(({ ends }) => {
+      const [a, b] = ends;
+      if (ends.some((e) => e.of.data.class === 'cable' || e.role === 'protective-earth')) return false;
+      expect([box.has(a.part), box.has(b.part)]).toEqual([true, true]);
+      return box.get(a.part) !== box.get(b.part);
+    });
+    expect(list.flatMap((b) => b.conductors).sort()).toEqual(between.map((w) => w.id).sort());
+    const layout = await laidOut(overviewGraph(design, groups, list));
     for (const line of Object.values(layout.lines)) expect(line.length).toBeGreaterThan(1);
     const walk = walkOf(design, wires);
     expect(walk.length).toBeGreaterThan(5);
@@ -75,6 +88,39 @@ describe.each(machines.map((m) => [m.design.name, m] as const))('the sheets of %
       for (const p of step.parts) expect(design.parts[p]).toBeDefined();
     }
   });
+});
+
+it('designations are told as a run where they count on, and one by one where they do not', () => {
+  expect(designationsOf(['-B1', '-B2', '-B3'])).toBe('-B1…-B3');
+  expect(designationsOf(['-B1', '-B3', '-B4'])).toBe('-B1 -B3 -B4');
+  expect(designationsOf(['-X3', '-X4'])).toBe('-X3 -X4');
+});
+
+it('on paper: the extent covers lines outside all parts, and a larger sheet of paper gives larger letters', () => {
+  const graph: SheetGraph = {
+    nodes: [
+      { id: 'a', designation: '-A', name: 'a', symbols: ['strip'], width: 100, height: 50, ports: [], alsoOn: [] },
+    ],
+    edges: [{ id: 'c', number: 1, colour: 'BK', net: 0, from: { node: 'a', port: 'p' }, to: { node: 'a', port: 'q' } }],
+  };
+  const layout = {
+    width: 0,
+    height: 0,
+    nodes: { a: { x: 10, y: 20 } },
+    lines: {
+      c: [
+        { x: 110, y: 30 },
+        { x: 150, y: -40 },
+      ],
+    },
+  };
+  expect(extentOf(graph, layout)).toEqual({ x: 10, y: -40, width: 140, height: 110 });
+  expect(extentOf(graph, layout, { a: { x: -90, y: 0 } })).toMatchObject({ x: -90, width: 240 });
+  // 190 mm of an A4 sheet for 1 900 px: 0.1 mm a pixel, so that capitals of 11 px by 0.72 come out 0.792 mm tall.
+  expect(letterHeight({ width: 100, height: 1900 }, 'A4')).toBeCloseTo(0.792, 3);
+  expect(
+    letterHeight({ width: 100, height: 1900 }, 'A3') / letterHeight({ width: 100, height: 1900 }, 'A4'),
+  ).toBeCloseTo((papers.A3.height - 20) / (papers.A4.height - 20), 6);
 });
 
 it('a line to a part that was moved by hand has right angles, and never starts backwards', () => {

@@ -37,22 +37,24 @@ export interface Point {
   y: number;
 }
 
-/** Room beside a part for the numbers on its conductors. */
-const NUMBER_ROOM = 34;
+/** Room between the columns of parts, and the half of it that the numbers on the conductors take, px. */
+const GAP = 70;
 
 /** Layered from left to right, lines at right angles, ports where the terminals are. */
 export function elkGraph(graph: SheetGraph): ElkRoot {
+  const gap = graph.gap ?? GAP;
   return {
     id: 'sheet',
     layoutOptions: {
       'elk.algorithm': 'layered',
       'elk.direction': 'RIGHT',
+      'elk.aspectRatio': '2',
       'elk.edgeRouting': 'ORTHOGONAL',
       'elk.spacing.nodeNode': '26',
       'elk.spacing.edgeNode': '16',
       'elk.spacing.edgeEdge': '9',
-      'elk.layered.spacing.nodeNodeBetweenLayers': '70',
-      'elk.layered.spacing.edgeNodeBetweenLayers': String(NUMBER_ROOM),
+      'elk.layered.spacing.nodeNodeBetweenLayers': String(gap),
+      'elk.layered.spacing.edgeNodeBetweenLayers': String(Math.round(gap / 2)),
       'elk.layered.spacing.edgeEdgeBetweenLayers': '9',
       'elk.layered.nodePlacement.strategy': 'BRANDES_KOEPF',
       'elk.layered.considerModelOrder.strategy': 'NODES_AND_EDGES',

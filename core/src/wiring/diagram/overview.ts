@@ -3,72 +3,112 @@ import { axesOf } from '../../machine/design';
 import type { Sheet } from '../sheets';
 import type { Wires } from '../wires';
 import { terminalName } from '../wires';
+import type { PartGroup } from './overviewGroups';
 import type { SheetGraph } from './sheetGraph';
 import { measure } from './sheetGraph';
 import { symbolOf } from './symbols';
 
-/** A bundle on the overview: all conductors between two parts on one sheet. */
+/** A bundle on the overview: all conductors of one kind between two boxes. */
 export interface Bundle {
   id: string;
   from: string;
   to: string;
+  /** The sheet on which its first conductor is drawn. */
   sheet: Sheet;
   conductors: readonly string[];
 }
 
-/** Between which parts how many conductors run, sheet by sheet. Screens and earths are left out: they join everything. */
-export function bundles(wires: Wires): Bundle[] {
+/** Signals, inputs and outputs are one kind of line: what matters here is power against signal. */
+const kindOf = (sheet: Sheet): Sheet => (sheet === 'inputs' || sheet === 'outputs' ? 'signals' : sheet);
+
+/** The kind of a bundle, as its id begins with it. */
+export const sheetOfBundle = (id: string): Sheet => id.split('/')[0] as Sheet;
+
+/** Between which boxes how many conductors run. Screens and earths are left out: they join everything. */
+export function bundles(wires: Wires, groups: readonly PartGroup[]): Bundle[] {
+  const boxOf = new Map(groups.flatMap((g) => g.parts.map((p) => [p, g.id] as const)));
   const all = new Map<string, { from: string; to: string; sheet: Sheet; conductors: string[] }>();
   for (const w of wires.all) {
     const [a, b] = w.ends;
     if ([a, b].some((e) => e.of.data.class === 'cable' || e.role === 'protective-earth')) continue;
+    const [from, to] = [boxOf.get(a.part), boxOf.get(b.part)];
+    if (!from || !to || from === to) continue;
     const sheet = wires.sheets.get(w.id) ?? 'signals';
-    const back = `${sheet}/${b.part}/${a.part}`;
-    const key = all.has(back) ? back : `${sheet}/${a.part}/${b.part}`;
+    const kind = kindOf(sheet);
+    const back = `${kind}/${to}/${from}`;
+    const key = all.has(back) ? back : `${kind}/${from}/${to}`;
     const there = all.get(key);
     if (there) there.conductors.push(w.id);
-    else all.set(key, { from: a.part, to: b.part, sheet, conductors: [w.id] });
+    else all.set(key, { from, to, sheet, conductors: [w.id] });
   }
   return [...all].map(([id, b]) => ({ id, ...b }));
 }
 
-/** The overview as a graph to be laid out: one line for each bundle. */
-export function overviewGraph(design: Design, list: readonly Bundle[]): SheetGraph {
-  const ids = [...new Set(list.flatMap((b) => [b.from, b.to]))];
+/** Designations as a reader names them: `-B1…-B6` where they count on, each of them where they do not. */
+export function designationsOf(names: readonly string[]): string {
+  const parsed = names.map((n) => /^(.*?)(\d+)$/.exec(n));
+  const first = parsed[0];
+  const countsOn =
+    names.length > 2 &&
+    first &&
+    parsed.every((m, i) => m && m[1] === first[1] && Number(m[2]) === Number(first[2]) + i);
+  return countsOn ? `${names[0]}…${names.at(-1)}` : names.join(' ');
+}
+
+/** The overview is read as a whole, far smaller than a sheet: its words and symbols are this much larger. */
+const SCALE = 2.4;
+const GAP = 36;
+/** Between two lines of the overview, px. */
+const LANE = 20;
+/** Height of the head of a box whose symbols stand above its text, px. */
+const TALL_HEAD = 76;
+
+/** The overview as a graph to be laid out: one box for each group, one line for each bundle. */
+export function overviewGraph(design: Design, groups: readonly PartGroup[], list: readonly Bundle[]): SheetGraph {
+  const meets = new Set(list.flatMap((b) => [b.from, b.to]));
   return {
-    nodes: ids.map((id) => {
-      const part = design.parts[id]!;
-      const name = part.name.split(',')[0]!;
-      const sides = { west: 0, east: 0 };
-      const ports = list.flatMap((b) =>
-        ([b.from, b.to] as const).flatMap((end, i) => {
-          if (end !== id) return [];
-          const side = i === 0 ? ('east' as const) : ('west' as const);
-          return {
-            id: `${b.id}|${i}`,
-            terminal: '',
-            printed: '',
-            side,
-            y: measure.head + 12 * (sides[side]++ + 0.5),
-            conductor: b.id,
-            net: -1,
-            elsewhere: [],
-          };
-        }),
-      );
-      return {
-        id,
-        designation: part.designation,
-        name,
-        symbol: symbolOf(part),
-        width: Math.ceil(
-          measure.symbol + 3 * measure.pad + Math.max(60, Math.min(name.length, 22) * measure.nameGlyph),
-        ),
-        height: measure.head + 12 * Math.max(sides.west, sides.east) + measure.foot,
-        ports,
-        alsoOn: [],
-      };
-    }),
+    nodes: groups
+      .filter((g) => meets.has(g.id))
+      .map((g) => {
+        const parts = g.parts.map((p) => design.parts[p]!);
+        const symbols = g.alike ? [symbolOf(parts[0]!)] : parts.map(symbolOf);
+        const designation = designationsOf(parts.map((p) => p.designation));
+        const head = SCALE * (symbols.length > 1 ? TALL_HEAD : measure.head);
+        const sides = { west: 0, east: 0 };
+        const ports = list.flatMap((b) =>
+          ([b.from, b.to] as const).flatMap((end, i) => {
+            if (end !== g.id) return [];
+            const side = i === 0 ? ('east' as const) : ('west' as const);
+            return {
+              id: `${b.id}|${i}`,
+              terminal: '',
+              printed: '',
+              side,
+              y: head + LANE * (sides[side]++ + 0.5),
+              conductor: b.id,
+              net: -1,
+              elsewhere: [],
+            };
+          }),
+        );
+        const words = Math.max(designation.length * measure.boldGlyph, g.name.length * measure.nameGlyph);
+        return {
+          id: g.id,
+          designation,
+          name: g.name,
+          symbols,
+          scale: SCALE,
+          width: Math.ceil(
+            SCALE *
+              (symbols.length > 1
+                ? Math.max(words, symbols.length * (measure.symbol + 4)) + 2 * measure.pad
+                : measure.symbol + 3 * measure.pad + words),
+          ),
+          height: head + LANE * Math.max(sides.west, sides.east) + measure.foot,
+          ports,
+          alsoOn: [],
+        };
+      }),
     edges: list.map((b) => ({
       id: b.id,
       number: b.conductors.length,
@@ -77,6 +117,7 @@ export function overviewGraph(design: Design, list: readonly Bundle[]): SheetGra
       from: { node: b.from, port: `${b.id}|0` },
       to: { node: b.to, port: `${b.id}|1` },
     })),
+    gap: GAP,
   };
 }
 

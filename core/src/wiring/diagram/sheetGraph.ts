@@ -13,6 +13,7 @@ export const measure = {
   /** Widths of a character of the terminal labels and of the names. */
   glyph: 7.3,
   nameGlyph: 6.4,
+  boldGlyph: 9,
   symbol: 34,
   pad: 8,
   least: 96,
@@ -37,7 +38,10 @@ export interface GraphNode {
   id: string;
   designation: string;
   name: string;
-  symbol: Symbol;
+  /** One, or those of a group side by side above its text. */
+  symbols: readonly Symbol[];
+  /** How much larger its symbols and words are than on a sheet; 1 when absent. */
+  scale?: number;
   width: number;
   height: number;
   ports: readonly Port[];
@@ -58,6 +62,8 @@ export interface GraphEdge {
 export interface SheetGraph {
   nodes: readonly GraphNode[];
   edges: readonly GraphEdge[];
+  /** Room between the columns of parts, px; as on a sheet when absent. */
+  gap?: number;
 }
 
 const other = (sheets: Iterable<Sheet>, own: Sheet): Sheet[] => [...new Set(sheets)].filter((s) => s !== own);
@@ -127,19 +133,19 @@ export function sheetGraph(design: Design, wires: Wires, sheet: Sheet): SheetGra
       side.push({ ...p, y: measure.head + measure.row * (side.length + 0.5) });
     }
     const longest = (side: Port[]) =>
-      Math.max(0, ...side.map((p) => p.printed.length + (p.elsewhere.length ? 2 : 0))) * measure.glyph;
+      Math.max(0, ...side.map((p) => p.printed.length + 2 * p.elsewhere.length)) * measure.glyph;
     const width = Math.max(
       measure.least,
       measure.symbol +
         3 * measure.pad +
-        Math.max(part.designation.length * 9, Math.min(part.name.length, 22) * measure.nameGlyph),
+        Math.max(part.designation.length * measure.boldGlyph, Math.min(part.name.length, 22) * measure.nameGlyph),
       longest(sides.west) + longest(sides.east) + 4 * measure.pad,
     );
     return {
       id,
       designation: part.designation,
       name: part.data.class === 'cable' ? part.name : part.name.split(',')[0]!,
-      symbol: symbolOf(part),
+      symbols: [symbolOf(part)],
       width: Math.ceil(width),
       height: measure.head + measure.row * Math.max(sides.west.length, sides.east.length) + measure.foot,
       ports: [...sides.west, ...sides.east],

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { GraphNode } from '@nodaxis/core/wiring/diagram/sheetGraph';
-import type { Sheet } from '@nodaxis/core/wiring/sheets';
+import { sheetNumberOf, type Sheet } from '@nodaxis/core/wiring/sheets';
 import { Handle, Position } from '@vue-flow/core';
 import { sheetNames } from '../sheetNames';
 import PartSymbol from './PartSymbol.vue';
@@ -16,9 +16,21 @@ const emit = defineEmits<{ jump: [{ sheet: Sheet; part: string; terminal: string
     :style="{ width: `${data.node.width}px`, height: `${data.node.height}px` }"
     :data-part="data.node.id"
   >
-    <PartSymbol :name="data.node.symbol" class="glyph" />
-    <b class="designation">{{ data.node.designation }}</b>
-    <span class="name">{{ data.node.name }}</span>
+    <div
+      class="head"
+      :class="{ stacked: data.node.symbols.length > 1 }"
+      :style="
+        data.node.scale
+          ? { transform: `scale(${data.node.scale})`, width: `${data.node.width / data.node.scale}px` }
+          : undefined
+      "
+    >
+      <PartSymbol v-for="(s, i) in data.node.symbols" :key="i" :name="s" />
+      <div class="words">
+        <b>{{ data.node.designation }}</b>
+        <span>{{ data.node.name }}</span>
+      </div>
+    </div>
     <template v-for="p in data.node.ports" :key="p.id">
       <Handle
         :id="p.id"
@@ -36,14 +48,15 @@ const emit = defineEmits<{ jump: [{ sheet: Sheet; part: string; terminal: string
         @mouseenter="emit('hover', p.net)"
         @mouseleave="emit('hover', undefined)"
         ><button
-          v-if="p.elsewhere.length"
+          v-for="s in p.elsewhere"
+          :key="s"
           class="ref"
-          :title="`Goes on: ${p.elsewhere.map((s) => sheetNames[s]).join(', ')}`"
-          :aria-label="`${data.node.designation}:${p.printed} on ${p.elsewhere.map((s) => sheetNames[s]).join(', ')}`"
-          @click.stop="emit('jump', { sheet: p.elsewhere[0]!, part: data.node.id, terminal: p.terminal })"
+          :title="`Goes on, sheet ${sheetNumberOf(s)}: ${sheetNames[s]}`"
+          :aria-label="`${data.node.designation}:${p.printed} on ${sheetNames[s]}`"
+          @click.stop="emit('jump', { sheet: s, part: data.node.id, terminal: p.terminal })"
         >
-          {{ p.side === 'east' ? '▸' : '◂' }}</button
-        >{{ p.printed }}</span
+          /{{ sheetNumberOf(s) }}</button
+        ><span>{{ p.printed }}</span></span
       >
     </template>
   </div>
@@ -56,27 +69,32 @@ const emit = defineEmits<{ jump: [{ sheet: Sheet; part: string; terminal: string
   border: 1.2px solid var(--ink);
   font-size: 11px;
 }
-.glyph {
-  position: absolute;
-  left: 4px;
-  top: 3px;
+.head {
+  transform-origin: 0 0;
+  display: flex;
+  gap: 4px;
+  padding: 3px 4px;
 }
-.designation {
-  position: absolute;
-  left: 46px;
-  top: 3px;
-  font: 700 13px var(--mono);
+.head.stacked {
+  flex-wrap: wrap;
+  row-gap: 0;
 }
-.name {
-  position: absolute;
-  left: 46px;
-  right: 2px;
-  top: 19px;
-  font-size: 10px;
-  color: var(--soft);
+.words {
+  display: flex;
+  flex-direction: column;
   white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
+  padding-left: 4px;
+}
+.stacked .words {
+  flex-basis: 100%;
+}
+.words b {
+  font: 700 13px/17px var(--mono);
+}
+.words span {
+  font-size: 10px;
+  line-height: 14px;
+  color: var(--soft);
 }
 .port {
   position: absolute;

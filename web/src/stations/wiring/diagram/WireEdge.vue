@@ -1,8 +1,6 @@
 <script setup lang="ts">
-import type { ColourCode } from '@nodaxis/core/machine/connections';
 import { detour, type Point } from '@nodaxis/core/wiring/diagram/elkGraph';
 import { computed } from 'vue';
-import { fillsOf } from '../../../widgets/insulation';
 
 /** A conductor in its insulation's colour, along the corners of the layout; around them where a part was moved. */
 const props = defineProps<{
@@ -14,10 +12,10 @@ const props = defineProps<{
   data: {
     points: Point[] | undefined;
     number: number;
-    colour: ColourCode | undefined;
+    fills: [ground: string, stripe?: string];
+    weight: number;
     net: number;
     lane: number;
-    bundle?: string;
   };
 }>();
 const points = computed(
@@ -26,15 +24,14 @@ const points = computed(
     detour({ x: props.sourceX, y: props.sourceY }, { x: props.targetX, y: props.targetY }, props.data.lane),
 );
 const path = computed(() => points.value.map((p, i) => `${i ? 'L' : 'M'}${p.x},${p.y}`).join(' '));
-const fills = computed(() => (props.data.colour ? fillsOf(props.data.colour) : undefined));
 </script>
 
 <template>
-  <g class="wire" :data-net="data.net" :data-wire="id" :class="data.bundle">
+  <g class="wire" :data-net="data.net" :data-wire="id" :style="{ '--weight': data.weight }">
     <path :d="path" class="hit" />
     <path :d="path" class="casing" />
-    <path :d="path" class="ground" :style="fills ? { stroke: fills[0] } : {}" />
-    <path v-if="fills?.[1]" :d="path" class="stripe" :style="{ stroke: fills[1] }" />
+    <path :d="path" class="ground" :style="{ stroke: data.fills[0] }" />
+    <path v-if="data.fills[1]" :d="path" class="stripe" :style="{ stroke: data.fills[1] }" />
     <text :x="points[0]!.x + 4" :y="points[0]!.y - 4">{{ data.number }}</text>
   </g>
 </template>
@@ -47,23 +44,22 @@ path {
 /* Wider than what is seen, and not painted. */
 .hit {
   stroke: none;
-  stroke-width: 12;
+  stroke-width: 14;
   pointer-events: stroke;
 }
 .casing {
   stroke: var(--ink);
-  stroke-width: 3.4;
+  stroke-width: calc(3.4px * var(--weight));
 }
 .ground {
-  stroke: var(--line);
-  stroke-width: 2.2;
+  stroke-width: calc(2.2px * var(--weight));
 }
 .stripe {
   stroke-width: 2.2;
   stroke-dasharray: 6 6;
 }
 text {
-  font: 9px var(--mono);
+  font: calc(9px * var(--weight)) var(--mono);
   fill: var(--ink);
 }
 </style>

@@ -1,21 +1,32 @@
 <script setup lang="ts">
 import { Download, Printer, Refresh } from '@element-plus/icons-vue';
-import { diagramSvg } from '@nodaxis/core/formats/diagramSvg';
-import { detour, type Point } from '@nodaxis/core/wiring/diagram/elkGraph';
-import { bundles, overviewGraph, walkOf } from '@nodaxis/core/wiring/diagram/overview';
-import { sheetGraph } from '@nodaxis/core/wiring/diagram/sheetGraph';
-import type { Sheet } from '@nodaxis/core/wiring/sheets';
-import { sheets } from '@nodaxis/core/wiring/sheets';
+import { bundles, walkOf } from '@nodaxis/core/wiring/diagram/overview';
+import { partGroups } from '@nodaxis/core/wiring/diagram/overviewGroups';
+import { extentOf } from '@nodaxis/core/wiring/diagram/paper';
+import { changedAt, revisionOf } from '@nodaxis/core/machine/file';
+import { sheetNumberOf, sheets, type Sheet } from '@nodaxis/core/wiring/sheets';
 import { terminalName } from '@nodaxis/core/wiring/wires';
 import { useVueFlow, VueFlow, type Edge, type Node, type NodeDragEvent } from '@vue-flow/core';
 import { MiniMap } from '@vue-flow/minimap';
 import '@vue-flow/core/dist/style.css';
-import { computed, markRaw, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { computed, markRaw, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useMachine } from '../../../document/machine';
 import { download } from '../../../document/transfer';
-import { fillsOf } from '../../../widgets/insulation';
 import { sheetNames } from '../sheetNames';
+import {
+  graphOf,
+  laneOf,
+  lineFills,
+  lineWeight,
+  movedLines,
+  movedOn,
+  placeKey,
+  svgOf,
+  titleOf,
+  type DrawnSheet,
+} from './drawing';
 import PartNode from './PartNode.vue';
+import PrintSheets from './PrintSheets.vue';
 import { useLayout } from './useLayout';
 import WireEdge from './WireEdge.vue';
 
@@ -23,29 +34,15 @@ import WireEdge from './WireEdge.vue';
 const machine = useMachine();
 const design = computed(() => machine.design!);
 const wires = computed(() => machine.figures!.wires);
-const sheet = ref<Sheet | 'overview'>('motor-power');
+const sheet = ref<DrawnSheet>('motor-power');
 const present = computed(() => sheets.filter((s) => [...wires.value.sheets.values()].includes(s)));
-const list = computed(() => bundles(wires.value));
-const graph = computed(() =>
-  sheet.value === 'overview'
-    ? overviewGraph(design.value, list.value)
-    : sheetGraph(design.value, wires.value, sheet.value),
-);
+const groups = computed(() => partGroups(design.value, wires.value));
+const graph = computed(() => graphOf(design.value, wires.value, sheet.value));
 const { layout, busySince, seconds, fault, stop, again } = useLayout(graph);
-const { setCenter, fitView, zoomIn, zoomOut, viewport, getNodes } = useVueFlow('wiring');
+const { setCenter, fitView, fitBounds, zoomIn, zoomOut, viewport, getNodes, dimensions } = useVueFlow('wiring');
 
 const edgeTypes = { wire: markRaw(WireEdge) as never };
-const key = (part: string) => `${sheet.value}/${part}`;
-/** Places that a hand has given to parts on this sheet. */
-const moved = computed((): Record<string, Point> => {
-  const positions = machine.file!.layout.positions;
-  return Object.fromEntries(
-    graph.value.nodes.flatMap((n) => {
-      const p = positions[key(n.id)];
-      return p ? [[n.id, p]] : [];
-    }),
-  );
-});
+const moved = computed(() => movedOn(machine.file!.layout.positions, graph.value, sheet.value));
 const laidOut = computed(() => layout.value && graph.value.nodes.every((n) => layout.value!.nodes[n.id]));
 const nodes = computed((): Node[] =>
   laidOut.value
@@ -73,16 +70,46 @@ const edges = computed((): Edge[] =>
         data: markRaw({
           points: moved.value[e.from.node] || moved.value[e.to.node] ? undefined : layout.value!.lines[e.id],
           number: e.number,
-          colour: e.colour,
+          fills: lineFills(e, sheet.value),
+          weight: lineWeight(sheet.value),
           net: e.net,
-          lane: ((i % 9) - 4) * 6,
-          bundle: sheet.value === 'overview' ? `bundle ${e.id.split('/')[0]}` : undefined,
+          lane: laneOf(i),
         }),
       }))
     : [],
 );
 /** A terminal to be shown, once its sheet is laid out. */
 let target: { sheet: Sheet; part: string; terminal: string } | undefined;
+/** What the sheet covers: the lines too, which may run outside all parts. */
+const extent = computed(() =>
+  laidOut.value
+    ? extentOf(graph.value, layout.value!, moved.value, movedLines(graph.value, layout.value!, moved.value))
+    : undefined,
+);
+function whole(): void {
+  const e = extent.value;
+  if (!e) return;
+  // Small sheets are not blown up beyond reading size.
+  const least = { width: dimensions.value.width / 1.2, height: dimensions.value.height / 1.2 };
+  const width = Math.max(e.width, least.width);
+  const height = Math.max(e.height, least.height);
+  void fitBounds(
+    { x: e.x + (e.width - width) / 2, y: e.y + (e.height - height) / 2, width, height },
+    { padding: 0.02, duration: 0 },
+  );
+}
+/** Whether some of the sheet lies outside the view: only then does a map help. */
+const beyond = computed(() => {
+  const { x, y, zoom } = viewport.value;
+  const e = extent.value;
+  if (!e || !dimensions.value.width) return false;
+  return (
+    e.x * zoom + x < -1 ||
+    e.y * zoom + y < -1 ||
+    (e.x + e.width) * zoom + x > dimensions.value.width + 1 ||
+    (e.y + e.height) * zoom + y > dimensions.value.height + 1
+  );
+});
 /** Brings a new sheet into view, as soon as the parts of this very sheet are on the page and measured. */
 let looking = 0;
 async function look(): Promise<void> {
@@ -95,7 +122,7 @@ async function look(): Promise<void> {
     if (!there.length || !there.every((n) => n.dimensions.width > 0 && now.has(n.data.node))) continue;
     // Where the reader has gone on to another sheet meanwhile, the whole of it is shown.
     if (target?.sheet === sheet.value) centre();
-    else void fitView({ padding: 0.03, maxZoom: 1.2, duration: 0 });
+    else whole();
     return;
   }
 }
@@ -135,7 +162,8 @@ function hoverEdge(e: { edge: Edge }): void {
 function pinEdge(e: { edge: Edge }): void {
   const net = (e.edge.data as { net: number }).net;
   if (sheet.value === 'overview') {
-    sheet.value = e.edge.id.split('/')[0] as Sheet;
+    const bundle = bundles(wires.value, groups.value).find((b) => b.id === e.edge.id);
+    if (bundle) sheet.value = bundle.sheet;
     return;
   }
   pinned.value = pinned.value === net ? undefined : net;
@@ -157,6 +185,7 @@ function jump(to: { sheet: Sheet; part: string; terminal: string }): void {
   else sheet.value = to.sheet;
 }
 const search = ref('');
+const missing = ref('');
 const terminals = computed(() => {
   const map = new Map<string, { sheet: Sheet; part: string; terminal: string }>();
   for (const w of wires.value.all)
@@ -173,11 +202,15 @@ function find(): void {
   const hit =
     [...terminals.value].find(([name]) => name.toLowerCase() === typed) ??
     [...terminals.value].find(([name]) => name.toLowerCase().includes(typed));
+  missing.value = typed && !hit ? search.value.trim() : '';
   if (typed && hit) jump(hit[1]);
 }
 const drop = (e: NodeDragEvent) =>
-  machine.place(Object.fromEntries(e.nodes.map((n) => [key(n.id), { x: n.position.x, y: n.position.y }])));
-const tidy = () => machine.place(Object.fromEntries(Object.keys(moved.value).map((id) => [key(id), undefined])));
+  machine.place(
+    Object.fromEntries(e.nodes.map((n) => [placeKey(sheet.value, n.id), { x: n.position.x, y: n.position.y }])),
+  );
+const tidy = () =>
+  machine.place(Object.fromEntries(Object.keys(moved.value).map((id) => [placeKey(sheet.value, id), undefined])));
 
 const walk = computed(() => walkOf(design.value, wires.value));
 const stepAt = ref(-1);
@@ -186,7 +219,8 @@ const spot = new CSSStyleSheet();
 onMounted(() => (document.adoptedStyleSheets = [...document.adoptedStyleSheets, spot]));
 onBeforeUnmount(() => (document.adoptedStyleSheets = document.adoptedStyleSheets.filter((s) => s !== spot)));
 watch([step, sheet], () => {
-  const ids = sheet.value === 'overview' ? (step.value?.parts ?? []) : [];
+  const boxOf = new Map(groups.value.flatMap((g) => g.parts.map((p) => [p, g.id] as const)));
+  const ids = sheet.value === 'overview' ? [...new Set((step.value?.parts ?? []).map((p) => boxOf.get(p) ?? p))] : [];
   spot.replaceSync(
     ids.length
       ? `.vue-flow .part { opacity: 0.3 } ${ids.map((id) => `.vue-flow .part[data-part="${CSS.escape(id)}"]`).join(', ')} { opacity: 1; outline: 4px solid var(--accent) }`
@@ -200,38 +234,18 @@ function startWalk(): void {
   stepAt.value = 0;
 }
 
-/** The sheet as it stands, moved parts and all, as a drawing of its own. */
-function svgOf(): string {
-  const lines: Record<string, Point[]> = {};
-  const place = (id: string): Point => moved.value[id] ?? layout.value!.nodes[id]!;
-  graph.value.edges.forEach((e, i) => {
-    if (!moved.value[e.from.node] && !moved.value[e.to.node]) return;
-    const end = (x: { node: string; port: string }): Point => {
-      const n = graph.value.nodes.find((k) => k.id === x.node)!;
-      const p = n.ports.find((k) => k.id === x.port)!;
-      return { x: place(n.id).x + (p.side === 'east' ? n.width : 0), y: place(n.id).y + p.y };
-    };
-    lines[e.id] = detour(end(e.from), end(e.to), ((i % 9) - 4) * 6);
-  });
-  return diagramSvg(graph.value, layout.value!, {
-    title: `${design.value.name}: ${sheet.value === 'overview' ? 'Overview' : sheetNames[sheet.value]}`,
-    fills: (c) => (c ? fillsOf(c as never) : ['#8b8f94']),
-    lines,
-    positions: moved.value,
-  });
-}
 const fileStem = computed(() => `${design.value.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}-${sheet.value}`);
-const saveSvg = () => download(`${fileStem.value}.svg`, svgOf(), 'image/svg+xml');
-const printUrl = ref('');
-async function print(): Promise<void> {
-  URL.revokeObjectURL(printUrl.value);
-  printUrl.value = URL.createObjectURL(new Blob([svgOf()], { type: 'image/svg+xml' }));
-  await nextTick();
-  const image = document.querySelector<HTMLImageElement>('.print-sheet img');
-  await image?.decode().catch(() => undefined);
-  window.print();
-}
-onBeforeUnmount(() => URL.revokeObjectURL(printUrl.value));
+const titles = (s: DrawnSheet) => ({
+  title: `${design.value.name}, ${titleOf(s)}`,
+  subtitle: `Revision ${revisionOf(machine.file!)} · ${changedAt(machine.file!).slice(0, 10)} · drawn for planning; local code and a licensed person decide`,
+});
+const saveSvg = () =>
+  download(
+    `${fileStem.value}.svg`,
+    svgOf(sheet.value, graph.value, layout.value!, moved.value, titles(sheet.value)),
+    'image/svg+xml',
+  );
+const printing = ref(false);
 </script>
 
 <template>
@@ -240,7 +254,7 @@ onBeforeUnmount(() => URL.revokeObjectURL(printUrl.value));
       <div class="row sheets" role="group" aria-label="Sheets">
         <button class="plain-button" :aria-pressed="sheet === 'overview'" @click="sheet = 'overview'">Overview</button>
         <button v-for="s in present" :key="s" class="plain-button" :aria-pressed="sheet === s" @click="sheet = s">
-          {{ sheetNames[s] }}
+          <span class="number" aria-hidden="true">{{ sheetNumberOf(s) }}</span>{{ sheetNames[s] }}
         </button>
       </div>
       <form role="search" @submit.prevent="find">
@@ -257,9 +271,6 @@ onBeforeUnmount(() => URL.revokeObjectURL(printUrl.value));
         </datalist>
       </form>
       <span class="row tools">
-        <button class="plain-button" aria-label="Smaller" @click="zoomOut()">−</button>
-        <button class="plain-button" aria-label="Larger" @click="zoomIn()">+</button>
-        <button class="plain-button" @click="fitView({ padding: 0.03 })">Whole</button>
         <button
           v-if="Object.keys(moved).length"
           class="plain-button"
@@ -269,7 +280,7 @@ onBeforeUnmount(() => URL.revokeObjectURL(printUrl.value));
           <Refresh />Tidy
         </button>
         <button class="plain-button" :disabled="!laidOut" @click="saveSvg"><Download />SVG</button>
-        <button class="plain-button" :disabled="!laidOut" @click="print"><Printer />Print</button>
+        <button class="plain-button" @click="printing = true"><Printer />Print</button>
         <button v-if="walk.length" class="plain-button framed" @click="startWalk">The chain explained</button>
       </span>
     </div>
@@ -304,8 +315,13 @@ onBeforeUnmount(() => URL.revokeObjectURL(printUrl.value));
         <template #node-part="p">
           <PartNode :data="p.data" @jump="jump" @hover="over = $event" />
         </template>
-        <MiniMap pannable zoomable aria-label="Map of the sheet" :width="150" :height="96" />
+        <MiniMap v-if="beyond" pannable zoomable aria-label="Map of the sheet" :width="150" :height="96" />
       </VueFlow>
+      <span class="row zoom">
+        <button class="plain-button" aria-label="Smaller" @click="zoomOut()">−</button>
+        <button class="plain-button" aria-label="Larger" @click="zoomIn()">+</button>
+        <button class="plain-button" @click="whole">Whole</button>
+      </span>
       <aside v-if="step && sheet === 'overview'" class="walk sheet" aria-label="The chain explained">
         <p class="soft">{{ stepAt + 1 }} of {{ walk.length }}</p>
         <h2>{{ step.title }}</h2>
@@ -318,7 +334,10 @@ onBeforeUnmount(() => URL.revokeObjectURL(printUrl.value));
       </aside>
     </div>
     <p class="net" role="status">
-      <template v-if="netNow"
+      <span v-if="missing" class="missing"
+        >No conductor meets a terminal "{{ missing }}". Type it as it is printed, with its part: -T4:V+.</span
+      >
+      <template v-else-if="netNow"
         ><b>One net:</b>
         <span class="mono"
           >{{ netNow.names.slice(0, 8).join(' ')
@@ -328,12 +347,16 @@ onBeforeUnmount(() => URL.revokeObjectURL(printUrl.value));
           {{ sheetNames[s] }} {{ n }}
         </button></template
       >
+      <span v-else-if="sheet === 'overview'" class="soft"
+        >Brown is mains, red motor power, yellow the stop chain, blue signals and their supply. A click on a line opens
+        the sheet that draws its conductors. Zoom {{ Math.round(100 * viewport.zoom) }} %.</span
+      >
       <span v-else class="soft"
-        >Point at a line: its whole net lights up. Click to keep it lit while you change the sheet. ▸ leads to the sheet
-        where a terminal goes on. Zoom {{ Math.round(100 * viewport.zoom) }} %.</span
+        >Point at a line: its whole net lights up. Click to keep it lit while you change the sheet. /3 leads to sheet 3,
+        where the terminal goes on. Zoom {{ Math.round(100 * viewport.zoom) }} %.</span
       >
     </p>
-    <div class="print-sheet"><img v-if="printUrl" :src="printUrl" alt="" /></div>
+    <PrintSheets v-model="printing" :sheet="sheet" :present="present" :titles="titles" />
   </div>
 </template>
 
@@ -354,9 +377,17 @@ onBeforeUnmount(() => URL.revokeObjectURL(printUrl.value));
 .sheets {
   gap: 0;
 }
+.sheets button {
+  padding: 0 7px;
+}
 .sheets [aria-pressed='true'] {
   background: var(--accent);
   color: var(--on-accent);
+}
+.number {
+  font: 11px var(--mono);
+  opacity: 0.7;
+  margin-right: 5px;
 }
 .tools {
   margin-left: auto;
@@ -381,6 +412,14 @@ input[type='search'] {
 .moving :deep(.vue-flow__transformationpane) {
   will-change: transform;
 }
+.zoom {
+  position: absolute;
+  right: 6px;
+  top: 6px;
+  gap: 0;
+  z-index: 5;
+  background: var(--sheet);
+}
 .walk {
   position: absolute;
   left: 10px;
@@ -398,34 +437,13 @@ input[type='search'] {
   min-height: 26px;
   font-size: 13px;
 }
+.missing {
+  color: var(--danger);
+}
 .net .chip {
   padding: 0 8px;
   border-color: var(--line-strong);
   min-height: 0;
-}
-.print-sheet {
-  display: none;
-}
-.canvas :deep(.bundle .ground) {
-  stroke: var(--steel);
-}
-.canvas :deep(.bundle .casing) {
-  stroke-width: 4;
-}
-.canvas :deep(.bundle.mains .ground) {
-  stroke: #6b3f1d;
-}
-.canvas :deep(.bundle.motor-power .ground),
-.canvas :deep(.bundle.spindle .ground) {
-  stroke: #c02a22;
-}
-.canvas :deep(.bundle.signals .ground),
-.canvas :deep(.bundle.inputs .ground),
-.canvas :deep(.bundle.outputs .ground) {
-  stroke: #2a5fb0;
-}
-.canvas :deep(.bundle.stop-chain .ground) {
-  stroke: #e8c51f;
 }
 .canvas :deep(.vue-flow__minimap) {
   background: var(--paper);
@@ -449,13 +467,6 @@ input[type='search'] {
   .diagram {
     display: block;
     height: auto;
-  }
-  .print-sheet {
-    display: block;
-  }
-  .print-sheet img {
-    max-width: 100%;
-    max-height: 96vh;
   }
 }
 </style>

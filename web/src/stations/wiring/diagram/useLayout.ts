@@ -14,13 +14,33 @@ const keyOf = (graph: SheetGraph): string =>
 const kept = new Map<string, SheetLayout>();
 const KEEP = 24;
 
+/** A worker of the layout engine, started when it is first needed. `end` stops it in the middle of its work. */
+export class Layouter {
+  private elk: InstanceType<typeof ELK> | undefined;
+  static known = (graph: SheetGraph): SheetLayout | undefined => kept.get(keyOf(graph));
+  async layOut(graph: SheetGraph): Promise<SheetLayout> {
+    const key = keyOf(graph);
+    const known = kept.get(key);
+    if (known) return known;
+    this.elk ??= new ELK({ workerFactory: () => new Worker(workerUrl) });
+    const layout = layoutOf((await this.elk.layout(elkGraph(graph) as never)) as unknown as ElkRoot);
+    kept.set(key, layout);
+    for (const old of kept.keys()) if (kept.size > KEEP) kept.delete(old);
+    return layout;
+  }
+  end(): void {
+    this.elk?.terminateWorker();
+    this.elk = undefined;
+  }
+}
+
 /** Lays sheets out in a worker of the layout engine; can be stopped, and says for how long it has been at it. */
 export function useLayout(graph: Ref<SheetGraph>) {
   const layout = shallowRef<SheetLayout>();
   const busySince = ref(0);
   const seconds = ref(0);
   const fault = ref('');
-  let elk: InstanceType<typeof ELK> | undefined;
+  const layouter = new Layouter();
   let run = 0;
   let clock: ReturnType<typeof setInterval> | undefined;
 
@@ -31,14 +51,12 @@ export function useLayout(graph: Ref<SheetGraph>) {
   }
   function stop(): void {
     run++;
-    elk?.terminateWorker();
-    elk = undefined;
+    layouter.end();
     rest();
   }
   async function lay(): Promise<void> {
     const current = graph.value;
-    const key = keyOf(current);
-    const known = kept.get(key);
+    const known = Layouter.known(current);
     fault.value = '';
     if (known) {
       stop();
@@ -50,14 +68,9 @@ export function useLayout(graph: Ref<SheetGraph>) {
     const mine = ++run;
     busySince.value = Date.now();
     clock = setInterval(() => (seconds.value = Math.round((Date.now() - busySince.value) / 1000)), 500);
-    elk ??= new ELK({ workerFactory: () => new Worker(workerUrl) });
     try {
-      const done = (await elk.layout(elkGraph(current) as never)) as unknown as ElkRoot;
-      if (mine !== run) return;
-      const next = layoutOf(done);
-      kept.set(key, next);
-      for (const old of kept.keys()) if (kept.size > KEEP) kept.delete(old);
-      layout.value = next;
+      const next = await layouter.layOut(current);
+      if (mine === run) layout.value = next;
     } catch (e) {
       if (mine === run)
         fault.value = `The drawing could not be laid out: ${e instanceof Error ? e.message : String(e)}`;
