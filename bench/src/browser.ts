@@ -96,7 +96,9 @@ export async function sheetLayout(): Promise<Figure> {
         await page.getByRole('tab', { name: 'Diagram' }).click();
         await page.locator('.vue-flow .wire').first().waitFor();
         return page.evaluate(async () => {
-          const button = [...document.querySelectorAll('button')].find((b) => b.textContent?.trim() === 'Signals')!;
+          const button = [...document.querySelectorAll('button')].find((b) =>
+            /^\d\s*Signals$/.test(b.textContent!.trim()),
+          )!;
           const start = performance.now();
           button.click();
           const frame = () => new Promise((r) => requestAnimationFrame(r));
@@ -139,13 +141,13 @@ export async function diagramFrames(): Promise<Figure> {
           }),
         );
       const frame = () => new Promise<number>((r) => requestAnimationFrame(r));
-      const wires = [...document.querySelectorAll('.vue-flow__edge')];
+      const wires = [...document.querySelectorAll('.vue-flow .wire .hit')];
       const gaps: number[] = [];
       at('mousedown', 300, 300);
       let last = await frame();
       for (let i = 0; i < 140; i++) {
         at('mousemove', 300 + 120 * Math.sin(i / 12), 300 + 60 * Math.cos(i / 12), window);
-        if (i % 6 === 0) wires[(i * 7) % wires.length]!.dispatchEvent(new MouseEvent('mouseenter', { bubbles: false }));
+        if (i % 6 === 0) wires[(i * 7) % wires.length]!.dispatchEvent(new MouseEvent('mouseover', { bubbles: true }));
         const now = await frame();
         gaps.push(now - last);
         last = now;

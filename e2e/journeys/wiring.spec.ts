@@ -94,6 +94,20 @@ test('the diagram: a net lights up, a reference leads to the other sheet, what i
   await page.getByLabel('Find a terminal').fill('-S2:22');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('status').filter({ hasText: 'One net:' })).toContainText('-S2:22');
+  await page.getByLabel('Find a terminal').fill('');
+  const wire = page.locator('.vue-flow .wire .hit').first();
+  const at = await wire.evaluate((path: SVGPathElement) => {
+    const p = path.getPointAtLength(path.getTotalLength() / 2).matrixTransform(path.getScreenCTM()!);
+    return { x: p.x, y: p.y };
+  });
+  const lit = page.getByRole('status').filter({ hasText: 'One net:' });
+  const net = await lit.textContent();
+  await page.mouse.move(at.x, at.y);
+  await expect(lit).not.toHaveText(net!);
+  await page.mouse.click(at.x, at.y);
+  const kept = await lit.textContent();
+  await page.mouse.move(5, 5);
+  await expect(lit).toHaveText(kept!);
   await page
     .getByRole('button', { name: '-X5:F on Inputs' })
     .or(page.getByRole('button', { name: /^-X5:F on/ }))

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import type { GraphNode } from '@nodaxis/core/wiring/diagram/sheetGraph';
 import { sheetNumberOf, type Sheet } from '@nodaxis/core/wiring/sheets';
-import { Handle, Position } from '@vue-flow/core';
 import { sheetNames } from '../sheetNames';
 import PartSymbol from './PartSymbol.vue';
 
@@ -32,13 +31,6 @@ const emit = defineEmits<{ jump: [{ sheet: Sheet; part: string; terminal: string
       </div>
     </div>
     <template v-for="p in data.node.ports" :key="p.id">
-      <Handle
-        :id="p.id"
-        :type="p.side === 'east' ? 'source' : 'target'"
-        :position="p.side === 'east' ? Position.Right : Position.Left"
-        :connectable="false"
-        :style="{ top: `${p.y}px` }"
-      />
       <span
         v-if="!data.bundle"
         class="port"
@@ -116,16 +108,7 @@ const emit = defineEmits<{ jump: [{ sheet: Sheet; part: string; terminal: string
   color: var(--accent);
   background: none;
   border: 0;
-  padding: 0 2px;
+  padding: 0 4px;
   cursor: pointer;
-}
-.part :deep(.vue-flow__handle) {
-  width: 1px;
-  height: 1px;
-  min-width: 0;
-  min-height: 0;
-  background: none;
-  border: 0;
-  pointer-events: none;
 }
 </style>

@@ -2,20 +2,20 @@
 import { Download, Printer, Refresh } from '@element-plus/icons-vue';
 import { bundles, walkOf } from '@nodaxis/core/wiring/diagram/overview';
 import { partGroups } from '@nodaxis/core/wiring/diagram/overviewGroups';
+import type { Point } from '@nodaxis/core/wiring/diagram/elkGraph';
 import { extentOf } from '@nodaxis/core/wiring/diagram/paper';
 import { changedAt, revisionOf } from '@nodaxis/core/machine/file';
 import { sheetNumberOf, sheets, type Sheet } from '@nodaxis/core/wiring/sheets';
 import { terminalName } from '@nodaxis/core/wiring/wires';
-import { useVueFlow, VueFlow, type Edge, type Node, type NodeDragEvent } from '@vue-flow/core';
+import { useVueFlow, VueFlow, type Node, type NodeDragEvent } from '@vue-flow/core';
 import { MiniMap } from '@vue-flow/minimap';
 import '@vue-flow/core/dist/style.css';
-import { computed, markRaw, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { computed, markRaw, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { useMachine } from '../../../document/machine';
 import { download } from '../../../document/transfer';
 import { sheetNames } from '../sheetNames';
 import {
   graphOf,
-  laneOf,
   lineFills,
   lineWeight,
   movedLines,
@@ -28,7 +28,7 @@ import {
 import PartNode from './PartNode.vue';
 import PrintSheets from './PrintSheets.vue';
 import { useLayout } from './useLayout';
-import WireEdge from './WireEdge.vue';
+import WireLines, { type Line } from './WireLines.vue';
 
 /** The wiring as a diagram: a sheet for each function, and an overview that can be walked through. */
 const machine = useMachine();
@@ -41,8 +41,12 @@ const graph = computed(() => graphOf(design.value, wires.value, sheet.value));
 const { layout, busySince, seconds, fault, stop, again } = useLayout(graph);
 const { setCenter, fitView, fitBounds, zoomIn, zoomOut, viewport, getNodes, dimensions } = useVueFlow('wiring');
 
-const edgeTypes = { wire: markRaw(WireEdge) as never };
-const moved = computed(() => movedOn(machine.file!.layout.positions, graph.value, sheet.value));
+/** A part under a hand, until it is let go. */
+const held = shallowRef<Readonly<Record<string, Point>>>({});
+const moved = computed(() => ({
+  ...movedOn(machine.file!.layout.positions, graph.value, sheet.value),
+  ...held.value,
+}));
 const laidOut = computed(() => layout.value && graph.value.nodes.every((n) => layout.value!.nodes[n.id]));
 const nodes = computed((): Node[] =>
   laidOut.value
@@ -57,24 +61,15 @@ const nodes = computed((): Node[] =>
       }))
     : [],
 );
-const edges = computed((): Edge[] =>
+const movedNow = computed(() => (laidOut.value ? movedLines(graph.value, layout.value!, moved.value) : {}));
+const lines = computed((): Line[] =>
   laidOut.value
-    ? graph.value.edges.map((e, i) => ({
+    ? graph.value.edges.map((e) => ({
         id: e.id,
-        type: 'wire',
-        source: e.from.node,
-        target: e.to.node,
-        sourceHandle: e.from.port,
-        targetHandle: e.to.port,
-        focusable: false,
-        data: markRaw({
-          points: moved.value[e.from.node] || moved.value[e.to.node] ? undefined : layout.value!.lines[e.id],
-          number: e.number,
-          fills: lineFills(e, sheet.value),
-          weight: lineWeight(sheet.value),
-          net: e.net,
-          lane: laneOf(i),
-        }),
+        number: e.number,
+        net: e.net,
+        points: movedNow.value[e.id] ?? layout.value!.lines[e.id] ?? [],
+        fills: lineFills(e, sheet.value),
       }))
     : [],
 );
@@ -82,9 +77,7 @@ const edges = computed((): Edge[] =>
 let target: { sheet: Sheet; part: string; terminal: string } | undefined;
 /** What the sheet covers: the lines too, which may run outside all parts. */
 const extent = computed(() =>
-  laidOut.value
-    ? extentOf(graph.value, layout.value!, moved.value, movedLines(graph.value, layout.value!, moved.value))
-    : undefined,
+  laidOut.value ? extentOf(graph.value, layout.value!, moved.value, movedNow.value) : undefined,
 );
 function whole(): void {
   const e = extent.value;
@@ -110,6 +103,8 @@ const beyond = computed(() => {
     (e.y + e.height) * zoom + y > dimensions.value.height + 1
   );
 });
+/** Apart, so that pushing the sheet about does not draw the page around it anew. */
+const percent = computed(() => Math.round(100 * viewport.value.zoom));
 /** Brings a new sheet into view, as soon as the parts of this very sheet are on the page and measured. */
 let looking = 0;
 async function look(): Promise<void> {
@@ -129,7 +124,7 @@ async function look(): Promise<void> {
 watch(sheet, () => void look(), { immediate: true });
 onBeforeUnmount(() => looking++);
 
-/** The net under the pointer or pinned by a click, lit on whatever sheet is shown. One style rule does it, not three hundred lines. */
+/** The net under the pointer or pinned by a click, lit on whatever sheet is shown. One style rule does it, not three hundred lines; strokes fade one by one, since a group that fades is a layer of its own. */
 const pinned = ref<number>();
 /** While the sheet is pushed about, it is moved as one picture instead of being drawn anew for each frame. */
 const moving = ref(false);
@@ -142,7 +137,7 @@ watch([lit, graph], ([net]) =>
   light.replaceSync(
     net === undefined || !graph.value.edges.some((e) => e.net === net)
       ? ''
-      : `.vue-flow .wire:not([data-net="${net}"]) { opacity: 0.18 } .vue-flow .wire[data-net="${net}"] .casing { stroke: var(--accent); stroke-width: 6px } .vue-flow .port[data-net="${net}"] { background: var(--accent); color: var(--on-accent) }`,
+      : `.vue-flow .wire:not([data-net="${net}"]) { stroke-opacity: 0.16; fill-opacity: 0.4 } .vue-flow .wire[data-net="${net}"] .casing { stroke: var(--accent); stroke-width: 6px } .vue-flow .port[data-net="${net}"] { background: var(--accent); color: var(--on-accent) }`,
   ),
 );
 const netNow = computed(() => {
@@ -156,16 +151,15 @@ const netNow = computed(() => {
   const names = [...new Set(all.flatMap((w) => w.ends.map((e) => terminalName(design.value, e))))];
   return { names, on: [...on], conductors: all.map((w) => w.conductor.number) };
 });
-function hoverEdge(e: { edge: Edge }): void {
-  over.value = (e.edge.data as { net: number }).net;
-}
-function pinEdge(e: { edge: Edge }): void {
-  const net = (e.edge.data as { net: number }).net;
+const netOf = (line: string | undefined): number | undefined =>
+  line === undefined ? undefined : graph.value.edges.find((e) => e.id === line)?.net;
+function pick(line: string): void {
   if (sheet.value === 'overview') {
-    const bundle = bundles(wires.value, groups.value).find((b) => b.id === e.edge.id);
+    const bundle = bundles(wires.value, groups.value).find((b) => b.id === line);
     if (bundle) sheet.value = bundle.sheet;
     return;
   }
+  const net = netOf(line);
   pinned.value = pinned.value === net ? undefined : net;
 }
 
@@ -205,10 +199,12 @@ function find(): void {
   missing.value = typed && !hit ? search.value.trim() : '';
   if (typed && hit) jump(hit[1]);
 }
-const drop = (e: NodeDragEvent) =>
-  machine.place(
-    Object.fromEntries(e.nodes.map((n) => [placeKey(sheet.value, n.id), { x: n.position.x, y: n.position.y }])),
-  );
+const placesOf = (e: NodeDragEvent) =>
+  Object.fromEntries(e.nodes.map((n) => [n.id, { x: n.position.x, y: n.position.y }]));
+function drop(e: NodeDragEvent): void {
+  machine.place(Object.fromEntries(Object.entries(placesOf(e)).map(([id, at]) => [placeKey(sheet.value, id), at])));
+  held.value = {};
+}
 const tidy = () =>
   machine.place(Object.fromEntries(Object.keys(moved.value).map((id) => [placeKey(sheet.value, id), undefined])));
 
@@ -296,24 +292,23 @@ const printing = ref(false);
       <VueFlow
         id="wiring"
         :nodes="nodes"
-        :edges="edges"
-        :edge-types="edgeTypes"
         :min-zoom="0.08"
         :max-zoom="3"
         :nodes-connectable="false"
         :elements-selectable="false"
         :delete-key-code="null"
         :nodes-focusable="true"
+        @node-drag="held = placesOf($event)"
         @node-drag-stop="drop"
-        @edge-mouse-enter="hoverEdge"
-        @edge-mouse-leave="over = undefined"
-        @edge-click="pinEdge"
         @pane-click="pinned = undefined"
         @move-start="moving = true"
         @move-end="moving = false"
       >
         <template #node-part="p">
           <PartNode :data="p.data" @jump="jump" @hover="over = $event" />
+        </template>
+        <template #zoom-pane>
+          <WireLines :lines="lines" :weight="lineWeight(sheet)" @over="over = netOf($event)" @pick="pick" />
         </template>
         <MiniMap v-if="beyond" pannable zoomable aria-label="Map of the sheet" :width="150" :height="96" />
       </VueFlow>
@@ -349,11 +344,11 @@ const printing = ref(false);
       >
       <span v-else-if="sheet === 'overview'" class="soft"
         >Brown is mains, red motor power, yellow the stop chain, blue signals and their supply. A click on a line opens
-        the sheet that draws its conductors. Zoom {{ Math.round(100 * viewport.zoom) }} %.</span
+        the sheet that draws its conductors. Zoom {{ percent }} %.</span
       >
       <span v-else class="soft"
         >Point at a line: its whole net lights up. Click to keep it lit while you change the sheet. /3 leads to sheet 3,
-        where the terminal goes on. Zoom {{ Math.round(100 * viewport.zoom) }} %.</span
+        where the terminal goes on. Zoom {{ percent }} %.</span
       >
     </p>
     <PrintSheets v-model="printing" :sheet="sheet" :present="present" :titles="titles" />

@@ -49,7 +49,7 @@ export const movedOn = (positions: Moved, graph: SheetGraph, sheet: DrawnSheet):
   );
 
 /** Neighbouring lines of moved parts keep this far apart, px. */
-export const laneOf = (index: number): number => ((index % 9) - 4) * 6;
+const laneOf = (index: number): number => ((index % 9) - 4) * 6;
 
 /** The lines that no longer run as laid out, since a part at one of their ends was moved. */
 export function movedLines(graph: SheetGraph, layout: SheetLayout, moved: Moved): Record<string, Point[]> {
