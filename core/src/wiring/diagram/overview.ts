@@ -18,8 +18,14 @@ export interface Bundle {
   conductors: readonly string[];
 }
 
-/** Signals, inputs and outputs are one kind of line: what matters here is power against signal. */
-const kindOf = (sheet: Sheet): Sheet => (sheet === 'inputs' || sheet === 'outputs' ? 'signals' : sheet);
+/** Signals, inputs, outputs and what tells a spindle to run are one kind of line: what matters here is power against signal. */
+const kindOf = (sheet: Sheet, ends: Wires['all'][number]['ends']): Sheet => {
+  const signal =
+    sheet === 'inputs' ||
+    sheet === 'outputs' ||
+    (sheet === 'spindle' && !ends.some((e) => e.role.startsWith('phase-')));
+  return signal ? 'signals' : sheet;
+};
 
 /** The kind of a bundle, as its id begins with it. */
 export const sheetOfBundle = (id: string): Sheet => id.split('/')[0] as Sheet;
@@ -34,7 +40,7 @@ export function bundles(wires: Wires, groups: readonly PartGroup[]): Bundle[] {
     const [from, to] = [boxOf.get(a.part), boxOf.get(b.part)];
     if (!from || !to || from === to) continue;
     const sheet = wires.sheets.get(w.id) ?? 'signals';
-    const kind = kindOf(sheet);
+    const kind = kindOf(sheet, w.ends);
     const back = `${kind}/${to}/${from}`;
     const key = all.has(back) ? back : `${kind}/${from}/${to}`;
     const there = all.get(key);

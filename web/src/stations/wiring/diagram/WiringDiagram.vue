@@ -3,14 +3,14 @@ import { Download, Printer, Refresh } from '@element-plus/icons-vue';
 import { bundles, walkOf } from '@nodaxis/core/wiring/diagram/overview';
 import { partGroups } from '@nodaxis/core/wiring/diagram/overviewGroups';
 import type { Point } from '@nodaxis/core/wiring/diagram/elkGraph';
-import { extentOf } from '@nodaxis/core/wiring/diagram/paper';
+import { extentOf, type Extent } from '@nodaxis/core/wiring/diagram/paper';
 import { changedAt, revisionOf } from '@nodaxis/core/machine/file';
 import { sheetNumberOf, sheets, type Sheet } from '@nodaxis/core/wiring/sheets';
 import { terminalName } from '@nodaxis/core/wiring/wires';
 import { useVueFlow, VueFlow, type Node, type NodeDragEvent } from '@vue-flow/core';
 import { MiniMap } from '@vue-flow/minimap';
 import '@vue-flow/core/dist/style.css';
-import { computed, markRaw, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
+import { computed, markRaw, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useMachine } from '../../../document/machine';
 import { download } from '../../../document/transfer';
 import { sheetNames } from '../sheetNames';
@@ -28,6 +28,8 @@ import {
 import PartNode from './PartNode.vue';
 import PrintSheets from './PrintSheets.vue';
 import { useLayout } from './useLayout';
+import { usePageStyle } from './usePageStyle';
+import WalkPanel from './WalkPanel.vue';
 import WireLines, { type Line } from './WireLines.vue';
 
 /** The wiring as a diagram: a sheet for each function, and an overview that can be walked through. */
@@ -39,7 +41,7 @@ const present = computed(() => sheets.filter((s) => [...wires.value.sheets.value
 const groups = computed(() => partGroups(design.value, wires.value));
 const graph = computed(() => graphOf(design.value, wires.value, sheet.value));
 const { layout, busySince, seconds, fault, stop, again } = useLayout(graph);
-const { setCenter, fitView, fitBounds, zoomIn, zoomOut, viewport, getNodes, dimensions } = useVueFlow('wiring');
+const { setCenter, fitBounds, zoomIn, zoomOut, viewport, getNodes, dimensions } = useVueFlow('wiring');
 
 /** A part under a hand, until it is let go. */
 const held = shallowRef<Readonly<Record<string, Point>>>({});
@@ -79,18 +81,18 @@ let target: { sheet: Sheet; part: string; terminal: string } | undefined;
 const extent = computed(() =>
   laidOut.value ? extentOf(graph.value, layout.value!, moved.value, movedNow.value) : undefined,
 );
-function whole(): void {
-  const e = extent.value;
-  if (!e) return;
-  // Small sheets are not blown up beyond reading size.
-  const least = { width: dimensions.value.width / 1.2, height: dimensions.value.height / 1.2 };
-  const width = Math.max(e.width, least.width);
-  const height = Math.max(e.height, least.height);
+/** Small sheets are not blown up beyond reading size; a stop of the walk keeps its surroundings in sight. */
+const READING_ZOOM = 1.2;
+const STEP_ZOOM = 0.55;
+function fit(e: Extent, most: number): void {
+  const width = Math.max(e.width, dimensions.value.width / most);
+  const height = Math.max(e.height, dimensions.value.height / most);
   void fitBounds(
     { x: e.x + (e.width - width) / 2, y: e.y + (e.height - height) / 2, width, height },
     { padding: 0.02, duration: 0 },
   );
 }
+const whole = () => extent.value && fit(extent.value, READING_ZOOM);
 /** Whether some of the sheet lies outside the view: only then does a map help. */
 const beyond = computed(() => {
   const { x, y, zoom } = viewport.value;
@@ -115,26 +117,28 @@ async function look(): Promise<void> {
     const now = new Set<unknown>(graph.value.nodes);
     const there = getNodes.value;
     if (!there.length || !there.every((n) => n.dimensions.width > 0 && now.has(n.data.node))) continue;
+    if (spotted.value.size) showStep();
     // Where the reader has gone on to another sheet meanwhile, the whole of it is shown.
-    if (target?.sheet === sheet.value) centre();
+    else if (target?.sheet === sheet.value) centre();
     else whole();
     return;
   }
 }
-watch(sheet, () => void look(), { immediate: true });
+watch([sheet, () => dimensions.value.width], () => void look(), { immediate: true });
 onBeforeUnmount(() => looking++);
 
-/** The net under the pointer or pinned by a click, lit on whatever sheet is shown. One style rule does it, not three hundred lines; strokes fade one by one, since a group that fades is a layer of its own. */
+/**
+ * The net under the pointer or pinned by a click, lit on whatever sheet is shown. Strokes fade one by one: a group that
+ * fades is a layer of its own, and three hundred layers are slow.
+ */
 const pinned = ref<number>();
 /** While the sheet is pushed about, it is moved as one picture instead of being drawn anew for each frame. */
 const moving = ref(false);
 const over = ref<number>();
 const lit = computed(() => over.value ?? pinned.value);
-const light = new CSSStyleSheet();
-onMounted(() => (document.adoptedStyleSheets = [...document.adoptedStyleSheets, light]));
-onBeforeUnmount(() => (document.adoptedStyleSheets = document.adoptedStyleSheets.filter((s) => s !== light)));
+const light = usePageStyle();
 watch([lit, graph], ([net]) =>
-  light.replaceSync(
+  light(
     net === undefined || !graph.value.edges.some((e) => e.net === net)
       ? ''
       : `.vue-flow .wire:not([data-net="${net}"]) { stroke-opacity: 0.16; fill-opacity: 0.4 } .vue-flow .wire[data-net="${net}"] .casing { stroke: var(--accent); stroke-width: 6px } .vue-flow .port[data-net="${net}"] { background: var(--accent); color: var(--on-accent) }`,
@@ -211,20 +215,34 @@ const tidy = () =>
 const walk = computed(() => walkOf(design.value, wires.value));
 const stepAt = ref(-1);
 const step = computed(() => walk.value[stepAt.value]);
-const spot = new CSSStyleSheet();
-onMounted(() => (document.adoptedStyleSheets = [...document.adoptedStyleSheets, spot]));
-onBeforeUnmount(() => (document.adoptedStyleSheets = document.adoptedStyleSheets.filter((s) => s !== spot)));
-watch([step, sheet], () => {
+const spot = usePageStyle();
+/** The boxes of this stop of the walk. */
+const spotted = computed(() => {
+  if (sheet.value !== 'overview' || !step.value) return new Set<string>();
   const boxOf = new Map(groups.value.flatMap((g) => g.parts.map((p) => [p, g.id] as const)));
-  const ids = sheet.value === 'overview' ? [...new Set((step.value?.parts ?? []).map((p) => boxOf.get(p) ?? p))] : [];
-  spot.replaceSync(
-    ids.length
-      ? `.vue-flow .part { opacity: 0.3 } ${ids.map((id) => `.vue-flow .part[data-part="${CSS.escape(id)}"]`).join(', ')} { opacity: 1; outline: 4px solid var(--accent) }`
+  return new Set(step.value.parts.flatMap((p) => boxOf.get(p) ?? []));
+});
+watch(spotted, (ids) => {
+  const among = graph.value.edges.filter((e) =>
+    ids.size > 1 ? ids.has(e.from.node) && ids.has(e.to.node) : ids.has(e.from.node) || ids.has(e.to.node),
+  );
+  const boxes = [...ids].map((id) => `.vue-flow .part[data-part="${CSS.escape(id)}"]`);
+  const clear = among.map((e) => `.vue-flow .wire[data-wire="${CSS.escape(e.id)}"]`);
+  spot(
+    ids.size
+      ? `.vue-flow .part { opacity: 0.35 } .vue-flow .wire { stroke-opacity: 0.15; fill-opacity: 0.15 }
+         ${boxes.join(', ')} { opacity: 1; outline: 5px solid var(--accent) }
+         ${clear.length ? `${clear.join(', ')} { stroke-opacity: 1; fill-opacity: 1 }` : ''}`
       : '',
   );
-  if (ids.length)
-    void fitView({ nodes: ids.filter((id) => layout.value?.nodes[id]), padding: 0.25, maxZoom: 1, duration: 0 });
+  void look();
 });
+/** The boxes of this stop with what is around them. */
+function showStep(): void {
+  const boxes = graph.value.nodes.filter((n) => spotted.value.has(n.id));
+  const e = extentOf({ nodes: boxes, edges: [] }, layout.value!, moved.value);
+  fit(e, STEP_ZOOM);
+}
 function startWalk(): void {
   sheet.value = 'overview';
   stepAt.value = 0;
@@ -289,6 +307,7 @@ const printing = ref(false);
       <button class="plain-button framed" @click="again">Lay it out</button>
     </p>
     <div class="canvas sheet" :class="{ moving }">
+      <WalkPanel v-if="sheet === 'overview'" v-model="stepAt" :walk="walk" />
       <VueFlow
         id="wiring"
         :nodes="nodes"
@@ -317,16 +336,6 @@ const printing = ref(false);
         <button class="plain-button" aria-label="Larger" @click="zoomIn()">+</button>
         <button class="plain-button" @click="whole">Whole</button>
       </span>
-      <aside v-if="step && sheet === 'overview'" class="walk sheet" aria-label="The chain explained">
-        <p class="soft">{{ stepAt + 1 }} of {{ walk.length }}</p>
-        <h2>{{ step.title }}</h2>
-        <p>{{ step.text }}</p>
-        <div class="row">
-          <button class="plain-button framed" :disabled="stepAt === 0" @click="stepAt--">Back</button>
-          <button v-if="stepAt < walk.length - 1" class="plain-button main" @click="stepAt++">On</button>
-          <button class="plain-button" @click="stepAt = -1">Leave the walk</button>
-        </div>
-      </aside>
     </div>
     <p class="net" role="status">
       <span v-if="missing" class="missing"
@@ -403,6 +412,7 @@ input[type='search'] {
   padding: 0;
   position: relative;
   overflow: hidden;
+  display: flex;
 }
 .moving :deep(.vue-flow__transformationpane) {
   will-change: transform;
@@ -414,15 +424,6 @@ input[type='search'] {
   gap: 0;
   z-index: 5;
   background: var(--sheet);
-}
-.walk {
-  position: absolute;
-  left: 10px;
-  bottom: 10px;
-  width: 340px;
-  z-index: 6;
-  border-color: var(--accent);
-  box-shadow: 0 2px 10px rgb(0 0 0 / 20%);
 }
 .net {
   display: flex;
@@ -450,6 +451,9 @@ input[type='search'] {
 @media (max-width: 720px) {
   .diagram {
     height: 80vh;
+  }
+  .canvas {
+    flex-direction: column;
   }
 }
 @media print {
