@@ -55,3 +55,33 @@ export function chainFills(design: Design): ChainFill[] {
     };
   });
 }
+
+/** A cable as it lies in its chain, mm from the lower left corner of the inside to its centre. */
+export interface LaidCable {
+  name: string;
+  x: number;
+  y: number;
+  diameter: number;
+}
+/** Drawn for a cable whose diameter is not known, mm. */
+const USUAL_DIAMETER = 5;
+
+/**
+ * The cables of a chain laid side by side in rows, the thickest first, each with its play; a row that is full is
+ * followed by one above it. Cables that rise above the inner height do not fit this way.
+ */
+export function laidInChain({ chain, cables }: ChainFill): { cables: LaidCable[]; height: number } {
+  const width = chain.innerWidth ? baseValue(chain.innerWidth) : Infinity;
+  const thickest = cables
+    .map((c) => ({ name: c.name, diameter: c.outerMm ?? USUAL_DIAMETER }))
+    .sort((a, b) => b.diameter - a.diameter);
+  let [x, floor, rise] = [0, 0, 0];
+  const laid = thickest.map(({ name, diameter }): LaidCable => {
+    const room = diameter * PLAY;
+    if (x > 0 && x + room > width) [x, floor, rise] = [0, floor + rise, 0];
+    rise = Math.max(rise, room);
+    x += room;
+    return { name, x: x - room / 2, y: floor + diameter / 2, diameter };
+  });
+  return { cables: laid, height: floor + rise };
+}

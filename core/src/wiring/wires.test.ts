@@ -5,7 +5,7 @@ import type { MachineFile } from '../machine/file';
 import { plover } from '../samples/plover';
 import { wren } from '../samples/wren';
 import { quantity } from '../units/quantity';
-import { chainFills } from './chains';
+import { chainFills, laidInChain } from './chains';
 import { chainsTo, swapTable } from './crossReference';
 import { labelPages, labelSize, partLabels, stripLayout, wireLabels } from './labels';
 import { buildNetwork } from './network';
@@ -150,6 +150,21 @@ it('a chain counts its cables, and names the one that is too stiff for its bend'
   // 8.2 mm and 7 mm in 25 × 15 mm
   expect(fill!.fill).toBeCloseTo(((Math.PI / 4) * (8.2 ** 2 + 7 ** 2)) / 375, 3);
   expect([fill!.tooStiff, fill!.tooThick]).toEqual([['Motor X'], []]);
+});
+
+it('cables lie in a chain without sharing room: side by side, then in a row above', () => {
+  const chain = { name: 'Z', innerWidth: quantity(20, 'mm'), innerHeight: quantity(20, 'mm') };
+  const cables = [5, 8, 6, 4, 7].map((outerMm, i) => ({ name: `c${i}`, outerMm, bendMm: undefined }));
+  const fill = { id: 'z', chain, cables, fill: 0.5, tooThick: [], tooStiff: [], unknown: [] };
+  const laid = laidInChain(fill);
+  // 8.8 and 7.7 mm fill the first row of 20, 6.6, 5.5 and 4.4 the second: 8.8 + 6.6 high.
+  expect(laid.height).toBeCloseTo(15.4, 9);
+  laid.cables.forEach((a, i) => {
+    expect(a.x - a.diameter / 2).toBeGreaterThanOrEqual(0);
+    expect(a.x + a.diameter / 2).toBeLessThanOrEqual(20);
+    for (const b of laid.cables.slice(i + 1))
+      expect(Math.hypot(a.x - b.x, a.y - b.y)).toBeGreaterThanOrEqual((a.diameter + b.diameter) / 2);
+  });
 });
 
 it('labels: two a conductor, one a part, on pages that are full but for the last; a strip in the order of its numbers', () => {

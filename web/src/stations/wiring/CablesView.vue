@@ -2,11 +2,11 @@
 import { Delete, Plus } from '@element-plus/icons-vue';
 import { libraryOf } from '@nodaxis/core/machine/library/index';
 import { parseQuantity } from '@nodaxis/core/units/parse';
-import { showLead, showQuantity } from '@nodaxis/core/units/print';
+import { showLead, showQuantity, showValue } from '@nodaxis/core/units/print';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import { baseValue } from '@nodaxis/core/units/quantity';
 import type { Fault } from '@nodaxis/core/units/result';
-import { cablesByName, chainFills, MOST_FILL } from '@nodaxis/core/wiring/chains';
+import { cablesByName, chainFills, laidInChain, MOST_FILL } from '@nodaxis/core/wiring/chains';
 import { chainsTo, swapTable } from '@nodaxis/core/wiring/crossReference';
 import { designAt } from '@nodaxis/core/machine/history';
 import { computed, ref } from 'vue';
@@ -134,19 +134,23 @@ function addChain(): void {
   if (!faults.value.length) newChain.value = { name: '', width: '', height: '', bend: '' };
 }
 const dropChain = (id: string) => (faults.value = machine.run({ name: 'set-chain', args: { id, chain: null } }));
-/** Circles of the cables, packed side by side in the picture of the chain. */
-function packed(fill: (typeof chains.value)[number]) {
-  const w = fill.chain.innerWidth ? baseValue(fill.chain.innerWidth) : 60;
-  const h = fill.chain.innerHeight ? baseValue(fill.chain.innerHeight) : 20;
-  let x = 0;
-  const circles = fill.cables.map((c) => {
-    const d = c.outerMm ?? 5;
-    const at = { name: c.name, cx: x + d / 2, cy: h - d / 2, r: d / 2 };
-    x += d * 1.1;
-    return at;
-  });
-  return { w, h, circles };
-}
+/** A chain as it is drawn: its inside, or as much as its cables take where it is not known. */
+const drawn = computed(() =>
+  chains.value.map((fill) => {
+    const laid = laidInChain(fill);
+    const { innerWidth, innerHeight, bendRadius } = fill.chain;
+    const bends = fill.cables.flatMap((c) => c.bendMm ?? []);
+    return {
+      ...fill,
+      laid: laid.cables,
+      w: innerWidth ? baseValue(innerWidth) : Math.max(20, ...laid.cables.map((c) => c.x + c.diameter)),
+      h: innerHeight ? baseValue(innerHeight) : Math.max(10, laid.height),
+      overfull: innerHeight !== undefined && laid.height > baseValue(innerHeight),
+      bend: bendRadius && showQuantity(bendRadius, preferences.display),
+      stiffest: bends.length ? showValue(Math.max(...bends), 'length', preferences.display, 3) : undefined,
+    };
+  }),
+);
 </script>
 
 <template>
@@ -256,14 +260,10 @@ function packed(fill: (typeof chains.value)[number]) {
           A chain that is stuffed, or bent too tight, breaks cables inside, months later. Enter its inner size here,
           then say which cables run through it.
         </p>
-        <div v-for="f in chains" :key="f.id" class="chain" :data-field="`chains.${f.id}`">
-          <svg
-            :viewBox="`-1 -1 ${packed(f).w + 2} ${packed(f).h + 2}`"
-            role="img"
-            :aria-label="`${f.chain.name}, seen from its end`"
-          >
-            <rect x="0" y="0" :width="packed(f).w" :height="packed(f).h" class="box" />
-            <circle v-for="c in packed(f).circles" :key="c.name" :cx="c.cx" :cy="c.cy" :r="c.r" class="cable">
+        <div v-for="f in drawn" :key="f.id" class="chain" :data-field="`chains.${f.id}`">
+          <svg :viewBox="`-1 -1 ${f.w + 2} ${f.h + 2}`" role="img" :aria-label="`${f.chain.name}, seen from its end`">
+            <rect x="0" y="0" :width="f.w" :height="f.h" class="box" />
+            <circle v-for="c in f.laid" :key="c.name" :cx="c.x" :cy="f.h - c.y" :r="c.diameter / 2" class="cable">
               <title>{{ c.name }}</title>
             </circle>
           </svg>
@@ -274,6 +274,9 @@ function packed(fill: (typeof chains.value)[number]) {
             ><span v-else class="soft">inner size not known</span>, {{ f.cables.length }} cables<template
               v-if="f.tooStiff.length"
               >; too stiff for it: {{ f.tooStiff.join(', ') }}</template
+            ><template v-if="f.overfull">; they do not lie side by side in it</template> <br /><span class="soft"
+              >bends to {{ f.bend ?? 'a radius not known'
+              }}<template v-if="f.stiffest">, its stiffest cable needs {{ f.stiffest }}</template></span
             ></span
           >
           <button
@@ -351,7 +354,8 @@ td select {
 }
 .chain svg {
   width: 150px;
-  max-height: 60px;
+  flex-shrink: 0;
+  max-height: 84px;
 }
 .box {
   fill: none;

@@ -13,13 +13,48 @@ import { sheetNames } from './sheetNames';
 /** One conductor at a time, as large as cold hands and a phone on a stool want it. */
 const machine = useMachine();
 const preferences = usePreferences();
-/** Passed over for now: they come again at the end. */
+/** Passed over for now: they come again at the end. Taken first: where the reader's hand is already. */
 const later = ref<string[]>([]);
+const first = ref<string>();
 const queue = computed(() => {
   const order = nextUp(machine.design!, machine.figures!.wires.sheets);
   const put = new Set(later.value);
-  return [...order.filter((id) => !put.has(id)), ...order.filter((id) => put.has(id))];
+  const rank = (id: string) => (id === first.value ? 0 : put.has(id) ? 2 : 1);
+  return order
+    .map((id) => ({ id, rank: rank(id) }))
+    .sort((a, b) => a.rank - b.rank)
+    .map((e) => e.id);
 });
+const after = computed(() =>
+  queue.value.slice(1, 11).map((id) => {
+    const c = machine.design!.conductors[id]!;
+    return {
+      id,
+      number: c.number,
+      from: terminalName(machine.design!, c.from),
+      to: terminalName(machine.design!, c.to),
+      colour: c.colour,
+      section: c.section && showQuantity(c.section, preferences.display),
+      sheet: machine.figures!.wires.sheets.get(id),
+    };
+  }),
+);
+const temporary = computed(() =>
+  Object.entries(machine.design!.conductors).flatMap(([id, c]) =>
+    c.state === 'temporary'
+      ? [
+          {
+            id,
+            number: c.number,
+            ends: `${terminalName(machine.design!, c.from)} ${terminalName(machine.design!, c.to)}`,
+            waitsFor: c.waitsFor,
+          },
+        ]
+      : [],
+  ),
+);
+const settle = (id: string) =>
+  machine.run({ name: 'set-conductors', args: { ids: [id], set: { state: 'connected' } } });
 const id = computed(() => queue.value[0]);
 const conductor = computed(() => (id.value ? machine.design!.conductors[id.value] : undefined));
 const ends = computed(() =>
@@ -34,7 +69,6 @@ const sheet = computed(() => (id.value ? machine.figures!.wires.sheets.get(id.va
 const sameCable = computed(
   () => queue.value.filter((q) => machine.design!.conductors[q]!.cable === conductor.value?.cable).length,
 );
-const waiting = computed(() => Object.values(machine.design!.conductors).filter((c) => c.state === 'temporary').length);
 const last = ref('');
 
 function done(): void {
@@ -43,7 +77,9 @@ function done(): void {
   machine.run({ name: 'set-conductors', args: { ids: [id.value], set: { state: 'connected' } } });
 }
 function putOff(): void {
-  if (id.value) later.value = [...later.value.filter((x) => x !== id.value), id.value];
+  if (!id.value) return;
+  if (first.value === id.value) first.value = undefined;
+  later.value = [...later.value.filter((x) => x !== id.value), id.value];
 }
 function back(): void {
   machine.undo();
@@ -105,17 +141,97 @@ const length = computed(() => conductor.value?.length && showLead(conductor.valu
     <section v-else class="sheet stack">
       <h2>Nothing left to connect</h2>
       <p>
-        Every conductor of this machine is connected{{ waiting ? `, but for ${waiting} that wait for something` : '' }}.
-        Go through the list once more with a meter, plug out, and tick each one as checked.
+        Every conductor of this machine is connected{{
+          temporary.length ? `, but for ${temporary.length} that wait for something` : ''
+        }}. Go through the list once more with a meter, plug out, and tick each one as checked.
       </p>
     </section>
+    <aside v-if="after.length || temporary.length" class="stack rest">
+      <section v-if="after.length" class="sheet" aria-label="After it">
+        <h2>After it</h2>
+        <p class="soft">Sheet by sheet, the mains last; what is cut already first; one cable after the other.</p>
+        <ol>
+          <li v-for="n in after" :key="n.id">
+            <button class="upcoming" :title="`Take ${n.number} now`" @click="first = n.id">
+              <b class="mono">{{ n.number }}</b>
+              <span class="mono">{{ n.from }}</span>
+              <span class="mono">{{ n.to }}</span>
+              <ColourSwatch v-if="n.colour" :code="n.colour" /><span v-else />
+              <span class="mono soft">{{ n.section ?? '' }}</span>
+            </button>
+          </li>
+        </ol>
+      </section>
+      <section v-if="temporary.length" class="sheet" aria-label="Temporary">
+        <h2>Temporary</h2>
+        <ul>
+          <li v-for="t in temporary" :key="t.id" class="row spread">
+            <span
+              ><b class="mono">{{ t.number }}</b> <span class="mono">{{ t.ends }}</span><br /><span class="soft">{{
+                t.waitsFor ? `waits for ${t.waitsFor}` : 'nobody wrote down what for'
+              }}</span></span
+            >
+            <button class="plain-button framed" :disabled="machine.readOnly" @click="settle(t.id)">
+              Made for good
+            </button>
+          </li>
+        </ul>
+      </section>
+    </aside>
   </div>
 </template>
 
 <style scoped>
 .next {
-  max-width: 560px;
-  margin: 0 auto;
+  display: grid;
+  grid-template-columns: minmax(0, 560px) minmax(0, 520px);
+  gap: 12px;
+  align-items: start;
+}
+ol,
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+}
+.upcoming {
+  font: inherit;
+  color: inherit;
+  text-align: left;
+  background: none;
+  border: 0;
+  border-bottom: 1px solid var(--line);
+  width: 100%;
+  min-height: 36px;
+  padding: 0 4px;
+  cursor: pointer;
+  display: grid;
+  grid-template-columns: 44px 1fr 1fr 84px 76px;
+  align-items: center;
+  gap: 8px;
+}
+.upcoming:hover {
+  background: color-mix(in srgb, var(--accent) 8%, transparent);
+}
+.upcoming :last-child {
+  text-align: right;
+}
+.rest li.row {
+  min-height: 44px;
+  gap: 10px;
+}
+@media (max-width: 980px) {
+  .next {
+    grid-template-columns: minmax(0, 560px);
+    justify-content: center;
+  }
+  .upcoming {
+    min-height: 44px;
+    grid-template-columns: 40px 1fr 1fr;
+  }
+  .upcoming > :nth-child(n + 4) {
+    display: none;
+  }
 }
 .card {
   display: grid;
