@@ -195,13 +195,14 @@ function checksOf(need: ReturnType<typeof requirements>, entry: LibraryEntry): C
       );
   }
   const inputs = inputTerminals(part).length;
+  const takesBoard = Object.values(part.terminals).some((t) => t.role === 'extension-link');
   checks.push(
     check(
       `${need.inputs} input${need.inputs === 1 ? '' : 's'}`,
       inputs >= need.inputs ? 'meets' : inputs >= Math.ceil(need.inputs / 2) ? 'workaround' : 'fails',
       inputs >= need.inputs
         ? `It has ${inputs}.`
-        : `It has ${inputs}: put limits in series loops, one axis referenced at a time, or add an input board.`,
+        : `It has ${inputs}: put limits in series loops, one axis referenced at a time${takesBoard ? ', or add an input board' : ''}.`,
     ),
   );
   if (need.needsField) {

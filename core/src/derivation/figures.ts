@@ -13,7 +13,7 @@ import { settle } from '../settings/setting';
 import type { AxisSwitch, Ruler } from '../switches/envelope';
 import { axisSwitches, rulerOf } from '../switches/envelope';
 import type { Stopping } from '../switches/placement';
-import { limitFilterS, stoppingOf } from '../switches/placement';
+import { boardOnTheWay, limitFilterS, stoppingOf } from '../switches/placement';
 import type { CircuitAnalysis } from '../switches/polarity';
 import { analyseCircuit } from '../switches/polarity';
 import type { Derived } from '../units/derived';
@@ -85,7 +85,7 @@ function topology(cache: Cache, design: Design): { network: Network } {
  */
 export function createDeriver(onCompute?: (key: string) => void): (design: Design) => Figures {
   const cache = new Cache(onCompute);
-  const axisFigures = (design: Design, id: string, axis: Axis): AxisFigures => {
+  const axisFigures = (design: Design, id: string, axis: Axis, inputs: Plan['inputs']): AxisFigures => {
     const controllerId = design.roles.controller;
     const controller = controllerId ? design.parts[controllerId] : undefined;
     const part = (partId: string | undefined) => (partId ? design.parts[partId] : undefined);
@@ -119,8 +119,9 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
     const ruler = cache.keep(`axis/${id}/ruler`, [axis, design.datumSchool, switches], () =>
       rulerOf(id, axis, design.datumSchool, switches),
     );
-    const stopping = cache.keep(`axis/${id}/stopping`, [axis, controller, ...own], () =>
-      stoppingOf(id, axis, controllerId, controller, limitFilterS(id, design)),
+    const board = boardOnTheWay(id, design, inputs);
+    const stopping = cache.keep(`axis/${id}/stopping`, [axis, controller, board?.part, ...own], () =>
+      stoppingOf(id, axis, controller && { id: controllerId!, part: controller }, board, limitFilterS(id, design)),
     );
     return cache.keep(`axis/${id}`, [axis, switches, ruler, stopping, ...drives], () => ({
       id,
@@ -134,7 +135,6 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
   };
 
   return (design) => {
-    const axes = axesOf(design).map(([id, axis]) => axisFigures(design, id, axis));
     const drivesSeen = axesOf(design).flatMap(([id, a]) => [id, a.letter, a.drives]);
     const drives = cache.keep('drives', drivesSeen, () => drivesOf(design));
     const planned = [
@@ -151,6 +151,7 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
     // Of the conductors, the plan reads those that were found on the machine.
     const found = Object.values(design.conductors).filter((c) => c.origin === 'as-found');
     const plan = cache.keep('plan', [drives, ...planned, ...found], () => planConductors(design));
+    const axes = axesOf(design).map(([id, axis]) => axisFigures(design, id, axis, plan.inputs));
     const replanned = cache.keep('replan', [plan, design.conductors], () => replan(design.conductors, plan));
     const { network } = topology(cache, design);
     const wires = cache.keep('wires', [network, design.parts, design.conductors, design.roles, design.circuits], () =>

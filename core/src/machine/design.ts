@@ -30,6 +30,7 @@ export const Design = z.strictObject({
   masses: z.record(Id, MassItem),
   roles: z.strictObject({
     controller: Id.optional(),
+    inputBoard: Id.optional(),
     motorSupply: Id.optional(),
     logicSupply: Id.optional(),
     fieldSupply: Id.optional(),

@@ -29,6 +29,7 @@ const letters: Record<PartClass, string> = {
   valve: 'Q',
   fan: 'E',
   'tool-head': 'E',
+  'input-board': 'K',
   cable: 'W',
 };
 

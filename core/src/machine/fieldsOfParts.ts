@@ -182,6 +182,12 @@ export const fieldsOfParts: Record<string, Definition> = {
         ],
         ['spindleEncoder', 'Spindle encoder', 'Tells the controller where the spindle is: threading needs it.', ''],
         ['host', 'Computer', 'Prepares the programs and talks to the controller.', 'PC host'],
+        [
+          'inputBoard',
+          'Input board',
+          'More inputs for the controller, over its extension lead.',
+          'expansion breakout board',
+        ],
         ['toolHead', 'Tool head', 'What the tool sits in.', ''],
         ['mainsInlet', 'Mains inlet', 'Where the mains comes in. Local code, licensed person.', 'plug socket'],
         [

@@ -62,6 +62,7 @@ export const terminalRoles = [
   'encoder',
   'fieldbus',
   'data-link',
+  'extension-link',
   'shield',
   'spare',
 ] as const;
@@ -146,6 +147,11 @@ const Controller = z.strictObject({
   encoderInputs: z.int().min(0).max(16).optional(),
   threading: z.boolean().optional(),
   independentSlaves: z.boolean().describe('whether two motors of one axis can be referenced each on its own'),
+});
+/** Inputs that a controller does not have of its own: it looks at them over its extension lead, a little later. */
+const InputBoard = z.strictObject({
+  class: z.literal('input-board'),
+  inputPoll: quantityOf('time').describe('longest time that an input takes on its way to the controller'),
 });
 const Driver = z.strictObject({
   class: z.literal('stepper-driver'),
@@ -298,6 +304,7 @@ const Plain = (c: (typeof plainClasses)[number]) =>
 
 export const PartData = z.discriminatedUnion('class', [
   Controller,
+  InputBoard,
   Driver,
   ServoDrive,
   Motor,

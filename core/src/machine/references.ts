@@ -44,6 +44,7 @@ export function danglingReferences(design: Design, prefix = 'design'): Fault[] {
   for (const [id, m] of Object.entries(design.masses))
     m.movedBy.forEach((a, i) => axis(a, `masses.${id}.movedBy.${i}`));
   part(design.roles.controller, 'roles.controller', ['controller']);
+  part(design.roles.inputBoard, 'roles.inputBoard', ['input-board']);
   for (const role of ['motorSupply', 'logicSupply', 'fieldSupply'] as const)
     part(design.roles[role], `roles.${role}`, ['supply']);
   part(design.roles.host, 'roles.host', ['host-computer']);

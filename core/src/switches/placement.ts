@@ -1,4 +1,5 @@
 import type { Design } from '../machine/design';
+import type { TerminalRef } from '../machine/ids';
 import type { Axis } from '../machine/mechanics';
 import type { Derived } from '../units/derived';
 import { figure, figureOr, gather, known, mapKnown, positive } from '../units/derived';
@@ -10,12 +11,27 @@ export interface Stopping {
   distance: number;
 }
 
-/** Stopping from the wanted (highest permitted) speed: v·(t_filter + t_poll) + v²/2a. */
+/** A part that a switch is read through, with its id. */
+export interface Reader {
+  id: string;
+  part: Design['parts'][string];
+}
+const pollOf = (reader: Reader | undefined): Derived<number> => {
+  const data = reader?.part.data;
+  return data?.class === 'controller' || data?.class === 'input-board'
+    ? figure(data.inputPoll, `parts.${reader!.id}.data.inputPoll`)
+    : known(0);
+};
+
+/**
+ * Stopping from the wanted (highest permitted) speed: v·(t_filter + t_poll) + v²/2a. A switch that arrives at an input
+ * board is seen after the poll of the board and that of the controller.
+ */
 export function stoppingOf(
   axisId: string,
   axis: Axis,
-  controllerId: string | undefined,
-  controller: Design['parts'][string] | undefined,
+  controller: Reader | undefined,
+  board: Reader | undefined,
   filterS: number,
 ): Derived<Stopping> {
   const path = `axes.${axisId}`;
@@ -23,15 +39,13 @@ export function stoppingOf(
     gather({
       speed: positive(axis.maxSpeed, `${path}.maxSpeed`),
       acceleration: positive(axis.acceleration, `${path}.acceleration`),
-      pollS:
-        controller?.data.class === 'controller'
-          ? figure(controller.data.inputPoll, `parts.${controllerId}.data.inputPoll`)
-          : known(0),
+      ownPollS: pollOf(controller),
+      boardPollS: pollOf(board),
     }),
-    ({ speed, acceleration, pollS }) => ({
+    ({ speed, acceleration, ownPollS, boardPollS }) => ({
       speed,
-      reactionS: pollS + filterS,
-      distance: speed * (pollS + filterS) + (speed * speed) / (2 * acceleration),
+      reactionS: ownPollS + boardPollS + filterS,
+      distance: speed * (ownPollS + boardPollS + filterS) + (speed * speed) / (2 * acceleration),
     }),
   );
 }
@@ -41,3 +55,18 @@ export const limitFilterS = (axisId: string, design: Pick<Design, 'circuits' | '
   Object.values(design.circuits)
     .filter((c) => c.devices.some((d) => design.parts[d]?.mount?.axis === axisId))
     .reduce((most, c) => Math.max(most, figureOr(c.filter, 0)), 0);
+
+/** The input board, where a switch of this axis arrives at it. */
+export function boardOnTheWay(
+  axisId: string,
+  design: Design,
+  inputs: Readonly<Record<string, TerminalRef>>,
+): Reader | undefined {
+  const id = design.roles.inputBoard;
+  const part = id ? design.parts[id] : undefined;
+  const arrives = Object.entries(inputs).some(
+    ([circuit, input]) =>
+      input.part === id && design.circuits[circuit]?.devices.some((d) => design.parts[d]?.mount?.axis === axisId),
+  );
+  return part && arrives ? { id: id!, part } : undefined;
+}

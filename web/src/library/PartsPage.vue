@@ -33,6 +33,7 @@ const classNames: Partial<Record<PartClass, string>> = {
   'servo-drive': 'servo drives',
   supply: 'supplies',
   controller: 'controllers',
+  'input-board': 'input boards',
   switch: 'switches',
   sensor: 'sensors',
   button: 'buttons',

@@ -28,6 +28,17 @@ function shareLoop(design: Design): Remedy[] {
   return [];
 }
 
+/** A board with more inputs, where the controller takes one and has none yet. */
+function inputBoard(design: Design): Remedy[] {
+  const controller = design.roles.controller ? design.parts[design.roles.controller] : undefined;
+  const takesOne = Object.values(controller?.terminals ?? {}).some((t) => t.role === 'extension-link');
+  if (!takesOne || design.roles.inputBoard) return [];
+  return libraryOf('input-board').map((e) => ({
+    label: () => `Add ${e.name}, then plan the wiring again`,
+    command: { name: 'choose-part', args: { slot: { role: 'inputBoard' }, library: e.key } },
+  }));
+}
+
 /** The smallest controller of the library that has enough of what is missing. */
 function largerController(design: Design): Remedy[] {
   const [inputs, channels] = [
@@ -61,14 +72,17 @@ export const planGap: Rule = {
         subject: `${gap.field}-${i}`,
         title: gap.what,
         explain: () =>
-          'The planner found no place for it. Let switches share an input, move a function to another terminal, choose a controller with more of them, or add what is missing.',
+          'The planner found no place for it. Let switches share an input, move a function to another terminal, add a board, choose a controller with more of them, or add what is missing.',
         station: gap.field.startsWith('circuits')
           ? ('switches' as const)
           : ['roles.controller', 'roles.fieldSupply'].includes(gap.field)
             ? ('machine' as const)
             : ('wiring' as const),
         field: gap.field,
-        remedies: [...(input ? shareLoop(design) : []), ...(input || channel ? largerController(design) : [])],
+        remedies: [
+          ...(input ? [...shareLoop(design), ...inputBoard(design)] : []),
+          ...(input || channel ? largerController(design) : []),
+        ],
       };
     }),
 };

@@ -23,7 +23,7 @@ const pulledUpInputs = (n: number): { terminals: Record<string, Terminal>; eleme
   ),
 });
 
-const isolatedInputs = (n: number, bank: string, first: number) => ({
+export const isolatedInputs = (n: number, bank: string, first: number) => ({
   terminals: Object.fromEntries([
     ...range(n).map((i) => [`in-${first + i}`, terminal(`${bank}${i + 1}`, 'input')]),
     [`common-${bank.toLowerCase()}`, terminal(`${bank}0`, 'input-common')],
@@ -75,6 +75,8 @@ const encoderInputs = (n: number): Record<string, Terminal> =>
     ),
   );
 const link = (label: string): Record<string, Terminal> => ({ link: terminal(label, 'data-link') });
+/** Where an input board hangs on. */
+const extension: Record<string, Terminal> = { extension: terminal('EXT', 'extension-link') };
 
 /** Logic supply terminals and the 5 V rail that a board makes for itself. */
 const boardSupply: { terminals: Record<string, Terminal>; elements: Record<string, Element> } = {
@@ -137,6 +139,7 @@ export const controllers: LibraryEntry[] = [
       ...sedgeOut.terminals,
       ...pulseWidth,
       ...link('USB'),
+      ...extension,
       ...channels(4, (l, i) => `${l}${i + 1}`),
       ...sedgeInputs.terminals,
     },
@@ -174,6 +177,7 @@ export const controllers: LibraryEntry[] = [
       ...pulseWidth,
       ...encoderInputs(2),
       ...link('NET'),
+      ...extension,
       ...channels(6, (l, i) => `${i + 1}${l}`),
       ...bankA.terminals,
       ...bankB.terminals,
@@ -252,6 +256,7 @@ export const controllers: LibraryEntry[] = [
       ...tansyOut.terminals,
       ...pulseWidth,
       ...link('USB'),
+      ...extension,
       ...channels(3, (l, i) => `${'ABC'[i]}${l}`),
       ...tansyInputs.terminals,
     },

@@ -1,5 +1,6 @@
 import type { PartClass } from '../parts';
 import { accessories } from './accessories';
+import { boards } from './boards';
 import { cabinet } from './cabinet';
 import { cables } from './cables';
 import { controllers } from './controllers';
@@ -12,6 +13,7 @@ import { switches } from './switches';
 
 export const library: readonly LibraryEntry[] = [
   ...controllers,
+  ...boards,
   ...drivers,
   ...motors,
   ...supplies,

@@ -51,6 +51,7 @@ export function symbolOf(part: Part): Symbol {
     case 'spindle-drive':
       return 'drive';
     case 'controller':
+    case 'input-board':
       return 'controller';
     case 'contactor':
       return 'contactor';

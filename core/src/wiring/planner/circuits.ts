@@ -1,6 +1,7 @@
 import { circuitName } from '../../machine/fields';
 import type { InputCircuit } from '../../machine/connections';
 import type { TerminalRef } from '../../machine/ids';
+import { terminalKey } from '../../machine/ids';
 import type { Part } from '../../machine/parts';
 import { inputElement } from './inputs';
 import type { CableInHand, Planning } from './planning';
@@ -130,10 +131,12 @@ export function planCommons(p: Planning, inputs: Readonly<Record<string, Termina
     const controller = p.design.parts[input.part];
     const circuit = p.design.circuits[id];
     const element = inputElement(controller, input.terminal);
-    if (!controller || !circuit || element?.kind !== 'isolated-input' || done.has(element.common)) continue;
-    done.add(element.common);
+    if (!controller || !circuit || element?.kind !== 'isolated-input') continue;
+    const bank = terminalKey(at(input.part, element.common));
+    if (done.has(bank)) continue;
+    done.add(bank);
     p.add({
-      id: `inputs/${element.common}`,
+      id: input.part === p.design.roles.inputBoard ? `inputs/board-${element.common}` : `inputs/${element.common}`,
       from: busPole(p, 'field', circuit.feed === '0V' ? 'plus' : 'minus'),
       to: at(input.part, element.common),
       colour: p.colour(circuit.feed === '0V' ? 'control-plus' : 'control-minus'),

@@ -1,6 +1,7 @@
 import type { InputCircuit } from '../../machine/connections';
 import type { Design } from '../../machine/design';
 import type { TerminalRef } from '../../machine/ids';
+import { terminalKey } from '../../machine/ids';
 import type { Element, Part } from '../../machine/parts';
 import { roleOf } from '../../machine/parts';
 import type { PlanGap } from './proposal';
@@ -31,41 +32,63 @@ export function feedsOf(part: Part, terminal: string): InputCircuit['feed'][] {
   return toMinus ? ['plus'] : ['0V'];
 }
 
+/** A terminal at which an input circuit may arrive, and the part that it belongs to. */
+export interface InputPlace extends TerminalRef {
+  on: Part;
+}
+
+/** All inputs of a machine: those of the controller, then those of an input board that hangs on it. */
+export function inputPlaces(design: Design): InputPlace[] {
+  const { controller, inputBoard } = design.roles;
+  const owner = controller ? design.parts[controller] : undefined;
+  if (!owner) return [];
+  const takesBoard = Object.values(owner.terminals).some((t) => t.role === 'extension-link');
+  return [controller, takesBoard ? inputBoard : undefined].flatMap((id) => {
+    const on = id ? design.parts[id] : undefined;
+    return on ? inputTerminals(on).map((terminal) => ({ part: id!, terminal, on })) : [];
+  });
+}
+
 /**
  * Gives each circuit an input: the one chosen by hand, else the first free one that suits its feed. Inputs of one bank
  * share a common, which has one polarity: a bank in use for one feed takes no circuit of the other.
  */
 export function assignInputs(design: Design, gaps: PlanGap[]): Record<string, TerminalRef> {
-  const controllerId = design.roles.controller;
-  const controller = controllerId ? design.parts[controllerId] : undefined;
+  const controller = design.roles.controller ? design.parts[design.roles.controller] : undefined;
   const result: Record<string, TerminalRef> = {};
-  if (!controllerId || !controller) return result;
+  if (!controller) return result;
+  const places = inputPlaces(design);
   const bankFeed = new Map<string, InputCircuit['feed']>();
-  const take = (id: string, circuit: InputCircuit, terminal: string) => {
-    result[id] = { part: controllerId, terminal };
-    const input = inputElement(controller, terminal);
-    if (input?.kind === 'isolated-input') bankFeed.set(input.common, bankFeed.get(input.common) ?? circuit.feed);
+  /** The bank of an input, by its common; undefined where the input has none. */
+  const bankOf = ({ part, terminal }: TerminalRef): string | undefined => {
+    const input = inputElement(design.parts[part], terminal);
+    return input?.kind === 'isolated-input' ? terminalKey({ part, terminal: input.common }) : undefined;
+  };
+  const take = (id: string, circuit: InputCircuit, { part, terminal }: TerminalRef) => {
+    result[id] = { part, terminal };
+    const bank = bankOf({ part, terminal });
+    if (bank) bankFeed.set(bank, bankFeed.get(bank) ?? circuit.feed);
   };
   const circuits = Object.entries(design.circuits);
-  for (const [id, circuit] of circuits) if (circuit.input) take(id, circuit, circuit.input.terminal);
-  const taken = new Set(Object.values(result).map((t) => t.terminal));
+  for (const [id, circuit] of circuits) if (circuit.input) take(id, circuit, circuit.input);
+  const taken = new Set(Object.values(result).map(terminalKey));
   for (const [id, circuit] of circuits) {
     if (circuit.input) continue;
-    const free = inputTerminals(controller).filter((t) => !taken.has(t));
-    const suits = (terminal: string) => {
-      const input = inputElement(controller, terminal);
-      if (input?.kind !== 'isolated-input') return feedsOf(controller, terminal).includes(circuit.feed);
-      return (bankFeed.get(input.common) ?? circuit.feed) === circuit.feed;
+    const free = places.filter((p) => !taken.has(terminalKey(p)));
+    const suits = (place: InputPlace) => {
+      const bank = bankOf(place);
+      if (!bank) return feedsOf(place.on, place.terminal).includes(circuit.feed);
+      return (bankFeed.get(bank) ?? circuit.feed) === circuit.feed;
     };
     const chosen = free.find(suits) ?? free[0];
     if (!chosen) {
       gaps.push({
-        what: `${controller.name} has ${inputTerminals(controller).length} inputs; none is left for ${id}.`,
+        what: `${controller.name} has ${places.length} inputs${places.some((p) => p.on !== controller) ? ' with its board' : ''}; none is left for ${id}.`,
         field: `circuits.${id}.input`,
       });
       continue;
     }
-    taken.add(chosen);
+    taken.add(terminalKey(chosen));
     take(id, circuit, chosen);
   }
   return result;

@@ -17,7 +17,7 @@ function fieldMeetsBoard(design: Design, plan: Pick<Plan, 'inputs' | 'outputs'>)
   return (
     Object.entries(plan.inputs).some(
       ([id, input]) =>
-        inputElement(controller, input.terminal)?.kind === 'level-input' &&
+        inputElement(design.parts[input.part], input.terminal)?.kind === 'level-input' &&
         design.circuits[id]?.devices.some((d) => design.parts[d]?.data.class === 'sensor'),
     ) || Object.values(plan.outputs).some((t) => outputElement(controller, t.terminal)?.plus === 'out-supply')
   );

@@ -190,6 +190,7 @@ export function planSupplies(p: Planning, fieldMeetsBoard: boolean): void {
       section: p.section({ amps: 1 }, 'control'),
       purpose: 'Joins the 0 V of the field supply and of the board, against which its inputs and outputs work.',
     });
+  planInputBoard(p, controller.id);
   p.add({
     id: 'host/link',
     from: p.pole('host', 'data-link'),
@@ -217,3 +218,32 @@ export const hasTorqueOff = (p: Planning, id: string): boolean => {
   const part = p.design.parts[id];
   return part !== undefined && isDriver(part.data) && p.terminal(id, 'torque-off-plus') !== undefined;
 };
+
+/** An input board: its supply from the field, and the lead to the controller. */
+function planInputBoard(p: Planning, controllerId: string): void {
+  const board = p.holder('inputBoard');
+  if (!board) return;
+  const extension = p.terminal(controllerId, 'extension-link');
+  if (!extension) {
+    p.gaps.push({
+      what: `${p.design.parts[controllerId]!.name} takes no input board.`,
+      field: 'roles.inputBoard',
+    });
+    return;
+  }
+  for (const pole of ['plus', 'minus'] as const)
+    p.add({
+      id: `input-board/supply-${pole}`,
+      from: busPole(p, 'field', pole),
+      to: p.terminal(board.id, `supply-${pole}`),
+      colour: p.colour(`control-${pole}`),
+      section: p.section({ amps: 0.5, protectedA: protectionA(p, 'field') ?? 0.5 }, 'control'),
+      purpose: `Supply of the input board, ${pole === 'plus' ? '+' : '0 V'}.`,
+    });
+  p.add({
+    id: 'input-board/link',
+    from: extension,
+    to: p.terminal(board.id, 'extension-link'),
+    purpose: 'The controller looks at the inputs of the board over this lead: short, away from motor cables.',
+  });
+}

@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import { Delete } from '@element-plus/icons-vue';
 import { circuitName } from '@nodaxis/core/machine/fields';
-import { inputTerminals } from '@nodaxis/core/wiring/planner/inputs';
+import { inputPlaces } from '@nodaxis/core/wiring/planner/inputs';
+import { terminalKey, type TerminalRef } from '@nodaxis/core/machine/ids';
 import { computed, ref } from 'vue';
 import { useMachine } from '../../document/machine';
 import MachineField from '../../widgets/MachineField.vue';
@@ -13,11 +15,12 @@ const analysis = computed(() => machine.figures!.circuits[props.circuitId]);
 const input = computed(() => machine.figures!.plan.inputs[props.circuitId]);
 const fault = ref('');
 
-const controllerId = computed(() => design.value.roles.controller);
-const controller = computed(() => (controllerId.value ? design.value.parts[controllerId.value] : undefined));
-const terminals = computed(() =>
-  inputTerminals(controller.value).map((t) => ({ id: t, printed: controller.value!.terminals[t]!.printed })),
-);
+const places = computed(() => inputPlaces(design.value).map((p) => ({ key: terminalKey(p), at: p, name: nameOf(p) })));
+const nameOf = ({ part, terminal }: TerminalRef) => {
+  const on = design.value.parts[part];
+  const printed = on?.terminals[terminal]?.printed ?? terminal;
+  return part === design.value.roles.controller ? printed : `${on?.designation ?? part}:${printed}`;
+};
 /** Other inputs whose switches could share this one. */
 const joinable = computed(() =>
   Object.entries(design.value.circuits).filter(
@@ -35,12 +38,12 @@ function run(command: Parameters<typeof machine.run>[0]) {
     .join(' ');
 }
 function setTerminal(e: Event) {
-  const terminal = (e.target as HTMLSelectElement).value;
+  const chosen = places.value.find((p) => p.key === (e.target as HTMLSelectElement).value);
   run({
     name: 'set-input-terminal',
     args: {
       circuit: props.circuitId,
-      input: terminal && controllerId.value ? { part: controllerId.value, terminal } : null,
+      input: chosen ? { part: chosen.at.part, terminal: chosen.at.terminal } : null,
     },
   });
 }
@@ -60,15 +63,15 @@ function join(e: Event) {
       <span :data-field="`circuits.${circuitId}.input`">
         <select
           class="terminal mono"
-          :value="circuit.input?.terminal ?? ''"
+          :value="circuit.input ? terminalKey(circuit.input) : ''"
           :disabled="machine.readOnly"
           :aria-label="`Terminal of ${circuitName(design, circuitId)}`"
           @change="setTerminal"
         >
           <option value="">
-            {{ input ? `${controller?.terminals[input.terminal]?.printed} planned` : 'none free' }}
+            {{ input ? `${nameOf(input)} planned` : 'none free' }}
           </option>
-          <option v-for="t in terminals" :key="t.id" :value="t.id">{{ t.printed }}</option>
+          <option v-for="p in places" :key="p.key" :value="p.key">{{ p.name }}</option>
         </select>
       </span>
     </td>
@@ -126,10 +129,11 @@ function join(e: Event) {
       <button
         class="plain-button small"
         :aria-label="`Remove ${circuitName(design, circuitId)}`"
+        title="Remove"
         :disabled="machine.readOnly"
         @click="run({ name: 'remove-input', args: { circuit: circuitId } })"
       >
-        Remove
+        <Delete />
       </button>
       <p v-if="fault" class="bad" role="alert">{{ fault }}</p>
     </td>

@@ -59,13 +59,14 @@ const groups: { name: string; about: string; choices: Choice[] }[] = [
     ],
   },
   {
-    name: 'Spindle and computer',
+    name: 'Spindle, computer, inputs',
     about: '',
     choices: [
       { role: 'spindle', label: 'Spindle', classes: ['spindle'] },
       { role: 'spindleDrive', label: 'Spindle drive', classes: ['spindle-drive'] },
       { role: 'spindleEncoder', label: 'Encoder', classes: ['encoder'] },
       { role: 'host', label: 'Computer', classes: ['host-computer'] },
+      { role: 'inputBoard', label: 'Input board', classes: ['input-board'] },
     ],
   },
 ];
@@ -384,7 +385,7 @@ section[aria-label='Mains side'] {
 section[aria-label='Stop chain'] {
   grid-column: 2;
 }
-section[aria-label='Spindle and computer'] {
+section[aria-label='Spindle, computer, inputs'] {
   grid-column: 3;
   grid-row: 1;
 }

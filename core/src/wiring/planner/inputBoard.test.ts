@@ -1,0 +1,99 @@
+import { describe, expect, it } from 'vitest';
+import { applyCommand } from '../../commands/apply';
+import type { Command } from '../../commands/command';
+import { deriveFigures } from '../../derivation/figures';
+import { findingsOf } from '../../findings/findings';
+import type { MachineFile } from '../../machine/file';
+import { terminalKey } from '../../machine/ids';
+import { dunnock } from '../../samples/dunnock';
+import { terminalName } from '../wires';
+
+const run = (file: MachineFile, ...commands: Command[]): MachineFile =>
+  commands.reduce((f, c) => {
+    const r = applyCommand(f, c, '2026-03-03T10:00:00.000Z');
+    if (!r.ok) throw new Error(`${c.name}: ${r.error.map((x) => x.what).join()}`);
+    return r.value.file;
+  }, file);
+const replan: Command = { name: 'plan-wiring', args: {} };
+const withController = (library: string): MachineFile => {
+  const file = dunnock();
+  return run(
+    file,
+    { name: 'set-conductors', args: { ids: Object.keys(file.design.conductors), set: { state: 'planned' } } },
+    { name: 'choose-part', args: { slot: { role: 'controller' }, library } },
+    replan,
+  );
+};
+const gapsAt = (file: MachineFile, field: RegExp) =>
+  findingsOf(deriveFigures(file.design)).filter((f) => f.code === 'plan-gap' && field.test(f.field ?? ''));
+
+describe('nine inputs on a controller that has six', () => {
+  const short = withController('controller-sedge-4');
+  const gaps = gapsAt(short, /\.input$/);
+  const remedy = gaps[0]!.remedies.find((r) => r.label({} as never).startsWith('Add Nettle 8'))!;
+  const cured = run(short, remedy.command as Command, replan);
+  const { design } = cured;
+  const figures = deriveFigures(design);
+
+  it('three find no place; a board is one of the choices, and gives all of them one of their own', () => {
+    expect(gaps.length).toBe(3);
+    expect(gapsAt(cured, /\.input$/)).toEqual([]);
+    const places = Object.values(figures.plan.inputs);
+    expect(new Set(places.map(terminalKey)).size).toBe(Object.keys(design.circuits).length);
+    // Six sensors that switch to +24 V belong on isolated inputs, not on those of 5 V that are still free.
+    expect(places.filter((p) => p.part === design.roles.inputBoard).length).toBeGreaterThanOrEqual(6);
+  });
+  it('the board is fed from the field, hangs on the extension lead, and its bank has a common to 0 V', () => {
+    const ways = figures.plan.proposals
+      .filter((p) => p.id.startsWith('input-board/') || p.id.startsWith('inputs/board-'))
+      .map((p) => `${terminalName(design, p.from)} ${terminalName(design, p.to)}`);
+    const board = design.parts[design.roles.inputBoard!]!.designation;
+    expect(ways).toEqual([`-X5:F ${board}:L+`, `-X6:OUT ${board}:L−`, `-K1:EXT ${board}:EXT`, `-X6:OUT ${board}:G0`]);
+  });
+  it('what arrives at the board is seen, and later: its poll adds to the stopping distance of that axis alone', () => {
+    for (const [id, input] of Object.entries(figures.plan.inputs)) {
+      if (input.part !== design.roles.inputBoard) continue;
+      expect(
+        figures.circuits[id]!.tripped.every((t) => t.seen),
+        id,
+      ).toBe(true);
+    }
+    const reactionS = (d: typeof design, axis: string) => {
+      const s = deriveFigures(d).axes.find((a) => a.id === axis)!.stopping;
+      if (!s.known) throw new Error(s.missing.join());
+      return s.value.reactionS;
+    };
+    const near = Object.entries(design.circuits)
+      .filter(([, c]) => c.devices.some((d) => design.parts[d]?.mount?.axis === 'x'))
+      .map(([circuit], i): Command => ({
+        name: 'set-input-terminal',
+        args: { circuit, input: { part: design.roles.controller!, terminal: `in-${i}` } },
+      }));
+    const moved = run(cured, ...near).design;
+    for (const axis of ['x', 'y', 'z'])
+      expect(reactionS(design, axis) - reactionS(moved, axis)).toBeCloseTo(axis === 'x' ? 0.002 : 0, 9);
+  });
+  it('an input chosen by hand on the board stays; without the board it is a gap, not a loose end', () => {
+    const part = design.roles.inputBoard!;
+    const chosen = run(
+      cured,
+      { name: 'set-input-terminal', args: { circuit: 'stop', input: { part, terminal: 'in-7' } } },
+      replan,
+    );
+    expect(deriveFigures(chosen.design).plan.inputs['stop']).toEqual({ part, terminal: 'in-7' });
+    const gone = run(chosen, { name: 'choose-part', args: { slot: { role: 'inputBoard' }, library: null } }, replan);
+    expect(Object.keys(gone.design.parts)).not.toContain(part);
+    expect(Object.values(gone.design.conductors).some((c) => [c.from.part, c.to.part].includes(part))).toBe(false);
+    expect(gapsAt(gone, /\.input$/).length).toBe(3);
+  });
+});
+
+it('a controller without an extension lead takes no board, and the plan says so', () => {
+  const file = run(withController('controller-bryony-5'), {
+    name: 'choose-part',
+    args: { slot: { role: 'inputBoard' }, library: 'board-nettle-8' },
+  });
+  expect(gapsAt(file, /^roles\.inputBoard$/).map((f) => f.title)).toEqual([
+    expect.stringMatching(/^Bryony .* takes no input board\.$/),
+  ]);
+});
