@@ -164,7 +164,7 @@ const drawn = computed(() =>
           <tr>
             <th></th>
             <th>Cable</th>
-            <th>Made as</th>
+            <th class="made">Made as</th>
             <th class="num">Used</th>
             <th>Length</th>
             <th>Chain</th>
@@ -176,7 +176,7 @@ const drawn = computed(() =>
             <td>
               <button class="name" :aria-pressed="c.name === cable?.name" @click="picked = c.name">{{ c.name }}</button>
             </td>
-            <td class="soft">{{ c.made }}</td>
+            <td class="soft made">{{ c.made }}</td>
             <td class="num mono">{{ c.done }}/{{ c.used }}</td>
             <td class="mono">{{ c.length ? showLead(c.length, preferences.display) : '' }}</td>
             <td>
@@ -385,6 +385,10 @@ td select {
   }
   .scroll {
     max-height: none;
+  }
+  .made,
+  .list :is(th, td):nth-child(4) {
+    display: none;
   }
 }
 </style>

@@ -126,7 +126,7 @@ function step(e: KeyboardEvent) {
         <p v-if="!changes.length" class="soft">
           Choose a controller, motors and drivers first, add inputs on Switches, and the rest under Parts.
         </p>
-        <button class="plain-button framed" @click="show('parts')">Look at the parts</button>
+        <button class="plain-button framed lead" @click="show('parts')">Look at the parts</button>
       </section>
       <ConductorList v-else-if="view === 'list'" />
       <NextConductor v-else-if="view === 'next'" />
@@ -171,7 +171,18 @@ function step(e: KeyboardEvent) {
   gap: 4px 14px;
   font-size: 13px;
 }
+@media (max-width: 720px) {
+  .progress {
+    flex-wrap: nowrap;
+    overflow-x: auto;
+  }
+}
+.lead {
+  justify-self: start;
+  align-self: start;
+}
 progress {
+  flex-shrink: 0;
   accent-color: var(--accent);
   width: 90px;
 }
