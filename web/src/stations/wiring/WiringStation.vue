@@ -174,6 +174,7 @@ function step(e: KeyboardEvent) {
 @media (max-width: 720px) {
   .progress {
     flex-wrap: nowrap;
+    white-space: nowrap;
     overflow-x: auto;
   }
 }
