@@ -1,8 +1,10 @@
 import type { Design } from '../machine/design';
 import { isDriver } from '../machine/parts';
-import { figureOr } from '../units/derived';
+import { ampacityA, dropV } from '../electrics/conductors';
+import { figureOr, positive } from '../units/derived';
 import { baseValue } from '../units/quantity';
 import { loadAmps } from './planner/outputs';
+import { ampacityOf } from './planner/planning';
 import type { End, Wire } from './wires';
 
 /** Efficiency that is assumed of a switched supply when its mains current is estimated. */
@@ -74,4 +76,38 @@ export function feedVolts(design: Design, wire: Wire): number | undefined {
   if (wire.ends.some((e) => e.role === 'mains-l' || e.role === 'mains-n'))
     return figureOr(design.mainsVoltage, USUAL_MAINS_V);
   return volts(design.roles.fieldSupply);
+}
+
+/** Volts that a conductor loses there and back, and of how many. */
+export interface Drop {
+  volts: number;
+  of: number;
+  lengthM: number;
+}
+
+/** The drop over a conductor under its load; undefined while its length, or what feeds it, is not known. */
+export function dropOf(design: Design, wire: Wire, amps: number | undefined, mm2: number): Drop | undefined {
+  const of = feedVolts(design, wire);
+  const length = positive(wire.conductor.length, '');
+  if (amps === undefined || !of || !length.known) return undefined;
+  const lengthM = length.value / 1000;
+  return { volts: dropV(lengthM, amps, mm2), of, lengthM };
+}
+
+/** What a conductor carries, what it is good for, what is ahead of it, and what it loses. */
+export interface ConductorFigures {
+  amps: number | undefined;
+  goodForA: number | undefined;
+  protection: Protection | undefined;
+  drop: Drop | undefined;
+}
+export function conductorFigures(design: Design, wire: Wire, sheet: string | undefined): ConductorFigures {
+  const section = positive(wire.conductor.section, '');
+  const amps = loadOf(design, wire);
+  return {
+    amps,
+    goodForA: section.known ? ampacityA(section.value, ampacityOf(design)) : undefined,
+    protection: protectionOf(design, wire, sheet),
+    drop: section.known ? dropOf(design, wire, amps, section.value) : undefined,
+  };
 }

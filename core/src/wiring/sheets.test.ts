@@ -3,7 +3,7 @@ import { deriveFigures } from '../derivation/figures';
 import { dunnock } from '../samples/dunnock';
 import { plover } from '../samples/plover';
 import { wren } from '../samples/wren';
-import { feedVolts, loadOf, protectionOf } from './duty';
+import { conductorFigures, feedVolts, loadOf, protectionOf } from './duty';
 import { firstNumberOf, sheets } from './sheets';
 import { terminalName } from './wires';
 
@@ -74,6 +74,10 @@ describe('what a conductor has to carry, and what protects it', () => {
     expect(feedVolts(d.design, wire(d, 'drive-x-0/supply-plus'))).toBe(36);
     expect(feedVolts(d.design, wire(d, 'mains/motor-supply-l'))).toBe(230);
     expect(feedVolts(d.design, wire(d, 'output-lamp/output-lamp-plus'))).toBe(24);
+    // 4 A over 4 m of 0.75 mm² there and back at 40 °C: 2·4·4·0.01724·1.0786/0.75
+    const lead = conductorFigures(d.design, wire(d, 'drive-x-0/phase-a-plus'), 'motor-power');
+    expect(lead).toMatchObject({ amps: 4, goodForA: 5, protection: undefined, drop: { of: 36, lengthM: 4 } });
+    expect(lead.drop!.volts).toBeCloseTo(0.7934, 4);
   });
 });
 

@@ -2,7 +2,7 @@ import { ampacityA, dropV, sectionMm2For, WORKING_C } from '../../electrics/cond
 import { showValue } from '../../units/print';
 import { positive } from '../../units/derived';
 import { quantity } from '../../units/quantity';
-import { feedVolts, loadOf, protectionOf } from '../../wiring/duty';
+import { dropOf, loadOf, protectionOf } from '../../wiring/duty';
 import { ampacityOf } from '../../wiring/planner/planning';
 import { MOST_DROP } from '../../wiring/planner/rules';
 import { terminalName } from '../../wiring/wires';
@@ -115,23 +115,19 @@ export const sectionDrop: Rule = {
   code: 'section-drop',
   severity: 'doubtful',
   check: overConductors(({ design }, { w, mm2, amps }) => {
-    if (amps === undefined) return undefined;
-    const volts = feedVolts(design, w);
-    const length = positive(w.conductor.length, '');
-    if (!volts || !length.known) return undefined;
-    const lengthM = length.value / 1000;
-    const drop = dropV(lengthM, amps, mm2);
-    if (drop <= MOST_DROP * volts * SLACK) return undefined;
-    const needed = sectionMm2For({ amps, lengthM, mostDropV: MOST_DROP * volts }, 0, ampacityOf(design));
+    const drop = dropOf(design, w, amps, mm2);
+    if (!drop || amps === undefined || drop.volts <= MOST_DROP * drop.of * SLACK) return undefined;
+    const { lengthM, of } = drop;
+    const needed = sectionMm2For({ amps, lengthM, mostDropV: MOST_DROP * of }, 0, ampacityOf(design));
     return {
       subject: w.id,
-      title: `Conductor ${w.conductor.number} loses ${Math.round((100 * drop) / volts)} % of the voltage`,
+      title: `Conductor ${w.conductor.number} loses ${Math.round((100 * drop.volts) / of)} % of the voltage`,
       explain: (display) =>
-        `${showValue(length.value, 'length', display, 3)} there and back, ${showValue(amps, 'current', display, 3)} through ${showValue(mm2, 'area', display, 3)} at ${WORKING_C} °C: ${showValue(drop, 'voltage', display, 3)} of ${showValue(volts, 'voltage', display, 3)} are lost. ${Math.round(100 * MOST_DROP)} % are a fair limit.`,
+        `${showValue(1000 * lengthM, 'length', display, 3)} there and back, ${showValue(amps, 'current', display, 3)} through ${showValue(mm2, 'area', display, 3)} at ${WORKING_C} °C: ${showValue(drop.volts, 'voltage', display, 3)} of ${showValue(of, 'voltage', display, 3)} are lost. ${Math.round(100 * MOST_DROP)} % are a fair limit.`,
       station: 'wiring',
       field: `conductors.${w.id}`,
       // Where the thickest row loses too much as well, only a shorter way helps.
-      remedies: dropV(lengthM, amps, needed) <= MOST_DROP * volts ? thicker(w.id, w.conductor.number, needed) : [],
+      remedies: dropV(lengthM, amps, needed) <= MOST_DROP * of ? thicker(w.id, w.conductor.number, needed) : [],
     };
   }),
 };

@@ -68,8 +68,8 @@ function planCoils(
         to: at(id, enter),
         purpose:
           k === 0
-            ? `${d.name}: motor winding ${phase}${reversed}.`
-            : `${d.name}: winding ${phase} goes on to the second motor, in series${reversed}.`,
+            ? `${d.name}: motor winding ${phase.toUpperCase()}${reversed}.`
+            : `${d.name}: winding ${phase.toUpperCase()} goes on to the second motor, in series${reversed}.`,
       });
       path.links.forEach(([a, b], n) =>
         p.add({
@@ -78,7 +78,7 @@ function planCoils(
           id: `${role}/link-${phase}-${n}`,
           from: at(id, a),
           to: at(id, b),
-          purpose: `${d.name}: joins the half-coils of winding ${phase} at the motor.`,
+          purpose: `${d.name}: joins the half-coils of winding ${phase.toUpperCase()} at the motor.`,
         }),
       );
       from = at(id, leave);
@@ -87,7 +87,7 @@ function planCoils(
           id: `${role}/phase-${phase}-minus`,
           from: back,
           to: at(id, leave),
-          purpose: `${d.name}: winding ${phase} back to the driver.`,
+          purpose: `${d.name}: winding ${phase.toUpperCase()} back to the driver.`,
         });
     });
   }
@@ -128,7 +128,7 @@ function planMotor(p: Planning, d: PlannedDrive, chain: readonly number[], drive
         id: `drive-${d.axisId}-${d.index}/${role}`,
         from: p.terminal(driverId, role),
         to: p.terminal(d.drive.motor!, role),
-        purpose: `${d.name}: motor winding, ${role.replace('phase-', '')}.`,
+        purpose: `${d.name}: motor winding ${role.replace('phase-', '').toUpperCase()}.`,
       });
   for (const i of chain) {
     const motorId = axis.drives[i]!.motor;

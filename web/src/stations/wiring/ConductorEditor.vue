@@ -4,8 +4,9 @@ import type { ConductorEdit } from '@nodaxis/core/commands/command';
 import type { Conductor } from '@nodaxis/core/machine/connections';
 import { Colour, conductorStates } from '@nodaxis/core/machine/connections';
 import { parseQuantity } from '@nodaxis/core/units/parse';
-import { displayUnit, showLead, showQuantity } from '@nodaxis/core/units/print';
+import { displayUnit, showLead, showQuantity, showValue } from '@nodaxis/core/units/print';
 import type { Fault } from '@nodaxis/core/units/result';
+import { conductorFigures } from '@nodaxis/core/wiring/duty';
 import { computed } from 'vue';
 import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
@@ -17,6 +18,22 @@ const machine = useMachine();
 const preferences = usePreferences();
 const conductors = computed(() => props.ids.flatMap((id) => machine.design!.conductors[id] ?? []));
 const one = computed(() => (conductors.value.length === 1 ? conductors.value[0] : undefined));
+/** What the one picked carries and loses, in a sentence. */
+const judged = computed(() => {
+  const wire = machine.figures!.wires.all.find((w) => w.id === props.ids[0]);
+  if (!one.value || !wire) return '';
+  const f = conductorFigures(machine.design!, wire, machine.figures!.wires.sheets.get(wire.id));
+  const amps = (a: number) => showValue(a, 'current', preferences.display, 2);
+  const said = [
+    f.amps !== undefined && `carries ${amps(f.amps)}`,
+    f.goodForA !== undefined && `good for ${amps(f.goodForA)} in the planning table`,
+    f.protection &&
+      `${f.protection.by === 'device' ? 'behind a fuse or breaker of' : 'its supply limits at'} ${amps(f.protection.amps)}`,
+    f.drop &&
+      `loses ${showValue(f.drop.volts, 'voltage', preferences.display, 2)} there and back, ${((100 * f.drop.volts) / f.drop.of).toFixed(1)} %`,
+  ].filter(Boolean);
+  return said.length ? `${said.join('; ')}.` : '';
+});
 const chains = computed(() => Object.values(machine.design!.chains ?? {}).map((c) => c.name));
 
 const shown = (c: Conductor, key: keyof Conductor): string => {
@@ -149,7 +166,9 @@ function terminate(end: 'from' | 'to', kind: string, pullTested: boolean): void 
       <Check />Tick on
     </button>
     <slot />
-    <span v-if="one" class="soft purpose">{{ one.purpose }}</span>
+    <span v-if="one" class="soft purpose"
+      >{{ one.purpose }} <span class="judged">{{ judged }}</span></span
+    >
   </div>
 </template>
 
@@ -184,6 +203,13 @@ input:not([type='checkbox']) {
 select {
   height: 26px;
   min-height: 0;
+}
+.judged::first-letter {
+  text-transform: uppercase;
+}
+.judged {
+  display: inline-block;
+  color: var(--ink);
 }
 .purpose {
   flex: 1 1 200px;
