@@ -134,6 +134,43 @@ test('the diagram: a net lights up, a reference leads to the other sheet, what i
   await expect(page.getByRole('complementary', { name: 'The chain explained' })).toContainText('Teasel 6');
 });
 
+test('Dunnock complete can be read: on no sheet does a label stand on another', async ({ page }) => {
+  await openMachine(page, 'Dunnock', 'Wiring');
+  await page.getByRole('tab', tab('Diagram')).click();
+  const sheets = page.getByRole('group', { name: 'Sheets' }).getByRole('button');
+  await expect(sheets).toHaveCount(8);
+  for (const sheet of await sheets.all()) {
+    await sheet.click();
+    await expect(sheet).toHaveAttribute('aria-pressed', 'true');
+    await expect(page.getByText('Laying the sheet out')).toHaveCount(0);
+    await expect(page.locator('.vue-flow .part').first()).toBeVisible();
+    await still(page.locator('.vue-flow .part').first());
+    const { labels, overlaps } = await page.evaluate(() => {
+      const zoom = new DOMMatrix(getComputedStyle(document.querySelector('.vue-flow__transformationpane')!).transform)
+        .a;
+      const found = document.querySelectorAll('.vue-flow :is(.words b, .words span, .port, .wire text)');
+      const boxes = [...found].map((e) => {
+        const range = document.createRange();
+        range.selectNodeContents(e);
+        const box = e.tagName === 'text' ? e.getBoundingClientRect() : range.getBoundingClientRect();
+        return { text: e.textContent, box };
+      });
+      const overlaps: string[] = [];
+      boxes.forEach((a, i) =>
+        boxes.slice(i + 1).forEach((b) => {
+          const across = Math.min(a.box.right, b.box.right) - Math.max(a.box.left, b.box.left);
+          const down = Math.min(a.box.bottom, b.box.bottom) - Math.max(a.box.top, b.box.top);
+          // Line boxes are taller than what is written in them.
+          if (across > zoom && down > 4 * zoom) overlaps.push(`${a.text} on ${b.text}`);
+        }),
+      );
+      return { labels: boxes.length, overlaps };
+    });
+    expect(labels).toBeGreaterThan(20);
+    expect(overlaps).toEqual([]);
+  }
+});
+
 test('labels and sheets come out on paper', async ({ page }) => {
   await page.addInitScript(() =>
     Object.assign(window, { print: () => document.body.setAttribute('data-printed', '') }),

@@ -106,6 +106,116 @@ describe('sensors, isolated inputs and mistakes', () => {
       ['s.minus', 'q.m'],
     ]);
     expect(evaluate(buzzer).ringing).toBe(true);
+    expect(evaluate(buzzer).ring).toEqual(['q/coil']);
     expect(evaluate(held).ringing).toBe(false);
+  });
+});
+
+describe('what goes wrong in one place', () => {
+  const chain = () =>
+    bench(
+      {
+        s: source(24),
+        c: pulled('minus'),
+        k: part('a b', { k: contact('NC') }),
+        j: part('a b', { k: contact('NC') }),
+        x: part('p q', { j: { kind: 'join', terminals: ['p', 'q'] } }),
+      },
+      [
+        ['s.plus', 'k.a'],
+        ['k.b', 'x.p'],
+        ['x.q', 'j.a'],
+        ['j.b', 'c.in'],
+        ['s.minus', 'c.minus'],
+      ],
+    );
+  const read = (situation = {}) => evaluate(chain(), situation).readingAt(input);
+  const at = (text: string) => ({ part: text.split('.')[0]!, terminal: text.split('.')[1]! });
+  it.each([
+    ['at rest', {}, 'high'],
+    ['a pulled plug opens the loop', { pulled: new Set(['x']) }, 'low'],
+    ['a welded contact hides its trip', { stuck: new Map([['k/k', 'closed']]), actuated: new Set(['k']) }, 'high'],
+    ['but not that of the other', { stuck: new Map([['k/k', 'closed']]), actuated: new Set(['j']) }, 'low'],
+    ['a contact that never closes trips for ever', { stuck: new Map([['j/k', 'open']]) }, 'low'],
+    [
+      'cores that touch bridge both contacts',
+      { shorts: [[at('k.a'), at('j.b')]], actuated: new Set(['k', 'j']) },
+      'high',
+    ],
+    ['the loop on 0 V shorts the supply: contested', { shorts: [[at('k.b'), at('s.minus')]] }, 'uncertain'],
+    [
+      'behind an open contact, 0 V is what the input sees',
+      { shorts: [[at('j.a'), at('s.minus')]], actuated: new Set(['k']) },
+      'low',
+    ],
+    ['a conductor broken and its way bridged', { open: new Set(['w1']), shorts: [[at('k.b'), at('x.p')]] }, 'high'],
+  ])('%s', (_what, situation, reading) => expect(read(situation)).toBe(reading));
+});
+
+describe('outputs, loads, and a contactor that holds itself', () => {
+  const board = (type: 'sourcing' | 'sinking' | 'push-pull') =>
+    part('plus minus out', { o: { kind: 'digital-output', type, plus: 'plus', minus: 'minus', out: 'out' } });
+  const lamp = part('a b', { l: { kind: 'load', a: 'a', b: 'b' } });
+  const on = { driven: new Set(['c#out']) };
+  it.each([
+    ['sourcing', 's.minus', true, false],
+    ['sourcing', 's.plus', false, false],
+    ['sinking', 's.plus', true, false],
+    ['sinking', 's.minus', false, false],
+    ['push-pull', 's.minus', true, false],
+    ['push-pull', 's.plus', false, true],
+  ] as const)('a lamp from a %s output to %s: lit when on %s, when off %s', (type, other, whenOn, whenOff) => {
+    const net = bench({ s: source(24), c: board(type), l: lamp }, [
+      ['s.plus', 'c.plus'],
+      ['s.minus', 'c.minus'],
+      ['c.out', 'l.a'],
+      [other, 'l.b'],
+    ]);
+    expect([evaluate(net, on).fed('l', 'l'), evaluate(net).fed('l', 'l')]).toEqual([whenOn, whenOff]);
+    expect(evaluate(net, { ...on, lost: new Set(['s']) }).fed('l', 'l')).toBe(false);
+  });
+  it('start pulls it in, release keeps it, stop drops it, and it stays out', () => {
+    const net = bench(
+      {
+        s: source(24),
+        stop: part('a b', { k: contact('NC') }),
+        start: part('a b', { k: contact('NO') }),
+        q: part('a b p m', { coil: { kind: 'coil', a: 'p', b: 'm' }, k: contact('NO', 'coil') }),
+      },
+      [
+        ['s.plus', 'stop.a'],
+        ['stop.b', 'start.a'],
+        ['start.b', 'q.p'],
+        ['stop.b', 'q.a'],
+        ['q.b', 'q.p'],
+        ['q.m', 's.minus'],
+      ],
+    );
+    let held: ReadonlySet<string> = new Set();
+    const step = (...actuated: string[]) => {
+      const e = evaluate(net, { actuated: new Set(actuated), held });
+      held = e.energised;
+      return [...held];
+    };
+    expect([step(), step('start'), step(), step('stop'), step()]).toEqual([[], ['q/coil'], ['q/coil'], [], []]);
+    // Both pressed at once: the stop wins.
+    expect(step('start', 'stop')).toEqual([]);
+  });
+  it('two relays that unlatch each other are named as the ring that they are', () => {
+    const relay = (form: 'NO' | 'NC') =>
+      part('a b p m', { coil: { kind: 'coil', a: 'p', b: 'm' }, k: contact(form, 'coil') });
+    const net = bench({ s: source(24), q: relay('NC'), r: relay('NO'), t: relay('NO') }, [
+      ['s.plus', 'q.a'],
+      ['q.b', 'r.p'],
+      ['s.minus', 'r.m'],
+      ['s.plus', 'r.a'],
+      ['r.b', 'q.p'],
+      ['s.minus', 'q.m'],
+      ['s.plus', 't.p'],
+      ['s.minus', 't.m'],
+    ]);
+    const e = evaluate(net);
+    expect(e.ringing).toBe(true);
+    expect([...e.ring].sort()).toEqual(['q/coil', 'r/coil']);
   });
 });
