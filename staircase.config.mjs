@@ -9,6 +9,7 @@ export const staircase = {
   electrics: ['units', 'machine'],
   wiring: ['units', 'machine', 'electrics'],
   switches: ['units', 'machine', 'drivetrain', 'electrics', 'wiring'],
+  faults: ['units', 'machine', 'electrics', 'wiring', 'switches'],
   settings: ['units', 'machine', 'drivetrain', 'electrics', 'wiring', 'switches'],
   commands: ['units', 'machine', 'drivetrain', 'electrics', 'wiring', 'switches'],
   derivation: ['units', 'machine', 'drivetrain', 'electrics', 'wiring', 'switches', 'settings'],

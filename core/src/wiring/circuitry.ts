@@ -34,6 +34,7 @@ export interface Circuitry {
   /** Sensor outputs, which follow their target, and switched outputs, which follow the controller. */
   outputs: readonly {
     part: string;
+    key: string;
     terminal: string;
     plus: number;
     minus: number;
@@ -116,6 +117,7 @@ function sorted(network: Network): Circuitry {
       case 'digital-output':
         outputs.push({
           part: e.part,
+          key: keyOf(e),
           terminal: terminalKey({ part: e.part, terminal: element.out }),
           plus: p,
           minus: q,

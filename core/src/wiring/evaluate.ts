@@ -16,7 +16,7 @@ export interface Situation {
   lost?: ReadonlySet<string>;
   /** Ids of connectors that are pulled: their two sides are apart. */
   pulled?: ReadonlySet<string>;
-  /** Contacts that stay as they are whatever acts on them, by `part/element`. */
+  /** Contacts and sensor outputs that stay as they are whatever acts on them, by `part/element`. */
   stuck?: ReadonlyMap<string, 'open' | 'closed'>;
   /** Terminals that touch and should not. */
   shorts?: readonly (readonly [TerminalRef, TerminalRef])[];
@@ -28,6 +28,8 @@ export interface Situation {
 
 export interface Evaluation {
   levelAt(terminal: TerminalRef): Level;
+  /** Whether two terminals are on one net, as the contacts stand. */
+  joined(a: TerminalRef, b: TerminalRef): boolean;
   /** What the input element at this terminal makes of its net. */
   readingAt(terminal: TerminalRef): Reading;
   /** Coils that draw, by `part/element`. */
@@ -163,9 +165,12 @@ export function evaluate(network: Network, situation: Situation = {}): Evaluatio
     for (const o of c.outputs) {
       const [plus, minus] = [nets.find(o.plus), nets.find(o.minus)];
       if (nets.level[plus] !== HIGH || nets.level[minus] !== LOW) continue;
-      const conducts = o.sensor
-        ? o.normallyOpen === (actuated?.has(o.part) === true)
-        : driven?.has(o.terminal) === true;
+      const fixed = stuck?.get(o.key);
+      const conducts = fixed
+        ? fixed === 'closed'
+        : o.sensor
+          ? o.normallyOpen === (actuated?.has(o.part) === true)
+          : driven?.has(o.terminal) === true;
       if (conducts) nets.drive(o.out, o.pullsLow ? LOW : HIGH, strength.output, o.pullsLow ? 0 : nets.volts[plus]);
       else if (o.pushPull) nets.drive(o.out, LOW, strength.output);
     }
@@ -193,6 +198,10 @@ export function evaluate(network: Network, situation: Situation = {}): Evaluatio
     fed(part, element) {
       const load = c.loads.get(`${part}/${element}`);
       return load !== undefined && settled.drives(load.a, load.b);
+    },
+    joined(p, q) {
+      const [a, b] = [node(p), node(q)];
+      return a !== undefined && b !== undefined && settled.find(a) === settled.find(b);
     },
     levelAt(t) {
       const n = node(t);

@@ -1,0 +1,82 @@
+import type { Design } from '../machine/design';
+import type { TerminalRef } from '../machine/ids';
+import { isDriver, terminalsWithRole } from '../machine/parts';
+import type { TerminalRole } from '../machine/parts';
+import type { Evaluation, Situation } from '../wiring/evaluate';
+import { evaluate } from '../wiring/evaluate';
+import type { Network } from '../wiring/network';
+
+/** Mains falls away, a contactor drops, another supply with it: more rounds than any such chain has. */
+const MAX_FALLS = 6;
+
+/**
+ * A machine whose supplies live on its mains: a supply that the mains no longer reaches gives nothing. What holds
+ * itself is carried from one situation to the next by the caller.
+ */
+export class LivingMachine {
+  readonly design: Design;
+  readonly network: Network;
+  /** For each supply with mains terminals of its own, what they have to reach. */
+  private readonly fed: { supply: string; ways: (readonly [TerminalRef, TerminalRef])[] }[];
+  /** The terminals of each driver by which its torque is judged. */
+  private readonly drivers: { id: string; plus: TerminalRef; minus: TerminalRef; torqueOff: TerminalRef | undefined }[];
+
+  constructor(design: Design, network: Network) {
+    this.design = design;
+    this.network = network;
+    const first = (id: string, role: TerminalRole): TerminalRef | undefined => {
+      const part = design.parts[id];
+      const terminal = part && terminalsWithRole(part, role)[0];
+      return terminal === undefined ? undefined : { part: id, terminal };
+    };
+    const inlet = design.roles.mainsInlet;
+    this.fed = Object.entries(design.parts).flatMap(([supply, part]) => {
+      if (!inlet || part.data.class !== 'supply') return [];
+      const ways = (['mains-l', 'mains-n'] as const).flatMap((role) => {
+        const [from, to] = [first(inlet, role), first(supply, role)];
+        return from && to ? [[from, to] as const] : [];
+      });
+      return ways.length === 2 ? [{ supply, ways }] : [];
+    });
+    this.drivers = Object.entries(design.parts).flatMap(([id, part]) => {
+      if (!isDriver(part.data)) return [];
+      const [plus, minus] = [first(id, 'supply-plus'), first(id, 'supply-minus')];
+      const torqueOff = design.stopSchool === 'torque-off' ? first(id, 'torque-off-plus') : undefined;
+      return plus && minus ? [{ id, plus, minus, torqueOff }] : [];
+    });
+  }
+
+  at(situation: Situation): Evaluation {
+    let lost = situation.lost;
+    let held = situation.held;
+    for (let fall = 0; ; fall++) {
+      const e = evaluate(this.network, { ...situation, ...(lost ? { lost } : {}), ...(held ? { held } : {}) });
+      const dead = this.fed.filter((f) => !lost?.has(f.supply) && f.ways.some(([a, b]) => !e.joined(a, b)));
+      if (!dead.length || fall === MAX_FALLS) return e;
+      lost = new Set([...(lost ?? []), ...dead.map((f) => f.supply)]);
+      held = e.energised;
+    }
+  }
+
+  /** The drivers that can turn their motors: fed, and allowed to where their torque-off inputs are used. */
+  torque(e: Evaluation): ReadonlySet<string> {
+    return new Set(
+      this.drivers
+        .filter(
+          (d) =>
+            e.levelAt(d.plus) === 'high' &&
+            e.levelAt(d.minus) === 'low' &&
+            (!d.torqueOff || e.readingAt(d.torqueOff) === 'high'),
+        )
+        .map((d) => d.id),
+    );
+  }
+
+  /** Coils that hold once the machine was started: its start button pressed and let go. */
+  started(situation: Situation): ReadonlySet<string> {
+    const button = this.design.roles.resetButton;
+    if (!button) return this.at(situation).energised;
+    const pressed = this.at({ ...situation, actuated: new Set([...(situation.actuated ?? []), button]) });
+    return this.at({ ...situation, held: pressed.energised }).energised;
+  }
+}

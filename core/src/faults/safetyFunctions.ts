@@ -1,0 +1,97 @@
+import type { Design } from '../machine/design';
+import { circuitName } from '../machine/fields';
+import type { TerminalRef } from '../machine/ids';
+import type { Evaluation } from '../wiring/evaluate';
+import type { Reading } from '../wiring/levels';
+
+/** What a machine's circuits are for, where a life, a switch or a cutter hangs on it. */
+export type SafetyFunctionKind = 'trip' | 'stop-power' | 'stop-latch' | 'stop-told' | 'brake';
+
+export interface SafetyFunction {
+  id: string;
+  kind: SafetyFunctionKind;
+  title: string;
+  /** Used in need only: nobody finds out in everyday use that it has failed. */
+  protective: boolean;
+  /** Parts that are acted on when the function is called for. */
+  call: ReadonlySet<string>;
+  /** The input that has to tell, for those that end at the controller. */
+  input?: TerminalRef;
+  /** The coil that must be without current, for a brake: `part/element`. */
+  coil?: string;
+}
+
+const protects: ReadonlySet<string> = new Set(['limit', 'limit-and-reference', 'door', 'stop']);
+const everyday: ReadonlySet<string> = new Set(['reference', 'limit-and-reference', 'probe', 'start', 'pause']);
+
+/** The devices that everyday use acts on one by one: referencing, probing, start and pause. */
+export const everydayDevices = (design: Design): string[] =>
+  Object.values(design.circuits).flatMap((c) => (everyday.has(c.function) ? c.devices : []));
+
+/** The safety-relevant functions of a machine, from its circuits, its stop chain and its brakes. */
+export function safetyFunctions(design: Design, inputs: Readonly<Record<string, TerminalRef>>): SafetyFunction[] {
+  const list: SafetyFunction[] = [];
+  const buttons = Object.values(design.circuits).flatMap((c) => (c.function === 'stop' ? c.devices : []));
+  for (const [id, c] of Object.entries(design.circuits)) {
+    const input = inputs[id];
+    if (!input || !(protects.has(c.function) || everyday.has(c.function))) continue;
+    for (const device of c.devices) {
+      const stop = c.function === 'stop';
+      const name =
+        c.devices.length > 1
+          ? `${circuitName(design, id)}, ${design.parts[device]?.designation}`
+          : circuitName(design, id);
+      list.push({
+        id: `${stop ? 'told' : 'trip'}/${id}/${device}`,
+        kind: stop ? 'stop-told' : 'trip',
+        title: stop ? 'Stop: the controller is told' : name,
+        protective: protects.has(c.function),
+        call: new Set([device]),
+        input,
+      });
+    }
+  }
+  if (buttons.length && design.stopSchool && design.stopSchool !== 'request-only')
+    for (const button of new Set(buttons)) {
+      const of = design.parts[button]?.designation ?? button;
+      list.push({
+        id: `stop-power/${button}`,
+        kind: 'stop-power',
+        title: `Stop ${of}: the motors lose their power`,
+        protective: true,
+        call: new Set([button]),
+      });
+      list.push({
+        id: `stop-latch/${button}`,
+        kind: 'stop-latch',
+        title: `Stop ${of}: power stays off when the button is let go`,
+        protective: true,
+        call: new Set([button]),
+      });
+    }
+  for (const o of Object.values(design.outputs))
+    if (o.function === 'brake')
+      for (const device of o.devices) {
+        const coil = Object.entries(design.parts[device]?.elements ?? {}).find(([, e]) => e.kind === 'coil');
+        if (coil)
+          list.push({
+            id: `brake/${device}`,
+            kind: 'brake',
+            title: `Brake of ${design.parts[device]!.designation} holds when it is not released`,
+            protective: true,
+            call: new Set(buttons),
+            coil: `${device}/${coil[0]}`,
+          });
+      }
+  return list;
+}
+
+/** How the controller reads the input of a function when it is called for, and when it is not. */
+export interface Telling {
+  rest: Reading;
+  called: Reading;
+}
+/** Whether a function can do its work at all: its input tells the call from rest. */
+export const tells = ({ rest, called }: Telling): boolean =>
+  rest !== 'uncertain' && called !== 'uncertain' && rest !== called;
+export const readAt = (e: Evaluation, f: SafetyFunction): Reading => (f.input ? e.readingAt(f.input) : 'uncertain');
