@@ -81,19 +81,34 @@ export function sheetRule(design: Design): (from: TerminalRef, to: TerminalRef) 
   };
 }
 
+type KnownSheets = { about: readonly unknown[]; sheets: WeakMap<object, Sheet> };
+const knownSheets = new WeakMap<Design['parts'], KnownSheets>();
+
+/** The sheets found so far for conductors of a machine with these very parts, roles and circuits: an edit moves one of a thousand. */
+function sheetsSoFar({ parts, roles, circuits, stopSchool }: Design): WeakMap<object, Sheet> {
+  const about = [roles, circuits, stopSchool];
+  const known = knownSheets.get(parts);
+  if (known && known.about.every((x, i) => x === about[i])) return known.sheets;
+  const sheets = new WeakMap<object, Sheet>();
+  knownSheets.set(parts, { about, sheets });
+  return sheets;
+}
+
 /** The sheet of every conductor. A screen's own conductors follow the others of its cable. */
 export function sheetsOfConductors(design: Design): ReadonlyMap<string, Sheet> {
   const byId = new Map<string, Sheet>();
   const ofCable = new Map<string, Sheet>();
   const screens: [id: string, cable: string][] = [];
   const sheetOf = sheetRule(design);
+  const soFar = sheetsSoFar(design);
   for (const id in design.conductors) {
     const c = design.conductors[id]!;
     const [a, b] = [design.parts[c.from.part], design.parts[c.to.part]];
     const cable = a?.data.class === 'cable' ? a : b?.data.class === 'cable' ? b : undefined;
     if (cable) screens.push([id, cable.name]);
     else {
-      const sheet = sheetOf(c.from, c.to);
+      let sheet = soFar.get(c);
+      if (!sheet) soFar.set(c, (sheet = sheetOf(c.from, c.to)));
       byId.set(id, sheet);
       if (c.cable && !ofCable.has(c.cable)) ofCable.set(c.cable, sheet);
     }
