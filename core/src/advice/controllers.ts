@@ -9,7 +9,7 @@ import { positive } from '../units/derived';
 import { showValue } from '../units/print';
 import { baseValue } from '../units/quantity';
 import { drivesOf } from '../wiring/planner/drives';
-import { inputElement, inputTerminals } from '../wiring/planner/inputs';
+import { inputElement, inputTerminals, takesInputBoard } from '../wiring/planner/inputs';
 import { planConductors } from '../wiring/planner/plan';
 import type { Check, Fit } from './fit';
 import { check, overall, ranked } from './fit';
@@ -195,14 +195,13 @@ function checksOf(need: ReturnType<typeof requirements>, entry: LibraryEntry): C
       );
   }
   const inputs = inputTerminals(part).length;
-  const takesBoard = Object.values(part.terminals).some((t) => t.role === 'extension-link');
   checks.push(
     check(
       `${need.inputs} input${need.inputs === 1 ? '' : 's'}`,
       inputs >= need.inputs ? 'meets' : inputs >= Math.ceil(need.inputs / 2) ? 'workaround' : 'fails',
       inputs >= need.inputs
         ? `It has ${inputs}.`
-        : `It has ${inputs}: put limits in series loops, one axis referenced at a time${takesBoard ? ', or add an input board' : ''}.`,
+        : `It has ${inputs}: put limits in series loops, one axis referenced at a time${takesInputBoard(part) ? ', or add an input board' : ''}.`,
     ),
   );
   if (need.needsField) {

@@ -1,6 +1,7 @@
 import type { Design } from '../machine/design';
 import { circuitName } from '../machine/fields';
 import type { TerminalRef } from '../machine/ids';
+import { isProtective } from '../switches/polarity';
 import type { Evaluation } from '../wiring/evaluate';
 import type { Reading } from '../wiring/levels';
 
@@ -21,7 +22,6 @@ export interface SafetyFunction {
   coil?: string;
 }
 
-const protects: ReadonlySet<string> = new Set(['limit', 'limit-and-reference', 'door', 'stop']);
 const everyday: ReadonlySet<string> = new Set(['reference', 'limit-and-reference', 'probe', 'start', 'pause']);
 
 /** The devices that everyday use acts on one by one: referencing, probing, start and pause. */
@@ -34,7 +34,7 @@ export function safetyFunctions(design: Design, inputs: Readonly<Record<string, 
   const buttons = Object.values(design.circuits).flatMap((c) => (c.function === 'stop' ? c.devices : []));
   for (const [id, c] of Object.entries(design.circuits)) {
     const input = inputs[id];
-    if (!input || !(protects.has(c.function) || everyday.has(c.function))) continue;
+    if (!input || !(isProtective(c) || everyday.has(c.function))) continue;
     for (const device of c.devices) {
       const stop = c.function === 'stop';
       const name =
@@ -45,7 +45,7 @@ export function safetyFunctions(design: Design, inputs: Readonly<Record<string, 
         id: `${stop ? 'told' : 'trip'}/${id}/${device}`,
         kind: stop ? 'stop-told' : 'trip',
         title: stop ? 'Stop: the controller is told' : name,
-        protective: protects.has(c.function),
+        protective: isProtective(c),
         call: new Set([device]),
         input,
       });

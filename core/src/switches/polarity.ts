@@ -40,7 +40,7 @@ export interface CircuitAnalysis {
 const rank: Record<Notice, number> = { 'at once': 0, 'at next use': 1, never: 2 };
 
 /** A stop or limit is used only in need: whoever waits for its next use has waited too long. */
-const isProtective = (circuit: InputCircuit): boolean =>
+export const isProtective = (circuit: InputCircuit): boolean =>
   ['limit', 'limit-and-reference', 'stop', 'door'].includes(circuit.function);
 
 /** Evaluates a circuit at rest, with each device tripped alone, and with each of its conductors broken. */

@@ -2,7 +2,7 @@ import { circuitName } from '../../machine/fields';
 import type { Design } from '../../machine/design';
 import { libraryOf } from '../../machine/library/index';
 import { drivesOf } from '../../wiring/planner/drives';
-import { inputTerminals } from '../../wiring/planner/inputs';
+import { inputTerminals, takesInputBoard } from '../../wiring/planner/inputs';
 import type { Remedy, Rule } from '../finding';
 
 const shareable = /^(limit|reference|limit-and-reference)$/;
@@ -31,8 +31,7 @@ function shareLoop(design: Design): Remedy[] {
 /** A board with more inputs, where the controller takes one and has none yet. */
 function inputBoard(design: Design): Remedy[] {
   const controller = design.roles.controller ? design.parts[design.roles.controller] : undefined;
-  const takesOne = Object.values(controller?.terminals ?? {}).some((t) => t.role === 'extension-link');
-  if (!takesOne || design.roles.inputBoard) return [];
+  if (!takesInputBoard(controller) || design.roles.inputBoard) return [];
   return libraryOf('input-board').map((e) => ({
     label: () => `Add ${e.name}, then plan the wiring again`,
     command: { name: 'choose-part', args: { slot: { role: 'inputBoard' }, library: e.key } },

@@ -32,6 +32,10 @@ export function feedsOf(part: Part, terminal: string): InputCircuit['feed'][] {
   return toMinus ? ['plus'] : ['0V'];
 }
 
+/** Whether an input board can hang on a controller. */
+export const takesInputBoard = (controller: Pick<Part, 'terminals'> | undefined): boolean =>
+  Object.values(controller?.terminals ?? {}).some((t) => t.role === 'extension-link');
+
 /** A terminal at which an input circuit may arrive, and the part that it belongs to. */
 export interface InputPlace extends TerminalRef {
   on: Part;
@@ -42,8 +46,7 @@ export function inputPlaces(design: Design): InputPlace[] {
   const { controller, inputBoard } = design.roles;
   const owner = controller ? design.parts[controller] : undefined;
   if (!owner) return [];
-  const takesBoard = Object.values(owner.terminals).some((t) => t.role === 'extension-link');
-  return [controller, takesBoard ? inputBoard : undefined].flatMap((id) => {
+  return [controller, takesInputBoard(owner) ? inputBoard : undefined].flatMap((id) => {
     const on = id ? design.parts[id] : undefined;
     return on ? inputTerminals(on).map((terminal) => ({ part: id!, terminal, on })) : [];
   });

@@ -360,6 +360,7 @@ const printing = ref(false);
         where the terminal goes on. Zoom {{ percent }} %.</span
       >
     </p>
+    <p class="on-paper">Print the sheets by the button Print above the drawing: each gets a page of its own.</p>
     <PrintSheets v-model="printing" :sheet="sheet" :present="present" :titles="titles" />
   </div>
 </template>
@@ -454,6 +455,19 @@ input[type='search'] {
   }
   .canvas {
     flex-direction: column;
+  }
+  /* Beside the words of the walk there is room at the bottom alone, and none for a map. */
+  .zoom {
+    top: auto;
+    bottom: 6px;
+  }
+  .canvas :deep(.vue-flow__minimap) {
+    display: none;
+  }
+}
+@media screen {
+  .on-paper {
+    display: none;
   }
 }
 @media print {
