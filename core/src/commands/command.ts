@@ -66,6 +66,8 @@ export interface CommandArgs {
   'join-inputs': { into: string; from: string };
   'split-input': { circuit: string };
   'set-input-terminal': { circuit: string; input: TerminalRef | null };
+  /** Switches and buttons that are tried by hand at every power-on. */
+  'set-daily-checks': { devices: string[] };
   'set-reference-stages': { stages: string[][] };
   'plan-wiring': Record<string, never>;
   'set-conductors': { ids: string[]; set: ConductorEdit };

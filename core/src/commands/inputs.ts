@@ -125,6 +125,16 @@ export const inputs = {
       }
     },
   } satisfies Handler<'split-input'>,
+  'set-daily-checks': {
+    title: ({ devices }, before) =>
+      devices.length
+        ? `Tried by hand at every power-on: ${devices.map((d) => before.parts[d]?.designation ?? d).join(', ')}`
+        : 'Nothing is tried by hand at power-on',
+    apply({ devices }, draft) {
+      if (devices.length) draft.dailyChecks = [...new Set(devices)];
+      else delete draft.dailyChecks;
+    },
+  } satisfies Handler<'set-daily-checks'>,
   'set-input-terminal': {
     title: ({ circuit, input }, before) => {
       const terminal = input && before.parts[input.part]?.terminals[input.terminal];

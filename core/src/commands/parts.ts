@@ -74,6 +74,7 @@ export function dropUnusedPart(draft: Draft<Design>, id: string): void {
   for (const [conductor] of touching) delete draft.conductors[conductor];
   dropEmptyCables(draft, new Set(touching.flatMap(([, c]) => c.cable ?? [])));
   for (const circuit of Object.values(draft.circuits)) if (circuit.input?.part === id) delete circuit.input;
+  if (draft.dailyChecks) draft.dailyChecks = draft.dailyChecks.filter((d) => d !== id);
   for (const o of Object.values(draft.outputs)) if (o.output?.part === id) delete o.output;
   delete draft.parts[id];
 }

@@ -46,6 +46,11 @@ export class LivingMachine {
     });
   }
 
+  /** What the supplies’ life hangs on, and what the drivers’ torque does. */
+  mainsTerminals = (): TerminalRef[] => this.fed.flatMap((f) => f.ways.flat());
+  torqueTerminals = (): TerminalRef[] =>
+    this.drivers.flatMap((d) => [d.plus, d.minus, ...(d.torqueOff ? [d.torqueOff] : [])]);
+
   at(situation: Situation): Evaluation {
     let lost = situation.lost;
     let held = situation.held;

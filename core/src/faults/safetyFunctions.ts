@@ -1,7 +1,7 @@
 import type { Design } from '../machine/design';
 import { circuitName } from '../machine/fields';
 import type { TerminalRef } from '../machine/ids';
-import { isProtective } from '../switches/polarity';
+import { isProtective } from '../machine/connections';
 import type { Evaluation } from '../wiring/evaluate';
 import type { Reading } from '../wiring/levels';
 
@@ -24,9 +24,18 @@ export interface SafetyFunction {
 
 const everyday: ReadonlySet<string> = new Set(['reference', 'limit-and-reference', 'probe', 'start', 'pause']);
 
-/** The devices that everyday use acts on one by one: referencing, probing, start and pause. */
-export const everydayDevices = (design: Design): string[] =>
-  Object.values(design.circuits).flatMap((c) => (everyday.has(c.function) ? c.devices : []));
+/** One everyday act: a device that referencing, probing, start or pause acts on. */
+export interface EverydayAct {
+  device: string;
+  /** The input that has to answer before the axis is at its hard stop: set for a limit that is referenced on. */
+  leansOn: TerminalRef | undefined;
+}
+export const everydayActs = (design: Design, inputs: Readonly<Record<string, TerminalRef>>): EverydayAct[] =>
+  Object.entries(design.circuits).flatMap(([id, c]) =>
+    everyday.has(c.function)
+      ? c.devices.map((device) => ({ device, leansOn: isProtective(c) ? inputs[id] : undefined }))
+      : [],
+  );
 
 /** The safety-relevant functions of a machine, from its circuits, its stop chain and its brakes. */
 export function safetyFunctions(design: Design, inputs: Readonly<Record<string, TerminalRef>>): SafetyFunction[] {

@@ -7,8 +7,9 @@ import type { Network } from '../wiring/network';
 import type { Fault } from './faults';
 import { singleFaults } from './faults';
 import { LivingMachine } from './livingMachine';
+import { Zones, reaches } from './reach';
 import type { SafetyFunction } from './safetyFunctions';
-import { everydayDevices, readAt, safetyFunctions, tells } from './safetyFunctions';
+import { everydayActs, readAt, safetyFunctions, tells } from './safetyFunctions';
 
 export interface SweepRow {
   fault: Fault;
@@ -33,41 +34,45 @@ export interface Ends {
   outputs: Readonly<Record<string, TerminalRef>>;
 }
 
+/** One everyday state in which a fault may show itself. */
+interface Everyday {
+  of: (b: Behaviour) => Evaluation;
+  /** Zones that it stirs: a fault elsewhere shows no more in it than it does at rest. */
+  zones: ReadonlySet<number>;
+  /** A limit that a reference run leans on: where it stays silent, the hard stop tells, and that is no way to learn it. */
+  leansOn?: TerminalRef;
+}
+
 /** What a machine does in the named situations, with or without a fault. */
 class Behaviour {
   private readonly living: LivingMachine;
   private readonly fault: Situation;
-  private readonly ends: Ends;
-  private readonly loads: readonly (readonly [part: string, element: string])[];
   readonly held: ReadonlySet<string>;
+  private rest: Evaluation | undefined;
 
-  constructor(living: LivingMachine, ends: Ends, loads: Behaviour['loads'], fault: Situation) {
+  constructor(living: LivingMachine, fault: Situation) {
     this.living = living;
-    this.ends = ends;
-    this.loads = loads;
     this.fault = fault;
     this.held = living.started(fault);
   }
   at(actuated: Iterable<string>, more: Situation = {}): Evaluation {
     return this.living.at({ ...this.fault, held: this.held, ...more, actuated: new Set(actuated) });
   }
+  atRest = (): Evaluation => (this.rest ??= this.at([]));
+  /** A button is pressed and let go again: what held itself before and dropped stays dropped. */
+  after = (actuated: Iterable<string>): Evaluation => this.at([], { held: this.at(actuated).energised });
+  /** Power is on, and nobody has pressed start yet. */
+  switchedOn = (): Evaluation => this.living.at(this.fault);
   torque = (e: Evaluation) => this.living.torque(e);
-  /** All that a person or the controller can see of a situation, as text to be compared. */
-  shows(e: Evaluation): string {
-    return [
-      ...Object.values(this.ends.inputs).map((i) => e.readingAt(i)),
-      [...e.energised].sort().join(),
-      [...this.torque(e)].sort().join(),
-      this.loads.map(([part, element]) => (e.fed(part, element) ? 1 : 0)).join(''),
-      e.ringing,
-    ].join('|');
-  }
 }
 
 /**
  * Sweeps all single faults of a machine. For each: which functions are gone, and when it is noticed. It shows *at once*
  * where the machine at rest, switched on and started, reads or does anything else than the whole one; *at next use*
- * where an everyday act does (a reference run, a touch of the probe, an output switched on); else *never*.
+ * where an everyday state does (power on and not yet started, a reference run, a touch of the probe, an output switched
+ * on, a switch that is tried by hand each day); else *never*.
+ *
+ * A fault that cannot reach the nets of a function or of an everyday state is not asked about it (`Zones`).
  * A generator, so that a worker can tell how far it is and stop.
  */
 export function* sweep(
@@ -77,35 +82,79 @@ export function* sweep(
   faults: readonly Fault[] = singleFaults(design),
 ): Generator<SweepRow, SweepPlan> {
   const living = new LivingMachine(design, network);
+  const zones = new Zones(network);
+  const inputs = Object.values(ends.inputs);
   const loads = Object.entries(design.parts).flatMap(([part, { elements }]) =>
     Object.entries(elements).flatMap(([id, e]) => (e.kind === 'load' ? [[part, id] as const] : [])),
   );
-  const whole = new Behaviour(living, ends, loads, {});
-  const everyday: { actuated: string[]; driven?: ReadonlySet<string> }[] = [
-    ...everydayDevices(design).map((d) => ({ actuated: [d] })),
-    ...Object.values(ends.outputs).map((o) => ({ actuated: [], driven: new Set([terminalKey(o)]) })),
+  /** All that a person or the controller can see of a situation, as text to be compared. */
+  const shows = (e: Evaluation): string =>
+    [
+      inputs.map((i) => e.readingAt(i)).join(),
+      [...e.energised].join(),
+      [...living.torque(e)].join(),
+      loads.map(([part, element]) => (e.fed(part, element) ? 1 : 0)).join(''),
+      e.ringing,
+      e.shorted,
+    ].join('|');
+
+  const union = (...sets: ReadonlySet<number>[]): ReadonlySet<number> => new Set(sets.flatMap((s) => [...s]));
+  const torqueZones = union(...living.torqueTerminals().map((t) => zones.ofTerminal(t)));
+  const mainsZones = union(...living.mainsTerminals().map((t) => zones.ofTerminal(t)));
+  const stirs = (parts: Iterable<string>) => union(...[...parts].map((p) => zones.ofPart(p)));
+  const daily = design.dailyChecks ?? [];
+  const everyday: Everyday[] = [
+    { of: (b) => b.switchedOn(), zones: torqueZones },
+    ...everydayActs(design, ends.inputs).map(({ device, leansOn }): Everyday => ({
+      of: (b) => b.at([device]),
+      zones: stirs([device]),
+      ...(leansOn ? { leansOn } : {}),
+    })),
+    ...daily.map((d): Everyday => ({ of: (b) => b.at([d]), zones: stirs([d]) })),
+    ...daily.map((d): Everyday => ({ of: (b) => b.after([d]), zones: union(stirs([d]), torqueZones) })),
+    ...Object.values(ends.outputs).map((o): Everyday => {
+      const driven = new Set([terminalKey(o)]);
+      return { of: (b) => b.at([], { driven }), zones: zones.ofTerminal(o) };
+    }),
   ];
-  const shownAtRest = whole.shows(whole.at([]));
-  const shown = everyday.map((s) => whole.shows(whole.at(s.actuated, s.driven ? { driven: s.driven } : {})));
+  const whole = new Behaviour(living, {});
+  const shownAtRest = shows(whole.atRest());
+  const shown = everyday.map((s) => shows(s.of(whole)));
+
+  const showsIn = (b: Behaviour, s: Everyday, whole: string): boolean => {
+    const e = s.of(b);
+    if (shows(e) === whole) return false;
+    return !s.leansOn || e.readingAt(s.leansOn) !== b.atRest().readingAt(s.leansOn);
+  };
 
   const functions = safetyFunctions(design, ends.inputs);
   const healthy = new Map(
-    functions.map((f) => [f.id, { rest: readAt(whole.at([]), f), called: readAt(whole.at(f.call), f) }]),
+    functions.map((f) => [f.id, { rest: readAt(whole.atRest(), f), called: readAt(whole.at(f.call), f) }]),
   );
   const works = (b: Behaviour, f: SafetyFunction): boolean => {
-    const called = b.at(f.call);
     switch (f.kind) {
       case 'trip':
       case 'stop-told':
-        return tells(healthy.get(f.id)!) && readAt(called, f) === healthy.get(f.id)!.called;
+        return tells(healthy.get(f.id)!) && readAt(b.at(f.call), f) === healthy.get(f.id)!.called;
       case 'stop-power':
-        return b.torque(called).size === 0;
+        return b.torque(b.at(f.call)).size === 0;
       case 'stop-latch':
-        return b.torque(b.at([], { held: called.energised })).size === 0;
+        return b.torque(b.after(f.call)).size === 0;
       case 'brake':
-        return !called.energised.has(f.coil!);
+        return !b.at(f.call).energised.has(f.coil!);
     }
   };
+  const functionZones = new Map(
+    functions.map((f) => [
+      f.id,
+      union(
+        stirs(f.call),
+        f.input ? zones.ofTerminal(f.input) : new Set<number>(),
+        f.kind === 'stop-power' || f.kind === 'stop-latch' ? torqueZones : new Set<number>(),
+        f.coil ? zones.ofElement(f.coil) : new Set<number>(),
+      ),
+    ]),
+  );
   const missing = functions.filter((f) => !works(whole, f)).map((f) => f.id);
   const able = functions.filter((f) => !missing.includes(f.id));
 
@@ -116,12 +165,15 @@ export function* sweep(
       yield { fault, notice: 'at next use', lost, danger: false };
       continue;
     }
-    const b = new Behaviour(living, ends, loads, fault.situation);
-    const lost = able.filter((f) => !works(b, f)).map((f) => f.id);
+    const near = zones.reachedBy(fault.situation);
+    const b = new Behaviour(living, fault.situation);
+    // A short circuit takes the supply down, and with it everything.
+    const reached = reaches(near, mainsZones) || b.atRest().shorted !== whole.atRest().shorted ? 'all' : near;
+    const lost = able.filter((f) => reaches(reached, functionZones.get(f.id)!) && !works(b, f)).map((f) => f.id);
     const notice: Notice =
-      b.shows(b.at([])) !== shownAtRest
+      shows(b.atRest()) !== shownAtRest
         ? 'at once'
-        : everyday.some((s, i) => b.shows(b.at(s.actuated, s.driven ? { driven: s.driven } : {})) !== shown[i])
+        : everyday.some((s, i) => reaches(reached, s.zones) && showsIn(b, s, shown[i]!))
           ? 'at next use'
           : 'never';
     const danger = notice === 'never' && able.some((f) => f.protective && lost.includes(f.id));

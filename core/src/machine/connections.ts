@@ -85,6 +85,10 @@ export const InputCircuit = z.strictObject({
 });
 export type InputCircuit = z.infer<typeof InputCircuit>;
 
+/** A stop or limit is used only in need: whoever waits for its next use has waited too long. */
+export const isProtective = (circuit: Pick<InputCircuit, 'function'>): boolean =>
+  ['limit', 'limit-and-reference', 'stop', 'door'].includes(circuit.function);
+
 export const outputFunctions = [
   'spindle-run',
   'spindle-direction',

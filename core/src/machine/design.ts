@@ -52,6 +52,11 @@ export const Design = z.strictObject({
     resetButton: Id.optional(),
   }),
   referenceStages: z.array(z.array(Id)).describe('axes referenced together, stage after stage'),
+  dailyChecks: z
+    .array(Id)
+    .max(100)
+    .optional()
+    .describe('switches and buttons that are tried by hand at every power-on'),
   parts: z.record(Id, Part),
   circuits: z.record(Id, InputCircuit),
   outputs: z.record(Id, OutputCircuit),

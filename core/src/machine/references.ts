@@ -94,6 +94,9 @@ export function danglingReferences(design: Design, prefix = 'design'): Fault[] {
     );
     terminal(c.input, `circuits.${id}.input`);
   }
+  design.dailyChecks?.forEach((d, i) =>
+    part(d, `dailyChecks.${i}`, ['switch', 'sensor', 'button', 'probe', 'pendant']),
+  );
   for (const [id, o] of Object.entries(design.outputs)) {
     o.devices.forEach((d, i) => part(d, `outputs.${id}.devices.${i}`));
     part(o.relay, `outputs.${id}.relay`, ['relay', 'contactor']);

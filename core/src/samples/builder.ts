@@ -3,6 +3,7 @@ import { applyCommand } from '../commands/apply';
 import { newDesign } from '../machine/create';
 import type { RoleName } from '../machine/design';
 import { carriesMains } from '../machine/parts';
+import { isProtective } from '../machine/connections';
 import type { MachineFile } from '../machine/file';
 import { newMachineFile } from '../machine/file';
 import type { MachineKind } from '../machine/mechanics';
@@ -28,6 +29,13 @@ export class MachineBuilder {
     if (!result.ok) throw new Error(`${command.name}: ${result.error.map((f) => `${f.where}: ${f.what}`).join('; ')}`);
     this.file = result.value.file;
     return this;
+  }
+  /** Everything that protects is tried by hand at every power-on, but for what is left out. */
+  tryDaily(...leftOut: string[]): this {
+    const devices = Object.values(this.file.design.circuits)
+      .filter(isProtective)
+      .flatMap((c) => c.devices);
+    return this.do({ name: 'set-daily-checks', args: { devices: devices.filter((d) => !leftOut.includes(d)) } });
   }
   set(path: string, value: Quantity | string | number | boolean | null): this {
     return this.do({ name: 'set-field', args: { path, value } });

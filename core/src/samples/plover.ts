@@ -71,6 +71,7 @@ export function plover(): MachineFile {
     .do({ name: 'add-output', args: { function: 'spindle-run', device: 'spindle-drive' } })
     .do({ name: 'add-output', args: { function: 'spindle-direction', device: 'spindle-drive' } })
     .do({ name: 'add-output', args: { function: 'spindle-speed', device: 'spindle-drive' } })
+    .tryDaily()
     .cautionsRead()
     .plan();
   const ids = Object.keys(b.file.design.conductors);

@@ -73,6 +73,7 @@ export function wren(): MachineFile {
     .do({ name: 'add-output', args: { function: 'brake', device: 'motor-z-0', relay: 'relay-latch-5' } })
     .do({ name: 'add-output', args: { function: 'spindle-speed', device: 'spindle-drive' } })
     .do({ name: 'fit-suppressor', args: { part: 'motor-z-0', coil: 'brake', type: 'varistor' } })
+    .tryDaily('device-limit-and-reference-y')
     .cautionsRead()
     .set('parts.device-limit-and-reference-y.setup.contactUsed', 'NO')
     .do({ name: 'set-reference-stages', args: { stages: [['x', 'y'], ['z']] } })

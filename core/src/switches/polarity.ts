@@ -1,4 +1,5 @@
 import type { InputCircuit } from '../machine/connections';
+import { isProtective } from '../machine/connections';
 import type { TerminalRef } from '../machine/ids';
 import type { Evaluation, Situation } from '../wiring/evaluate';
 import { evaluate } from '../wiring/evaluate';
@@ -39,16 +40,16 @@ export interface CircuitAnalysis {
 
 const rank: Record<Notice, number> = { 'at once': 0, 'at next use': 1, never: 2 };
 
-/** A stop or limit is used only in need: whoever waits for its next use has waited too long. */
-export const isProtective = (circuit: InputCircuit): boolean =>
-  ['limit', 'limit-and-reference', 'stop', 'door'].includes(circuit.function);
-
-/** Evaluates a circuit at rest, with each device tripped alone, and with each of its conductors broken. */
+/**
+ * Evaluates a circuit at rest, with each device tripped alone, and with each of its conductors broken. `daily`: devices
+ * that are tried by hand at every power-on, so that one which has gone deaf shows then.
+ */
 export function analyseCircuit(
   id: string,
   circuit: InputCircuit,
   input: TerminalRef,
   network: Network,
+  daily: readonly string[] = [],
 ): CircuitAnalysis {
   const seed = network.nodeOf.get(`${input.part}#${input.terminal}`);
   const none: CircuitAnalysis = {
@@ -99,12 +100,9 @@ export function analyseCircuit(
       const open = new Set([w.id]);
       const reading = run({ open }).readingAt(input);
       if (reading !== idle.reading) return { conductor: w.id, reading, notice: 'at once' };
-      const deaf = circuit.devices.some((d) => run({ open, actuated: new Set([d]) }).readingAt(input) === reading);
-      return {
-        conductor: w.id,
-        reading,
-        notice: !deaf ? 'at next use' : isProtective(circuit) ? 'never' : 'at next use',
-      };
+      const deaf = circuit.devices.filter((d) => run({ open, actuated: new Set([d]) }).readingAt(input) === reading);
+      const silent = isProtective(circuit) && deaf.some((d) => !daily.includes(d));
+      return { conductor: w.id, reading, notice: silent ? 'never' : 'at next use' };
     });
   const worst = brokenWires.reduce<Notice | undefined>(
     (w, b) => (w === undefined || rank[b.notice] > rank[w] ? b.notice : w),

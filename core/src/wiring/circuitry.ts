@@ -1,3 +1,4 @@
+import type { TerminalRef } from '../machine/ids';
 import { terminalKey } from '../machine/ids';
 import type { Element } from '../machine/parts';
 import type { Level } from './levels';
@@ -16,9 +17,9 @@ interface Pair {
  * and again. Keys are `part/element`.
  */
 export interface Circuitry {
-  /** Each terminal for itself, and joined by all conductors, links and closed jumpers: forests of parents. */
-  separate: Int32Array;
-  whole: Int32Array;
+  /** The net of each terminal when nothing is broken: joined by conductors, links and closed jumpers. */
+  netOf: Int32Array;
+  nets: number;
   joins: readonly (Pair & { part: string })[];
   contacts: readonly (Pair & {
     part: string;
@@ -28,6 +29,9 @@ export interface Circuitry {
     /** Which coil acts on it, by its place among the coils; −1 for none. */
     coil: number;
   })[];
+  /** Where a contact or an output stands in its list, by key. */
+  contactPlace: ReadonlyMap<string, number>;
+  outputPlace: ReadonlyMap<string, number>;
   coils: readonly (Pair & { part: string; key: string })[];
   loads: ReadonlyMap<string, Pair>;
   sources: readonly { part: string; plus: number; minus: number; volts: number }[];
@@ -68,7 +72,6 @@ export function circuitryOf(network: Network): Circuitry {
 const keyOf = (e: NetElement): string => `${e.part}/${e.id}`;
 
 function sorted(network: Network): Circuitry {
-  const separate = Int32Array.from(network.terminals, (_, i) => i);
   const joins: (Pair & { part: string })[] = [];
   const coils: (Pair & { part: string; key: string })[] = [];
   const coilPlace = new Map<number, number>();
@@ -143,13 +146,106 @@ function sorted(network: Network): Circuitry {
         break;
     }
   }
-  const whole = separate.slice();
-  const find = (n: number): number => {
-    while (whole[n] !== n) n = whole[n] = whole[whole[n]!]!;
-    return n;
+  const { netOf, nets } = netsOf(network.terminals.length, [...network.conductors, ...joins]);
+  const places = (list: readonly { key: string }[]) => new Map(list.map(({ key }, i) => [key, i]));
+  return {
+    netOf,
+    nets,
+    joins,
+    contacts,
+    contactPlace: places(contacts),
+    outputPlace: places(outputs),
+    coils,
+    loads,
+    sources,
+    outputs,
+    weak,
+    inputs,
   };
-  for (const { a, b } of [...network.conductors, ...joins]) whole[find(a)] = find(b);
-  // Flat, so that a copy of it is quick to search.
-  for (let n = 0; n < whole.length; n++) whole[n] = find(n);
-  return { separate, whole, joins, contacts, coils, loads, sources, outputs, weak, inputs };
+}
+
+/** Numbers the nets of terminals that are joined in pairs, from 0, in the order of their first terminals. */
+function netsOf(terminals: number, pairs: readonly Pair[]): { netOf: Int32Array; nets: number } {
+  const parent = Int32Array.from({ length: terminals }, (_, n) => n);
+  for (const { a, b } of pairs) parent[rootOf(parent, a)] = rootOf(parent, b);
+  const netOf = new Int32Array(terminals).fill(-1);
+  let nets = 0;
+  const number = new Map<number, number>();
+  for (let n = 0; n < terminals; n++) {
+    const root = rootOf(parent, n);
+    let net = number.get(root);
+    if (net === undefined) number.set(root, (net = nets++));
+    netOf[n] = net;
+  }
+  return { netOf, nets };
+}
+
+/** The root of a tree in a forest of parents; shortens the way for the next who asks. */
+export function rootOf(parent: Int32Array, n: number): number {
+  while (parent[n] !== n) n = parent[n] = parent[parent[n]!]!;
+  return n;
+}
+
+/** The net of each terminal once some conductors are broken, some plugs pulled, some terminals touching. */
+export interface Joined {
+  netOf: Int32Array;
+  nets: number;
+}
+/** What breaks and what touches, as far as the nets hang on it. */
+export interface Damage {
+  open?: ReadonlySet<string>;
+  pulled?: ReadonlySet<string>;
+  shorts?: readonly (readonly [TerminalRef, TerminalRef])[];
+}
+
+const lastDamage = new WeakMap<Circuitry, { damage: Damage; joined: Joined }>();
+
+/**
+ * Nets under damage. Only the nets that a break touches are put together anew: the piece with the net's first terminal
+ * keeps its number, others get new ones. The last answer is kept, since a broken machine is looked at in many situations.
+ */
+export function joinedUnder(c: Circuitry, network: Network, damage: Damage): Joined {
+  const { open, pulled, shorts } = damage;
+  if (!open?.size && !pulled?.size && !shorts?.length) return c;
+  const last = lastDamage.get(c);
+  if (last && last.damage.open === open && last.damage.pulled === pulled && last.damage.shorts === shorts)
+    return last.joined;
+  const joined = breakUp(c, network, open, pulled);
+  for (const [p, q] of shorts ?? []) {
+    const [a, b] = [network.nodeOf.get(terminalKey(p)), network.nodeOf.get(terminalKey(q))];
+    if (a === undefined || b === undefined) continue;
+    const [from, to] = [joined.netOf[a]!, joined.netOf[b]!];
+    if (from === to) continue;
+    for (let n = 0; n < joined.netOf.length; n++) if (joined.netOf[n] === from) joined.netOf[n] = to;
+  }
+  lastDamage.set(c, { damage: { ...damage }, joined });
+  return joined;
+}
+
+function breakUp(c: Circuitry, network: Network, open?: ReadonlySet<string>, pulled?: ReadonlySet<string>): Joined {
+  const netOf = c.netOf.slice();
+  let { nets } = c;
+  const broken = new Set<number>();
+  if (open?.size) for (const w of network.conductors) if (open.has(w.id)) broken.add(netOf[w.a]!);
+  if (pulled?.size) for (const j of c.joins) if (pulled.has(j.part)) broken.add(netOf[j.a]!);
+  if (!broken.size) return { netOf, nets };
+  const parent = Int32Array.from(netOf, (_, n) => n);
+  const join = ({ a, b }: Pair) => (parent[rootOf(parent, a)] = rootOf(parent, b));
+  for (const w of network.conductors) if (broken.has(netOf[w.a]!) && !open?.has(w.id)) join(w);
+  for (const j of c.joins) if (broken.has(netOf[j.a]!) && !pulled?.has(j.part)) join(j);
+  const pieces = new Map<number, number>();
+  const kept = new Set<number>();
+  for (let n = 0; n < netOf.length; n++) {
+    const net = netOf[n]!;
+    if (!broken.has(net)) continue;
+    const root = rootOf(parent, n);
+    let piece = pieces.get(root);
+    if (piece === undefined) {
+      piece = kept.has(net) ? nets++ : net;
+      kept.add(net);
+      pieces.set(root, piece);
+    }
+    netOf[n] = piece;
+  }
+  return { netOf, nets };
 }

@@ -1,8 +1,8 @@
 import type { TerminalRef } from '../machine/ids';
 import { terminalKey } from '../machine/ids';
-import type { Circuitry } from './circuitry';
-import { circuitryOf, levelCode, levelNames } from './circuitry';
-import type { Level, Reading } from './levels';
+import type { Circuitry, Joined } from './circuitry';
+import { circuitryOf, joinedUnder, levelCode, levelNames, rootOf } from './circuitry';
+import type { Level, Reading, Strength } from './levels';
 import { strength } from './levels';
 import type { Network } from './network';
 
@@ -32,10 +32,16 @@ export interface Evaluation {
   joined(a: TerminalRef, b: TerminalRef): boolean;
   /** What the input element at this terminal makes of its net. */
   readingAt(terminal: TerminalRef): Reading;
+  /** How firmly the net of a terminal is held. */
+  heldAt(terminal: TerminalRef): Strength;
+  /** Whether a contact is closed or an output conducts, by `part/element`. */
+  closed(key: string): boolean;
   /** Coils that draw, by `part/element`. */
   energised: ReadonlySet<string>;
   /** Whether a load between two terminals (a lamp, a brake, a fan) has its supply. */
   fed(part: string, element: string): boolean;
+  /** A pole of a supply is joined to something that holds against it: a short circuit, and its fuse goes. */
+  shorted: boolean;
   /** Relays that chase each other and never come to rest. */
   ringing: boolean;
   /** The coils that chase each other, by `part/element`; empty where all come to rest. */
@@ -49,64 +55,56 @@ const WATCHED_ROUNDS = 8;
 
 const { floating: FLOATING, low: LOW, high: HIGH, conflict: CONFLICT } = levelCode;
 
-/** Nets as a forest over the terminals, each with a level, the strength that holds it, and its volts. */
+/** Nets as contacts join them: a forest over the wired nets, each with a level, the strength that holds it, and its volts. */
 class Nets {
-  readonly parent: Int32Array;
+  private readonly netOf: Int32Array;
+  private readonly parent: Int32Array;
   readonly force: Uint8Array;
   readonly level: Uint8Array;
   readonly volts: Float64Array;
 
-  constructor(base: Int32Array) {
-    this.parent = base.slice();
-    this.force = new Uint8Array(base.length);
-    this.level = new Uint8Array(base.length);
-    this.volts = new Float64Array(base.length);
+  constructor({ netOf, nets }: Joined) {
+    this.netOf = netOf;
+    this.parent = new Int32Array(nets);
+    this.force = new Uint8Array(nets);
+    this.level = new Uint8Array(nets);
+    this.volts = new Float64Array(nets);
+    this.clear();
   }
-  find(n: number): number {
-    const { parent } = this;
-    let root = n;
-    while (parent[root] !== root) root = parent[root]!;
-    while (parent[n] !== root) {
-      const next = parent[n]!;
-      parent[n] = root;
-      n = next;
-    }
-    return root;
+  clear(): void {
+    for (let n = 0; n < this.parent.length; n++) this.parent[n] = n;
+    this.force.fill(0);
+    this.level.fill(FLOATING);
+    this.volts.fill(0);
+  }
+  get count(): number {
+    return this.parent.length;
+  }
+  /** The net of a terminal, as the contacts stand. */
+  of(terminal: number): number {
+    return rootOf(this.parent, this.netOf[terminal]!);
   }
   union(a: number, b: number): void {
-    this.parent[this.find(a)] = this.find(b);
+    this.parent[this.of(a)] = this.of(b);
   }
   /** Lets a part hold a net. Of equal strength, a different level or voltage makes a conflict. */
-  drive(n: number, level: number, force: number, volts = 0): void {
-    const r = this.find(n);
-    const has = this.force[r]!;
+  drive(terminal: number, level: number, force: number, volts = 0): void {
+    const n = this.of(terminal);
+    const has = this.force[n]!;
     if (force > has) {
-      this.force[r] = force;
-      this.level[r] = level;
-      this.volts[r] = volts;
-    } else if (force === has && (this.level[r] !== level || (level === HIGH && this.volts[r] !== volts)))
-      this.level[r] = CONFLICT;
+      this.force[n] = force;
+      this.level[n] = level;
+      this.volts[n] = volts;
+    } else if (force === has && (this.level[n] !== level || (level === HIGH && this.volts[n] !== volts)))
+      this.level[n] = CONFLICT;
   }
-  /** Whether two nets hold against each other firmly enough to drive a current: one low, one high. */
+  /** Whether two terminals are held against each other firmly enough to drive a current: one low, one high. */
   drives(a: number, b: number): boolean {
-    const [p, q] = [this.find(a), this.find(b)];
+    const [p, q] = [this.of(a), this.of(b)];
     if (Math.min(this.force[p]!, this.force[q]!) < strength.output) return false;
     const [l, m] = [this.level[p]!, this.level[q]!];
     return (l === LOW && m === HIGH) || (l === HIGH && m === LOW);
   }
-}
-
-/** The forest of what is joined whatever the contacts do, with what is broken or pulled left out and shorts put in. */
-function joined(c: Circuitry, network: Network, s: Situation): Int32Array {
-  if (!s.open?.size && !s.pulled?.size && !s.shorts?.length) return c.whole;
-  const nets = new Nets(c.separate);
-  for (const w of network.conductors) if (!s.open?.has(w.id)) nets.union(w.a, w.b);
-  for (const j of c.joins) if (!s.pulled?.has(j.part)) nets.union(j.a, j.b);
-  for (const [p, q] of s.shorts ?? []) {
-    const [a, b] = [network.nodeOf.get(terminalKey(p)), network.nodeOf.get(terminalKey(q))];
-    if (a !== undefined && b !== undefined) nets.union(a, b);
-  }
-  return nets.parent;
 }
 
 /**
@@ -114,27 +112,27 @@ function joined(c: Circuitry, network: Network, s: Situation): Int32Array {
  * Weak nets that hang together get one level.
  */
 function spreadWeak(nets: Nets, c: Circuitry): void {
-  const groups = new Nets(nets.parent);
-  const seen = new Uint8Array(nets.parent.length);
-  const weak = (r: number) => nets.force[r]! <= strength.resistor;
+  const group = new Int32Array(nets.count);
+  for (let n = 0; n < group.length; n++) group[n] = n;
+  const seen = new Uint8Array(nets.count);
+  const weak = (n: number) => nets.force[n]! <= strength.resistor;
   for (const { a, b } of c.weak) {
-    const [p, q] = [nets.find(a), nets.find(b)];
-    if (p !== q && weak(p) && weak(q)) groups.union(p, q);
+    const [p, q] = [nets.of(a), nets.of(b)];
+    if (p !== q && weak(p) && weak(q)) group[rootOf(group, p)] = rootOf(group, q);
   }
   for (const { a, b } of c.weak) {
-    const [p, q] = [nets.find(a), nets.find(b)];
+    const [p, q] = [nets.of(a), nets.of(b)];
     if (p === q || weak(p) === weak(q)) continue;
     const [from, to] = weak(p) ? [q, p] : [p, q];
-    seen[groups.find(to)]! |= 1 << nets.level[from]!;
+    seen[rootOf(group, to)]! |= 1 << nets.level[from]!;
   }
   for (const { a, b } of c.weak)
-    for (const n of [a, b]) {
-      const r = nets.find(n);
-      const mask = seen[groups.find(r)]!;
-      if (!weak(r) || mask === 0) continue;
+    for (const n of [nets.of(a), nets.of(b)]) {
+      const mask = seen[rootOf(group, n)]!;
+      if (!weak(n) || mask === 0) continue;
       // One bit alone is one level; several are at odds.
-      nets.level[r] = (mask & (mask - 1)) === 0 ? 31 - Math.clz32(mask) : CONFLICT;
-      nets.force[r] = strength.resistor;
+      nets.level[n] = (mask & (mask - 1)) === 0 ? 31 - Math.clz32(mask) : CONFLICT;
+      nets.force[n] = strength.resistor;
     }
 }
 
@@ -145,79 +143,92 @@ function spreadWeak(nets: Nets, c: Circuitry): void {
 export function evaluate(network: Network, situation: Situation = {}): Evaluation {
   const c = circuitryOf(network);
   const { actuated, lost, stuck, driven, held } = situation;
-  const base = joined(c, network, situation);
-  let on = Uint8Array.from(c.coils, (coil) => (held?.has(coil.key) ? 1 : 0));
+  const nets = new Nets(joinedUnder(c, network, situation));
+  const on = Uint8Array.from(c.coils, (coil) => (held?.has(coil.key) ? 1 : 0));
   const restless = new Uint8Array(c.coils.length);
-  let nets = new Nets(base);
+  const contactClosed = new Uint8Array(c.contacts.length);
+  const outputOn = new Uint8Array(c.outputs.length);
   let ringing = c.coils.length > 0;
   for (let round = 0; round < MAX_ROUNDS; round++) {
-    nets = new Nets(base);
-    for (const k of c.contacts) {
+    if (round > 0) nets.clear();
+    c.contacts.forEach((k, i) => {
       const fixed = stuck?.get(k.key);
       const acted = k.coil >= 0 ? on[k.coil] === 1 : k.byHand && actuated?.has(k.part) === true;
-      if (fixed ? fixed === 'closed' : k.normallyOpen === acted) nets.union(k.a, k.b);
-    }
+      const closed = fixed ? fixed === 'closed' : k.normallyOpen === acted;
+      contactClosed[i] = closed ? 1 : 0;
+      if (closed) nets.union(k.a, k.b);
+    });
     for (const s of c.sources)
       if (!lost?.has(s.part)) {
         nets.drive(s.plus, HIGH, strength.supply, s.volts);
         nets.drive(s.minus, LOW, strength.supply);
       }
-    for (const o of c.outputs) {
-      const [plus, minus] = [nets.find(o.plus), nets.find(o.minus)];
-      if (nets.level[plus] !== HIGH || nets.level[minus] !== LOW) continue;
+    c.outputs.forEach((o, i) => {
+      outputOn[i] = 0;
+      const [plus, minus] = [nets.of(o.plus), nets.of(o.minus)];
+      if (nets.level[plus] !== HIGH || nets.level[minus] !== LOW) return;
       const fixed = stuck?.get(o.key);
       const conducts = fixed
         ? fixed === 'closed'
         : o.sensor
           ? o.normallyOpen === (actuated?.has(o.part) === true)
           : driven?.has(o.terminal) === true;
-      if (conducts) nets.drive(o.out, o.pullsLow ? LOW : HIGH, strength.output, o.pullsLow ? 0 : nets.volts[plus]);
-      else if (o.pushPull) nets.drive(o.out, LOW, strength.output);
-    }
+      if (conducts) {
+        outputOn[i] = 1;
+        nets.drive(o.out, o.pullsLow ? LOW : HIGH, strength.output, o.pullsLow ? 0 : nets.volts[plus]);
+      } else if (o.pushPull) nets.drive(o.out, LOW, strength.output);
+    });
     spreadWeak(nets, c);
     let changed = false;
-    const now = Uint8Array.from(c.coils, (coil) => (nets.drives(coil.a, coil.b) ? 1 : 0));
-    now.forEach((is, i) => {
+    c.coils.forEach((coil, i) => {
+      const is = nets.drives(coil.a, coil.b) ? 1 : 0;
       if (is === on[i]) return;
+      on[i] = is;
       changed = true;
       if (round >= MAX_ROUNDS - WATCHED_ROUNDS) restless[i] = 1;
     });
-    on = now;
     if (!changed) {
       ringing = false;
       break;
     }
   }
-  const settled = nets;
   const node = (t: TerminalRef) => network.nodeOf.get(terminalKey(t));
-  const levelOf = (n: number): Level => levelNames[settled.level[settled.find(n)]!]!;
   return {
     ringing,
     ring: ringing ? c.coils.flatMap((coil, i) => (restless[i] ? [coil.key] : [])) : [],
     energised: new Set(c.coils.flatMap((coil, i) => (on[i] ? [coil.key] : []))),
+    shorted: c.sources.some((s) => [s.plus, s.minus].some((pole) => nets.level[nets.of(pole)] === CONFLICT)),
+    closed: (key) => {
+      const [contact, output] = [c.contactPlace.get(key), c.outputPlace.get(key)];
+      return contact !== undefined ? contactClosed[contact] === 1 : output !== undefined && outputOn[output] === 1;
+    },
     fed(part, element) {
       const load = c.loads.get(`${part}/${element}`);
-      return load !== undefined && settled.drives(load.a, load.b);
+      return load !== undefined && nets.drives(load.a, load.b);
     },
     joined(p, q) {
       const [a, b] = [node(p), node(q)];
-      return a !== undefined && b !== undefined && settled.find(a) === settled.find(b);
+      return a !== undefined && b !== undefined && nets.of(a) === nets.of(b);
     },
     levelAt(t) {
       const n = node(t);
-      return n === undefined ? 'floating' : levelOf(n);
+      return n === undefined ? 'floating' : levelNames[nets.level[nets.of(n)]!]!;
+    },
+    heldAt(t) {
+      const n = node(t);
+      return n === undefined ? 0 : (nets.force[nets.of(n)]! as Strength);
     },
     readingAt(t) {
       const n = node(t);
       const input = n === undefined ? undefined : c.inputs.get(n);
-      return input ? readingOf(settled, input) : 'uncertain';
+      return input ? readingOf(nets, input) : 'uncertain';
     },
   };
 }
 
 function readingOf(nets: Nets, input: Circuitry['inputs'] extends ReadonlyMap<number, infer I> ? I : never): Reading {
-  const terminal = nets.find(input.terminal);
-  const other = nets.find(input.other);
+  const terminal = nets.of(input.terminal);
+  const other = nets.of(input.other);
   const [level, against] = [nets.level[terminal]!, nets.level[other]!];
   if (!input.isolated) return level === HIGH ? 'high' : level === LOW ? 'low' : 'uncertain';
   if (level === CONFLICT || against === CONFLICT) return 'uncertain';
