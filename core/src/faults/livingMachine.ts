@@ -48,16 +48,21 @@ export class LivingMachine {
 
   /** What the supplies’ life hangs on, and what the drivers’ torque does. */
   mainsTerminals = (): TerminalRef[] => this.fed.flatMap((f) => f.ways.flat());
+  /** The terminals over which a driver gets its motor power. */
+  powerOf = (): (readonly [TerminalRef, TerminalRef])[] => this.drivers.map((d) => [d.plus, d.minus] as const);
   torqueTerminals = (): TerminalRef[] =>
     this.drivers.flatMap((d) => [d.plus, d.minus, ...(d.torqueOff ? [d.torqueOff] : [])]);
 
-  at(situation: Situation): Evaluation {
+  at = (situation: Situation): Evaluation => this.settle(situation).e;
+
+  /** The situation once all that lives on the mains has come to rest, with the supplies that give nothing in it. */
+  settle(situation: Situation): { e: Evaluation; lost: ReadonlySet<string> } {
     let lost = situation.lost;
     let held = situation.held;
     for (let fall = 0; ; fall++) {
       const e = evaluate(this.network, { ...situation, ...(lost ? { lost } : {}), ...(held ? { held } : {}) });
       const dead = this.fed.filter((f) => !lost?.has(f.supply) && f.ways.some(([a, b]) => !e.joined(a, b)));
-      if (!dead.length || fall === MAX_FALLS) return e;
+      if (!dead.length || fall === MAX_FALLS) return { e, lost: lost ?? new Set() };
       lost = new Set([...(lost ?? []), ...dead.map((f) => f.supply)]);
       held = e.energised;
     }

@@ -2,14 +2,14 @@ import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import { terminalKey } from '../machine/ids';
 import type { Notice } from '../switches/polarity';
-import type { Evaluation, Situation } from '../wiring/evaluate';
+import type { Evaluation } from '../wiring/evaluate';
 import type { Network } from '../wiring/network';
 import type { Fault } from './faults';
 import { singleFaults } from './faults';
-import { LivingMachine } from './livingMachine';
-import { Zones, reaches } from './reach';
+import { Behaviour, FunctionCheck, union } from './behaviour';
+import { reaches } from './reach';
 import type { SafetyFunction } from './safetyFunctions';
-import { everydayActs, readAt, safetyFunctions, tells } from './safetyFunctions';
+import { everydayActs } from './safetyFunctions';
 
 export interface SweepRow {
   fault: Fault;
@@ -43,29 +43,6 @@ interface Everyday {
   leansOn?: TerminalRef;
 }
 
-/** What a machine does in the named situations, with or without a fault. */
-class Behaviour {
-  private readonly living: LivingMachine;
-  private readonly fault: Situation;
-  readonly held: ReadonlySet<string>;
-  private rest: Evaluation | undefined;
-
-  constructor(living: LivingMachine, fault: Situation) {
-    this.living = living;
-    this.fault = fault;
-    this.held = living.started(fault);
-  }
-  at(actuated: Iterable<string>, more: Situation = {}): Evaluation {
-    return this.living.at({ ...this.fault, held: this.held, ...more, actuated: new Set(actuated) });
-  }
-  atRest = (): Evaluation => (this.rest ??= this.at([]));
-  /** A button is pressed and let go again: what held itself before and dropped stays dropped. */
-  after = (actuated: Iterable<string>): Evaluation => this.at([], { held: this.at(actuated).energised });
-  /** Power is on, and nobody has pressed start yet. */
-  switchedOn = (): Evaluation => this.living.at(this.fault);
-  torque = (e: Evaluation) => this.living.torque(e);
-}
-
 /**
  * Sweeps all single faults of a machine. For each: which functions are gone, and when it is noticed. It shows *at once*
  * where the machine at rest, switched on and started, reads or does anything else than the whole one; *at next use*
@@ -81,8 +58,8 @@ export function* sweep(
   ends: Ends,
   faults: readonly Fault[] = singleFaults(design),
 ): Generator<SweepRow, SweepPlan> {
-  const living = new LivingMachine(design, network);
-  const zones = new Zones(network);
+  const check = new FunctionCheck(design, network, ends.inputs);
+  const { living, zones, whole, functions, missing } = check;
   const inputs = Object.values(ends.inputs);
   const loads = Object.entries(design.parts).flatMap(([part, { elements }]) =>
     Object.entries(elements).flatMap(([id, e]) => (e.kind === 'load' ? [[part, id] as const] : [])),
@@ -98,8 +75,7 @@ export function* sweep(
       e.shorted,
     ].join('|');
 
-  const union = (...sets: ReadonlySet<number>[]): ReadonlySet<number> => new Set(sets.flatMap((s) => [...s]));
-  const torqueZones = union(...living.torqueTerminals().map((t) => zones.ofTerminal(t)));
+  const torqueZones = check.torqueZones();
   const mainsZones = union(...living.mainsTerminals().map((t) => zones.ofTerminal(t)));
   const stirs = (parts: Iterable<string>) => union(...[...parts].map((p) => zones.ofPart(p)));
   const daily = design.dailyChecks ?? [];
@@ -117,7 +93,6 @@ export function* sweep(
       return { of: (b) => b.at([], { driven }), zones: zones.ofTerminal(o) };
     }),
   ];
-  const whole = new Behaviour(living, {});
   const shownAtRest = shows(whole.atRest());
   const shown = everyday.map((s) => shows(s.of(whole)));
 
@@ -127,37 +102,7 @@ export function* sweep(
     return !s.leansOn || e.readingAt(s.leansOn) !== b.atRest().readingAt(s.leansOn);
   };
 
-  const functions = safetyFunctions(design, ends.inputs);
-  const healthy = new Map(
-    functions.map((f) => [f.id, { rest: readAt(whole.atRest(), f), called: readAt(whole.at(f.call), f) }]),
-  );
-  const works = (b: Behaviour, f: SafetyFunction): boolean => {
-    switch (f.kind) {
-      case 'trip':
-      case 'stop-told':
-        return tells(healthy.get(f.id)!) && readAt(b.at(f.call), f) === healthy.get(f.id)!.called;
-      case 'stop-power':
-        return b.torque(b.at(f.call)).size === 0;
-      case 'stop-latch':
-        return b.torque(b.after(f.call)).size === 0;
-      case 'brake':
-        return !b.at(f.call).energised.has(f.coil!);
-    }
-  };
-  const functionZones = new Map(
-    functions.map((f) => [
-      f.id,
-      union(
-        stirs(f.call),
-        f.input ? zones.ofTerminal(f.input) : new Set<number>(),
-        f.kind === 'stop-power' || f.kind === 'stop-latch' ? torqueZones : new Set<number>(),
-        f.coil ? zones.ofElement(f.coil) : new Set<number>(),
-      ),
-    ]),
-  );
-  const missing = functions.filter((f) => !works(whole, f)).map((f) => f.id);
   const able = functions.filter((f) => !missing.includes(f.id));
-
   for (const fault of faults) {
     if (fault.kind === 'controller-hung') {
       const lost = able.filter((f) => f.input).map((f) => f.id);
@@ -169,15 +114,15 @@ export function* sweep(
     const b = new Behaviour(living, fault.situation);
     // A short circuit takes the supply down, and with it everything.
     const reached = reaches(near, mainsZones) || b.atRest().shorted !== whole.atRest().shorted ? 'all' : near;
-    const lost = able.filter((f) => reaches(reached, functionZones.get(f.id)!) && !works(b, f)).map((f) => f.id);
+    const lost = check.lost(b, reached);
     const notice: Notice =
       shows(b.atRest()) !== shownAtRest
         ? 'at once'
         : everyday.some((s, i) => reaches(reached, s.zones) && showsIn(b, s, shown[i]!))
           ? 'at next use'
           : 'never';
-    const danger = notice === 'never' && able.some((f) => f.protective && lost.includes(f.id));
-    yield { fault, notice, lost, danger };
+    const danger = notice === 'never' && lost.some((f) => f.protective);
+    yield { fault, notice, lost: lost.map((f) => f.id), danger };
   }
   return { functions, missing, faults };
 }
