@@ -161,8 +161,10 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
     for (const [id, circuit] of Object.entries(design.circuits)) {
       const input = plan.inputs[id];
       if (input)
-        circuits[id] = cache.keep(`circuit/${id}`, [circuit, input.part, input.terminal, network, design.dailyChecks], () =>
-          analyseCircuit(id, circuit, input, network, design.dailyChecks),
+        circuits[id] = cache.keep(
+          `circuit/${id}`,
+          [circuit, input.part, input.terminal, network, design.dailyChecks],
+          () => analyseCircuit(id, circuit, input, network, design.dailyChecks),
         );
     }
     const perAxis = axes.flatMap((a) => {

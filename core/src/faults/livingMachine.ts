@@ -46,6 +46,9 @@ export class LivingMachine {
     });
   }
 
+  /** The ways of the mains to the supplies that live. */
+  mainsWays = (lost: ReadonlySet<string>): (readonly [TerminalRef, TerminalRef])[] =>
+    this.fed.flatMap((f) => (lost.has(f.supply) ? [] : f.ways));
   /** What the supplies’ life hangs on, and what the drivers’ torque does. */
   mainsTerminals = (): TerminalRef[] => this.fed.flatMap((f) => f.ways.flat());
   /** The terminals over which a driver gets its motor power. */

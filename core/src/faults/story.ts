@@ -2,6 +2,7 @@ import type { InputFunction } from '../machine/connections';
 import type { Design } from '../machine/design';
 import { axesOf } from '../machine/design';
 import { circuitName } from '../machine/fields';
+import { terminalName } from '../wiring/wires';
 import type { Act, InputView, TrialState, TrialView } from './trial';
 import { actKey } from './trial';
 
@@ -37,9 +38,33 @@ export function tellAct(design: Design, before: TrialState, after: TrialState, a
   return sentences.join(' ');
 }
 
+/** Which inputs answered an act, and over which conductors: what one wants to know of a press. */
+export function answersTo(
+  design: Design,
+  before: TrialView,
+  after: TrialView,
+): { circuit: string; terminal: string; conductors: number[] }[] {
+  return changedInputs(before.inputs, after.inputs).map(({ circuit, input }) => ({
+    circuit,
+    terminal: terminalName(design, input),
+    conductors: Object.values(design.conductors)
+      .filter((c) => [c.from, c.to].some((t) => t.part === input.part && t.terminal === input.terminal))
+      .map((c) => c.number),
+  }));
+}
+
+const changedInputs = (before: readonly InputView[], after: readonly InputView[]): InputView[] =>
+  after.filter((now) => {
+    const was = before.find((i) => i.circuit === now.circuit);
+    return was && (was.reading !== now.reading || was.conclusion !== now.conclusion);
+  });
+
 function leadOf(design: Design, act: Act, done: boolean): string {
   const part = 'part' in act ? design.parts[act.part] : undefined;
-  const name = part ? `${part.name} ${part.designation}` : '';
+  const uses = Object.entries(design.circuits).flatMap(([id, c]) =>
+    'part' in act && c.devices.includes(act.part) ? [circuitName(design, id)] : [],
+  );
+  const name = part ? `${part.designation} (${uses.join(', ') || part.name})` : '';
   switch (act.kind) {
     case 'press':
       return part?.data.class === 'sensor'
@@ -87,10 +112,7 @@ function tellChanges(design: Design, before: TrialView, after: TrialView, act: A
 
 /** Inputs that changed, alike ones together: first what they read, then what the controller makes of it. */
 function tellInputs(design: Design, before: readonly InputView[], after: readonly InputView[]): string[] {
-  const changed = after.filter((now) => {
-    const was = before.find((i) => i.circuit === now.circuit);
-    return was && (was.reading !== now.reading || was.conclusion !== now.conclusion);
-  });
+  const changed = changedInputs(before, after);
   const printed = ({ input }: InputView) =>
     design.parts[input.part]?.terminals[input.terminal]?.printed ?? input.terminal;
   const told: string[] = [];

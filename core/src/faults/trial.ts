@@ -62,6 +62,26 @@ export interface TrialState {
   view: TrialView;
 }
 
+/** What can be acted on by hand, in the order of the parts list. */
+export interface Handles {
+  press: readonly string[];
+  lose: readonly string[];
+  pull: readonly string[];
+  drive: readonly { circuit: string; output: TerminalRef }[];
+}
+export function handlesOf(design: Design, outputs: Readonly<Record<string, TerminalRef>>): Handles {
+  const parts = Object.entries(design.parts);
+  const inCircuits = new Set(Object.values(design.circuits).flatMap((c) => c.devices));
+  const byHand = (id: string, p: Design['parts'][string]) =>
+    ['switch', 'sensor', 'button', 'probe'].includes(p.data.class) && (inCircuits.has(id) || p.data.class === 'button');
+  return {
+    press: parts.flatMap(([id, p]) => (byHand(id, p) ? [id] : [])),
+    lose: parts.flatMap(([id, p]) => (p.data.class === 'supply' ? [id] : [])),
+    pull: parts.flatMap(([id, p]) => (p.data.class === 'connector' && id !== design.roles.mainsInlet ? [id] : [])),
+    drive: Object.entries(outputs).map(([circuit, output]) => ({ circuit, output })),
+  };
+}
+
 /** The polarity that the control is set to, for each input circuit. */
 export type Polarities = Readonly<Record<string, 'high' | 'low' | undefined>>;
 
@@ -136,7 +156,13 @@ export class Trial {
       shorted: e.shorted,
       ring: e.ring,
       lost: broken ? this.check.lost(broken) : [],
-      paths: currentPaths(this.network, e, { ...situation, lost: dead }, this.check.living.powerOf()),
+      paths: currentPaths(
+        this.network,
+        e,
+        { ...situation, lost: dead },
+        this.check.living.powerOf(),
+        this.check.living.mainsWays(dead),
+      ),
     };
   }
   private isOn(e: Evaluation): boolean {

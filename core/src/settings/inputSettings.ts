@@ -4,12 +4,22 @@ import type { TerminalRef } from '../machine/ids';
 import type { CircuitAnalysis } from '../switches/polarity';
 import type { Derived } from '../units/derived';
 import { figureOr, known, missing } from '../units/derived';
-import type { SettingDraft } from './setting';
+import type { Setting, SettingDraft } from './setting';
 
 const activeChoices = [
   { value: 'high', label: 'active high' },
   { value: 'low', label: 'active low' },
 ];
+
+/** The polarity that the control is set to for each input circuit, overrides included. */
+export const polaritiesOf = (settings: readonly Setting[]): Record<string, 'high' | 'low' | undefined> =>
+  Object.fromEntries(
+    settings.flatMap((s) => {
+      const circuit = /^input\/(.+)\/active-when$/.exec(s.key)?.[1];
+      const value = s.value.known ? s.value.value : undefined;
+      return circuit ? [[circuit, value === 'high' || value === 'low' ? value : undefined]] : [];
+    }),
+  );
 
 /** Parameters of the inputs: which terminal, which reading means tripped, how long it must last. */
 export function inputSettings(

@@ -22,7 +22,8 @@ interface Edge {
 
 /**
  * Follows the current from the supplies to all that draws it, and back: coils and loads that are fed, inputs that conduct,
- * resistors with unequal ends, and the `consumers` that the caller names (a driver with its motor power). Where a net
+ * resistors with unequal ends, and the `consumers` that the caller names (a driver with its motor power). `ways` carry
+ * current from one terminal to another without a level of their own: the mains up to a supply. Where a net
  * offers several ways, the one over the fewest conductors is taken, as the current of a fault-free machine does not tell.
  */
 export function currentPaths(
@@ -30,6 +31,7 @@ export function currentPaths(
   e: Evaluation,
   situation: Situation,
   consumers: readonly (readonly [TerminalRef, TerminalRef])[] = [],
+  ways: readonly (readonly [TerminalRef, TerminalRef])[] = [],
 ): CurrentPaths {
   const c = circuitryOf(network);
   const edges = edgesOf(network, e, situation);
@@ -60,6 +62,13 @@ export function currentPaths(
     if (el.kind === 'coil' || el.kind === 'load' || el.kind === 'resistor') draws(a, b, `${el.part}/${el.id}`);
     if (el.kind === 'isolated-input' && e.readingAt(network.terminals[a]!) === 'high')
       draws(a, b, `${el.part}/${el.id}`);
+  }
+  for (const pair of ways) {
+    const [a, b] = pair.map((t) => network.nodeOf.get(terminalKey(t)));
+    for (const edge of (a !== undefined && b !== undefined && follow(edges, a, new Set([b]))) || []) {
+      if (edge.conductor) conductors.add(edge.conductor);
+      if (edge.element) elements.add(edge.element);
+    }
   }
   for (const pair of consumers) {
     const [a, b] = pair.map((t) => network.nodeOf.get(terminalKey(t)));

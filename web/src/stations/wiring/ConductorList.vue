@@ -17,6 +17,8 @@ import { usePreferences } from '../../document/preferences';
 import { download } from '../../document/transfer';
 import NotesAndPictures from '../../widgets/NotesAndPictures.vue';
 import type { Subject } from '../../widgets/NotesAndPictures.vue';
+import TrialPanel from '../../trial/TrialPanel.vue';
+import { useTrial } from '../../trial/useTrial';
 import AddConductor from './AddConductor.vue';
 import ColourSwatch from './ColourSwatch.vue';
 import ConductorEditor from './ConductorEditor.vue';
@@ -27,6 +29,7 @@ import { useConductorRows } from './useConductorRows';
 /** The whole wire list: thousands of rows are no more work than the twenty that are seen. */
 const ROW = 32;
 const machine = useMachine();
+const trial = useTrial();
 const preferences = usePreferences();
 const route = useRoute();
 const { filter, sort, sortBy, all, rows, cables, parts } = useConductorRows();
@@ -168,6 +171,9 @@ function onKey(e: KeyboardEvent): void {
   } else if (e.key === 'a' && (e.ctrlKey || e.metaKey)) {
     e.preventDefault();
     pickAll(true);
+  } else if (e.key === 'x' && trial.on && active.value) {
+    e.preventDefault();
+    trial.toggle({ kind: 'cut', conductor: active.value });
   } else if (e.key === 'Escape') picked.value = new Set();
   else if (e.key === 'e' && !e.ctrlKey) {
     e.preventDefault();
@@ -179,6 +185,10 @@ function click(e: MouseEvent, id: string, index: number): void {
   else if (e.ctrlKey || e.metaKey) pick(id);
   active.value = id;
 }
+
+/** What a conductor is while the machine is on trial. */
+const wireState = (id: string): 'cut' | 'live' | 'still' =>
+  trial.is({ kind: 'cut', conductor: id }) ? 'cut' : trial.state?.view.paths.conductors.has(id) ? 'live' : 'still';
 
 const slug = computed(() => machine.design!.name.toLowerCase().replace(/[^a-z0-9]+/g, '-'));
 const exportCsv = () => download(`${slug.value}-conductors.csv`, writeConductorsCsv(machine.design!), 'text/csv');
@@ -251,6 +261,7 @@ const target = (e: Event) => (e.target as HTMLInputElement).value;
       >
       <label>Find <input v-model="filter.text" type="search" placeholder="terminal, cable, reason" /></label>
       <span class="row tools">
+        <button class="plain-button framed" :aria-pressed="trial.on" @click="trial.on = !trial.on">Try it</button>
         <button class="plain-button" :disabled="machine.readOnly" @click="adding = !adding"><Plus />Add</button>
         <button class="plain-button" title="The list as a table (CSV)" @click="exportCsv"><Download />CSV</button>
         <button class="plain-button" title="Read a table (CSV)" :disabled="machine.readOnly" @click="picker?.click()">
@@ -303,7 +314,7 @@ const target = (e: Event) => (e.target as HTMLInputElement).value;
             :key="r.id"
             role="row"
             class="line"
-            :class="[r.c.state, { active: active === r.id, picked: picked.has(r.id) }]"
+            :class="[trial.on ? wireState(r.id) : r.c.state, { active: active === r.id, picked: picked.has(r.id) }]"
             :data-field="`conductors.${r.id}`"
             :aria-rowindex="index + 1"
             :aria-selected="picked.has(r.id)"
@@ -342,16 +353,28 @@ const target = (e: Event) => (e.target as HTMLInputElement).value;
               </select>
               <template v-else>{{ r.c.state }}</template>
             </span>
-            <span role="gridcell" class="why soft" :title="r.c.purpose">{{ r.c.purpose }}</span>
+            <span role="gridcell" class="why soft" :title="r.c.purpose"
+              ><button
+                v-if="trial.on"
+                class="cut-it"
+                tabindex="-1"
+                :aria-pressed="trial.is({ kind: 'cut', conductor: r.id })"
+                :aria-label="`Cut conductor ${r.c.number}`"
+                @click.stop="trial.toggle({ kind: 'cut', conductor: r.id })"
+              >
+                {{ wireState(r.id) === 'cut' ? 'is cut' : 'cut' }}</button
+              >{{ r.c.purpose }}</span
+            >
           </div>
         </div>
         <p v-if="!rows.length" class="soft none">No conductor fits these filters.</p>
       </div>
     </div>
+    <aside v-if="trial.on" class="sheet on-trial"><TrialPanel wide /></aside>
     <aside v-if="noting && subjects.length" class="sheet noting" aria-label="Notes and pictures">
       <NotesAndPictures v-for="x in subjects" :key="x.title" :subject="x.subject" :title="x.title" />
     </aside>
-    <div class="foot row">
+    <div v-if="!trial.on" class="foot row">
       <ConductorEditor
         v-if="chosen.length"
         id="conductor-editor"
@@ -401,6 +424,35 @@ input[type='search'] {
 .tools {
   margin-left: auto;
   gap: 0;
+}
+.on-trial {
+  max-height: 52%;
+  overflow: auto;
+}
+.line.live {
+  box-shadow: inset 4px 0 0 var(--wont);
+}
+.line.cut {
+  box-shadow: inset 4px 0 0 var(--danger);
+  text-decoration: line-through;
+}
+.cut-it {
+  font: 12px var(--mono);
+  color: inherit;
+  background: none;
+  border: 1px solid var(--line-strong);
+  border-radius: 2px;
+  width: 54px;
+  margin-right: 6px;
+  cursor: pointer;
+}
+.cut .cut-it {
+  background: var(--danger);
+  color: var(--sheet);
+}
+[aria-pressed='true'].framed {
+  background: var(--accent);
+  color: var(--on-accent);
 }
 .faults {
   margin: 0;

@@ -2,10 +2,12 @@
 import type { GraphNode } from '@nodaxis/core/wiring/diagram/sheetGraph';
 import { sheetNumberOf, type Sheet } from '@nodaxis/core/wiring/sheets';
 import { sheetNames } from '../sheetNames';
+import { useTrial } from '../../../trial/useTrial';
 import PartSymbol from './PartSymbol.vue';
 
 /** A part on a sheet: its symbol, its name, and the terminals that something is connected to here. */
 defineProps<{ data: { node: GraphNode; bundle?: boolean } }>();
+const trial = useTrial();
 const emit = defineEmits<{ jump: [{ sheet: Sheet; part: string; terminal: string }]; hover: [number | undefined] }>();
 </script>
 
@@ -14,7 +16,9 @@ const emit = defineEmits<{ jump: [{ sheet: Sheet; part: string; terminal: string
     class="part"
     :style="{ width: `${data.node.width}px`, height: `${data.node.height}px` }"
     :data-part="data.node.id"
+    :data-tag="trial.tags.get(data.node.id)"
   >
+    <span v-if="trial.tags.get(data.node.id)" class="tag">{{ trial.tags.get(data.node.id) }}</span>
     <div
       class="head"
       :class="{ stacked: data.node.symbols.length > 1 }"
@@ -60,6 +64,27 @@ const emit = defineEmits<{ jump: [{ sheet: Sheet; part: string; terminal: string
   background: var(--sheet);
   border: 1.2px solid var(--ink);
   font-size: 11px;
+}
+.tag {
+  position: absolute;
+  right: -1px;
+  top: -17px;
+  font-size: 10px;
+  line-height: 16px;
+  padding: 0 5px;
+  background: var(--accent);
+  color: var(--on-accent);
+  white-space: nowrap;
+}
+.part[data-tag='dead'],
+.part[data-tag='off'],
+.part[data-tag='no torque'],
+.part[data-tag='pulled'] {
+  border-style: dashed;
+}
+:is(.part[data-tag='dead'], .part[data-tag='off'], .part[data-tag='no torque'], .part[data-tag='pulled']) .tag {
+  background: var(--danger);
+  color: var(--sheet);
 }
 .head {
   transform-origin: 0 0;

@@ -13,6 +13,8 @@ import '@vue-flow/core/dist/style.css';
 import { computed, markRaw, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useMachine } from '../../../document/machine';
 import { download } from '../../../document/transfer';
+import TrialPanel from '../../../trial/TrialPanel.vue';
+import { useTrial } from '../../../trial/useTrial';
 import { sheetNames } from '../sheetNames';
 import {
   graphOf,
@@ -34,6 +36,7 @@ import WireLines, { type Line } from './WireLines.vue';
 
 /** The wiring as a diagram: a sheet for each function, and an overview that can be walked through. */
 const machine = useMachine();
+const trial = useTrial();
 const design = computed(() => machine.design!);
 const wires = computed(() => machine.figures!.wires);
 const sheet = ref<DrawnSheet>('motor-power');
@@ -157,12 +160,36 @@ const netNow = computed(() => {
 });
 const netOf = (line: string | undefined): number | undefined =>
   line === undefined ? undefined : graph.value.edges.find((e) => e.id === line)?.net;
+/** On trial: the way of the current, and what is cut. */
+const current = usePageStyle();
+watch(
+  [() => trial.on, () => trial.state, graph],
+  () => {
+    const s = trial.on && sheet.value !== 'overview' ? trial.state : undefined;
+    if (!s) return current('');
+    const here = (ids: Iterable<string>) => {
+      const shown = new Set(graph.value.edges.map((e) => e.id));
+      return [...ids].filter((id) => shown.has(id)).map((id) => `.vue-flow .wire[data-wire="${CSS.escape(id)}"]`);
+    };
+    const live = here(s.view.paths.conductors);
+    const cut = here(s.acts.flatMap((a) => (a.kind === 'cut' ? [a.conductor] : [])));
+    const each = (list: string[], inner: string) => list.map((l) => `${l} ${inner}`).join(', ');
+    current(
+      `.vue-flow .wire { stroke-opacity: 0.3 }
+       ${live.length ? `${live.join(', ')} { stroke-opacity: 1 } ${each(live, '.casing')} { stroke: var(--wont); stroke-width: 7px }` : ''}
+       ${cut.length ? `${cut.join(', ')} { stroke-opacity: 1 } ${each(cut, ':is(.casing, .ground)')} { stroke: var(--danger); stroke-dasharray: 3 9 }` : ''}`,
+    );
+  },
+  { immediate: true },
+);
+
 function pick(line: string): void {
   if (sheet.value === 'overview') {
     const bundle = bundles(wires.value, groups.value).find((b) => b.id === line);
     if (bundle) sheet.value = bundle.sheet;
     return;
   }
+  if (trial.on) return trial.toggle({ kind: 'cut', conductor: line });
   const net = netOf(line);
   pinned.value = pinned.value === net ? undefined : net;
 }
@@ -293,8 +320,11 @@ const printing = ref(false);
         >
           <Refresh />Tidy
         </button>
-        <button class="plain-button" :disabled="!laidOut" @click="saveSvg"><Download />SVG</button>
-        <button class="plain-button" @click="printing = true"><Printer />Print</button>
+        <button class="plain-button" :disabled="!laidOut" title="The sheet as SVG" aria-label="SVG" @click="saveSvg">
+          <Download />
+        </button>
+        <button class="plain-button" title="Print" aria-label="Print" @click="printing = true"><Printer /></button>
+        <button class="plain-button framed" :aria-pressed="trial.on" @click="trial.on = !trial.on">Try it</button>
         <button v-if="walk.length" class="plain-button framed" @click="startWalk">The chain explained</button>
       </span>
     </div>
@@ -319,6 +349,7 @@ const printing = ref(false);
         :nodes-focusable="true"
         @node-drag="held = placesOf($event)"
         @node-drag-stop="drop"
+        @node-click="trial.on && trial.act($event.node.id)"
         @pane-click="pinned = undefined"
         @move-start="moving = true"
         @move-end="moving = false"
@@ -331,7 +362,8 @@ const printing = ref(false);
         </template>
         <MiniMap v-if="beyond" pannable zoomable aria-label="Map of the sheet" :width="150" :height="96" />
       </VueFlow>
-      <span class="row zoom">
+      <aside v-if="trial.on" class="trial-side"><TrialPanel /></aside>
+      <span class="row zoom" :class="{ beside: trial.on }">
         <button class="plain-button" aria-label="Smaller" @click="zoomOut()">−</button>
         <button class="plain-button" aria-label="Larger" @click="zoomIn()">+</button>
         <button class="plain-button" @click="whole">Whole</button>
@@ -426,6 +458,20 @@ input[type='search'] {
   z-index: 5;
   background: var(--sheet);
 }
+.zoom.beside {
+  right: 326px;
+}
+.trial-side {
+  width: 320px;
+  flex: none;
+  overflow: auto;
+  padding: 8px 10px;
+  border-left: 1px solid var(--line-strong);
+}
+[aria-pressed='true'].framed {
+  background: var(--accent);
+  color: var(--on-accent);
+}
 .net {
   display: flex;
   flex-wrap: wrap;
@@ -455,6 +501,16 @@ input[type='search'] {
   }
   .canvas {
     flex-direction: column;
+  }
+  .trial-side {
+    width: auto;
+    max-height: 46%;
+    border-left: 0;
+    border-top: 1px solid var(--line-strong);
+  }
+  .zoom.beside {
+    right: 6px;
+    bottom: 46%;
   }
   /* Beside the words of the walk there is room at the bottom alone, and none for a map. */
   .zoom {
