@@ -2,6 +2,8 @@ import { readFileSync, statSync } from 'node:fs';
 import { deriveFigures } from '@nodaxis/core/derivation/figures';
 import { severityWord } from '@nodaxis/core/findings/finding';
 import { findingsOf } from '@nodaxis/core/findings/findings';
+import { rules } from '@nodaxis/core/findings/rules';
+import { sweepAll } from '@nodaxis/core/faults/sweep';
 import { machineFileJsonSchema } from '@nodaxis/core/machine/jsonSchema';
 import { MAX_FILE_BYTES, readMachineFile } from '@nodaxis/core/machine/read';
 import { revisionOf } from '@nodaxis/core/machine/file';
@@ -40,7 +42,8 @@ function check(file: string): number {
   const read = readMachineFile(loaded.text);
   if (!read.ok) return unreadable(file, read.error);
   const figures = deriveFigures(read.value.design);
-  const findings = findingsOf(figures);
+  const swept = sweepAll(figures.design, figures.network, figures.plan);
+  const findings = findingsOf(figures, rules, swept);
   print({
     file,
     machine: read.value.design.name,

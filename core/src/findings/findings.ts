@@ -2,11 +2,16 @@ import type { Figures } from '../derivation/figures';
 import type { Finding, Rule, Severity } from './finding';
 import { severities } from './finding';
 import { rules } from './rules';
+import type { Swept } from './unnoticed';
+import { unnoticedFindings } from './unnoticed';
 
 const rank = (severity: Severity): number => severities.indexOf(severity);
 
-/** All findings over a machine's figures, the worst first, in the order of the rules within a severity. */
-export function findingsOf(figures: Figures, list: readonly Rule[] = rules): Finding[] {
+/**
+ * All findings over a machine's figures, the worst first, in the order of the rules within a severity. The sweep of its
+ * faults takes longer than a rule may: where one is at hand, what it found is among them.
+ */
+export function findingsOf(figures: Figures, list: readonly Rule[] = rules, swept?: Swept): Finding[] {
   const seen = new Set<string>();
   return (
     list
@@ -19,6 +24,7 @@ export function findingsOf(figures: Figures, list: readonly Rule[] = rules): Fin
           remedies: draft.remedies ?? [],
         })),
       )
+      .concat(swept ? unnoticedFindings(figures.design, swept) : [])
       // Two motors on one driver meet the same rule with the same driver: that is one finding.
       .filter((f) => !seen.has(f.id) && seen.add(f.id))
       .sort((a, b) => rank(a.severity) - rank(b.severity))

@@ -3,6 +3,7 @@ import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useMachine } from '../document/machine';
 import { exportMachine } from '../document/transfer';
+import { useSweep } from '../trial/useSweep';
 import ChangeLog from './ChangeLog.vue';
 import CommandPalette from './CommandPalette.vue';
 import { crash } from './crash';
@@ -17,6 +18,8 @@ import TitleBlock from './TitleBlock.vue';
 const route = useRoute();
 const router = useRouter();
 const machine = useMachine();
+// The sweep follows the open machine from here on, whichever station is shown.
+useSweep();
 const panel = ref<'findings' | 'log' | undefined>(route.query.finding ? 'findings' : undefined);
 const palette = ref(false);
 const shortcuts = ref(false);

@@ -2,6 +2,8 @@ import { applyCommand, applyStep } from '@nodaxis/core/commands/apply';
 import type { Command } from '@nodaxis/core/commands/command';
 import { createDeriver } from '@nodaxis/core/derivation/figures';
 import { findingsOf } from '@nodaxis/core/findings/findings';
+import { rules } from '@nodaxis/core/findings/rules';
+import type { Swept } from '@nodaxis/core/findings/unnoticed';
 import type { MachineFile } from '@nodaxis/core/machine/file';
 import { revisionOf, writeMachineFile } from '@nodaxis/core/machine/file';
 import { readMachineFile } from '@nodaxis/core/machine/read';
@@ -64,7 +66,9 @@ export const useMachine = defineStore('machine', () => {
 
   const design = computed(() => file.value?.design);
   const figures = computed(() => (file.value ? derive(file.value.design) : undefined));
-  const findings = computed(() => (figures.value ? findingsOf(figures.value) : []));
+  /** The last sweep of this machine's faults; it follows the edits a moment later. */
+  const swept = shallowRef<Swept>();
+  const findings = computed(() => (figures.value ? findingsOf(figures.value, rules, swept.value) : []));
 
   async function open(id: string): Promise<void> {
     if (file.value?.id === id && state.value === 'open') return;
@@ -72,6 +76,7 @@ export const useMachine = defineStore('machine', () => {
     state.value = 'opening';
     await shelf.start();
     derive = createDeriver();
+    swept.value = undefined;
     undoStack.value = [];
     redoStack.value = [];
     notice.value = '';
@@ -247,6 +252,7 @@ export const useMachine = defineStore('machine', () => {
     design,
     figures,
     findings,
+    swept,
     state,
     saveState,
     saveFault,

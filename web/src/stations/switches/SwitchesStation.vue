@@ -1,137 +1,95 @@
 <script setup lang="ts">
-import { circuitName } from '@nodaxis/core/machine/fields';
-import { computed } from 'vue';
+import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import TrialPanel from '../../trial/TrialPanel.vue';
+import { useSweep } from '../../trial/useSweep';
+import { useTrial } from '../../trial/useTrial';
 import { useMachine } from '../../document/machine';
-import MachineField from '../../widgets/MachineField.vue';
-import TravelRuler from '../../widgets/TravelRuler.vue';
-import AxisMark from '../../widgets/AxisMark.vue';
-import AddInput from './AddInput.vue';
-import InputRow from './InputRow.vue';
-import ReferenceOrder from './ReferenceOrder.vue';
+import StationTabs from '../../widgets/StationTabs.vue';
+import InputsView from './InputsView.vue';
+import PlacementView from './PlacementView.vue';
+import SweepView from './SweepView.vue';
 
+type View = 'inputs' | 'try' | 'placement' | 'faults';
 const machine = useMachine();
-const figures = computed(() => machine.figures!);
-const circuits = computed(() => Object.keys(machine.design!.circuits));
+const trial = useTrial();
+const sweep = useSweep();
+const route = useRoute();
+const router = useRouter();
+const dangers = computed(() => sweep.result?.result.rows.filter((r) => r.danger).length ?? 0);
+const views = computed((): { id: View; name: string; count?: number }[] => [
+  { id: 'inputs', name: 'Inputs' },
+  { id: 'try', name: 'Try it' },
+  { id: 'placement', name: 'Where they sit' },
+  { id: 'faults', name: 'When something breaks', count: dangers.value },
+]);
+
+/** The view that a link to a field asks for. */
+function viewOf(field: string): View | undefined {
+  if (field === 'dailyChecks') return 'faults';
+  if (/^(axes|datumSchool|limitSchool|referenceStages)|\.mount\.|\.filter$/.test(field)) return 'placement';
+  if (/^(circuits|parts)/.test(field)) return 'inputs';
+  return undefined;
+}
+const view = ref<View>('inputs');
+watch(
+  () => [route.query.view, route.query.field],
+  ([wanted, field]) => {
+    const named = views.value.find((v) => v.id === wanted)?.id;
+    view.value = named ?? (typeof field === 'string' ? viewOf(field) : undefined) ?? view.value;
+  },
+  { immediate: true },
+);
+/** Whoever has cut something goes on seeing it on the diagram; whoever only looked is done. */
+const leaveTrial = () => trial.state?.acts.length || (trial.on = false);
+watch(
+  view,
+  (v, was) => {
+    if (v === 'try') trial.on = true;
+    else if (was === 'try') leaveTrial();
+  },
+  { immediate: true },
+);
+onBeforeUnmount(() => view.value === 'try' && leaveTrial());
+const show = (id: View) => void router.replace({ path: route.path, query: { view: id } });
 </script>
 
 <template>
-  <div class="stack">
-    <section class="sheet" aria-label="Inputs" data-field="circuits">
-      <div class="row spread">
-        <h2>Inputs, as the evaluated circuit sees them</h2>
-        <AddInput />
-      </div>
-      <p v-if="!circuits.length" class="soft">
-        No input yet. Begin with a stop button, then a reference switch for each axis. A normally closed contact on the
-        + side shows every broken or chafed wire; a normally open one needs fewer thoughts and hides them.
-      </p>
-      <div v-else class="scroll">
-        <table class="list">
-          <thead>
-            <tr>
-              <th>Input</th>
-              <th>Terminal</th>
-              <th>Switches</th>
-              <th>Contact</th>
-              <th>Switches to</th>
-              <th>At rest</th>
-              <th>Tripped</th>
-              <th>Polarity</th>
-              <th>Broken wire seen</th>
-              <th></th>
-            </tr>
-          </thead>
-          <tbody>
-            <InputRow v-for="id in circuits" :key="id" :circuit-id="id" />
-          </tbody>
-        </table>
-      </div>
-      <p class="soft small">
-        Polarity is derived from the circuit. It is proven only when you have seen every switch free, pressed and
-        unplugged. These inputs tell the control; they are no certified safety function.
-      </p>
-    </section>
-    <div class="two">
-      <section class="sheet stack" aria-label="Where the switches sit">
-        <h2>Where they sit, and the travel that is left</h2>
-        <TravelRuler v-for="a in figures.axes" :key="a.id" :axis="a" />
+  <div class="switches">
+    <StationTabs :views="views" :shown="view" label="Views of the switches" @show="show" />
+    <div class="body" role="tabpanel" :aria-labelledby="`view-${view}`">
+      <InputsView v-if="view === 'inputs'" />
+      <section v-else-if="view === 'try'" class="sheet">
+        <TrialPanel v-if="Object.keys(machine.design!.conductors).length" wide />
+        <p v-else class="soft">
+          There is no wire to try yet. Add inputs, then plan the wiring: what each switch does is worked out from it.
+        </p>
       </section>
-      <section class="sheet stack" aria-label="Finding the datum">
-        <h2>Finding the datum</h2>
-        <MachineField path="datumSchool" />
-        <MachineField path="limitSchool" />
-        <ReferenceOrder />
-        <details v-if="circuits.length">
-          <summary>Input filters</summary>
-          <MachineField
-            v-for="id in circuits"
-            :key="id"
-            :path="`circuits.${id}.filter`"
-            :label="circuitName(machine.design!, id)"
-            no-source
-          />
-        </details>
-      </section>
+      <PlacementView v-else-if="view === 'placement'" />
+      <SweepView v-else-if="view === 'faults'" />
     </div>
-    <section class="cards" aria-label="Reference of each axis">
-      <article v-for="a in figures.axes" :key="a.id" class="sheet" :aria-label="`Reference of ${a.axis.letter}`">
-        <h2 class="row"><AxisMark :letter="a.axis.letter" /> reference</h2>
-        <MachineField :path="`axes.${a.id}.reference.method`" />
-        <MachineField :path="`axes.${a.id}.reference.end`" />
-        <MachineField :path="`axes.${a.id}.reference.backOff`" />
-        <MachineField :path="`axes.${a.id}.envelopeMargin`" />
-        <MachineField
-          v-for="s in a.switches"
-          :key="s.device"
-          :path="`parts.${s.device}.mount.tripFromStop`"
-          :label="`${machine.design!.parts[s.device]!.designation}, ${s.end} end: trip to stop`"
-        />
-        <details>
-          <summary>Speeds and position</summary>
-          <MachineField :path="`axes.${a.id}.reference.fastSpeed`" />
-          <MachineField :path="`axes.${a.id}.reference.slowSpeed`" />
-          <MachineField :path="`axes.${a.id}.reference.positionAtDatum`" />
-        </details>
-      </article>
-    </section>
   </div>
 </template>
 
 <style scoped>
-.scroll {
-  overflow-x: auto;
+.switches {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  height: 100%;
+  min-height: 0;
 }
-.small {
-  font-size: 13px;
-  margin-top: 6px;
-}
-.two {
-  display: grid;
-  grid-template-columns: minmax(0, 1.6fr) minmax(0, 1fr);
-  gap: 12px;
-}
-.cards {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(350px, 1fr));
-  gap: 12px;
-}
-summary {
-  cursor: pointer;
-  color: var(--soft);
+.body {
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
 }
 @media (max-width: 720px) {
-  thead {
-    display: none;
+  .switches {
+    height: auto;
   }
-  table,
-  tbody {
-    display: block;
-  }
-}
-@media (max-width: 900px) {
-  .two,
-  .cards {
-    grid-template-columns: minmax(0, 1fr);
+  .body {
+    overflow: visible;
   }
 }
 </style>

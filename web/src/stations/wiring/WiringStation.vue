@@ -4,6 +4,7 @@ import { progressBySheet } from '@nodaxis/core/wiring/progress';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useMachine } from '../../document/machine';
+import StationTabs from '../../widgets/StationTabs.vue';
 import AsFound from './AsFound.vue';
 import CablesView from './CablesView.vue';
 import ConductorList from './ConductorList.vue';
@@ -69,33 +70,12 @@ watch(
 );
 const show = (id: View) => void router.replace({ path: route.path, query: { view: id } });
 const plan = () => machine.run({ name: 'plan-wiring', args: {} });
-/** Arrow keys go from tab to tab. */
-function step(e: KeyboardEvent) {
-  const by = { ArrowRight: 1, ArrowLeft: -1 }[e.key];
-  if (!by) return;
-  const i = views.findIndex((v) => v.id === view.value);
-  const next = views[(i + by + views.length) % views.length]!;
-  show(next.id);
-  document.getElementById(`view-${next.id}`)?.focus();
-}
 </script>
 
 <template>
   <div class="wiring">
     <div class="row head">
-      <div class="tabs" role="tablist" aria-label="Views of the wiring" @keydown="step">
-        <button
-          v-for="v in views"
-          :id="`view-${v.id}`"
-          :key="v.id"
-          role="tab"
-          :aria-selected="view === v.id"
-          :tabindex="view === v.id ? 0 : -1"
-          @click="show(v.id)"
-        >
-          {{ v.name }}
-        </button>
-      </div>
+      <StationTabs :views="views" :shown="view" label="Views of the wiring" @show="show" />
       <button v-if="changes.length" class="plain-button main" :disabled="machine.readOnly" @click="plan">
         <Connection />{{ all.length ? `Plan again (${kinds})` : 'Plan the wiring' }}
       </button>
@@ -149,24 +129,6 @@ function step(e: KeyboardEvent) {
 .head {
   justify-content: space-between;
 }
-.tabs {
-  display: flex;
-  flex-wrap: wrap;
-  border-bottom: 1px solid var(--line-strong);
-}
-.tabs button {
-  font: inherit;
-  color: var(--soft);
-  background: none;
-  border: 0;
-  border-bottom: 3px solid transparent;
-  padding: 5px 12px;
-  cursor: pointer;
-}
-.tabs button[aria-selected='true'] {
-  color: var(--ink);
-  border-bottom-color: var(--accent);
-}
 .progress {
   gap: 4px 14px;
   font-size: 13px;
@@ -210,15 +172,6 @@ progress {
 @media (max-width: 720px) {
   .wiring {
     height: auto;
-  }
-  .tabs {
-    flex-wrap: nowrap;
-    overflow-x: auto;
-    max-width: 100%;
-  }
-  .tabs button {
-    min-height: 44px;
-    white-space: nowrap;
   }
   .body {
     overflow: visible;

@@ -1,0 +1,91 @@
+import type { Notice } from '../switches/polarity';
+import type { FaultKind } from './faults';
+import { faultKinds } from './faults';
+import type { SafetyFunction } from './safetyFunctions';
+import type { SweepRow } from './sweep';
+
+export const notices = ['at once', 'at next use', 'never'] as const satisfies readonly Notice[];
+const rank = (n: Notice): number => notices.indexOf(n);
+
+export interface SweepCounts {
+  faults: number;
+  /** Faults that leave every function as it is, whether they show or not. */
+  harmless: number;
+  /** The others, by when they show. */
+  noticed: Readonly<Record<Notice, number>>;
+  /** Never noticed, and a stop, a limit or a brake is gone. */
+  dangers: number;
+}
+export const countsOf = (rows: readonly SweepRow[]): SweepCounts => ({
+  faults: rows.length,
+  harmless: rows.filter((r) => !r.lost.length).length,
+  noticed: Object.fromEntries(
+    notices.map((n) => [n, rows.filter((r) => r.lost.length && r.notice === n).length]),
+  ) as Record<Notice, number>,
+  dangers: rows.filter((r) => r.danger).length,
+});
+
+/** One place of the map: the faults of a kind that take a function away. */
+export interface MapCell {
+  count: number;
+  worst: Notice;
+  danger: boolean;
+}
+export interface SweepMap {
+  /** Kinds that this machine has any fault of. */
+  kinds: readonly FaultKind[];
+  lines: readonly { function: SafetyFunction; cells: Readonly<Partial<Record<FaultKind, MapCell>>> }[];
+}
+
+/** Functions against kinds of faults: how many take it away, and how late the latest of them shows. */
+export function mapOf(functions: readonly SafetyFunction[], rows: readonly SweepRow[]): SweepMap {
+  const kinds = faultKinds.filter((k) => rows.some((r) => r.fault.kind === k));
+  return {
+    kinds,
+    lines: functions.map((f) => {
+      const cells: Partial<Record<FaultKind, MapCell>> = {};
+      for (const r of rows) {
+        if (!r.lost.includes(f.id)) continue;
+        const cell = cells[r.fault.kind] ?? { count: 0, worst: 'at once' as Notice, danger: false };
+        cell.count++;
+        if (rank(r.notice) > rank(cell.worst)) cell.worst = r.notice;
+        cell.danger ||= r.danger && f.protective;
+        cells[r.fault.kind] = cell;
+      }
+      return { function: f, cells };
+    }),
+  };
+}
+
+/** A fault that two sweeps judge differently, or that one of them does not have. */
+export interface SweepChange {
+  title: string;
+  before: Pick<SweepRow, 'notice' | 'lost' | 'danger'> | undefined;
+  after: Pick<SweepRow, 'notice' | 'lost' | 'danger'> | undefined;
+  verdict: 'better' | 'worse' | 'new' | 'gone';
+}
+
+/** How bad a row is, for putting two in order: a danger, then a loss, then how late it shows. */
+const badness = (r: Pick<SweepRow, 'notice' | 'lost' | 'danger'>): number =>
+  (r.danger ? 100 : 0) + (r.lost.length ? 10 * rank(r.notice) : 0) + r.lost.length / 100;
+
+/** What a change of the machine did to its faults, the dangers first. */
+export function compareSweeps(before: readonly SweepRow[], after: readonly SweepRow[]): SweepChange[] {
+  const now = new Map(after.map((r) => [r.fault.id, r]));
+  const was = new Map(before.map((r) => [r.fault.id, r]));
+  const changes: SweepChange[] = [];
+  for (const r of before) {
+    const n = now.get(r.fault.id);
+    if (!n) {
+      if (r.lost.length) changes.push({ title: r.fault.title, before: r, after: undefined, verdict: 'gone' });
+      continue;
+    }
+    const by = badness(n) - badness(r);
+    if (by !== 0) changes.push({ title: n.fault.title, before: r, after: n, verdict: by < 0 ? 'better' : 'worse' });
+  }
+  for (const r of after)
+    if (!was.has(r.fault.id) && r.lost.length)
+      changes.push({ title: r.fault.title, before: undefined, after: r, verdict: 'new' });
+  const weight = (c: SweepChange) => Math.max(c.before ? badness(c.before) : 0, c.after ? badness(c.after) : 0);
+  return changes.sort((a, b) => weight(b) - weight(a));
+}

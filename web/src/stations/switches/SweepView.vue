@@ -1,0 +1,457 @@
+<script setup lang="ts">
+import { Refresh } from '@element-plus/icons-vue';
+import type { FaultKind } from '@nodaxis/core/faults/faults';
+import { compareSweeps, countsOf, mapOf, notices } from '@nodaxis/core/faults/summary';
+import type { SweepRow } from '@nodaxis/core/faults/sweep';
+import { isProtective } from '@nodaxis/core/machine/connections';
+import { circuitName } from '@nodaxis/core/machine/fields';
+import type { Notice } from '@nodaxis/core/switches/polarity';
+import { useVirtualList } from '@vueuse/core';
+import { computed, ref } from 'vue';
+import { useMachine } from '../../document/machine';
+import { useSweep } from '../../trial/useSweep';
+import NoticeMark from './NoticeMark.vue';
+
+/** All single faults of the machine: what each takes away, and when anybody notices. */
+const machine = useMachine();
+const sweep = useSweep();
+const rows = computed(() => sweep.result?.result.rows ?? []);
+const functions = computed(() => sweep.result?.result.functions ?? []);
+const counts = computed(() => countsOf(rows.value));
+const beforeCounts = computed(() => sweep.before && countsOf(sweep.before.result.rows));
+const map = computed(() => mapOf(functions.value, rows.value));
+const missing = computed(() => functions.value.filter((f) => sweep.result!.result.missing.includes(f.id)));
+
+const kindWords: Record<FaultKind, string> = {
+  'conductor-open': 'wire open',
+  'contact-open': 'contact never closes',
+  'contact-welded': 'contact welded',
+  'sensor-dead': 'sensor dead',
+  'sensor-stuck': 'sensor stuck on',
+  'supply-lost': 'supply lost',
+  'plug-off': 'plug off',
+  'short-neighbour': 'touches its neighbour',
+  'short-frame': 'touches the frame',
+  'short-zero': 'touches 0 V',
+  'short-plus': 'touches +',
+  'controller-hung': 'controller hung',
+};
+const only = ref<Notice | 'danger' | 'loss' | 'all' | 'none'>('loss');
+const cell = ref<{ function: string; kind: FaultKind }>();
+const listWords: Record<typeof only.value, string> = {
+  all: 'in all',
+  none: 'that take no protection away',
+  loss: 'that take something away',
+  danger: 'dangers',
+  'at once': 'that show at once',
+  'at next use': 'that show at the next use',
+  never: 'that never show',
+};
+function fits(r: SweepRow): boolean {
+  if (only.value === 'all') return true;
+  if (only.value === 'none') return !r.lost.length;
+  if (only.value === 'danger') return r.danger;
+  return r.lost.length > 0 && (only.value === 'loss' || r.notice === only.value);
+}
+const shown = computed(() =>
+  rows.value
+    .filter((r) => (cell.value ? r.fault.kind === cell.value.kind && r.lost.includes(cell.value.function) : fits(r)))
+    .sort((a, b) => Number(b.danger) - Number(a.danger) || notices.indexOf(b.notice) - notices.indexOf(a.notice)),
+);
+const { list, containerProps, wrapperProps } = useVirtualList(shown, { itemHeight: 34, overscan: 8 });
+const titles = computed(() => new Map(functions.value.map((f) => [f.id, f.title])));
+const lostOf = (r: Pick<SweepRow, 'lost'>) => r.lost.map((id) => titles.value.get(id) ?? id).join('; ');
+const toggleCell = (f: string, kind: FaultKind) =>
+  (cell.value = cell.value?.function === f && cell.value.kind === kind ? undefined : { function: f, kind });
+
+const comparing = ref(false);
+const changes = computed(() =>
+  sweep.before && sweep.result ? compareSweeps(sweep.before.result.rows, sweep.result.result.rows) : [],
+);
+function compare(): void {
+  sweep.keep();
+  comparing.value = true;
+}
+
+const tried = computed(() => new Set(machine.design!.dailyChecks));
+const protecting = computed(() =>
+  Object.entries(machine.design!.circuits).flatMap(([id, c]) =>
+    isProtective(c)
+      ? c.devices.map((d) => ({
+          id: d,
+          name: machine.design!.parts[d]?.designation ?? d,
+          of: circuitName(machine.design!, id),
+        }))
+      : [],
+  ),
+);
+function setTried(ids: string[]): void {
+  machine.run({ name: 'set-daily-checks', args: { devices: ids } });
+}
+const toggleTried = (id: string) =>
+  setTried(tried.value.has(id) ? [...tried.value].filter((d) => d !== id) : [...tried.value, id]);
+</script>
+
+<template>
+  <div class="sweep" data-field="dailyChecks">
+    <section class="sheet top" aria-label="The sweep">
+      <div class="figures">
+        <button class="figure" :aria-pressed="only === 'all' && !cell" @click="((only = 'all'), (cell = undefined))">
+          <b class="mono">{{ counts.faults }}</b> single faults
+        </button>
+        <button class="figure" :aria-pressed="only === 'none' && !cell" @click="((only = 'none'), (cell = undefined))">
+          <b class="mono">{{ counts.harmless }}</b> take no protection away
+        </button>
+        <span class="of soft">the others show</span>
+        <button
+          v-for="n in notices"
+          :key="n"
+          class="figure"
+          :aria-pressed="only === n && !cell"
+          @click="((only = n), (cell = undefined))"
+        >
+          <b class="mono"
+            ><span v-if="beforeCounts" class="was">{{ beforeCounts.noticed[n] }} → </span>{{ counts.noticed[n] }}</b
+          >
+          <NoticeMark :notice="n" word />
+        </button>
+        <button
+          class="figure"
+          :class="{ bad: counts.dangers }"
+          :aria-pressed="only === 'danger' && !cell"
+          @click="((only = 'danger'), (cell = undefined))"
+        >
+          <b class="mono"
+            ><span v-if="beforeCounts" class="was">{{ beforeCounts.dangers }} → </span>{{ counts.dangers }}</b
+          >
+          dangers: protection gone, never noticed
+        </button>
+      </div>
+      <div class="row state">
+        <template v-if="sweep.progress">
+          <progress :value="sweep.progress.done" :max="sweep.progress.of" aria-label="Faults swept"></progress>
+          <span class="mono">{{ sweep.progress.done }} of {{ sweep.progress.of }}</span>
+          <button class="plain-button framed" @click="sweep.stop()">Stop</button>
+        </template>
+        <template v-else>
+          <span v-if="sweep.result" class="soft"
+            >Revision {{ sweep.result.revision }}{{ sweep.stopped ? ', stopped since' : '' }}</span
+          >
+          <button class="plain-button" @click="sweep.run()"><Refresh />Sweep again</button>
+          <button v-if="!sweep.before" class="plain-button framed" :disabled="!sweep.result" @click="compare">
+            Keep, and compare with what comes
+          </button>
+          <template v-else>
+            <button class="plain-button framed" :aria-pressed="comparing" @click="comparing = !comparing">
+              {{ changes.length }} changed since revision {{ sweep.before.revision }}
+            </button>
+            <button class="plain-button" @click="((comparing = false), sweep.forget())">Forget it</button>
+          </template>
+        </template>
+      </div>
+      <p v-if="sweep.fault" class="caution" role="alert">{{ sweep.fault }}</p>
+      <p v-if="missing.length" class="caution">
+        <b>Not there on the whole machine either:</b> {{ missing.map((f) => f.title).join('; ') }}.
+      </p>
+    </section>
+
+    <div class="halves">
+      <section class="sheet map" aria-label="Map of functions and faults">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">When it is gone, who notices?</th>
+              <th v-for="k in map.kinds" :key="k" scope="col" class="kind">
+                <span>{{ kindWords[k] }}</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="l in map.lines" :key="l.function.id">
+              <th scope="row" :class="{ soft: !l.function.protective }">{{ l.function.title }}</th>
+              <td v-for="k in map.kinds" :key="k">
+                <button
+                  v-if="l.cells[k]"
+                  class="cell"
+                  :class="{ danger: l.cells[k]!.danger }"
+                  :aria-pressed="cell?.function === l.function.id && cell.kind === k"
+                  :title="`${l.cells[k]!.count} × ${kindWords[k]}: ${l.cells[k]!.worst}`"
+                  @click="toggleCell(l.function.id, k)"
+                >
+                  <NoticeMark :notice="l.cells[k]!.worst" /><span class="mono">{{ l.cells[k]!.count }}</span>
+                </button>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <details class="daily" :open="counts.dangers > 0">
+          <summary>Tried by hand at every power-on: {{ tried.size }} of {{ protecting.length }}</summary>
+          <p class="soft">
+            Before anything moves: press each, see its lamp, let it go. What is tried so cannot stay broken for long.
+            <button
+              class="plain-button framed"
+              :disabled="machine.readOnly || tried.size === protecting.length"
+              @click="setTried(protecting.map((p) => p.id))"
+            >
+              All of them
+            </button>
+          </p>
+          <label v-for="p in protecting" :key="p.id"
+            ><input
+              type="checkbox"
+              :checked="tried.has(p.id)"
+              :disabled="machine.readOnly"
+              @change="toggleTried(p.id)"
+            />
+            <b class="mono">{{ p.name }}</b> {{ p.of }}</label
+          >
+        </details>
+      </section>
+
+      <section v-if="comparing" class="sheet table" aria-label="What has changed">
+        <h2>Since revision {{ sweep.before?.revision }}</h2>
+        <p v-if="!changes.length" class="soft">
+          Nothing yet. Change a contact, a circuit or the wiring, and plan again: what became better or worse stands
+          here.
+        </p>
+        <ul class="changes">
+          <li v-for="c in changes.slice(0, 200)" :key="c.title + c.verdict" :class="c.verdict">
+            <b>{{ c.verdict }}</b>
+            <span>{{ c.title }}</span>
+            <span class="marks"
+              ><NoticeMark v-if="c.before" :notice="c.before.notice" word /><span v-if="c.before && c.after">→</span
+              ><NoticeMark v-if="c.after" :notice="c.after.notice" word
+            /></span>
+          </li>
+        </ul>
+      </section>
+      <section v-else class="sheet table" aria-label="Faults">
+        <div class="row spread">
+          <h2>
+            {{ shown.length }}
+            {{ cell ? `× ${kindWords[cell.kind]}: ${titles.get(cell.function)}` : listWords[only] }}
+          </h2>
+          <button v-if="cell || only !== 'loss'" class="plain-button" @click="((cell = undefined), (only = 'loss'))">
+            All that take something away
+          </button>
+        </div>
+        <div v-bind="containerProps" class="rows" tabindex="0" aria-label="List of faults">
+          <ul v-bind="wrapperProps">
+            <li v-for="{ data: r } in list" :key="r.fault.id" :class="{ danger: r.danger }">
+              <NoticeMark :notice="r.notice" />
+              <span class="title" :title="r.fault.title">{{ r.fault.title }}</span>
+              <span class="takes soft" :title="lostOf(r)">{{ lostOf(r) || 'nothing lost' }}</span>
+            </li>
+          </ul>
+          <p v-if="!shown.length" class="soft none">
+            {{
+              rows.length
+                ? 'No such fault: every loss of protection shows itself.'
+                : 'The sweep begins once the machine has conductors.'
+            }}
+          </p>
+        </div>
+      </section>
+    </div>
+    <p class="soft small">
+      One fault at a time, over the evaluated nets: what two faults together do is not in here. A planning aid; it
+      certifies no safety function.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.sweep {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  height: 100%;
+  min-height: 520px;
+}
+.top {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 20px;
+  justify-content: space-between;
+  padding: 8px 12px;
+}
+.figures {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+}
+.figure {
+  font: inherit;
+  font-size: 13px;
+  color: inherit;
+  background: none;
+  border: 1px solid transparent;
+  border-radius: 3px;
+  padding: 2px 10px;
+  text-align: left;
+  cursor: pointer;
+}
+.of {
+  align-self: end;
+  padding-bottom: 3px;
+  font-size: 13px;
+}
+.figure b {
+  display: block;
+  font-size: 19px;
+}
+.figure .was {
+  color: var(--soft);
+  font-size: 14px;
+}
+.figure[aria-pressed='true'] {
+  border-color: var(--accent);
+  background: var(--accent-wash);
+}
+.bad b {
+  color: var(--danger);
+}
+.halves {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
+  gap: 10px;
+}
+.map,
+.table {
+  min-height: 0;
+  overflow: auto;
+  padding: 8px 10px;
+}
+.table {
+  display: flex;
+  flex-direction: column;
+}
+.map table {
+  border-collapse: collapse;
+  font-size: 12px;
+}
+.map th {
+  text-align: left;
+  font-weight: 400;
+  padding: 2px 6px 2px 0;
+}
+.map thead th {
+  vertical-align: bottom;
+  color: var(--soft);
+}
+.kind span {
+  writing-mode: vertical-rl;
+  transform: rotate(180deg);
+  white-space: nowrap;
+}
+.map tbody tr {
+  border-top: 1px solid var(--line);
+}
+.map td {
+  padding: 1px;
+  width: 44px;
+}
+.cell {
+  font: inherit;
+  color: inherit;
+  background: none;
+  border: 1px solid transparent;
+  padding: 1px 3px;
+  display: inline-flex;
+  gap: 3px;
+  align-items: center;
+  cursor: pointer;
+}
+.cell[aria-pressed='true'] {
+  border-color: var(--accent);
+  background: var(--accent-wash);
+}
+.cell.danger {
+  color: var(--danger);
+  font-weight: 700;
+}
+.daily {
+  margin-top: 10px;
+  font-size: 13px;
+}
+.daily label {
+  display: inline-flex;
+  gap: 5px;
+  align-items: center;
+  margin-right: 14px;
+}
+summary {
+  cursor: pointer;
+}
+.rows {
+  flex: 1;
+  min-height: 120px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.rows li {
+  display: grid;
+  grid-template-columns: 20px minmax(0, 1.2fr) minmax(0, 1fr);
+  gap: 6px;
+  align-items: center;
+  height: 34px;
+  border-bottom: 1px solid var(--line);
+  font-size: 13px;
+}
+.rows li.danger .title {
+  color: var(--danger);
+}
+.title,
+.takes {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.changes {
+  overflow: auto;
+}
+.changes li {
+  display: grid;
+  grid-template-columns: 56px minmax(0, 1fr) auto;
+  gap: 8px;
+  padding: 5px 0;
+  border-bottom: 1px solid var(--line);
+  font-size: 13px;
+}
+.changes .better b {
+  color: var(--good);
+}
+.changes .worse b {
+  color: var(--danger);
+}
+.marks {
+  display: inline-flex;
+  gap: 5px;
+  white-space: nowrap;
+}
+.small {
+  font-size: 12px;
+}
+@media (max-width: 900px) {
+  .sweep {
+    height: auto;
+  }
+  .halves {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .rows {
+    height: 50vh;
+  }
+  .rows li {
+    grid-template-columns: 20px minmax(0, 1fr);
+  }
+  .rows .takes {
+    display: none;
+  }
+}
+</style>

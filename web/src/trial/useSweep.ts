@@ -1,0 +1,91 @@
+import { revisionOf } from '@nodaxis/core/machine/file';
+import { proxy, wrap } from 'comlink';
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef, toRaw, watch } from 'vue';
+import { useMachine } from '../document/machine';
+import type { FaultsWorker, SweepResult } from '../workers/faults.worker';
+
+/** Edits that follow each other quickly are swept once. */
+const QUIET_MS = 600;
+
+export interface Kept {
+  revision: number;
+  result: SweepResult;
+}
+
+/** The sweep of the open machine's faults, in a worker of its own, anew after every edit that its nets depend on. */
+export const useSweep = defineStore('sweep', () => {
+  const machine = useMachine();
+  const result = shallowRef<Kept>();
+  /** What the present one is held against. */
+  const before = shallowRef<Kept>();
+  const progress = shallowRef<{ done: number; of: number }>();
+  const stopped = ref(false);
+  const fault = ref('');
+  let thread: Worker | undefined;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+
+  function end(): void {
+    clearTimeout(timer);
+    thread?.terminate();
+    thread = undefined;
+    progress.value = undefined;
+  }
+  async function run(): Promise<void> {
+    end();
+    const { file } = machine;
+    if (!file) return;
+    stopped.value = false;
+    fault.value = '';
+    const own = new Worker(new URL('../workers/faults.worker.ts', import.meta.url), { type: 'module' });
+    thread = own;
+    progress.value = { done: 0, of: 1 };
+    own.onerror = (e) => {
+      if (thread !== own) return;
+      end();
+      fault.value = `The sweep has stopped (${e.message || 'its worker ended'}). Nothing of your machine is changed.`;
+    };
+    const found = await wrap<FaultsWorker>(own).sweep(
+      toRaw(file.design),
+      proxy((done: number, of: number) => {
+        if (thread === own) progress.value = { done, of };
+      }),
+    );
+    if (thread !== own) return;
+    end();
+    result.value = { revision: revisionOf(file), result: found };
+    machine.swept = found;
+  }
+  const stop = () => {
+    end();
+    stopped.value = true;
+  };
+  /** Keeps the present sweep, so that the next one is held against it. */
+  const keep = () => (before.value = result.value);
+  const forget = () => (before.value = undefined);
+
+  watch(
+    () => machine.file?.id,
+    () => {
+      end();
+      result.value = undefined;
+      before.value = undefined;
+    },
+  );
+  watch(
+    () => {
+      const [f, d] = [machine.figures, machine.design];
+      return f && d ? [f.network, d.circuits, d.outputs, d.roles, d.stopSchool, d.dailyChecks, f.plan] : undefined;
+    },
+    (now, was) => {
+      if (!now || (was && now.every((x, i) => x === was[i]))) return;
+      end();
+      timer = setTimeout(() => void run(), QUIET_MS);
+    },
+    { immediate: true },
+  );
+  /** Whether the result is of the machine as it is now. */
+  const fresh = computed(() => !!result.value && !progress.value && !stopped.value);
+
+  return { result, before, progress, stopped, fault, fresh, run, stop, keep, forget };
+});

@@ -1,0 +1,41 @@
+import { deriveFigures } from '@nodaxis/core/derivation/figures';
+import type { SafetyFunction } from '@nodaxis/core/faults/safetyFunctions';
+import type { SweepRow } from '@nodaxis/core/faults/sweep';
+import { sweep } from '@nodaxis/core/faults/sweep';
+import { singleFaults } from '@nodaxis/core/faults/faults';
+import type { Design } from '@nodaxis/core/machine/design';
+import { expose } from 'comlink';
+
+export interface SweepResult {
+  functions: readonly SafetyFunction[];
+  missing: readonly string[];
+  rows: readonly SweepRow[];
+  /** Time that the sweep took, s. */
+  seconds: number;
+}
+
+/** Progress is told so often and not oftener: each word to the page costs more than a fault. */
+const TELL_EVERY = 40;
+
+const faults = {
+  /** Sweeps all single faults of a machine; `onProgress` hears how far it is. To stop it, end the worker. */
+  sweep(design: Design, onProgress: (done: number, of: number) => void): SweepResult {
+    const start = performance.now();
+    const figures = deriveFigures(design);
+    const all = singleFaults(design);
+    const run = sweep(design, figures.network, figures.plan, all);
+    const rows: SweepRow[] = [];
+    for (;;) {
+      const step = run.next();
+      if (step.done) {
+        const { functions, missing } = step.value;
+        return { functions, missing, rows, seconds: (performance.now() - start) / 1000 };
+      }
+      rows.push(step.value);
+      if (rows.length % TELL_EVERY === 0) onProgress(rows.length, all.length);
+    }
+  },
+};
+
+export type FaultsWorker = typeof faults;
+expose(faults);
