@@ -63,6 +63,8 @@ export interface CommandArgs {
   'remove-mass': { mass: string };
   'add-input': NewInput;
   'remove-input': { circuit: string };
+  /** Another switch, sensor or button in the place of one: it keeps its mount and, within a class, its designation. */
+  'exchange-device': { part: string; library: string; entry?: LibraryEntry };
   'join-inputs': { into: string; from: string };
   'split-input': { circuit: string };
   'set-input-terminal': { circuit: string; input: TerminalRef | null };

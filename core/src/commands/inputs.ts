@@ -9,6 +9,7 @@ import type { Part } from '../machine/parts';
 import { feedsOf, inputTerminals } from '../wiring/planner/inputs';
 import type { CommandName, Handler, NewInput } from './command';
 import { refuse } from './command';
+import { isMade } from '../wiring/planner/replan';
 import { dropUnusedPart, freeId } from './parts';
 
 /** `reference-x`, `limit-y-plus`, `reference-y-right`, `stop`: words that derive from the role. */
@@ -33,9 +34,12 @@ function titleOf(design: Design, args: NewInput): string {
   return `${letter}${args.function.replaceAll('-', ' ')}`;
 }
 
+/** A sensor with an output of its own; one on two wires is wired like a contact. */
+const hasOutput = (part: Part): boolean => Object.values(part.elements).some((e) => e.kind === 'sensor-output');
+
 /** The feed that suits a device on this machine's inputs: sensors by their output, contacts by what the inputs allow. */
 function feedFor(design: Design, part: Part): InputCircuit['feed'] {
-  if (part.data.class === 'sensor') return part.data.output === 'NPN' ? '0V' : 'plus';
+  if (part.data.class === 'sensor' && hasOutput(part)) return part.data.output === 'NPN' ? '0V' : 'plus';
   const controller = design.roles.controller ? design.parts[design.roles.controller] : undefined;
   const first = inputTerminals(controller)[0];
   const feeds: InputCircuit['feed'][] = controller && first ? feedsOf(controller, first) : ['0V'];
@@ -45,7 +49,7 @@ function feedFor(design: Design, part: Part): InputCircuit['feed'] {
 
 const arrangementFor = (part: Part): InputCircuit['arrangement'] => {
   const form = part.data.class === 'sensor' ? part.data.form : part.setup.contactUsed;
-  return part.data.class !== 'sensor' && form === 'NC' ? 'series' : 'parallel';
+  return !hasOutput(part) && form === 'NC' ? 'series' : 'parallel';
 };
 
 /** Takes a circuit out, and its devices where no other circuit uses them. */
@@ -87,6 +91,40 @@ export const inputs = {
       removeInput(draft, circuit);
     },
   } satisfies Handler<'remove-input'>,
+  'exchange-device': {
+    title: ({ part, library, entry }, before) =>
+      `${before.parts[part]?.designation ?? part}: now ${(entry ?? libraryEntry(library))?.name ?? library}`,
+    apply({ part: id, library, entry: own }, draft) {
+      const old = draft.parts[id];
+      const entry = own ?? libraryEntry(library);
+      if (!old) return refuse(`There is no part ${id}.`, `parts.${id}`, 'Pick one from the list of inputs.');
+      if (!entry) return refuse(`The library holds no "${library}".`, `parts.${id}`, 'Choose one from the list.');
+      const made = Object.values(draft.conductors).find(
+        (c) => isMade(c) && [c.from, c.to].some((t) => t.part === id && !entry.terminals[t.terminal]),
+      );
+      if (made)
+        return refuse(
+          `Conductor ${made.number} is ${made.state} to a terminal that ${entry.name} does not have.`,
+          `parts.${id}`,
+          'Set that conductor back to planned, or remove it, then exchange the device.',
+        );
+      const same = old.data.class === entry.data.class;
+      const designation = same ? old.designation : nextDesignation(draft as Design, entry.data.class);
+      draft.parts[id] = {
+        ...partFrom(entry, designation),
+        ...(old.mount ? { mount: old.mount } : {}),
+        ...(old.notes ? { notes: old.notes } : {}),
+        ...(old.photos ? { photos: old.photos } : {}),
+      };
+      for (const [cid, c] of Object.entries(draft.conductors))
+        if ([c.from, c.to].some((t) => t.part === id && !entry.terminals[t.terminal])) delete draft.conductors[cid];
+      for (const circuit of Object.values(draft.circuits))
+        if (circuit.devices.includes(id) && circuit.devices.length === 1) {
+          circuit.feed = feedFor(draft as Design, draft.parts[id] as Part);
+          circuit.arrangement = arrangementFor(draft.parts[id] as Part);
+        }
+    },
+  } satisfies Handler<'exchange-device'>,
   'join-inputs': {
     title: ({ into, from }, before) => `${circuitName(before, from)} shares the input of ${circuitName(before, into)}`,
     apply({ into, from }, draft) {

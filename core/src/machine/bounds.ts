@@ -59,6 +59,11 @@ const bounds: Partial<Record<string, readonly [least: number, most: number]>> = 
   'parts.*.data.pulseLowMin': [1e-8, 0.1],
   'parts.*.data.inputPoll': [0, 1],
   'circuits.*.filter': [0, 10],
+  'circuits.*.filterResistance': [0, 10e6],
+  'circuits.*.filterCapacitance': [0, 100_000],
+  'circuits.*.dischargeResistance': [0, 10e6],
+  'axes.*.reference.indexPhase': [0, 1],
+  'axes.*.jerk': [1, 10_000_000],
 };
 
 /** What is wrong with a figure's size; undefined where nothing is. `pattern` is the field's path with its ids as `*`. */

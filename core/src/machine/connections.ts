@@ -81,7 +81,16 @@ export const InputCircuit = z.strictObject({
   arrangement: z.enum(['series', 'parallel']),
   feed: z.enum(['0V', 'plus']).describe('the side on which a contact switches'),
   input: TerminalRef.optional().describe('chosen by hand; the planner picks a free one when absent'),
-  filter: quantityOf('time'),
+  filter: quantityOf('time').describe('how long a level must last before the control takes it'),
+  filterResistance: quantityOf('resistance').describe(
+    'of a filter in front of the input: through it the capacitor fills',
+  ),
+  filterCapacitance: quantityOf('capacitance'),
+  dischargeResistance: quantityOf('resistance').describe('in series with a contact that empties that capacitor'),
+  cutsOnly: z
+    .boolean()
+    .optional()
+    .describe('a stop button that cuts power and is not reported to the control: it takes no input'),
 });
 export type InputCircuit = z.infer<typeof InputCircuit>;
 

@@ -25,11 +25,15 @@ const whenEmpty: Partial<Record<string, string>> = {
   'axes.*.reference.slowSpeed': 'derived',
   'axes.*.reference.positionAtDatum': '0',
   'circuits.*.filter': '0',
+  'circuits.*.filterResistance': 'none',
+  'circuits.*.filterCapacitance': 'none',
+  'circuits.*.dischargeResistance': 'none',
+  'axes.*.jerk': 'no limit',
 };
 
 /** Fields that `set-field` may not write, since a command of their own keeps the rest in step. */
 const structural =
-  /^(roles\.|referenceStages$|masses$|axes\.\*\.transmission\.kind|axes\.\*\.drives\.\*\.(motor|driver)|circuits\.\*\.input)/;
+  /^(roles\.|dailyChecks$|referenceStages$|masses$|axes\.\*\.transmission\.kind|axes\.\*\.drives\.\*\.(motor|driver)|circuits\.\*\.input)/;
 
 const tables = new Set(['axes', 'parts', 'circuits', 'masses', 'drives']);
 

@@ -281,6 +281,14 @@ export const fieldsOfAxes: Record<string, Definition> = {
     'How far the axis moves off the switch again.',
     'pull-off release distance',
   ),
+  'axes.*.reference.indexPhase': field(
+    'switches',
+    'Index before the coarse mark',
+    q('ratio'),
+    'Turns of the motor from the last index pulse to the trip of the coarse mark: sound from 0.2 to 0.8.',
+    'index phase z pulse',
+  ),
+  'axes.*.jerk': field('drives', 'Jerk', q('jerk'), 'How fast the acceleration may change; without limit when empty.'),
   'axes.*.reference.positionAtDatum': field(
     'switches',
     'Position at the datum',

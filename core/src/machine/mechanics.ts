@@ -81,6 +81,9 @@ export const Reference = z.strictObject({
   fastSpeed: quantityOf('speed', 'angularSpeed'),
   slowSpeed: quantityOf('speed', 'angularSpeed'),
   backOff: quantityOf('length', 'angle'),
+  indexPhase: quantityOf('ratio').describe(
+    'turns of the motor from the last index pulse before the coarse mark trips to that trip: 0 to 1',
+  ),
   positionAtDatum: quantityOf('length', 'angle').describe('machine position given to the datum; zero when absent'),
 });
 export type Reference = z.infer<typeof Reference>;
@@ -102,6 +105,7 @@ export const Axis = z.strictObject({
   drives: z.array(Drive).min(1).max(2),
   maxSpeed: quantityOf('speed', 'angularSpeed'),
   acceleration: quantityOf('acceleration', 'angularAcceleration'),
+  jerk: quantityOf('jerk').describe('how fast the acceleration may change; without limit when absent'),
   frictionCoefficient: quantityOf('ratio'),
   dragTorque: quantityOf('torque'),
   cuttingForce: quantityOf('force'),

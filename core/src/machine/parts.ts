@@ -110,6 +110,10 @@ export const Element = z.discriminatedUnion('kind', [
     terminal: Id,
     common: Id,
     current: z.enum(['either-way', 'into-terminal', 'out-of-terminal']),
+    resistance: quantityOf('resistance').describe('in series with its light-emitting diode'),
+    forwardVoltage: quantityOf('voltage').describe('of that diode'),
+    onCurrent: quantityOf('current').describe('from which on it is sure to read high'),
+    offCurrent: quantityOf('current').describe('up to which it is sure to read low'),
   }),
 ]);
 export type Element = z.infer<typeof Element>;
@@ -218,6 +222,8 @@ const Switch = z.strictObject({
   overTravel: quantityOf('length').describe('how far the actuator may be pushed past its trip point'),
   repeatability: quantityOf('length'),
   hysteresis: quantityOf('length'),
+  ratedCurrent: quantityOf('current').describe('direct current that its contact breaks'),
+  wettingCurrent: quantityOf('current').describe('least current that keeps its contact clean'),
 });
 const Sensor = z.strictObject({
   class: z.literal('sensor'),
@@ -229,11 +235,14 @@ const Sensor = z.strictObject({
   overTravel: quantityOf('length'),
   repeatability: quantityOf('length'),
   hysteresis: quantityOf('length'),
+  leakage: quantityOf('current').describe('of a two-wire sensor: what flows through it while it is off'),
+  magnetPole: z.enum(['south', 'north', 'either']).optional().describe('of a Hall sensor: the pole that it answers to'),
 });
 const Button = z.strictObject({
   class: z.literal('button'),
   contact: z.enum(['NO', 'NC', 'changeover']),
   latching: z.boolean(),
+  ratedCurrent: quantityOf('current').describe('direct current that one contact breaks'),
 });
 const Spindle = z.strictObject({
   class: z.literal('spindle'),
@@ -353,6 +362,11 @@ export const Mount = z.strictObject({
   axis: Id,
   end: z.enum(axisEnds),
   drive: z.int().min(0).max(1).optional().describe('which side of a gantry: the index of the drive'),
+  approach: z
+    .enum(['across', 'head-on'])
+    .optional()
+    .describe('how the target comes to a proximity sensor: past its face, or straight at it'),
+  pole: z.enum(['south', 'north']).optional().describe('of the magnet that faces a Hall sensor'),
   tripFromStop: quantityOf('length', 'angle').describe('from the trip point to the hard stop at that end'),
 });
 export type Mount = z.infer<typeof Mount>;

@@ -43,6 +43,8 @@ export function displayUnit(dimension: Dimension, display: Display): Unit {
       return perS ? '°/s' : '°/min';
     case 'acceleration':
       return inch ? 'in/s²' : 'mm/s²';
+    case 'jerk':
+      return inch ? 'in/s³' : 'mm/s³';
     case 'mass':
       return inch ? 'lb' : 'kg';
     case 'force':
@@ -104,9 +106,17 @@ export const showValue = (base: number, dimension: Dimension, display: Display, 
  */
 export function printQuantity(q: Quantity, display: Display): Printed {
   const dimension = dimensionOf(q.unit);
-  const convertible = ['length', 'speed', 'angularSpeed', 'acceleration', 'mass', 'force', 'area', 'scale'].includes(
-    dimension,
-  );
+  const convertible = [
+    'length',
+    'speed',
+    'angularSpeed',
+    'acceleration',
+    'jerk',
+    'mass',
+    'force',
+    'area',
+    'scale',
+  ].includes(dimension);
   const shown = displayUnit(dimension, display);
   const asEntered = !convertible || q.unit === shown || q.unit === 'tpi';
   if (!asEntered) return printValue(baseValue(q), dimension, display, 7);

@@ -1,3 +1,4 @@
+import { compareStopSchools } from '@nodaxis/core/advice/stopSchools';
 import { deriveFigures } from '@nodaxis/core/derivation/figures';
 import type { SafetyFunction } from '@nodaxis/core/faults/safetyFunctions';
 import type { SweepRow } from '@nodaxis/core/faults/sweep';
@@ -35,6 +36,8 @@ const faults = {
       if (rows.length % TELL_EVERY === 0) onProgress(rows.length, all.length);
     }
   },
+  /** The four schools of a stop, each tried on a copy. */
+  stopSchools: (design: Design) => compareStopSchools(design),
 };
 
 export type FaultsWorker = typeof faults;

@@ -90,10 +90,13 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     f('outputCurrent', 'Signal current', 'current', 'mA'),
     f('switchedVoltage', 'Switched outputs', 'voltage', 'V'),
   ],
+  button: [f('ratedCurrent', 'Contact breaks', 'current', 'A')],
   switch: [
     f('overTravel', 'Over-travel', 'length', 'mm', 'whether it survives the stop', () => 3),
     f('repeatability', 'Repeatability', 'length', 'mm', '', () => 0.02),
     f('hysteresis', 'Hysteresis', 'length', 'mm', '', () => 0.4),
+    f('ratedCurrent', 'Contact breaks', 'current', 'A'),
+    f('wettingCurrent', 'Least contact current', 'current', 'mA'),
   ],
   sensor: [
     f('supplyMin', 'Lowest supply', 'voltage', 'V', 'whether it switches', () => 10),
@@ -101,6 +104,7 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     f('overTravel', 'Over-travel', 'length', 'mm'),
     f('repeatability', 'Repeatability', 'length', 'mm', '', () => 0.02),
     f('hysteresis', 'Hysteresis', 'length', 'mm', '', () => 0.3),
+    f('leakage', 'Leakage while off', 'current', 'mA'),
   ],
 };
 

@@ -72,7 +72,7 @@ export function assignInputs(design: Design, gaps: PlanGap[]): Record<string, Te
     const bank = bankOf({ part, terminal });
     if (bank) bankFeed.set(bank, bankFeed.get(bank) ?? circuit.feed);
   };
-  const circuits = Object.entries(design.circuits);
+  const circuits = Object.entries(design.circuits).filter(([, c]) => !c.cutsOnly);
   for (const [id, circuit] of circuits) if (circuit.input) take(id, circuit, circuit.input);
   const taken = new Set(Object.values(result).map(terminalKey));
   for (const [id, circuit] of circuits) {

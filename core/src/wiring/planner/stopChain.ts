@@ -4,14 +4,19 @@ import type { Planning } from './planning';
 import { busPole, hasTorqueOff } from './power';
 import { at } from './proposal';
 
-/** The second contact of the stop button, that which cuts: the first one tells the control. */
+/**
+ * The contact of the stop button that cuts: the second one, since the first one tells the control. A button that tells
+ * nothing may cut with its first.
+ */
 function cuttingContact(p: Planning): { enter: string; leave: string; part: string } | undefined {
   for (const circuit of Object.values(p.design.circuits))
     if (circuit.function === 'stop')
       for (const id of circuit.devices) {
         const part = p.design.parts[id];
-        const enter = part && terminalsWithRole(part, 'contact-common', 1)[0];
-        const leave = part && terminalsWithRole(part, 'contact-nc', 1)[0];
+        const pick = (role: 'contact-common' | 'contact-nc') =>
+          part &&
+          (terminalsWithRole(part, role, 1)[0] ?? (circuit.cutsOnly ? terminalsWithRole(part, role)[0] : undefined));
+        const [enter, leave] = [pick('contact-common'), pick('contact-nc')];
         if (enter && leave) return { part: id, enter, leave };
       }
   return undefined;

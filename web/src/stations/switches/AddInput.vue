@@ -30,7 +30,7 @@ const functions: [InputFunction, string][] = [
   ['pause', 'Pause button'],
   ['start', 'Start button'],
   ['door', 'Door'],
-  ['probe', 'Probe'],
+  ['probe', 'Probe, touch plate or tool contact'],
 ];
 const onAxis = computed(() => ['limit-and-reference', 'limit', 'reference'].includes(kind.value));
 const axes = computed(() => machine.figures!.axes);
@@ -39,7 +39,9 @@ const devices = computed(() =>
     ? libraryOf('switch', 'sensor')
     : kind.value === 'stop'
       ? libraryOf('button')
-      : libraryOf('button', 'switch'),
+      : kind.value === 'probe'
+        ? libraryOf('probe', 'switch')
+        : libraryOf('button', 'switch'),
 );
 const chosenAxis = computed(() => axes.value.find((a) => a.id === axis.value));
 watch([kind, shown], () => {
@@ -49,7 +51,11 @@ watch([kind, shown], () => {
     ? (used?.libraryKey ?? 'switch-finch')
     : kind.value === 'stop'
       ? 'button-plum-stop'
-      : 'button-plum-push';
+      : kind.value === 'probe'
+        ? 'probe-slate'
+        : kind.value === 'door'
+          ? 'switch-finch'
+          : 'button-plum-push';
 });
 watch(chosenAxis, (a) => a && (end.value = a.axis.reference.end));
 

@@ -8,9 +8,10 @@ import { useMachine } from '../../document/machine';
 import StationTabs from '../../widgets/StationTabs.vue';
 import InputsView from './InputsView.vue';
 import PlacementView from './PlacementView.vue';
+import StopChainView from './StopChainView.vue';
 import SweepView from './SweepView.vue';
 
-type View = 'inputs' | 'try' | 'placement' | 'faults';
+type View = 'inputs' | 'try' | 'placement' | 'stop' | 'faults';
 const machine = useMachine();
 const trial = useTrial();
 const sweep = useSweep();
@@ -21,12 +22,14 @@ const views = computed((): { id: View; name: string; count?: number }[] => [
   { id: 'inputs', name: 'Inputs' },
   { id: 'try', name: 'Try it' },
   { id: 'placement', name: 'Where they sit' },
+  { id: 'stop', name: 'Stop chain' },
   { id: 'faults', name: 'When something breaks', count: dangers.value },
 ]);
 
 /** The view that a link to a field asks for. */
 function viewOf(field: string): View | undefined {
   if (field === 'dailyChecks') return 'faults';
+  if (field === 'stopSchool') return 'stop';
   if (/^(axes|datumSchool|limitSchool|referenceStages)|\.mount\.|\.filter$/.test(field)) return 'placement';
   if (/^(circuits|parts)/.test(field)) return 'inputs';
   return undefined;
@@ -66,6 +69,7 @@ const show = (id: View) => void router.replace({ path: route.path, query: { view
         </p>
       </section>
       <PlacementView v-else-if="view === 'placement'" />
+      <StopChainView v-else-if="view === 'stop'" />
       <SweepView v-else-if="view === 'faults'" />
     </div>
   </div>

@@ -1,0 +1,116 @@
+import { applyCommand } from '../commands/apply';
+import type { Command } from '../commands/command';
+import { deriveFigures } from '../derivation/figures';
+import type { StopCourse } from '../faults/stopCourse';
+import { stopCourse } from '../faults/stopCourse';
+import type { Design } from '../machine/design';
+import { newMachineFile } from '../machine/file';
+import { libraryEntry } from '../machine/library/index';
+import { terminalsWithRole } from '../machine/parts';
+import { drivesOf } from '../wiring/planner/drives';
+import { movingAxes } from './movingAxes';
+
+export type StopSchool = NonNullable<Design['stopSchool']>;
+export const stopSchools = ['request-only', 'motor-power', 'main-switch', 'torque-off'] as const satisfies StopSchool[];
+
+export interface StopSchoolOutcome {
+  school: StopSchool;
+  chosen: boolean;
+  /** What this machine would have to get for it. */
+  needs: readonly string[];
+  /** Why it cannot be had on this machine; empty where it can. */
+  missing: readonly string[];
+  /** Conductors of the stop chain and of the inputs that tell of it. */
+  conductors: number;
+  /** What happens after the press; undefined without a stop button. */
+  course: StopCourse | undefined;
+  /** The edits that lead to it, in order. */
+  commands: Command[];
+}
+
+/** The edits that give a machine this school, with what they add in words. */
+function towards(design: Design, school: StopSchool): { commands: Command[]; needs: string[]; missing: string[] } {
+  const commands: Command[] = [];
+  const needs: string[] = [];
+  const missing: string[] = [];
+  const take = (command: Command, what: string) => {
+    commands.push(command);
+    needs.push(what);
+  };
+  const nameOf = (key: string) => libraryEntry(key)?.name ?? key;
+  const stops = Object.values(design.circuits).filter((c) => c.function === 'stop');
+  const buttons = stops.flatMap((c) => c.devices);
+  if (!buttons.length) missing.push('The machine has no stop button yet: add one under Inputs.');
+  if (school !== 'request-only') {
+    const cuts = buttons.some(
+      (b) =>
+        terminalsWithRole(design.parts[b]!, 'contact-nc', 1).length > 0 ||
+        stops.some((c) => c.cutsOnly && c.devices.includes(b)),
+    );
+    if (buttons[0] && !cuts)
+      take(
+        { name: 'exchange-device', args: { part: buttons[0], library: 'button-plum-stop-2' } },
+        `a button with a second contact (${nameOf('button-plum-stop-2')})`,
+      );
+    if (!design.roles.fieldSupply)
+      take(
+        { name: 'choose-part', args: { slot: { role: 'fieldSupply' }, library: 'supply-marl-24' } },
+        `a field supply (${nameOf('supply-marl-24')})`,
+      );
+  }
+  if (school === 'torque-off') {
+    const able = drivesOf(design).filter(
+      (d) => d.drive.driver && terminalsWithRole(design.parts[d.drive.driver]!, 'torque-off-plus').length,
+    );
+    if (able.length < design.axisOrder.length)
+      missing.push('Not all of its drives have an input that takes their torque off.');
+  }
+  if (school === 'motor-power' || school === 'main-switch') {
+    const data = design.roles.stopContactor ? design.parts[design.roles.stopContactor]?.data : undefined;
+    const direct = data && 'forDirectCurrent' in data && data.forDirectCurrent === true;
+    const wanted = school === 'motor-power' ? 'contactor-bollard-dc' : 'contactor-post-9';
+    if (!data || (school === 'motor-power' && !direct))
+      take(
+        { name: 'choose-part', args: { slot: { role: 'stopContactor' }, library: wanted } },
+        `a contactor (${nameOf(wanted)})`,
+      );
+    if (!design.roles.resetButton)
+      take(
+        { name: 'choose-part', args: { slot: { role: 'resetButton' }, library: 'button-plum-push' } },
+        `a start button (${nameOf('button-plum-push')})`,
+      );
+    if (school === 'main-switch' && !design.roles.mainsInlet) missing.push('The mains of this machine is not planned.');
+  }
+  commands.push({ name: 'set-field', args: { path: 'stopSchool', value: school } });
+  return { commands, needs, missing };
+}
+
+/**
+ * The four schools of what a stop button cuts, each tried on a copy of this very machine: its parts are added, its wiring
+ * planned from nothing, and the course of a stop evaluated over those nets.
+ */
+export function compareStopSchools(design: Design): StopSchoolOutcome[] {
+  return stopSchools.map((school): StopSchoolOutcome => {
+    const { commands, needs, missing } = towards(design, school);
+    const outcome = { school, chosen: design.stopSchool === school, needs, missing, commands };
+    // Planned from nothing: what is made already belongs to the school of today.
+    let file = newMachineFile({ ...design, conductors: {} }, 'trial', '2026-01-01T00:00:00.000Z');
+    for (const command of [...commands, { name: 'plan-wiring', args: {} } satisfies Command]) {
+      const done = applyCommand(file, command, '2026-01-01T00:00:00.000Z');
+      if (!done.ok)
+        return {
+          ...outcome,
+          missing: [...missing, ...done.error.map((f) => f.what)],
+          conductors: 0,
+          course: undefined,
+        };
+      file = done.value.file;
+    }
+    const figures = deriveFigures(file.design);
+    return {
+      ...outcome,
+      conductors: Object.keys(file.design.conductors).filter((id) => /^(stop-chain|circuit-stop)/.test(id)).length,
+      course: missing.length ? undefined : stopCourse(file.design, figures.network, figures.plan, movingAxes(figures)),
+    };
+  });
+}

@@ -1,0 +1,235 @@
+import type { Design } from '../machine/design';
+import type { TerminalRef } from '../machine/ids';
+import { terminalKey } from '../machine/ids';
+import { terminalsWithRole } from '../machine/parts';
+import type { TerminalRole } from '../machine/parts';
+import type { Evaluation, Situation } from '../wiring/evaluate';
+import type { Network } from '../wiring/network';
+import { LivingMachine } from './livingMachine';
+import type { Ends } from './sweep';
+
+/**
+ * Planning figures of switching times, s, where no data sheet says better: a small contactor with a varistor, the relay
+ * of a brake, the brake’s springs, the torque-off input of a drive. A plain diode across a coil lets its current die
+ * away several times as slowly.
+ */
+export const SWITCHING_S = { contactor: 0.02, relay: 0.01, brake: 0.03, torqueOff: 0.01, diodeFactor: 4 } as const;
+const GRAVITY_MM_S2 = 9806.65;
+
+/** An axis in motion, as the stop finds it. Lengths in mm or °. */
+export interface MovingAxis {
+  id: string;
+  letter: string;
+  speed: number;
+  acceleration: number;
+  /** Deceleration by friction alone, once the motors let go; undefined where the load is not known. */
+  coastDeceleration: number | undefined;
+  /** Filter and poll until the control has seen an input, s. */
+  reactionS: number;
+  drivers: readonly string[];
+  motors: readonly string[];
+  /** A weight that comes down when nothing holds it: steep, not self-locking and not balanced. */
+  falls: boolean;
+  /** An absolute encoder knows its place whatever happens. */
+  remembers: boolean;
+  /** From the trip point of its nearest limit to the hard stop; undefined without a limit. */
+  room: number | undefined;
+}
+
+export interface AxisCourse {
+  id: string;
+  letter: string;
+  way: 'ramped' | 'coasting' | 'goes on';
+  /** Time from the press to rest, and the way until then; undefined where it cannot be told. */
+  restS: number | undefined;
+  distance: number | undefined;
+  room: number | undefined;
+}
+export interface HeadCourse {
+  id: string;
+  letter: string;
+  held: 'motor' | 'brake' | 'screw' | 'nothing';
+  /** From the moment that the motor lets go until the brake holds, s, and how far it comes down meanwhile, mm. */
+  unheldS: number;
+  dropMm: number;
+}
+
+/** What happens after the stop button is pressed, at full speed with the spindle running. Times from the press, s. */
+export interface StopCourse {
+  /** When the control has seen it; undefined where it is never told. */
+  toldS: number | undefined;
+  /** When the motors lose their torque; undefined where they keep it. */
+  powerOffS: number | undefined;
+  axes: readonly AxisCourse[];
+  heads: readonly HeadCourse[];
+  spindle: 'none' | 'stopped by command' | 'coasts' | 'runs on';
+  positionKept: boolean;
+  restart: 'second act' | 'at the control' | 'by itself';
+  /** The same with a control that hangs: whether the motors lose their torque, whether a head comes down. */
+  hung: { motors: 'lose their torque' | 'go on'; heads: readonly HeadCourse[]; spindle: StopCourse['spindle'] };
+  /** The state that the screen shows. */
+  screen: string;
+}
+
+const first = (design: Design, part: string | undefined, role: TerminalRole): TerminalRef | undefined => {
+  const terminal = part && design.parts[part] ? terminalsWithRole(design.parts[part], role)[0] : undefined;
+  return part && terminal !== undefined ? { part, terminal } : undefined;
+};
+
+/** Works out the course of a stop over the evaluated nets. Undefined where the machine has no stop button. */
+export function stopCourse(
+  design: Design,
+  network: Network,
+  ends: Ends,
+  axes: readonly MovingAxis[],
+): StopCourse | undefined {
+  const stops = Object.entries(design.circuits).filter(([, c]) => c.function === 'stop');
+  const buttons = new Set(stops.flatMap(([, c]) => c.devices));
+  if (!buttons.size) return undefined;
+  const living = new LivingMachine(design, network);
+  const held = living.started({});
+  const driven = new Set(
+    Object.entries(ends.outputs).flatMap(([id, t]) =>
+      ['brake', 'spindle-run', 'spindle-direction', 'drives-enable', 'chain-release'].includes(
+        design.outputs[id]?.function ?? '',
+      )
+        ? [terminalKey(t)]
+        : [],
+    ),
+  );
+  const running: Situation = { held, driven };
+  const before = living.at(running);
+  /** Pressed, with outputs as the control left them: it hangs, or has not seen it yet. */
+  const pressed = living.at({ ...running, actuated: buttons });
+  const told = stops.some(([id]) => {
+    const input = ends.inputs[id];
+    return input && pressed.readingAt(input) !== 'uncertain' && pressed.readingAt(input) !== before.readingAt(input);
+  });
+  const reaction = axes.length ? Math.max(...axes.map((a) => a.reactionS)) : 0;
+  const toldS = told ? reaction : undefined;
+  /** What the machine comes to once the control has switched its outputs off. */
+  const settled = told ? living.at({ held, actuated: buttons }) : pressed;
+  const after = living.at({ held: settled.energised });
+
+  const moved = living.torque(before);
+  const cutPressed = living.torque(pressed);
+  const cut = [...moved].every((d) => !cutPressed.has(d)) && moved.size > 0;
+  const dropS = powerOffTime(design, before, pressed);
+  const heads = (e: Evaluation, waitS: number): HeadCourse[] =>
+    axes.flatMap((a) => headCourse(design, living, a, before, e, cut, waitS));
+  const spindle = (e: Evaluation, commanded: boolean) => spindleCourse(design, e, commanded);
+  const torqueBack = [...living.torque(after)].length > 0;
+  return {
+    toldS,
+    powerOffS: cut ? dropS : undefined,
+    axes: axes.map((a) => axisCourse(a, cut ? dropS : undefined, toldS)),
+    heads: heads(settled, toldS ?? 0),
+    spindle: spindle(settled, told),
+    positionKept: !cut || axes.every((a) => a.remembers),
+    restart: !cut ? 'at the control' : !torqueBack ? 'second act' : told ? 'at the control' : 'by itself',
+    hung: {
+      motors: cut ? 'lose their torque' : 'go on',
+      heads: heads(pressed, 0),
+      spindle: spindle(pressed, false),
+    },
+    screen: told
+      ? 'Latched'
+      : cut
+        ? 'Following a program: the figures run on, while nothing moves'
+        : 'Following a program: nothing happens at all',
+  };
+}
+
+/** How long the slowest coil that drops takes, or a torque-off input where no coil drops. */
+function powerOffTime(design: Design, before: Evaluation, after: Evaluation): number {
+  const times = [...before.energised]
+    .filter((key) => !after.energised.has(key))
+    .map((key) => {
+      const [id, coil] = key.split('/') as [string, string];
+      return design.parts[id]?.data.class === 'contactor' ? SWITCHING_S.contactor * slowedBy(design, id, coil) : 0;
+    });
+  return Math.max(SWITCHING_S.torqueOff, ...times);
+}
+
+/** A coil with a plain diode across it drops out several times as late. */
+function slowedBy(design: Design, id: string, coil: string): number {
+  const part = design.parts[id]!;
+  const c = part.elements[coil];
+  const diode = Object.values(part.elements).some(
+    (e) =>
+      e.kind === 'suppressor' &&
+      e.type === 'diode' &&
+      c?.kind === 'coil' &&
+      [c.a, c.b].sort().join() === [e.a, e.b].sort().join(),
+  );
+  return diode ? SWITCHING_S.diodeFactor : 1;
+}
+
+function axisCourse(a: MovingAxis, offS: number | undefined, toldS: number | undefined): AxisCourse {
+  const { id, letter, room, speed } = a;
+  if (offS !== undefined) {
+    const c = a.coastDeceleration;
+    if (!c) return { id, letter, room, way: 'coasting', restS: undefined, distance: undefined };
+    return {
+      id,
+      letter,
+      room,
+      way: 'coasting',
+      restS: offS + speed / c,
+      distance: speed * offS + speed ** 2 / (2 * c),
+    };
+  }
+  if (toldS === undefined) return { id, letter, room, way: 'goes on', restS: undefined, distance: undefined };
+  return {
+    id,
+    letter,
+    room,
+    way: 'ramped',
+    restS: toldS + speed / a.acceleration,
+    distance: speed * toldS + speed ** 2 / (2 * a.acceleration),
+  };
+}
+
+/** What holds a weight: its motor while that has torque, else its brake once it is without current, else the drag of its screw. */
+function headCourse(
+  design: Design,
+  living: LivingMachine,
+  a: MovingAxis,
+  before: Evaluation,
+  e: Evaluation,
+  cut: boolean,
+  waitS: number,
+): HeadCourse[] {
+  const brakes = a.motors.flatMap((id) =>
+    Object.entries(design.parts[id]?.elements ?? {}).flatMap(([coil, x]) =>
+      x.kind === 'coil' ? [`${id}/${coil}`] : [],
+    ),
+  );
+  if (!a.falls && !brakes.length) return [];
+  const head = { id: a.id, letter: a.letter, unheldS: 0, dropMm: 0 };
+  const torque = living.torque(e);
+  if (!cut && a.drivers.some((d) => torque.has(d))) return [{ ...head, held: 'motor' }];
+  if (!brakes.length) return [{ ...head, held: a.falls ? 'nothing' : 'screw' }];
+  if (brakes.some((key) => e.energised.has(key))) return [{ ...head, held: a.falls ? 'nothing' : 'screw' }];
+  // A brake that was released has to close: after the control has spoken, over its relay, with its springs.
+  const key = brakes[0]!;
+  const [id, coil] = key.split('/') as [string, string];
+  const relayed = Object.values(design.outputs).some(
+    (o) => o.function === 'brake' && o.devices.includes(id) && o.relay,
+  );
+  const closes = before.energised.has(key)
+    ? waitS + (relayed ? SWITCHING_S.relay : 0) + SWITCHING_S.brake * slowedBy(design, id, coil)
+    : 0;
+  return [{ ...head, held: 'brake', unheldS: closes, dropMm: a.falls ? (GRAVITY_MM_S2 * closes ** 2) / 2 : 0 }];
+}
+
+function spindleCourse(design: Design, e: Evaluation, commanded: boolean): StopCourse['spindle'] {
+  const { spindle, spindleDrive, mainsInlet } = design.roles;
+  if (!spindle && !spindleDrive) return 'none';
+  const [from, to] = [first(design, mainsInlet, 'mains-l'), first(design, spindleDrive, 'mains-l')];
+  const bus = first(design, spindleDrive, 'supply-plus');
+  const fed = from && to ? e.joined(from, to) : bus ? e.levelAt(bus) === 'high' : true;
+  if (!fed) return 'coasts';
+  const driven = Object.values(design.outputs).some((o) => ['spindle-run', 'spindle-speed'].includes(o.function));
+  return commanded && driven ? 'stopped by command' : 'runs on';
+}

@@ -1,0 +1,120 @@
+import type { InputCircuit } from '../machine/connections';
+import type { Part } from '../machine/parts';
+import { figureOr } from '../units/derived';
+import { baseValue } from '../units/quantity';
+
+/** An input as its filter sees it, in volts, ohms and farads. */
+export interface InputStage {
+  /** Level at which the input changes its mind: on its way up, and on its way down. */
+  riseV: number;
+  fallV: number;
+  supplyV: number;
+  /** Which holds the net while no contact does: a pull resistor, or the input itself. */
+  resistanceOhm: number;
+  /** Where it is held to by that resistance. */
+  pulledTo: 'plus' | '0V';
+}
+
+/**
+ * Time until a net that moves from one level to another crosses a threshold, s:
+ * t = −RC·ln((V_th − V_∞)/(V_0 − V_∞)). 0 where it starts beyond the threshold; undefined where it never gets there.
+ */
+export function crossingS(
+  ohm: number,
+  farad: number,
+  startV: number,
+  endV: number,
+  thresholdV: number,
+): number | undefined {
+  const rising = endV > startV;
+  if (rising ? startV >= thresholdV : startV <= thresholdV) return 0;
+  if (rising ? endV <= thresholdV : endV >= thresholdV) return undefined;
+  return -ohm * farad * Math.log((thresholdV - endV) / (startV - endV));
+}
+
+/**
+ * What an input makes of the volts on its net. A level input has its own threshold and the board's pull resistor. An
+ * isolated one counts current: I·R + V_f gives the volts at which its diode is sure to be on, and sure to be off.
+ * Undefined where the part does not tell.
+ */
+export function inputStage(part: Part | undefined, terminal: string, supplyV: number): InputStage | undefined {
+  const elements = Object.values(part?.elements ?? {});
+  const input = elements.find(
+    (e) => (e.kind === 'level-input' || e.kind === 'isolated-input') && e.terminal === terminal,
+  );
+  if (input?.kind === 'level-input') {
+    const pull = elements.find((e) => e.kind === 'resistor' && [e.a, e.b].includes(terminal));
+    if (!input.highAbove || pull?.kind !== 'resistor' || !pull.resistance) return undefined;
+    const threshold = baseValue(input.highAbove);
+    const other = pull.a === terminal ? pull.b : pull.a;
+    const rail = elements.find((e) => e.kind === 'source' && [e.plus, e.minus].includes(other));
+    const ownV = rail?.kind === 'source' && rail.voltage ? baseValue(rail.voltage) : supplyV;
+    return {
+      riseV: threshold,
+      fallV: threshold,
+      supplyV: ownV,
+      resistanceOhm: baseValue(pull.resistance),
+      pulledTo: other === input.minus ? '0V' : 'plus',
+    };
+  }
+  if (input?.kind !== 'isolated-input' || !input.resistance || !input.forwardVoltage) return undefined;
+  const [ohm, forward] = [baseValue(input.resistance), baseValue(input.forwardVoltage)];
+  return {
+    riseV: forward + figureOr(input.onCurrent, 0) * ohm,
+    fallV: forward + figureOr(input.offCurrent, 0) * ohm,
+    supplyV,
+    resistanceOhm: ohm,
+    pulledTo: '0V',
+  };
+}
+
+export interface FilterTime {
+  /** Of the resistor and capacitor in front of the input, when its contact opens, s; undefined where they block it. */
+  wiredS: number | undefined;
+  /** That the control waits, s. */
+  controlS: number;
+  totalS: number;
+}
+
+/**
+ * The time of a circuit's filters after its contact has opened: the capacitor then fills, or empties, through the filter
+ * resistor and whatever holds the net. Farads from nF.
+ */
+export function filterTime(circuit: InputCircuit, stage: InputStage | undefined): FilterTime {
+  const controlS = figureOr(circuit.filter, 0);
+  const farad = figureOr(circuit.filterCapacitance, 0) * 1e-9;
+  if (!farad || !stage) return { wiredS: 0, controlS, totalS: controlS };
+  const ohm = stage.resistanceOhm + figureOr(circuit.filterResistance, 0);
+  const { supplyV, riseV, fallV } = stage;
+  const wiredS =
+    stage.pulledTo === 'plus' ? crossingS(ohm, farad, 0, supplyV, riseV) : crossingS(ohm, farad, supplyV, 0, fallV);
+  return { wiredS, controlS, totalS: controlS + (wiredS ?? 0) };
+}
+
+/** Resistor at the contact that keeps the capacitor's discharge at the current a contact bears, Ω: V/I. */
+export const dischargeOhm = (supplyV: number, contactA: number): number => supplyV / contactA;
+
+export interface PositionError {
+  /** v·t: the same at every approach, so the datum does not feel it. mm or °. */
+  constant: number;
+  /** v·t of what varies from one approach to the next: the poll. It stays in the datum. */
+  jitter: number;
+  /** √(switch² + (v·jitter)² + step²): how well the datum repeats. */
+  repeatability: number;
+}
+
+/** Errors of a datum taken at a steady approach. Lengths in mm or °, times in s. */
+export function positionError(
+  speed: number,
+  filterS: number,
+  pollS: number,
+  switchRepeats: number,
+  step: number,
+): PositionError {
+  const jitter = speed * pollS;
+  return {
+    constant: speed * filterS,
+    jitter,
+    repeatability: Math.sqrt(switchRepeats ** 2 + jitter ** 2 + step ** 2),
+  };
+}

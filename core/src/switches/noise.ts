@@ -1,0 +1,95 @@
+import type { Design } from '../machine/design';
+import type { TerminalRef } from '../machine/ids';
+import { figureOr } from '../units/derived';
+import { baseValue } from '../units/quantity';
+import { filterTime, inputStage } from './filter';
+import type { CircuitAnalysis } from './polarity';
+
+/**
+ * Planning figures of how a switching drive gets into a signal lead that runs beside its cable: capacitance between the
+ * two, and of the lead to earth, per metre; what a screen lets through; what a closed contact with its leads has in ohms.
+ */
+export const COUPLING = { pfPerM: 50, leadPfPerM: 100, throughScreen: 0.02, closedOhm: 10 } as const;
+
+/** How likely a false trip is, and what it hangs on. */
+export interface NoiseRisk {
+  risk: 'none' | 'filtered' | 'likely';
+  /** Height of one spike at the input, V, and how far the net may move before it is taken for a trip, V. */
+  spikeV: number;
+  marginV: number;
+  /** How long one spike stays beyond the margin, s; the filter has to outlast it. */
+  aboveS: number;
+  filterS: number;
+  /** Lead that runs unscreened, m, and what swings beside it, V. */
+  unscreenedM: number;
+  swingV: number;
+  /** Whether a closed contact or a conducting output holds the net at rest. */
+  heldAtRest: boolean;
+}
+
+/**
+ * What one edge of a drive's output does to an input at rest. The edge puts a charge Q = C′·l·ΔV on the lead; the net
+ * jumps by Q/(C_lead + C_filter), at most ΔV, and comes back with R·C, where R is a closed contact or, without one, the
+ * resistor that pulls. A net that a closed contact holds is back within nanoseconds: that is what a normally closed loop
+ * is worth. Undefined where the circuit or its input is not known.
+ */
+export function noiseRisk(
+  design: Design,
+  circuitId: string,
+  input: TerminalRef,
+  analysis: CircuitAnalysis | undefined,
+): NoiseRisk | undefined {
+  const circuit = design.circuits[circuitId];
+  const field = design.roles.fieldSupply ? design.parts[design.roles.fieldSupply]?.data : undefined;
+  const fieldV = field?.class === 'supply' ? figureOr(field.outputVoltage, 24) : 24;
+  const stage = inputStage(design.parts[input.part], input.terminal, fieldV);
+  if (!circuit || !stage || !analysis?.wired) return undefined;
+  const swingV = swingOf(design);
+  const { lengthM, unscreenedM, coupledM } = leadsOf(design, circuit.devices);
+  const farad = figureOr(circuit.filterCapacitance, 0) * 1e-9 + COUPLING.leadPfPerM * 1e-12 * Math.max(lengthM, 0.1);
+  const chargeC = COUPLING.pfPerM * 1e-12 * coupledM * swingV;
+  const spikeV = Math.min(swingV, chargeC / farad);
+  const pulledHigh = stage.pulledTo === 'plus';
+  const heldAtRest =
+    analysis.idle.level === (pulledHigh ? 'low' : 'high') || (!pulledHigh && analysis.idle.reading === 'high');
+  const marginV =
+    analysis.idle.reading === 'high' ? Math.max(0, stage.supplyV - stage.fallV) : Math.max(0, stage.riseV);
+  const ohm = heldAtRest ? COUPLING.closedOhm : stage.resistanceOhm;
+  const aboveS = spikeV > marginV && marginV > 0 ? ohm * farad * Math.log(spikeV / marginV) : 0;
+  const filterS = filterTime(circuit, stage).controlS;
+  // What is over before the fastest poll can look is no trip either.
+  const risk = aboveS <= 1e-6 ? 'none' : aboveS < filterS ? 'filtered' : 'likely';
+  return { risk, spikeV, marginV, aboveS, filterS, unscreenedM, swingV, heldAtRest };
+}
+
+/** The highest voltage that something on the machine chops: a spindle drive on the mains, else the motor bus. */
+function swingOf(design: Design): number {
+  const drive = design.roles.spindleDrive ? design.parts[design.roles.spindleDrive] : undefined;
+  const onMains = drive && Object.values(drive.terminals).some((t) => t.role === 'mains-l');
+  if (onMains) return Math.SQRT2 * (design.mainsVoltage ? baseValue(design.mainsVoltage) : 230);
+  const supply = design.roles.motorSupply ? design.parts[design.roles.motorSupply]?.data : undefined;
+  return supply?.class === 'supply' ? figureOr(supply.outputVoltage, 0) : 0;
+}
+
+/** Leads of some devices, m: in all, unscreened, and as far as they couple. One lead is as long as its longest core. */
+function leadsOf(design: Design, devices: readonly string[]) {
+  const longest = new Map<string, number>();
+  for (const c of Object.values(design.conductors)) {
+    if (!devices.includes(c.from.part) && !devices.includes(c.to.part)) continue;
+    const name = c.cable ?? '';
+    longest.set(name, Math.max(longest.get(name) ?? 0, figureOr(c.length, 0) / 1000));
+  }
+  const screened = new Set(
+    Object.values(design.parts).flatMap((p) => (p.data.class === 'cable' && p.data.screened ? [p.name] : [])),
+  );
+  let [lengthM, unscreenedM, coupledM] = [0, 0, 0];
+  for (const [name, m] of longest) {
+    lengthM += m;
+    if (screened.has(name)) coupledM += m * COUPLING.throughScreen;
+    else {
+      unscreenedM += m;
+      coupledM += m;
+    }
+  }
+  return { lengthM, unscreenedM, coupledM };
+}

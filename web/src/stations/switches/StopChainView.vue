@@ -1,0 +1,314 @@
+<script setup lang="ts">
+import type { StopSchool, StopSchoolOutcome } from '@nodaxis/core/advice/stopSchools';
+import type { HeadCourse, StopCourse } from '@nodaxis/core/faults/stopCourse';
+import { showValue } from '@nodaxis/core/units/print';
+import { computed, ref } from 'vue';
+import { useMachine } from '../../document/machine';
+import { usePreferences } from '../../document/preferences';
+import { useWorked } from '../../trial/useWorked';
+import AxisMark from '../../widgets/AxisMark.vue';
+
+/** The schools of what the stop button cuts, side by side for this machine, each as a course in time. */
+const machine = useMachine();
+const preferences = usePreferences();
+const { result, busy, fault } = useWorked((worker, design) => worker.stopSchools(design));
+const refused = ref('');
+
+const names: Record<StopSchool, string> = {
+  'request-only': 'It asks the controller, and cuts nothing',
+  'motor-power': 'Motor power, by a contactor',
+  'main-switch': 'Everything behind the main switch',
+  'torque-off': 'The torque of the drives',
+};
+const ms = (s: number) => `${Math.round(s * 1000)} ms`;
+const length = (v: number) => showValue(v, 'length', preferences.display, 3);
+/** The same stretch of time for all four, so that they can be compared by eye. */
+const span = computed(() => {
+  const times = (result.value ?? []).flatMap((o) => [
+    ...(o.course?.axes.flatMap((a) => a.restS ?? []) ?? []),
+    ...(o.course?.heads.map((h) => h.unheldS) ?? []),
+  ]);
+  return Math.max(0.1, ...times) * 1.12;
+});
+const at = (s: number) => `${Math.min(100, (100 * s) / span.value)}%`;
+const ticks = computed(() => {
+  const step = [0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5].find((s) => span.value / s <= 6) ?? 10;
+  return Array.from({ length: Math.floor(span.value / step) + 1 }, (_, i) => i * step);
+});
+const headWords = (h: HeadCourse): string =>
+  h.held === 'motor'
+    ? 'held by its motor'
+    : h.held === 'screw'
+      ? 'held by the drag of its screw'
+      : h.held === 'brake'
+        ? h.dropMm > 0.005
+          ? `held by its brake after ${ms(h.unheldS)}: comes down ${length(h.dropMm)}`
+          : `held by its brake from ${ms(h.unheldS)} on`
+        : 'NOTHING HOLDS IT: it comes down';
+const spindleWords: Record<StopCourse['spindle'], string> = {
+  none: '',
+  'stopped by command': 'braked by its drive, as the control commands',
+  coasts: 'loses its power and coasts: wait until it stands',
+  'runs on': 'RUNS ON',
+};
+const restartWords: Record<StopCourse['restart'], string> = {
+  'second act': 'the start button, after the stop is released',
+  'at the control': 'the stop released, then the latch cleared at the control',
+  'by itself': 'NONE: power is back as soon as the button is let go',
+};
+function take(o: StopSchoolOutcome): void {
+  refused.value = machine
+    .run({ name: 'several', args: { title: `What the stop button cuts: ${names[o.school]}`, commands: o.commands } })
+    .map((f) => `${f.what} ${f.mend}`)
+    .join(' ');
+}
+</script>
+
+<template>
+  <div class="stop" data-field="stopSchool">
+    <p class="caution small">
+      Planning help, no certified safety function: what your machine needs is for your local code and a licensed person
+      to say. Whatever the button cuts, the control must be told, the button latches, and power never comes back by
+      itself.
+    </p>
+    <p v-if="fault || refused" class="caution" role="alert">{{ fault || refused }}</p>
+    <p v-if="!result && busy" class="soft" role="status">Trying the four schools on this machine …</p>
+    <div v-if="result" class="schools" :aria-busy="busy">
+      <article
+        v-for="o in result"
+        :key="o.school"
+        class="sheet"
+        :class="{ chosen: o.chosen }"
+        :aria-label="names[o.school]"
+      >
+        <div class="row spread head">
+          <h2>{{ names[o.school] }}</h2>
+          <span v-if="o.chosen" class="chip">as it is</span>
+          <button
+            v-else-if="!o.missing.length"
+            class="plain-button framed"
+            :disabled="machine.readOnly"
+            @click="take(o)"
+          >
+            Take it
+          </button>
+        </div>
+        <p v-if="o.missing.length" class="soft">{{ o.missing.join(' ') }}</p>
+        <template v-if="o.course">
+          <p class="soft needs">
+            {{ o.conductors }} conductors{{ o.needs.length ? `; wants ${o.needs.join(', ')}` : '; nothing to buy' }}
+          </p>
+          <div class="lanes">
+            <span>Control</span>
+            <div class="lane">
+              <i
+                v-if="o.course.toldS !== undefined"
+                class="bar told"
+                :style="{ left: at(o.course.toldS), right: 0 }"
+              ></i
+              ><em>{{
+                o.course.toldS === undefined
+                  ? 'is not told'
+                  : `knows after ${showValue(o.course.toldS, 'time', preferences.display, 2)}`
+              }}</em>
+            </div>
+            <span>Motor power</span>
+            <div class="lane">
+              <i
+                class="bar power"
+                :style="{ left: 0, width: o.course.powerOffS === undefined ? '100%' : at(o.course.powerOffS) }"
+              ></i
+              ><em
+                :style="{ left: o.course.powerOffS === undefined ? '6px' : `calc(${at(o.course.powerOffS)} + 5px)` }"
+                :class="{ on: o.course.powerOffS === undefined }"
+                >{{ o.course.powerOffS === undefined ? 'stays' : `gone after ${ms(o.course.powerOffS)}` }}</em
+              >
+            </div>
+            <template v-for="a in o.course.axes" :key="a.id">
+              <span><AxisMark :letter="a.letter" /></span>
+              <div class="lane">
+                <i
+                  class="bar"
+                  :class="a.way.replace(' ', '-')"
+                  :style="{ left: 0, width: a.restS === undefined ? '100%' : at(a.restS) }"
+                ></i
+                ><em
+                  :style="{
+                    left: a.restS === undefined || a.restS > span * 0.42 ? '6px' : `calc(${at(a.restS)} + 5px)`,
+                  }"
+                  :class="{
+                    on: a.restS === undefined || a.restS > span * 0.42,
+                    over: a.distance !== undefined && a.room !== undefined && a.distance > a.room,
+                  }"
+                  >{{ a.way }}{{ a.restS === undefined ? '' : `: ${ms(a.restS)}, ${length(a.distance!)}`
+                  }}{{
+                    a.distance !== undefined && a.room !== undefined && a.distance > a.room
+                      ? `; behind its limit there are ${length(a.room)}`
+                      : ''
+                  }}</em
+                >
+              </div>
+            </template>
+          </div>
+          <dl>
+            <template v-for="h in o.course.heads" :key="h.id">
+              <dt>Head {{ h.letter }}</dt>
+              <dd :class="{ bad: h.held === 'nothing' }">{{ headWords(h) }}</dd>
+            </template>
+            <template v-if="o.course.spindle !== 'none'">
+              <dt>Spindle</dt>
+              <dd :class="{ bad: o.course.spindle === 'runs on' }">{{ spindleWords[o.course.spindle] }}</dd>
+            </template>
+            <dt>Position</dt>
+            <dd>{{ o.course.positionKept ? 'kept' : 'not to be trusted: reference again' }}</dd>
+            <dt>Screen shows</dt>
+            <dd :class="{ bad: o.course.toldS === undefined }">{{ o.course.screen }}</dd>
+            <dt>Second act</dt>
+            <dd :class="{ bad: o.course.restart === 'by itself' }">{{ restartWords[o.course.restart] }}</dd>
+            <dt>If the control hangs</dt>
+            <dd
+              :class="{
+                bad:
+                  o.course.hung.motors === 'go on' ||
+                  o.course.hung.spindle === 'runs on' ||
+                  o.course.hung.heads.some((h) => h.held === 'nothing'),
+              }"
+            >
+              motors {{ o.course.hung.motors
+              }}{{ o.course.hung.spindle === 'none' ? '' : `; spindle ${o.course.hung.spindle.toLowerCase()}`
+              }}{{ o.course.hung.heads.map((h) => `; ${h.letter} ${headWords(h)}`).join('') }}
+            </dd>
+          </dl>
+        </template>
+      </article>
+    </div>
+    <div v-if="result?.some((o) => o.course)" class="scale mono soft" aria-hidden="true">
+      <span v-for="t in ticks" :key="t">{{ ms(t) }}</span>
+      <span>from the press, at the highest speeds wanted; switching times are planning figures</span>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.stop {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+}
+.small {
+  font-size: 13px;
+}
+.schools {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 10px;
+  align-items: start;
+}
+article {
+  padding: 8px 12px;
+}
+article.chosen {
+  border-color: var(--accent);
+  box-shadow: inset 4px 0 0 var(--accent);
+}
+.head {
+  flex-wrap: nowrap;
+  min-height: 30px;
+}
+.needs {
+  font-size: 12px;
+}
+.lanes {
+  display: grid;
+  grid-template-columns: 84px minmax(0, 1fr);
+  gap: 2px 8px;
+  font-size: 12px;
+  margin: 4px 0;
+  align-items: center;
+}
+.lane {
+  position: relative;
+  height: 18px;
+  background: var(--paper);
+  overflow: hidden;
+}
+.bar {
+  position: absolute;
+  top: 2px;
+  bottom: 2px;
+  background: var(--line);
+  border-right: 2px solid var(--ink);
+}
+.told {
+  background: var(--accent-wash);
+  border-right: 0;
+  border-left: 2px solid var(--accent);
+}
+.power {
+  background: var(--steel);
+}
+.coasting {
+  background: repeating-linear-gradient(115deg, var(--line) 0 5px, transparent 5px 9px);
+}
+.goes-on {
+  background: var(--danger);
+  border: 0;
+}
+.lane em {
+  position: absolute;
+  left: 6px;
+  top: 0;
+  line-height: 18px;
+  font-style: normal;
+  white-space: nowrap;
+  background: color-mix(in srgb, var(--sheet) 78%, transparent);
+  padding: 0 3px;
+}
+.lane em.over {
+  color: var(--danger);
+}
+dl {
+  display: grid;
+  grid-template-columns: 128px minmax(0, 1fr);
+  gap: 1px 8px;
+  margin: 0;
+  font-size: 12.5px;
+}
+dt {
+  color: var(--soft);
+}
+dd {
+  margin: 0;
+}
+.bad {
+  color: var(--danger);
+  font-weight: 700;
+}
+.scale {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+  font-size: 12px;
+}
+.scale span:last-child {
+  font-family: var(--sans);
+}
+@media (max-width: 900px) {
+  .schools {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  dl,
+  .lanes {
+    grid-template-columns: 92px minmax(0, 1fr);
+  }
+  .lane em {
+    white-space: normal;
+    position: static;
+    display: block;
+  }
+  .lane {
+    height: auto;
+    min-height: 18px;
+  }
+}
+</style>
