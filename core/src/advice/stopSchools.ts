@@ -1,6 +1,7 @@
 import { applyCommand } from '../commands/apply';
 import type { Command } from '../commands/command';
 import { deriveFigures } from '../derivation/figures';
+import { movingAxes } from '../derivation/movingAxes';
 import type { StopCourse } from '../faults/stopCourse';
 import { stopCourse } from '../faults/stopCourse';
 import type { Design } from '../machine/design';
@@ -8,7 +9,6 @@ import { newMachineFile } from '../machine/file';
 import { libraryEntry } from '../machine/library/index';
 import { terminalsWithRole } from '../machine/parts';
 import { drivesOf } from '../wiring/planner/drives';
-import { movingAxes } from './movingAxes';
 
 export type StopSchool = NonNullable<Design['stopSchool']>;
 export const stopSchools = ['request-only', 'motor-power', 'main-switch', 'torque-off'] as const satisfies StopSchool[];

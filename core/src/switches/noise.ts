@@ -3,6 +3,7 @@ import type { TerminalRef } from '../machine/ids';
 import { figureOr } from '../units/derived';
 import { baseValue } from '../units/quantity';
 import { filterTime, inputStage } from './filter';
+import { fieldVolts } from './placement';
 import type { CircuitAnalysis } from './polarity';
 
 /**
@@ -40,9 +41,7 @@ export function noiseRisk(
   analysis: CircuitAnalysis | undefined,
 ): NoiseRisk | undefined {
   const circuit = design.circuits[circuitId];
-  const field = design.roles.fieldSupply ? design.parts[design.roles.fieldSupply]?.data : undefined;
-  const fieldV = field?.class === 'supply' ? figureOr(field.outputVoltage, 24) : 24;
-  const stage = inputStage(design.parts[input.part], input.terminal, fieldV);
+  const stage = inputStage(design.parts[input.part], input.terminal, fieldVolts(design));
   if (!circuit || !stage || !analysis?.wired) return undefined;
   const swingV = swingOf(design);
   const { lengthM, unscreenedM, coupledM } = leadsOf(design, circuit.devices);

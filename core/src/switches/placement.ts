@@ -2,6 +2,7 @@ import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import type { Axis } from '../machine/mechanics';
 import type { Derived } from '../units/derived';
+import { filterTime, inputStage } from './filter';
 import { figure, figureOr, gather, known, mapKnown, positive } from '../units/derived';
 
 /** Distance that an axis needs to come to rest once a switch has tripped. */
@@ -24,8 +25,8 @@ const pollOf = (reader: Reader | undefined): Derived<number> => {
 };
 
 /**
- * Stopping from the wanted (highest permitted) speed: v·(t_filter + t_poll) + v²/2a. A switch that arrives at an input
- * board is seen after the poll of the board and that of the controller.
+ * Stopping from the wanted (highest permitted) speed: v·(t_filter + t_poll) + v²/2a, and v·a/2j more where the jerk is
+ * limited. A switch that arrives at an input board is seen after the poll of the board and that of the controller.
  */
 export function stoppingOf(
   axisId: string,
@@ -42,19 +43,35 @@ export function stoppingOf(
       ownPollS: pollOf(controller),
       boardPollS: pollOf(board),
     }),
-    ({ speed, acceleration, ownPollS, boardPollS }) => ({
-      speed,
-      reactionS: ownPollS + boardPollS + filterS,
-      distance: speed * (ownPollS + boardPollS + filterS) + (speed * speed) / (2 * acceleration),
-    }),
+    ({ speed, acceleration, ownPollS, boardPollS }) => {
+      const reactionS = ownPollS + boardPollS + filterS;
+      const jerk = figureOr(axis.jerk, 0);
+      const easing = jerk > 0 ? (speed * acceleration) / (2 * jerk) : 0;
+      return { speed, reactionS, distance: speed * reactionS + speed ** 2 / (2 * acceleration) + easing };
+    },
   );
 }
 
-/** The longest filter among the limit circuits of an axis, in s. */
-export const limitFilterS = (axisId: string, design: Pick<Design, 'circuits' | 'parts'>): number =>
-  Object.values(design.circuits)
-    .filter((c) => c.devices.some((d) => design.parts[d]?.mount?.axis === axisId))
-    .reduce((most, c) => Math.max(most, figureOr(c.filter, 0)), 0);
+/** What an isolated input is fed from, V. */
+const FIELD_V = 24;
+export const fieldVolts = ({ roles, parts }: Pick<Design, 'roles' | 'parts'>): number => {
+  const data = roles.fieldSupply ? parts[roles.fieldSupply]?.data : undefined;
+  return data?.class === 'supply' ? figureOr(data.outputVoltage, FIELD_V) : FIELD_V;
+};
+
+/** The longest filter among the circuits of an axis, the wired one and the control's together, in s. */
+export const limitFilterS = (
+  axisId: string,
+  design: Pick<Design, 'circuits' | 'parts' | 'roles'>,
+  inputs: Readonly<Record<string, TerminalRef>>,
+): number =>
+  Object.entries(design.circuits)
+    .filter(([, c]) => c.devices.some((d) => design.parts[d]?.mount?.axis === axisId))
+    .reduce((most, [id, c]) => {
+      const input = inputs[id];
+      const stage = input && inputStage(design.parts[input.part], input.terminal, fieldVolts(design));
+      return Math.max(most, filterTime(c, stage).totalS);
+    }, 0);
 
 /** The input board, where a switch of this axis arrives at it. */
 export function boardOnTheWay(

@@ -1,4 +1,6 @@
 import { compareStopSchools } from '@nodaxis/core/advice/stopSchools';
+import { switchCounts, type SwitchCount } from '@nodaxis/core/advice/switchCounts';
+import { switchSchools, type School } from '@nodaxis/core/advice/switchSchools';
 import { deriveFigures } from '@nodaxis/core/derivation/figures';
 import type { SafetyFunction } from '@nodaxis/core/faults/safetyFunctions';
 import type { SweepRow } from '@nodaxis/core/faults/sweep';
@@ -38,6 +40,14 @@ const faults = {
   },
   /** The four schools of a stop, each tried on a copy. */
   stopSchools: (design: Design) => compareStopSchools(design),
+  /** The ways of wiring the limits and references, and how many switches there may be, each tried on a copy. */
+  switchSchools(design: Design): { schools: School[]; counts: SwitchCount[] } {
+    const trial = switchSchools(design);
+    for (;;) {
+      const step = trial.next();
+      if (step.done) return { schools: step.value, counts: switchCounts(design) };
+    }
+  },
 };
 
 export type FaultsWorker = typeof faults;

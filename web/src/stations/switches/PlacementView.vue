@@ -1,83 +1,225 @@
 <script setup lang="ts">
-import { circuitName } from '@nodaxis/core/machine/fields';
-import { computed } from 'vue';
+import type { AxisFigures } from '@nodaxis/core/derivation/figures';
+import type { Placement } from '@nodaxis/core/derivation/placements';
+import { datumQuality, placementsOf } from '@nodaxis/core/derivation/placements';
+import { headroomMm } from '@nodaxis/core/switches/indexPulse';
+import { parseQuantity } from '@nodaxis/core/units/parse';
+import { displayUnit, showValue } from '@nodaxis/core/units/print';
+import { baseValue } from '@nodaxis/core/units/quantity';
+import { computed, reactive, ref } from 'vue';
 import { useMachine } from '../../document/machine';
+import { usePreferences } from '../../document/preferences';
 import AxisMark from '../../widgets/AxisMark.vue';
 import MachineField from '../../widgets/MachineField.vue';
-import TravelRuler from '../../widgets/TravelRuler.vue';
+import IndexDial from './IndexDial.vue';
+import PlacementRuler from './PlacementRuler.vue';
 import ReferenceOrder from './ReferenceOrder.vue';
 
+/** Where each switch sits on its axis, what the axis needs behind it, and how well its datum repeats. */
 const machine = useMachine();
+const preferences = usePreferences();
 const figures = computed(() => machine.figures!);
-const circuits = computed(() => Object.keys(machine.design!.circuits));
+const rows = computed(() =>
+  figures.value.axes.map((a) => ({
+    a,
+    placements: placementsOf(figures.value, a),
+    datum: datumQuality(figures.value, a),
+  })),
+);
+const open = ref('');
+const show = (a: AxisFigures, v: number | undefined) =>
+  v === undefined ? '–' : showValue(v, a.axis.motion === 'linear' ? 'length' : 'angle', preferences.display, 3);
+const partOf = (device: string) => machine.design!.parts[device];
+const isSensor = (device: string) => partOf(device)?.data.class === 'sensor';
+const isHall = (device: string) => {
+  const data = partOf(device)?.data;
+  return data?.class === 'sensor' && data.principle === 'hall';
+};
+const bad = (p: Placement) => ['hits the stop', 'trips behind the stop'].includes(p.verdict);
+
+/** The sum that no envelope knows: what hangs in the spindle and stands on the table. */
+const room = reactive({ nose: '', tool: '', work: '', fixture: '' });
+const head = computed(() => figures.value.axes.find((a) => ['up', 'down'].includes(a.axis.plus)));
+const clearance = computed(() => {
+  const unit = displayUnit('length', preferences.display);
+  const values = (['nose', 'tool', 'work', 'fixture'] as const).map((k) => {
+    const text = room[k].trim();
+    if (!text) return k === 'nose' ? undefined : 0;
+    const read = parseQuantity(text, ['length'], unit, k);
+    return read.ok ? baseValue(read.value) : NaN;
+  });
+  const [nose, tool, work, fixture] = values;
+  return nose === undefined ? undefined : headroomMm(nose, tool!, work!, fixture!);
+});
 </script>
 
 <template>
-  <div class="stack">
-    <div class="two">
-      <section class="sheet stack" aria-label="Where the switches sit">
-        <h2>Where they sit, and the travel that is left</h2>
-        <TravelRuler v-for="a in figures.axes" :key="a.id" :axis="a" />
-      </section>
-      <section class="sheet stack" aria-label="Finding the datum">
-        <h2>Finding the datum</h2>
-        <MachineField path="datumSchool" />
-        <MachineField path="limitSchool" />
-        <ReferenceOrder />
-        <details v-if="circuits.length">
-          <summary>Input filters</summary>
-          <MachineField
-            v-for="id in circuits"
-            :key="id"
-            :path="`circuits.${id}.filter`"
-            :label="circuitName(machine.design!, id)"
-            no-source
-          />
-        </details>
-      </section>
-    </div>
-    <section class="cards" aria-label="Reference of each axis">
-      <article v-for="a in figures.axes" :key="a.id" class="sheet" :aria-label="`Reference of ${a.axis.letter}`">
-        <h2 class="row"><AxisMark :letter="a.axis.letter" /> reference</h2>
+  <div class="placement">
+    <section
+      v-for="{ a, placements, datum } in rows"
+      :key="a.id"
+      class="sheet axis"
+      :aria-label="`Reference of ${a.axis.letter}`"
+    >
+      <div class="row spread">
+        <h2 class="row">
+          <AxisMark :letter="a.axis.letter" />
+          <span v-if="a.ruler.known" class="mono usable"
+            >{{ show(a, a.ruler.value.usable) }} usable of
+            {{ show(a, a.ruler.value.hardPlus - a.ruler.value.hardMinus) }}</span
+          >
+        </h2>
+        <span v-if="datum" class="soft small"
+          >datum repeats within ±{{ show(a, datum.error.repeatability)
+          }}{{ datum.error.constant ? `; ${show(a, datum.error.constant)} of delay cancels` : '' }}</span
+        >
+        <button class="plain-button" :aria-expanded="open === a.id" @click="open = open === a.id ? '' : a.id">
+          {{ open === a.id ? 'Close' : 'Figures' }}
+        </button>
+      </div>
+      <PlacementRuler :axis="a" :placements="placements" />
+      <ul class="verdicts">
+        <li
+          v-for="p in placements"
+          :key="p.device"
+          :class="{ bad: bad(p), doubt: p.verdict === 'pushes the switch too far' }"
+        >
+          <b class="mono">{{ partOf(p.device)?.designation }}</b> {{ p.end }} end{{
+            p.isReference ? ', reference' : ''
+          }}: <b>{{ p.isLimit ? p.verdict : 'reference only' }}</b><template v-if="p.isLimit"
+            >: needs {{ show(a, p.stopping) }}, has {{ show(a, p.fromStop)
+            }}{{ p.overTravel === undefined ? '' : `, bears ${show(a, p.overTravel)}`
+            }}{{ p.coasting === undefined ? '' : `; coasts ${show(a, p.coasting)} without power` }}</template
+          >
+        </li>
+        <li v-if="!placements.length" class="soft">
+          No switch on this axis. Add one under Inputs, or see Schools for what that leaves open.
+        </li>
+      </ul>
+      <div v-if="datum?.indexPitch" class="indexing">
+        <IndexDial :check="datum.index" :pitch="datum.indexPitch" :linear="a.axis.motion === 'linear'" />
+        <MachineField :path="`axes.${a.id}.reference.indexPhase`" no-source />
+      </div>
+      <div v-if="open === a.id" class="fields">
         <MachineField :path="`axes.${a.id}.reference.method`" />
         <MachineField :path="`axes.${a.id}.reference.end`" />
         <MachineField :path="`axes.${a.id}.reference.backOff`" />
         <MachineField :path="`axes.${a.id}.envelopeMargin`" />
-        <MachineField
-          v-for="s in a.switches"
-          :key="s.device"
-          :path="`parts.${s.device}.mount.tripFromStop`"
-          :label="`${machine.design!.parts[s.device]!.designation}, ${s.end} end: trip to stop`"
-        />
-        <details>
-          <summary>Speeds and position</summary>
-          <MachineField :path="`axes.${a.id}.reference.fastSpeed`" />
-          <MachineField :path="`axes.${a.id}.reference.slowSpeed`" />
-          <MachineField :path="`axes.${a.id}.reference.positionAtDatum`" />
-        </details>
-      </article>
+        <MachineField :path="`axes.${a.id}.reference.fastSpeed`" />
+        <MachineField :path="`axes.${a.id}.reference.slowSpeed`" />
+        <MachineField :path="`axes.${a.id}.reference.positionAtDatum`" />
+        <template v-for="s in a.switches" :key="s.device">
+          <MachineField
+            :path="`parts.${s.device}.mount.tripFromStop`"
+            :label="`${partOf(s.device)!.designation}, ${s.end} end: trip to stop`"
+          />
+          <MachineField
+            v-if="isSensor(s.device)"
+            :path="`parts.${s.device}.mount.approach`"
+            :label="`${partOf(s.device)!.designation}: target comes`"
+          />
+          <MachineField
+            v-if="isHall(s.device)"
+            :path="`parts.${s.device}.mount.pole`"
+            :label="`${partOf(s.device)!.designation}: magnet shows`"
+          />
+        </template>
+      </div>
     </section>
+    <section class="sheet" aria-label="Finding the datum">
+      <h2>Finding the datum</h2>
+      <div class="fields">
+        <MachineField path="datumSchool" />
+        <MachineField path="limitSchool" />
+      </div>
+      <ReferenceOrder />
+    </section>
+    <details v-if="head" class="sheet">
+      <summary>
+        The envelope of {{ head.axis.letter }} knows neither tool nor work: do the sum before the first move down
+      </summary>
+      <div class="sum">
+        <label>Spindle nose to table, head at rest <input v-model="room.nose" class="mono" /></label>
+        <label>less what the tool stands out <input v-model="room.tool" class="mono" /></label>
+        <label>less the work <input v-model="room.work" class="mono" /></label>
+        <label>less vice or clamps <input v-model="room.fixture" class="mono" /></label>
+        <p v-if="clearance !== undefined" :class="{ bad: !(clearance > 0) }" role="status">
+          {{
+            Number.isNaN(clearance)
+              ? 'One of these is not a length.'
+              : clearance > 0
+                ? `${show(head, clearance)} are left between the tool and the work.`
+                : `The tool would stand ${show(head, -clearance)} deep in the work: it does not fit under the spindle.`
+          }}
+        </p>
+      </div>
+    </details>
   </div>
 </template>
 
 <style scoped>
-.two {
+.placement {
   display: grid;
-  grid-template-columns: minmax(0, 1.6fr) minmax(0, 1fr);
-  gap: 12px;
+  grid-template-columns: repeat(auto-fit, minmax(480px, 1fr));
+  gap: 10px;
+  align-items: start;
 }
-.cards {
+.axis {
+  padding: 8px 12px;
+}
+.usable {
+  font-size: 13px;
+  font-weight: 400;
+}
+.small {
+  font-size: 12px;
+}
+.verdicts {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  font-size: 13px;
+}
+.bad {
+  color: var(--danger);
+}
+.doubt {
+  color: var(--doubt);
+}
+.indexing {
+  border-top: 1px solid var(--line);
+  margin-top: 6px;
+  padding-top: 4px;
+}
+.fields {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(350px, 1fr));
-  gap: 12px;
+  gap: 4px;
+  margin-top: 8px;
 }
 summary {
   cursor: pointer;
-  color: var(--soft);
 }
-@media (max-width: 900px) {
-  .two,
-  .cards {
+.sum {
+  display: grid;
+  gap: 6px;
+  margin-top: 8px;
+  font-size: 13px;
+}
+.sum label {
+  display: grid;
+  grid-template-columns: 240px 110px;
+  align-items: center;
+}
+.sum input {
+  font: inherit;
+  color: inherit;
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  height: 30px;
+  padding: 0 6px;
+}
+@media (max-width: 720px) {
+  .placement {
     grid-template-columns: minmax(0, 1fr);
   }
 }

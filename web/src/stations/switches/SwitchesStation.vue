@@ -6,12 +6,14 @@ import { useSweep } from '../../trial/useSweep';
 import { useTrial } from '../../trial/useTrial';
 import { useMachine } from '../../document/machine';
 import StationTabs from '../../widgets/StationTabs.vue';
+import FilterView from './FilterView.vue';
 import InputsView from './InputsView.vue';
 import PlacementView from './PlacementView.vue';
+import SchoolsView from './SchoolsView.vue';
 import StopChainView from './StopChainView.vue';
 import SweepView from './SweepView.vue';
 
-type View = 'inputs' | 'try' | 'placement' | 'stop' | 'faults';
+type View = 'inputs' | 'try' | 'schools' | 'placement' | 'filters' | 'stop' | 'faults';
 const machine = useMachine();
 const trial = useTrial();
 const sweep = useSweep();
@@ -21,7 +23,9 @@ const dangers = computed(() => sweep.result?.result.rows.filter((r) => r.danger)
 const views = computed((): { id: View; name: string; count?: number }[] => [
   { id: 'inputs', name: 'Inputs' },
   { id: 'try', name: 'Try it' },
+  { id: 'schools', name: 'Schools' },
   { id: 'placement', name: 'Where they sit' },
+  { id: 'filters', name: 'Filters' },
   { id: 'stop', name: 'Stop chain' },
   { id: 'faults', name: 'When something breaks', count: dangers.value },
 ]);
@@ -30,7 +34,8 @@ const views = computed((): { id: View; name: string; count?: number }[] => [
 function viewOf(field: string): View | undefined {
   if (field === 'dailyChecks') return 'faults';
   if (field === 'stopSchool') return 'stop';
-  if (/^(axes|datumSchool|limitSchool|referenceStages)|\.mount\.|\.filter$/.test(field)) return 'placement';
+  if (/^(axes|datumSchool|limitSchool|referenceStages)|\.mount\./.test(field)) return 'placement';
+  if (/\.(filter|dischargeResistance)/.test(field)) return 'filters';
   if (/^(circuits|parts)/.test(field)) return 'inputs';
   return undefined;
 }
@@ -68,7 +73,9 @@ const show = (id: View) => void router.replace({ path: route.path, query: { view
           There is no wire to try yet. Add inputs, then plan the wiring: what each switch does is worked out from it.
         </p>
       </section>
+      <SchoolsView v-else-if="view === 'schools'" />
       <PlacementView v-else-if="view === 'placement'" />
+      <FilterView v-else-if="view === 'filters'" />
       <StopChainView v-else-if="view === 'stop'" />
       <SweepView v-else-if="view === 'faults'" />
     </div>

@@ -1,4 +1,4 @@
-import type { AxisFigures, Figures } from '../derivation/figures';
+import type { AxisFigures, Figures } from './figures';
 import { backDriving } from '../drivetrain/backDriving';
 import { inertiaKgm2, motorAlpha, steadyTorqueNm } from '../drivetrain/load';
 import type { MovingAxis } from '../faults/stopCourse';
