@@ -29,7 +29,11 @@ import type { Replanned } from '../wiring/planner/replan';
 import { replan } from '../wiring/planner/replan';
 import type { Wires } from '../wiring/wires';
 import { wiresOf } from '../wiring/wires';
+import { LivingMachine } from '../faults/livingMachine';
+import type { StopCourse } from '../faults/stopCourse';
+import { stopCourse } from '../faults/stopCourse';
 import { Cache } from './cache';
+import { movingAxes } from './movingAxes';
 
 export interface AxisFigures {
   id: string;
@@ -40,6 +44,17 @@ export interface AxisFigures {
   switches: readonly AxisSwitch[];
   ruler: Derived<Ruler>;
   stopping: Derived<Stopping>;
+}
+
+/** What the stop button does, and whether the machine comes to rest at all once it is started. */
+export interface StopFigures {
+  course: StopCourse | undefined;
+  /** Coils that hold once the machine was started, by `part/element`. */
+  held: ReadonlySet<string>;
+  /** Coils that chase each other. */
+  ring: readonly string[];
+  /** Whether any driver has its torque when the machine runs. */
+  moved: boolean;
 }
 
 /** Everything that is derived from a design, apart from the findings over it. */
@@ -54,6 +69,8 @@ export interface Figures {
   /** Conductors with their ends and nets. */
   wires: Wires;
   circuits: Readonly<Record<string, CircuitAnalysis>>;
+  /** The stop over the evaluated nets. */
+  stop: StopFigures;
   settings: readonly Setting[];
   controller: Derived<ControllerSettings>;
 }
@@ -208,7 +225,22 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
       [settings, design.referenceStages, design.limitSchool, design.datumSchool, design.circuits],
       () => controllerSettings(design, settings),
     );
-    return { design, axes, drives, plan, replanned, network, wires, circuits, settings, controller };
+    const stop = cache.keep(
+      'stop',
+      [network, design.circuits, design.outputs, design.roles, design.stopSchool, plan, design.masses, ...axes],
+      (): StopFigures => {
+        const living = new LivingMachine(design, network);
+        const held = living.started({});
+        const e = living.at({ held });
+        return {
+          course: stopCourse(design, network, plan, movingAxes({ design, axes })),
+          held,
+          ring: e.ring,
+          moved: living.torque(e).size > 0,
+        };
+      },
+    );
+    return { design, axes, drives, plan, replanned, network, wires, circuits, stop, settings, controller };
   };
 }
 

@@ -19,7 +19,7 @@ function coastDeceleration(a: AxisFigures): number | undefined {
 }
 
 /** The axes that can be moving when a stop comes, at the highest speed that is wanted of them. */
-export function movingAxes({ design, axes }: Figures): MovingAxis[] {
+export function movingAxes({ design, axes }: Pick<Figures, 'design' | 'axes'>): MovingAxis[] {
   return axes.flatMap((a): MovingAxis[] => {
     if (!a.stopping.known) return [];
     const limits = a.switches.flatMap((s) => (s.isLimit && s.fromStop.known ? [s.fromStop.value] : []));

@@ -93,6 +93,27 @@ const chain = (innerWidth: number, bend: number): Command[] => [
   { name: 'route-cable', args: { cable: 'Motor X', chain: 'Y chain' } },
   { name: 'route-cable', args: { cable: 'Motor Z', chain: 'Y chain' } },
 ];
+const exchange = (part: string, library: string): Command => ({ name: 'exchange-device', args: { part, library } });
+const everyFeed = (base: Base, feed: '0V' | 'plus'): Command[] =>
+  Object.keys(machines[base].design.circuits).map((id) => set(`circuits.${id}.feed`, feed));
+const pairJoined: Command = {
+  name: 'join-inputs',
+  args: { into: 'limit-and-reference-y-left', from: 'limit-and-reference-y-right' },
+};
+const joinZ: Command = { name: 'join-inputs', args: { into: 'limit-and-reference-x', from: 'limit-and-reference-z' } };
+/** A relay whose coil hangs behind its own contact. */
+const relayOn = (contact: 'nc' | 'no'): Command => ({
+  name: 'several',
+  args: {
+    title: 'relay',
+    commands: [
+      { name: 'add-part', args: { library: 'relay-latch-24' } },
+      wire('field-plus-strip:place', 'relay:com'),
+      wire(`relay:${contact}`, 'relay:coil-plus'),
+      wire('relay:coil-minus', 'field-zero-strip:place'),
+    ],
+  },
+});
 /** The board of Wren without the resistors that hold its inputs. */
 const bareBoard = (): LibraryEntry => {
   const entry = libraryEntry('controller-sedge-4')!;
@@ -592,6 +613,154 @@ const cases: Record<string, Case> = {
     base: 'plover',
     fires: [wires(['drive-x-0/supply-plus'], { length: quantity(12.2, 'm') })],
     silent: [wires(['drive-x-0/supply-plus'], { length: quantity(12, 'm') })],
+  },
+  'stop-untold': {
+    base: 'dunnock',
+    fires: [set('circuits.stop.cutsOnly', true)],
+    silent: [set('circuits.stop.cutsOnly', false)],
+  },
+  'stop-does-not-latch': {
+    base: 'wren',
+    fires: [exchange('device-stop', 'button-plum-push')],
+    silent: [exchange('device-stop', 'button-plum-stop-2')],
+  },
+  'pause-as-stop': {
+    base: 'wren',
+    fires: [{ name: 'add-input', args: { function: 'pause', library: 'button-plum-stop' } }, plan],
+    silent: [{ name: 'add-input', args: { function: 'pause', library: 'button-plum-push' } }, plan],
+    after: [plan],
+  },
+  'stop-in-return': {
+    base: 'plover',
+    fires: [unplan(machines.plover), ...everyFeed('plover', '0V'), plan],
+    silent: [unplan(machines.plover), ...everyFeed('plover', 'plus'), plan],
+    after: [...everyFeed('plover', 'plus'), plan],
+  },
+  // the contactor's coil draws 130 mA
+  'stop-contact-rating': {
+    base: 'dunnock',
+    fires: [set('parts.device-stop.data.ratedCurrent', 0.12, 'A')],
+    silent: [set('parts.device-stop.data.ratedCurrent', 0.14, 'A')],
+  },
+  // the board's inputs are fed by its own 0 V, not by that of the field supply
+  'frame-hides-trip': {
+    base: 'wren',
+    fires: [wire('earth-bar:pe', 'controller:gnd')],
+    silent: [wire('earth-bar:pe', 'controller:v5')],
+  },
+  'gantry-joined': {
+    base: 'dunnock',
+    fires: [unplan(machines.dunnock), { name: 'share-driver', args: { axis: 'y' } }, plan],
+    silent: [unplan(machines.dunnock), plan],
+  },
+  'pair-needs-turns': {
+    base: 'dunnock',
+    fires: [unplan(machines.dunnock), pairJoined, controller('controller-bryony-5'), plan],
+    silent: [unplan(machines.dunnock), pairJoined, plan],
+    after: [plan],
+  },
+  'output-type': {
+    base: 'dunnock',
+    fires: [exchange('device-limit-x-plus', 'sensor-lichen-npn-nc'), set('circuits.limit-x-plus.feed', 'plus')],
+    silent: [exchange('device-limit-x-plus', 'sensor-lichen-pnp-no')],
+  },
+  'closed-in-parallel': {
+    base: 'wren',
+    fires: [joinZ, set('circuits.limit-and-reference-x.arrangement', 'parallel'), plan],
+    silent: [joinZ, plan],
+    after: [plan],
+  },
+  // (5 − 1.2)/3300 = 1.15 mA against 2.5 mA
+  'input-current': {
+    base: 'dunnock',
+    fires: [role('fieldSupply', 'supply-marl-5')],
+    silent: [role('fieldSupply', 'supply-marl-24')],
+  },
+  // off up to 1 mA
+  'sensor-leakage': {
+    base: 'plover',
+    fires: [
+      exchange('device-limit-x-plus', 'sensor-burr-two-wire'),
+      set('parts.device-limit-x-plus.data.leakage', 1.1, 'mA'),
+    ],
+    silent: [
+      exchange('device-limit-x-plus', 'sensor-burr-two-wire'),
+      set('parts.device-limit-x-plus.data.leakage', 0.9, 'mA'),
+    ],
+    after: [plan],
+  },
+  // lead 4 mm, coarse mark ±0.02 mm: 0.004 of a turn is 0.016 mm
+  'index-ambiguous': {
+    base: 'wren',
+    fires: [set('axes.x.reference.indexPhase', 0.004, '1')],
+    silent: [set('axes.x.reference.indexPhase', 0.21, '1')],
+  },
+  // the switch lets go after 0.4 mm
+  'sits-on-shared': {
+    base: 'wren',
+    fires: [joinZ, set('axes.x.reference.backOff', 0.4, 'mm')],
+    silent: [joinZ, set('axes.x.reference.backOff', 0.5, 'mm')],
+  },
+  'noisy-input': {
+    base: 'wren',
+    fires: [set('circuits.limit-and-reference-y.filter', null)],
+    silent: [set('circuits.limit-and-reference-y.filter', 1, 'ms')],
+  },
+  'magnet-pole': {
+    base: 'plover',
+    fires: [
+      exchange('device-limit-x-plus', 'sensor-mullein-hall'),
+      set('parts.device-limit-x-plus.mount.pole', 'north'),
+    ],
+    silent: [
+      exchange('device-limit-x-plus', 'sensor-mullein-hall'),
+      set('parts.device-limit-x-plus.mount.pole', 'south'),
+    ],
+  },
+  'head-on-approach': {
+    base: 'dunnock',
+    fires: [set('parts.device-limit-x-plus.mount.approach', 'head-on')],
+    silent: [set('parts.device-limit-x-plus.mount.approach', 'across')],
+  },
+  // 160²/(2 · 600) = 21.3 mm against 20
+  'approach-too-fast': {
+    base: 'dunnock',
+    fires: [set('axes.x.reference.fastSpeed', 160, 'mm/s')],
+    silent: [set('axes.x.reference.fastSpeed', 150, 'mm/s')],
+  },
+  // 3.4 kg on a lead of 5 mm turn the screw back with 0.024 N·m
+  'head-drops-on-stop': {
+    base: 'dunnock',
+    fires: [set('axes.z.dragTorque', 0.02, 'N·m')],
+    silent: [set('axes.z.dragTorque', 0.03, 'N·m')],
+  },
+  'spindle-runs-on': {
+    base: 'wren',
+    fires: [{ name: 'remove-output', args: { output: 'spindle-speed' } }],
+    silent: [{ name: 'remove-output', args: { output: 'brake' } }],
+  },
+  'starts-by-itself': {
+    base: 'plover',
+    fires: [unplan(machines.plover), set('circuits.stop.cutsOnly', true), plan],
+    silent: [unplan(machines.plover), plan],
+    after: [plan],
+  },
+  'stop-cuts-nothing': {
+    base: 'dunnock',
+    fires: [wire('field-plus-strip:place', 'stop-contactor:coil-plus')],
+    silent: [wire('field-plus-strip:place', 'field-plus-strip:feed')],
+  },
+  // without power Y runs on for 17.0 mm; braked it stops within 14.5
+  'coasts-too-far': {
+    base: 'dunnock',
+    fires: [set('parts.device-limit-y-plus.mount.tripFromStop', 16.5, 'mm')],
+    silent: [set('parts.device-limit-y-plus.mount.tripFromStop', 17.5, 'mm')],
+  },
+  // a relay that cuts its own coil, against one that makes it
+  'relays-ring': {
+    base: 'dunnock',
+    fires: [relayOn('nc')],
+    silent: [relayOn('no')],
   },
   'terminal-crowded': {
     base: 'plover',

@@ -74,6 +74,32 @@ import { contactOverloaded } from './rules/contactOverloaded';
 import { stopUndecided } from './rules/stopUndecided';
 import { sectionDrop, sectionLoad, sectionProtection } from './rules/sectionThin';
 import { tripUnseen } from './rules/tripUnseen';
+import { stopUntold } from './rules/stopUntold';
+import { stopDoesNotLatch } from './rules/stopDoesNotLatch';
+import { pauseAsStop } from './rules/pauseAsStop';
+import { stopInReturn } from './rules/stopInReturn';
+import { stopContactRating } from './rules/stopContactRating';
+import { frameHidesTrip } from './rules/frameHidesTrip';
+import { gantryJoined } from './rules/gantryJoined';
+import { pairNeedsTurns } from './rules/pairNeedsTurns';
+import { outputType } from './rules/outputType';
+import { closedInParallel } from './rules/closedInParallel';
+import { inputCurrent } from './rules/inputCurrent';
+import { sensorLeakage } from './rules/sensorLeakage';
+import { indexAmbiguous } from './rules/indexAmbiguous';
+import { sitsOnShared } from './rules/sitsOnShared';
+import { noisyInput } from './rules/noisyInput';
+import { magnetPole } from './rules/magnetPole';
+import { headOnApproach } from './rules/headOnApproach';
+import { approachTooFast } from './rules/approachTooFast';
+import {
+  headDropsOnStop,
+  spindleRunsOn,
+  startsByItself,
+  stopCutsNothing,
+  coastsTooFar,
+  relaysRing,
+} from './rules/stopCourseRules';
 
 /** Every rule there is. Adding one touches this list and nothing else. */
 export const rules: readonly Rule[] = [
@@ -158,4 +184,28 @@ export const rules: readonly Rule[] = [
   sectionLoad,
   sectionProtection,
   sectionDrop,
+  stopUntold,
+  stopDoesNotLatch,
+  pauseAsStop,
+  stopInReturn,
+  stopContactRating,
+  frameHidesTrip,
+  gantryJoined,
+  pairNeedsTurns,
+  outputType,
+  closedInParallel,
+  inputCurrent,
+  sensorLeakage,
+  indexAmbiguous,
+  sitsOnShared,
+  noisyInput,
+  magnetPole,
+  headOnApproach,
+  approachTooFast,
+  headDropsOnStop,
+  spindleRunsOn,
+  startsByItself,
+  stopCutsNothing,
+  coastsTooFar,
+  relaysRing,
 ];

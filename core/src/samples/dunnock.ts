@@ -112,6 +112,7 @@ export function dunnock(): MachineFile {
     .do({ name: 'add-output', args: { function: 'lamp', library: 'lamp-wick-24' } })
     .do({ name: 'add-output', args: { function: 'fan', library: 'fan-zephyr-24', alwaysOn: true } })
     .do({ name: 'fit-suppressor', args: { part: 'motor-z-0', coil: 'brake', type: 'varistor' } })
+    .figures('circuits.probe', { filter: [1, 'ms'] })
     .tryDaily()
     .cautionsRead()
     .plan()

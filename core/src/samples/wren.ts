@@ -20,9 +20,9 @@ export function wren(): MachineFile {
     fieldSupply: 'supply-marl-24',
   });
   const axes = {
-    x: { travel: 270, speed: 40, steps: 12800, reach: 8 },
-    y: { travel: 145, speed: 40, steps: 3200, reach: 8 },
-    z: { travel: 210, speed: 30, steps: 3200, reach: 8 },
+    x: { travel: 270, speed: 40, steps: 12800, reach: 8, phase: 0.45 },
+    y: { travel: 145, speed: 40, steps: 3200, reach: 8, phase: 0.6 },
+    z: { travel: 210, speed: 30, steps: 3200, reach: 8, phase: 0.5 },
   };
   for (const [id, a] of Object.entries(axes)) {
     // Only the head needs a brake.
@@ -44,6 +44,7 @@ export function wren(): MachineFile {
         cuttingForce: [120, 'N'],
         'reference.method': 'switch-and-index',
         'reference.backOff': [2.5, 'mm'],
+        'reference.indexPhase': [a.phase, '1'],
       });
   }
   b.roles({
@@ -76,6 +77,7 @@ export function wren(): MachineFile {
     .tryDaily('device-limit-and-reference-y')
     .cautionsRead()
     .set('parts.device-limit-and-reference-y.setup.contactUsed', 'NO')
+    .figures('circuits.limit-and-reference-y', { filter: [2, 'ms'] })
     .do({ name: 'set-reference-stages', args: { stages: [['x', 'y'], ['z']] } })
     .plan();
   return b.file;

@@ -68,6 +68,27 @@ export function inputStage(part: Part | undefined, terminal: string, supplyV: nu
   };
 }
 
+/**
+ * Current through an input that is switched on, (V − V_f)/R, A, with the currents from and up to which it is sure of its
+ * level. Through the contact of a board's own input flows what its pull resistor lets through. Undefined where the part
+ * does not tell.
+ */
+export function inputCurrentA(
+  part: Part | undefined,
+  terminal: string,
+  supplyV: number,
+): { amps: number; onA: number | undefined; offA: number | undefined } | undefined {
+  const input = Object.values(part?.elements ?? {}).find((e) => e.kind === 'isolated-input' && e.terminal === terminal);
+  if (input?.kind === 'isolated-input') {
+    if (!input.resistance || !input.forwardVoltage) return undefined;
+    const amps = Math.max(0, (supplyV - baseValue(input.forwardVoltage)) / baseValue(input.resistance));
+    const of = (q: typeof input.onCurrent) => (q ? baseValue(q) : undefined);
+    return { amps, onA: of(input.onCurrent), offA: of(input.offCurrent) };
+  }
+  const stage = inputStage(part, terminal, supplyV);
+  return stage && { amps: stage.supplyV / stage.resistanceOhm, onA: undefined, offA: undefined };
+}
+
 export interface FilterTime {
   /** Of the resistor and capacitor in front of the input, when its contact opens, s; undefined where they block it. */
   wiredS: number | undefined;

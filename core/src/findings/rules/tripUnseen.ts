@@ -1,5 +1,8 @@
 import { circuitName } from '../../machine/fields';
+import { feedsOf } from '../../wiring/planner/inputs';
 import type { FindingDraft, Rule } from '../finding';
+import { isClosedInParallel } from './closedInParallel';
+import { mismatchedSensors } from './outputType';
 
 const protective = ['limit', 'limit-and-reference', 'stop', 'door'];
 
@@ -13,6 +16,10 @@ export const tripUnseen: Rule = {
       if (!circuit || !a.wired) return [];
       const deaf = a.tripped.filter((t) => !t.seen);
       if (!deaf.length) return [];
+      // Two causes have a finding of their own, which says what to do.
+      const board = design.parts[a.input.part];
+      const feeds = board ? feedsOf(board, a.input.terminal) : [];
+      if (isClosedInParallel(design, a.circuit) || mismatchedSensors(design, a.circuit, feeds).length) return [];
       const names = deaf.map((t) => design.parts[t.device]?.designation ?? t.device).join(', ');
       const device = design.parts[circuit.devices[0]!];
       const feed = circuit.feed === '0V' ? 'plus' : '0V';

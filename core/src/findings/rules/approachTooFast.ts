@@ -1,0 +1,35 @@
+import { showValue } from '../../units/print';
+import { baseValue } from '../../units/quantity';
+import type { FindingDraft, Rule } from '../finding';
+
+/** A fast approach that cannot stop behind the reference switch. */
+export const approachTooFast: Rule = {
+  code: 'approach-too-fast',
+  severity: 'wont-work',
+  check: ({ axes, design }) =>
+    axes.flatMap(({ id, axis, switches, stopping }): FindingDraft[] => {
+      const speed = axis.reference.fastSpeed && baseValue(axis.reference.fastSpeed);
+      const own = switches.find((s) => s.isReference && s.end === axis.reference.end);
+      if (!speed || !own?.fromStop.known || !stopping.known || !axis.acceleration) return [];
+      const distance = speed * stopping.value.reactionS + speed ** 2 / (2 * baseValue(axis.acceleration));
+      const room = own.fromStop.value;
+      if (distance <= room || room <= 0) return [];
+      const linear = axis.motion === 'linear';
+      return [
+        {
+          subject: id,
+          title: `${axis.letter} runs into its stop while it looks for ${design.parts[own.device]?.designation}`,
+          explain: (display) =>
+            `From the fast approach of ${showValue(speed, linear ? 'speed' : 'angularSpeed', display, 3)} it needs ${showValue(distance, linear ? 'length' : 'angle', display, 3)} to stop; behind the switch there are ${showValue(room, linear ? 'length' : 'angle', display, 3)}.`,
+          station: 'switches',
+          field: `axes.${id}.reference.fastSpeed`,
+          remedies: [
+            {
+              label: () => 'Let the speed follow from the room behind the switch',
+              command: { name: 'set-field', args: { path: `axes.${id}.reference.fastSpeed`, value: null } },
+            },
+          ],
+        },
+      ];
+    }),
+};

@@ -1,0 +1,50 @@
+import type { FindingDraft, Rule } from '../finding';
+import { evaluate } from '../../wiring/evaluate';
+import { feedsOf } from '../../wiring/planner/inputs';
+
+/** A stop contact between a load and 0 V: a wire behind it that touches the frame does what the button should prevent. */
+export const stopInReturn: Rule = {
+  code: 'stop-in-return',
+  severity: 'doubtful',
+  check: ({ design, network, plan }) => {
+    const stops = Object.entries(design.circuits).filter(([, c]) => c.function === 'stop');
+    if (!stops.length) return [];
+    const pressed = evaluate(network, { actuated: new Set(stops.flatMap(([, c]) => c.devices)) });
+    return stops.flatMap(([id, c]): FindingDraft[] => {
+      const input = plan.inputs[id];
+      const board = input && design.parts[input.part];
+      // Some inputs can only be pulled to 0 V: then there is nothing to choose.
+      const choice = !input || !board || feedsOf(board, input.terminal).includes('plus');
+      return c.devices.flatMap((part): FindingDraft[] => {
+        const returns = Object.values(design.parts[part]?.elements ?? {}).some(
+          (e) =>
+            e.kind === 'contact' &&
+            [e.a, e.b].some((terminal) => {
+              const at = { part, terminal };
+              return pressed.levelAt(at) === 'low' && pressed.heldAt(at) === 4;
+            }),
+        );
+        if (!returns || !choice) return [];
+        return [
+          {
+            subject: part,
+            title: `${design.parts[part]!.designation} breaks the 0 V side`,
+            explain: () =>
+              'The contact stands between the load and 0 V. If the wire before it chafes through to a frame that is tied to 0 V, the load stays on with the button pressed. On the + side the same fault blows the fuse: the machine stops, and you are told.',
+            station: 'switches',
+            field: `circuits.${id}.feed`,
+            remedies:
+              c.feed === '0V'
+                ? [
+                    {
+                      label: () => 'Switch to the + side, then plan the wiring again',
+                      command: { name: 'set-field', args: { path: `circuits.${id}.feed`, value: 'plus' } },
+                    },
+                  ]
+                : [],
+          },
+        ];
+      });
+    });
+  },
+};

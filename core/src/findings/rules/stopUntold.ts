@@ -1,0 +1,40 @@
+import type { Command } from '../../commands/command';
+import { terminalsWithRole } from '../../machine/parts';
+import type { FindingDraft, Rule } from '../finding';
+
+/** A stop button that cuts power behind the control's back: the program goes on, and its figures with it. */
+export const stopUntold: Rule = {
+  code: 'stop-untold',
+  severity: 'danger',
+  check: ({ design }) =>
+    Object.entries(design.circuits).flatMap(([id, c]): FindingDraft[] => {
+      if (c.function !== 'stop' || !c.cutsOnly) return [];
+      const told: Command = { name: 'set-field', args: { path: `circuits.${id}.cutsOnly`, value: null } };
+      const single = c.devices.filter((d) => !terminalsWithRole(design.parts[d]!, 'contact-common', 1).length);
+      const exchange = single.map((part): Command => ({
+        name: 'exchange-device',
+        args: { part, library: 'button-plum-stop-2' },
+      }));
+      return [
+        {
+          subject: id,
+          title: 'The program does not know of a stop',
+          explain: () =>
+            'The button cuts power and no input tells the control. It goes on counting as if everything moved: the screen shows a machine that is somewhere else, and when power comes back it goes on from there. A second contact of the same button, on an input, cures it.',
+          station: 'switches',
+          field: `circuits.${id}.cutsOnly`,
+          remedies: [
+            {
+              label: () =>
+                exchange.length
+                  ? 'Take a button with two contacts and report it, then plan the wiring again'
+                  : 'Report it over its second contact, then plan the wiring again',
+              command: exchange.length
+                ? { name: 'several', args: { title: 'Stop reported to the control', commands: [...exchange, told] } }
+                : told,
+            },
+          ],
+        },
+      ];
+    }),
+};
