@@ -137,16 +137,9 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
       rulerOf(id, axis, design.datumSchool, switches),
     );
     const board = boardOnTheWay(id, design, inputs);
-    // A filter takes its time from the input that it stands in front of.
-    const filterInputs = [design.roles.fieldSupply && design.parts[design.roles.fieldSupply], inputs];
-    const stopping = cache.keep(`axis/${id}/stopping`, [axis, controller, board?.part, ...own, ...filterInputs], () =>
-      stoppingOf(
-        id,
-        axis,
-        controller && { id: controllerId!, part: controller },
-        board,
-        limitFilterS(id, design, inputs),
-      ),
+    const filterS = limitFilterS(id, design, inputs);
+    const stopping = cache.keep(`axis/${id}/stopping`, [axis, controller, board?.part, ...own, filterS], () =>
+      stoppingOf(id, axis, controller && { id: controllerId!, part: controller }, board, filterS),
     );
     return cache.keep(`axis/${id}`, [axis, switches, ruler, stopping, ...drives], () => ({
       id,

@@ -44,7 +44,10 @@ describe('a false trip', () => {
     const f = deriveFigures(design);
     return noiseRisk(design, id, f.plan.inputs[id]!, f.circuits[id])!;
   };
-  const { design } = wren();
+  const { design: kept } = wren();
+  // Its Y switch is filtered already.
+  const { filter: _filter, ...bareY } = kept.circuits['limit-and-reference-y']!;
+  const design: Design = { ...kept, circuits: { ...kept.circuits, 'limit-and-reference-y': bareY } };
   const y = 'limit-and-reference-y';
   const x = 'limit-and-reference-x';
   const withMains: Design = {
