@@ -4,14 +4,25 @@ import {
   firstDownload,
   heapGrowth,
   listFrames,
+  pressToAnswer,
   sheetLayout,
   sliderFrames,
 } from './browser';
 import { derivation, help, netsAndFindings, planning, simulation, torqueOfSixAxes } from './core';
+import { evaluation, sweeps } from './faults';
 import { report } from './measure';
 
 // The core goes first: a browser on the same two cores would be measured with it.
-const core = [derivation(), planning(), netsAndFindings(), torqueOfSixAxes(), help(), simulation()];
+const core = [
+  derivation(),
+  planning(),
+  netsAndFindings(),
+  torqueOfSixAxes(),
+  help(),
+  simulation(),
+  ...evaluation(),
+  ...sweeps(),
+];
 report([
   firstDownload(),
   await editToFigures(),
@@ -20,5 +31,6 @@ report([
   await diagramFrames(),
   await listFrames(),
   await heapGrowth(),
+  await pressToAnswer(),
   ...core,
 ]);

@@ -218,20 +218,21 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
       [settings, design.referenceStages, design.limitSchool, design.datumSchool, design.circuits],
       () => controllerSettings(design, settings),
     );
+    const started = cache.keep('stop/started', [network, design.parts, design.roles, design.stopSchool], () => {
+      // Without a coil nothing holds itself, and nothing can chase anything.
+      if (!network.elements.some((e) => e.kind === 'coil')) return { held: new Set<string>(), ring: [], moved: true };
+      const living = new LivingMachine(design, network);
+      const held = living.started({});
+      const e = living.at({ held });
+      return { held, ring: e.ring, moved: living.torque(e).size > 0 };
+    });
     const stop = cache.keep(
       'stop',
-      [network, design.circuits, design.outputs, design.roles, design.stopSchool, plan, design.masses, ...axes],
-      (): StopFigures => {
-        const living = new LivingMachine(design, network);
-        const held = living.started({});
-        const e = living.at({ held });
-        return {
-          course: stopCourse(design, network, plan, movingAxes({ design, axes })),
-          held,
-          ring: e.ring,
-          moved: living.torque(e).size > 0,
-        };
-      },
+      [started, design.circuits, design.outputs, plan, design.masses, ...axes],
+      (): StopFigures => ({
+        ...started,
+        course: stopCourse(design, network, plan, movingAxes({ design, axes })),
+      }),
     );
     return { design, axes, drives, plan, replanned, network, wires, circuits, stop, settings, controller };
   };

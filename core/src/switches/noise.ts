@@ -70,17 +70,42 @@ function swingOf(design: Design): number {
   return supply?.class === 'supply' ? figureOr(supply.outputVoltage, 0) : 0;
 }
 
+/** Longest core by cable, m, for each part that it goes to; worked out once for a table of conductors. */
+const longestTo = new WeakMap<Design['conductors'], ReadonlyMap<string, ReadonlyMap<string, number>>>();
+function leadIndex(conductors: Design['conductors']): ReadonlyMap<string, ReadonlyMap<string, number>> {
+  const known = longestTo.get(conductors);
+  if (known) return known;
+  const index = new Map<string, Map<string, number>>();
+  for (const c of Object.values(conductors))
+    for (const { part } of [c.from, c.to]) {
+      let leads = index.get(part);
+      if (!leads) index.set(part, (leads = new Map()));
+      const name = c.cable ?? '';
+      leads.set(name, Math.max(leads.get(name) ?? 0, figureOr(c.length, 0) / 1000));
+    }
+  longestTo.set(conductors, index);
+  return index;
+}
+const screenedIn = new WeakMap<Design['parts'], ReadonlySet<string>>();
+function screenedCables(parts: Design['parts']): ReadonlySet<string> {
+  let names = screenedIn.get(parts);
+  if (!names)
+    screenedIn.set(
+      parts,
+      (names = new Set(
+        Object.values(parts).flatMap((p) => (p.data.class === 'cable' && p.data.screened ? [p.name] : [])),
+      )),
+    );
+  return names;
+}
+
 /** Leads of some devices, m: in all, unscreened, and as far as they couple. One lead is as long as its longest core. */
 function leadsOf(design: Design, devices: readonly string[]) {
+  const index = leadIndex(design.conductors);
   const longest = new Map<string, number>();
-  for (const c of Object.values(design.conductors)) {
-    if (!devices.includes(c.from.part) && !devices.includes(c.to.part)) continue;
-    const name = c.cable ?? '';
-    longest.set(name, Math.max(longest.get(name) ?? 0, figureOr(c.length, 0) / 1000));
-  }
-  const screened = new Set(
-    Object.values(design.parts).flatMap((p) => (p.data.class === 'cable' && p.data.screened ? [p.name] : [])),
-  );
+  for (const d of devices)
+    for (const [name, m] of index.get(d) ?? []) longest.set(name, Math.max(longest.get(name) ?? 0, m));
+  const screened = screenedCables(design.parts);
   let [lengthM, unscreenedM, coupledM] = [0, 0, 0];
   for (const [name, m] of longest) {
     lengthM += m;

@@ -69,7 +69,7 @@ function join(e: Event) {
           @change="setTerminal"
         >
           <option value="">
-            {{ input ? `${nameOf(input)} planned` : 'none free' }}
+            {{ input ? `${nameOf(input)} planned` : circuit.cutsOnly ? 'not told' : 'none free' }}
           </option>
           <option v-for="p in places" :key="p.key" :value="p.key">{{ p.name }}</option>
         </select>
@@ -111,6 +111,20 @@ function join(e: Event) {
         >
       </template>
       <MachineField v-if="circuit.devices.length > 1" :path="`circuits.${circuitId}.arrangement`" hide-label />
+      <label v-if="circuit.function === 'stop'" class="told" :data-field="`circuits.${circuitId}.cutsOnly`"
+        ><input
+          type="checkbox"
+          :checked="!circuit.cutsOnly"
+          :disabled="machine.readOnly"
+          @change="
+            run({
+              name: 'set-field',
+              args: { path: `circuits.${circuitId}.cutsOnly`, value: circuit.cutsOnly ? null : true },
+            })
+          "
+        />
+        tells the control</label
+      >
     </td>
     <td data-label="Switches to" class="feed"><MachineField :path="`circuits.${circuitId}.feed`" hide-label /></td>
     <td data-label="At rest" class="mono">{{ analysis?.wired ? analysis.idle.reading : '–' }}</td>
@@ -170,6 +184,11 @@ td.contact :deep(.field) {
 }
 .name,
 .notice {
+  white-space: nowrap;
+}
+.told {
+  display: block;
+  font-size: 12px;
   white-space: nowrap;
 }
 .bad {
