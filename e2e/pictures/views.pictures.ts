@@ -13,7 +13,11 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await openMachine(page, 'Dunnock');
   await page.screenshot(shot('machine'));
   await goTo(page, 'Switches');
+  await page.getByRole('tab', { name: 'Where they sit' }).click();
   await page.screenshot(shot('switches'));
+  await page.getByRole('tab', { name: 'Stop chain' }).click();
+  await expect(page.getByRole('article', { name: 'Motor power, by a contactor' })).toContainText('gone after');
+  await page.screenshot(shot('switches-stop'));
   await goTo(page, 'Practice');
   await page.getByRole('button', { name: 'Power on' }).click();
   await page.getByLabel('Pace').selectOption('10');
@@ -39,6 +43,10 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await page.getByRole('button', { name: 'Close', exact: true }).click();
   await goTo(page, 'Settings');
   await page.screenshot(shot('settings'));
+  await goTo(page, 'Switches');
+  await page.getByRole('tab', { name: /When something breaks/ }).click();
+  await expect(page.getByRole('button', { name: /dangers/ })).toContainText(/^[1-9]/);
+  await page.screenshot(shot('switches-faults'));
   await openMachine(page, 'Plover', 'Wiring');
   await page.getByLabel(/^Sheet/).selectOption('Motor power');
   await page.getByRole('grid').getByRole('row').nth(3).click();
@@ -52,8 +60,13 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await openMachine(page, 'Dunnock', 'Wiring');
   await view('Diagram');
   await page.getByRole('button', { name: 'Inputs', exact: true }).click();
+  await page.getByRole('button', { name: 'Try it' }).click();
   await page.waitForTimeout(1200);
+  await page.getByRole('button', { name: /-B5 Y plus limit/ }).click();
+  await page.waitForTimeout(400);
   await page.screenshot(shot('wiring-diagram'));
+  await page.getByRole('button', { name: 'Whole again' }).click();
+  await page.getByRole('button', { name: 'Try it' }).click();
   await page.getByRole('button', { name: 'The chain explained' }).click();
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'On', exact: true }).click();
   await page.waitForTimeout(1200);

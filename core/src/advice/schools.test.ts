@@ -34,6 +34,26 @@ describe('closed or open at rest, shared or not', () => {
     });
     expect(s['closed-loop']!.outcome!.asks.join()).toContain('one axis at a time');
   });
+  it('a reference and a limit at one end may become one switch, which the control must pass over', () => {
+    const own: Design = {
+      ...design,
+      circuits: {
+        ...design.circuits,
+        'limit-and-reference-x': { ...design.circuits['limit-and-reference-x']!, function: 'reference' },
+        'limit-and-reference-z': { ...design.circuits['limit-and-reference-z']!, function: 'limit' },
+      },
+      parts: {
+        ...design.parts,
+        'device-limit-and-reference-z': {
+          ...design.parts['device-limit-and-reference-z']!,
+          mount: design.parts['device-limit-and-reference-x']!.mount!,
+        },
+      },
+    };
+    const both = schoolsOf(own)['both-on-one']!.outcome!;
+    expect([both.inputs, both.conductors]).toEqual([2, 4]);
+    expect(both.asks.join()).toContain('pass over a limit');
+  });
   it('sensors that conduct at rest cannot make a loop, and the comparison says so', () => {
     const loop = schoolsOf(dunnock().design)['closed-loop']!.outcome!;
     expect(loop.brings.map((b) => b.severity)).toContain('danger');

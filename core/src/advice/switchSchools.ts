@@ -38,7 +38,7 @@ export interface SchoolOutcome {
   cures: readonly string[];
 }
 export interface School {
-  key: 'as-is' | 'closed-own' | 'open-own' | 'closed-loop' | 'loop-per-axis' | 'pair-on-one';
+  key: 'as-is' | 'closed-own' | 'open-own' | 'closed-loop' | 'loop-per-axis' | 'pair-on-one' | 'both-on-one';
   title: string;
   reason: string;
   /** Undefined where it cannot be done on this machine; then `refused` says why. */
@@ -214,6 +214,28 @@ function recipes(design: Design): Recipe[] {
         c.form('NC');
       },
     });
+  /** Ends that have a reference switch and a limit switch of their own. */
+  const doubled = switchCircuits(design).flatMap((reference) => {
+    const at = (id: string) => design.parts[design.circuits[id]!.devices[0]!]?.mount;
+    const own = at(reference);
+    if (design.circuits[reference]!.function !== 'reference' || !own) return [];
+    const limit = switchCircuits(design).find(
+      (id) => design.circuits[id]!.function === 'limit' && at(id)?.axis === own.axis && at(id)?.end === own.end,
+    );
+    return limit ? [{ reference, limit }] : [];
+  });
+  if (doubled.length)
+    list.push({
+      key: 'both-on-one',
+      title: 'Limit and reference on one switch',
+      reason: 'Saves a switch at each datum; the control must pass over the limit while it is referenced on.',
+      make: (c) => {
+        for (const { reference, limit } of doubled) {
+          c.do({ name: 'remove-input', args: { circuit: reference } });
+          c.do({ name: 'set-field', args: { path: `circuits.${limit}.function`, value: 'limit-and-reference' } });
+        }
+      },
+    });
   return list;
 }
 
@@ -235,6 +257,8 @@ function outcomeOf(figures: Figures, today: ReadonlyMap<string, string>): School
   const asks: string[] = [];
   if (across)
     asks.push('reference one axis at a time, and pass over a limit that is pressed by the one being referenced');
+  if (ids.some((id) => design.circuits[id]!.function === 'limit-and-reference'))
+    asks.push('pass over a limit at the end, and in the leg, in which it is referenced on');
   if (shared.some((id) => design.circuits[id]!.function !== 'limit'))
     asks.push('mask a shared input at the end, and in the leg, in which it is referenced');
   const pairShared = shared.some((id) => {

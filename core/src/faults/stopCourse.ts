@@ -64,6 +64,8 @@ export interface StopCourse {
   heads: readonly HeadCourse[];
   spindle: 'none' | 'stopped by command' | 'coasts' | 'runs on';
   positionKept: boolean;
+  /** Whether an input tells that the contactor has really dropped; undefined where there is none. */
+  feedback: boolean | undefined;
   restart: 'second act' | 'at the control' | 'by itself';
   /** The same with a control that hangs: whether the motors lose their torque, whether a head comes down. */
   hung: { motors: 'lose their torque' | 'go on'; heads: readonly HeadCourse[]; spindle: StopCourse['spindle'] };
@@ -125,6 +127,7 @@ export function stopCourse(
     axes: axes.map((a) => axisCourse(a, cut ? dropS : undefined, toldS)),
     heads: heads(settled, toldS ?? 0),
     spindle: spindle(settled, told),
+    feedback: feedbackOf(design, ends, living, { ...running, actuated: buttons }, pressed),
     positionKept: !cut || axes.every((a) => a.remembers),
     restart: !cut ? 'at the control' : !torqueBack ? 'second act' : told ? 'at the control' : 'by itself',
     hung: {
@@ -221,6 +224,21 @@ function headCourse(
     ? waitS + (relayed ? SWITCHING_S.relay : 0) + SWITCHING_S.brake * slowedBy(design, id, coil)
     : 0;
   return [{ ...head, held: 'brake', unheldS: closes, dropMm: a.falls ? (GRAVITY_MM_S2 * closes ** 2) / 2 : 0 }];
+}
+
+/** Whether any input reads otherwise where the contactor's poles have welded and it should have dropped. */
+function feedbackOf(
+  design: Design,
+  ends: Ends,
+  living: LivingMachine,
+  pressed: Situation,
+  sound: Evaluation,
+): boolean | undefined {
+  const id = design.roles.stopContactor;
+  const contacts = Object.entries((id && design.parts[id]?.elements) || {}).filter(([, e]) => e.kind === 'contact');
+  if (!id || !contacts.length) return undefined;
+  const welded = living.at({ ...pressed, stuck: new Map(contacts.map(([e]) => [`${id}/${e}`, 'closed'] as const)) });
+  return Object.values(ends.inputs).some((i) => welded.readingAt(i) !== sound.readingAt(i));
 }
 
 function spindleCourse(design: Design, e: Evaluation, commanded: boolean): StopCourse['spindle'] {

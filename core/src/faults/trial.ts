@@ -2,7 +2,7 @@ import type { InputFunction } from '../machine/connections';
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import { terminalKey } from '../machine/ids';
-import { terminalsWithRole } from '../machine/parts';
+import { isDriver, terminalsWithRole } from '../machine/parts';
 import type { CurrentPaths } from '../wiring/currentPaths';
 import { currentPaths } from '../wiring/currentPaths';
 import type { Evaluation, Situation } from '../wiring/evaluate';
@@ -44,6 +44,8 @@ export interface TrialView {
   fed: ReadonlySet<string>;
   /** Drivers that can turn their motors. */
   torque: ReadonlySet<string>;
+  /** Drivers whose enable input lets them: an open one counts as its sheet says. Those without one are not listed. */
+  enables: ReadonlyMap<string, boolean>;
   /** Supplies that give nothing. */
   dead: ReadonlySet<string>;
   controllerOn: boolean;
@@ -151,6 +153,7 @@ export class Trial {
       energised: e.energised,
       fed: new Set(this.loads.flatMap(([p, id]) => (e.fed(p, id) ? [`${p}/${id}`] : []))),
       torque: this.check.living.torque(e),
+      enables: this.enables(e),
       dead: new Set(this.supplies.filter((id) => dead.has(id))),
       controllerOn,
       shorted: e.shorted,
@@ -164,6 +167,17 @@ export class Trial {
         this.check.living.mainsWays(dead),
       ),
     };
+  }
+  private enables(e: Evaluation): ReadonlyMap<string, boolean> {
+    const map = new Map<string, boolean>();
+    for (const [id, part] of Object.entries(this.design.parts)) {
+      if (!isDriver(part.data) || !part.data.enableOpen) continue;
+      const terminal = terminalsWithRole(part, 'enable-plus')[0];
+      if (terminal === undefined) continue;
+      const driven = e.readingAt({ part: id, terminal }) === 'high';
+      map.set(id, driven !== (part.data.enableOpen === 'enabled'));
+    }
+    return map;
   }
   private isOn(e: Evaluation): boolean {
     const poles = this.controllerPoles;

@@ -45,6 +45,7 @@ const axes = computed(() =>
     id,
     letter: a.letter,
     on: a.drives.some((d) => d.driver && view.value!.torque.has(d.driver)),
+    enabled: a.drives.flatMap((d) => (d.driver ? (view.value!.enables.get(d.driver) ?? []) : []))[0],
   })),
 );
 const cut = computed(() =>
@@ -99,7 +100,8 @@ const lampWord = { free: 'free', tripped: 'TRIPPED', unclear: 'cannot tell', 'co
           <li>
             <span class="what">Motor power</span>
             <span v-for="a in axes" :key="a.id" class="power" :class="{ off: !a.on }"
-              ><AxisMark :letter="a.letter" /> {{ a.on ? 'on' : 'off' }}</span
+              ><AxisMark :letter="a.letter" /> {{ a.on ? 'on' : 'off'
+              }}{{ a.enabled === false ? ', not enabled' : '' }}</span
             >
           </li>
           <li v-for="r in relays" :key="r.key">

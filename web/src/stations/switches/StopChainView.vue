@@ -165,6 +165,16 @@ function take(o: StopSchoolOutcome): void {
             <dd :class="{ bad: o.course.toldS === undefined }">{{ o.course.screen }}</dd>
             <dt>Second act</dt>
             <dd :class="{ bad: o.course.restart === 'by itself' }">{{ restartWords[o.course.restart] }}</dd>
+            <template v-if="o.course.feedback !== undefined">
+              <dt>Contactor’s feedback</dt>
+              <dd>
+                {{
+                  o.course.feedback
+                    ? 'an input tells whether it dropped'
+                    : 'none: a weld shows at power-on, when the motors hold before start'
+                }}
+              </dd>
+            </template>
             <dt>If the control hangs</dt>
             <dd
               :class="{
