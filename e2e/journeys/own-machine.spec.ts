@@ -59,7 +59,11 @@ test('from an empty shelf to a mill of one’s own that finds its datum', async 
   };
   await add('Stop button');
   for (const axis of ['X', 'Y', 'Z']) await add('Limit and reference', axis);
-  for (const axis of ['x', 'y', 'z']) await fill(page, `axes.${axis}.reference.backOff`, '2');
+  await page.getByRole('tab', { name: 'Where they sit' }).click();
+  for (const axis of ['x', 'y', 'z']) {
+    await page.getByText(`Figures of ${axis.toUpperCase()}`).click();
+    await fill(page, `axes.${axis}.reference.backOff`, '2');
+  }
 
   await goTo(page, 'Wiring');
   await page.getByRole('button', { name: 'Plan the wiring' }).click();

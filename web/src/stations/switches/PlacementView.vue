@@ -6,7 +6,7 @@ import { headroomMm } from '@nodaxis/core/switches/indexPulse';
 import { parseQuantity } from '@nodaxis/core/units/parse';
 import { displayUnit, showValue } from '@nodaxis/core/units/print';
 import { baseValue } from '@nodaxis/core/units/quantity';
-import { computed, reactive, ref } from 'vue';
+import { computed, reactive } from 'vue';
 import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
 import AxisMark from '../../widgets/AxisMark.vue';
@@ -26,7 +26,6 @@ const rows = computed(() =>
     datum: datumQuality(figures.value, a),
   })),
 );
-const open = ref('');
 const show = (a: AxisFigures, v: number | undefined) =>
   v === undefined ? '–' : showValue(v, a.axis.motion === 'linear' ? 'length' : 'angle', preferences.display, 3);
 const partOf = (device: string) => machine.design!.parts[device];
@@ -73,9 +72,6 @@ const clearance = computed(() => {
           >datum repeats within ±{{ show(a, datum.error.repeatability)
           }}{{ datum.error.constant ? `; ${show(a, datum.error.constant)} of delay cancels` : '' }}</span
         >
-        <button class="plain-button" :aria-expanded="open === a.id" @click="open = open === a.id ? '' : a.id">
-          {{ open === a.id ? 'Close' : 'Figures' }}
-        </button>
       </div>
       <PlacementRuler :axis="a" :placements="placements" />
       <ul class="verdicts">
@@ -100,31 +96,34 @@ const clearance = computed(() => {
         <IndexDial :check="datum.index" :pitch="datum.indexPitch" :linear="a.axis.motion === 'linear'" />
         <MachineField :path="`axes.${a.id}.reference.indexPhase`" no-source />
       </div>
-      <div v-if="open === a.id" class="fields">
-        <MachineField :path="`axes.${a.id}.reference.method`" />
-        <MachineField :path="`axes.${a.id}.reference.end`" />
-        <MachineField :path="`axes.${a.id}.reference.backOff`" />
-        <MachineField :path="`axes.${a.id}.envelopeMargin`" />
-        <MachineField :path="`axes.${a.id}.reference.fastSpeed`" />
-        <MachineField :path="`axes.${a.id}.reference.slowSpeed`" />
-        <MachineField :path="`axes.${a.id}.reference.positionAtDatum`" />
-        <template v-for="s in a.switches" :key="s.device">
-          <MachineField
-            :path="`parts.${s.device}.mount.tripFromStop`"
-            :label="`${partOf(s.device)!.designation}, ${s.end} end: trip to stop`"
-          />
-          <MachineField
-            v-if="isSensor(s.device)"
-            :path="`parts.${s.device}.mount.approach`"
-            :label="`${partOf(s.device)!.designation}: target comes`"
-          />
-          <MachineField
-            v-if="isHall(s.device)"
-            :path="`parts.${s.device}.mount.pole`"
-            :label="`${partOf(s.device)!.designation}: magnet shows`"
-          />
-        </template>
-      </div>
+      <details>
+        <summary>Figures of {{ a.axis.letter }}: method, back-off, speeds, trip points</summary>
+        <div class="fields">
+          <MachineField :path="`axes.${a.id}.reference.method`" />
+          <MachineField :path="`axes.${a.id}.reference.end`" />
+          <MachineField :path="`axes.${a.id}.reference.backOff`" />
+          <MachineField :path="`axes.${a.id}.envelopeMargin`" />
+          <MachineField :path="`axes.${a.id}.reference.fastSpeed`" />
+          <MachineField :path="`axes.${a.id}.reference.slowSpeed`" />
+          <MachineField :path="`axes.${a.id}.reference.positionAtDatum`" />
+          <template v-for="s in a.switches" :key="s.device">
+            <MachineField
+              :path="`parts.${s.device}.mount.tripFromStop`"
+              :label="`${partOf(s.device)!.designation}, ${s.end} end: trip to stop`"
+            />
+            <MachineField
+              v-if="isSensor(s.device)"
+              :path="`parts.${s.device}.mount.approach`"
+              :label="`${partOf(s.device)!.designation}: target comes`"
+            />
+            <MachineField
+              v-if="isHall(s.device)"
+              :path="`parts.${s.device}.mount.pole`"
+              :label="`${partOf(s.device)!.designation}: magnet shows`"
+            />
+          </template>
+        </div>
+      </details>
     </section>
     <section class="sheet" aria-label="Finding the datum">
       <h2>Finding the datum</h2>
@@ -190,6 +189,11 @@ const clearance = computed(() => {
   border-top: 1px solid var(--line);
   margin-top: 6px;
   padding-top: 4px;
+}
+.axis summary {
+  font-size: 13px;
+  color: var(--soft);
+  padding: 4px 0;
 }
 .fields {
   display: grid;

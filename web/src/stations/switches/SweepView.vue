@@ -214,7 +214,7 @@ const toggleTried = (id: string) =>
           Nothing yet. Change a contact, a circuit or the wiring, and plan again: what became better or worse stands
           here.
         </p>
-        <ul class="changes">
+        <ul class="changes" tabindex="0" aria-label="Changed faults">
           <li v-for="c in changes.slice(0, 200)" :key="c.title + c.verdict" :class="c.verdict">
             <b>{{ c.verdict }}</b>
             <span>{{ c.title }}</span>
