@@ -58,30 +58,32 @@ const lampWord = { free: 'free', tripped: 'TRIPPED', unclear: 'cannot tell', 'co
 
 <template>
   <section v-if="view && trial.handles" class="trial" :class="{ wide }" aria-label="The machine on trial">
-    <div class="row spread top">
-      <h2>On trial</h2>
-      <button class="plain-button" :disabled="!trial.state!.acts.length && !trial.told.length" @click="trial.reset()">
-        <RefreshLeft />Whole again
-      </button>
-    </div>
-    <div class="story" role="log" aria-label="What happened" aria-live="polite">
-      <p v-if="!trial.told.length" class="soft">
-        Press a switch, click a conductor to cut it, take a supply away: the whole circuit is worked out anew, and here
-        it says what became of it. Nothing of your machine is changed.
-      </p>
-      <p
-        v-for="(t, i) in trial.told.slice(0, wide ? 6 : 3)"
-        :key="`${trial.told.length}-${i}`"
-        :class="{ last: i === 0 }"
-      >
-        {{ t }}
-      </p>
-      <p v-if="trial.answers.length" class="soft">
-        Answers:
-        <span v-for="a in trial.answers.slice(0, 3)" :key="a.circuit" class="mono"
-          >{{ a.terminal }} over {{ a.conductors.join(', ') }}{{ ' ' }}</span
-        ><span v-if="trial.answers.length > 3">and {{ trial.answers.length - 3 }} more</span>
-      </p>
+    <div class="told">
+      <div class="row spread top">
+        <h2>On trial</h2>
+        <button class="plain-button" :disabled="!trial.state!.acts.length && !trial.told.length" @click="trial.reset()">
+          <RefreshLeft />Whole again
+        </button>
+      </div>
+      <div class="story" role="log" aria-label="What happened" aria-live="polite">
+        <p v-if="!trial.told.length" class="soft">
+          Press a switch, click a conductor to cut it, take a supply away: the whole circuit is worked out anew, and
+          here it says what became of it. Nothing of your machine is changed.
+        </p>
+        <p
+          v-for="(t, i) in trial.told.slice(0, wide ? 6 : 3)"
+          :key="`${trial.told.length}-${i}`"
+          :class="{ last: i === 0 }"
+        >
+          {{ t }}
+        </p>
+        <p v-if="trial.answers.length" class="soft">
+          Answers:
+          <span v-for="a in trial.answers.slice(0, 3)" :key="a.circuit" class="mono"
+            >{{ a.terminal }} over {{ a.conductors.join(', ') }}{{ ' ' }}</span
+          ><span v-if="trial.answers.length > 3">and {{ trial.answers.length - 3 }} more</span>
+        </p>
+      </div>
     </div>
     <p v-if="view.lost.length" class="caution gone" role="status">
       <b>Does not work now:</b> {{ view.lost.map((f) => f.title).join('; ') }}
@@ -239,8 +241,16 @@ legend {
 .act.dead {
   text-decoration: line-through;
 }
+.told {
+  position: sticky;
+  top: -9px;
+  background: var(--sheet);
+  padding: 4px 0;
+  z-index: 1;
+}
 .answers {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
 }
 .lamps {
@@ -256,6 +266,8 @@ legend {
   border-bottom: 1px solid var(--line);
 }
 .what {
+  flex: 1;
+  min-width: 0;
   color: var(--soft);
   overflow: hidden;
   text-overflow: ellipsis;
