@@ -112,8 +112,9 @@ export function* sweep(
     }
     const near = zones.reachedBy(fault.situation);
     const b = new Behaviour(living, fault.situation);
-    // A short circuit takes the supply down, and with it everything.
-    const reached = reaches(near, mainsZones) || b.atRest().shorted !== whole.atRest().shorted ? 'all' : near;
+    // A short circuit takes the supply down, and with it everything: on the whole machine, or by this fault.
+    const shorted = whole.atRest().shorted || b.atRest().shorted;
+    const reached = shorted || reaches(near, mainsZones) ? 'all' : near;
     const lost = check.lost(b, reached);
     const notice: Notice =
       shows(b.atRest()) !== shownAtRest
