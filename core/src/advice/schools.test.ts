@@ -94,7 +94,13 @@ describe('what the stop button cuts', () => {
   });
   it('cutting motor power: it holds when the control hangs, costs the position, and wants a second act', () => {
     const c = d['motor-power']!.course!;
-    expect(c).toMatchObject({ positionKept: false, restart: 'second act', spindle: 'stopped by command' });
+    expect(c).toMatchObject({
+      positionKept: false,
+      restart: 'second act',
+      spindle: 'stopped by command',
+      latches: true,
+      feedback: false,
+    });
     expect(c.hung).toMatchObject({ motors: 'lose their torque', spindle: 'runs on' });
     expect(c.axes.every((a) => a.way === 'coasting')).toBe(true);
     expect(c.heads).toMatchObject([{ id: 'z', held: 'brake' }]);

@@ -64,6 +64,8 @@ export interface StopCourse {
   heads: readonly HeadCourse[];
   spindle: 'none' | 'stopped by command' | 'coasts' | 'runs on';
   positionKept: boolean;
+  /** Whether the button stays in by itself when it is pressed. */
+  latches: boolean;
   /** Whether an input tells that the contactor has really dropped; undefined where there is none. */
   feedback: boolean | undefined;
   restart: 'second act' | 'at the control' | 'by itself';
@@ -127,6 +129,10 @@ export function stopCourse(
     axes: axes.map((a) => axisCourse(a, cut ? dropS : undefined, toldS)),
     heads: heads(settled, toldS ?? 0),
     spindle: spindle(settled, told),
+    latches: [...buttons].every((id) => {
+      const data = design.parts[id]?.data;
+      return data?.class === 'button' && data.latching;
+    }),
     feedback: feedbackOf(design, ends, living, { ...running, actuated: buttons }, pressed),
     positionKept: !cut || axes.every((a) => a.remembers),
     restart: !cut ? 'at the control' : !torqueBack ? 'second act' : told ? 'at the control' : 'by itself',

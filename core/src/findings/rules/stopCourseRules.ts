@@ -93,7 +93,7 @@ export const startsByItself: Rule = {
             title: 'The machine starts by itself when the stop is let go',
             explain: () =>
               'Letting the button out brings the motor power back, and the control knows nothing of the stop: it goes on at once. After a stop, a second deliberate act has to start the machine.',
-            station: 'switches',
+            station: 'wiring',
             field: 'roles.resetButton',
             remedies: startRemedies(design),
           },

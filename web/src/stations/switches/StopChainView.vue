@@ -163,6 +163,10 @@ function take(o: StopSchoolOutcome): void {
             <dd>{{ o.course.positionKept ? 'kept' : 'not to be trusted: reference again' }}</dd>
             <dt>Screen shows</dt>
             <dd :class="{ bad: o.course.toldS === undefined }">{{ o.course.screen }}</dd>
+            <dt>Button</dt>
+            <dd :class="{ bad: !o.course.latches }">
+              {{ o.course.latches ? 'stays in until it is turned' : 'DOES NOT LATCH: it is free again at once' }}
+            </dd>
             <dt>Second act</dt>
             <dd :class="{ bad: o.course.restart === 'by itself' }">{{ restartWords[o.course.restart] }}</dd>
             <template v-if="o.course.feedback !== undefined">
