@@ -1,9 +1,7 @@
 import { applyCommand } from '../commands/apply';
 import type { Command } from '../commands/command';
 import { deriveFigures } from '../derivation/figures';
-import { movingAxes } from '../derivation/movingAxes';
 import type { StopCourse } from '../faults/stopCourse';
-import { stopCourse } from '../faults/stopCourse';
 import type { Design } from '../machine/design';
 import { newMachineFile } from '../machine/file';
 import { libraryEntry } from '../machine/library/index';
@@ -110,7 +108,7 @@ export function compareStopSchools(design: Design): StopSchoolOutcome[] {
     return {
       ...outcome,
       conductors: Object.keys(file.design.conductors).filter((id) => /^(stop-chain|circuit-stop)/.test(id)).length,
-      course: missing.length ? undefined : stopCourse(file.design, figures.network, figures.plan, movingAxes(figures)),
+      course: missing.length ? undefined : figures.stop.course,
     };
   });
 }

@@ -20,6 +20,7 @@ import type { Derived } from '../units/derived';
 import { known } from '../units/derived';
 import { baseValue } from '../units/quantity';
 import type { Network } from '../wiring/network';
+import type { Evaluation } from '../wiring/evaluate';
 import { buildNetwork } from '../wiring/network';
 import type { PlannedDrive } from '../wiring/planner/drives';
 import { drivesOf } from '../wiring/planner/drives';
@@ -51,6 +52,9 @@ export interface StopFigures {
   course: StopCourse | undefined;
   /** Coils that hold once the machine was started, by `part/element`. */
   held: ReadonlySet<string>;
+  /** The machine started and at rest, and with every stop button pressed. */
+  rest: Evaluation;
+  pressed: Evaluation;
   /** Coils that chase each other. */
   ring: readonly string[];
   /** Whether any driver has its torque when the machine runs. */
@@ -218,20 +222,27 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
       [settings, design.referenceStages, design.limitSchool, design.datumSchool, design.circuits],
       () => controllerSettings(design, settings),
     );
-    const started = cache.keep('stop/started', [network, design.parts, design.roles, design.stopSchool], () => {
-      // Without a coil nothing holds itself, and nothing can chase anything.
-      if (!network.elements.some((e) => e.kind === 'coil')) return { held: new Set<string>(), ring: [], moved: true };
-      const living = new LivingMachine(design, network);
-      const held = living.started({});
-      const e = living.at({ held });
-      return { held, ring: e.ring, moved: living.torque(e).size > 0 };
-    });
+    const shapes = Object.values(design.parts).flatMap((p) => [p.terminals, p.boardRevision]);
+    const started = cache.keep(
+      'stop/started',
+      [network, design.circuits, design.roles, design.stopSchool, ...shapes],
+      (): Omit<StopFigures, 'course'> & { living: LivingMachine } => {
+        const living = new LivingMachine(design, network);
+        // Without a coil nothing holds itself, and nothing can chase anything.
+        const coils = network.elements.some((e) => e.kind === 'coil');
+        const held = coils ? living.started({}) : new Set<string>();
+        const rest = living.at({ held });
+        const buttons = Object.values(design.circuits).flatMap((c) => (c.function === 'stop' ? c.devices : []));
+        const pressed = buttons.length ? living.at({ held, actuated: new Set(buttons) }) : rest;
+        return { living, held, rest, pressed, ring: rest.ring, moved: living.torque(rest).size > 0 };
+      },
+    );
     const stop = cache.keep(
       'stop',
       [started, design.circuits, design.outputs, plan, design.masses, ...axes],
       (): StopFigures => ({
         ...started,
-        course: stopCourse(design, network, plan, movingAxes({ design, axes })),
+        course: stopCourse(design, started.living, plan, movingAxes({ design, axes })),
       }),
     );
     return { design, axes, drives, plan, replanned, network, wires, circuits, stop, settings, controller };

@@ -4,8 +4,7 @@ import { terminalKey } from '../machine/ids';
 import { terminalsWithRole } from '../machine/parts';
 import type { TerminalRole } from '../machine/parts';
 import type { Evaluation, Situation } from '../wiring/evaluate';
-import type { Network } from '../wiring/network';
-import { LivingMachine } from './livingMachine';
+import type { LivingMachine } from './livingMachine';
 import type { Ends } from './sweep';
 
 /**
@@ -83,14 +82,13 @@ const first = (design: Design, part: string | undefined, role: TerminalRole): Te
 /** Works out the course of a stop over the evaluated nets. Undefined where the machine has no stop button. */
 export function stopCourse(
   design: Design,
-  network: Network,
+  living: LivingMachine,
   ends: Ends,
   axes: readonly MovingAxis[],
 ): StopCourse | undefined {
   const stops = Object.entries(design.circuits).filter(([, c]) => c.function === 'stop');
   const buttons = new Set(stops.flatMap(([, c]) => c.devices));
   if (!buttons.size) return undefined;
-  const living = new LivingMachine(design, network);
   const held = living.started({});
   const driven = new Set(
     Object.entries(ends.outputs).flatMap(([id, t]) =>

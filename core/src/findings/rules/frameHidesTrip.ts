@@ -1,7 +1,6 @@
 import { circuitName } from '../../machine/fields';
 import { isProtective } from '../../machine/connections';
 import { terminalsWithRole } from '../../machine/parts';
-import { evaluate } from '../../wiring/evaluate';
 import { feedsOf } from '../../wiring/planner/inputs';
 import type { FindingDraft, Remedy, Rule } from '../finding';
 
@@ -9,13 +8,12 @@ import type { FindingDraft, Remedy, Rule } from '../finding';
 export const frameHidesTrip: Rule = {
   code: 'frame-hides-trip',
   severity: 'doubtful',
-  check: ({ design, network, circuits }) => {
+  check: ({ design, circuits, stop: { rest } }) => {
     const bar = design.roles.earthBar;
     const pe = bar && design.parts[bar] ? terminalsWithRole(design.parts[bar]!, 'protective-earth')[0] : undefined;
     if (!bar || pe === undefined) return [];
-    const whole = evaluate(network);
     const frame = { part: bar, terminal: pe };
-    if (whole.levelAt(frame) !== 'low' || whole.heldAt(frame) !== 4) return [];
+    if (rest.levelAt(frame) !== 'low' || rest.heldAt(frame) !== 4) return [];
     return Object.values(circuits).flatMap((a): FindingDraft[] => {
       const circuit = design.circuits[a.circuit];
       if (!circuit || !a.wired || !isProtective(circuit) || a.idle.level !== 'low') return [];

@@ -1,14 +1,13 @@
 import { figureOr } from '../../units/derived';
 import { showValue } from '../../units/print';
 import { baseValue } from '../../units/quantity';
-import { evaluate } from '../../wiring/evaluate';
 import type { FindingDraft, Rule } from '../finding';
 
 /** A stop contact that breaks more than it is made for: it welds, and then it breaks nothing. */
 export const stopContactRating: Rule = {
   code: 'stop-contact-rating',
   severity: 'danger',
-  check: ({ design, network, stop }) =>
+  check: ({ design, stop }) =>
     Object.values(design.circuits).flatMap((c) =>
       c.function !== 'stop'
         ? []
@@ -16,8 +15,7 @@ export const stopContactRating: Rule = {
             const part = design.parts[id];
             const rated = part && 'ratedCurrent' in part.data ? part.data.ratedCurrent : undefined;
             if (!part || !rated) return [];
-            const pressed = evaluate(network, { held: stop.held, actuated: new Set([id]) });
-            const dropped = [...stop.held].filter((key) => !pressed.energised.has(key));
+            const dropped = [...stop.held].filter((key) => !stop.pressed.energised.has(key));
             const amps = dropped.reduce((sum, key) => {
               const data = design.parts[key.split('/')[0]!]?.data;
               return sum + (data && 'coilCurrent' in data ? figureOr(data.coilCurrent, 0) : 0);

@@ -1,15 +1,13 @@
 import type { FindingDraft, Rule } from '../finding';
-import { evaluate } from '../../wiring/evaluate';
 import { feedsOf } from '../../wiring/planner/inputs';
 
 /** A stop contact between a load and 0 V: a wire behind it that touches the frame does what the button should prevent. */
 export const stopInReturn: Rule = {
   code: 'stop-in-return',
   severity: 'doubtful',
-  check: ({ design, network, plan }) => {
+  check: ({ design, plan, stop: { pressed } }) => {
     const stops = Object.entries(design.circuits).filter(([, c]) => c.function === 'stop');
     if (!stops.length) return [];
-    const pressed = evaluate(network, { actuated: new Set(stops.flatMap(([, c]) => c.devices)) });
     return stops.flatMap(([id, c]): FindingDraft[] => {
       const input = plan.inputs[id];
       const board = input && design.parts[input.part];
