@@ -92,6 +92,26 @@ describe('what the stop button cuts', () => {
     expect(c).toMatchObject({ powerOffS: undefined, positionKept: true, restart: 'at the control', screen: 'Latched' });
     expect(c.hung.motors).toBe('go on');
   });
+  it('is told after the poll and the filter of the stop itself, whatever the limits are filtered with', () => {
+    const { design } = dunnock();
+    const filtered = (id: string): Design => ({
+      ...design,
+      circuits: { ...design.circuits, [id]: { ...design.circuits[id]!, filter: quantity(5, 'ms') } },
+    });
+    const toldS = (x: Design) => courses(x)['request-only']!.course!.toldS!;
+    expect(toldS(filtered('stop'))).toBeCloseTo(toldS(design) + 0.005, 9);
+    expect(toldS(filtered('limit-x-plus'))).toBe(toldS(design));
+  });
+  it('a limited jerk lengthens the ramp in way and time alike', () => {
+    const { design } = dunnock();
+    const eased: Design = {
+      ...design,
+      axes: { ...design.axes, y: { ...design.axes.y!, jerk: quantity(5000, 'mm/s³') } },
+    };
+    const y = (x: Design) => courses(x)['request-only']!.course!.axes.find((a) => a.id === 'y')!;
+    expect(y(eased).distance! - y(design).distance!).toBeCloseTo((120 * 500) / (2 * 5000), 9);
+    expect(y(eased).restS! - y(design).restS!).toBeCloseTo(500 / 5000, 9);
+  });
   it('cutting motor power: it holds when the control hangs, costs the position, and wants a second act', () => {
     const c = d['motor-power']!.course!;
     expect(c).toMatchObject({

@@ -242,7 +242,7 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
       [started, design.circuits, design.outputs, plan, design.masses, ...axes],
       (): StopFigures => ({
         ...started,
-        course: stopCourse(design, started.living, plan, movingAxes({ design, axes })),
+        course: stopCourse(design, started.living, started.held, plan, movingAxes({ design, axes })),
       }),
     );
     return { design, axes, drives, plan, replanned, network, wires, circuits, stop, settings, controller };

@@ -2,6 +2,7 @@ import type { AxisFigures, Figures } from './figures';
 import { backDriving } from '../drivetrain/backDriving';
 import { inertiaKgm2, motorAlpha, steadyTorqueNm } from '../drivetrain/load';
 import type { MovingAxis } from '../faults/stopCourse';
+import { figureOr } from '../units/derived';
 import { baseValue } from '../units/quantity';
 
 /**
@@ -30,7 +31,7 @@ export function movingAxes({ design, axes }: Pick<Figures, 'design' | 'axes'>): 
         speed: a.stopping.value.speed,
         acceleration: baseValue(a.axis.acceleration!),
         coastDeceleration: coastDeceleration(a),
-        reactionS: a.stopping.value.reactionS,
+        jerk: figureOr(a.axis.jerk, 0),
         drivers: a.axis.drives.flatMap((d) => d.driver ?? []),
         motors: a.axis.drives.flatMap((d) => d.motor ?? []),
         falls: backDriving(a.id, a.axis, design.masses)?.falls ?? false,

@@ -3,6 +3,7 @@ import type { TerminalRef } from '../machine/ids';
 import { terminalKey } from '../machine/ids';
 import { terminalsWithRole } from '../machine/parts';
 import type { TerminalRole } from '../machine/parts';
+import { inputReactionS, wayToRest } from '../switches/placement';
 import type { Evaluation, Situation } from '../wiring/evaluate';
 import type { LivingMachine } from './livingMachine';
 import type { Ends } from './sweep';
@@ -23,8 +24,8 @@ export interface MovingAxis {
   acceleration: number;
   /** Deceleration by friction alone, once the motors let go; undefined where the load is not known. */
   coastDeceleration: number | undefined;
-  /** Filter and poll until the control has seen an input, s. */
-  reactionS: number;
+  /** 0 where it is not limited. */
+  jerk: number;
   drivers: readonly string[];
   motors: readonly string[];
   /** A weight that comes down when nothing holds it: steep, not self-locking and not balanced. */
@@ -48,8 +49,8 @@ export interface HeadCourse {
   id: string;
   letter: string;
   held: 'motor' | 'brake' | 'screw' | 'nothing';
-  /** From the moment that the motor lets go until the brake holds, s, and how far it comes down meanwhile, mm. */
-  unheldS: number;
+  /** From the press until the brake holds, s, and how far it comes down after the motor has let go, mm. */
+  heldS: number;
   dropMm: number;
 }
 
@@ -79,17 +80,17 @@ const first = (design: Design, part: string | undefined, role: TerminalRole): Te
   return part && terminal !== undefined ? { part, terminal } : undefined;
 };
 
-/** Works out the course of a stop over the evaluated nets. Undefined where the machine has no stop button. */
+/** Works out the course of a stop over the evaluated nets. `held`: coils that hold once the machine is started. Undefined where the machine has no stop button. */
 export function stopCourse(
   design: Design,
   living: LivingMachine,
+  held: ReadonlySet<string>,
   ends: Ends,
   axes: readonly MovingAxis[],
 ): StopCourse | undefined {
   const stops = Object.entries(design.circuits).filter(([, c]) => c.function === 'stop');
   const buttons = new Set(stops.flatMap(([, c]) => c.devices));
   if (!buttons.size) return undefined;
-  const held = living.started({});
   const driven = new Set(
     Object.entries(ends.outputs).flatMap(([id, t]) =>
       ['brake', 'spindle-run', 'spindle-direction', 'drives-enable', 'chain-release'].includes(
@@ -103,12 +104,16 @@ export function stopCourse(
   const before = living.at(running);
   /** Pressed, with outputs as the control left them: it hangs, or has not seen it yet. */
   const pressed = living.at({ ...running, actuated: buttons });
-  const told = stops.some(([id]) => {
+  /** When the control has seen each of its inputs that tell. */
+  const seenS = stops.flatMap(([id]) => {
     const input = ends.inputs[id];
-    return input && pressed.readingAt(input) !== 'uncertain' && pressed.readingAt(input) !== before.readingAt(input);
+    const reading = input && pressed.readingAt(input);
+    return input && reading !== 'uncertain' && reading !== before.readingAt(input)
+      ? [inputReactionS(design, id, input)]
+      : [];
   });
-  const reaction = axes.length ? Math.max(...axes.map((a) => a.reactionS)) : 0;
-  const toldS = told ? reaction : undefined;
+  const toldS = seenS.length ? Math.min(...seenS) : undefined;
+  const told = toldS !== undefined;
   /** What the machine comes to once the control has switched its outputs off. */
   const settled = told ? living.at({ held, actuated: buttons }) : pressed;
   const after = living.at({ held: settled.energised });
@@ -118,7 +123,7 @@ export function stopCourse(
   const cut = [...moved].every((d) => !cutPressed.has(d)) && moved.size > 0;
   const dropS = powerOffTime(design, before, pressed);
   const heads = (e: Evaluation, waitS: number): HeadCourse[] =>
-    axes.flatMap((a) => headCourse(design, living, a, before, e, cut, waitS));
+    axes.flatMap((a) => headCourse(design, living, a, before, e, cut ? dropS : undefined, waitS));
   const spindle = (e: Evaluation, commanded: boolean) => spindleCourse(design, e, commanded);
   const torqueBack = [...living.torque(after)].length > 0;
   return {
@@ -187,14 +192,9 @@ function axisCourse(a: MovingAxis, offS: number | undefined, toldS: number | und
     };
   }
   if (toldS === undefined) return { id, letter, room, way: 'goes on', restS: undefined, distance: undefined };
-  return {
-    id,
-    letter,
-    room,
-    way: 'ramped',
-    restS: toldS + speed / a.acceleration,
-    distance: speed * toldS + speed ** 2 / (2 * a.acceleration),
-  };
+  const braking = wayToRest(speed, a.acceleration, 0, a.jerk);
+  // At half the speed on the average, with or without a limit to the jerk.
+  return { id, letter, room, way: 'ramped', restS: toldS + (2 * braking) / speed, distance: speed * toldS + braking };
 }
 
 /** What holds a weight: its motor while that has torque, else its brake once it is without current, else the drag of its screw. */
@@ -204,7 +204,7 @@ function headCourse(
   a: MovingAxis,
   before: Evaluation,
   e: Evaluation,
-  cut: boolean,
+  offS: number | undefined,
   waitS: number,
 ): HeadCourse[] {
   const brakes = a.motors.flatMap((id) =>
@@ -213,9 +213,9 @@ function headCourse(
     ),
   );
   if (!a.falls && !brakes.length) return [];
-  const head = { id: a.id, letter: a.letter, unheldS: 0, dropMm: 0 };
+  const head = { id: a.id, letter: a.letter, heldS: 0, dropMm: 0 };
   const torque = living.torque(e);
-  if (!cut && a.drivers.some((d) => torque.has(d))) return [{ ...head, held: 'motor' }];
+  if (offS === undefined && a.drivers.some((d) => torque.has(d))) return [{ ...head, held: 'motor' }];
   if (!brakes.length) return [{ ...head, held: a.falls ? 'nothing' : 'screw' }];
   if (brakes.some((key) => e.energised.has(key))) return [{ ...head, held: a.falls ? 'nothing' : 'screw' }];
   // A brake that was released has to close: after the control has spoken, over its relay, with its springs.
@@ -227,7 +227,8 @@ function headCourse(
   const closes = before.energised.has(key)
     ? waitS + (relayed ? SWITCHING_S.relay : 0) + SWITCHING_S.brake * slowedBy(design, id, coil)
     : 0;
-  return [{ ...head, held: 'brake', unheldS: closes, dropMm: a.falls ? (GRAVITY_MM_S2 * closes ** 2) / 2 : 0 }];
+  const freeS = Math.max(0, closes - (offS ?? 0));
+  return [{ ...head, held: 'brake', heldS: closes, dropMm: a.falls ? (GRAVITY_MM_S2 * freeS ** 2) / 2 : 0 }];
 }
 
 /** Whether any input reads otherwise where the contactor's poles have welded and it should have dropped. */

@@ -24,6 +24,21 @@ const pollOf = (reader: Reader | undefined): Derived<number> => {
     : known(0);
 };
 
+/** Way to rest from a speed: v·t until it is seen, v²/2a, and v·a/2j more where the jerk is limited (0: it is not). */
+export const wayToRest = (speed: number, acceleration: number, reactionS: number, jerk = 0): number =>
+  speed * reactionS + speed ** 2 / (2 * acceleration) + (jerk > 0 ? (speed * acceleration) / (2 * jerk) : 0);
+
+/** From the change of an input until the control has seen it, s: its filters, the poll of its board, the control's own. */
+export function inputReactionS(design: Design, circuitId: string, input: TerminalRef): number {
+  const readers = new Set([input.part, design.roles.controller]);
+  const pollS = [...readers].reduce((sum, id) => {
+    const poll = id && design.parts[id] ? pollOf({ id, part: design.parts[id] }) : known(0);
+    return sum + (poll.known ? poll.value : 0);
+  }, 0);
+  const stage = inputStage(design.parts[input.part], input.terminal, fieldVolts(design));
+  return pollS + filterTime(design.circuits[circuitId]!, stage).totalS;
+}
+
 /**
  * Stopping from the wanted (highest permitted) speed: v·(t_filter + t_poll) + v²/2a, and v·a/2j more where the jerk is
  * limited. A switch that arrives at an input board is seen after the poll of the board and that of the controller.
@@ -45,9 +60,8 @@ export function stoppingOf(
     }),
     ({ speed, acceleration, ownPollS, boardPollS }) => {
       const reactionS = ownPollS + boardPollS + filterS;
-      const jerk = figureOr(axis.jerk, 0);
-      const easing = jerk > 0 ? (speed * acceleration) / (2 * jerk) : 0;
-      return { speed, reactionS, distance: speed * reactionS + speed ** 2 / (2 * acceleration) + easing };
+      const distance = wayToRest(speed, acceleration, reactionS, figureOr(axis.jerk, 0));
+      return { speed, reactionS, distance };
     },
   );
 }

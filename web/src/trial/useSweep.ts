@@ -1,7 +1,7 @@
 import { revisionOf } from '@nodaxis/core/machine/file';
 import { proxy, wrap } from 'comlink';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef, toRaw, watch } from 'vue';
+import { ref, shallowRef, toRaw, watch } from 'vue';
 import { useMachine } from '../document/machine';
 import type { FaultsWorker, SweepResult } from '../workers/faults.worker';
 
@@ -45,16 +45,20 @@ export const useSweep = defineStore('sweep', () => {
       end();
       fault.value = `The sweep has stopped (${e.message || 'its worker ended'}). Nothing of your machine is changed.`;
     };
-    const found = await wrap<FaultsWorker>(own).sweep(
-      toRaw(file.design),
-      proxy((done: number, of: number) => {
-        if (thread === own) progress.value = { done, of };
-      }),
-    );
-    if (thread !== own) return;
-    end();
-    result.value = { revision: revisionOf(file), result: found };
-    machine.swept = found;
+    try {
+      const found = await wrap<FaultsWorker>(own).sweep(
+        toRaw(file.design),
+        proxy((done: number, of: number) => {
+          if (thread === own) progress.value = { done, of };
+        }),
+      );
+      if (thread !== own) return;
+      result.value = { revision: revisionOf(file), result: found };
+      machine.swept = found;
+    } catch (e) {
+      if (thread === own) fault.value = `The sweep has stopped: ${(e as Error).message}`;
+    }
+    if (thread === own) end();
   }
   const stop = () => {
     end();
@@ -84,8 +88,5 @@ export const useSweep = defineStore('sweep', () => {
     },
     { immediate: true },
   );
-  /** Whether the result is of the machine as it is now. */
-  const fresh = computed(() => !!result.value && !progress.value && !stopped.value);
-
-  return { result, before, progress, stopped, fault, fresh, run, stop, keep, forget };
+  return { result, before, progress, stopped, fault, run, stop, keep, forget };
 });

@@ -18,12 +18,9 @@ export const useTrial = defineStore('trial', () => {
   const told = shallowRef<readonly string[]>([]);
   const answers = shallowRef<ReturnType<typeof answersTo>>([]);
 
-  const settings = computed(() => machine.figures?.settings);
-  const polarities = computed(() => JSON.stringify(settings.value ? polaritiesOf(settings.value) : {}));
   const trial = computed(() => {
     const f = machine.figures;
-    if (!on.value || !f) return undefined;
-    return new Trial(f.design, f.network, f.plan, JSON.parse(polarities.value) as Record<string, 'high' | 'low'>);
+    return on.value && f ? new Trial(f.design, f.network, f.plan, polaritiesOf(f.settings)) : undefined;
   });
   const handles = computed(() => machine.figures && handlesOf(machine.figures.design, machine.figures.plan.outputs));
 

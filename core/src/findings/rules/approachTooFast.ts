@@ -1,3 +1,5 @@
+import { wayToRest } from '../../switches/placement';
+import { figureOr } from '../../units/derived';
 import { showValue } from '../../units/print';
 import { baseValue } from '../../units/quantity';
 import type { FindingDraft, Rule } from '../finding';
@@ -11,7 +13,8 @@ export const approachTooFast: Rule = {
       const speed = axis.reference.fastSpeed && baseValue(axis.reference.fastSpeed);
       const own = switches.find((s) => s.isReference && s.end === axis.reference.end);
       if (!speed || !own?.fromStop.known || !stopping.known || !axis.acceleration) return [];
-      const distance = speed * stopping.value.reactionS + speed ** 2 / (2 * baseValue(axis.acceleration));
+      const acceleration = baseValue(axis.acceleration);
+      const distance = wayToRest(speed, acceleration, stopping.value.reactionS, figureOr(axis.jerk, 0));
       const room = own.fromStop.value;
       if (distance <= room || room <= 0) return [];
       const linear = axis.motion === 'linear';

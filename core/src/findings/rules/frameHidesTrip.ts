@@ -2,6 +2,7 @@ import { circuitName } from '../../machine/fields';
 import { isProtective } from '../../machine/connections';
 import { terminalsWithRole } from '../../machine/parts';
 import { feedsOf } from '../../wiring/planner/inputs';
+import { strength } from '../../wiring/levels';
 import type { FindingDraft, Remedy, Rule } from '../finding';
 
 /** A closed contact to a 0 V that is tied to the frame: a wire chafed through to the frame takes its place. */
@@ -13,7 +14,7 @@ export const frameHidesTrip: Rule = {
     const pe = bar && design.parts[bar] ? terminalsWithRole(design.parts[bar]!, 'protective-earth')[0] : undefined;
     if (!bar || pe === undefined) return [];
     const frame = { part: bar, terminal: pe };
-    if (rest.levelAt(frame) !== 'low' || rest.heldAt(frame) !== 4) return [];
+    if (rest.levelAt(frame) !== 'low' || rest.heldAt(frame) !== strength.supply) return [];
     return Object.values(circuits).flatMap((a): FindingDraft[] => {
       const circuit = design.circuits[a.circuit];
       if (!circuit || !a.wired || !isProtective(circuit) || a.idle.level !== 'low') return [];

@@ -1,3 +1,4 @@
+import { strength } from '../../wiring/levels';
 import type { FindingDraft, Rule } from '../finding';
 import { feedsOf } from '../../wiring/planner/inputs';
 
@@ -19,7 +20,7 @@ export const stopInReturn: Rule = {
             e.kind === 'contact' &&
             [e.a, e.b].some((terminal) => {
               const at = { part, terminal };
-              return pressed.levelAt(at) === 'low' && pressed.heldAt(at) === 4;
+              return pressed.levelAt(at) === 'low' && pressed.heldAt(at) === strength.supply;
             }),
         );
         if (!returns || !choice) return [];

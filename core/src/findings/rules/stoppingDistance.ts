@@ -16,8 +16,10 @@ export const stoppingDistance: Rule = {
         const { distance, speed, reactionS } = stopping.value;
         if (distance <= have) return [];
         const a = baseValue(axis.acceleration!);
-        // The speed from which the axis stops within the stretch: v·t + v²/2a = d.
-        const safe = Math.floor(a * (Math.sqrt(reactionS * reactionS + (2 * have) / a) - reactionS) * 10) / 10;
+        // The speed from which the axis stops within the stretch: v·t + v²/2a = d; a limited jerk adds a/2j to t.
+        const jerk = figureOr(axis.jerk, 0);
+        const t = reactionS + (jerk > 0 ? a / (2 * jerk) : 0);
+        const safe = Math.floor(a * (Math.sqrt(t * t + (2 * have) / a) - t) * 10) / 10;
         const linear = axis.motion === 'linear';
         return [
           {

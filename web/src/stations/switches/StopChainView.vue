@@ -26,7 +26,7 @@ const length = (v: number) => showValue(v, 'length', preferences.display, 3);
 const span = computed(() => {
   const times = (result.value ?? []).flatMap((o) => [
     ...(o.course?.axes.flatMap((a) => a.restS ?? []) ?? []),
-    ...(o.course?.heads.map((h) => h.unheldS) ?? []),
+    ...(o.course?.heads.map((h) => h.heldS) ?? []),
   ]);
   return Math.max(0.1, ...times) * 1.12;
 });
@@ -42,8 +42,8 @@ const headWords = (h: HeadCourse): string =>
       ? 'held by the drag of its screw'
       : h.held === 'brake'
         ? h.dropMm > 0.005
-          ? `held by its brake after ${ms(h.unheldS)}: comes down ${length(h.dropMm)}`
-          : `held by its brake from ${ms(h.unheldS)} on`
+          ? `held by its brake after ${ms(h.heldS)}: comes down ${length(h.dropMm)}`
+          : `held by its brake from ${ms(h.heldS)} on`
         : 'NOTHING HOLDS IT: it comes down';
 const spindleWords: Record<StopCourse['spindle'], string> = {
   none: '',
