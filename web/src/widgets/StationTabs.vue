@@ -1,7 +1,16 @@
 <script setup lang="ts" generic="V extends string">
+import { onMounted, ref, watch } from 'vue';
+
 /** The views of a station, one at a time. Arrow keys go from tab to tab. */
 const props = defineProps<{ views: readonly { id: V; name: string; count?: number }[]; shown: V; label: string }>();
 const emit = defineEmits<{ show: [V] }>();
+
+/** On a narrow screen the row of tabs is longer than the screen: the one that is shown stays in sight. */
+const row = ref<HTMLElement>();
+const bring = () =>
+  row.value?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest', inline: 'center' });
+watch(() => props.shown, bring, { flush: 'post' });
+onMounted(bring);
 
 function step(e: KeyboardEvent) {
   const by = { ArrowRight: 1, ArrowLeft: -1 }[e.key];
@@ -14,7 +23,7 @@ function step(e: KeyboardEvent) {
 </script>
 
 <template>
-  <div class="tabs" role="tablist" :aria-label="label" @keydown="step">
+  <div ref="row" class="tabs" role="tablist" :aria-label="label" @keydown="step">
     <button
       v-for="v in views"
       :id="`view-${v.id}`"

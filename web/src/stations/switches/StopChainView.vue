@@ -317,7 +317,8 @@ dd {
   }
   .lane em {
     white-space: normal;
-    position: static;
+    position: relative;
+    left: 0 !important;
     display: block;
   }
   .lane {
