@@ -8,13 +8,7 @@ import { compareStopSchools } from './stopSchools';
 import { switchCounts } from './switchCounts';
 import { switchSchools } from './switchSchools';
 
-const schoolsOf = (design: Design) => {
-  const run = switchSchools(design);
-  for (;;) {
-    const step = run.next();
-    if (step.done) return Object.fromEntries(step.value.map((s) => [s.key, s]));
-  }
-};
+const schoolsOf = (design: Design) => Object.fromEntries(switchSchools(design).map((s) => [s.key, s]));
 
 describe('closed or open at rest, shared or not', () => {
   const { design } = wren();

@@ -8,6 +8,7 @@ import { singleFaults } from '../faults/faults';
 import { sweepAll } from '../faults/sweep';
 import type { Design } from '../machine/design';
 import { newMachineFile } from '../machine/file';
+import { hasSensorOutput } from '../machine/parts';
 import type { MachineFile } from '../machine/file';
 import { libraryOf } from '../machine/library/index';
 import { noiseRisk } from '../switches/noise';
@@ -85,7 +86,7 @@ class Copy {
     for (const [id, c] of Object.entries(this.design.circuits)) {
       if (!isSwitchCircuit(c)) continue;
       for (const d of c.devices) this.formOf(d, form);
-      const sensors = c.devices.some((d) => hasOutput(this.design, d));
+      const sensors = c.devices.some((d) => hasSensorOutput(this.design.parts[d]));
       const arrangement = form === 'NC' && !sensors ? 'series' : 'parallel';
       if (c.arrangement !== arrangement)
         this.do({ name: 'set-field', args: { path: `circuits.${id}.arrangement`, value: arrangement } });
@@ -102,7 +103,7 @@ class Copy {
           e.data.form === form &&
           e.data.output === data.output &&
           e.data.principle === data.principle &&
-          Object.values(e.elements).some((x) => x.kind === 'sensor-output') === hasOutput(this.design, id),
+          hasSensorOutput(e) === hasSensorOutput(part),
       );
       if (other) this.do({ name: 'exchange-device', args: { part: id, library: other.key } });
       else this.refused ||= `The library has no ${form} form of ${part.name}.`;
@@ -126,8 +127,6 @@ class Copy {
   }
 }
 
-const hasOutput = (design: Design, part: string): boolean =>
-  Object.values(design.parts[part]?.elements ?? {}).some((e) => e.kind === 'sensor-output');
 const axisOf = (design: Design, circuit: string): string | undefined =>
   design.circuits[circuit]!.devices.flatMap((d) => design.parts[d]?.mount?.axis ?? [])[0];
 const switchCircuits = (design: Design): string[] =>
@@ -287,12 +286,11 @@ function outcomeOf(figures: Figures, today: ReadonlyMap<string, string>): School
   };
 }
 
-/** The ways of wiring the limits and references, each tried on a copy of this very machine. Tells how far it is. */
-export function* switchSchools(design: Design): Generator<{ done: number; of: number }, School[]> {
-  const list = recipes(design);
+/** The ways of wiring the limits and references, each tried on a copy of this very machine. */
+export function switchSchools(design: Design): School[] {
   const schools: School[] = [];
   let today: ReadonlyMap<string, string> = new Map();
-  for (const { make, ...rest } of list) {
+  for (const { make, ...rest } of recipes(design)) {
     const copy = new Copy(design);
     make(copy);
     const commands = [...copy.commands];
@@ -309,7 +307,6 @@ export function* switchSchools(design: Design): Generator<{ done: number; of: nu
       outcome = outcomeOf(figures, today);
     }
     schools.push({ ...rest, outcome, refused: copy.refused, commands });
-    yield { done: schools.length, of: list.length };
   }
   return schools;
 }

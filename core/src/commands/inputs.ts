@@ -6,6 +6,7 @@ import { circuitName } from '../machine/fields';
 import { libraryEntry } from '../machine/library';
 import { partFrom } from '../machine/library/entry';
 import type { Part } from '../machine/parts';
+import { hasSensorOutput } from '../machine/parts';
 import { feedsOf, inputTerminals } from '../wiring/planner/inputs';
 import type { CommandName, Handler, NewInput } from './command';
 import { refuse } from './command';
@@ -34,12 +35,9 @@ function titleOf(design: Design, args: NewInput): string {
   return `${letter}${args.function.replaceAll('-', ' ')}`;
 }
 
-/** A sensor with an output of its own; one on two wires is wired like a contact. */
-const hasOutput = (part: Part): boolean => Object.values(part.elements).some((e) => e.kind === 'sensor-output');
-
 /** The feed that suits a device on this machine's inputs: sensors by their output, contacts by what the inputs allow. */
 function feedFor(design: Design, part: Part): InputCircuit['feed'] {
-  if (part.data.class === 'sensor' && hasOutput(part)) return part.data.output === 'NPN' ? '0V' : 'plus';
+  if (part.data.class === 'sensor' && hasSensorOutput(part)) return part.data.output === 'NPN' ? '0V' : 'plus';
   const controller = design.roles.controller ? design.parts[design.roles.controller] : undefined;
   const first = inputTerminals(controller)[0];
   const feeds: InputCircuit['feed'][] = controller && first ? feedsOf(controller, first) : ['0V'];
@@ -49,7 +47,7 @@ function feedFor(design: Design, part: Part): InputCircuit['feed'] {
 
 const arrangementFor = (part: Part): InputCircuit['arrangement'] => {
   const form = part.data.class === 'sensor' ? part.data.form : part.setup.contactUsed;
-  return !hasOutput(part) && form === 'NC' ? 'series' : 'parallel';
+  return !hasSensorOutput(part) && form === 'NC' ? 'series' : 'parallel';
 };
 
 /** Takes a circuit out, and its devices where no other circuit uses them. */

@@ -420,5 +420,9 @@ export const carriesMains = (part: Part): boolean =>
   (part.data.class === 'breaker' && part.data.forDirectCurrent !== true) ||
   Object.values(part.terminals).some((t) => t.role === 'mains-l');
 
+/** A sensor with an output of its own; one on two wires is wired like a contact. */
+export const hasSensorOutput = (part: Pick<Part, 'elements'> | undefined): boolean =>
+  Object.values(part?.elements ?? {}).some((e) => e.kind === 'sensor-output');
+
 export const isDriver = (data: PartData): data is DataOf<'stepper-driver'> | DataOf<'servo-drive'> =>
   data.class === 'stepper-driver' || data.class === 'servo-drive';

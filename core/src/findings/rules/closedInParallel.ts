@@ -1,4 +1,5 @@
 import { circuitName } from '../../machine/fields';
+import { hasSensorOutput } from '../../machine/parts';
 import type { Design } from '../../machine/design';
 import type { FindingDraft, Rule } from '../finding';
 
@@ -11,8 +12,10 @@ export function isClosedInParallel(design: Design, circuitId: string): boolean {
     if (part?.data.class === 'sensor') return part.data.form === 'NC';
     return part?.setup.contactUsed === 'NC';
   };
-  const outputs = (d: string) => Object.values(design.parts[d]?.elements ?? {}).some((e) => e.kind === 'sensor-output');
-  return c.devices.every(closed) && (c.arrangement === 'parallel' || c.devices.every(outputs));
+  return (
+    c.devices.every(closed) &&
+    (c.arrangement === 'parallel' || c.devices.every((d) => hasSensorOutput(design.parts[d])))
+  );
 }
 
 export const closedInParallel: Rule = {

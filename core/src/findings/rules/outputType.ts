@@ -1,5 +1,6 @@
 import { circuitName } from '../../machine/fields';
 import { libraryOf } from '../../machine/library/index';
+import { hasSensorOutput } from '../../machine/parts';
 import type { Design } from '../../machine/design';
 import { feedsOf } from '../../wiring/planner/inputs';
 import type { FindingDraft, Remedy, Rule } from '../finding';
@@ -9,8 +10,7 @@ export function mismatchedSensors(design: Design, circuitId: string, feeds: read
   const circuit = design.circuits[circuitId];
   return (circuit?.devices ?? []).filter((d) => {
     const data = design.parts[d]?.data;
-    const has = Object.values(design.parts[d]?.elements ?? {}).some((e) => e.kind === 'sensor-output');
-    if (data?.class !== 'sensor' || !has) return false;
+    if (data?.class !== 'sensor' || !hasSensorOutput(design.parts[d])) return false;
     const wants = data.output === 'NPN' ? '0V' : 'plus';
     return circuit!.feed !== wants || !feeds.includes(wants);
   });
