@@ -28,12 +28,12 @@ export function derivation(): Figure {
 export function simulation(): Figure {
   const { design } = dunnock();
   const figures = deriveFigures(design);
-  const input = simulationInput(design, figures.controller, figures.network, figures.plan.inputs);
+  const input = simulationInput(design, figures.controller, figures.plan);
   if (!input.known) throw new Error(input.missing.join());
   const sim = new Simulation(input.value);
-  sim.command({ type: 'power', on: true });
+  sim.act({ type: 'power', on: true });
   sim.run(5);
-  sim.command({ type: 'reference' });
+  sim.act({ type: 'reference' });
   sim.run(60_000);
   const rates = Array.from({ length: 9 }, (_, k) => {
     const start = performance.now();
@@ -45,7 +45,7 @@ export function simulation(): Figure {
         ['y', 20, 480],
         ['z', -110, -10],
       ] as const)
-        sim.command({ type: 'move', axis, position: out ? far : near });
+        sim.act({ type: 'move', axis, position: out ? far : near });
       sim.run(4000);
     }
     return steps / (performance.now() - start);

@@ -2,6 +2,7 @@ import type { Design } from '../machine/design';
 import { axesOf } from '../machine/design';
 import type { Axis } from '../machine/mechanics';
 import type { DriveFigures, SpeedFence } from '../drivetrain/speed';
+import { drivePartsOf } from '../drivetrain/driveParts';
 import { axisFences, driveFigures } from '../drivetrain/speed';
 import { axisSettings } from '../settings/axisSettings';
 import type { ControllerSettings } from '../settings/controllerSettings';
@@ -18,7 +19,6 @@ import type { CircuitAnalysis } from '../switches/polarity';
 import { analyseCircuit } from '../switches/polarity';
 import type { Derived } from '../units/derived';
 import { known } from '../units/derived';
-import { baseValue } from '../units/quantity';
 import type { Network } from '../wiring/network';
 import type { Evaluation } from '../wiring/evaluate';
 import { buildNetwork } from '../wiring/network';
@@ -79,14 +79,6 @@ export interface Figures {
   controller: Derived<ControllerSettings>;
 }
 
-/** Travel in mm of the axis whose carriage runs along a gantry: the other level linear one. */
-const acrossTravel = (design: Design, gantry: Axis): number | undefined => {
-  const across = Object.values(design.axes).find(
-    (a) => a !== gantry && a.motion === 'linear' && !['up', 'down'].includes(a.plus),
-  );
-  return across?.travel && baseValue(across.travel);
-};
-
 /** Conductors count in the nets by their ends alone: a state, a colour or a note changes no level. */
 function topology(cache: Cache, design: Design): { network: Network } {
   const read: unknown[] = [];
@@ -110,28 +102,10 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
     const controllerId = design.roles.controller;
     const controller = controllerId ? design.parts[controllerId] : undefined;
     const part = (partId: string | undefined) => (partId ? design.parts[partId] : undefined);
-    const supplyId = design.roles.motorSupply;
-    const masses = Object.values(design.masses).filter((m) => m.movedBy.includes(id));
-    const acrossTravelMm = axis.drives.length > 1 ? acrossTravel(design, axis) : undefined;
-    const drives = axis.drives.map((drive, i) => {
-      const [driver, motor, supply] = [part(drive.driver), part(drive.motor), part(supplyId)];
-      const read = [axis, driver, motor, controller, supply, design.kind, acrossTravelMm, ...masses];
-      return cache.keep(`axis/${id}/drive-${i}`, read, () =>
-        driveFigures({
-          axisId: id,
-          axis,
-          drive,
-          kind: design.kind,
-          driver,
-          motor,
-          controllerId,
-          controller,
-          supplyId,
-          supply,
-          masses,
-          acrossTravelMm,
-        }),
-      );
+    const drives = axis.drives.map((_, i) => {
+      const p = drivePartsOf(design, id, i);
+      const read = [axis, p.driver, p.motor, p.controller, p.supply, p.kind, p.acrossTravelMm, ...p.masses];
+      return cache.keep(`axis/${id}/drive-${i}`, read, () => driveFigures(p));
     });
     const own = Object.values(design.circuits).flatMap((c) =>
       c.devices.some((d) => design.parts[d]?.mount?.axis === id) ? [c, ...c.devices.map(part)] : [],
@@ -219,7 +193,20 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
     ]);
     const controller = cache.keep(
       'controller',
-      [settings, design.referenceStages, design.limitSchool, design.datumSchool, design.circuits],
+      [
+        settings,
+        design.referenceStages,
+        design.limitSchool,
+        design.datumSchool,
+        design.stopSchool,
+        design.programWords,
+        design.latheX,
+        design.circuits,
+        design.outputs,
+        design.roles,
+        design.parts,
+        ...Object.values(design.axes),
+      ],
       () => controllerSettings(design, settings),
     );
     const shapes = Object.values(design.parts).flatMap((p) => [p.terminals, p.boardRevision]);

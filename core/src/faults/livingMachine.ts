@@ -21,14 +21,15 @@ export class LivingMachine {
   /** The terminals of each driver by which its torque is judged. */
   private readonly drivers: { id: string; plus: TerminalRef; minus: TerminalRef; torqueOff: TerminalRef | undefined }[];
 
+  private readonly controllerPoles: readonly [TerminalRef, TerminalRef] | undefined;
+
   constructor(design: Design, network: Network) {
     this.design = design;
     this.network = network;
-    const first = (id: string, role: TerminalRole): TerminalRef | undefined => {
-      const part = design.parts[id];
-      const terminal = part && terminalsWithRole(part, role)[0];
-      return terminal === undefined ? undefined : { part: id, terminal };
-    };
+    const first = (id: string, role: TerminalRole) => this.first(id, role);
+    const controller = design.roles.controller;
+    const [plus, minus] = [this.first(controller, 'supply-plus'), this.first(controller, 'supply-minus')];
+    this.controllerPoles = plus && minus ? [plus, minus] : undefined;
     const inlet = design.roles.mainsInlet;
     this.fed = Object.entries(design.parts).flatMap(([supply, part]) => {
       if (!inlet || part.data.class !== 'supply') return [];
@@ -83,6 +84,24 @@ export class LivingMachine {
         )
         .map((d) => d.id),
     );
+  }
+
+  /** Whether the controller has its supply; one whose poles are not known counts as fed. */
+  controllerOn(e: Evaluation): boolean {
+    const poles = this.controllerPoles;
+    return !poles || (e.levelAt(poles[0]) === 'high' && e.levelAt(poles[1]) === 'low');
+  }
+  /** Whether the spindle's drive has its mains or its bus. */
+  spindleFed(e: Evaluation): boolean {
+    const { spindleDrive, mainsInlet } = this.design.roles;
+    const [from, to] = [this.first(mainsInlet, 'mains-l'), this.first(spindleDrive, 'mains-l')];
+    const bus = this.first(spindleDrive, 'supply-plus');
+    return from && to ? e.joined(from, to) : bus ? e.levelAt(bus) === 'high' : true;
+  }
+  private first(id: string | undefined, role: TerminalRole): TerminalRef | undefined {
+    const part = id ? this.design.parts[id] : undefined;
+    const terminal = part && terminalsWithRole(part, role)[0];
+    return id === undefined || terminal === undefined ? undefined : { part: id, terminal };
   }
 
   /** Coils that hold once the machine was started: its start button pressed and let go. */

@@ -1,8 +1,5 @@
 import type { Design } from '../machine/design';
-import type { TerminalRef } from '../machine/ids';
 import { terminalKey } from '../machine/ids';
-import { terminalsWithRole } from '../machine/parts';
-import type { TerminalRole } from '../machine/parts';
 import { inputReactionS, wayToRest } from '../switches/placement';
 import type { Evaluation, Situation } from '../wiring/evaluate';
 import type { LivingMachine } from './livingMachine';
@@ -75,11 +72,6 @@ export interface StopCourse {
   screen: string;
 }
 
-const first = (design: Design, part: string | undefined, role: TerminalRole): TerminalRef | undefined => {
-  const terminal = part && design.parts[part] ? terminalsWithRole(design.parts[part], role)[0] : undefined;
-  return part && terminal !== undefined ? { part, terminal } : undefined;
-};
-
 /** Works out the course of a stop over the evaluated nets. `held`: coils that hold once the machine is started. Undefined where the machine has no stop button. */
 export function stopCourse(
   design: Design,
@@ -124,7 +116,7 @@ export function stopCourse(
   const dropS = powerOffTime(design, before, pressed);
   const heads = (e: Evaluation, waitS: number): HeadCourse[] =>
     axes.flatMap((a) => headCourse(design, living, a, before, e, cut ? dropS : undefined, waitS));
-  const spindle = (e: Evaluation, commanded: boolean) => spindleCourse(design, e, commanded);
+  const spindle = (e: Evaluation, commanded: boolean) => spindleCourse(design, living, e, commanded);
   const torqueBack = [...living.torque(after)].length > 0;
   return {
     toldS,
@@ -246,13 +238,15 @@ function feedbackOf(
   return Object.values(ends.inputs).some((i) => welded.readingAt(i) !== sound.readingAt(i));
 }
 
-function spindleCourse(design: Design, e: Evaluation, commanded: boolean): StopCourse['spindle'] {
-  const { spindle, spindleDrive, mainsInlet } = design.roles;
+function spindleCourse(
+  design: Design,
+  living: LivingMachine,
+  e: Evaluation,
+  commanded: boolean,
+): StopCourse['spindle'] {
+  const { spindle, spindleDrive } = design.roles;
   if (!spindle && !spindleDrive) return 'none';
-  const [from, to] = [first(design, mainsInlet, 'mains-l'), first(design, spindleDrive, 'mains-l')];
-  const bus = first(design, spindleDrive, 'supply-plus');
-  const fed = from && to ? e.joined(from, to) : bus ? e.levelAt(bus) === 'high' : true;
-  if (!fed) return 'coasts';
+  if (!living.spindleFed(e)) return 'coasts';
   const driven = Object.values(design.outputs).some((o) => ['spindle-run', 'spindle-speed'].includes(o.function));
   return commanded && driven ? 'stopped by command' : 'runs on';
 }

@@ -99,7 +99,6 @@ export class Trial {
   private readonly polarities: Polarities;
   private readonly loads: readonly (readonly [part: string, element: string])[];
   private readonly supplies: readonly string[];
-  private readonly controllerPoles: readonly [TerminalRef, TerminalRef] | undefined;
 
   constructor(design: Design, network: Network, ends: Ends, polarities: Polarities) {
     this.design = design;
@@ -112,17 +111,6 @@ export class Trial {
       Object.entries(elements).flatMap(([id, e]) => (e.kind === 'load' ? [[part, id] as const] : [])),
     );
     this.supplies = parts.flatMap(([id, p]) => (p.data.class === 'supply' ? [id] : []));
-    const controller = design.roles.controller;
-    const part = controller ? design.parts[controller] : undefined;
-    const pole = (role: 'supply-plus' | 'supply-minus') => part && terminalsWithRole(part, role)[0];
-    const [plus, minus] = [pole('supply-plus'), pole('supply-minus')];
-    this.controllerPoles =
-      controller && plus && minus
-        ? [
-            { part: controller, terminal: plus },
-            { part: controller, terminal: minus },
-          ]
-        : undefined;
   }
 
   /** Switched on and started, with nothing done to it. */
@@ -143,7 +131,7 @@ export class Trial {
     const fault = situationOf(acts.filter((a) => a.kind !== 'press' && a.kind !== 'drive'));
     const situation: Situation = { ...situationOf(acts), held };
     const { e, lost: dead } = this.check.living.settle(situation);
-    const controllerOn = this.isOn(e);
+    const controllerOn = this.check.living.controllerOn(e);
     const broken = Object.keys(fault).length ? new Behaviour(this.check.living, fault) : undefined;
     return {
       inputs: Object.entries(this.ends.inputs).flatMap(([circuit, input]) => {
@@ -178,10 +166,6 @@ export class Trial {
       map.set(id, driven !== (part.data.enableOpen === 'enabled'));
     }
     return map;
-  }
-  private isOn(e: Evaluation): boolean {
-    const poles = this.controllerPoles;
-    return !poles || (e.levelAt(poles[0]) === 'high' && e.levelAt(poles[1]) === 'low');
   }
   private inputView(
     e: Evaluation,

@@ -64,6 +64,9 @@ const bounds: Partial<Record<string, readonly [least: number, most: number]>> = 
   'circuits.*.dischargeResistance': [0, 10e6],
   'axes.*.reference.indexPhase': [0, 1],
   'axes.*.jerk': [1, 10_000_000],
+  'axes.*.rackingStiffness': [0.1, 100_000],
+  'axes.*.backlash': [0, 50],
+  'axes.*.reference.slaveOffset': [-50, 50],
 };
 
 /** What is wrong with a figure's size; undefined where nothing is. `pattern` is the field's path with its ids as `*`. */

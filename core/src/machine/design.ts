@@ -24,7 +24,13 @@ export const Design = z.strictObject({
     .enum(['request-only', 'motor-power', 'main-switch', 'torque-off'])
     .optional()
     .describe('what the stop button cuts; undecided when absent'),
-  limitSchool: z.enum(['away-only', 'held-override']).describe('how a tripped limit is left'),
+  limitSchool: z
+    .enum(['away-only', 'held-override', 'acknowledge-again', 'switched-off'])
+    .describe('how a tripped limit is left'),
+  programWords: z
+    .enum(['standard', 'widespread'])
+    .optional()
+    .describe('words for inch, metric and machine position in programs: as ISO 6983 has them, or the widespread ones'),
   axisOrder: z.array(Id).max(16),
   axes: z.record(Id, Axis),
   masses: z.record(Id, MassItem),

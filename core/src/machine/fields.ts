@@ -29,6 +29,9 @@ const whenEmpty: Partial<Record<string, string>> = {
   'circuits.*.filterCapacitance': 'none',
   'circuits.*.dischargeResistance': 'none',
   'axes.*.jerk': 'no limit',
+  'axes.*.rackingStiffness': '60 N/mm',
+  'axes.*.backlash': '0',
+  'axes.*.reference.slaveOffset': '0',
 };
 
 /** Fields that `set-field` may not write, since a command of their own keeps the rest in step. */
@@ -175,7 +178,8 @@ export function fieldPaths(design: Design): string[] {
       const keys = path.split('.');
       const last = keys.at(-1)!;
       if (path === 'latheX') return design.kind === 'lathe';
-      if (last === 'driveSpacing') return (design.axes[keys[1]!]?.drives.length ?? 0) > 1;
+      if (['driveSpacing', 'rackingStiffness', 'sides', 'slaveOffset'].includes(last))
+        return (design.axes[keys[1]!]?.drives.length ?? 0) > 1;
       if (['frictionCoefficient', 'cuttingForce'].includes(last)) return design.axes[keys[1]!]?.motion === 'linear';
       if (keys[2] === 'transmission' && last !== 'kind') {
         const kind = design.axes[keys[1]!]?.transmission?.kind;

@@ -22,9 +22,21 @@ export const fieldsOfAxes: Record<string, Definition> = {
   limitSchool: field(
     'switches',
     'A tripped limit is left',
-    choice({ 'away-only': 'by motion away only', 'held-override': 'with a held override' }),
-    'Motion away only cannot make things worse, and needs the switch to be told apart by end.',
+    choice({
+      'away-only': 'by motion away only',
+      'held-override': 'with a held override',
+      'acknowledge-again': 'by acknowledging again and again',
+      'switched-off': 'with the limits switched off',
+    }),
+    'Motion away only cannot make things worse, and needs the switch to be told apart by end. Limits that can be switched off are the ones that somebody forgets to switch on again.',
     'limit override',
+  ),
+  programWords: field(
+    'practice',
+    'Program words',
+    choice({ widespread: 'widespread: G20 inch, G21 metric', standard: 'standard: G70 inch, G71 metric' }),
+    'Which words for inch, metric and machine position this machine’s programs use. The other ones are refused, so that none is ever guessed.',
+    'dialect G-code inch metric',
   ),
   'axes.*.plus': field(
     'machine',
@@ -289,6 +301,39 @@ export const fieldsOfAxes: Record<string, Definition> = {
     'index phase z pulse',
   ),
   'axes.*.jerk': field('drives', 'Jerk', q('jerk'), 'How fast the acceleration may change; without limit when empty.'),
+  'axes.*.rackingStiffness': field(
+    'machine',
+    'Racking stiffness',
+    q('stiffness'),
+    'How hard the frame resists when one side of the gantry runs ahead: force at the drive lines over the skew.',
+    'gantry skew rigidity',
+  ),
+  'axes.*.backlash': field(
+    'machine',
+    'Backlash',
+    position,
+    'Lost motion on reversal, measured with a dial gauge.',
+    'lost motion play',
+  ),
+  'axes.*.reference.sides': field(
+    'switches',
+    'The two sides find the datum',
+    choice({
+      together: 'together, on one switch',
+      'each-own-switch': 'each on its own switch',
+      'motor-by-motor': 'motor by motor on a shared input',
+      'stored-offset': 'the master alone, with a stored offset',
+    }),
+    'Two motors on one gantry square it only where each finds its own mark, or where the slave’s offset is stored.',
+    'gantry squaring dual home',
+  ),
+  'axes.*.reference.slaveOffset': field(
+    'switches',
+    'Stored offset of the slave',
+    q('length'),
+    'How far the slave’s side goes on to plus once the master has its datum.',
+    'gantry squaring offset',
+  ),
   'axes.*.reference.positionAtDatum': field(
     'switches',
     'Position at the datum',

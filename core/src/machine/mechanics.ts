@@ -84,6 +84,11 @@ export const Reference = z.strictObject({
   indexPhase: quantityOf('ratio').describe(
     'turns of the motor from the last index pulse before the coarse mark trips to that trip: 0 to 1',
   ),
+  sides: z
+    .enum(['together', 'each-own-switch', 'motor-by-motor', 'stored-offset'])
+    .optional()
+    .describe('how the two motors of a gantry find their datum; follows from the switches when absent'),
+  slaveOffset: quantityOf('length').describe('how far the slave goes on to plus once the master has its datum'),
   positionAtDatum: quantityOf('length', 'angle').describe('machine position given to the datum; zero when absent'),
 });
 export type Reference = z.infer<typeof Reference>;
@@ -112,6 +117,8 @@ export const Axis = z.strictObject({
   counterbalance: quantityOf('force'),
   torqueFactor: quantityOf('ratio').describe('torque available over torque needed; 2 open loop when absent'),
   driveSpacing: quantityOf('length').describe('between the two drive lines of a gantry'),
+  rackingStiffness: quantityOf('stiffness').describe('force at the drive lines of a gantry over the skew between them'),
+  backlash: quantityOf('length', 'angle').describe('lost motion between motor and carriage on reversal'),
   reference: Reference,
   envelopeMargin: quantityOf('length', 'angle').describe('between the envelope and the switch or stop at the far end'),
   notes: Text.optional(),

@@ -92,12 +92,12 @@ describe.each(machineKinds)('a %s typed in from nothing', (kind) => {
         [],
       );
 
-      const input = simulationInput(b.file.design, figures.controller, figures.network, figures.plan.inputs);
+      const input = simulationInput(b.file.design, figures.controller, figures.plan);
       if (!input.known) throw new Error(input.missing.join());
       const sim = new Simulation(input.value);
-      sim.command({ type: 'power', on: true });
+      sim.act({ type: 'power', on: true });
       sim.run(5);
-      sim.command({ type: 'reference' });
+      sim.act({ type: 'reference' });
       sim.run(150_000);
       const seen = sim.snapshot();
       expect(seen.state).toBe('at-rest');
@@ -124,12 +124,12 @@ it.each(['sensor-lichen-npn-nc', 'sensor-lichen-npn-no', 'sensor-lichen-pnp-nc',
       expect(c.activeWhen, id).toBeDefined();
       if (id !== 'stop') expect(c.worstNotice, id).toBe(closed ? 'at once' : 'never');
     }
-    const input = simulationInput(b.file.design, figures.controller, figures.network, figures.plan.inputs);
+    const input = simulationInput(b.file.design, figures.controller, figures.plan);
     if (!input.known) throw new Error(input.missing.join());
     const sim = new Simulation(input.value);
-    sim.command({ type: 'power', on: true });
+    sim.act({ type: 'power', on: true });
     sim.run(5);
-    sim.command({ type: 'reference' });
+    sim.act({ type: 'reference' });
     sim.run(150_000);
     expect(sim.snapshot().state).toBe('at-rest');
   },
@@ -167,12 +167,12 @@ describe('a rotary axis beside the others', () => {
     ).toContain('360 / 72');
   });
   it('turns by hand in practice without a datum of its own', () => {
-    const input = simulationInput(b.file.design, figures.controller, figures.network, figures.plan.inputs);
+    const input = simulationInput(b.file.design, figures.controller, figures.plan);
     if (!input.known) throw new Error(input.missing.join());
     const sim = new Simulation(input.value);
-    sim.command({ type: 'power', on: true });
+    sim.act({ type: 'power', on: true });
     sim.run(5);
-    sim.command({ type: 'nudge', axis: 'a', distance: 12 });
+    sim.act({ type: 'nudge', axis: 'a', distance: 12 });
     sim.run(6000);
     expect(sim.snapshot().axes.find((x) => x.id === 'a')!.position).toBeCloseTo(12, 6);
   });

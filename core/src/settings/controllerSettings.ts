@@ -1,10 +1,11 @@
 import type { Design } from '../machine/design';
 import type { Derived } from '../units/derived';
-import { gather, known, mapKnown, missing } from '../units/derived';
+import { figureOr, gather, known, mapKnown, missing } from '../units/derived';
 import { axesOf } from '../machine/design';
 import { circuitName } from '../machine/fields';
-import type { AxisEnd, Reference } from '../machine/mechanics';
-import type { InputFunction } from '../machine/connections';
+import type { Axis, AxisEnd, Reference } from '../machine/mechanics';
+import type { InputCircuit, InputFunction, OutputFunction } from '../machine/connections';
+import { travelPerRevolution } from '../drivetrain/transmission';
 import type { Setting, SettingValue } from './setting';
 
 /** All that the simulated controller is told: what a person would type into a real one. It knows nothing else. */
@@ -14,6 +15,27 @@ export interface ControllerSettings {
   referenceStages: string[][];
   limitSchool: Design['limitSchool'];
   datumSchool: Design['datumSchool'];
+  outputs: ControllerOutput[];
+  /** The stop cuts the motors’ power: where they were moving, their positions are no longer trusted. */
+  stopCutsMotors: boolean;
+  spindle: ControllerSpindle | undefined;
+  /** How programs are read. */
+  programWords: 'standard' | 'widespread';
+  /** X is programmed and shown as a diameter. */
+  diameterX: boolean;
+}
+export interface ControllerOutput {
+  id: string;
+  function: OutputFunction;
+}
+export interface ControllerSpindle {
+  maxRpm: number;
+  /** It can turn the other way too. */
+  reverses: boolean;
+  /** Its speed can be set; otherwise it is only on or off. */
+  speedSet: boolean;
+  /** Lines of its encoder; 0 without one. */
+  lines: number;
 }
 export interface ControllerAxis {
   id: string;
@@ -33,6 +55,14 @@ export interface ControllerAxis {
     positionAtDatum: number;
     /** A leg that goes further than this has missed its switch. */
     farthest: number;
+    /** How the two sides of a gantry find their datum. */
+    sides: NonNullable<Reference['sides']>;
+    /** How far the slave goes on to plus once the master has its datum. */
+    slaveOffset: number;
+    /** From the last index pulse on the way to the switch to its trip point; 0 where no index is used. */
+    indexDistance: number;
+    /** Sides that stand further apart than this are not moved on: the frame would be strained. */
+    skewLimit: number;
   };
 }
 export interface ControllerInput {
@@ -47,13 +77,12 @@ export interface ControllerInput {
   drive: number | undefined;
   activeWhen: 'high' | 'low';
   filterS: number;
+  /** The control looks at it once in this time. */
+  pollS: number;
 }
 
 /** The settings as the controller takes them, or everything that is still missing for it. */
-export function controllerSettings(
-  design: Pick<Design, 'axes' | 'axisOrder' | 'circuits' | 'parts' | 'referenceStages' | 'limitSchool' | 'datumSchool'>,
-  settings: readonly Setting[],
-): Derived<ControllerSettings> {
+export function controllerSettings(design: Design, settings: readonly Setting[]): Derived<ControllerSettings> {
   const byKey = new Map(settings.map((s) => [s.key, s.value]));
   const get = <T extends SettingValue>(key: string): Derived<T> =>
     (byKey.get(key) as Derived<T> | undefined) ?? missing(key);
@@ -64,7 +93,7 @@ export function controllerSettings(
       items.map((_, i) => all[`i${i}`] as T),
     );
 
-  const axes = axesOf(design as Design).map(([id, axis]) => {
+  const axes = axesOf(design).map(([id, axis]) => {
     const key = (name: string) => `axis/${id}/${name}`;
     const parts = gather({
       scales: list(axis.drives.map((_, i) => get<number>(key(i === 0 ? 'scale' : `scale-${i}`)))),
@@ -79,6 +108,14 @@ export function controllerSettings(
       backOff: or<number>(key('back-off'), 0),
       datum: get<number>(key('datum-position')),
     });
+    const circuits = Object.values(design.circuits).filter(
+      (c) =>
+        ['reference', 'limit-and-reference'].includes(c.function) &&
+        c.devices.some(
+          (d) => design.parts[d]?.mount?.axis === id && design.parts[d]?.mount?.end === axis.reference.end,
+        ),
+    );
+    const turn = axis.transmission ? travelPerRevolution(axis.transmission, '') : undefined;
     return mapKnown(parts, (p): ControllerAxis => ({
       id,
       letter: axis.letter,
@@ -96,6 +133,13 @@ export function controllerSettings(
         backOff: p.backOff,
         positionAtDatum: p.datum,
         farthest: 1.3 * (p.max - p.min) + 4 * p.backOff,
+        sides: axis.reference.sides ?? sidesOf(axis, circuits),
+        slaveOffset: figureOr(axis.reference.slaveOffset, 0),
+        indexDistance:
+          axis.reference.method === 'switch-and-index' && turn?.known
+            ? figureOr(axis.reference.indexPhase, 0) * turn.value
+            : 0,
+        skewLimit: figureOr(axis.driveSpacing, 600) * SKEW_SHARE,
       },
     }));
   });
@@ -118,6 +162,7 @@ export function controllerSettings(
         drive: drives.size === 1 ? [...drives][0] : undefined,
         activeWhen: active,
         filterS,
+        pollS: pollOf(design, circuit),
       }),
     );
   });
@@ -126,5 +171,44 @@ export function controllerSettings(
     referenceStages: design.referenceStages,
     limitSchool: design.limitSchool,
     datumSchool: design.datumSchool,
+    outputs: Object.entries(design.outputs).flatMap(([id, o]) => (o.alwaysOn ? [] : [{ id, function: o.function }])),
+    stopCutsMotors: ['motor-power', 'main-switch', 'torque-off'].includes(design.stopSchool ?? ''),
+    spindle: spindleOf(design),
+    programWords: design.programWords ?? 'widespread',
+    diameterX: design.kind === 'lathe' && design.latheX === 'diameter',
   }));
+}
+
+/** Skew at which a gantry’s sides are not driven on, as a share of the distance between them. */
+const SKEW_SHARE = 1 / 80;
+
+/** Two switches on inputs of their own square the sides; two on one input want motor by motor; one serves both. */
+function sidesOf(axis: Axis, circuits: readonly InputCircuit[]): NonNullable<Reference['sides']> {
+  if (axis.drives.length < 2) return 'together';
+  if (circuits.length > 1) return 'each-own-switch';
+  return (circuits[0]?.devices.length ?? 0) > 1 ? 'motor-by-motor' : 'together';
+}
+
+/** The control's own poll, and that of a board in between where its inputs are read through one. */
+function pollOf(design: Design, circuit: InputCircuit): number {
+  const { controller, inputBoard } = design.roles;
+  const own = controller ? design.parts[controller]?.data : undefined;
+  const board = circuit.input?.part === inputBoard && inputBoard ? design.parts[inputBoard]?.data : undefined;
+  return (
+    (own?.class === 'controller' ? figureOr(own.inputPoll, 0) : 0) +
+    (board?.class === 'input-board' ? figureOr(board.inputPoll, 0) : 0)
+  );
+}
+
+function spindleOf(design: Design): ControllerSpindle | undefined {
+  const outputs = Object.values(design.outputs).map((o) => o.function);
+  const part = design.roles.spindle ? design.parts[design.roles.spindle]?.data : undefined;
+  if (part?.class !== 'spindle' || !outputs.some((o) => o === 'spindle-run' || o === 'spindle-speed')) return undefined;
+  const encoder = design.roles.spindleEncoder ? design.parts[design.roles.spindleEncoder]?.data : undefined;
+  return {
+    maxRpm: figureOr(part.maxSpeed, 10_000),
+    reverses: outputs.includes('spindle-direction'),
+    speedSet: outputs.includes('spindle-speed'),
+    lines: encoder?.class === 'encoder' ? encoder.lines : 0,
+  };
 }

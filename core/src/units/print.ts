@@ -45,6 +45,8 @@ export function displayUnit(dimension: Dimension, display: Display): Unit {
       return inch ? 'in/s²' : 'mm/s²';
     case 'jerk':
       return inch ? 'in/s³' : 'mm/s³';
+    case 'stiffness':
+      return inch ? 'lbf/in' : 'N/mm';
     case 'mass':
       return inch ? 'lb' : 'kg';
     case 'force':
@@ -112,6 +114,7 @@ export function printQuantity(q: Quantity, display: Display): Printed {
     'angularSpeed',
     'acceleration',
     'jerk',
+    'stiffness',
     'mass',
     'force',
     'area',

@@ -13,20 +13,29 @@ export class AxisMotion {
   /** Command of each motor relative to the axis: differs between the sides of a gantry that has been squared. */
   readonly motorPosition: Float64Array;
   readonly held: boolean[];
-  /** Pulses sent to each motor since power-on, signed as the direction signal says. */
+  /** Pulses sent to each motor since power-on, signed as the direction signal says; fractions are their phase. */
   readonly pulses: Float64Array;
-  private readonly sign: number[];
+  /** How far the last step and the one before it went. */
+  private moved = 0;
+  private movedBefore = 0;
+  private readonly scale: number[];
 
   constructor(readonly settings: ControllerAxis) {
     const motors = settings.stepsPerUnit.length;
     this.motorPosition = new Float64Array(motors);
     this.pulses = new Float64Array(motors);
     this.held = new Array<boolean>(motors).fill(false);
-    this.sign = settings.inverted.map((i) => (i ? -1 : 1));
+    this.scale = settings.stepsPerUnit.map((s, i) => (settings.inverted[i] ? -s : s));
   }
 
   get moving(): boolean {
     return this.speed !== 0 || this.wantedSpeed !== 0 || !Number.isNaN(this.target);
+  }
+  /** Where the axis was commanded to be `agoS` before now, within the last two steps of `dt`; below zero: where it will be. */
+  earlier(agoS: number, dt: number): number {
+    const steps = Math.max(-1, agoS / dt);
+    const last = Math.min(1, steps) * this.moved;
+    return this.position - last - Math.min(1, Math.max(0, steps - 1)) * this.movedBefore;
   }
 
   /** Brings the axis to rest on its ramp, whatever it was told. */
@@ -41,8 +50,21 @@ export class AxisMotion {
     this.position = position;
   }
 
+  /** Takes a position from a path that is planned elsewhere. */
+  place(position: number, dt: number): void {
+    const distance = position - this.position;
+    this.speed = distance / dt;
+    this.advance(distance);
+    this.position = position;
+  }
+
   /** Advances by `dt` seconds within `min … max` (infinite while there is no envelope). */
   step(dt: number, min: number, max: number): void {
+    if (this.speed === 0 && this.wantedSpeed === 0 && this.target !== this.target) {
+      this.movedBefore = this.moved;
+      this.moved = 0;
+      return;
+    }
     const { acceleration } = this.settings;
     let wanted = this.wantedSpeed;
     if (!Number.isNaN(this.target)) {
@@ -58,29 +80,32 @@ export class AxisMotion {
       const cap = Math.sqrt(2 * acceleration * Math.abs(gap));
       wanted = Math.sign(gap) * Math.min(Math.abs(this.wantedSpeed), cap);
     }
-    if (wanted !== 0 || this.speed !== 0) {
-      const room = (this.speed || wanted) > 0 ? max - this.position : this.position - min;
-      const cap = room > 0 ? Math.sqrt(2 * acceleration * room) : 0;
-      if (Math.abs(wanted) > cap) wanted = Math.sign(wanted) * cap;
-      const change = acceleration * dt;
-      const before = this.speed;
-      const delta = wanted - before;
-      this.speed = Math.abs(delta) <= change ? wanted : before + Math.sign(delta) * change;
-      let travelled = 0.5 * (before + this.speed) * dt;
-      // Rounding must not carry the axis over the edge that it brakes for.
-      if (travelled > 0 && this.position + travelled > max && this.position <= max) travelled = max - this.position;
-      if (travelled < 0 && this.position + travelled < min && this.position >= min) travelled = min - this.position;
-      this.advance(travelled);
+    if (wanted === 0 && this.speed === 0) {
+      this.advance(0);
+      return;
     }
+    const room = (this.speed || wanted) > 0 ? max - this.position : this.position - min;
+    const cap = room > 0 ? Math.sqrt(2 * acceleration * room) : 0;
+    if (Math.abs(wanted) > cap) wanted = Math.sign(wanted) * cap;
+    const change = acceleration * dt;
+    const before = this.speed;
+    const delta = wanted - before;
+    this.speed = Math.abs(delta) <= change ? wanted : before + Math.sign(delta) * change;
+    let travelled = 0.5 * (before + this.speed) * dt;
+    // Rounding must not carry the axis over the edge that it brakes for.
+    if (travelled > 0 && this.position + travelled > max && this.position <= max) travelled = max - this.position;
+    if (travelled < 0 && this.position + travelled < min && this.position >= min) travelled = min - this.position;
+    this.advance(travelled);
   }
 
   private advance(distance: number): void {
+    this.movedBefore = this.moved;
+    this.moved = distance;
     this.position += distance;
-    const { stepsPerUnit } = this.settings;
-    for (let i = 0; i < stepsPerUnit.length; i++) {
+    for (let i = 0; i < this.scale.length; i++) {
       if (this.held[i]) continue;
-      this.motorPosition[i] = this.motorPosition[i]! + distance;
-      this.pulses[i] = this.sign[i]! * Math.round(this.motorPosition[i]! * stepsPerUnit[i]!);
+      this.motorPosition[i]! += distance;
+      this.pulses[i] = this.motorPosition[i]! * this.scale[i]!;
     }
   }
 }

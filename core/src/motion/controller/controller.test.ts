@@ -1,68 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import type { ControllerAxis, ControllerInput, ControllerSettings } from '../../settings/controllerSettings';
-import type { RawReading } from './controller';
-import { Controller, JOG_TIMEOUT_S } from './controller';
+import type { ControllerSettings } from '../../settings/controllerSettings';
+import { DT, axisOf as axis, bench, inputOf as input } from '../testing/settings';
+import { JOG_TIMEOUT_S } from './controller';
 
-const DT = 0.001;
-const axis = (id: string, more: Partial<ControllerAxis> = {}): ControllerAxis => ({
-  id,
-  letter: id.toUpperCase(),
-  linear: true,
-  stepsPerUnit: [100],
-  inverted: [false],
-  maxSpeed: 50,
-  acceleration: 500,
-  envelope: { min: 0, max: 100 },
-  reference: {
-    method: 'switch',
-    towards: 'minus',
-    fastSpeed: 20,
-    slowSpeed: 2,
-    backOff: 2,
-    positionAtDatum: 0,
-    farthest: 150,
-  },
-  ...more,
-});
-const input = (id: string, more: Partial<ControllerInput> = {}): ControllerInput => ({
-  id,
-  title: id,
-  function: 'limit',
-  axes: ['x'],
-  end: 'plus',
-  drive: undefined,
-  activeWhen: 'high',
-  filterS: 0,
-  ...more,
-});
-
-/** A control on the bench: no machine behind it, the readings are set by hand. */
-function bench(settings: Partial<ControllerSettings> = {}) {
-  const all: ControllerSettings = {
-    axes: [axis('x')],
-    inputs: [
-      input('limit'),
-      input('ref', { function: 'reference', end: 'minus' }),
-      input('stop', { function: 'stop', axes: [], end: undefined }),
-    ],
-    referenceStages: [['x']],
-    limitSchool: 'away-only',
-    datumSchool: 'after-back-off',
-    ...settings,
-  };
-  const control = new Controller(all);
-  const readings: RawReading[] = all.inputs.map((i) => (i.activeWhen === 'high' ? 0 : 1));
-  const run = (seconds: number, each?: () => void) => {
-    for (let i = 0; i < Math.round(seconds / DT); i++) {
-      each?.();
-      control.step(DT, readings);
-    }
-  };
-  const codes = () => control.events.map((e) => e.event.code);
-  const trip = (id: string, on = true) => (readings[all.inputs.findIndex((i) => i.id === id)] = on ? 1 : 0);
-  control.command({ type: 'power', on: true });
-  return { control, x: control.axes[0]!, run, codes, trip, readings };
-}
 const jog = (b: ReturnType<typeof bench>, direction: 1 | -1, override = false) =>
   b.control.command({ type: 'jog', axis: 'x', direction, share: 1, override });
 
@@ -89,7 +29,7 @@ describe('moving by hand', () => {
       b.control.command({ type: 'nudge', axis: 'x', distance: 3 });
       b.run(2);
       expect(b.x.position).toBeCloseTo(3, 9);
-      expect(b.x.pulses[0]).toBe(inverted ? -300 : 300);
+      expect(b.x.pulses[0]).toBeCloseTo(inverted ? -300 : 300, 6);
     }
   });
   it('is refused while another motion is under way, once and not at every repeat', () => {
@@ -145,6 +85,19 @@ describe('inputs', () => {
     b.run(0.1);
     expect(b.control.state).toBe('at-rest-unknown');
   });
+  it('a spike that does not outlast filter and poll was never there; an edge is taken at its own moment', () => {
+    const b = bench({ inputs: [input('limit', { filterS: 0.0004, pollS: 0.002 })] });
+    b.run(0.1);
+    const t = b.control.timeS;
+    b.control.read(0, 1, t + 0.0001);
+    b.control.read(0, 0, t + 0.0004);
+    b.control.step(DT);
+    expect(b.codes()).not.toContain('limit-tripped');
+    b.control.read(0, 1, t + 0.0012);
+    // Accepted at the next look of the poll after the filter, wherever that falls in a step.
+    for (let i = 0; i < 3; i++) b.control.step(DT);
+    expect(b.codes()).toContain('limit-tripped');
+  });
   it('active low is the other way round', () => {
     const b = bench({ inputs: [input('limit', { activeWhen: 'low' })] });
     b.run(0.01);
@@ -183,6 +136,42 @@ describe('a tripped limit', () => {
     expect(moved(b, -1)).toBe(false);
     expect(b.control.events.at(-1)!.event).toMatchObject({ code: 'jog-refused', reason: 'side-unknown' });
     expect(moved(b, -1, true)).toBe(true);
+  });
+  it('school "acknowledge again": one short, slow move for each, then it latches again', () => {
+    const b = tripped({ limitSchool: 'acknowledge-again' });
+    expect(moved(b, 1)).toBe(false);
+    b.control.command({ type: 'acknowledge' });
+    expect(b.codes()).toContain('acknowledged-for-one-move');
+    expect(moved(b, -1)).toBe(true);
+    expect(b.control.state).toBe('latched');
+    b.trip('limit', false);
+    b.run(0.1);
+    b.control.command({ type: 'acknowledge' });
+    expect(b.control.state).toBe('at-rest-unknown');
+  });
+  it('school "switched off": nothing stops it, the warning stands, and on again it latches', () => {
+    const b = tripped({ limitSchool: 'switched-off' });
+    expect(moved(b, 1)).toBe(false);
+    b.control.command({ type: 'limits', on: false });
+    expect(b.control.limitsOff).toBe(true);
+    expect(moved(b, 1)).toBe(true);
+    b.control.command({ type: 'limits', on: true });
+    expect(b.control.state).toBe('latched');
+    const other = tripped();
+    other.control.command({ type: 'limits', on: false });
+    expect(other.control.limitsOff).toBe(false);
+  });
+  it('steps off for whoever says which way, and no further than a few back-offs', () => {
+    const b = tripped({ axes: [axis('x'), axis('y')], inputs: [input('limit', { axes: ['x', 'y'], end: undefined })] });
+    b.control.command({ type: 'step-off', axis: 'x', direction: -1 });
+    b.run(20);
+    expect(Math.abs(b.x.position)).toBeLessThan(9);
+    expect(b.control.events.at(-1)!.event).toMatchObject({ code: 'stepped-off', free: false });
+    b.control.command({ type: 'step-off', axis: 'x', direction: 1 });
+    b.run(0.5);
+    b.trip('limit', false);
+    b.run(1);
+    expect(b.control.events.some((e) => e.event.code === 'stepped-off' && e.event.free)).toBe(true);
   });
   it('is acknowledged again until the switch is free', () => {
     const b = tripped();
@@ -230,7 +219,7 @@ describe('finding the datum, and what goes wrong with it', () => {
     const b = bench({ datumSchool });
     b.control.command({ type: 'reference' });
     // The switch sits at −10 of where the axis was at power-on; the pulses tell where it truly is.
-    b.run(8, () => b.trip('ref', b.x.pulses[0]! / 100 <= -10));
+    b.run(8, () => void b.trip('ref', b.x.pulses[0]! / 100 <= -10));
     expect(b.control.state).toBe('at-rest');
     expect(b.x.position).toBeCloseTo(rest, 1);
     expect(b.x.pulses[0]! / 100).toBeCloseTo(-8, 1);
@@ -243,5 +232,40 @@ describe('finding the datum, and what goes wrong with it', () => {
     b.run(0.01);
     expect(b.x.position).toBe(7);
     expect(b.codes()).toEqual(expect.arrayContaining(['datum-by-hand', 'reference-done']));
+  });
+});
+
+describe('a wheel, an alarm, a door', () => {
+  it('detents that come faster than the axis can follow are dropped, and it stops with the hand', () => {
+    const b = bench();
+    b.x.referenced = true;
+    b.x.position = 50;
+    b.run(0.3, () => b.control.command({ type: 'wheel', axis: 'x', distance: 0.1 }));
+    expect(b.codes()).toContain('detents-dropped');
+    const stood = b.x.position;
+    const speed = b.x.speed;
+    b.run(1);
+    expect(Math.abs(b.x.position - stood)).toBeLessThan(50 * 0.05 + (speed * speed) / 1000 + 0.2);
+    expect(b.control.state).toBe('at-rest');
+    // Slow enough, and no detent is lost.
+    const from = b.x.position;
+    for (let i = 0; i < 10; i++) {
+      b.control.command({ type: 'wheel', axis: 'x', distance: 0.1 });
+      b.run(0.2);
+    }
+    expect(b.x.position).toBeCloseTo(from + 1, 6);
+  });
+  it('an alarm or an open door latches; what moved under the alarm is doubted', () => {
+    for (const fn of ['alarm', 'door'] as const) {
+      const b = bench({ inputs: [input('told', { function: fn, axes: [], end: undefined })] });
+      b.x.referenced = true;
+      b.x.position = 50;
+      b.run(0.1, () => jog(b, 1));
+      b.trip('told');
+      b.run(0.5);
+      expect(b.control.cause).toBe(fn);
+      expect(b.x.doubtful).toBe(fn === 'alarm');
+      expect(b.x.speed).toBe(0);
+    }
   });
 });

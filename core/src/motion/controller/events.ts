@@ -4,18 +4,43 @@ import { showValue } from '../../units/print';
 
 type AxisEnd = ControllerAxis['reference']['towards'];
 
+/** Why a command was refused. */
+export type Refusal =
+  | 'stop'
+  | 'limit-side'
+  | 'side-unknown'
+  | 'busy'
+  | 'no-datum'
+  | 'doubtful'
+  | 'no-program'
+  | 'setup-changed'
+  | 'probe-unproven'
+  | 'probe-tripped'
+  | 'no-probe'
+  | 'no-spindle'
+  | 'school';
+
 /** What happened, as data; `tell` makes the sentence in the reader's units. */
 export type ControllerEvent =
   | { code: 'powered' }
+  | { code: 'power-lost' }
   | { code: 'datum-absolute'; letter: string }
   | { code: 'stop-pressed' }
   | { code: 'stop-released' }
+  | { code: 'door-opened' }
+  | { code: 'alarm-raised'; input: string }
   | { code: 'limit-tripped'; input: string; letter: string; end: AxisEnd | undefined; wayOff: number | undefined }
+  | { code: 'limit-freed'; input: string }
+  | { code: 'limits-off' }
+  | { code: 'limits-on' }
   | { code: 'acknowledged' }
+  | { code: 'acknowledged-for-one-move'; input: string }
   | { code: 'acknowledge-refused'; input: string }
-  | { code: 'jog-refused'; letter: string; reason: 'stop' | 'limit-side' | 'side-unknown' | 'busy' }
+  | { code: 'jog-refused'; letter: string; reason: Refusal }
+  | { code: 'refused'; what: string; reason: Refusal; letters: string[] }
   | { code: 'edge-reached'; letter: string; position: number; linear: boolean }
   | { code: 'envelope-refused'; letter: string; wanted: number; min: number; max: number; linear: boolean }
+  | { code: 'detents-dropped'; letter: string }
   | { code: 'reference-started'; letters: string[] }
   | { code: 'reference-released'; letter: string }
   | { code: 'datum-set'; letter: string; position: number; linear: boolean }
@@ -23,11 +48,46 @@ export type ControllerEvent =
   | { code: 'reference-missed'; letter: string; distance: number; linear: boolean }
   | { code: 'reference-stuck'; letter: string; distance: number; linear: boolean }
   | { code: 'reference-ambiguous'; input: string; letters: string[] }
+  | { code: 'gantry-skewed'; letter: string; distance: number }
   | { code: 'reference-stopped' }
   | { code: 'datum-by-hand'; letter: string }
-  | { code: 'position-doubtful'; letter: string };
+  | { code: 'stepped-off'; letter: string; distance: number; linear: boolean; free: boolean }
+  | { code: 'position-doubtful'; letter: string; because: 'hard-stop' | 'power-cut' | 'alarm' }
+  | { code: 'work-set'; letter: string; value: number; set: number; linear: boolean }
+  | { code: 'offset-chosen'; set: number }
+  | { code: 'touched'; letter: string; position: number; linear: boolean }
+  | { code: 'touch-missed'; letter: string; distance: number }
+  | { code: 'probe-seen' }
+  | { code: 'program-loaded'; lines: number }
+  | { code: 'program-started'; line: number }
+  | { code: 'program-paused'; line: number; by: 'hand' | 'halt' | 'tool' | 'step' | 'input'; tool?: number }
+  | { code: 'program-continued' }
+  | { code: 'program-abandoned'; line: number }
+  | { code: 'program-interrupted'; line: number }
+  | { code: 'program-ended' }
+  | { code: 'trimmed'; of: 'feed' | 'rapid' | 'spindle'; share: number }
+  | { code: 'spindle-on'; rpm: number; direction: 1 | -1 }
+  | { code: 'spindle-off' }
+  | { code: 'coolant'; on: boolean };
 
 const end = (e: AxisEnd | undefined) => (e ? `${e} end` : 'one of its ends');
+
+/** What a refusal means and how it is mended. */
+export const refusalText: Record<Refusal, string> = {
+  stop: 'the control is latched',
+  'limit-side': 'it may only move away from its tripped limit',
+  'side-unknown': 'the control cannot tell which way is off: look, then hold the override or step off',
+  busy: 'another motion is under way',
+  'no-datum': 'its datum is not known: find it first',
+  doubtful: 'its position is doubtful: find the datum again',
+  'no-program': 'no program is loaded',
+  'setup-changed': 'offsets have changed since the program was checked: check it again',
+  'probe-unproven': 'the probe’s circuit is not proven: hold the plate to the tool by hand first and see its lamp',
+  'probe-tripped': 'the probe is touched already',
+  'no-probe': 'this machine has no probe input',
+  'no-spindle': 'the control drives no spindle here',
+  school: 'this control’s limits cannot be switched off',
+};
 
 /** The sentence for an event, as one careful machinist would tell it to another. */
 export function tell(e: ControllerEvent, display: Display): string {
@@ -35,29 +95,42 @@ export function tell(e: ControllerEvent, display: Display): string {
   switch (e.code) {
     case 'powered':
       return 'The control has power.';
+    case 'power-lost':
+      return 'The control has lost its power. Offsets are kept; what the motors did since, it cannot know.';
     case 'datum-absolute':
       return `${e.letter} knows its place from its absolute encoder.`;
     case 'stop-pressed':
       return 'The stop is pressed: every axis comes to rest, and the control stays latched.';
     case 'stop-released':
       return 'The stop is released. Nothing starts by itself: acknowledge first.';
+    case 'door-opened':
+      return 'The door is open: every axis comes to rest, and the control stays latched.';
+    case 'alarm-raised':
+      return `${e.input}: a drive has given up. Every axis comes to rest.`;
     case 'limit-tripped':
       return `The limit at the ${end(e.end)} of ${e.letter} has tripped. ${e.end ? `The way off is to ${e.end === 'minus' ? 'plus' : 'minus'}.` : 'The control cannot tell which way is off.'}`;
+    case 'limit-freed':
+      return `${e.input} is free again.`;
+    case 'limits-off':
+      return 'The limits are switched off. Nothing but your eyes stops an axis now: switch them on again at once.';
+    case 'limits-on':
+      return 'The limits are on again.';
     case 'acknowledged':
       return 'Acknowledged. The machine is at rest.';
+    case 'acknowledged-for-one-move':
+      return `Acknowledged for one short move: ${e.input} is still tripped, and will latch again.`;
     case 'acknowledge-refused':
       return `Cannot acknowledge: ${e.input} is still tripped.`;
     case 'jog-refused':
-      return {
-        stop: `${e.letter} stays put: the control is latched.`,
-        'limit-side': `${e.letter} may only move away from its tripped limit.`,
-        'side-unknown': `${e.letter}: the control cannot tell which way is off. Look, then hold the override.`,
-        busy: `${e.letter} stays put: another motion is under way.`,
-      }[e.reason];
+      return `${e.letter} stays put: ${refusalText[e.reason]}.`;
+    case 'refused':
+      return `${e.what} is refused${e.letters.length ? ` for ${e.letters.join(' and ')}` : ''}: ${refusalText[e.reason]}.`;
     case 'edge-reached':
       return `${e.letter} stands at the edge of its envelope, ${length(e.position, e.linear)}.`;
     case 'envelope-refused':
       return `Refused: ${e.letter} was to go to ${length(e.wanted, e.linear)}; the envelope allows ${length(e.min, e.linear)} to ${length(e.max, e.linear)}.`;
+    case 'detents-dropped':
+      return `The wheel turns faster than ${e.letter} can follow: detents are dropped, so that it stops when your hand stops.`;
     case 'reference-started':
       return `Finding the datum of ${e.letters.join(' and ')}.`;
     case 'reference-released':
@@ -67,16 +140,60 @@ export function tell(e: ControllerEvent, display: Display): string {
     case 'reference-done':
       return 'Every axis has its datum. The envelope is in force.';
     case 'reference-missed':
-      return `${e.letter} went ${length(e.distance, e.linear)} without meeting its switch. Wrong way, or the input does not answer.`;
+      return `${e.letter} went ${length(e.distance, e.linear)} without meeting its switch. Wrong way, no motor power, or the input does not answer.`;
     case 'reference-stuck':
       return `${e.letter} backed off ${length(e.distance, e.linear)} and its switch is still tripped.`;
     case 'reference-ambiguous':
-      return `${e.input} is tripped before the run begins, and ${e.letters.join(' and ')} share it: the control cannot tell which axis stands on its switch, nor which way is off. Move it off by hand.`;
+      return `${e.input} is tripped before the run begins, and ${e.letters.join(' and ')} share it: which axis stands on its switch, and which way is off? Look, then step off.`;
+    case 'gantry-skewed':
+      return `The sides of ${e.letter} would stand more than ${length(e.distance, true)} apart: the run ends before the frame is strained.`;
     case 'reference-stopped':
       return 'The reference run was stopped. The datum is not known.';
     case 'datum-by-hand':
-      return `${e.letter} takes its datum where it stands: you have moved it to its mark.`;
+      return `${e.letter} takes its datum where it stands: it is as good as your eye, and no better.`;
+    case 'stepped-off':
+      return e.free
+        ? `${e.letter} has stepped off by ${length(e.distance, e.linear)}; the switch is free.`
+        : `${e.letter} has moved ${length(e.distance, e.linear)} and the switch is still tripped: the other way, or another axis.`;
     case 'position-doubtful':
-      return `The position of ${e.letter} is doubtful after a hard stop. Reference it again.`;
+      return `The position of ${e.letter} is doubtful ${{ 'hard-stop': 'after it struck its stop', 'power-cut': 'since its motor lost power while it moved', alarm: 'since its drive gave up' }[e.because]}. Reference it again.`;
+    case 'work-set':
+      return `Work position of ${e.letter} is ${length(e.value, e.linear)} here (work offset ${e.set + 1}).`;
+    case 'offset-chosen':
+      return `Work offset ${e.set + 1} is in force.`;
+    case 'touched':
+      return `${e.letter} has touched at ${length(e.position, e.linear)} in machine position.`;
+    case 'touch-missed':
+      return `${e.letter} went ${length(e.distance, true)} and touched nothing.`;
+    case 'probe-seen':
+      return 'The probe’s input has changed: its circuit is alive.';
+    case 'program-loaded':
+      return `A program of ${e.lines} lines is loaded.`;
+    case 'program-started':
+      return `The program runs from line ${e.line}.`;
+    case 'program-paused':
+      return {
+        hand: `Paused at line ${e.line}. A pause is no stop: the spindle turns on.`,
+        halt: `The program waits at line ${e.line}. Continue when you are ready.`,
+        tool: `Line ${e.line} wants tool ${e.tool ?? '?'}: fit it, then continue.`,
+        step: `One step done, at line ${e.line}. Continue for the next.`,
+        input: `The pause input holds the program at line ${e.line}.`,
+      }[e.by];
+    case 'program-continued':
+      return 'The program goes on where it was.';
+    case 'program-abandoned':
+      return `The program is abandoned at line ${e.line}; it can be taken up there again.`;
+    case 'program-interrupted':
+      return `The program was cut off at line ${e.line}. Offsets are kept; it can be taken up at that line once every position is trusted.`;
+    case 'program-ended':
+      return 'The program is at its end.';
+    case 'trimmed':
+      return `${{ feed: 'Feed', rapid: 'Rapid', spindle: 'Spindle' }[e.of]} trim: ${Math.round(e.share * 100)} %.`;
+    case 'spindle-on':
+      return `The spindle is told to turn ${e.direction > 0 ? 'clockwise' : 'counter-clockwise'} at ${Math.round(e.rpm)} rpm.`;
+    case 'spindle-off':
+      return 'The spindle is told to stop; it needs its time.';
+    case 'coolant':
+      return e.on ? 'Coolant on.' : 'Coolant off.';
   }
 }

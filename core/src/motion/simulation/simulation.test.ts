@@ -1,57 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { applyCommand } from '../../commands/apply';
-import type { Command } from '../../commands/command';
-import { deriveFigures } from '../../derivation/figures';
-import type { MachineFile } from '../../machine/file';
 import { sampleMachines } from '../../samples/index';
 import { dunnock } from '../../samples/dunnock';
 import { wren } from '../../samples/wren';
-import type { ControllerEvent } from '../controller/events';
 import { tell } from '../controller/events';
 import { defaultDisplay } from '../../units/print';
-import { Simulation, simulationInput } from './simulation';
+import { edited as edit, overriding as override, rigOf } from '../testing/rig';
 
-const edit = (file: MachineFile, ...commands: Command[]) =>
-  commands.reduce((f, c) => {
-    const r = applyCommand(f, c, '2026-03-03T10:00:00.000Z');
-    if (!r.ok) throw new Error(r.error[0]!.what);
-    return r.value.file;
-  }, file);
-
-function rig(file: MachineFile, startShare?: number) {
-  const figures = deriveFigures(file.design);
-  const input = simulationInput(file.design, figures.controller, figures.network, figures.plan.inputs, startShare);
-  if (!input.known) throw new Error(input.missing.join());
-  const sim = new Simulation(input.value);
-  const heard: ControllerEvent[] = [];
-  const look = () => {
-    const s = sim.snapshot();
-    heard.push(...s.events.map((e) => e.event));
-    return s;
-  };
-  const codes = () => (look(), heard.map((e) => e.code));
-  sim.command({ type: 'power', on: true });
-  sim.run(5);
-  const hold = (axis: string, direction: 1 | -1, steps: number, override = false) => {
-    for (let i = 0; i < steps; i += 100) {
-      sim.command({ type: 'jog', axis, direction, share: 1, override });
-      sim.run(100);
-    }
-    sim.command({ type: 'release' });
-    sim.run(1500);
-  };
-  const referenced = () => {
-    sim.command({ type: 'reference' });
-    sim.run(120_000);
-    return sim;
-  };
-  return { sim, figures, look, heard, codes, hold, referenced };
-}
-const axisOf = (r: ReturnType<typeof rig>, id: string) => r.look().axes.find((a) => a.id === id)!;
-const override = (setting: string, value: string): Command => ({
-  name: 'override-setting',
-  args: { setting, title: setting, value, reason: '' },
-});
+const rig = (file: Parameters<typeof rigOf>[0], startShare?: number) =>
+  rigOf(file, startShare === undefined ? {} : { startShare });
+const axisOf = (r: ReturnType<typeof rigOf>, id: string) => r.axis(id);
 
 describe('finding the datum', () => {
   it.each(sampleMachines.map((s) => [s.id, s.make] as const))(
@@ -92,10 +49,7 @@ describe('finding the datum', () => {
     expect(r.look().state).toBe('latched');
   });
   it('squares a gantry that starts crooked', () => {
-    const r = rig(dunnock());
-    const y1 = r.sim.plant.model.drives.findIndex((d) => r.sim.plant.model.axes[d.axis]!.id === 'y' && d.index === 1);
-    (r.sim.plant as unknown as { origin: Float64Array }).origin[y1]! += 2;
-    r.sim.plant.place[y1]! += 2;
+    const r = rigOf(dunnock(), { faults: [{ kind: 'skewed', axis: 'y', by: 2 }] });
     r.referenced();
     const [left, right] = axisOf(r, 'y').truePlaces;
     expect(Math.abs(left! - right!)).toBeLessThan(0.1);
@@ -109,7 +63,7 @@ describe('finding the datum', () => {
       { name: 'plan-wiring', args: {} },
     );
     const r = rig(file);
-    r.sim.command({ type: 'reference' });
+    r.sim.act({ type: 'reference' });
     r.sim.run(400_000);
     expect(r.look().state).toBe('at-rest');
     const x = axisOf(r, 'x');
@@ -126,8 +80,8 @@ describe('finding the datum', () => {
       { name: 'plan-wiring', args: {} },
     );
     const r = rig(shared, 0.99);
-    r.sim.command({ type: 'acknowledge' });
-    r.sim.command({ type: 'reference' });
+    r.sim.act({ type: 'acknowledge' });
+    r.sim.act({ type: 'reference' });
     expect(r.look().state).not.toBe('finding-datum');
     const free = rig(shared);
     free.referenced();
@@ -138,7 +92,7 @@ describe('finding the datum', () => {
 describe('moving by hand', () => {
   it('is slow without a datum, and stops by itself when the hand falls silent', () => {
     const r = rig(dunnock());
-    r.sim.command({ type: 'jog', axis: 'x', direction: 1, share: 1, override: false });
+    r.sim.act({ type: 'jog', axis: 'x', direction: 1, share: 1, override: false });
     r.sim.run(200);
     expect(axisOf(r, 'x').speed).toBeCloseTo(12, 5);
     r.sim.run(400);
@@ -149,10 +103,10 @@ describe('moving by hand', () => {
     r.referenced();
     r.hold('x', 1, 9000);
     expect(axisOf(r, 'x').position).toBeCloseTo(595, 6);
-    r.sim.command({ type: 'move', axis: 'x', position: 600 });
+    r.sim.act({ type: 'move', axis: 'x', position: 600 });
     expect(r.codes()).toEqual(expect.arrayContaining(['edge-reached', 'envelope-refused']));
     expect(r.codes()).not.toContain('limit-tripped');
-    r.sim.command({ type: 'move', axis: 'x', position: 300 });
+    r.sim.act({ type: 'move', axis: 'x', position: 300 });
     r.sim.run(8000);
     expect(axisOf(r, 'x').position).toBeCloseTo(300, 9);
   });
@@ -166,27 +120,27 @@ describe('limits and the stop', () => {
     const stood = axisOf(r, 'x').position;
     r.hold('x', 1, 200);
     expect(axisOf(r, 'x').position).toBe(stood);
-    r.sim.command({ type: 'acknowledge' });
+    r.sim.act({ type: 'acknowledge' });
     expect(r.codes()).toEqual(expect.arrayContaining(['limit-tripped', 'jog-refused', 'acknowledge-refused']));
     r.hold('x', -1, 3000);
-    r.sim.command({ type: 'acknowledge' });
+    r.sim.act({ type: 'acknowledge' });
     expect(r.look().state).toBe('at-rest-unknown');
   });
   it('the stop brings every axis to rest and stays latched after its release', () => {
     const r = rig(dunnock());
     r.referenced();
     const stop = r.sim.input.buttons[0]!;
-    r.sim.command({ type: 'move', axis: 'y', position: 500 });
+    r.sim.act({ type: 'move', axis: 'y', position: 500 });
     r.sim.run(1000);
-    r.sim.press(stop, true);
+    r.sim.act({ type: 'press', device: stop, down: true });
     r.sim.run(1000);
     expect(axisOf(r, 'y').speed).toBe(0);
-    r.sim.press(stop, false);
+    r.sim.act({ type: 'press', device: stop, down: false });
     r.sim.run(500);
     expect(r.look().state).toBe('latched');
     r.hold('y', 1, 200);
     expect(r.codes()).toContain('jog-refused');
-    r.sim.command({ type: 'acknowledge' });
+    r.sim.act({ type: 'acknowledge' });
     expect(r.look().state).toBe('at-rest');
   });
   it('without a limit the axis hits its stop, loses whole cycles, and its position is doubted', () => {
@@ -215,7 +169,7 @@ describe('limits and the stop', () => {
     expect(axisOf(r, 'x').truePlaces[0]).toBe(640);
     expect(r.codes()).toContain('position-doubtful');
     const before = axisOf(r, 'x');
-    r.sim.command({ type: 'move', axis: 'x', position: 100 });
+    r.sim.act({ type: 'move', axis: 'x', position: 100 });
     r.sim.run(12_000);
     const offset = error() - atFirst;
     expect(before.doubtful).toBe(true);
@@ -230,7 +184,7 @@ it('the same story twice, to the last bit, and every event has a sentence', () =
     const r = rig(wren());
     r.referenced();
     r.hold('x', -1, 2500);
-    r.sim.press(r.sim.input.buttons[0]!, true);
+    r.sim.act({ type: 'press', device: r.sim.input.buttons[0]!, down: true });
     r.sim.run(50);
     return { snapshot: r.look(), heard: r.heard };
   };

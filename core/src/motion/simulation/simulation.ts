@@ -1,165 +1,382 @@
 import type { Design } from '../../machine/design';
+import type { TerminalRef } from '../../machine/ids';
 import type { ControllerSettings } from '../../settings/controllerSettings';
 import type { Derived } from '../../units/derived';
 import { gather, mapKnown } from '../../units/derived';
-import type { TerminalRef } from '../../machine/ids';
-import { evaluate } from '../../wiring/evaluate';
-import type { Network } from '../../wiring/network';
-import { networkAround } from '../../wiring/network';
-import type { ControllerCommand, ControllerState, RawReading } from '../controller/controller';
+import { buildNetwork } from '../../wiring/network';
+import type { Toolpath } from '../../program/check';
 import { Controller } from '../controller/controller';
 import type { ControllerEvent } from '../controller/events';
-import type { PlantModel } from '../plant/plant';
-import { Plant, plantModel } from '../plant/plant';
+import type { RawReading } from '../controller/inputs';
+import type { ControllerState, LatchCause } from '../controller/states';
+import { stateSentence } from '../controller/states';
+import type { Happening } from '../plant/happenings';
+import { Plant } from '../plant/plant';
+import type { HiddenFault } from '../truth/hiddenFault';
+import type { TrueMachine } from '../truth/trueMachine';
+import { trueMachine } from '../truth/trueMachine';
+import { LiveNets, drivenTerminals } from './nets';
+import { TouchPlate } from './touchPlate';
+import type { Act, Recording } from './record';
+import { ENGINE } from './record';
+import { Trace } from './trace';
 
 /** One step of simulated time, in s. */
 export const STEP_S = 0.001;
+/** A spike of noise on an input lasts as long as its filter does and a little longer: it is the one that gets through. */
+const SPIKE_BEYOND_S = 0.0005;
 
 /** All that a simulation is made of; plain data, so that it can be sent to a worker. */
 export interface SimulationInput {
   settings: ControllerSettings;
-  plant: PlantModel;
-  network: Network;
+  truth: TrueMachine;
   /** The terminal of each input of `settings`, in their order. */
   inputs: TerminalRef[];
+  outputs: Readonly<Record<string, TerminalRef>>;
   /** Buttons that a hand can press, by part id. */
   buttons: string[];
-  /** Where each axis stands at the start, as a share of its travel. */
-  startShare: number;
+  /** The probe, where there is one. */
+  probe: string | undefined;
+  /** Where each axis stands at the start, as a share of its travel: one for all, or one for each. */
+  startShare: number | readonly number[];
+  seed: number;
 }
 
 /** What can be seen at one moment. */
 export interface Snapshot {
   timeS: number;
   state: ControllerState;
-  axes: {
-    id: string;
-    /** As the control believes. */
-    position: number;
-    speed: number;
-    referenced: boolean;
-    doubtful: boolean;
-    /** Where each side truly is, from the minus hard stop. */
-    truePlaces: number[];
-  }[];
+  cause: LatchCause | undefined;
+  axes: AxisSnapshot[];
   inputs: { id: string; reading: RawReading; tripped: boolean }[];
   actuated: string[];
   events: { t: number; event: ControllerEvent }[];
+  happenings: Happening[];
+  /** The mains are switched on; the motors have their power. */
+  mains: boolean;
+  motorPower: boolean;
+  brakes: { axis: string; clamped: boolean }[];
+  spindle: { rpm: number; wanted: number; told: 1 | -1 | 0 } | undefined;
+  coolant: boolean;
+  /** Lamps, valves and fans with their supply, by part id. */
+  lit: string[];
+  work: { active: number; sets: number[][] };
+  program: { line: number; index: number; resumeAt: number | undefined; loaded: boolean } | undefined;
+  trim: { feed: number; rapid: number; spindle: number };
+  limitsOff: boolean;
+  probeSeen: boolean;
+  plate: boolean;
+  busShare: number;
 }
+export interface AxisSnapshot {
+  id: string;
+  /** As the control believes. */
+  position: number;
+  speed: number;
+  referenced: boolean;
+  doubtful: boolean;
+  /** Where each side truly is, from the minus hard stop. */
+  truePlaces: number[];
+  /** Torque in use over torque there is, the worse of its motors. */
+  load: number;
+}
+export type { Toolpath };
 
-/** Puts a design and its exported settings together, or says what is missing for it. */
+/** Puts a design, its exported settings and its hidden faults together, or says what is missing for it. */
 export const simulationInput = (
   design: Design,
   settings: Derived<ControllerSettings>,
-  network: Network,
-  inputs: Readonly<Record<string, TerminalRef>>,
-  startShare = 0.4,
+  plan: { inputs: Readonly<Record<string, TerminalRef>>; outputs: Readonly<Record<string, TerminalRef>> },
+  options: { faults?: readonly HiddenFault[]; startShare?: number | readonly number[]; seed?: number } = {},
 ): Derived<SimulationInput> =>
-  mapKnown(gather({ settings, plant: plantModel(design) }), (v) => ({
-    ...v,
-    network,
-    inputs: v.settings.inputs.map((i) => inputs[i.id]!),
-    buttons: Object.values(design.circuits).flatMap((c) =>
-      c.devices.filter((id) => design.parts[id]?.data.class === 'button'),
-    ),
-    startShare,
-  }));
+  mapKnown(gather({ settings, truth: trueMachine(design, plan.inputs, options.faults ?? []) }), (v) => {
+    const devices = Object.values(design.circuits).flatMap((c) => c.devices);
+    const own = [...new Set([...devices, ...(design.roles.resetButton ? [design.roles.resetButton] : [])])];
+    return {
+      ...v,
+      inputs: v.settings.inputs.map((i) => plan.inputs[i.id]!),
+      outputs: plan.outputs,
+      buttons: own.filter((id) => design.parts[id]?.data.class === 'button'),
+      probe: devices.find((id) => design.parts[id]?.data.class === 'probe'),
+      startShare: options.startShare ?? 0.4,
+      seed: options.seed ?? 1,
+    };
+  });
 
 /**
- * Controller and plant side by side. They meet in two places only: pulses go one way, and the readings of the inputs,
- * worked out from the true nets, come back.
+ * Controller and plant side by side. They meet in the nets only: pulses and outputs go one way, and the readings of the
+ * inputs, worked out from the true nets, come back.
  */
 export class Simulation {
   readonly controller: Controller;
   readonly plant: Plant;
-  private readonly pressed = new Set<string>();
-  private readonly local: Network;
+  readonly nets: LiveNets;
+  trace: Trace | undefined;
+  steps = 0;
+  private mains = false;
+  private readonly pressed: Set<string>;
   private readonly pulses: Float64Array[];
   private readonly readings: RawReading[];
-  private readonly kept = new Map<string, RawReading[]>();
-  private seen = -1;
+  private readonly entries: Recording['entries'] = [];
+  private readonly noisy: { index: number; perS: number; lengthS: number }[];
+  private spikes: { index: number; until: number }[] = [];
+  private plate: TouchPlate | undefined;
+  private seenOutputs = -1;
+  private seenAlarms = 0;
+  private readonly states = Object.keys(stateSentence) as ControllerState[];
 
   constructor(readonly input: SimulationInput) {
-    this.controller = new Controller(input.settings);
-    this.plant = new Plant(
-      input.plant,
-      input.plant.axes.map((a) => a.length * input.startShare),
+    const { settings, truth, startShare } = input;
+    this.controller = new Controller(settings);
+    const start = truth.plant.axes.map(
+      (a, i) => a.length * (typeof startShare === 'number' ? startShare : (startShare[i] ?? 0.4)),
     );
-    const seeds = input.inputs.flatMap((t) => input.network.nodeOf.get(`${t.part}#${t.terminal}`) ?? []);
-    this.local = networkAround(input.network, seeds);
+    this.plant = new Plant(truth.plant, start, input.seed, truth.skew);
+    const network = buildNetwork(truth.design.parts, truth.design.conductors);
+    this.nets = new LiveNets(truth.design, network, input.inputs, truth.stuck);
+    this.pressed = new Set(truth.pressed);
     this.pulses = this.controller.axes.map((a) => a.pulses);
-    this.readings = input.inputs.map(() => 0);
-    this.readInputs();
+    this.readings = input.inputs.map(() => -1);
+    this.noisy = settings.inputs.flatMap((s, index) => {
+      const perS = truth.noise[s.id];
+      return perS ? [{ index, perS, lengthS: s.filterS + s.pollS + SPIKE_BEYOND_S }] : [];
+    });
+    this.look(0);
   }
 
-  /** Presses or releases a button by hand. A latching one stays as it is put. */
-  press(device: string, down: boolean): void {
-    if (down) this.pressed.add(device);
-    else this.pressed.delete(device);
-    this.seen = -1;
+  /** Keeps every channel from here on; without it a run is a good deal faster. */
+  startTrace(): Trace {
+    this.trace ??= new Trace({
+      axes: this.input.settings.axes.map((a) => a.letter),
+      motors: this.input.truth.plant.motors.map((m) => m.name),
+      inputs: this.input.settings.inputs.map((i) => i.title),
+    });
+    return this.trace;
   }
 
-  command(c: ControllerCommand): void {
-    this.controller.command(c);
-    if (c.type === 'power' && c.on)
-      // Absolute encoders know the true place against the mark that was stored when the machine was set up.
-      for (const [i, axis] of this.controller.axes.entries()) {
-        const mark = this.plant.model.axes[i]!.storedMark;
-        const drive = this.plant.model.drives.findIndex((d) => d.axis === i);
-        if (mark !== undefined) this.controller.takeAbsolute(axis.settings.id, this.plant.place[drive]! + mark);
+  get timeS(): number {
+    return this.controller.timeS;
+  }
+  /** Something is done, at this step. */
+  act(act: Act): void {
+    this.entries.push({ step: this.steps, act });
+    switch (act.type) {
+      case 'press':
+        if (act.down) this.pressed.add(act.device);
+        else this.pressed.delete(act.device);
+        return this.look(this.timeS);
+      case 'power':
+        this.mains = act.on;
+        return this.look(this.timeS);
+      case 'shove': {
+        const axis = this.plant.model.axes.findIndex((a) => a.id === act.axis);
+        this.plant.model.motors.forEach((m, i) => m.axis === axis && this.plant.motors.shove(i, act.distance));
+        return this.look(this.timeS);
       }
+      case 'plate':
+        this.plate = TouchPlate.under(this.plant, act.below, act.corner);
+        return this.look(this.timeS);
+      case 'take-plate':
+        this.plate = undefined;
+        return this.look(this.timeS);
+      default:
+        this.controller.command(act);
+    }
+  }
+  /** The story so far, to be told again. */
+  recording(): Recording {
+    const { seed, startShare } = this.input;
+    return {
+      engine: ENGINE,
+      seed,
+      startShare,
+      entries: [...this.entries],
+      steps: this.steps,
+    };
+  }
+  /** Tells a recorded story on a fresh simulation, up to its end. */
+  replay(recording: Recording): void {
+    for (const { step, act } of recording.entries) {
+      this.run(step - this.steps);
+      this.act(act);
+    }
+    this.run(recording.steps - this.steps);
   }
 
   private actuatedDevices(): string[] {
-    const devices = this.plant.model.switches.flatMap((s, k) => (this.plant.actuated[k] ? [s.device] : []));
-    return [...devices, ...this.pressed];
+    const { switches, motors } = this.plant;
+    const devices: string[] = [];
+    switches.switches.forEach((s, k) => switches.actuated[k] && devices.push(s.device));
+    motors.motors.forEach((m, k) => motors.alarm[k] && m.driver && devices.push(m.driver));
+    if (this.plate?.touching && this.input.probe) devices.push(this.input.probe);
+    devices.push(...this.pressed);
+    return devices;
   }
 
-  /** Evaluates the nets for the switches as they are; a situation that was met before is remembered. */
-  private readInputs(): void {
-    const devices = this.actuatedDevices();
-    const key = devices.join(' ');
-    let values = this.kept.get(key);
-    if (!values) {
-      const e = evaluate(this.local, { actuated: new Set(devices) });
-      values = this.input.inputs.map((t): RawReading => {
-        const r = e.readingAt(t);
-        return r === 'high' ? 1 : r === 'low' ? 0 : -1;
-      });
-      this.kept.set(key, values);
+  /** Evaluates the nets as they are, and lets everything that hangs on them know. */
+  private look(t: number): void {
+    const { controller, plant, nets } = this;
+    const { outputs } = controller;
+    const on = controller.state !== 'no-power';
+    const driven = drivenTerminals(this.input.truth.design, this.input.outputs, (f) => {
+      switch (f) {
+        case 'brake':
+          return outputs.brakesReleased;
+        case 'spindle-run':
+          return outputs.spindle !== 0;
+        case 'spindle-direction':
+          return outputs.spindle < 0;
+        case 'coolant':
+          return outputs.coolant;
+        case 'lamp':
+          return outputs.lamp;
+        case 'drives-enable':
+        case 'chain-release':
+        case 'fan':
+          return on;
+        case 'spindle-speed':
+          return false;
+      }
+    });
+    this.seenOutputs = controller.outputChanges;
+    this.seenAlarms = plant.motors.changes;
+    const state = nets.see({ mains: this.mains, actuated: this.actuatedDevices(), driven });
+    for (let i = 0; i < this.readings.length; i++) {
+      const r = this.spikes.some((s) => s.index === i) ? flipped(state.readings[i]!) : state.readings[i]!;
+      if (r === this.readings[i]) continue;
+      this.readings[i] = r;
+      controller.read(i, r, t);
     }
-    for (let i = 0; i < values.length; i++) this.readings[i] = values[i]!;
-    this.seen = this.plant.changes;
+    const { motors } = plant;
+    motors.motors.forEach((m, i) => {
+      const fed = m.driver !== undefined && state.torque.has(m.driver) && !this.input.truth.unable.includes(m.driver);
+      motors.power(i, fed, m.brake !== undefined && state.energised.has(m.brake), t);
+    });
+    if (state.controllerOn !== on) {
+      controller.command({ type: 'power', on: state.controllerOn });
+      if (state.controllerOn) this.tellAbsolute();
+      // Its outputs change with it, and they act on the nets.
+      this.look(t);
+    } else if (controller.outputChanges !== this.seenOutputs) this.look(t);
+  }
+  /** Absolute encoders know the true place against the mark that was stored when the machine was set up. */
+  private tellAbsolute(): void {
+    const { controller, plant } = this;
+    for (const [i, axis] of controller.axes.entries()) {
+      const mark = plant.model.axes[i]!.storedMark;
+      const m = plant.model.motors.findIndex((d) => d.axis === i);
+      if (mark !== undefined) controller.takeAbsolute(axis.settings.id, plant.motors.place[m]! + mark);
+    }
   }
 
   /** Advances by whole steps of `STEP_S`. */
   run(steps: number): void {
     const { controller, plant } = this;
     for (let i = 0; i < steps; i++) {
-      if (this.seen !== plant.changes) this.readInputs();
-      controller.step(STEP_S, this.readings);
-      plant.step(this.pulses);
-      for (let a = 0; a < plant.banged.length; a++)
-        if (plant.banged[a]) {
-          plant.banged[a] = 0;
-          controller.doubt(controller.axes[a]!.settings.id);
-        }
+      this.steps++;
+      if (plant.spindle)
+        controller.spindle(plant.spindle.turns, plant.spindle.model.lines ? plant.spindle.rpm : undefined);
+      controller.step(STEP_S);
+      const t = controller.timeS;
+      plant.step(this.pulses, t, STEP_S, this.spindleWanted());
+      if (this.noisy.length || this.spikes.length) this.disturb(t);
+      this.settle(t);
+      if (this.trace) this.write(t);
+    }
+  }
+  /** What the step has changed goes over the nets, edge by edge. */
+  private settle(t: number): void {
+    const { controller, plant } = this;
+    for (const e of plant.switches.edges) if (plant.switches.apply(e)) this.look(e.t);
+    const touched = this.plate?.step(plant, t, STEP_S);
+    if (touched !== undefined) this.look(touched);
+    if (controller.outputChanges !== this.seenOutputs || plant.motors.changes !== this.seenAlarms) this.look(t);
+    for (const p of plant.indexPulses) {
+      const m = plant.model.motors[p.motor]!;
+      controller.index(m.axis, m.index, p.t);
+    }
+    if (plant.happenings.length > this.told) this.hear();
+  }
+  private told = 0;
+  /** A bang is heard by whoever stands beside; the control is told not to trust that axis. */
+  private hear(): void {
+    const { happenings, model } = this.plant;
+    for (; this.told < happenings.length; this.told++) {
+      const h = happenings[this.told]!;
+      if (h.kind === 'bang') this.controller.doubt(model.axes[model.motors[h.motor]!.axis]!.id, 'hard-stop');
     }
   }
 
-  /** What can be seen now; the events are those since the last look. */
-  snapshot(): Snapshot {
+  private spindleWanted(): number | undefined {
+    const { spindle } = this.plant;
+    const { state } = this.nets;
+    if (!spindle || !state.spindleFed) return undefined;
+    const { outputs, settings } = this.controller;
+    if (!state.spindleRun || outputs.spindle === 0) return settings.spindle?.speedSet ? 0 : undefined;
+    const share = settings.spindle?.speedSet ? outputs.spindleRpm / spindle.model.maxRpm : 1;
+    return outputs.spindle * Math.min(1, share);
+  }
+
+  /** A spinning spindle throws its spikes on what lies beside it. */
+  private disturb(t: number): void {
+    let changed = false;
+    if (this.spikes.length) {
+      const left = this.spikes.filter((s) => s.until > t);
+      changed = left.length !== this.spikes.length;
+      this.spikes = left;
+    }
+    const { spindle, random } = this.plant;
+    if (spindle && spindle.rpm !== 0)
+      for (const n of this.noisy)
+        if (random.next() < n.perS * STEP_S) {
+          this.spikes.push({ index: n.index, until: t + n.lengthS });
+          changed = true;
+        }
+    if (changed) this.look(t);
+  }
+
+  private write(t: number): void {
+    const trace = this.trace!;
     const { controller, plant } = this;
+    const data = trace.buffer;
+    let k = trace.next();
+    data[k++] = t;
+    data[k++] = this.states.indexOf(controller.state);
+    let bits = 0;
+    const { tripped } = controller;
+    for (let i = 0; i < tripped.length; i++) bits |= tripped[i]! << i;
+    data[k++] = bits;
+    data[k++] = plant.spindle ? plant.spindle.rpm : 0;
+    for (const a of controller.axes) {
+      data[k++] = a.position;
+      data[k++] = a.speed;
+    }
+    const { carriage, load } = plant.motors;
+    for (let m = 0; m < carriage.length; m++) {
+      data[k++] = carriage[m]!;
+      data[k++] = load[m]!;
+    }
+  }
+
+  /** What can be seen now; events and happenings are those since the last look. */
+  snapshot(): Snapshot {
+    const { controller, plant, nets } = this;
+    const { motors } = plant;
+    const { run, program } = controller;
+    const happenings = plant.happenings.splice(0);
+    this.told = 0;
     return {
       timeS: controller.timeS,
       state: controller.state,
+      cause: controller.cause,
       axes: controller.axes.map((a, i) => ({
         id: a.settings.id,
         position: a.position,
         speed: a.speed,
         referenced: a.referenced,
         doubtful: a.doubtful,
-        truePlaces: plant.model.drives.flatMap((d, k) => (d.axis === i ? [plant.place[k]!] : [])),
+        truePlaces: motors.motors.flatMap((d, k) => (d.axis === i ? [motors.carriage[k]!] : [])),
+        load: Math.max(...motors.motors.map((d, k) => (d.axis === i ? motors.load[k]! : 0))),
       })),
       inputs: controller.settings.inputs.map((input, i) => ({
         id: input.id,
@@ -168,6 +385,33 @@ export class Simulation {
       })),
       actuated: this.actuatedDevices(),
       events: controller.events.splice(0),
+      happenings,
+      mains: this.mains,
+      motorPower: nets.state.torque.size > 0,
+      brakes: motors.motors.flatMap((m, k) =>
+        m.brake ? [{ axis: plant.model.axes[m.axis]!.id, clamped: motors.clamped(k, controller.timeS) }] : [],
+      ),
+      spindle: plant.spindle && {
+        rpm: plant.spindle.rpm,
+        wanted: controller.outputs.spindleRpm,
+        told: controller.outputs.spindle,
+      },
+      coolant: controller.outputs.coolant,
+      lit: [...nets.state.fed].map((k) => k.split('/')[0]!),
+      work: { active: controller.offsets.active, sets: controller.offsets.sets.map((s) => [...s]) },
+      program: program && {
+        line: run?.line ?? 0,
+        index: run?.index ?? 0,
+        resumeAt: controller.resumeAt,
+        loaded: true,
+      },
+      trim: { ...controller.trim },
+      limitsOff: controller.limitsOff,
+      probeSeen: controller.probeSeen,
+      plate: this.plate !== undefined,
+      busShare: motors.busShare,
     };
   }
 }
+
+const flipped = (r: RawReading): RawReading => (r === 1 ? 0 : r === 0 ? 1 : -1);

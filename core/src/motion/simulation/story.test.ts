@@ -3,7 +3,7 @@ import { expect, it } from 'vitest';
 import { deriveFigures } from '../../derivation/figures';
 import { sampleMachines } from '../../samples/index';
 import { defaultDisplay } from '../../units/print';
-import type { ControllerCommand } from '../controller/controller';
+import type { ControllerCommand } from '../controller/commands';
 import { tell } from '../controller/events';
 import { Simulation, simulationInput } from './simulation';
 
@@ -12,7 +12,7 @@ it.each(sampleMachines.map((s) => [s.id, s.make().design] as const))(
   '%s: no order of commands breaks the simulated machine',
   (_id, design) => {
     const figures = deriveFigures(design);
-    const input = simulationInput(design, figures.controller, figures.network, figures.plan.inputs);
+    const input = simulationInput(design, figures.controller, figures.plan);
     if (!input.known) throw new Error(input.missing.join());
     const axes = design.axisOrder;
     const axis = fc.constantFrom(...axes);
@@ -43,15 +43,15 @@ it.each(sampleMachines.map((s) => [s.id, s.make().design] as const))(
         fc.array(fc.tuple(act, fc.integer({ min: 1, max: 1500 })), { maxLength: 14 }),
         (start, acts) => {
           const sim = new Simulation({ ...input.value, startShare: start });
-          sim.command({ type: 'power', on: true });
+          sim.act({ type: 'power', on: true });
           for (const [a, steps] of acts) {
-            if (a.type === 'press') sim.press(input.value.buttons[0]!, a.down);
-            else sim.command(a as ControllerCommand);
+            if (a.type === 'press') sim.act({ type: 'press', device: input.value.buttons[0]!, down: a.down });
+            else sim.act(a as ControllerCommand);
             const pressed = sim.snapshot().actuated.includes(input.value.buttons[0]!);
             sim.run(steps);
             const now = sim.snapshot();
             now.axes.forEach((axisNow, i) => {
-              const length = input.value.plant.axes[i]!.length;
+              const length = input.value.truth.plant.axes[i]!.length;
               for (const place of axisNow.truePlaces) {
                 expect(place).toBeGreaterThanOrEqual(0);
                 expect(place).toBeLessThanOrEqual(length);

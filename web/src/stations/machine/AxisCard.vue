@@ -118,7 +118,11 @@ const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.
         </div>
         <p v-if="cutReason" class="soft reason">{{ cutReason }}</p>
       </template>
-      <MachineField v-if="axis.drives.length > 1" :path="`${path}.driveSpacing`" />
+      <template v-if="axis.drives.length > 1">
+        <MachineField :path="`${path}.driveSpacing`" />
+        <MachineField :path="`${path}.rackingStiffness`" />
+      </template>
+      <MachineField :path="`${path}.backlash`" />
       <MachineField :path="`${path}.counterbalance`" />
       <button class="plain-button danger" :disabled="machine.readOnly" @click="remove">
         Remove axis {{ axis.letter }}

@@ -106,6 +106,10 @@ const clearance = computed(() => {
           <MachineField :path="`axes.${a.id}.reference.fastSpeed`" />
           <MachineField :path="`axes.${a.id}.reference.slowSpeed`" />
           <MachineField :path="`axes.${a.id}.reference.positionAtDatum`" />
+          <template v-if="a.axis.drives.length > 1">
+            <MachineField :path="`axes.${a.id}.reference.sides`" />
+            <MachineField :path="`axes.${a.id}.reference.slaveOffset`" />
+          </template>
           <template v-for="s in a.switches" :key="s.device">
             <MachineField
               :path="`parts.${s.device}.mount.tripFromStop`"

@@ -1,0 +1,340 @@
+import type { ControllerAxis } from '../../settings/controllerSettings';
+import type { MoveStep, Program, ProgramStep } from '../../program/program';
+import { pointAt } from '../../program/program';
+
+/** Corners are rounded in time: the positions sent are the mean of the path over this long, s. */
+const CORNER_S = 0.008;
+/** Share of that time’s worth of acceleration that a corner may use up; the rest is the path’s own. */
+const CORNER_SHARE = 0.5;
+/** As many steps ahead as the speed at their corners is looked at. */
+const LOOK_AHEAD = 48;
+/** A spindle without an encoder counts as up to speed after this long, s; with one, within this share of its speed. */
+const SPINDLE_WAIT_S = 4;
+const SPINDLE_WITHIN = 0.05;
+/** How hard a thread is kept to the spindle, 1/s. */
+const THREAD_GAIN = 40;
+/** A cut under constant surface speed follows the radius down to this, mm. */
+const LEAST_RADIUS = 0.01;
+
+/** What the run asks of the control around it. */
+export interface RunHost {
+  spindleRpm(): number | undefined;
+  spindleTurns(): number;
+  setSpindle(direction: 1 | -1 | 0, rpm: number): void;
+  setCoolant(on: boolean): void;
+  trim: { feed: number; rapid: number; spindle: number };
+}
+
+/** Why a run stands. */
+export type Hold = { by: 'hand' | 'halt' | 'tool' | 'step' | 'input'; tool?: number };
+
+/**
+ * A program on its way: it plans the speed along the path within every axis's limits, slows for corners, and can be held
+ * and let go anywhere without losing a hair of the path, since only the speed along it changes.
+ */
+export class ProgramRun {
+  /** Index of the step under way. */
+  index: number;
+  ended = false;
+  held: Hold | undefined;
+  /** Set by a hand that wants it to pause: it slows along the path first. */
+  private wanted: Hold | undefined;
+  private s = 0;
+  speed = 0;
+  /** Of the step under way: speed at its end, acceleration and the most that its axes allow. */
+  private exit = 0;
+  private acceleration = 0;
+  private most = 0;
+  private from: number[];
+  private waitS = 0;
+  private begun = false;
+  private readonly point: Float64Array;
+  private readonly window: Float64Array[];
+  private windowAt = 0;
+  private readonly mean: Float64Array;
+  private threadTurns = NaN;
+  private surface: { speed: number; clampRpm: number; direction: 1 | -1; axis: number; zero: number } | undefined;
+  singleStep = false;
+
+  constructor(
+    readonly program: Program,
+    private readonly axes: readonly ControllerAxis[],
+    start: readonly number[],
+    at: number,
+    private readonly host: RunHost,
+    dt: number,
+  ) {
+    this.index = at;
+    this.from = [...start];
+    this.point = Float64Array.from(start);
+    this.mean = Float64Array.from(start);
+    const length = Math.max(1, Math.round(CORNER_S / dt));
+    this.window = Array.from({ length }, () => Float64Array.from(start));
+    this.settled = length;
+  }
+
+  get step(): ProgramStep | undefined {
+    return this.program.steps[this.index];
+  }
+  get line(): number {
+    return this.step?.line ?? this.program.steps.at(-1)?.line ?? 0;
+  }
+  /** At rest with nothing left in the corner window. */
+  get still(): boolean {
+    return this.speed === 0 && this.settled === this.window.length;
+  }
+  private settled = 0;
+
+  pause(hold: Hold): void {
+    this.wanted ??= hold;
+  }
+  proceed(): void {
+    this.wanted = undefined;
+    this.held = undefined;
+  }
+
+  /** Advances by `dt` and leaves the commanded machine position of every axis in the returned array. */
+  advance(dt: number): Float64Array {
+    if (this.wanted && this.speed === 0 && !this.held) this.held = this.wanted;
+    if (!this.held && !this.ended) this.onward(dt);
+    return this.smooth();
+  }
+
+  private smooth(): Float64Array {
+    const { window, point, mean } = this;
+    const oldest = window[this.windowAt]!;
+    let moved = false;
+    for (let i = 0; i < mean.length; i++) {
+      if (oldest[i] !== point[i]) moved = true;
+      mean[i]! += (point[i]! - oldest[i]!) / window.length;
+      oldest[i] = point[i]!;
+    }
+    this.windowAt = (this.windowAt + 1) % window.length;
+    this.settled = moved ? 0 : Math.min(window.length, this.settled + 1);
+    // Once the window holds one point only, the mean is that point and no sum of roundings.
+    if (this.settled === window.length) mean.set(point);
+    return mean;
+  }
+
+  private onward(dt: number): void {
+    // Several short steps may fit into one step of time.
+    for (let left = dt, guard = 0; left > 1e-12 && guard < 400; guard++) {
+      const step = this.step;
+      if (!step || step.kind === 'end') {
+        if (this.speed === 0) this.finish();
+        return;
+      }
+      if (step.kind === 'move') {
+        left = this.along(step, left, dt);
+        if (this.wanted && this.speed === 0) return;
+      } else {
+        if (!this.still && step.kind !== 'coolant') return;
+        if (!this.perform(step, left)) return;
+        this.next(step);
+        if (this.held) return;
+      }
+    }
+  }
+
+  /** Moves along the step under way; returns what is left of the time. */
+  private along(step: MoveStep, left: number, dt: number): number {
+    if (!this.begun) this.begin(step);
+    if (step.feedMode === 'thread' && Number.isNaN(this.threadTurns)) {
+      // A thread waits at rest for the spindle's index mark.
+      const turns = this.host.spindleTurns();
+      this.threadTurns = Math.ceil(turns * this.threadSign()) * this.threadSign();
+      return 0;
+    }
+    const { acceleration, exit } = this;
+    const rest = step.length - this.s;
+    // A thread is cut to its end before a pause: its lead hangs on the spindle alone.
+    const pausing = this.wanted !== undefined && step.feedMode !== 'thread';
+    const cap = pausing ? 0 : this.limitOf(step);
+    const braking = Math.sqrt(exit * exit + 2 * acceleration * Math.max(0, rest - this.speed * dt * 0.5));
+    const wanted = Math.min(cap, braking);
+    const change = acceleration * left;
+    const before = this.speed;
+    let v = wanted > before ? Math.min(wanted, before + change) : Math.max(wanted, before - change);
+    // The last hair of a step is not approached for ever.
+    if (v < 1e-9 && rest > 0 && cap > 0) v = Math.min(cap, Math.max(acceleration * dt * 0.5, exit));
+    const way = 0.5 * (before + v) * left;
+    this.speed = v;
+    if (way < rest - 1e-12) {
+      if (way <= 0 && v <= 0) return 0;
+      this.s += way;
+      pointAt(step, this.from, this.s / step.length, this.point);
+      this.followSurface();
+      return 0;
+    }
+    const used = way > 0 ? (left * rest) / way : left;
+    for (let i = 0; i < this.point.length; i++) this.point[i] = step.to[i]!;
+    this.speed = exit === 0 ? 0 : Math.min(v, Math.max(exit, 0));
+    this.next(step);
+    if (this.singleStep) this.pause({ by: 'step' });
+    return Math.max(0, left - used);
+  }
+  private begin(step: MoveStep): void {
+    this.begun = true;
+    this.s = 0;
+    this.threadTurns = NaN;
+    this.exit = this.exitSpeed();
+    this.acceleration = this.accelerationOf(step, this.from);
+    const onArc = step.arc ? Math.sqrt(this.arcAcceleration(step) * step.arc.radius) : Infinity;
+    this.most = this.overAxes(step, this.from, (a) => a.maxSpeed, onArc);
+  }
+  private next(step: ProgramStep): void {
+    if (step.kind === 'move') this.from = step.to;
+    this.index++;
+    this.begun = false;
+    this.waitS = 0;
+  }
+  private finish(): void {
+    if (!this.still) return;
+    this.ended = true;
+    this.surface = undefined;
+    this.host.setSpindle(0, 0);
+    this.host.setCoolant(false);
+  }
+
+  /** Carries out a step that is no move. False while it takes time. */
+  private perform(step: Exclude<ProgramStep, MoveStep>, dt: number): boolean {
+    switch (step.kind) {
+      case 'dwell':
+        this.waitS += dt;
+        return this.waitS >= step.seconds - 1e-9;
+      case 'spindle': {
+        if (this.waitS === 0) this.startSpindle(step);
+        this.waitS += dt;
+        const rpm = this.host.spindleRpm();
+        const wanted = this.wantedRpm;
+        if (step.direction === 0) return true;
+        return rpm === undefined
+          ? this.waitS >= SPINDLE_WAIT_S
+          : Math.abs(Math.abs(rpm) - wanted) <= SPINDLE_WITHIN * wanted + 1 || this.waitS > 5 * SPINDLE_WAIT_S;
+      }
+      case 'coolant':
+        this.host.setCoolant(step.on);
+        return true;
+      case 'tool':
+        this.held = { by: 'tool', tool: step.tool };
+        return true;
+      case 'halt':
+        this.held = { by: 'halt' };
+        return true;
+      case 'end':
+        return true;
+    }
+  }
+  private wantedRpm = 0;
+  private startSpindle(step: Extract<ProgramStep, { kind: 'spindle' }>): void {
+    if (step.surface && step.direction !== 0) {
+      const axis = Math.max(
+        0,
+        this.axes.findIndex((a) => a.letter === 'X'),
+      );
+      const zero = this.program.setup.offsets[this.program.setup.active]?.[axis] ?? 0;
+      this.surface = { speed: step.speed, clampRpm: step.clampRpm, direction: step.direction, axis, zero };
+      this.followSurface();
+      return;
+    }
+    this.surface = undefined;
+    this.wantedRpm = Math.min(step.speed, step.clampRpm);
+    this.host.setSpindle(step.direction, this.wantedRpm);
+  }
+  /** Constant surface speed: rpm = 1000·v/(2π·r), up to its clamp. */
+  private followSurface(): void {
+    const s = this.surface;
+    if (!s) return;
+    const radius = Math.max(LEAST_RADIUS, Math.abs(this.point[s.axis]! - s.zero));
+    this.wantedRpm = Math.min(s.clampRpm, (1000 * s.speed) / (2 * Math.PI * radius));
+    this.host.setSpindle(s.direction, this.wantedRpm);
+  }
+  private threadSign = () => ((this.host.spindleRpm() ?? 0) < 0 ? -1 : 1);
+
+  /** Highest speed along a step, now: its feed with the trim, its axes, its curvature, or the spindle that leads it. */
+  private limitOf(step: MoveStep): number {
+    const { host, most } = this;
+    if (step.rapid) return most * host.trim.rapid;
+    if (step.feedMode === 'per-second') return Math.min(most, step.feed * host.trim.feed);
+    const rpm = host.spindleRpm() ?? 0;
+    const perS = (step.feed * Math.abs(rpm)) / 60;
+    if (step.feedMode === 'per-revolution') return Math.min(most, perS * host.trim.feed);
+    // A thread follows the spindle's turns; no trim may change its lead.
+    const due = (host.spindleTurns() - this.threadTurns) * this.threadSign() * step.feed;
+    return Math.min(most, Math.max(0, perS + (due - this.s) * THREAD_GAIN));
+  }
+  private arcAcceleration(step: MoveStep): number {
+    const arc = step.arc!;
+    return Math.min(this.axes[arc.a]!.acceleration, this.axes[arc.b]!.acceleration) * Math.SQRT1_2;
+  }
+  /** The least that the axes of a step allow along its path, for a figure of each axis. */
+  private overAxes(step: MoveStep, from: readonly number[], of: (a: ControllerAxis) => number, onArc: number): number {
+    const { arc, length, to } = step;
+    let least = onArc;
+    for (let i = 0; i < to.length; i++) {
+      const inArc = arc !== undefined && (i === arc.a || i === arc.b);
+      const way = inArc ? Math.abs(arc.radius * arc.sweep) : Math.abs(to[i]! - from[i]!);
+      if (way > 1e-9 * length) least = Math.min(least, (of(this.axes[i]!) * length) / Math.max(way, 1e-12));
+    }
+    return least;
+  }
+  private accelerationOf(step: MoveStep, from: readonly number[]): number {
+    return this.overAxes(step, from, (a) => a.acceleration, step.arc ? this.arcAcceleration(step) : Infinity);
+  }
+
+  /** Speed at which the step under way may end: looks at the corners ahead and brakes for the last one. */
+  private exitSpeed(): number {
+    const { steps } = this.program;
+    const chain: { step: MoveStep; from: readonly number[]; corner: number }[] = [];
+    let from: readonly number[] = this.from;
+    for (let i = this.index; i < steps.length && chain.length < LOOK_AHEAD; i++) {
+      const step = steps[i]!;
+      if (step.kind !== 'move' || this.singleStep) break;
+      const before = chain.at(-1);
+      if (before) before.corner = this.cornerSpeed(before, { step, from });
+      chain.push({ step, from, corner: 0 });
+      if (step.feedMode === 'thread') break;
+      from = step.to;
+    }
+    let exit = 0;
+    for (let k = chain.length - 1; k > 0; k--) {
+      const { step } = chain[k]!;
+      const entry = Math.sqrt(exit * exit + 2 * this.accelerationOf(step, chain[k]!.from) * step.length);
+      exit = Math.min(chain[k - 1]!.corner, entry);
+    }
+    return exit;
+  }
+  /** Speed at a corner: no axis changes its own by more than the corner's time allows; nor faster than either feed. */
+  private cornerSpeed(
+    a: { step: MoveStep; from: readonly number[] },
+    b: { step: MoveStep; from: readonly number[] },
+  ): number {
+    if (a.step.feedMode !== b.step.feedMode || a.step.feedMode === 'thread') return 0;
+    let v = Infinity;
+    for (const s of [a.step, b.step]) {
+      if (!s.rapid && s.feedMode === 'per-second') v = Math.min(v, s.feed);
+      if (s.arc) v = Math.min(v, Math.sqrt(this.arcAcceleration(s) * s.arc.radius));
+    }
+    const n = a.step.to.length;
+    for (let i = 0; i < n; i++) {
+      const out = slope(a.step, a.from, i, 1);
+      const into = slope(b.step, b.from, i, 0);
+      const size = Math.max(Math.abs(out), Math.abs(into));
+      const turn = Math.abs(into - out);
+      if (turn > 1e-6) v = Math.min(v, (this.axes[i]!.acceleration * CORNER_S * CORNER_SHARE) / turn);
+      if (size > 1e-9) v = Math.min(v, this.axes[i]!.maxSpeed / size);
+    }
+    return v;
+  }
+}
+
+/** How fast axis `i` moves for each unit along the path, at the start (0) or the end (1) of a step. */
+function slope(step: MoveStep, from: readonly number[], i: number, share: 0 | 1): number {
+  const { arc, length } = step;
+  if (arc && (i === arc.a || i === arc.b)) {
+    const angle = arc.from + arc.sweep * share;
+    const perLength = (arc.radius * arc.sweep) / length;
+    return i === arc.a ? -Math.sin(angle) * perLength : Math.cos(angle) * perLength;
+  }
+  return (step.to[i]! - from[i]!) / length;
+}

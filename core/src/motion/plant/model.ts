@@ -1,0 +1,291 @@
+import type { Axis } from '../../machine/mechanics';
+import type { Design } from '../../machine/design';
+import { axesOf } from '../../machine/design';
+import type { DataOf, Part } from '../../machine/parts';
+import { drivePartsOf } from '../../drivetrain/driveParts';
+import type { Load } from '../../drivetrain/load';
+import { backDrivingTorqueNm, inertiaKgm2, motorAlpha, steadyTorqueNm } from '../../drivetrain/load';
+import { backDriving } from '../../drivetrain/backDriving';
+import type { MotorCurve } from '../../drivetrain/motorCurve';
+import { torqueAt } from '../../drivetrain/motorCurve';
+import { driveFigures } from '../../drivetrain/speed';
+import { axisSwitches, rulerOf } from '../../switches/envelope';
+import type { Derived } from '../../units/derived';
+import { figure, figureOr, mapKnown, missing } from '../../units/derived';
+import { baseValue } from '../../units/quantity';
+
+/** Where no data sheet says better: planning figures of the plant, each with its unit. */
+export const PLANT = {
+  /** Racking stiffness of a gantry, N/mm at the drive lines; beyond this share of the spacing the frame is strained. */
+  rackingNPerMm: 60,
+  rackedShare: 1 / 200,
+  /** A brake lets go after, and closes after, s; it holds this much more than the motor at rest. */
+  brakeReleaseS: 0.06,
+  brakeCloseS: 0.04,
+  brakeHolds: 1.2,
+  /** A closed loop raises its alarm when it lags by this share of a revolution. */
+  alarmTurns: 0.5,
+  /** A spindle needs this long to its highest speed under its drive's ramp, and this long to coast down from it, s. */
+  spindleRampS: 3,
+  spindleCoastS: 12,
+  /** A mechanical contact bounces for this long, s. */
+  bounceS: 0.0015,
+  /** What a supply gives beyond its rating before its voltage gives way. */
+  supplyReserve: 1.15,
+} as const;
+
+/** Points of a torque curve over the motor's speed. */
+const CURVE_POINTS = 1024;
+/** No stepper of a hobby machine turns faster, whatever it drives; beyond it there is no torque. */
+const TOP_RPM = 15_000;
+
+/** One motor with its side of an axis, as the true machine has it. Places and speeds in mm or °, torques in N·m at the shaft. */
+export interface PlantMotor {
+  axis: number;
+  index: number;
+  /** Such as `X` or `Y left`. */
+  name: string;
+  motor: string | undefined;
+  driver: string | undefined;
+  /** Travel of one pulse with its true sign. */
+  travelPerPulse: number;
+  travelPerRev: number;
+  /** Travel of four full steps: an open-loop stepper that slips locks again in multiples of it. Zero for a closed loop. */
+  cycle: number;
+  /** Pull-out torque at steps of `rpmStep`; empty for a motor whose figures are not known: it is never too weak. */
+  torqueNm: number[];
+  rpmStep: number;
+  /** Torque for one mm/s² (or °/s²) of acceleration. */
+  inertiaNm: number;
+  frictionNm: number;
+  /** Signed torque of the weight while the axis moves to plus and to minus. */
+  weightPlusNm: number;
+  weightMinusNm: number;
+  /** Torque at the shaft for one N at the carriage. */
+  leverNmPerN: number;
+  polePairs: number;
+  /** Power in the windings while it is fed, W. */
+  copperW: number;
+  /** The coil of its brake, `part/element`; undefined without one. */
+  brake: string | undefined;
+  brakeReleaseS: number;
+  brakeCloseS: number;
+  /** Lost motion between motor and carriage. */
+  backlash: number;
+  /** Torque that its coupling transmits before it slips. */
+  couplingNm: number;
+  /** A place at which the encoder gives its index pulse; NaN without one. */
+  indexAt: number;
+  /** It hums and does not turn. */
+  dead: boolean;
+}
+
+export interface PlantSwitch {
+  device: string;
+  /** Indices into `motors`; any of them trips it. */
+  motors: number[];
+  /** Trips below this place (minus end) or above it (plus end). */
+  at: number;
+  plusEnd: boolean;
+  hysteresis: number;
+  repeatability: number;
+  bounceS: number;
+  /** Its actuator is crushed when the carriage goes further than this past the trip point; infinite where nothing touches. */
+  overTravel: number;
+}
+
+export interface PlantAxis {
+  id: string;
+  letter: string;
+  linear: boolean;
+  length: number;
+  /** Machine position of the minus hard stop, which an absolute encoder remembers. */
+  storedMark: number | undefined;
+  rackingNPerMm: number;
+  /** Skew at which the frame is strained, mm. */
+  rackedAt: number;
+}
+
+export interface PlantSpindle {
+  maxRpm: number;
+  rampS: number;
+  coastS: number;
+  /** Lines of its encoder; 0 without one. */
+  lines: number;
+  drive: string | undefined;
+}
+
+/** The true machine as plain data: nothing of the control's settings is in it. */
+export interface PlantModel {
+  axes: PlantAxis[];
+  motors: PlantMotor[];
+  switches: PlantSwitch[];
+  spindle: PlantSpindle | undefined;
+  /** What the motor supply gives before it sags, W; infinite where it is not known. */
+  supplyW: number;
+}
+
+const partOf = (design: Design, id: string | undefined): Part | undefined => (id ? design.parts[id] : undefined);
+
+/** The true machine, from its design; or what is missing for it. Without torque figures a motor counts as strong enough. */
+export function plantModel(design: Design): Derived<PlantModel> {
+  const missingParts: string[] = [];
+  const model: PlantModel = { axes: [], motors: [], switches: [], spindle: undefined, supplyW: supplyWatts(design) };
+  axesOf(design).forEach(([id, axis], a) => {
+    const length = figure(axis.travel, `axes.${id}.travel`);
+    const ruler = rulerOf(id, axis, design.datumSchool, axisSwitches(id, design.circuits, design.parts));
+    if (length.known)
+      model.axes.push({
+        id,
+        letter: axis.letter,
+        linear: axis.motion === 'linear',
+        length: length.value,
+        storedMark: axis.reference.method === 'absolute' && ruler.known ? ruler.value.hardMinus : undefined,
+        rackingNPerMm: axis.drives.length > 1 ? figureOr(axis.rackingStiffness, PLANT.rackingNPerMm) : 0,
+        rackedAt: figureOr(axis.driveSpacing, 600) * PLANT.rackedShare,
+      });
+    else missingParts.push(...length.missing);
+    axis.drives.forEach((_, index) => {
+      const motor = motorOf(design, id, axis, a, index);
+      if (motor.known) model.motors.push(motor.value);
+      else missingParts.push(...motor.missing);
+    });
+  });
+  for (const [device, part] of Object.entries(design.parts)) {
+    const s = switchOf(model, device, part);
+    if (!s) continue;
+    if (s.known) model.switches.push(s.value);
+    else missingParts.push(...s.missing);
+  }
+  model.spindle = spindleOf(design);
+  return missingParts.length ? missing(...new Set(missingParts)) : { known: true, value: model };
+}
+
+function motorOf(design: Design, id: string, axis: Axis, a: number, index: number): Derived<PlantMotor> {
+  const parts = drivePartsOf(design, id, index);
+  const figures = driveFigures(parts);
+  const { drive } = parts;
+  const data = parts.motor?.data.class === 'motor' ? parts.motor.data : undefined;
+  return mapKnown(figures.scale, (scale): PlantMotor => {
+    const clockwise = (drive.turnsForPlus === 'clockwise') !== drive.invertedInWiring;
+    const sign = clockwise !== drive.invertedInDrive ? 1 : -1;
+    const torque = figures.torque.known ? figures.torque.value : undefined;
+    const curve = torque?.motor.curve;
+    const stepper = data !== undefined && data.type !== 'servo';
+    const stepAngle = data ? figureOr(data.stepAngle, 1.8) : 1.8;
+    const openLoop = data?.type === 'stepper' && curve?.openLoop !== false;
+    const load = torque?.load.load;
+    const coil = Object.entries(parts.motor?.elements ?? {}).find(([, e]) => e.kind === 'coil')?.[0];
+    return {
+      axis: a,
+      index,
+      name: axis.drives.length > 1 ? `${axis.letter} ${drive.side}` : axis.letter,
+      motor: drive.motor,
+      driver: drive.driver,
+      travelPerPulse: sign * scale.resolution,
+      travelPerRev: scale.travelPerRev,
+      cycle: openLoop ? (4 * scale.travelPerRev * stepAngle) / 360 : 0,
+      ...sampled(curve),
+      inertiaNm: load ? inertiaKgm2(load) * motorAlpha(load, 1) : 0,
+      ...(load ? loadOf(design, id, axis, load) : { frictionNm: 0, weightPlusNm: 0, weightMinusNm: 0, leverNmPerN: 0 }),
+      polePairs: stepper ? 90 / stepAngle : 4,
+      copperW: curve?.kind === 'stepper' ? curve.circuit.peakA ** 2 * curve.circuit.resistanceOhm : 0,
+      brake: data?.brake && drive.motor && coil ? `${drive.motor}/${coil}` : undefined,
+      brakeReleaseS: PLANT.brakeReleaseS,
+      brakeCloseS: PLANT.brakeCloseS,
+      backlash: figureOr(axis.backlash, 0),
+      couplingNm: Infinity,
+      indexAt: indexPlace(design, id, axis, scale.travelPerRev),
+      dead: false,
+    };
+  });
+}
+
+/** The torque curve as a table, so that a step of time costs one look-up. */
+function sampled(curve: MotorCurve | undefined): { torqueNm: number[]; rpmStep: number } {
+  if (!curve) return { torqueNm: [], rpmStep: 1 };
+  const top = curve.kind === 'servo' ? curve.topRpm * 1.02 : TOP_RPM;
+  const rpmStep = top / (CURVE_POINTS - 1);
+  return { rpmStep, torqueNm: Array.from({ length: CURVE_POINTS }, (_, i) => torqueAt(curve, i * rpmStep)) };
+}
+
+/** Friction and weight at the shaft. A weight helps a downward move by less than it hinders an upward one. */
+function loadOf(design: Design, id: string, axis: Axis, load: Load) {
+  const ratio = load.ratio * load.ratioEfficiency;
+  const lever = load.travelMm / 1000 / (2 * Math.PI);
+  const bare: Load = {
+    ...load,
+    cuttingN: 0,
+    counterbalanceN: 0,
+    massKg: load.massKg * Math.cos(load.tiltRad),
+    tiltRad: 0,
+  };
+  const netKg = Math.max(0, load.massKg * Math.sin(load.tiltRad) - load.counterbalanceN / 9.80665);
+  const raise = (netKg * 9.80665 * lever) / (load.efficiency * ratio);
+  // What a trapezoidal thread holds by itself pushes back on the way down: the motor has to drive it then.
+  const lower = netKg > 0 ? backDrivingTorqueNm(netKg, load.travelMm, load.efficiency, 0) / load.ratio : 0;
+  const up = axis.plus === 'down' ? -1 : 1;
+  const falls = backDriving(id, axis, design.masses)?.falls ?? lower > 0;
+  return {
+    frictionNm: steadyTorqueNm(bare),
+    weightPlusNm: up > 0 ? raise : falls ? -lower : 0,
+    weightMinusNm: up > 0 ? (falls ? lower : 0) : -raise,
+    leverNmPerN: lever / (load.efficiency * ratio),
+  };
+}
+
+/** A place of the index pulse: `indexPhase` turns before the reference switch trips, on the way to it. */
+function indexPlace(design: Design, id: string, axis: Axis, travelPerRev: number): number {
+  if (axis.reference.method !== 'switch-and-index' || !axis.reference.indexPhase || !axis.travel) return NaN;
+  const s = axisSwitches(id, design.circuits, design.parts).find(
+    (w) => w.isReference && w.end === axis.reference.end && w.fromStop.known,
+  );
+  if (!s?.fromStop.known) return NaN;
+  const back = baseValue(axis.reference.indexPhase) * travelPerRev;
+  return axis.reference.end === 'minus' ? s.fromStop.value + back : baseValue(axis.travel) - s.fromStop.value - back;
+}
+
+function switchOf(model: PlantModel, device: string, part: Part): Derived<PlantSwitch> | undefined {
+  const mount = part.mount;
+  if (!mount) return undefined;
+  const a = model.axes.findIndex((x) => x.id === mount.axis);
+  const data = part.data;
+  const sized = data.class === 'switch' || data.class === 'sensor' ? data : undefined;
+  const touches = data.class === 'switch' || mount.approach === 'head-on';
+  return mapKnown(figure(mount.tripFromStop, `parts.${device}.mount.tripFromStop`), (fromStop) => ({
+    device,
+    motors: model.motors.flatMap((d, i) =>
+      d.axis === a && (mount.drive === undefined || d.index === mount.drive) ? [i] : [],
+    ),
+    at: mount.end === 'plus' ? (model.axes[a]?.length ?? 0) - fromStop : fromStop,
+    plusEnd: mount.end === 'plus',
+    hysteresis: figureOr(sized?.hysteresis, 0),
+    repeatability: figureOr(sized?.repeatability, 0),
+    bounceS: data.class === 'switch' ? PLANT.bounceS : 0,
+    overTravel: touches && sized?.overTravel ? baseValue(sized.overTravel) : Infinity,
+  }));
+}
+
+function spindleOf(design: Design): PlantSpindle | undefined {
+  const { spindle, spindleDrive, spindleEncoder } = design.roles;
+  const data = partOf(design, spindle)?.data;
+  if (data?.class !== 'spindle') return undefined;
+  const encoder = partOf(design, spindleEncoder)?.data;
+  return {
+    maxRpm: figureOr(data.maxSpeed, 10_000),
+    rampS: PLANT.spindleRampS,
+    coastS: PLANT.spindleCoastS,
+    lines: encoder?.class === 'encoder' ? encoder.lines : 0,
+    drive: spindleDrive,
+  };
+}
+
+function supplyWatts(design: Design): number {
+  const data: DataOf<'supply'> | undefined = (() => {
+    const d = partOf(design, design.roles.motorSupply)?.data;
+    return d?.class === 'supply' ? d : undefined;
+  })();
+  return data?.outputVoltage && data.outputCurrent
+    ? baseValue(data.outputVoltage) * baseValue(data.outputCurrent) * PLANT.supplyReserve
+    : Infinity;
+}

@@ -1,0 +1,114 @@
+import type { Design } from '../../machine/design';
+import type { TerminalRef } from '../../machine/ids';
+import { terminalKey } from '../../machine/ids';
+import { terminalsWithRole } from '../../machine/parts';
+import { LivingMachine } from '../../faults/livingMachine';
+import type { Network } from '../../wiring/network';
+import type { RawReading } from '../controller/inputs';
+
+/** What is done to the true nets at a moment. */
+export interface NetSituation {
+  mains: boolean;
+  actuated: readonly string[];
+  /** Output terminals that are switched on, by their key. */
+  driven: readonly string[];
+}
+/** What the true nets make of it. */
+export interface NetState {
+  readings: RawReading[];
+  controllerOn: boolean;
+  /** Drivers that can turn their motors. */
+  torque: ReadonlySet<string>;
+  /** Coils that draw, by `part/element`: brakes and contactors. */
+  energised: ReadonlySet<string>;
+  /** Lamps, valves and fans with their supply, by `part/element`. */
+  fed: ReadonlySet<string>;
+  spindleFed: boolean;
+  spindleRun: boolean;
+}
+
+/** The true nets over time: what holds itself is carried on, and a situation that was met before is remembered. */
+export class LiveNets {
+  state: NetState;
+  private held: ReadonlySet<string> = new Set();
+  private readonly living: LivingMachine;
+  private readonly supplies: ReadonlySet<string>;
+  private readonly kept = new Map<string, { state: NetState; held: ReadonlySet<string> }>();
+  private readonly loads: [string, string][];
+  private readonly run: TerminalRef | undefined;
+
+  constructor(
+    private readonly design: Design,
+    network: Network,
+    private readonly inputs: readonly TerminalRef[],
+    private readonly stuck: ReadonlyMap<string, 'open' | 'closed'>,
+  ) {
+    this.living = new LivingMachine(design, network);
+    this.supplies = new Set(Object.entries(design.parts).flatMap(([id, p]) => (p.data.class === 'supply' ? [id] : [])));
+    this.loads = Object.entries(design.parts).flatMap(([part, p]) =>
+      Object.entries(p.elements).flatMap(([id, e]): [string, string][] => (e.kind === 'load' ? [[part, id]] : [])),
+    );
+    const drive = design.roles.spindleDrive;
+    const part = drive ? design.parts[drive] : undefined;
+    const terminal = part && terminalsWithRole(part, 'run-in')[0];
+    this.run = drive && terminal !== undefined ? { part: drive, terminal } : undefined;
+    this.state = this.see({ mains: false, actuated: [], driven: [] });
+  }
+
+  /** Evaluates the nets as they are now. */
+  see({ mains, actuated, driven }: NetSituation): NetState {
+    const key = `${mains ? 1 : 0}|${[...actuated].sort().join(' ')}|${[...driven].sort().join(' ')}|${[...this.held].sort().join(' ')}`;
+    let known = this.kept.get(key);
+    if (!known) {
+      known = this.evaluate(mains, actuated, driven);
+      this.kept.set(key, known);
+    }
+    this.held = known.held;
+    this.state = known.state;
+    return known.state;
+  }
+  private evaluate(mains: boolean, actuated: readonly string[], driven: readonly string[]) {
+    const { e } = this.living.settle({
+      actuated: new Set(actuated),
+      driven: new Set(driven),
+      held: this.held,
+      ...(this.stuck.size ? { stuck: this.stuck } : {}),
+      ...(mains ? {} : { lost: this.supplies }),
+    });
+    const spindle = this.design.roles.spindle;
+    const own = spindle
+      ? Object.entries(this.design.parts[spindle]?.elements ?? {}).find(([, x]) => x.kind === 'load')
+      : undefined;
+    const state: NetState = {
+      readings: this.inputs.map((t): RawReading => {
+        const r = e.readingAt(t);
+        return r === 'high' ? 1 : r === 'low' ? 0 : -1;
+      }),
+      controllerOn: mains && this.living.controllerOn(e),
+      torque: mains ? this.living.torque(e) : new Set(),
+      energised: e.energised,
+      fed: new Set(this.loads.flatMap(([p, id]) => (mains && e.fed(p, id) ? [`${p}/${id}`] : []))),
+      spindleFed: mains && this.living.spindleFed(e),
+      spindleRun: this.run
+        ? e.readingAt(this.run) === 'high'
+        : own && !this.design.roles.spindleDrive
+          ? e.fed(spindle!, own[0])
+          : true,
+    };
+    return { state, held: e.energised };
+  }
+}
+
+/** The output terminals that a control drives, for what it wants of them. */
+export function drivenTerminals(
+  design: Design,
+  outputs: Readonly<Record<string, TerminalRef>>,
+  wants: (f: Design['outputs'][string]['function']) => boolean,
+): string[] {
+  return Object.entries(outputs).flatMap(([id, t]) => {
+    const o = design.outputs[id];
+    if (!o) return [];
+    const on = wants(o.function) !== (o.activeWhen === 'low');
+    return on ? [terminalKey(t)] : [];
+  });
+}

@@ -1,0 +1,24 @@
+import type { ControllerCommand } from '../controller/commands';
+
+/** What a person does: to the control, to its buttons and switches, to the machine itself. */
+export type Act =
+  | ControllerCommand
+  /** A button, a door, a probe: pressed or let go by hand. */
+  | { type: 'press'; device: string; down: boolean }
+  /** The carriage of an axis is pushed by hand, or jolted. */
+  | { type: 'shove'; axis: string; distance: number }
+  /** The touch plate is laid under the tool, `below` it; a corner plate with the tool `inside` its faces. */
+  | { type: 'plate'; below: number; corner: { inside: number; toolRadius: number } | undefined }
+  | { type: 'take-plate' };
+
+/** A story that can be told again to the last bit, with the same engine on the same machine. */
+export interface Recording {
+  engine: number;
+  seed: number;
+  startShare: number | readonly number[];
+  entries: { step: number; act: Act }[];
+  steps: number;
+}
+
+/** Raised whenever the same acts would give another story. */
+export const ENGINE = 1;

@@ -1,0 +1,92 @@
+import type { Fault } from '../units/result';
+import type { Display } from '../units/print';
+import { showValue } from '../units/print';
+import { arcBounds } from './arc';
+import type { MoveStep, Program, ProgramMachine } from './program';
+import { MOST_FAULTS, pointAt } from './program';
+
+/** The envelope of each axis in machine position, as the program's axes are ordered. */
+export type Envelopes = readonly { min: number; max: number }[];
+
+/** Room for rounding at the edge of the envelope, mm or °. */
+const EDGE = 1e-6;
+
+/** Moves of a program that leave the envelope, each told once with its line, the axis, what it wants and what is allowed. */
+export function outsideEnvelope(
+  program: Program,
+  machine: ProgramMachine,
+  envelopes: Envelopes,
+  display: Display,
+): Fault[] {
+  const faults: Fault[] = [];
+  let last = -1;
+  for (const step of program.steps) {
+    if (step.kind !== 'move' || step.line === last) continue;
+    for (let i = 0; i < step.to.length; i++) {
+      const { min, max } = envelopes[i]!;
+      const [low, high] = reach(step, i);
+      if (low >= min - EDGE && high <= max + EDGE) continue;
+      const value = low < min - EDGE ? low : high;
+      const show = (v: number) => showValue(v, machine.linear[i] ? 'length' : 'angle', display, 6);
+      faults.push({
+        what: `${machine.letters[i]} would go to ${show(value)} in machine position; the envelope allows ${show(min)} to ${show(max)}.`,
+        where: `line ${step.line}`,
+        mend: 'Move the work or its zero, or change the program.',
+      });
+      last = step.line;
+      break;
+    }
+    if (faults.length >= MOST_FAULTS) break;
+  }
+  return faults;
+}
+
+function reach(step: MoveStep, i: number): [number, number] {
+  const { arc, to } = step;
+  if (!arc || (i !== arc.a && i !== arc.b)) return [to[i]!, to[i]!];
+  const b = arcBounds(arc);
+  return i === arc.a ? [b.minA, b.maxA] : [b.minB, b.maxB];
+}
+
+/** The way of the tool as points in machine position, for drawing. `axes` values for each point. */
+export interface Toolpath {
+  axes: number;
+  points: Float32Array;
+  /** 1 for a point that a rapid leads to. */
+  rapid: Uint8Array;
+  /** Line of the program that leads to each point. */
+  lines: Uint32Array;
+}
+/** Angle between two points of a drawn arc, rad. */
+const ARC_STEP = Math.PI / 24;
+/** More points than this say nothing more on a screen: a longer program is drawn with some left out. */
+export const MOST_POINTS = 60_000;
+
+/** Draws a program as a polyline. */
+export function toolpathOf(program: Program): Toolpath {
+  const axes = program.start.length;
+  const moves = program.steps.filter((s): s is MoveStep => s.kind === 'move');
+  const stride = Math.max(1, Math.ceil(moves.length / MOST_POINTS));
+  const points: number[] = [...program.start];
+  const rapid: number[] = [1];
+  const lines: number[] = [0];
+  const p = new Float64Array(axes);
+  let from: readonly number[] = program.start;
+  moves.forEach((m, k) => {
+    const parts = m.arc && stride === 1 ? Math.max(2, Math.ceil(Math.abs(m.arc.sweep) / ARC_STEP)) : 1;
+    if (k % stride === 0 || k === moves.length - 1)
+      for (let i = 1; i <= parts; i++) {
+        pointAt(m, from, i / parts, p);
+        points.push(...p);
+        rapid.push(m.rapid ? 1 : 0);
+        lines.push(m.line);
+      }
+    from = m.to;
+  });
+  return {
+    axes,
+    points: Float32Array.from(points),
+    rapid: Uint8Array.from(rapid),
+    lines: Uint32Array.from(lines),
+  };
+}
