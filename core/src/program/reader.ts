@@ -84,7 +84,8 @@ export class ProgramReader {
       let end = this.text.indexOf('\n', this.at);
       if (end < 0) end = this.text.length;
       this.line++;
-      const bad = readWords(this.text, this.at, end, this.words);
+      // What stands behind the end is never run; it is not read either.
+      const bad = this.ended ? undefined : readWords(this.text, this.at, end, this.words);
       if (bad)
         this.wrong(
           bad.column,
@@ -93,7 +94,7 @@ export class ProgramReader {
             : `"${bad.text}" is not a word: a letter and a number.`,
           bad.reason === 'open comment' ? 'Close it with ).' : 'Mend it, or put it in brackets as a comment.',
         );
-      else if (this.words.length) this.block();
+      else if (this.words.length && !this.ended) this.block();
       this.at = end + 1;
     }
   }
@@ -110,10 +111,6 @@ export class ProgramReader {
   /** One line: first what it sets, then what it does. */
   private block(): void {
     const { words } = this;
-    if (this.ended) {
-      // What stands behind the end is never run; it is not read either.
-      return;
-    }
     let motionWord: Word | undefined;
     let dwell: Word | undefined;
     let machinePosition = false;

@@ -61,6 +61,8 @@ export interface ControllerAxis {
     slaveOffset: number;
     /** From the last index pulse on the way to the switch to its trip point; 0 where no index is used. */
     indexDistance: number;
+    /** From one index pulse to the next. */
+    indexPitch: number;
     /** Sides that stand further apart than this are not moved on: the frame would be strained. */
     skewLimit: number;
   };
@@ -108,12 +110,10 @@ export function controllerSettings(design: Design, settings: readonly Setting[])
       backOff: or<number>(key('back-off'), 0),
       datum: get<number>(key('datum-position')),
     });
+    const own = (d: string) =>
+      design.parts[d]?.mount?.axis === id && design.parts[d]?.mount?.end === axis.reference.end;
     const circuits = Object.values(design.circuits).filter(
-      (c) =>
-        ['reference', 'limit-and-reference'].includes(c.function) &&
-        c.devices.some(
-          (d) => design.parts[d]?.mount?.axis === id && design.parts[d]?.mount?.end === axis.reference.end,
-        ),
+      (c) => ['reference', 'limit-and-reference'].includes(c.function) && c.devices.some(own),
     );
     const turn = axis.transmission ? travelPerRevolution(axis.transmission, '') : undefined;
     return mapKnown(parts, (p): ControllerAxis => ({
@@ -133,12 +133,18 @@ export function controllerSettings(design: Design, settings: readonly Setting[])
         backOff: p.backOff,
         positionAtDatum: p.datum,
         farthest: 1.3 * (p.max - p.min) + 4 * p.backOff,
-        sides: axis.reference.sides ?? sidesOf(axis, circuits),
+        sides:
+          axis.reference.sides ??
+          sidesOf(
+            axis,
+            circuits.map((c) => c.devices.filter(own).length),
+          ),
         slaveOffset: figureOr(axis.reference.slaveOffset, 0),
         indexDistance:
           axis.reference.method === 'switch-and-index' && turn?.known
             ? figureOr(axis.reference.indexPhase, 0) * turn.value
             : 0,
+        indexPitch: turn?.known ? turn.value : 0,
         skewLimit: figureOr(axis.driveSpacing, 600) * SKEW_SHARE,
       },
     }));
@@ -183,10 +189,10 @@ export function controllerSettings(design: Design, settings: readonly Setting[])
 const SKEW_SHARE = 1 / 80;
 
 /** Two switches on inputs of their own square the sides; two on one input want motor by motor; one serves both. */
-function sidesOf(axis: Axis, circuits: readonly InputCircuit[]): NonNullable<Reference['sides']> {
+function sidesOf(axis: Axis, switchesOnInput: readonly number[]): NonNullable<Reference['sides']> {
   if (axis.drives.length < 2) return 'together';
-  if (circuits.length > 1) return 'each-own-switch';
-  return (circuits[0]?.devices.length ?? 0) > 1 ? 'motor-by-motor' : 'together';
+  if (switchesOnInput.length > 1) return 'each-own-switch';
+  return (switchesOnInput[0] ?? 0) > 1 ? 'motor-by-motor' : 'together';
 }
 
 /** The control's own poll, and that of a board in between where its inputs are read through one. */

@@ -5,7 +5,7 @@ import { pointAt } from '../../program/program';
 /** Corners are rounded in time: the positions sent are the mean of the path over this long, s. */
 const CORNER_S = 0.008;
 /** Share of that time’s worth of acceleration that a corner may use up; the rest is the path’s own. */
-const CORNER_SHARE = 0.5;
+const CORNER_SHARE = 0.4;
 /** As many steps ahead as the speed at their corners is looked at. */
 const LOOK_AHEAD = 48;
 /** A spindle without an encoder counts as up to speed after this long, s; with one, within this share of its speed. */

@@ -24,6 +24,8 @@ export interface ReferenceSense {
   dt: number;
 }
 
+/** Turns of the index before the slow approach, so that one pulse at least is passed. */
+const INDEX_RUN = 1.15;
 /** A leg may last this many times as long as its way at its speed, and this much more, s. */
 const LEG_TIME = { times: 2, plusS: 5 };
 
@@ -41,6 +43,7 @@ export class ReferenceRun {
   private firstTrip = 0;
   private begun = 0;
   private lastIndex = NaN;
+  private readonly masked: ReadonlySet<number>;
   private readonly own: { index: number; drive: number | undefined }[];
 
   constructor(
@@ -56,16 +59,18 @@ export class ReferenceRun {
         ? [{ index, drive: input.drive }]
         : [],
     );
+    this.masked = new Set(all.map((o) => o.index));
     this.own = reference.sides === 'stored-offset' ? all.filter((o) => o.drive !== 1) : all;
   }
 
   /** Whether a limit input belongs to the leg that is under way and must not stop it. */
   masks(inputIndex: number): boolean {
-    return this.leg !== 'done' && this.own.some((o) => o.index === inputIndex);
+    return this.leg !== 'done' && this.masked.has(inputIndex);
   }
   /** The encoder has given its index pulse at this commanded position. */
   sawIndex(position: number): void {
-    this.lastIndex = position;
+    // What comes after the trip is the next turn's.
+    if (!this.stopping) this.lastIndex = position;
   }
 
   private get settings() {
@@ -94,8 +99,11 @@ export class ReferenceRun {
   }
 
   private backOff(leg: Leg): void {
+    const { backOff, indexDistance, indexPitch } = this.settings;
+    // The slow approach has to pass an index pulse for sure.
+    const way = leg === 'back-off' && indexDistance > 0 ? Math.max(backOff, INDEX_RUN * indexPitch) : backOff;
     // Measured from the trip point, not from where the ramp ended: a fast approach may run on further than the back-off.
-    this.go(leg, this.tripPosition - this.towards * this.settings.backOff, this.settings.fastSpeed, undefined);
+    this.go(leg, this.tripPosition - this.towards * way, this.settings.fastSpeed, undefined);
   }
 
   private fail(event: ControllerEvent, events: ControllerEvent[]): void {
@@ -178,7 +186,11 @@ export class ReferenceRun {
     const { farthest, skewLimit } = this.settings;
     const tripped = (o: { index: number }) => sense.tripped(o.index);
     // Each side of a gantry with inputs of its own stands as soon as its own switch trips; slowly, so that it can.
-    const perSide = this.leg === 'slow' && this.own.length > 1 && this.own.every((o) => o.drive !== undefined);
+    const perSide =
+      this.settings.sides === 'each-own-switch' &&
+      this.leg === 'slow' &&
+      this.own.length > 1 &&
+      this.own.every((o) => o.drive !== undefined);
     if (perSide) {
       for (const o of this.own)
         if (tripped(o) && !axis.held[o.drive!]) {

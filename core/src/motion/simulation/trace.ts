@@ -42,7 +42,7 @@ export class Trace {
     return [
       'time s',
       'state',
-      'inputs tripped, bit by bit',
+      'inputs tripped (bits)',
       'spindle rpm',
       ...this.shape.axes.flatMap((a) => [`${a} commanded`, `${a} speed`]),
       ...this.shape.motors.flatMap((m) => [`${m} true place`, `${m} torque share`]),

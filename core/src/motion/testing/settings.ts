@@ -24,6 +24,7 @@ export const axisOf = (id: string, more: Partial<ControllerAxis> = {}): Controll
     sides: 'together',
     slaveOffset: 0,
     indexDistance: 0,
+    indexPitch: 0,
     skewLimit: 8,
   },
   ...more,
