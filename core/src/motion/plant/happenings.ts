@@ -5,7 +5,6 @@ export type Happening = { t: number } & (
   | { kind: 'bang'; motor: number; speed: number; plusEnd: boolean }
   | { kind: 'fell'; motor: number; distance: number }
   | { kind: 'alarm'; motor: number; error: number }
-  | { kind: 'coupling slipped'; motor: number; lost: number }
   | { kind: 'racked'; axis: number; skew: number }
   | { kind: 'switch crushed'; switchIndex: number; beyond: number }
   | { kind: 'supply sagged'; share: number }

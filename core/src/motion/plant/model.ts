@@ -64,7 +64,7 @@ export interface PlantMotor {
   /** Torque at the shaft for one N at the carriage. */
   leverNmPerN: number;
   polePairs: number;
-  /** Power in the windings while it is fed, W. */
+  /** Power in the windings while it turns, W; at rest the current is turned down. */
   copperW: number;
   /** The coil of its brake, `part/element`; undefined without one. */
   brake: string | undefined;

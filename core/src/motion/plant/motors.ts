@@ -24,6 +24,8 @@ const LEAST_SHARE = 0.35;
 const SAG_TIME_S = 0.01;
 /** Rotor and field give way to each other: a jolt of the command spreads over this long, s. */
 const ELASTIC_S = 0.005;
+/** A clamp that slips rarely grips alike both ways. */
+const GRIPS_BACK = 0.5;
 /** Load angle at the shaft, as a share of a cycle for each part of the torque. */
 const LOAD_ANGLE = 1 / (2 * Math.PI);
 /** Below this acceleration, in travel per s², a standing motor has settled. */
@@ -74,7 +76,6 @@ export class Motors {
   private readonly tables: Float64Array[];
   private readonly rpmInverse: Float64Array;
   private readonly pullIn: Float64Array;
-  private readonly copperW: number;
   private readonly racked: Uint8Array;
   private sagTold = false;
 
@@ -114,7 +115,6 @@ export class Motors {
     this.tables = motors.map((m) => Float64Array.from(m.torqueNm.length ? m.torqueNm : [Infinity]));
     this.rpmInverse = Float64Array.from(motors, (m) => 60 / m.travelPerRev / m.rpmStep);
     this.pullIn = Float64Array.from(motors, pullInSpeed);
-    this.copperW = motors.reduce((sum, m) => sum + m.copperW, 0);
   }
 
   /** Pull-out torque of a motor at a speed, N·m, at the voltage that the supply gives. */
@@ -175,6 +175,7 @@ export class Motors {
         continue;
       }
       moved = true;
+      power += motor.copperW;
       sent[m] = p;
       const v = (dp * motor.travelPerPulse) / dt;
       const was = acceleration[m]!;
@@ -192,7 +193,7 @@ export class Motors {
       else this.takeCarriage(m);
     }
     this.moved = moved;
-    if (moved) this.afterMotion(power, timeS, dt);
+    if (moved || this.busShare < 1) this.afterMotion(power, timeS, dt);
   }
 
   private rackNm(m: number): number {
@@ -228,7 +229,8 @@ export class Motors {
       if (this.mode[m] !== LOCKED) this.speed[m] = 0;
     }
     // A coupling that slips lets the shaft turn on without the carriage.
-    if (size > motor.couplingNm) this.coupled[m]! -= (place - this.place[m]!) * (1 - motor.couplingNm / size);
+    if (size > motor.couplingNm)
+      this.coupled[m]! -= (place - this.place[m]!) * (1 - motor.couplingNm / size) * (v > 0 ? 1 : GRIPS_BACK);
     this.place[m] = place;
     return (size * (v < 0 ? -v : v) * 2 * Math.PI) / motor.travelPerRev;
   }
@@ -417,8 +419,7 @@ export class Motors {
 
   private afterMotion(power: number, timeS: number, dt: number): void {
     if (this.supplyW !== Infinity) {
-      const demand = power + this.copperW;
-      const share = demand > this.supplyW ? Math.max(LEAST_SHARE, this.supplyW / demand) : 1;
+      const share = power > this.supplyW ? Math.max(LEAST_SHARE, this.supplyW / power) : 1;
       this.busShare += (share - this.busShare) * Math.min(1, dt / SAG_TIME_S);
       if (this.busShare > 0.999) {
         this.busShare = 1;

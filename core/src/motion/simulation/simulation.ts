@@ -118,7 +118,7 @@ export class Simulation {
   private readonly pulses: Float64Array[];
   private readonly readings: RawReading[];
   private readonly entries: Recording['entries'] = [];
-  private readonly noisy: { index: number; perS: number; lengthS: number }[];
+  private readonly noisy: { index: number; perS: number; lengthS: number; motion: boolean }[];
   private spikes: { index: number; until: number }[] = [];
   private plate: TouchPlate | undefined;
   private seenOutputs = -1;
@@ -138,8 +138,9 @@ export class Simulation {
     this.pulses = this.controller.axes.map((a) => a.pulses);
     this.readings = input.inputs.map(() => -1);
     this.noisy = settings.inputs.flatMap((s, index) => {
-      const perS = truth.noise[s.id];
-      return perS ? [{ index, perS, lengthS: s.filterS + s.pollS + SPIKE_BEYOND_S }] : [];
+      const n = truth.noise[s.id];
+      const lengthS = s.filterS + s.pollS + SPIKE_BEYOND_S;
+      return n ? [{ index, perS: n.perS, lengthS, motion: n.while === 'motion' }] : [];
     });
     this.look(0);
   }
@@ -153,6 +154,18 @@ export class Simulation {
     });
     return this.trace;
   }
+
+  /** Whether a button is held in by a hand, or stuck so. */
+  pressedNow(device: string): boolean {
+    return this.pressed.has(device);
+  }
+  /** The lowest voltage of the motor supply since it was last asked for, as a share. */
+  lowestBusShare(): number {
+    const low = this.lowestBus;
+    this.lowestBus = this.plant.motors.busShare;
+    return low;
+  }
+  private lowestBus = 1;
 
   get timeS(): number {
     return this.controller.timeS;
@@ -295,6 +308,7 @@ export class Simulation {
       const m = plant.model.motors[p.motor]!;
       controller.index(m.axis, m.index, p.t);
     }
+    if (plant.motors.busShare < this.lowestBus) this.lowestBus = plant.motors.busShare;
     if (plant.happenings.length > this.told) this.hear();
   }
   private told = 0;
@@ -317,7 +331,7 @@ export class Simulation {
     return outputs.spindle * Math.min(1, share);
   }
 
-  /** A spinning spindle throws its spikes on what lies beside it. */
+  /** A spinning spindle throws its spikes on what lies beside it; a loose conductor opens when the machine shakes. */
   private disturb(t: number): void {
     let changed = false;
     if (this.spikes.length) {
@@ -325,13 +339,12 @@ export class Simulation {
       changed = left.length !== this.spikes.length;
       this.spikes = left;
     }
-    const { spindle, random } = this.plant;
-    if (spindle && spindle.rpm !== 0)
-      for (const n of this.noisy)
-        if (random.next() < n.perS * STEP_S) {
-          this.spikes.push({ index: n.index, until: t + n.lengthS });
-          changed = true;
-        }
+    const { spindle, random, motors } = this.plant;
+    for (const n of this.noisy)
+      if ((n.motion ? motors.moved : spindle && spindle.rpm !== 0) && random.next() < n.perS * STEP_S) {
+        this.spikes.push({ index: n.index, until: t + n.lengthS });
+        changed = true;
+      }
     if (changed) this.look(t);
   }
 

@@ -47,6 +47,7 @@ export function hideableFaults(design: Design, inputs: Readonly<Record<string, T
       );
       if (wire) faults.push({ kind: 'wire-off', conductor: wire[0] });
     }
+  for (const [id, c] of circuits) if (isProtective(c)) faults.push({ kind: 'loose-wire', circuit: id, perS: 0.5 });
   const limits = circuits.filter(([, c]) => c.devices.some((d) => design.parts[d]?.mount));
   limits.forEach(([a], i) => limits.slice(i + 1).forEach(([b]) => faults.push({ kind: 'inputs-swapped', a, b })));
   if (design.roles.spindle)

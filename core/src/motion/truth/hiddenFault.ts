@@ -12,6 +12,7 @@ export type HiddenFault =
   | { kind: 'loose-coupling'; axis: string; drive: number; share: number }
   | { kind: 'weak-supply'; share: number }
   | { kind: 'noise'; circuit: string; perS: number }
+  | { kind: 'loose-wire'; circuit: string; perS: number }
   | { kind: 'stuck-switch'; device: string; as: 'open' | 'closed' }
   | { kind: 'wire-off'; conductor: string }
   | { kind: 'pressed'; device: string }
@@ -34,6 +35,7 @@ export const hiddenFaultTitle: Record<HiddenFaultKind, string> = {
   'loose-coupling': 'A loose coupling',
   'weak-supply': 'A supply that gives way',
   noise: 'Noise on an input while the spindle runs',
+  'loose-wire': 'A conductor that shakes loose while something moves',
   'stuck-switch': 'A switch that is stuck',
   'wire-off': 'A conductor that has come off',
   pressed: 'A button pressed out of sight',
@@ -68,6 +70,8 @@ export function revealFault(f: HiddenFault, design: Design): string {
       return `The motor supply gives only ${Math.round(f.share * 100)} % of what its plate says.`;
     case 'noise':
       return `“${circuitName(design, f.circuit)}” catches the spindle’s noise.`;
+    case 'loose-wire':
+      return `A conductor of “${circuitName(design, f.circuit)}” sits loose and opens when the machine shakes.`;
     case 'stuck-switch':
       return `${part(f.device)} is stuck ${f.as}.`;
     case 'wire-off': {

@@ -17,10 +17,12 @@ export interface TrueMachine {
   pressed: readonly string[];
   /** Drivers that get no enable. */
   unable: readonly string[];
-  /** Circuits that catch noise while the spindle runs: trips a second. */
-  noise: Readonly<Record<string, number>>;
+  /** Circuits that catch noise while the spindle runs, or come loose while something moves: trips a second. */
+  noise: Readonly<Record<string, { perS: number; while: 'spindle' | 'motion' }>>;
   /** How far the second motor's side of each axis stands ahead, in the order of the axes. */
   skew: readonly number[];
+  /** What was worked in, for whoever may look inside. */
+  faults: readonly HiddenFault[];
 }
 
 const otherForm = (e: Element): Element =>
@@ -36,7 +38,7 @@ export function trueMachine(
   const stuck = new Map<string, 'open' | 'closed'>();
   const pressed: string[] = [];
   const unable: string[] = [];
-  const noise: Record<string, number> = {};
+  const noise: Record<string, { perS: number; while: 'spindle' | 'motion' }> = {};
   const skew = design.axisOrder.map(() => 0);
   const plantChanges: ((p: PlantModel) => void)[] = [];
   const motor = (p: PlantModel, axis: string, drive: number) =>
@@ -116,7 +118,10 @@ export function trueMachine(
         break;
       }
       case 'noise':
-        noise[f.circuit] = f.perS;
+        noise[f.circuit] = { perS: f.perS, while: 'spindle' };
+        break;
+      case 'loose-wire':
+        noise[f.circuit] = { perS: f.perS, while: 'motion' };
         break;
       case 'contact-other-type': {
         const part = design.parts[f.device];
@@ -138,7 +143,7 @@ export function trueMachine(
     }
   return mapKnown(plantModel(design), (plant) => {
     for (const change of plantChanges) change(plant);
-    return { design, plant, stuck, pressed, unable, noise, skew };
+    return { design, plant, stuck, pressed, unable, noise, skew, faults };
   });
 }
 
