@@ -44,6 +44,7 @@ export const staircase = {
   'motion/profile': [],
   'motion/controller': ['units', 'settings', 'program', 'motion/profile'],
   'motion/plant': ['units', 'machine', 'drivetrain', 'electrics', 'wiring', 'switches'],
+  'motion/hand': [],
   'motion/truth': ['units', 'machine', 'drivetrain', 'switches', 'wiring', 'motion/plant'],
   'motion/simulation': [
     'units',

@@ -29,6 +29,7 @@ const whenEmpty: Partial<Record<string, string>> = {
   'circuits.*.filterCapacitance': 'none',
   'circuits.*.dischargeResistance': 'none',
   'axes.*.jerk': 'no limit',
+  programWords: 'widespread',
   'axes.*.rackingStiffness': '60 N/mm',
   'axes.*.backlash': '0',
   'axes.*.reference.slaveOffset': '0',

@@ -2,7 +2,7 @@
 import type { Ruler } from '@nodaxis/core/switches/envelope';
 import { displayUnit, printNumber } from '@nodaxis/core/units/print';
 import { fromBase } from '@nodaxis/core/units/units';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { usePreferences } from '../document/preferences';
 
 /**
@@ -20,7 +20,39 @@ const props = defineProps<{
   pressed?: ReadonlySet<string>;
   /** Turn of the whole rule on the sheet, so that its figures stay upright. */
   upright?: number;
+  /** Its cursor can be dragged to a place, and its switches pressed by hand. */
+  movable?: boolean;
+  /** The input of each switch as the control takes it, by device. */
+  lamps?: Readonly<Record<string, { label: string; tripped: boolean }>>;
 }>();
+const emit = defineEmits<{ move: [position: number]; press: [device: string, down: boolean] }>();
+const root = ref<SVGGElement>();
+const dragged = ref<number>();
+/** The place under the pointer, wherever on the sheet and however turned the rule lies. */
+function placeAt(e: PointerEvent): number {
+  const matrix = root.value!.getScreenCTM()!.inverse();
+  const local = new DOMPoint(e.clientX, e.clientY).matrixTransform(matrix);
+  const share = Math.min(1, Math.max(0, local.x / props.length));
+  return props.ruler.hardMinus + (props.reverse ? 1 - share : share) * span.value;
+}
+function grip(e: PointerEvent) {
+  if (!props.movable) return;
+  e.preventDefault();
+  (e.currentTarget as Element).setPointerCapture(e.pointerId);
+  dragged.value = placeAt(e);
+}
+const drag = (e: PointerEvent) => dragged.value !== undefined && (dragged.value = placeAt(e));
+function drop() {
+  if (dragged.value !== undefined) emit('move', dragged.value);
+  dragged.value = undefined;
+}
+function push(device: string, e: PointerEvent) {
+  if (!props.movable) return;
+  e.stopPropagation();
+  e.preventDefault();
+  (e.currentTarget as Element).setPointerCapture(e.pointerId);
+  emit('press', device, true);
+}
 const preferences = usePreferences();
 const H = 18;
 
@@ -60,7 +92,7 @@ const plusX = computed(() => props.length * (props.reverse ? 0.3 : 0.7));
 </script>
 
 <template>
-  <g class="ruler">
+  <g ref="root" class="ruler">
     <rect class="body" x="0" y="0" :width="length" :height="H" />
     <rect class="polish" :x="envelope.x" y="1.5" :width="envelope.width" :height="H - 3" />
     <g v-for="(t, i) in ticks" :key="i">
@@ -77,18 +109,54 @@ const plusX = computed(() => props.length * (props.reverse ? 0.3 : 0.7));
     </g>
     <rect class="stop" x="-8" y="-4" width="8" :height="H + 8" />
     <rect class="stop" :x="length" y="-4" width="8" :height="H + 8" />
-    <path
-      v-for="t in ruler.trips"
-      :key="t.device"
-      class="notch"
-      :class="{ lit: pressed?.has(t.device), reference: t.isReference }"
-      :d="`M${x(t.position) - 5} -1h10l-5 8z`"
+    <rect
+      v-if="movable"
+      class="grip"
+      x="-8"
+      y="-8"
+      :width="length + 16"
+      :height="H + 18"
+      @pointerdown="grip"
+      @pointermove="drag"
+      @pointerup="drop"
+      @pointercancel="dragged = undefined"
     />
+    <g v-for="t in ruler.trips" :key="t.device">
+      <path
+        class="notch"
+        :class="{ lit: pressed?.has(t.device), reference: t.isReference }"
+        :d="`M${x(t.position) - 5} -1h10l-5 8z`"
+      />
+      <template v-if="lamps?.[t.device]">
+        <circle class="lamp" :class="{ lit: lamps[t.device]!.tripped }" :cx="x(t.position)" cy="-9" r="4.5" />
+        <rect
+          v-if="movable"
+          class="grip finger"
+          :x="x(t.position) - 11"
+          y="-18"
+          width="22"
+          height="26"
+          :aria-label="`Press ${lamps[t.device]!.label} by hand`"
+          @pointerdown="push(t.device, $event)"
+          @pointerup="emit('press', t.device, false)"
+          @pointercancel="emit('press', t.device, false)"
+        >
+          <title>{{ lamps[t.device]!.label }}: hold to press by hand</title>
+        </rect>
+      </template>
+    </g>
     <path class="datum" :d="`M${x(ruler.restAfterReference)} 0v-8m-5 0h10l-5 6z`" />
     <text class="plus" :x="plusX" y="-9" text-anchor="middle"
       >{{ reverse ? '← ' : '' }}{{ letter }}+{{ reverse ? '' : ' →' }}</text
     >
-    <line v-if="ghost !== undefined" class="ghost" :x1="x(ghost)" :x2="x(ghost)" y1="-6" :y2="H + 4" />
+    <line
+      v-if="(dragged ?? ghost) !== undefined"
+      class="ghost"
+      :x1="x((dragged ?? ghost)!)"
+      :x2="x((dragged ?? ghost)!)"
+      y1="-6"
+      :y2="H + 4"
+    />
     <path v-if="position !== undefined" class="cursor" :d="`M${x(position)} ${H + 2}V-5m-4-5h8v5l-4 4-4-4z`" />
   </g>
 </template>
@@ -124,6 +192,29 @@ const plusX = computed(() => props.length * (props.reverse ? 0.3 : 0.7));
 .notch.lit {
   fill: var(--danger);
   stroke: var(--danger);
+}
+.lamp {
+  fill: var(--sheet);
+  stroke: var(--ink);
+  stroke-width: 1.2;
+}
+.lamp.lit {
+  fill: var(--danger);
+}
+.grip {
+  fill: transparent;
+  cursor: grab;
+  touch-action: none;
+}
+.finger {
+  cursor: pointer;
+}
+.cursor,
+.ghost,
+.datum,
+.notch,
+.lamp {
+  pointer-events: none;
 }
 .datum {
   fill: var(--accent);

@@ -1,23 +1,106 @@
-import type { ControllerCommand } from '@nodaxis/core/motion/controller/controller';
+import type { Debrief } from '@nodaxis/core/drills/session';
+import { DrillSession } from '@nodaxis/core/drills/session';
+import type { DrillMachine } from '@nodaxis/core/drills/drill';
+import { drills } from '@nodaxis/core/drills/list';
+import type { Inspection } from '@nodaxis/core/motion/simulation/inspect';
+import { inspect, inspectionKey } from '@nodaxis/core/motion/simulation/inspect';
+import type { Act } from '@nodaxis/core/motion/simulation/record';
 import type { SimulationInput, Snapshot } from '@nodaxis/core/motion/simulation/simulation';
 import { Simulation, STEP_S } from '@nodaxis/core/motion/simulation/simulation';
+import { stateSentence } from '@nodaxis/core/motion/controller/states';
+import type { Toolpath } from '@nodaxis/core/program/check';
+import { outsideEnvelope, toolpathOf } from '@nodaxis/core/program/check';
+import type { Program, ProgramMachine } from '@nodaxis/core/program/program';
+import { ProgramReader } from '@nodaxis/core/program/reader';
+import type { Display } from '@nodaxis/core/units/print';
+import type { Fault } from '@nodaxis/core/units/result';
 import { expose } from 'comlink';
 
 const FRAME_MS = 33;
 /** After a pause of the whole machine (a sleeping laptop) no more than this is caught up at once. */
 const MOST_CATCH_UP_MS = 200;
+/** A long program is read in stretches of this many lines, so that the machine moves on and the reading can be stopped. */
+const LINES_AT_ONCE = 8_000;
+/** Points that a chart of the trace is given for each channel. */
+const CHART_POINTS = 1_200;
+
+/** What the reading of a program has found. */
+export interface ProgramView {
+  lines: number;
+  faults: Fault[];
+  furtherFaults: number;
+  /** Moves beyond the envelope. */
+  outside: Fault[];
+  path: Toolpath;
+  /** Line of each step, so that a line can be run from. */
+  stepLines: Uint32Array;
+}
+export interface TraceView {
+  channels: string[];
+  /** One row for each kept point, all channels in turn. */
+  rows: Float32Array;
+}
+export interface DrillView {
+  goals: { id: string; text: string; reached: boolean }[];
+}
+/** What is kept to bring a lost machine back: an act, or a program that was run, at its step. */
+export type Kept = { step: number } & ({ act: Act } | { text: string; from: number | undefined });
+export interface Frame {
+  snapshot: Snapshot;
+  drill: DrillView | undefined;
+}
 
 let simulation: Simulation | undefined;
+let session: DrillSession | undefined;
 let timer: ReturnType<typeof setInterval> | undefined;
 let pace = 1;
+let program: Program | undefined;
+let reading = 0;
+let places = new Map<string, number>();
+
+const machineOf = (sim: Simulation): ProgramMachine => {
+  const { settings } = sim.input;
+  return {
+    letters: settings.axes.map((a) => a.letter),
+    linear: settings.axes.map((a) => a.linear),
+    diameterX: settings.diameterX,
+    words: settings.programWords,
+    encoder: (settings.spindle?.lines ?? 0) > 0,
+    maxRpm: settings.spindle?.maxRpm,
+  };
+};
+
+/** A reader for a program on the machine as it stands now. */
+const readerFor = (sim: Simulation, text: string) =>
+  new ProgramReader(text, machineOf(sim), {
+    start: sim.controller.axes.map((a) => a.position),
+    offsets: sim.controller.offsets.sets.map((s) => [...s]),
+    active: sim.controller.offsets.active,
+  });
 
 /** A simulated control with its machine on its own thread: it runs while the page draws. */
 const practice = {
-  start(input: SimulationInput, onFrame: (snapshot: Snapshot) => void): void {
+  /** Starts a machine; of a drill with what it hides and its prelude. What is told of it goes to `onFrame`. */
+  start(
+    input: SimulationInput,
+    onFrame: (frame: Frame) => void,
+    drill: { id: string; machine: DrillMachine } | undefined,
+  ): void {
     practice.stop();
     simulation = new Simulation(input);
+    simulation.startTrace();
+    session = undefined;
+    places = new Map();
+    const found = drill && drills.find((d) => d.id === drill.id);
+    const begin = drill && found?.start(drill.machine, input.seed);
+    if (found && begin) session = new DrillSession(found, begin, simulation);
     let last = performance.now();
     let owed = 0;
+    const frame = () => {
+      const snapshot = simulation!.snapshot();
+      session?.see(snapshot);
+      onFrame({ snapshot, drill: session && { goals: session.progress() } });
+    };
     timer = setInterval(() => {
       const now = performance.now();
       owed += (Math.min(now - last, MOST_CATCH_UP_MS) * pace) / 1000 / STEP_S;
@@ -25,21 +108,124 @@ const practice = {
       const steps = Math.floor(owed);
       owed -= steps;
       simulation!.run(steps);
-      onFrame(simulation!.snapshot());
+      frame();
     }, FRAME_MS);
+    frame();
   },
   stop(): void {
     clearInterval(timer);
     simulation = undefined;
+    session = undefined;
+    program = undefined;
+    reading++;
   },
-  command(c: ControllerCommand): void {
-    simulation?.command(c);
+  /** Does something; returns the step at which it was done, for whoever keeps a record. */
+  act(act: Act): number {
+    if (session) session.act(act);
+    else simulation?.act(act);
+    return simulation?.steps ?? 0;
   },
-  press(device: string, down: boolean): void {
-    simulation?.press(device, down);
+  /** Tells recorded acts again up to a step: a machine that was lost is brought back to where it was. */
+  retell(entries: Kept[], steps: number): void {
+    if (!simulation) return;
+    for (const e of entries) {
+      simulation.run(Math.max(0, e.step - simulation.steps));
+      if ('act' in e) practice.act(e.act);
+      else {
+        const reader = readerFor(simulation, e.text);
+        reader.read(Infinity);
+        program = reader.result().program;
+        practice.run(e.from);
+      }
+    }
+    simulation.run(Math.max(0, steps - simulation.steps));
   },
   setPace(next: number): void {
     pace = next;
+  },
+  /** Runs a number of steps by hand while the time stands. */
+  advance(steps: number): void {
+    simulation?.run(steps);
+  },
+  look(inspection: Inspection, display: Display): string {
+    if (!simulation) return '';
+    if (session) return session.look(inspection, display);
+    const key = inspectionKey(inspection);
+    const seen = inspect(simulation, inspection, display, places.get(key));
+    if (seen.place !== undefined) places.set(key, seen.place);
+    return seen.text;
+  },
+
+  /** Reads a program for the machine as it stands. Undefined where another reading has overtaken this one. */
+  async readProgram(
+    text: string,
+    display: Display,
+    onProgress: (share: number) => void,
+  ): Promise<ProgramView | undefined> {
+    const sim = simulation;
+    if (!sim) return undefined;
+    const own = ++reading;
+    const { controller } = sim;
+    const machine = machineOf(sim);
+    const reader = readerFor(sim, text);
+    while (!reader.done) {
+      reader.read(LINES_AT_ONCE);
+      if (reader.done) break;
+      onProgress(reader.progress);
+      await new Promise((r) => setTimeout(r));
+      if (own !== reading) return undefined;
+    }
+    const read = reader.result();
+    program = read.faults.length ? undefined : read.program;
+    const known = controller.allReferenced;
+    return {
+      lines: read.program.lines,
+      faults: read.faults,
+      furtherFaults: read.furtherFaults,
+      outside: known
+        ? outsideEnvelope(
+            read.program,
+            machine,
+            sim.input.settings.axes.map((a) => a.envelope),
+            display,
+          )
+        : [],
+      path: toolpathOf(read.program),
+      stepLines: Uint32Array.from(read.program.steps, (s) => s.line),
+    };
+  },
+  /** Ends a reading that takes too long. */
+  stopReading(): void {
+    reading++;
+  },
+  /** Loads the program that was read, and runs it from one of its steps. */
+  run(from: number | undefined): number {
+    if (!program || !simulation) return 0;
+    if (simulation.controller.program !== program) practice.act({ type: 'load', program });
+    return practice.act({ type: 'run', ...(from === undefined ? {} : { from }) });
+  },
+
+  /** The last seconds of every channel, thinned out for a chart. */
+  trace(seconds: number): TraceView | undefined {
+    const trace = simulation?.trace;
+    if (!trace) return undefined;
+    const count = Math.min(trace.count, Math.round(seconds / STEP_S));
+    const stride = Math.max(1, Math.ceil(count / CHART_POINTS));
+    const points = Math.ceil(count / stride);
+    const rows = new Float32Array(points * trace.width);
+    for (let i = 0; i < points; i++) rows.set(trace.row(trace.count - count + i * stride), i * trace.width);
+    return { channels: trace.channels, rows };
+  },
+  traceCsv(every: number): string {
+    return simulation?.trace?.toCsv(every, Object.values(stateSentence)) ?? '';
+  },
+  answers(): { index: number; text: string }[] {
+    return session?.answers() ?? [];
+  },
+  finish(answer: number | undefined): Debrief | undefined {
+    const debrief = session?.finish(answer);
+    session = undefined;
+    return debrief;
   },
 };
 

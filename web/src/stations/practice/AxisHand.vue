@@ -17,13 +17,16 @@ const props = defineProps<{
   offset: number;
   pressed: ReadonlySet<string>;
   powered: boolean;
+  /** A step for each press of a key or button, mm or °; 0: it moves while held. */
+  step: number;
 }>();
 const emit = defineEmits<{
   hold: [direction: 1 | -1, share: number];
   release: [];
   move: [position: number];
   reference: [];
-  zero: [position: number];
+  nudge: [distance: number];
+  zero: [];
 }>();
 const SLOW = 0.25;
 const machine = useMachine();
@@ -64,7 +67,7 @@ function onKeyDown(e: KeyboardEvent) {
     e.preventDefault();
     if (down === e.key) return;
     down = e.key;
-    emit('hold', direction, e.shiftKey ? 1 : SLOW);
+    go(direction, e.shiftKey);
   } else if (e.key === 'Home') {
     e.preventDefault();
     emit('reference');
@@ -74,23 +77,13 @@ function letGo() {
   down = '';
   emit('release');
 }
-const ghost = ref<number>();
-function at(e: PointerEvent): number {
-  const r = (e.currentTarget as SVGElement).getBoundingClientRect();
-  const share = Math.min(1, Math.max(0, (e.clientX - r.left - 12) / (r.width - 24)));
-  return ruler.value!.hardMinus + share * (ruler.value!.hardPlus - ruler.value!.hardMinus);
+/** Moves while it is held, or by one step for each press. */
+function go(direction: 1 | -1, fast: boolean) {
+  if (props.step > 0) emit('nudge', direction * props.step);
+  else emit('hold', direction, fast ? 1 : SLOW);
 }
-function dragStart(e: PointerEvent) {
-  if (!props.powered || !ruler.value) return;
-  (e.currentTarget as SVGElement).setPointerCapture(e.pointerId);
-  ghost.value = at(e);
-}
-const drag = (e: PointerEvent) => ghost.value !== undefined && (ghost.value = at(e));
 /** The wanted place is told as a distance from the true one, so that it also works before the datum is known. */
-function drop() {
-  if (ghost.value !== undefined && truly.value !== undefined) emit('move', position.value + ghost.value - truly.value);
-  ghost.value = undefined;
-}
+const moveTo = (place: number) => truly.value !== undefined && emit('move', position.value + place - truly.value);
 </script>
 
 <template>
@@ -123,7 +116,7 @@ function drop() {
         class="plain-button framed jog"
         :disabled="!powered"
         :aria-label="`Hold to move ${letter} to minus`"
-        @pointerdown.prevent="emit('hold', -1, $event.shiftKey ? 1 : SLOW)"
+        @pointerdown.prevent="go(-1, $event.shiftKey)"
         @pointerleave="emit('release')"
       >
         <ArrowLeft />−
@@ -132,7 +125,7 @@ function drop() {
         class="plain-button framed jog"
         :disabled="!powered"
         :aria-label="`Hold to move ${letter} to plus`"
-        @pointerdown.prevent="emit('hold', 1, $event.shiftKey ? 1 : SLOW)"
+        @pointerdown.prevent="go(1, $event.shiftKey)"
         @pointerleave="emit('release')"
       >
         +<ArrowRight />
@@ -142,7 +135,7 @@ function drop() {
         :disabled="!powered"
         title="Work position is zero here"
         :aria-label="`Work zero of ${letter} here`"
-        @click="emit('zero', position)"
+        @click="emit('zero')"
       >
         Zero
       </button>
@@ -161,25 +154,16 @@ function drop() {
       @keyup="letGo"
       @blur="letGo"
     >
-      <svg
-        v-if="ruler"
-        :viewBox="`-12 -20 ${width} 54`"
-        :width="width"
-        height="54"
-        @pointerdown="dragStart"
-        @pointermove="drag"
-        @pointerup="drop"
-        @pointercancel="ghost = undefined"
-      >
-        <rect x="-12" y="-20" :width="width" height="54" fill="transparent" />
+      <svg v-if="ruler" :viewBox="`-12 -20 ${width} 54`" :width="width" height="54">
         <RulerGlyph
           :ruler="ruler"
           :length="width - 24"
           :letter="letter"
           :linear="linear"
           :position="truly"
-          :ghost="ghost"
           :pressed="pressed"
+          :movable="powered"
+          @move="moveTo"
         />
       </svg>
     </div>

@@ -1,26 +1,51 @@
 <script setup lang="ts">
-import { stateSentence } from '@nodaxis/core/motion/controller/controller';
-import { tell } from '@nodaxis/core/motion/controller/events';
-import { describeField, fieldTitle } from '@nodaxis/core/machine/fields';
-import { circuitName } from '@nodaxis/core/machine/fields';
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
+import { circuitName, describeField, fieldTitle } from '@nodaxis/core/machine/fields';
+import { stateAdvice, stateSentence } from '@nodaxis/core/motion/controller/states';
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { useRoute } from 'vue-router';
 import { useFocusLink } from '../../app/focusLink';
 import { useMachine } from '../../document/machine';
-import { usePreferences } from '../../document/preferences';
 import MachineDrawing from '../../widgets/drawing/MachineDrawing.vue';
-import AxisHand from './AxisHand.vue';
+import StationTabs from '../../widgets/StationTabs.vue';
+import ByHand from './ByHand.vue';
+import DrillPanel from './DrillPanel.vue';
+import HiddenFaults from './HiddenFaults.vue';
+import InputLamps from './InputLamps.vue';
+import ProgramPanel from './ProgramPanel.vue';
+import StoryPanel from './StoryPanel.vue';
 import StripChart from './StripChart.vue';
-import { usePractice } from './usePractice';
+import WorkPanel from './WorkPanel.vue';
+import { providePractice } from './usePractice';
+
+const TracePanel = defineAsyncComponent(() => import('./TracePanel.vue'));
+const AxonometricView = defineAsyncComponent(() => import('./AxonometricView.vue'));
+type Tab = 'hand' | 'work' | 'program' | 'drills' | 'faults' | 'trace';
+const tabs: { id: Tab; name: string }[] = [
+  { id: 'hand', name: 'By hand' },
+  { id: 'work', name: 'Work zero' },
+  { id: 'program', name: 'Program' },
+  { id: 'drills', name: 'Drills' },
+  { id: 'faults', name: 'Faults' },
+  { id: 'trace', name: 'Trace' },
+];
+/** A gantry's skew is drawn this many times as large. */
+const SKEW = 15;
 
 const machine = useMachine();
-const preferences = usePreferences();
 const { go } = useFocusLink();
-const practice = usePractice();
-const { snapshot, story, trail, input, pace, offsets } = practice;
-const override = ref(false);
+const route = useRoute();
+const practice = providePractice();
+const { snapshot, trail, input, pace, program } = practice;
+const tab = ref<Tab>('hand');
+watch(
+  () => route.query.field,
+  (field) => field === 'programWords' && (tab.value = 'program'),
+  { immediate: true },
+);
+const view = ref<'sheet' | 'space'>('sheet');
 
 const figures = computed(() => machine.figures!);
-const powered = computed(() => snapshot.value && snapshot.value.state !== 'no-power');
+const powered = computed(() => snapshot.value !== undefined && snapshot.value.state !== 'no-power');
 const places = computed(() => Object.fromEntries((snapshot.value?.axes ?? []).map((a) => [a.id, a.truePlaces])));
 /** The drawing's cursors stand where the axes truly are; what the control believes is written beside them. */
 const drawn = computed(() =>
@@ -32,6 +57,17 @@ const drawn = computed(() =>
   ),
 );
 const pressed = computed(() => new Set(snapshot.value?.actuated ?? []));
+const skewed = computed(() => Object.values(places.value).some((p) => p.length > 1 && Math.abs(p[0]! - p[1]!) > 0.05));
+const lamps = computed(() =>
+  Object.fromEntries(
+    (snapshot.value?.inputs ?? []).flatMap((i) =>
+      (machine.design!.circuits[i.id]?.devices ?? []).map((d) => [
+        d,
+        { label: circuitName(machine.design!, i.id), tripped: i.tripped },
+      ]),
+    ),
+  ),
+);
 const lost = computed(() =>
   input.value.known ? [] : input.value.missing.map((path) => ({ path, field: describeField(machine.design!, path) })),
 );
@@ -43,41 +79,44 @@ const buttons = computed(() =>
         return {
           id,
           part,
-          name: circuit ? circuitName(machine.design!, circuit[0]) : part.name,
+          name: circuit
+            ? circuitName(machine.design!, circuit[0])
+            : id === machine.design!.roles.resetButton
+              ? 'Start motors'
+              : part.name,
           stop: circuit?.[1].function === 'stop',
           latching: part.data.class === 'button' && part.data.latching,
         };
       })
     : [],
 );
-const lines = computed(() =>
-  [...story.value].reverse().map((e) => ({ t: e.t, text: tell(e.event, preferences.display) })),
-);
-const toggle = (b: { id: string }) => practice.press(b.id, !pressed.value.has(b.id));
+const ordinary = computed(() => buttons.value.filter((b) => !b.stop));
+const stops = computed(() => buttons.value.filter((b) => b.stop));
+const momentary = (b: { latching: boolean }) => !b.latching;
+const toggle = (id: string) => practice.press(id, !pressed.value.has(id));
+/** A push button is pressed for a moment, long enough for a coil. */
+const PUSH_MS = 150;
+function push(id: string) {
+  practice.press(id, true);
+  setTimeout(() => practice.press(id, false), PUSH_MS);
+}
 const pressStop = () => {
-  const stop = buttons.value.find((b) => b.stop);
   practice.release();
-  if (stop) practice.press(stop.id, true);
+  for (const b of stops.value) practice.press(b.id, true);
 };
 const onKey = (e: KeyboardEvent) => {
-  if (e.key !== 'Escape') return;
+  if (e.key !== 'Escape' || !stops.value.length) return;
   e.preventDefault();
   pressStop();
 };
 onMounted(() => addEventListener('keydown', onKey));
 onBeforeUnmount(() => removeEventListener('keydown', onKey));
-const wires = computed(() =>
-  (snapshot.value?.inputs ?? []).map((i) => {
-    const terminal = figures.value.plan.inputs[i.id];
-    const printed = terminal ? machine.design!.parts[terminal.part]?.terminals[terminal.terminal]?.printed : '';
-    return {
-      ...i,
-      printed,
-      name: circuitName(machine.design!, i.id),
-      level: i.reading < 0 ? 'uncertain' : i.reading ? 'high' : 'low',
-    };
-  }),
-);
+function move(axis: string, place: number) {
+  const truly = drawn.value[axis];
+  const believed = snapshot.value?.axes.find((a) => a.id === axis)?.position;
+  if (truly !== undefined && believed !== undefined)
+    void practice.act({ type: 'move', axis, position: believed + place - truly });
+}
 </script>
 
 <template>
@@ -98,111 +137,175 @@ const wires = computed(() =>
   </section>
   <div v-else class="practice">
     <section class="sheet picture" aria-label="The machine">
-      <div class="row spread">
+      <div class="head">
         <p class="state" role="status" aria-live="polite">
           <span class="lamp" :class="snapshot?.state"></span
           >{{ snapshot ? stateSentence[snapshot.state] : 'Starting …' }}
         </p>
-        <div class="row">
+        <span class="row small">
+          <span v-if="powered && !snapshot?.motorPower" class="warn">Motors without power</span>
+          <span v-for="b in snapshot?.brakes ?? []" :key="b.axis" class="soft"
+            >brake {{ figures.design.axes[b.axis]?.letter }} {{ b.clamped ? 'closed' : 'free' }}</span
+          >
+          <span v-if="snapshot?.spindle" class="soft mono">{{ Math.round(snapshot.spindle.rpm) }} rpm</span>
+          <button class="plain-button" @click="view = view === 'sheet' ? 'space' : 'sheet'">
+            {{ view === 'sheet' ? 'In space' : 'Plan and elevation' }}
+          </button>
+        </span>
+      </div>
+      <div class="row commands">
+        <button
+          class="plain-button framed"
+          :class="{ main: !snapshot?.mains }"
+          @click="practice.act({ type: 'power', on: !snapshot?.mains })"
+        >
+          {{ snapshot?.mains ? 'Power off' : 'Power on' }}
+        </button>
+        <template v-for="b in ordinary" :key="b.id">
           <button
+            v-if="momentary(b)"
             class="plain-button framed"
-            :class="{ main: !powered }"
-            @click="practice.command({ type: 'power', on: !powered })"
+            :class="{ main: powered && !snapshot?.motorPower }"
+            :title="`${b.part.designation} ${b.part.name}`"
+            @click="push(b.id)"
           >
-            {{ powered ? 'Power off' : 'Power on' }}
+            {{ b.name }}
           </button>
-          <button class="plain-button framed" :disabled="!powered" @click="practice.command({ type: 'reference' })">
-            Reference run
+          <button v-else class="plain-button framed" :aria-pressed="pressed.has(b.id)" @click="toggle(b.id)">
+            {{ b.name }}
           </button>
-          <button
-            class="plain-button framed"
-            :disabled="snapshot?.state !== 'latched'"
-            @click="practice.command({ type: 'acknowledge' })"
-          >
-            Acknowledge
-          </button>
-          <button
-            v-for="b in buttons"
-            :key="b.id"
-            class="plain-button"
-            :class="b.stop ? 'stop' : 'framed'"
-            :aria-pressed="pressed.has(b.id)"
-            :title="b.stop ? 'Esc presses it; turn it to release' : ''"
-            @click="toggle(b)"
-          >
-            {{ b.name }}<template v-if="b.stop">{{ pressed.has(b.id) ? ': turn to release' : ' (Esc)' }}</template>
-          </button>
+        </template>
+        <button class="plain-button framed" :disabled="!powered" @click="practice.act({ type: 'reference' })">
+          Reference run
+        </button>
+        <button
+          class="plain-button framed"
+          :disabled="snapshot?.state !== 'latched'"
+          @click="practice.act({ type: 'acknowledge' })"
+        >
+          Acknowledge
+        </button>
+        <button
+          v-for="b in stops"
+          :key="b.id"
+          class="plain-button stop"
+          :aria-pressed="pressed.has(b.id)"
+          title="Esc presses it; turn it to release"
+          @click="toggle(b.id)"
+        >
+          {{ b.name }}{{ pressed.has(b.id) ? ': turn to release' : ' (Esc)' }}
+        </button>
+      </div>
+      <p class="soft small advice">{{ snapshot ? stateAdvice(snapshot.state, snapshot.cause) : '' }}</p>
+      <p v-if="snapshot?.limitsOff" class="caution" role="alert">
+        The limits are switched off: nothing but your eyes stops an axis.
+        <button class="plain-button framed" @click="practice.act({ type: 'limits', on: true })">
+          Switch them on again
+        </button>
+      </p>
+      <p v-if="practice.notice.value" class="caution" role="alert">
+        {{ practice.notice.value }}
+        <button
+          v-if="!snapshot || practice.notice.value.includes('begin anew')"
+          class="plain-button framed"
+          @click="practice.takeUp()"
+        >
+          Take it up again
+        </button>
+        <button v-else class="plain-button framed" @click="practice.notice.value = ''">Good</button>
+      </p>
+      <div class="arrangement">
+        <MachineDrawing
+          v-if="view === 'sheet'"
+          :figures="figures"
+          :places="places"
+          :positions="drawn"
+          :pressed="pressed"
+          :lamps="lamps"
+          :skew-factor="SKEW"
+          :path="program?.path"
+          :room="300"
+          :movable="powered"
+          @move="move"
+          @press="practice.press"
+        />
+        <AxonometricView v-else :figures="figures" :positions="drawn" :places="places" :path="program?.path" />
+      </div>
+      <p v-if="skewed" class="small soft skew">The skew of the gantry is drawn {{ SKEW }} times as large.</p>
+      <div class="below">
+        <InputLamps />
+        <div class="chart">
+          <StripChart :trail="trail" :axes="figures.axes" />
+          <div class="row pace">
+            <label class="row soft small one"
+              >Pace
+              <select v-model.number="pace">
+                <option :value="0">paused</option>
+                <option :value="0.1">0.1×</option>
+                <option :value="0.5">0.5×</option>
+                <option :value="1">1×</option>
+                <option :value="4">4×</option>
+                <option :value="20">20×</option>
+                <option :value="100">100×</option>
+              </select></label
+            >
+            <button
+              class="plain-button small"
+              :disabled="pace !== 0"
+              title="Ten thousandths of a second"
+              @click="practice.advance(10)"
+            >
+              Step 10 ms
+            </button>
+            <button class="plain-button small" @click="practice.again()">Begin anew</button>
+          </div>
         </div>
       </div>
-      <MachineDrawing :figures="figures" :places="places" :positions="drawn" :pressed="pressed" />
     </section>
-    <section class="sheet hands" aria-label="Moving by hand">
-      <div class="row spread">
-        <h2>By hand</h2>
-        <label class="row"><input v-model="override" type="checkbox" />hold the override</label>
+    <section class="sheet panel" aria-label="What you do">
+      <StationTabs :views="tabs" :shown="tab" label="What you do" @show="(t) => (tab = t)" />
+      <div class="content" role="tabpanel" :aria-labelledby="`view-${tab}`">
+        <ByHand v-if="tab === 'hand'" :pressed="pressed" />
+        <WorkPanel v-else-if="tab === 'work'" />
+        <ProgramPanel v-else-if="tab === 'program'" />
+        <DrillPanel v-else-if="tab === 'drills'" />
+        <HiddenFaults v-else-if="tab === 'faults'" />
+        <TracePanel v-else-if="tab === 'trace'" />
       </div>
-      <AxisHand
-        v-for="a in figures.axes"
-        :key="a.id"
-        :figures="a"
-        :snapshot="snapshot?.axes.find((s) => s.id === a.id)"
-        :offset="offsets[a.id] ?? 0"
-        :pressed="pressed"
-        :powered="!!powered"
-        @hold="(d, share) => practice.hold(a.id, d, share, override)"
-        @release="practice.release()"
-        @move="(position) => practice.command({ type: 'move', axis: a.id, position })"
-        @reference="practice.command({ type: 'reference', axes: [a.id] })"
-        @zero="(p) => (offsets = { ...offsets, [a.id]: p })"
-      />
-      <p class="soft small">
-        Tab to a ruler and hold ← or → (with Shift at full speed), hold the buttons, or drag the cursor. Let go, or look
-        away, and it stops.
-      </p>
     </section>
-    <section class="sheet" aria-label="Story">
-      <div class="row spread">
-        <h2>What happened</h2>
-        <button class="plain-button" @click="practice.again()">Begin anew</button>
-      </div>
-      <p v-if="practice.workerFault.value" class="caution" role="alert">{{ practice.workerFault.value }}</p>
-      <p v-if="!lines.length" class="soft">Nothing yet. Give the control power, then find the datum.</p>
-      <ol class="story" aria-live="polite">
-        <li v-for="(l, i) in lines.slice(0, 40)" :key="lines.length - i">
-          <span class="mono soft">{{ l.t.toFixed(1) }} s</span> {{ l.text }}
-        </li>
-      </ol>
-    </section>
-    <section class="sheet" aria-label="Inputs and strip chart">
-      <div class="row spread">
-        <h2>Inputs, and the last seconds</h2>
-        <label class="row soft"
-          >Pace
-          <select v-model.number="pace">
-            <option :value="0.1">0.1×</option>
-            <option :value="1">1×</option>
-            <option :value="4">4×</option>
-            <option :value="10">10×</option>
-            <option :value="0">paused</option>
-          </select></label
-        >
-      </div>
-      <ul class="wires">
-        <li v-for="w in wires" :key="w.id" :class="{ lit: w.tripped }" :title="w.name">
-          <i class="bulb"></i><span class="mono">{{ w.printed }}</span> <span class="soft mono">{{ w.level }}</span>
-          {{ w.name }}
-        </li>
-      </ul>
-      <StripChart :trail="trail" :axes="figures.axes" />
-    </section>
+    <StoryPanel class="told" />
   </div>
 </template>
 
 <style scoped>
 .practice {
   display: grid;
-  grid-template-columns: minmax(0, 1.7fr) minmax(330px, 1fr);
-  gap: 12px;
+  grid-template-columns: minmax(0, 1.55fr) minmax(380px, 1fr);
+  grid-template-rows: minmax(0, 1fr) 190px;
+  gap: 10px;
+  height: 100%;
+  min-height: 640px;
+}
+.picture {
+  grid-row: 1 / 3;
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+  min-height: 0;
+}
+.panel :deep([role='tablist'] button) {
+  padding: 5px 8px;
+}
+.panel {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  padding-top: 6px;
+}
+.content {
+  overflow: auto;
+  flex: 1;
+  padding-top: 6px;
 }
 .empty {
   max-width: 640px;
@@ -211,18 +314,26 @@ const wires = computed(() =>
 .empty li {
   margin: 4px 0;
 }
+.head {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 10px;
+}
 .state {
   font-size: 18px;
   font-weight: 700;
   display: flex;
   align-items: center;
   gap: 8px;
+  margin: 0;
 }
 .lamp {
   width: 14px;
   height: 14px;
   border-radius: 50%;
   border: 2px solid var(--ink);
+  flex: none;
 }
 .lamp.latched {
   background: var(--danger);
@@ -232,8 +343,12 @@ const wires = computed(() =>
 }
 .lamp.by-hand,
 .lamp.finding-datum,
+.lamp.following-program,
 .lamp.coming-to-rest {
   background: var(--accent);
+}
+.lamp.paused {
+  background: linear-gradient(90deg, var(--accent) 50%, var(--sheet) 50%);
 }
 .stop {
   background: var(--danger);
@@ -249,50 +364,65 @@ const wires = computed(() =>
   outline: 3px double var(--danger);
   outline-offset: 2px;
 }
-.story {
-  list-style: none;
-  margin: 6px 0 0;
-  padding: 0;
-  max-height: 190px;
-  overflow: auto;
-}
-.story li {
-  padding: 2px 0;
-  border-bottom: 1px solid var(--line);
-}
-.wires {
-  list-style: none;
-  margin: 6px 0;
-  padding: 0;
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
-  font-size: 13px;
-}
-.wires li {
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-.bulb {
-  display: inline-block;
-  width: 10px;
-  height: 10px;
-  border-radius: 50%;
-  border: 1.5px solid var(--ink);
-  margin-right: 5px;
-}
-.lit .bulb {
-  background: var(--danger);
-}
-.lit {
+.warn {
+  color: var(--wont);
   font-weight: 700;
 }
 .small {
   font-size: 13px;
 }
+.pace :deep(button) {
+  padding-inline: 6px;
+}
+.one {
+  flex-wrap: nowrap;
+}
+.advice {
+  margin: 0;
+}
+.commands {
+  gap: 6px;
+}
+.caution {
+  margin: 0;
+}
+.arrangement {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  align-items: center;
+}
+.skew {
+  margin: 0;
+  text-align: right;
+}
+.below {
+  display: grid;
+  grid-template-columns: minmax(0, 1.35fr) minmax(0, 1fr);
+  gap: 10px;
+  border-top: 1px solid var(--line);
+  padding-top: 6px;
+}
+.pace {
+  flex-wrap: nowrap;
+  white-space: nowrap;
+  justify-content: space-between;
+  margin-top: 2px;
+}
 @media (max-width: 1000px) {
   .practice {
     grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: none;
+    height: auto;
+  }
+  .picture {
+    grid-row: auto;
+  }
+  .below {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .content {
+    max-height: none;
   }
 }
 </style>

@@ -1,64 +1,74 @@
 <script setup lang="ts">
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
-import { computed } from 'vue';
+import { onMounted, ref, watch } from 'vue';
+import type { TrailPoint } from './usePractice';
 
-/** The positions of the last seconds, each axis over its own travel: who moved when. */
-const props = defineProps<{ trail: readonly { t: number; positions: number[] }[]; axes: readonly AxisFigures[] }>();
+/** The positions of the last seconds, each axis over its own range: who moved when. Drawn on a canvas: it changes with every frame. */
+const props = defineProps<{ trail: readonly TrailPoint[]; axes: readonly AxisFigures[] }>();
 const W = 420;
-const H = 84;
+const H = 92;
 const SPAN_S = 12;
-const colours: Record<string, string> = { X: 'var(--axis-x)', Y: 'var(--axis-y)', Z: 'var(--axis-z)' };
-const lines = computed(() => {
+const canvas = ref<HTMLCanvasElement>();
+const colour: Record<string, string> = { X: '--axis-x', Y: '--axis-y', Z: '--axis-z' };
+const dashes = [[], [7, 3], [2, 3], [9, 3, 2, 3]];
+
+function draw() {
+  const c = canvas.value;
+  // Kept in plain memory: a graphics card gains nothing here, and one that is only simulated loses much.
+  const g = c?.getContext('2d', { willReadFrequently: true });
+  if (!c || !g) return;
+  const style = getComputedStyle(c);
+  const of = (name: string) => style.getPropertyValue(name);
+  const scale = Math.min(2, devicePixelRatio || 1);
+  if (c.width !== W * scale) [c.width, c.height] = [W * scale, H * scale];
+  g.setTransform(scale, 0, 0, scale, 0, 0);
+  g.clearRect(0, 0, W, H);
+  g.strokeStyle = of('--line');
+  g.lineWidth = 1;
+  g.setLineDash([]);
+  g.beginPath();
+  for (let s = 1; s < SPAN_S; s++) {
+    g.moveTo((W / SPAN_S) * s, 0);
+    g.lineTo((W / SPAN_S) * s, H);
+  }
+  g.stroke();
   const now = props.trail.at(-1)?.t ?? 0;
-  return props.axes.map((a, i) => {
-    const own = props.trail.map((p) => p.positions[i] ?? 0);
-    const low = Math.min(...own);
-    const span = Math.max(Math.max(...own) - low, 1e-9);
-    const points = props.trail.map(
-      (p, k) =>
-        `${(W - ((now - p.t) / SPAN_S) * W).toFixed(1)},${(H - 6 - ((own[k]! - low) / span) * (H - 12)).toFixed(1)}`,
-    );
-    const moved = span > 1e-6;
-    return {
-      letter: a.axis.letter,
-      colour: colours[a.axis.letter] ?? 'var(--axis-r)',
-      points: moved ? points.join(' ') : '',
-      dash: ['', '7 3', '2 3', '9 3 2 3'][i % 4],
-    };
+  props.axes.forEach((a, i) => {
+    let [low, high] = [Infinity, -Infinity];
+    for (const p of props.trail) {
+      low = Math.min(low, p.positions[i] ?? 0);
+      high = Math.max(high, p.positions[i] ?? 0);
+    }
+    const ink = of(colour[a.axis.letter] ?? '--axis-r');
+    g.fillStyle = ink;
+    g.font = '700 11px B612, sans-serif';
+    g.fillText(a.axis.letter, 6 + i * 24, 12);
+    if (!(high - low > 1e-6)) return;
+    g.strokeStyle = ink;
+    g.lineWidth = 1.8;
+    g.setLineDash(dashes[i % dashes.length]!);
+    g.beginPath();
+    for (const p of props.trail) {
+      const x = W - ((now - p.t) / SPAN_S) * W;
+      g.lineTo(x, H - 6 - (((p.positions[i] ?? 0) - low) / (high - low)) * (H - 12));
+    }
+    g.stroke();
   });
-});
+}
+onMounted(draw);
+watch(() => props.trail, draw, { flush: 'post' });
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${W} ${H}`" class="strip" role="img" aria-label="Positions over the last twelve seconds">
-    <path v-for="s in 11" :key="s" :d="`M${(W / 12) * s} 0V${H}`" class="grid" />
-    <g v-for="l in lines" :key="l.letter">
-      <polyline
-        v-if="l.points"
-        :points="l.points"
-        fill="none"
-        :stroke="l.colour"
-        stroke-width="1.8"
-        :stroke-dasharray="l.dash"
-      />
-    </g>
-    <text v-for="(l, i) in lines" :key="l.letter" :x="6 + i * 26" y="12" :fill="l.colour" class="name">
-      {{ l.letter }}
-    </text>
-  </svg>
+  <canvas ref="canvas" class="strip" role="img" aria-label="Positions over the last twelve seconds"></canvas>
 </template>
 
 <style scoped>
 .strip {
   width: 100%;
+  height: 92px;
   background: var(--paper);
   border: 1px solid var(--line);
   display: block;
-}
-.grid {
-  stroke: var(--line);
-}
-.name {
-  font: 700 11px var(--sans);
 }
 </style>

@@ -1,107 +1,308 @@
-import type { ControllerCommand } from '@nodaxis/core/motion/controller/controller';
+import type { Debrief } from '@nodaxis/core/drills/session';
+import { drills } from '@nodaxis/core/drills/list';
 import type { ControllerEvent } from '@nodaxis/core/motion/controller/events';
+import { tell } from '@nodaxis/core/motion/controller/events';
+import type { Happening } from '@nodaxis/core/motion/plant/happenings';
+import type { Inspection } from '@nodaxis/core/motion/simulation/inspect';
+import type { Act } from '@nodaxis/core/motion/simulation/record';
 import type { SimulationInput, Snapshot } from '@nodaxis/core/motion/simulation/simulation';
 import { simulationInput } from '@nodaxis/core/motion/simulation/simulation';
+import { isHarm, tellHappening } from '@nodaxis/core/motion/simulation/tellHappening';
+import type { HiddenFault } from '@nodaxis/core/motion/truth/hiddenFault';
 import type { Remote } from 'comlink';
 import { proxy, wrap } from 'comlink';
-import { computed, onBeforeUnmount, ref, shallowRef, toRaw, watch } from 'vue';
+import type { InjectionKey } from 'vue';
+import { computed, inject, onBeforeUnmount, provide, ref, shallowRef, toRaw, watch } from 'vue';
 import { useMachine } from '../../document/machine';
-import type { PracticeWorker } from '../../workers/practice.worker';
+import { usePreferences } from '../../document/preferences';
+import type { DrillView, Frame, Kept, PracticeWorker, ProgramView } from '../../workers/practice.worker';
 
 /** A held key or button repeats its command this often; the control stops when it falls silent. */
 const REPEAT_MS = 80;
 const TRAIL_S = 12;
+/** Sentences that are kept; what went wrong is kept besides. */
+const STORY_LINES = 400;
+/** Acts that are kept to bring a lost machine back; a held key makes a dozen a second. */
+const KEPT_ACTS = 20_000;
+
+export interface StoryLine {
+  t: number;
+  text: string;
+  /** Something was harmed, as opposed to said. */
+  harm: boolean;
+}
+export interface TrailPoint {
+  t: number;
+  positions: number[];
+  loads: number[];
+}
 
 /** The simulated machine of the open file: starts with it, and starts anew when what it is made of changes. */
-export function usePractice() {
+function createPractice() {
   const machine = useMachine();
+  const preferences = usePreferences();
   const snapshot = shallowRef<Snapshot>();
-  const story = shallowRef<{ t: number; event: ControllerEvent }[]>([]);
-  const trail = shallowRef<{ t: number; positions: number[] }[]>([]);
+  const story = shallowRef<StoryLine[]>([]);
+  const trail = shallowRef<TrailPoint[]>([]);
   const pace = ref(1);
-  const workerFault = ref('');
-  const offsets = ref<Record<string, number>>({});
+  const notice = ref('');
+  const faults = shallowRef<readonly HiddenFault[]>([]);
+  const seed = ref(1);
+  const drillId = ref<string>();
+  const drill = shallowRef<DrillView>();
+  const debrief = shallowRef<Debrief>();
+  const program = shallowRef<ProgramView>();
+  const programText = ref('');
+  const reading = ref<number>();
 
+  const drillMachine = computed(() => ({ design: toRaw(machine.design!), inputs: machine.figures!.plan.inputs }));
+  const drillStart = computed(() => {
+    const found = drills.find((d) => d.id === drillId.value);
+    return found?.start(drillMachine.value, seed.value);
+  });
   const input = computed(() => {
     const f = machine.figures!;
-    return simulationInput(f.design, f.controller, f.network, f.plan.inputs);
+    const start = drillStart.value;
+    return simulationInput(f.design, f.controller, f.plan, {
+      faults: start?.faults ?? faults.value,
+      startShare: start?.startShare ?? 0.4,
+      seed: seed.value,
+    });
   });
   /** Only what the simulation is made of counts: a renamed part does not throw a rehearsal away. */
-  const fingerprint = computed(() =>
-    input.value.known ? JSON.stringify([input.value.value.settings, input.value.value.plant]) : '',
-  );
+  const fingerprint = computed(() => {
+    if (!input.value.known) return '';
+    const { settings, truth } = input.value.value;
+    return JSON.stringify([
+      settings,
+      truth.plant,
+      truth.faults,
+      drillId.value,
+      seed.value,
+      machine.figures!.network.conductors.length,
+    ]);
+  });
 
   let thread: Worker | undefined;
   let remote: Remote<PracticeWorker> | undefined;
+  let log: Kept[] = [];
 
-  function onFrame(next: Snapshot) {
-    snapshot.value = next;
-    if (next.events.length) story.value = [...story.value, ...next.events].slice(-200);
-    const kept = trail.value.filter((p) => p.t > next.timeS - TRAIL_S);
-    trail.value = [...kept, { t: next.timeS, positions: next.axes.map((a) => a.position) }];
+  const deviceName = (id: string) => {
+    const part = machine.design?.parts[id];
+    return part ? `${part.designation} ${part.name}` : id;
+  };
+  function tellAll(events: Snapshot['events'], happenings: readonly Happening[], source: SimulationInput): StoryLine[] {
+    const said = events.map((e: { t: number; event: ControllerEvent }) => ({
+      t: e.t,
+      text: tell(e.event, preferences.display),
+      harm: false,
+    }));
+    const heard = happenings.map((h) => ({
+      t: h.t,
+      text: tellHappening(h, source.truth.plant, deviceName, preferences.display),
+      harm: isHarm(h),
+    }));
+    return [...said, ...heard].sort((a, b) => a.t - b.t);
   }
-  async function start(source: SimulationInput) {
+
+  function onFrame(source: SimulationInput, { snapshot: next, drill: view }: Frame) {
+    snapshot.value = next;
+    drill.value = view;
+    const lines = tellAll(next.events, next.happenings, source);
+    if (lines.length) {
+      const all = [...story.value, ...lines];
+      // What went wrong is never pushed out by what was merely said.
+      story.value = all.length > STORY_LINES ? all.filter((l, i) => l.harm || i > all.length - STORY_LINES) : all;
+    }
+    const kept = trail.value.filter((p) => p.t > next.timeS - TRAIL_S && p.t < next.timeS);
+    const point = { t: next.timeS, positions: next.axes.map((a) => a.position), loads: next.axes.map((a) => a.load) };
+    trail.value = [...kept, point];
+  }
+  async function start(source: SimulationInput, retell?: { entries: Kept[]; steps: number }) {
     stop();
-    story.value = [];
+    if (!retell) {
+      story.value = [];
+      log = [];
+      debrief.value = undefined;
+    }
     trail.value = [];
-    offsets.value = {};
-    thread = new Worker(new URL('../../workers/practice.worker.ts', import.meta.url), { type: 'module' });
-    thread.onerror = (e) => {
-      workerFault.value = `The simulation has stopped (${e.message || 'its worker ended'}). Nothing of your machine is lost.`;
+    const own = new Worker(new URL('../../workers/practice.worker.ts', import.meta.url), { type: 'module' });
+    thread = own;
+    own.onerror = (e) => {
+      notice.value = `The simulated machine has stopped (${e.message || 'its worker ended'}). Your file is whole, and what you did here is kept: take it up again, or begin anew.`;
       stop();
     };
-    remote = wrap<PracticeWorker>(thread);
-    await remote.start(toRaw(source), proxy(onFrame));
-    await remote.setPace(pace.value);
+    const link = wrap<PracticeWorker>(own);
+    remote = link;
+    const which = drillId.value ? { id: drillId.value, machine: drillMachine.value } : undefined;
+    await link.start(
+      toRaw(source),
+      proxy((f: Frame) => own === thread && onFrame(source, f)),
+      which,
+    );
+    if (retell) await link.retell(retell.entries, retell.steps);
+    await link.setPace(pace.value);
   }
   function stop() {
     release();
     thread?.terminate();
     thread = undefined;
     remote = undefined;
-    snapshot.value = undefined;
+    program.value = undefined;
+    reading.value = undefined;
   }
 
-  const command = (c: ControllerCommand) => void remote?.command(c);
-  const press = (device: string, down: boolean) => void remote?.press(device, down);
+  async function act(a: Act) {
+    const step = await remote?.act(a);
+    if (step !== undefined) keep({ step, act: a });
+  }
+  async function run(from?: number) {
+    const text = programText.value;
+    const step = await remote?.run(from);
+    if (step !== undefined) keep({ step, text, from });
+  }
+  function keep(entry: Kept) {
+    log.push(entry);
+    if (log.length > KEPT_ACTS) log.splice(0, log.length - KEPT_ACTS);
+  }
+  const press = (device: string, down: boolean) => void act({ type: 'press', device, down });
 
   let held: ReturnType<typeof setInterval> | undefined;
-  /** Moves an axis while it is held. A dead-man: it is said again and again, and silence stops the axis. */
-  function hold(axis: string, direction: 1 | -1, share: number, override: boolean) {
-    release();
-    const say = () => command({ type: 'jog', axis, direction, share, override });
+  let moving: { axis: string; direction: 1 | -1; share: number }[] = [];
+  let override = false;
+  const say = () => moving.forEach((m) => void act({ type: 'jog', ...m, override }));
+  /** Moves axes while they are held. A dead-man: it is said again and again, and silence stops them. */
+  function holdAll(axes: typeof moving, withOverride = false) {
+    if (!axes.length) return release();
+    const gone = moving.filter((m) => !axes.some((a) => a.axis === m.axis));
+    moving = axes;
+    override = withOverride;
+    gone.forEach((m) => void act({ type: 'release', axis: m.axis }));
     say();
-    held = setInterval(say, REPEAT_MS);
+    held ??= setInterval(say, REPEAT_MS);
   }
+  const hold = (axis: string, direction: 1 | -1, share: number, withOverride: boolean) =>
+    holdAll([{ axis, direction, share }], withOverride);
   function release() {
     if (held === undefined) return;
     clearInterval(held);
     held = undefined;
-    command({ type: 'release' });
+    moving = [];
+    void act({ type: 'release' });
+  }
+
+  async function readProgram(text: string) {
+    programText.value = text;
+    if (!remote || !text.trim()) {
+      program.value = undefined;
+      return;
+    }
+    reading.value = 0;
+    const view = await remote.readProgram(
+      text,
+      toRaw(preferences.display),
+      proxy((share: number) => (reading.value = share)),
+    );
+    // Another reading has overtaken this one.
+    if (!view) return;
+    reading.value = undefined;
+    program.value = view;
+  }
+  function stopReading() {
+    void remote?.stopReading();
+    reading.value = undefined;
   }
 
   watch(pace, (p) => void remote?.setPace(p));
   watch(
     fingerprint,
     () => {
-      workerFault.value = '';
+      notice.value = '';
       if (input.value.known) void start(input.value.value);
-      else stop();
+      else {
+        stop();
+        snapshot.value = undefined;
+      }
     },
     { immediate: true },
   );
-  // A hand that can no longer be seen is no longer on the key.
+
+  // A hand that can no longer be seen is no longer on the key; a program nobody watches is held.
   const letGo = () => release();
-  addEventListener('blur', letGo);
-  addEventListener('visibilitychange', letGo);
-  addEventListener('pointerup', letGo);
+  function onVisibility() {
+    if (document.visibilityState === 'visible') return;
+    release();
+    if (snapshot.value?.state !== 'following-program') return;
+    void act({ type: 'pause' });
+    notice.value = 'The page was out of sight, so the program was paused. Look where everything stands, then continue.';
+  }
+  function onPadLost() {
+    release();
+    notice.value = 'The game controller is gone: motion by hand was stopped.';
+  }
+  const listeners: [EventTarget, string, () => void][] = [
+    [window, 'blur', letGo],
+    [document, 'visibilitychange', onVisibility],
+    [window, 'pointerup', letGo],
+    [window, 'gamepaddisconnected', onPadLost],
+  ];
+  for (const [target, name, listener] of listeners) target.addEventListener(name, listener);
   onBeforeUnmount(() => {
-    removeEventListener('blur', letGo);
-    removeEventListener('visibilitychange', letGo);
-    removeEventListener('pointerup', letGo);
+    for (const [target, name, listener] of listeners) target.removeEventListener(name, listener);
     stop();
   });
 
-  const again = () => input.value.known && void start(input.value.value);
-  return { input, snapshot, story, trail, pace, offsets, workerFault, command, press, hold, release, again };
+  return {
+    input,
+    snapshot,
+    story,
+    trail,
+    pace,
+    notice,
+    faults,
+    seed,
+    drillId,
+    drill,
+    drillStart,
+    drillMachine,
+    debrief,
+    program,
+    programText,
+    reading,
+    act,
+    press,
+    hold,
+    holdAll,
+    release,
+    readProgram,
+    stopReading,
+    run,
+    advance: (steps: number) => void remote?.advance(steps),
+    look: async (i: Inspection) => (await remote?.look(toRaw(i), toRaw(preferences.display))) ?? '',
+    trace: async (seconds: number) => await remote?.trace(seconds),
+    traceCsv: async (every: number) => (await remote?.traceCsv(every)) ?? '',
+    answers: async () => (await remote?.answers()) ?? [],
+    finish: async (answer: number | undefined) => (debrief.value = await remote?.finish(answer)),
+    /** Begins with a machine as its file describes it, or as the drill does. */
+    again: () => {
+      notice.value = '';
+      if (input.value.known) void start(input.value.value);
+    },
+    /** Brings a machine back whose worker has died: every act is told again. */
+    takeUp: () => {
+      notice.value = '';
+      const steps = Math.round((snapshot.value?.timeS ?? 0) * 1000);
+      if (input.value.known) void start(input.value.value, { entries: log, steps });
+    },
+  };
 }
+
+export type Practice = ReturnType<typeof createPractice>;
+const key: InjectionKey<Practice> = Symbol('practice');
+
+export function providePractice(): Practice {
+  const practice = createPractice();
+  provide(key, practice);
+  return practice;
+}
+export const usePractice = (): Practice => inject(key)!;

@@ -17,8 +17,21 @@ const props = defineProps<{
   positions?: Readonly<Record<string, number>>;
   pressed?: ReadonlySet<string>;
   pickCorner?: boolean;
+  /** Rulers can be dragged and switches pressed; the inputs of the switches as the control takes them. */
+  movable?: boolean;
+  lamps?: Readonly<Record<string, { label: string; tripped: boolean }>>;
+  /** The skew of a gantry is drawn as many times as large, so that it can be seen. */
+  skewFactor?: number;
+  /** The way of a program's tool: machine positions of all axes in turn for each point. */
+  path?: { axes: number; points: Float32Array; rapid: Uint8Array };
+  /** Height that the views may take up, px. */
+  room?: number;
 }>();
-const emit = defineEmits<{ corner: [ends: Record<string, AxisEnd>] }>();
+const emit = defineEmits<{
+  corner: [ends: Record<string, AxisEnd>];
+  move: [axis: string, position: number];
+  press: [device: string, down: boolean];
+}>();
 const REST = 0.4;
 
 const kind = computed(() => props.figures.design.kind);
@@ -27,13 +40,16 @@ const isLathe = computed(() => kind.value === 'lathe');
 const PAD = computed(() =>
   isLathe.value ? { left: 70, top: 34, right: 76, bottom: 74 } : { left: 104, top: 46, right: 30, bottom: 74 },
 );
-const views = computed(() => viewsOf(props.figures.axes, kind.value, isLathe.value ? 500 : 195, 270));
+const views = computed(() => viewsOf(props.figures.axes, kind.value, isLathe.value ? 500 : 195, props.room ?? 270));
 const width = (v: View) => v.width + PAD.value.left + PAD.value.right;
 const height = (v: View) => v.height + PAD.value.top + PAD.value.bottom;
 
 const share = (way: Way | undefined, drive = 0): number => {
   if (!way) return REST;
-  const place = props.places?.[way.id]?.[drive];
+  const all = props.places?.[way.id];
+  const shown = all?.[drive];
+  const middle = all && all.length > 1 ? (all[0]! + all[1]!) / 2 : shown;
+  const place = shown === undefined ? undefined : middle! + (shown - middle!) * (props.skewFactor ?? 1);
   const travel = figureOr(way.figures.axis.travel, 0);
   return place === undefined || travel <= 0 ? REST : place / travel;
 };
@@ -70,12 +86,57 @@ function corners(v: View) {
     }
   return list;
 }
+/** A point of the sheet for a place in machine position along a way, without the table's own travel. */
+function onSheet(way: Way | undefined, position: number, lengthPx: number, vertical: boolean): number {
+  if (!way?.figures.ruler.known) return lengthPx / 2;
+  const { hardMinus, hardPlus } = way.figures.ruler.value;
+  return shareOnSheet(way, (position - hardMinus) / (hardPlus - hardMinus), vertical) * lengthPx;
+}
+/** More points than this cannot be told apart on the sheet. */
+const MOST_POINTS = 4000;
+/** The tool's way in a view: cuts and rapids as two lines. */
+const ways = computed(() =>
+  views.value.map((v) => {
+    const path = props.path;
+    const index = (w: Way | undefined) => (w ? props.figures.axes.findIndex((a) => a.id === w.id) : -1);
+    const [i, j] = [index(v.across), index(v.along)];
+    if (!path || i < 0 || j < 0) return undefined;
+    const count = path.rapid.length;
+    const stride = Math.max(1, Math.ceil(count / MOST_POINTS));
+    let cuts = '';
+    let rapids = '';
+    let last = '';
+    for (let k = 0; k < count; k += stride) {
+      const x = onSheet(v.across, path.points[k * path.axes + i]!, v.width, false).toFixed(1);
+      const y = onSheet(v.along, path.points[k * path.axes + j]!, v.height, true).toFixed(1);
+      const to = `${x} ${y}`;
+      if (last && last !== to) {
+        if (path.rapid[k]) rapids += `M${last}L${to}`;
+        else cuts += `M${last}L${to}`;
+      }
+      last = to;
+    }
+    return { cuts, rapids };
+  }),
+);
+/** The envelope as a box in a view. */
+function envelopeBox(v: View) {
+  const ends = (w: Way | undefined, px: number, vertical: boolean): [number, number] => {
+    if (!w?.figures.ruler.known) return [0, px];
+    const { min, max } = w.figures.ruler.value.envelope;
+    const [a, b] = [onSheet(w, min, px, vertical), onSheet(w, max, px, vertical)];
+    return [Math.min(a, b), Math.max(a, b)];
+  };
+  const [x0, x1] = ends(v.across, v.width, false);
+  const [y0, y1] = ends(v.along, v.height, true);
+  return { x: x0, y: y0, width: Math.max(0, x1 - x0), height: Math.max(0, y1 - y0) };
+}
 const pairOf = (v: View) => (v.along?.figures.axis.drives.length ?? 1) > 1;
 </script>
 
 <template>
   <div class="drawing">
-    <figure v-for="v in views" :key="v.title">
+    <figure v-for="(v, vi) in views" :key="v.title">
       <svg
         :viewBox="`${-PAD.left} ${-PAD.top} ${width(v)} ${height(v)}`"
         :width="width(v)"
@@ -127,6 +188,11 @@ const pairOf = (v: View) => (v.along?.figures.axis.drives.length ?? 1) > 1;
           <path class="tool" :d="`M${toolX(v) - 4} ${toolY(v) - 6}h8v10l-4 6-4-6z`" />
         </template>
 
+        <rect v-if="movable" class="envelope" v-bind="envelopeBox(v)" />
+        <g v-if="ways[vi]" :transform="`translate(${tableX(v)} ${v.title === 'Plan' ? tableY(v) : 0})`">
+          <path class="rapids" :d="ways[vi]!.rapids" />
+          <path class="cuts" :d="ways[vi]!.cuts" />
+        </g>
         <g v-if="v.across?.figures.ruler.known" :transform="`translate(0 ${v.height + 24})`">
           <RulerGlyph
             :ruler="v.across.figures.ruler.value"
@@ -136,6 +202,10 @@ const pairOf = (v: View) => (v.along?.figures.axis.drives.length ?? 1) > 1;
             :reverse="v.across.reversed"
             :position="positions?.[v.across.id]"
             :pressed="pressed"
+            :movable="movable"
+            :lamps="lamps"
+            @move="(p) => emit('move', v.across!.id, p)"
+            @press="(device, down) => emit('press', device, down)"
           />
         </g>
         <g
@@ -151,6 +221,10 @@ const pairOf = (v: View) => (v.along?.figures.axis.drives.length ?? 1) > 1;
             :position="positions?.[v.along.id]"
             :pressed="pressed"
             :upright="-90"
+            :movable="movable"
+            :lamps="lamps"
+            @move="(p) => emit('move', v.along!.id, p)"
+            @press="(device, down) => emit('press', device, down)"
           />
         </g>
         <g v-for="w in [v.across, v.along].filter((way) => way && !way.figures.ruler.known)" :key="w!.id">
@@ -233,6 +307,21 @@ svg {
   fill: var(--accent-wash);
   stroke: var(--accent);
   stroke-width: 1.5;
+}
+.envelope {
+  fill: none;
+  stroke: var(--good);
+  stroke-dasharray: 6 4;
+}
+.cuts,
+.rapids {
+  fill: none;
+  stroke: var(--accent);
+  stroke-width: 1.2;
+}
+.rapids {
+  stroke: var(--soft);
+  stroke-dasharray: 3 3;
 }
 .tool {
   fill: var(--sheet);

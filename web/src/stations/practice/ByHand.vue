@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { useMachine } from '../../document/machine';
+import AxisHand from './AxisHand.vue';
+import HandWheel from './HandWheel.vue';
+import StickPad from './StickPad.vue';
+import { usePractice } from './usePractice';
+
+/** Moving by hand: keys, buttons and the rulers; a handwheel; a stick on the screen or a game controller. */
+defineProps<{ pressed: ReadonlySet<string> }>();
+const machine = useMachine();
+const practice = usePractice();
+const { snapshot } = practice;
+const override = ref(false);
+const step = ref(0);
+const means = ref<'keys' | 'wheel' | 'stick'>('keys');
+const figures = computed(() => machine.figures!);
+const powered = computed(() => snapshot.value !== undefined && snapshot.value.state !== 'no-power');
+const school = computed(() => figures.value.design.limitSchool);
+/** The control has lost track of which way is off: a person says it. */
+const ambiguous = computed(() => {
+  const s = snapshot.value;
+  if (!s) return [];
+  return figures.value.axes.filter((a) =>
+    s.inputs.some(
+      (i) =>
+        i.tripped &&
+        figures.value.design.circuits[i.id]?.devices.some((d) => figures.value.design.parts[d]?.mount?.axis === a.id),
+    ),
+  );
+});
+const offsetOf = (i: number) => snapshot.value?.work.sets[snapshot.value.work.active]?.[i] ?? 0;
+</script>
+
+<template>
+  <div class="hands" role="group" aria-label="Moving by hand">
+    <div class="row spread">
+      <div class="row" role="radiogroup" aria-label="Means">
+        <label v-for="m in ['keys', 'wheel', 'stick'] as const" :key="m" class="row"
+          ><input v-model="means" type="radio" :value="m" />{{
+            { keys: 'keys', wheel: 'handwheel', stick: 'stick' }[m]
+          }}</label
+        >
+      </div>
+      <label v-if="means === 'keys'" class="row soft"
+        >Step
+        <select v-model.number="step" aria-label="Step for each press">
+          <option :value="0">while held</option>
+          <option :value="0.01">0.01</option>
+          <option :value="0.1">0.1</option>
+          <option :value="1">1</option>
+          <option :value="10">10</option>
+        </select></label
+      >
+    </div>
+    <HandWheel v-if="means === 'wheel'" />
+    <StickPad v-if="means === 'stick'" />
+    <AxisHand
+      v-for="(a, i) in figures.axes"
+      :key="a.id"
+      :figures="a"
+      :snapshot="snapshot?.axes.find((s) => s.id === a.id)"
+      :offset="offsetOf(i)"
+      :pressed="pressed"
+      :powered="powered"
+      :step="step"
+      @hold="(d, share) => practice.hold(a.id, d, share, override)"
+      @release="practice.release()"
+      @nudge="(distance) => practice.act({ type: 'nudge', axis: a.id, distance })"
+      @move="(position) => practice.act({ type: 'move', axis: a.id, position })"
+      @reference="practice.act({ type: 'reference', axes: [a.id] })"
+      @zero="practice.act({ type: 'set-work', axis: a.id, value: 0 })"
+    />
+    <div v-if="ambiguous.length" class="row off">
+      <span>On a switch. Which way is off?</span>
+      <template v-for="a in ambiguous" :key="a.id">
+        <button class="plain-button framed" @click="practice.act({ type: 'step-off', axis: a.id, direction: -1 })">
+          {{ a.axis.letter }} −
+        </button>
+        <button class="plain-button framed" @click="practice.act({ type: 'step-off', axis: a.id, direction: 1 })">
+          {{ a.axis.letter }} +
+        </button>
+      </template>
+    </div>
+    <div class="row spread">
+      <label v-if="school === 'held-override' || school === 'away-only'" class="row"
+        ><input v-model="override" type="checkbox" />hold the override</label
+      >
+      <button
+        v-if="school === 'switched-off' && !snapshot?.limitsOff"
+        class="plain-button framed"
+        :disabled="!powered"
+        @click="practice.act({ type: 'limits', on: false })"
+      >
+        Switch the limits off
+      </button>
+    </div>
+    <p v-if="means === 'keys'" class="soft small">
+      Tab to a ruler and hold ← or → (with Shift at full speed), hold the buttons, or drag the cursor. Let go, or look
+      away, and it stops.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.spread {
+  justify-content: space-between;
+}
+.small {
+  font-size: 12px;
+  margin: 4px 0 0;
+}
+.off {
+  flex-wrap: wrap;
+  border-top: 1px solid var(--line);
+  padding: 5px 0;
+}
+</style>

@@ -1,0 +1,205 @@
+<script setup lang="ts">
+import { drills, drillsFor } from '@nodaxis/core/drills/list';
+import { circuitName } from '@nodaxis/core/machine/fields';
+import type { Inspection } from '@nodaxis/core/motion/simulation/inspect';
+import { inspectionKey, inspectionTitle, inspectionsOf } from '@nodaxis/core/motion/simulation/inspect';
+import { computed, ref, watch } from 'vue';
+import { useMachine } from '../../document/machine';
+import { usePractice } from './usePractice';
+
+/** Drills: choose one, do what it asks, walk up and look, say what it was; then the debrief. */
+const machine = useMachine();
+const practice = usePractice();
+const { drill, drillId, drillStart, debrief, snapshot } = practice;
+const fitting = computed(() => drillsFor(practice.drillMachine.value));
+const current = computed(() => drills.find((d) => d.id === drillId.value));
+const passed = ref<Record<string, number>>({});
+const answers = ref<{ index: number; text: string }[]>([]);
+const answer = ref<number>();
+const seen = ref<{ title: string; text: string }[]>([]);
+const inspections = computed(() => inspectionsOf(machine.design!));
+const chosen = ref('');
+const design = computed(() => machine.design!);
+/** Switches, buttons and the probe: whatever a hand can press while nothing moves. */
+const handles = computed(() =>
+  Object.entries(design.value.circuits).flatMap(([id, c]) =>
+    c.devices.flatMap((d) => {
+      const part = design.value.parts[d];
+      return part && ['switch', 'sensor', 'probe'].includes(part.data.class)
+        ? [{ id: d, name: `${part.designation} ${circuitName(design.value, id)}` }]
+        : [];
+    }),
+  ),
+);
+const pressed = computed(() => new Set(snapshot.value?.actuated ?? []));
+
+function begin(id: string) {
+  seen.value = [];
+  answer.value = undefined;
+  debrief.value = undefined;
+  if (drillId.value === id) practice.again();
+  else drillId.value = id;
+}
+watch(drill, async (now, before) => {
+  if (now && !before) answers.value = await practice.answers();
+});
+async function look(i: Inspection) {
+  const text = await practice.look(i);
+  seen.value = [{ title: inspectionTitle(i, design.value), text }, ...seen.value].slice(0, 8);
+}
+function lookChosen() {
+  const i = inspections.value.find((x) => inspectionKey(x) === chosen.value);
+  if (i) void look(i);
+}
+async function finish() {
+  const d = await practice.finish(answer.value);
+  if (d?.passed) passed.value = { ...passed.value, [d.drill]: Math.max(d.score, passed.value[d.drill] ?? 0) };
+}
+function leave() {
+  drillId.value = undefined;
+  debrief.value = undefined;
+}
+</script>
+
+<template>
+  <div class="drills">
+    <template v-if="!current">
+      <p class="soft small">
+        Each drill hides a trouble in your own machine. Unsafe acts cost points, and the debrief says why.
+      </p>
+      <ul class="list">
+        <li v-for="d in fitting" :key="d.id">
+          <button class="plain-button" @click="begin(d.id)">
+            <b>{{ d.title }}</b><span v-if="passed[d.id]" class="good mono"> ✓ {{ passed[d.id] }}</span
+            ><br /><span class="soft">{{ d.aim }}</span>
+          </button>
+        </li>
+      </ul>
+    </template>
+    <template v-else-if="debrief">
+      <h3>{{ current.title }}: {{ debrief.passed ? 'passed' : 'not passed' }}, {{ debrief.score }} points</h3>
+      <ul class="plain">
+        <li v-for="g in debrief.goals" :key="g.text" :class="g.reached ? 'good' : 'bad'">
+          {{ g.reached ? '✓' : '✗' }} {{ g.text }}
+        </li>
+        <li v-if="debrief.answer" :class="debrief.answer.ok ? 'good' : 'bad'">
+          {{ debrief.answer.ok ? '✓' : '✗' }} It was: {{ debrief.answer.right }}.{{
+            debrief.answer.ok ? '' : ` You said: ${debrief.answer.given ?? 'nothing'}.`
+          }}
+        </li>
+        <li v-for="c in debrief.costs" :key="c.why" class="bad">
+          <b class="mono">−{{ c.points }}</b> {{ c.why }}
+        </li>
+      </ul>
+      <p v-if="debrief.hidden.length"><b>Hidden:</b> {{ debrief.hidden.join(' ') }}</p>
+      <p><b>The safe way</b></p>
+      <ol>
+        <li v-for="s in debrief.safeWay" :key="s">{{ s }}</li>
+      </ol>
+      <p><b>On the real machine:</b> {{ debrief.onTheMachine }}</p>
+      <div class="row">
+        <button class="plain-button framed" @click="begin(current.id)">Once more</button>
+        <button class="plain-button framed main" @click="leave">Back to the list</button>
+      </div>
+    </template>
+    <template v-else>
+      <h3>{{ current.title }}</h3>
+      <p class="small">
+        {{ drillStart?.situation }} <span class="soft">{{ current.aim }}</span>
+      </p>
+      <ul class="plain" aria-label="Goals">
+        <li v-for="g in drill?.goals ?? []" :key="g.id" :class="{ good: g.reached }">
+          {{ g.reached ? '✓' : '○' }} {{ g.text }}
+        </li>
+      </ul>
+      <div class="row wrap">
+        <select v-model="chosen" aria-label="Walk up and look" @keydown.enter="lookChosen">
+          <option value="">walk up and look …</option>
+          <option v-for="i in inspections" :key="inspectionKey(i)" :value="inspectionKey(i)">
+            {{ inspectionTitle(i, design) }}
+          </option>
+        </select>
+        <button class="plain-button framed" :disabled="!chosen" @click="lookChosen">Look</button>
+      </div>
+      <ul v-if="seen.length" class="plain seen" aria-live="polite">
+        <li v-for="(s, i) in seen" :key="seen.length - i">
+          <span class="soft">{{ s.title }}:</span> {{ s.text }}
+        </li>
+      </ul>
+      <details>
+        <summary>Press a switch by hand</summary>
+        <div class="row wrap">
+          <button
+            v-for="h in handles"
+            :key="h.id"
+            class="plain-button framed small"
+            :aria-pressed="pressed.has(h.id)"
+            @click="practice.press(h.id, !pressed.has(h.id))"
+          >
+            {{ h.name }}
+          </button>
+        </div>
+      </details>
+      <fieldset v-if="answers.length">
+        <legend>What is it?</legend>
+        <label v-for="a in answers" :key="a.index" class="row"
+          ><input v-model="answer" type="radio" :value="a.index" />{{ a.text }}</label
+        >
+      </fieldset>
+      <div class="row">
+        <button class="plain-button framed main" @click="finish">
+          {{ answers.length ? 'That is what it is' : 'I am done' }}
+        </button>
+        <button class="plain-button" @click="leave">Leave the drill</button>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.drills {
+  display: grid;
+  gap: 6px;
+  align-content: start;
+}
+.list,
+.plain {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.list li {
+  border-bottom: 1px solid var(--line);
+}
+.list button {
+  display: block;
+  text-align: left;
+  width: 100%;
+}
+p,
+h3,
+ol {
+  margin: 0;
+}
+fieldset {
+  border: 1px solid var(--line);
+  margin: 0;
+  padding: 4px 8px;
+}
+.seen {
+  border-left: 3px solid var(--accent);
+  padding-left: 8px;
+}
+.small {
+  font-size: 13px;
+}
+.wrap {
+  flex-wrap: wrap;
+}
+.good {
+  color: var(--good);
+}
+.bad {
+  color: var(--danger);
+}
+</style>

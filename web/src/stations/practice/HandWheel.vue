@@ -1,0 +1,181 @@
+<script setup lang="ts">
+import { EDGES_PER_DETENT, QuadratureDecoder, fastestDetents, quadrature } from '@nodaxis/core/motion/hand/wheel';
+import { computed, onBeforeUnmount, ref } from 'vue';
+import { useMachine } from '../../document/machine';
+import { usePractice } from './usePractice';
+
+/**
+ * A handwheel drawn on the screen: its quadrature pair goes through a decoder that looks a hundred times a second, and
+ * what is turned faster than it can look is missed, as it would be on the machine.
+ */
+const DETENTS = 100;
+const LOOKS_PER_S = 250;
+const machine = useMachine();
+const practice = usePractice();
+const axis = ref(machine.figures!.axes[0]?.id ?? '');
+const size = ref(0.1);
+const angle = ref(0);
+const edges = ref(0);
+const missed = ref(0);
+const history = ref<number[]>(Array.from({ length: 40 }, () => 0));
+const decoder = new QuadratureDecoder();
+const pair = computed(() => quadrature(edges.value));
+
+/** Between two frames the wheel passes every edge; the decoder sees those at which it happens to look. */
+let lookedAt = performance.now();
+let turnedTo = 0;
+let turnedFrom = 0;
+const timer = setInterval(() => {
+  const now = performance.now();
+  const looks = Math.min(200, Math.max(1, Math.round(((now - lookedAt) / 1000) * LOOKS_PER_S)));
+  lookedAt = now;
+  for (let k = 1; k <= looks; k++) decoder.look(Math.round(turnedFrom + ((turnedTo - turnedFrom) * k) / looks));
+  turnedFrom = turnedTo;
+  missed.value = decoder.missed;
+  const detents = decoder.takeDetents();
+  if (detents && axis.value) void practice.act({ type: 'wheel', axis: axis.value, distance: detents * size.value });
+  if (edges.value !== history.value.at(-1)) history.value = [...history.value.slice(-39), edges.value];
+}, 40);
+onBeforeUnmount(() => clearInterval(timer));
+
+const rim = ref<SVGSVGElement>();
+let grabbed: number | undefined;
+function at(e: PointerEvent): number {
+  const r = rim.value!.getBoundingClientRect();
+  return Math.atan2(e.clientY - r.top - r.height / 2, e.clientX - r.left - r.width / 2);
+}
+function turn(by: number) {
+  angle.value += by;
+  turnedTo = Math.round((angle.value / (2 * Math.PI)) * DETENTS * EDGES_PER_DETENT);
+  edges.value = turnedTo;
+}
+function grab(e: PointerEvent) {
+  (e.currentTarget as Element).setPointerCapture(e.pointerId);
+  grabbed = at(e);
+}
+function drag(e: PointerEvent) {
+  if (grabbed === undefined) return;
+  const now = at(e);
+  let by = now - grabbed;
+  if (by > Math.PI) by -= 2 * Math.PI;
+  if (by < -Math.PI) by += 2 * Math.PI;
+  grabbed = now;
+  turn(by);
+}
+const letGo = () => (grabbed = undefined);
+const detent = (2 * Math.PI) / DETENTS;
+function key(e: KeyboardEvent) {
+  const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1, PageUp: 10, PageDown: -10 }[e.key];
+  if (!by) return;
+  e.preventDefault();
+  // A key gives whole detents, edge by edge.
+  turn(by * detent);
+}
+/** The levels of the last edges as a stepped line. */
+const wave = (which: 'a' | 'b', y: number) =>
+  history.value
+    .map((e, i) => {
+      const level = y - quadrature(e)[which] * 12;
+      return `${i ? 'L' : 'M'}${i * 4} ${level}L${i * 4 + 4} ${level}`;
+    })
+    .join('');
+</script>
+
+<template>
+  <div class="wheel">
+    <svg
+      ref="rim"
+      viewBox="-60 -60 120 120"
+      role="slider"
+      tabindex="0"
+      aria-label="Handwheel: arrow keys turn it by a detent"
+      :aria-valuenow="Math.round(edges / EDGES_PER_DETENT)"
+      @pointerdown.prevent="grab"
+      @pointermove="drag"
+      @pointerup="letGo"
+      @pointercancel="letGo"
+      @keydown="key"
+    >
+      <circle r="56" class="rim" />
+      <g :transform="`rotate(${(angle * 180) / Math.PI})`">
+        <path v-for="k in 50" :key="k" class="mark" :transform="`rotate(${k * 7.2})`" d="M52 0h4" />
+        <circle cx="36" cy="0" r="9" class="grip" />
+      </g>
+      <circle r="14" class="hub" />
+    </svg>
+    <div class="stack">
+      <div class="row">
+        <label class="row soft"
+          >Axis
+          <select v-model="axis">
+            <option v-for="a in machine.figures!.axes" :key="a.id" :value="a.id">{{ a.axis.letter }}</option>
+          </select></label
+        >
+        <label class="row soft"
+          >a detent
+          <select v-model.number="size">
+            <option :value="0.001">0.001</option>
+            <option :value="0.01">0.01</option>
+            <option :value="0.1">0.1</option>
+            <option :value="1">1</option>
+          </select></label
+        >
+      </div>
+      <svg viewBox="0 0 164 42" class="waves" role="img" :aria-label="`A ${pair.a}, B ${pair.b}`">
+        <path class="a" :d="wave('a', 16)" />
+        <path class="b" :d="wave('b', 38)" />
+      </svg>
+      <span class="soft small"
+        >A {{ pair.a }} B {{ pair.b }}; missed edges: <b :class="{ bad: missed }">{{ missed }}</b>. This decoder follows
+        {{ fastestDetents(LOOKS_PER_S).toFixed(0) }} detents a second.</span
+      >
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.wheel {
+  display: grid;
+  grid-template-columns: 120px minmax(0, 1fr);
+  gap: 10px;
+  align-items: center;
+}
+.rim {
+  fill: var(--steel);
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.mark {
+  stroke: var(--ink);
+}
+.grip {
+  fill: var(--ink);
+}
+.hub {
+  fill: var(--sheet);
+  stroke: var(--ink);
+}
+svg[role='slider'] {
+  touch-action: none;
+  cursor: grab;
+}
+.waves {
+  width: 100%;
+  max-width: 230px;
+}
+.a,
+.b {
+  fill: none;
+  stroke: var(--accent);
+  stroke-width: 1.6;
+}
+.b {
+  stroke: var(--wont);
+}
+.small {
+  font-size: 12px;
+}
+.bad {
+  color: var(--danger);
+}
+</style>

@@ -1,0 +1,98 @@
+<script setup lang="ts">
+import { drawFaults, hideableFaults } from '@nodaxis/core/motion/truth/candidates';
+import type { HiddenFault } from '@nodaxis/core/motion/truth/hiddenFault';
+import { hiddenFaultTitle, revealFault } from '@nodaxis/core/motion/truth/hiddenFault';
+import { computed, ref } from 'vue';
+import { useMachine } from '../../document/machine';
+import { usePractice } from './usePractice';
+
+/** What the true machine has and its file does not know: hidden by hand, or drawn by a seed so that nobody knows. */
+const machine = useMachine();
+const practice = usePractice();
+const { faults, seed, drillId } = practice;
+const all = computed(() => hideableFaults(machine.design!, machine.figures!.plan.inputs));
+const kinds = computed(() => [...new Set(all.value.map((f) => f.kind))]);
+const kind = ref('');
+const ofKind = computed(() => all.value.filter((f) => f.kind === kind.value));
+const index = ref(0);
+const shown = ref(false);
+const count = ref(2);
+function add() {
+  const f = ofKind.value[index.value];
+  if (f) faults.value = [...faults.value, f];
+  shown.value = true;
+}
+function draw() {
+  seed.value = 1 + Math.floor(Math.random() * 1_000_000);
+  faults.value = drawFaults(machine.design!, machine.figures!.plan.inputs, count.value, seed.value);
+  shown.value = false;
+}
+const remove = (f: HiddenFault) => (faults.value = faults.value.filter((x) => x !== f));
+</script>
+
+<template>
+  <div class="stack">
+    <p v-if="drillId" class="caution">
+      A drill is under way and hides its own fault. What you choose here counts after it.
+    </p>
+    <p class="soft small">
+      The control goes on believing your file; the machine behind it is another one. Every wiring fault runs through the
+      real nets.
+    </p>
+    <div class="row wrap">
+      <select v-model="kind" aria-label="Kind of fault" @change="index = 0">
+        <option value="">hide one by hand …</option>
+        <option v-for="k in kinds" :key="k" :value="k">{{ hiddenFaultTitle[k] }}</option>
+      </select>
+      <select v-if="ofKind.length" v-model.number="index" aria-label="Which one">
+        <option v-for="(f, i) in ofKind" :key="i" :value="i">{{ revealFault(f, machine.design!) }}</option>
+      </select>
+      <button class="plain-button framed" :disabled="!ofKind.length" @click="add">Hide it</button>
+    </div>
+    <div class="row wrap">
+      <button class="plain-button framed main" @click="draw">Draw</button>
+      <select v-model.number="count" aria-label="How many">
+        <option v-for="n in 5" :key="n" :value="n">{{ n }}</option>
+      </select>
+      <span class="soft">unknown {{ count === 1 ? 'fault' : 'faults' }}; seed</span>
+      <input v-model.number="seed" type="number" min="1" aria-label="Seed" />
+    </div>
+    <template v-if="faults.length">
+      <p>
+        <b>{{ faults.length }} hidden.</b>
+        <button class="plain-button" @click="shown = !shown">{{ shown ? 'Hide the list' : 'Show what it is' }}</button>
+        <button class="plain-button" @click="faults = []">Take all away</button>
+      </p>
+      <ul v-if="shown">
+        <li v-for="(f, i) in faults" :key="i">
+          {{ revealFault(f, machine.design!) }}
+          <button class="plain-button" aria-label="Take this fault away" @click="remove(f)">×</button>
+        </li>
+      </ul>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.stack {
+  display: grid;
+  gap: 8px;
+}
+.wrap {
+  flex-wrap: wrap;
+}
+.small {
+  font-size: 13px;
+  margin: 0;
+}
+select {
+  max-width: 100%;
+}
+input {
+  width: 90px;
+}
+p,
+ul {
+  margin: 0;
+}
+</style>

@@ -1,0 +1,239 @@
+<script setup lang="ts">
+import { computed, nextTick, ref, watch } from 'vue';
+import MachineField from '../../widgets/MachineField.vue';
+import { usePractice } from './usePractice';
+
+/** A program: typed or loaded, checked with line and column, drawn, held against the envelope, and run with its line lit. */
+const practice = usePractice();
+const { snapshot, program, reading, programText, drillStart } = practice;
+const text = ref(programText.value || drillStart.value?.program || '');
+/** As many lines are shown around the one that runs. */
+const AROUND = 4;
+const CHECK_AFTER_MS = 350;
+const singleStep = ref(false);
+const feed = ref(100);
+const rapid = ref(100);
+
+watch(
+  () => drillStart.value?.program,
+  (p) => p && (text.value = p),
+);
+let timer: ReturnType<typeof setTimeout> | undefined;
+/** Checked while it is typed; once more when offsets or places change, since its figures hang on them. */
+function soon() {
+  clearTimeout(timer);
+  timer = setTimeout(() => void practice.readProgram(text.value), CHECK_AFTER_MS);
+}
+watch(text, soon, { immediate: true });
+const setup = computed(() => {
+  const s = snapshot.value;
+  const standing = s && (s.state === 'at-rest' || s.state === 'at-rest-unknown');
+  return standing ? JSON.stringify([s.work, s.axes.map((a) => [a.position, a.referenced])]) : undefined;
+});
+watch(setup, (now, before) => now !== undefined && now !== before && soon());
+
+const state = computed(() => snapshot.value?.state);
+const running = computed(() => state.value === 'following-program' || state.value === 'paused');
+const line = computed(() => (running.value ? (snapshot.value?.program?.line ?? 0) : 0));
+const lines = computed(() => text.value.split('\n'));
+const nearby = computed(() => {
+  if (!line.value) return [];
+  const from = Math.max(0, line.value - 1 - AROUND);
+  return lines.value.slice(from, line.value + AROUND).map((t, i) => ({ n: from + i + 1, t }));
+});
+const faults = computed(() => program.value?.faults ?? []);
+const outside = computed(() => program.value?.outside ?? []);
+const ready = computed(
+  () => program.value !== undefined && !faults.value.length && !outside.value.length && reading.value === undefined,
+);
+const resumeAt = computed(() => snapshot.value?.program?.resumeAt);
+const resumeLine = computed(() =>
+  resumeAt.value === undefined ? undefined : program.value?.stepLines[resumeAt.value],
+);
+
+const area = ref<HTMLTextAreaElement>();
+/** Puts the caret where a fault is. */
+async function goTo(where: string) {
+  const found = /line (\d+)(?:, column (\d+))?/.exec(where);
+  const box = area.value;
+  if (!found || !box) return;
+  await nextTick();
+  const start = lines.value.slice(0, Number(found[1]) - 1).reduce((sum, l) => sum + l.length + 1, 0);
+  const at = start + Number(found[2] ?? 1) - 1;
+  box.focus();
+  box.setSelectionRange(at, start + (lines.value[Number(found[1]) - 1]?.length ?? 0));
+}
+async function open(e: Event) {
+  const file = (e.target as HTMLInputElement).files?.[0];
+  if (file) text.value = await file.text();
+}
+const trim = (of: 'feed' | 'rapid', share: number) => practice.act({ type: 'trim', of, share: share / 100 });
+const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G1 Y60', 'G1 X10', 'G1 Y10', 'M30'].join(
+  '\n',
+);
+</script>
+
+<template>
+  <div class="program">
+    <div class="row spread">
+      <div class="row">
+        <label class="plain-button framed file"
+          >Load a file<input type="file" accept=".nc,.txt,.tap,.iso,.ngc,.cnc,text/plain" @change="open"
+        /></label>
+        <button v-if="!text" class="plain-button" @click="text = sample">Take a sample</button>
+      </div>
+      <span class="soft small">{{ program ? `${program.lines} lines` : '' }}</span>
+    </div>
+    <div v-if="reading !== undefined" class="row soft" role="status">
+      <progress :value="reading" max="1"></progress> Reading {{ Math.round(reading * 100) }} %
+      <button class="plain-button" @click="practice.stopReading()">Stop</button>
+    </div>
+    <textarea
+      v-show="!running"
+      ref="area"
+      v-model="text"
+      class="mono"
+      rows="8"
+      spellcheck="false"
+      aria-label="Program"
+      placeholder="Type or load a program, such as G1 X40 F600"
+    ></textarea>
+    <ol v-if="running" class="mono run" aria-label="The running program">
+      <li v-for="l in nearby" :key="l.n" :class="{ lit: l.n === line }" :aria-current="l.n === line || undefined">
+        <span class="soft">{{ l.n }}</span> {{ l.t }}
+      </li>
+    </ol>
+    <ul v-if="faults.length || outside.length" class="faults" role="alert">
+      <li v-for="f in [...faults, ...outside].slice(0, 6)" :key="f.where + f.what">
+        <button class="plain-button" @click="goTo(f.where)">
+          <b>{{ f.where }}</b>: {{ f.what }} {{ f.mend }}
+        </button>
+      </li>
+      <li v-if="(program?.furtherFaults ?? 0) + faults.length > 6" class="soft">
+        and {{ (program?.furtherFaults ?? 0) + faults.length - 6 }} more
+      </li>
+    </ul>
+    <p v-else-if="ready && state === 'at-rest'" class="good small">Read, drawn, and inside the envelope.</p>
+    <p v-else-if="ready && state === 'at-rest-unknown'" class="soft small">
+      Read and drawn. Find every datum first: without it there is no envelope to hold it against.
+    </p>
+    <div class="row wrap">
+      <button v-if="!running" class="plain-button framed main" :disabled="!ready" @click="practice.run()">Run</button>
+      <button
+        v-if="state === 'following-program'"
+        class="plain-button framed main"
+        @click="practice.act({ type: 'pause' })"
+      >
+        Pause
+      </button>
+      <template v-if="state === 'paused'">
+        <button class="plain-button framed main" @click="practice.act({ type: 'continue' })">Continue</button>
+        <button class="plain-button framed" @click="practice.act({ type: 'abandon' })">Abandon</button>
+      </template>
+      <button
+        v-if="!running && resumeLine"
+        class="plain-button framed"
+        :disabled="!ready"
+        @click="practice.run(resumeAt)"
+      >
+        Take up at line {{ resumeLine }}
+      </button>
+      <label class="row soft"
+        ><input
+          v-model="singleStep"
+          type="checkbox"
+          @change="practice.act({ type: 'single-step', on: singleStep })"
+        />step by step</label
+      >
+    </div>
+    <div class="row wrap soft small">
+      <label class="row"
+        >feed <input v-model.number="feed" type="range" min="0" max="200" step="10" @input="trim('feed', feed)" /><span
+          class="mono"
+          >{{ feed }} %</span
+        ></label
+      >
+      <label class="row"
+        >rapid
+        <input v-model.number="rapid" type="range" min="0" max="100" step="10" @input="trim('rapid', rapid)" /><span
+          class="mono"
+          >{{ rapid }} %</span
+        ></label
+      >
+    </div>
+    <p v-if="state === 'paused'" class="warn small">
+      A pause is no stop: the spindle turns on, and the next word can move an axis.
+    </p>
+    <MachineField path="programWords" />
+  </div>
+</template>
+
+<style scoped>
+.program {
+  display: grid;
+  gap: 6px;
+}
+.spread {
+  justify-content: space-between;
+}
+.file {
+  position: relative;
+  overflow: hidden;
+}
+.file input {
+  position: absolute;
+  inset: 0;
+  opacity: 0;
+  cursor: pointer;
+}
+.file:focus-within {
+  outline: 2px solid var(--accent);
+}
+textarea {
+  width: 100%;
+  resize: vertical;
+  background: var(--paper);
+  color: var(--ink);
+  border: 1px solid var(--line-strong);
+}
+.run {
+  list-style: none;
+  margin: 0;
+  padding: 4px;
+  border: 1px solid var(--line);
+  background: var(--paper);
+  min-height: 150px;
+}
+.run li {
+  white-space: pre;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.lit {
+  background: var(--accent-wash);
+  font-weight: 700;
+}
+.faults {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  color: var(--danger);
+}
+.faults button {
+  color: inherit;
+  text-align: left;
+}
+.wrap {
+  flex-wrap: wrap;
+}
+.small {
+  font-size: 13px;
+  margin: 0;
+}
+.good {
+  color: var(--good);
+}
+.warn {
+  color: var(--wont);
+}
+</style>

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { usePractice } from './usePractice';
+
+/** What happened, the newest first; and at the end of a run what went wrong, in its order, with the figures. */
+const { story, snapshot } = usePractice();
+const lines = computed(() => [...story.value].reverse().slice(0, 60));
+const harms = computed(() => story.value.filter((l) => l.harm));
+</script>
+
+<template>
+  <section class="sheet story" aria-label="Story">
+    <h2>What happened</h2>
+    <details v-if="harms.length" class="wrong">
+      <summary>{{ harms.length }} {{ harms.length === 1 ? 'thing' : 'things' }} went wrong</summary>
+      <ol>
+        <li v-for="(l, i) in harms.slice(-12)" :key="i">At {{ l.t.toFixed(1) }} s: {{ l.text }}</li>
+      </ol>
+    </details>
+    <p v-if="!lines.length" class="soft">
+      {{ snapshot?.mains ? 'Nothing yet.' : 'Nothing yet. Give the control power, then find the datum.' }}
+    </p>
+    <ol class="lines" aria-live="polite">
+      <li v-for="(l, i) in lines" :key="story.length - i" :class="{ harm: l.harm }">
+        <span class="mono soft">{{ l.t.toFixed(1) }} s</span> {{ l.text }}
+      </li>
+    </ol>
+  </section>
+</template>
+
+<style scoped>
+.story {
+  overflow: auto;
+  padding-top: 8px;
+}
+ol {
+  margin: 4px 0 0;
+  padding: 0;
+  list-style: none;
+}
+.lines li {
+  padding: 2px 0;
+  border-bottom: 1px solid var(--line);
+}
+.harm,
+.wrong {
+  color: var(--danger);
+}
+.wrong ol {
+  padding-left: 14px;
+}
+@media (max-width: 1000px) {
+  .story {
+    max-height: 320px;
+  }
+}
+</style>

@@ -1,0 +1,116 @@
+<script setup lang="ts">
+import { LineChart } from 'echarts/charts';
+import { DataZoomComponent, GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
+import { use } from 'echarts/core';
+import { CanvasRenderer } from 'echarts/renderers';
+import { computed, onMounted, ref, shallowRef } from 'vue';
+import VChart from 'vue-echarts';
+import { useMachine } from '../../document/machine';
+import { download } from '../../document/transfer';
+import type { TraceView } from '../../workers/practice.worker';
+import { usePreferences } from '../../document/preferences';
+import { usePractice } from './usePractice';
+
+use([LineChart, GridComponent, TooltipComponent, LegendComponent, DataZoomComponent, CanvasRenderer]);
+
+/** Every channel of the last minute: looked at as a chart, taken along as a table. */
+const machine = useMachine();
+const practice = usePractice();
+const preferences = usePreferences();
+const trace = shallowRef<TraceView>();
+const seconds = ref(20);
+const group = ref<'position' | 'speed' | 'error' | 'torque'>('position');
+const EVERY = 5;
+async function take() {
+  trace.value = await practice.trace(seconds.value);
+}
+onMounted(take);
+const letters = computed(() => machine.figures!.axes.map((a) => a.axis.letter));
+/** The channels of a group: name and how to read it from a row. */
+const channels = computed(() => {
+  const names = trace.value?.channels ?? [];
+  const of = (suffix: string) =>
+    names.flatMap((n, i) => (n.endsWith(suffix) ? [{ name: n.slice(0, -suffix.length).trim(), at: [i] }] : []));
+  if (group.value === 'speed') return of(' speed');
+  if (group.value === 'torque') return of(' torque share');
+  if (group.value === 'position') return of(' commanded');
+  // Following error: commanded less true way since the beginning of the window, by the axis's first motor.
+  return letters.value.flatMap((l) => {
+    const c = names.indexOf(`${l} commanded`);
+    const p = names.findIndex((n) => n.endsWith(' true place') && (n === `${l} true place` || n.startsWith(`${l} `)));
+    return c >= 0 && p >= 0 ? [{ name: l, at: [c, p] }] : [];
+  });
+});
+/** Each axis in its own colour, a second motor of it lighter. */
+function colours(): string[] {
+  void preferences.theme;
+  const style = getComputedStyle(document.documentElement);
+  const of: Record<string, string> = { X: '--axis-x', Y: '--axis-y', Z: '--axis-z' };
+  return channels.value.map((c) => style.getPropertyValue(of[c.name[0]!] ?? '--axis-r').trim());
+}
+const option = computed(() => {
+  const t = trace.value;
+  const width = t?.channels.length ?? 1;
+  const rows = t ? t.rows.length / width : 0;
+  const value = (r: number, k: number) => t!.rows[r * width + k]!;
+  return {
+    animation: false,
+    color: colours(),
+    textStyle: { color: getComputedStyle(document.documentElement).getPropertyValue('--soft').trim() },
+    grid: { left: 46, right: 10, top: 26, bottom: 46 },
+    legend: { top: 0 },
+    tooltip: { trigger: 'axis' },
+    dataZoom: [{ type: 'inside' }, { type: 'slider', height: 14, bottom: 4 }],
+    xAxis: { type: 'value', min: 'dataMin', max: 'dataMax', name: 's' },
+    yAxis: { type: 'value', scale: true },
+    series: channels.value.map((c) => ({
+      name: c.name,
+      type: 'line',
+      showSymbol: false,
+      lineStyle: { type: c.name.includes(' ') && !c.name.endsWith('left') ? 'dashed' : 'solid' },
+      data: Array.from({ length: rows }, (_, r) => {
+        const v = value(r, c.at[0]!);
+        const y = c.at.length === 1 ? v : v - value(0, c.at[0]!) - (value(r, c.at[1]!) - value(0, c.at[1]!));
+        return [value(r, 0), y];
+      }),
+    })),
+  };
+});
+async function save() {
+  download(`${machine.design!.name} trace.csv`, await practice.traceCsv(EVERY), 'text/csv');
+}
+</script>
+
+<template>
+  <div class="trace">
+    <div class="row wrap">
+      <select v-model="group" aria-label="Channels">
+        <option value="position">position commanded</option>
+        <option value="speed">speed</option>
+        <option value="error">following error</option>
+        <option value="torque">torque in use over torque there is</option>
+      </select>
+      <select v-model.number="seconds" aria-label="Span" @change="take">
+        <option :value="5">last 5 s</option>
+        <option :value="20">last 20 s</option>
+        <option :value="60">last minute</option>
+      </select>
+      <button class="plain-button framed" @click="take">Look again</button>
+      <button class="plain-button framed" @click="save">Save as CSV</button>
+    </div>
+    <VChart class="chart" :option="option" autoresize />
+  </div>
+</template>
+
+<style scoped>
+.trace {
+  display: grid;
+  gap: 6px;
+}
+.wrap {
+  flex-wrap: wrap;
+}
+.chart {
+  height: 270px;
+}
+</style>

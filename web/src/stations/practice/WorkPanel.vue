@@ -1,0 +1,198 @@
+<script setup lang="ts">
+import { shownFactor } from '@nodaxis/core/machine/design';
+import { showValue } from '@nodaxis/core/units/print';
+import { computed, ref } from 'vue';
+import { useMachine } from '../../document/machine';
+import { usePreferences } from '../../document/preferences';
+import AxisMark from '../../widgets/AxisMark.vue';
+import { usePractice } from './usePractice';
+
+/** Work offsets: machine and work position side by side, each named; the zero set by eye, by plate or by the tool itself. */
+const machine = useMachine();
+const preferences = usePreferences();
+const practice = usePractice();
+const { snapshot } = practice;
+const figures = computed(() => machine.figures!);
+const active = computed(() => snapshot.value?.work.active ?? 0);
+const rows = computed(() =>
+  figures.value.axes.map((a, i) => {
+    const s = snapshot.value?.axes.find((x) => x.id === a.id);
+    const offset = snapshot.value?.work.sets[active.value]?.[i] ?? 0;
+    const factor = shownFactor(figures.value.design, a.axis);
+    const show = (v: number) =>
+      showValue(v * factor, a.axis.motion === 'linear' ? 'length' : 'angle', preferences.display, 6);
+    return {
+      id: a.id,
+      letter: a.axis.letter,
+      factor,
+      machine: show(s?.position ?? 0),
+      work: show((s?.position ?? 0) - offset),
+      offset: show(offset),
+    };
+  }),
+);
+const values = ref<Record<string, number>>({});
+const thickness = ref(10);
+const rim = ref(5);
+const toolRadius = ref(3);
+const below = ref(12);
+const kind = ref<'plate' | 'three-faces' | 'tool'>('plate');
+const probe = computed(() => (practice.input.value.known ? practice.input.value.value.probe : undefined));
+const hasZ = computed(() => figures.value.axes.some((a) => a.axis.letter === 'Z'));
+const INSIDE = 10;
+const HOLD_MS = 400;
+function touchByHand() {
+  const id = probe.value;
+  if (!id) return;
+  practice.press(id, true);
+  setTimeout(() => practice.press(id, false), HOLD_MS);
+}
+const lay = () =>
+  practice.act({
+    type: 'plate',
+    below: below.value,
+    corner: kind.value === 'three-faces' ? { inside: INSIDE, toolRadius: toolRadius.value } : undefined,
+  });
+function touch() {
+  const farthest = below.value + 10;
+  const first = figures.value.axes[0]!;
+  void practice.act({
+    type: 'touch',
+    touch:
+      kind.value === 'plate'
+        ? { kind: 'plate', thickness: thickness.value, farthest }
+        : kind.value === 'three-faces'
+          ? {
+              kind: 'three-faces',
+              thickness: thickness.value,
+              rim: rim.value,
+              toolRadius: toolRadius.value,
+              inside: INSIDE,
+              farthest,
+            }
+          : { kind: 'tool', axis: first.id, direction: -1, farthest },
+  });
+}
+</script>
+
+<template>
+  <div class="work">
+    <label class="row soft"
+      >Work offset
+      <select
+        :value="active"
+        @change="practice.act({ type: 'work-offset', index: Number(($event.target as HTMLSelectElement).value) })"
+      >
+        <option v-for="n in 6" :key="n" :value="n - 1">{{ n }} (G{{ 53 + n }})</option>
+      </select></label
+    >
+    <table>
+      <thead>
+        <tr>
+          <th></th>
+          <th class="num">machine</th>
+          <th class="num">work</th>
+          <th class="num">offset</th>
+          <th>work is here</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="r in rows" :key="r.id">
+          <td><AxisMark :letter="r.letter" />{{ r.factor === 2 ? '⌀' : '' }}</td>
+          <td class="num mono">{{ r.machine }}</td>
+          <td class="num mono">{{ r.work }}</td>
+          <td class="num mono soft">{{ r.offset }}</td>
+          <td class="row">
+            <input
+              v-model.number="values[r.id]"
+              type="number"
+              step="any"
+              placeholder="0"
+              :aria-label="`Work position of ${r.letter} here`"
+            />
+            <button
+              class="plain-button framed"
+              @click="practice.act({ type: 'set-work', axis: r.id, value: (values[r.id] || 0) / r.factor })"
+            >
+              Set {{ r.letter }}
+            </button>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <section v-if="probe && hasZ" class="touch stack" aria-label="Touching off">
+      <div class="row">
+        <label v-for="k in ['plate', 'three-faces', 'tool'] as const" :key="k" class="row"
+          ><input v-model="kind" type="radio" :value="k" />{{
+            { plate: 'plate', 'three-faces': 'corner plate', tool: 'tool as contact' }[k]
+          }}</label
+        >
+      </div>
+      <div class="row wrap soft">
+        <label class="row">plate <input v-model.number="thickness" type="number" step="any" /> mm thick</label>
+        <label v-if="kind === 'three-faces'" class="row"
+          >rim <input v-model.number="rim" type="number" step="any" /> mm</label
+        >
+        <label v-if="kind === 'three-faces'" class="row"
+          >tool radius <input v-model.number="toolRadius" type="number" step="any" /> mm</label
+        >
+        <label class="row">lies <input v-model.number="below" type="number" step="any" /> mm below the tool</label>
+      </div>
+      <div class="row wrap">
+        <button class="plain-button framed" @click="snapshot?.plate ? practice.act({ type: 'take-plate' }) : lay()">
+          {{ snapshot?.plate ? 'Take the plate away' : 'Lay the plate under the tool' }}
+        </button>
+        <button class="plain-button framed" @click="touchByHand">Hold the plate to the tool</button>
+        <button class="plain-button framed" :class="{ main: snapshot?.probeSeen && snapshot.plate }" @click="touch">
+          Touch off
+        </button>
+      </div>
+      <p class="small" :class="snapshot?.probeSeen ? 'soft' : 'warn'">
+        {{
+          snapshot?.probeSeen
+            ? 'The probe’s circuit has been seen to answer since power-on.'
+            : 'Not proven yet: hold the plate to the tool by hand and see its lamp before any tool descends.'
+        }}
+      </p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.work {
+  display: grid;
+  gap: 8px;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+th {
+  font-weight: 400;
+  color: var(--soft);
+  font-size: 12px;
+  text-align: left;
+}
+td,
+th {
+  padding: 3px 4px;
+  border-bottom: 1px solid var(--line);
+  white-space: nowrap;
+}
+.num {
+  text-align: right;
+}
+input[type='number'] {
+  width: 64px;
+}
+.wrap {
+  flex-wrap: wrap;
+}
+.small {
+  font-size: 12px;
+  margin: 0;
+}
+.warn {
+  color: var(--wont);
+}
+</style>
