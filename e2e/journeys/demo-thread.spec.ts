@@ -37,7 +37,9 @@ test('from the demo: figures, wire list, polarity, settings, a rehearsal, and th
   await expect(state).toHaveText('No power');
   await page.getByRole('button', { name: 'Power on' }).click();
   await expect(state).toHaveText('At rest, datum unknown');
-  await page.getByLabel('Pace').selectOption('10');
+  await page.getByRole('button', { name: 'Start motors' }).click();
+  await expect(page.getByText('Motors without power')).toHaveCount(0);
+  await page.getByLabel('Pace').selectOption('20');
   await page.getByRole('button', { name: 'Reference run' }).click();
   await expect(state).toHaveText('At rest', { timeout: 30_000 });
   await expect(page.getByText('Every axis has its datum.')).toBeVisible();

@@ -75,7 +75,7 @@ test('from an empty shelf to a mill of one’s own that finds its datum', async 
 
   await goTo(page, 'Practice');
   await page.getByRole('button', { name: 'Power on' }).click();
-  await page.getByLabel('Pace').selectOption('10');
+  await page.getByLabel('Pace').selectOption('20');
   await page.getByRole('button', { name: 'Reference run' }).click();
   await expect(controlState(page)).toHaveText('At rest', { timeout: 30_000 });
 

@@ -20,7 +20,9 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await page.screenshot(shot('switches-stop'));
   await goTo(page, 'Practice');
   await page.getByRole('button', { name: 'Power on' }).click();
-  await page.getByLabel('Pace').selectOption('10');
+  await page.getByRole('button', { name: 'Start motors' }).click();
+  await expect(page.getByText('Motors without power')).toHaveCount(0);
+  await page.getByLabel('Pace').selectOption('20');
   await page.getByRole('button', { name: 'Reference run' }).click();
   await expect(controlState(page)).toHaveText('At rest', { timeout: 30_000 });
   await page.getByLabel('Pace').selectOption('1');

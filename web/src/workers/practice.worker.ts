@@ -47,6 +47,8 @@ export interface DrillView {
 export type Kept = { step: number } & ({ act: Act } | { text: string; from: number | undefined });
 export interface Frame {
   snapshot: Snapshot;
+  /** What was done since the last frame. */
+  acts: Kept[];
   drill: DrillView | undefined;
 }
 
@@ -57,6 +59,10 @@ let pace = 1;
 let program: Program | undefined;
 let reading = 0;
 let places = new Map<string, number>();
+let kept: Kept[] = [];
+/** Axes that a hand holds, for as long as the page says so again and again. */
+let held: Jog[] = [];
+let heldUntil = 0;
 
 const machineOf = (sim: Simulation): ProgramMachine => {
   const { settings } = sim.input;
@@ -69,6 +75,31 @@ const machineOf = (sim: Simulation): ProgramMachine => {
     maxRpm: settings.spindle?.maxRpm,
   };
 };
+
+/** A hand on an axis. */
+export interface Jog {
+  axis: string;
+  direction: 1 | -1;
+  share: number;
+  override: boolean;
+}
+/** The page speaks up at least this often while a hand is on a key; silence is no hand. */
+const HAND_SILENCE_MS = 300;
+/** And the control hears of it this often in its own time, whatever the pace. */
+const JOG_EVERY_STEPS = 100;
+
+/** Runs on by some steps, with the hand that is on the machine. */
+function onward(steps: number): void {
+  if (!held.length) return simulation!.run(steps);
+  if (performance.now() > heldUntil) {
+    practice.hold([]);
+    return simulation!.run(steps);
+  }
+  for (let left = steps; left > 0; left -= JOG_EVERY_STEPS) {
+    for (const j of held) practice.act({ type: 'jog', ...j });
+    simulation!.run(Math.min(left, JOG_EVERY_STEPS));
+  }
+}
 
 /** A reader for a program on the machine as it stands now. */
 const readerFor = (sim: Simulation, text: string) =>
@@ -91,6 +122,8 @@ const practice = {
     simulation.startTrace();
     session = undefined;
     places = new Map();
+    kept = [];
+    held = [];
     const found = drill && drills.find((d) => d.id === drill.id);
     const begin = drill && found?.start(drill.machine, input.seed);
     if (found && begin) session = new DrillSession(found, begin, simulation);
@@ -99,7 +132,7 @@ const practice = {
     const frame = () => {
       const snapshot = simulation!.snapshot();
       session?.see(snapshot);
-      onFrame({ snapshot, drill: session && { goals: session.progress() } });
+      onFrame({ snapshot, acts: kept.splice(0), drill: session && { goals: session.progress() } });
     };
     timer = setInterval(() => {
       const now = performance.now();
@@ -107,7 +140,7 @@ const practice = {
       last = now;
       const steps = Math.floor(owed);
       owed -= steps;
-      simulation!.run(steps);
+      onward(steps);
       frame();
     }, FRAME_MS);
     frame();
@@ -119,11 +152,18 @@ const practice = {
     program = undefined;
     reading++;
   },
-  /** Does something; returns the step at which it was done, for whoever keeps a record. */
-  act(act: Act): number {
+  /** Does something; the page is told of it with the next frame, and keeps the record. */
+  act(act: Act): void {
+    if (!simulation) return;
+    if (act.type !== 'load') kept.push({ step: simulation.steps, act });
     if (session) session.act(act);
-    else simulation?.act(act);
-    return simulation?.steps ?? 0;
+    else simulation.act(act);
+  },
+  /** Holds axes by hand, or lets them go; said again and again while a key is down. */
+  hold(axes: Jog[]): void {
+    for (const h of held) if (!axes.some((a) => a.axis === h.axis)) practice.act({ type: 'release', axis: h.axis });
+    held = axes;
+    heldUntil = performance.now() + HAND_SILENCE_MS;
   },
   /** Tells recorded acts again up to a step: a machine that was lost is brought back to where it was. */
   retell(entries: Kept[], steps: number): void {
@@ -135,7 +175,7 @@ const practice = {
         const reader = readerFor(simulation, e.text);
         reader.read(Infinity);
         program = reader.result().program;
-        practice.run(e.from);
+        practice.run(e.text, e.from);
       }
     }
     simulation.run(Math.max(0, steps - simulation.steps));
@@ -145,7 +185,7 @@ const practice = {
   },
   /** Runs a number of steps by hand while the time stands. */
   advance(steps: number): void {
-    simulation?.run(steps);
+    if (simulation) onward(steps);
   },
   look(inspection: Inspection, display: Display): string {
     if (!simulation) return '';
@@ -199,10 +239,12 @@ const practice = {
     reading++;
   },
   /** Loads the program that was read, and runs it from one of its steps. */
-  run(from: number | undefined): number {
-    if (!program || !simulation) return 0;
+  run(text: string, from: number | undefined): void {
+    if (!program || !simulation) return;
     if (simulation.controller.program !== program) practice.act({ type: 'load', program });
-    return practice.act({ type: 'run', ...(from === undefined ? {} : { from }) });
+    practice.act({ type: 'run', ...(from === undefined ? {} : { from }) });
+    // To be told again it takes the text, since a program of its own is long.
+    kept[kept.length - 1] = { step: simulation.steps, text, from };
   },
 
   /** The last seconds of every channel, thinned out for a chart. */

@@ -3,20 +3,17 @@ import { drills, drillsFor } from '@nodaxis/core/drills/list';
 import { circuitName } from '@nodaxis/core/machine/fields';
 import type { Inspection } from '@nodaxis/core/motion/simulation/inspect';
 import { inspectionKey, inspectionTitle, inspectionsOf } from '@nodaxis/core/motion/simulation/inspect';
-import { computed, ref, watch } from 'vue';
+import { computed, ref } from 'vue';
 import { useMachine } from '../../document/machine';
 import { usePractice } from './usePractice';
 
 /** Drills: choose one, do what it asks, walk up and look, say what it was; then the debrief. */
 const machine = useMachine();
 const practice = usePractice();
-const { drill, drillId, drillStart, debrief, snapshot } = practice;
+const { drill, drillId, drillStart, debrief, snapshot, answers, answer, seen } = practice;
 const fitting = computed(() => drillsFor(practice.drillMachine.value));
 const current = computed(() => drills.find((d) => d.id === drillId.value));
 const passed = ref<Record<string, number>>({});
-const answers = ref<{ index: number; text: string }[]>([]);
-const answer = ref<number>();
-const seen = ref<{ title: string; text: string }[]>([]);
 const inspections = computed(() => inspectionsOf(machine.design!));
 const chosen = ref('');
 const design = computed(() => machine.design!);
@@ -34,15 +31,9 @@ const handles = computed(() =>
 const pressed = computed(() => new Set(snapshot.value?.actuated ?? []));
 
 function begin(id: string) {
-  seen.value = [];
-  answer.value = undefined;
-  debrief.value = undefined;
   if (drillId.value === id) practice.again();
   else drillId.value = id;
 }
-watch(drill, async (now, before) => {
-  if (now && !before) answers.value = await practice.answers();
-});
 async function look(i: Inspection) {
   const text = await practice.look(i);
   seen.value = [{ title: inspectionTitle(i, design.value), text }, ...seen.value].slice(0, 8);
@@ -52,7 +43,7 @@ function lookChosen() {
   if (i) void look(i);
 }
 async function finish() {
-  const d = await practice.finish(answer.value);
+  const d = await practice.finish();
   if (d?.passed) passed.value = { ...passed.value, [d.drill]: Math.max(d.score, passed.value[d.drill] ?? 0) };
 }
 function leave() {

@@ -33,7 +33,7 @@ const timer = setInterval(() => {
   turnedFrom = turnedTo;
   missed.value = decoder.missed;
   const detents = decoder.takeDetents();
-  if (detents && axis.value) void practice.act({ type: 'wheel', axis: axis.value, distance: detents * size.value });
+  if (detents && axis.value) practice.act({ type: 'wheel', axis: axis.value, distance: detents * size.value });
   if (edges.value !== history.value.at(-1)) history.value = [...history.value.slice(-39), edges.value];
 }, 40);
 onBeforeUnmount(() => clearInterval(timer));

@@ -115,7 +115,7 @@ function move(axis: string, place: number) {
   const truly = drawn.value[axis];
   const believed = snapshot.value?.axes.find((a) => a.id === axis)?.position;
   if (truly !== undefined && believed !== undefined)
-    void practice.act({ type: 'move', axis, position: believed + place - truly });
+    practice.act({ type: 'move', axis, position: believed + place - truly });
 }
 </script>
 

@@ -9,6 +9,9 @@ const { snapshot, program, reading, programText, drillStart } = practice;
 const text = ref(programText.value || drillStart.value?.program || '');
 /** As many lines are shown around the one that runs. */
 const AROUND = 4;
+/** A longer program is not typed: it is looked at in stretches, and mended in its file. */
+const MOST_TYPED = 4_000;
+const around = ref(1);
 const CHECK_AFTER_MS = 350;
 const singleStep = ref(false);
 const feed = ref(100);
@@ -36,10 +39,11 @@ const state = computed(() => snapshot.value?.state);
 const running = computed(() => state.value === 'following-program' || state.value === 'paused');
 const line = computed(() => (running.value ? (snapshot.value?.program?.line ?? 0) : 0));
 const lines = computed(() => text.value.split('\n'));
+const long = computed(() => lines.value.length > MOST_TYPED);
+const shownLine = computed(() => (running.value ? line.value : around.value));
 const nearby = computed(() => {
-  if (!line.value) return [];
-  const from = Math.max(0, line.value - 1 - AROUND);
-  return lines.value.slice(from, line.value + AROUND).map((t, i) => ({ n: from + i + 1, t }));
+  const from = Math.max(0, shownLine.value - 1 - AROUND);
+  return lines.value.slice(from, shownLine.value + AROUND).map((t, i) => ({ n: from + i + 1, t }));
 });
 const faults = computed(() => program.value?.faults ?? []);
 const outside = computed(() => program.value?.outside ?? []);
@@ -56,6 +60,7 @@ const area = ref<HTMLTextAreaElement>();
 async function goTo(where: string) {
   const found = /line (\d+)(?:, column (\d+))?/.exec(where);
   const box = area.value;
+  if (found) around.value = Number(found[1]);
   if (!found || !box) return;
   await nextTick();
   const start = lines.value.slice(0, Number(found[1]) - 1).reduce((sum, l) => sum + l.length + 1, 0);
@@ -88,8 +93,12 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
       <progress :value="reading" max="1"></progress> Reading {{ Math.round(reading * 100) }} %
       <button class="plain-button" @click="practice.stopReading()">Stop</button>
     </div>
+    <label v-if="long && !running" class="row soft small"
+      >A long program is mended in its file; shown around line
+      <input v-model.number="around" type="number" min="1" :max="lines.length"
+    /></label>
     <textarea
-      v-show="!running"
+      v-if="!running && !long"
       ref="area"
       v-model="text"
       class="mono"
@@ -98,7 +107,7 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
       aria-label="Program"
       placeholder="Type or load a program, such as G1 X40 F600"
     ></textarea>
-    <ol v-if="running" class="mono run" aria-label="The running program">
+    <ol v-else class="mono run" :aria-label="running ? 'The running program' : 'The program'">
       <li v-for="l in nearby" :key="l.n" :class="{ lit: l.n === line }" :aria-current="l.n === line || undefined">
         <span class="soft">{{ l.n }}</span> {{ l.t }}
       </li>

@@ -56,7 +56,7 @@ const lay = () =>
 function touch() {
   const farthest = below.value + 10;
   const first = figures.value.axes[0]!;
-  void practice.act({
+  practice.act({
     type: 'touch',
     touch:
       kind.value === 'plate'

@@ -15,7 +15,7 @@ import type { InjectionKey } from 'vue';
 import { computed, inject, onBeforeUnmount, provide, ref, shallowRef, toRaw, watch } from 'vue';
 import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
-import type { DrillView, Frame, Kept, PracticeWorker, ProgramView } from '../../workers/practice.worker';
+import type { DrillView, Frame, Jog, Kept, PracticeWorker, ProgramView } from '../../workers/practice.worker';
 
 /** A held key or button repeats its command this often; the control stops when it falls silent. */
 const REPEAT_MS = 80;
@@ -51,6 +51,10 @@ function createPractice() {
   const drillId = ref<string>();
   const drill = shallowRef<DrillView>();
   const debrief = shallowRef<Debrief>();
+  /** The answers of a drill, the one that is picked, and what was seen on walking up: kept while other tabs are open. */
+  const answers = shallowRef<{ index: number; text: string }[]>([]);
+  const answer = ref<number>();
+  const seen = shallowRef<{ title: string; text: string }[]>([]);
   const program = shallowRef<ProgramView>();
   const programText = ref('');
   const reading = ref<number>();
@@ -105,7 +109,9 @@ function createPractice() {
     return [...said, ...heard].sort((a, b) => a.t - b.t);
   }
 
-  function onFrame(source: SimulationInput, { snapshot: next, drill: view }: Frame) {
+  function onFrame(source: SimulationInput, { snapshot: next, drill: view, acts }: Frame) {
+    if (acts.length) log.push(...acts);
+    if (log.length > KEPT_ACTS) log.splice(0, log.length - KEPT_ACTS);
     snapshot.value = next;
     drill.value = view;
     const lines = tellAll(next.events, next.happenings, source);
@@ -124,6 +130,9 @@ function createPractice() {
       story.value = [];
       log = [];
       debrief.value = undefined;
+      answers.value = [];
+      answer.value = undefined;
+      seen.value = [];
     }
     trail.value = [];
     const own = new Worker(new URL('../../workers/practice.worker.ts', import.meta.url), { type: 'module' });
@@ -140,6 +149,7 @@ function createPractice() {
       proxy((f: Frame) => own === thread && onFrame(source, f)),
       which,
     );
+    if (which) answers.value = await link.answers();
     if (retell) await link.retell(retell.entries, retell.steps);
     await link.setPace(pace.value);
   }
@@ -152,43 +162,27 @@ function createPractice() {
     reading.value = undefined;
   }
 
-  async function act(a: Act) {
-    const step = await remote?.act(a);
-    if (step !== undefined) keep({ step, act: a });
-  }
-  async function run(from?: number) {
-    const text = programText.value;
-    const step = await remote?.run(from);
-    if (step !== undefined) keep({ step, text, from });
-  }
-  function keep(entry: Kept) {
-    log.push(entry);
-    if (log.length > KEPT_ACTS) log.splice(0, log.length - KEPT_ACTS);
-  }
-  const press = (device: string, down: boolean) => void act({ type: 'press', device, down });
+  const act = (a: Act) => void remote?.act(a);
+  const press = (device: string, down: boolean) => act({ type: 'press', device, down });
 
   let held: ReturnType<typeof setInterval> | undefined;
-  let moving: { axis: string; direction: 1 | -1; share: number }[] = [];
-  let override = false;
-  const say = () => moving.forEach((m) => void act({ type: 'jog', ...m, override }));
+  let moving: Jog[] = [];
+  const say = () => void remote?.hold(moving);
   /** Moves axes while they are held. A dead-man: it is said again and again, and silence stops them. */
-  function holdAll(axes: typeof moving, withOverride = false) {
+  function holdAll(axes: Omit<Jog, 'override'>[], override = false) {
     if (!axes.length) return release();
-    const gone = moving.filter((m) => !axes.some((a) => a.axis === m.axis));
-    moving = axes;
-    override = withOverride;
-    gone.forEach((m) => void act({ type: 'release', axis: m.axis }));
+    moving = axes.map((a) => ({ ...a, override }));
     say();
     held ??= setInterval(say, REPEAT_MS);
   }
-  const hold = (axis: string, direction: 1 | -1, share: number, withOverride: boolean) =>
-    holdAll([{ axis, direction, share }], withOverride);
+  const hold = (axis: string, direction: 1 | -1, share: number, override: boolean) =>
+    holdAll([{ axis, direction, share }], override);
   function release() {
     if (held === undefined) return;
     clearInterval(held);
     held = undefined;
     moving = [];
-    void act({ type: 'release' });
+    say();
   }
 
   async function readProgram(text: string) {
@@ -233,7 +227,7 @@ function createPractice() {
     if (document.visibilityState === 'visible') return;
     release();
     if (snapshot.value?.state !== 'following-program') return;
-    void act({ type: 'pause' });
+    act({ type: 'pause' });
     notice.value = 'The page was out of sight, so the program was paused. Look where everything stands, then continue.';
   }
   function onPadLost() {
@@ -266,6 +260,9 @@ function createPractice() {
     drillStart,
     drillMachine,
     debrief,
+    answers,
+    answer,
+    seen,
     program,
     programText,
     reading,
@@ -276,13 +273,12 @@ function createPractice() {
     release,
     readProgram,
     stopReading,
-    run,
+    run: (from?: number) => void remote?.run(programText.value, from),
     advance: (steps: number) => void remote?.advance(steps),
     look: async (i: Inspection) => (await remote?.look(toRaw(i), toRaw(preferences.display))) ?? '',
     trace: async (seconds: number) => await remote?.trace(seconds),
     traceCsv: async (every: number) => (await remote?.traceCsv(every)) ?? '',
-    answers: async () => (await remote?.answers()) ?? [],
-    finish: async (answer: number | undefined) => (debrief.value = await remote?.finish(answer)),
+    finish: async () => (debrief.value = await remote?.finish(answer.value)),
     /** Begins with a machine as its file describes it, or as the drill does. */
     again: () => {
       notice.value = '';

@@ -1,0 +1,244 @@
+import type { Locator, Page } from '@playwright/test';
+import { controlState, expect, openMachine, test } from './bench';
+
+const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name });
+const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true });
+const story = (page: Page) => page.getByRole('region', { name: 'Story' });
+const ruler = (page: Page, letter: string) => page.getByRole('slider', { name: new RegExp(`^${letter}:`) });
+const valueOf = async (l: Locator) => Number(await l.getAttribute('aria-valuenow'));
+
+/** Goes from control to control by the Tab key alone until one has the focus. */
+async function tabTo(page: Page, target: Locator) {
+  for (let i = 0; i < 160; i++) {
+    if (await target.evaluate((e) => e === document.activeElement).catch(() => false)) return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error('no amount of tabbing leads there');
+}
+async function enter(page: Page, target: Locator) {
+  await tabTo(page, target);
+  await page.keyboard.press('Enter');
+}
+/** A choice of a list, by its letters, as a keyboard makes it. */
+async function choose(page: Page, list: Locator, label: string) {
+  await tabTo(page, list);
+  await page.keyboard.type(label.slice(0, 22), { delay: 8 });
+  await expect(list.locator('option:checked')).toHaveText(label);
+}
+
+async function started(page: Page, machine = 'Dunnock') {
+  await openMachine(page, machine, 'Practice');
+  await button(page, 'Power on').click();
+  await expect(controlState(page)).toHaveText('At rest, datum unknown');
+  if (await button(page, 'Start motors').count()) await button(page, 'Start motors').click();
+  await expect(page.getByText('Motors without power')).toHaveCount(0);
+}
+async function referenced(page: Page) {
+  await page.getByLabel('Pace').selectOption('20');
+  await button(page, 'Reference run').click();
+  await expect(controlState(page)).toHaveText('At rest', { timeout: 30_000 });
+  await page.getByLabel('Pace').selectOption('1');
+}
+
+test('without motor power nothing follows; a limit is provoked, left the right way, and the datum found', async ({
+  page,
+}) => {
+  await openMachine(page, 'Dunnock', 'Practice');
+  await button(page, 'Power on').click();
+  await expect(page.getByText('Motors without power')).toBeVisible();
+  await button(page, 'Start motors').click();
+  await expect(page.getByText('Motors without power')).toHaveCount(0);
+
+  await page.getByLabel('Pace').selectOption('20');
+  await ruler(page, 'X').focus();
+  await page.keyboard.down('ArrowLeft');
+  await expect(controlState(page)).toHaveText('Latched', { timeout: 20_000 });
+  await page.keyboard.up('ArrowLeft');
+  await expect(story(page)).toContainText('The limit at the minus end of X has tripped. The way off is to plus.');
+  await expect(page.getByRole('list', { name: 'Inputs' }).locator('.lit')).toContainText('X minus limit');
+  // Further on is refused, away is not.
+  await page.keyboard.down('ArrowLeft');
+  await expect(story(page)).toContainText('X stays put: it may only move away');
+  await page.keyboard.up('ArrowLeft');
+  await page.keyboard.down('ArrowRight');
+  await expect(story(page)).toContainText('is free again');
+  await page.keyboard.up('ArrowRight');
+  await button(page, 'Acknowledge').click();
+  await expect(controlState(page)).toHaveText('At rest, datum unknown');
+  await referenced(page);
+  await expect(story(page)).toContainText('Every axis has its datum.');
+
+  // The wheel and a press of a switch on the drawing.
+  await page.getByText('handwheel').click();
+  const wheel = page.getByRole('slider', { name: /Handwheel/ });
+  await wheel.focus();
+  for (let i = 0; i < 10; i++) await wheel.press('ArrowRight');
+  await expect.poll(() => valueOf(ruler(page, 'X'))).toBeGreaterThan(0.8);
+  const notch = page.getByLabel('Press X plus limit by hand').first();
+  const box = (await notch.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await expect(controlState(page)).toHaveText('Latched');
+  await page.mouse.up();
+});
+
+test('a program is mended where it is wrong, zeroed, run, paused and brought to its end', async ({ page }) => {
+  await started(page);
+  await referenced(page);
+  await tab(page, 'Program').click();
+  const text = page.getByRole('textbox', { name: 'Program' });
+  await text.fill('G21\nG0 X10 Y10\nG1 X60 F1200 Q5\nM30');
+  await expect(page.getByRole('alert')).toContainText('line 3, column 14: Q is not known here.');
+  await page.getByRole('alert').getByRole('button').click();
+  expect(await text.evaluate((t: HTMLTextAreaElement) => t.selectionStart)).toBe(28);
+  await text.fill('G21\nG0 X10 Y10\nG1 X700 F1200\nM30');
+  await expect(page.getByRole('alert')).toContainText(
+    'X would go to 700 mm in machine position; the envelope allows 0 mm to 595 mm',
+  );
+  await expect(button(page, /^Run$/)).toBeDisabled();
+  await text.fill('G21\nG0 X10 Y10\nG1 X60 F600\nG3 X80 Y30 J20\nG1 X10 Y10\nM30');
+  await expect(page.getByText('Read, drawn, and inside the envelope.')).toBeVisible();
+  await button(page, /^Run$/).click();
+  await expect(controlState(page)).toHaveText('Following a program');
+  await expect(page.locator('[aria-current]').filter({ hasText: 'G1 X60' })).toBeVisible({ timeout: 15_000 });
+  await button(page, 'Pause').click();
+  await expect(controlState(page)).toHaveText('Paused');
+  await expect(page.getByText('A pause is no stop').first()).toBeVisible();
+  await button(page, 'Continue').click();
+  await page.getByLabel('Pace').selectOption('20');
+  await expect(story(page)).toContainText('The program is at its end.', { timeout: 20_000 });
+
+  // The trace of it, as a chart and as a table.
+  await tab(page, 'Trace').click();
+  await page.getByLabel('Channels').selectOption({ label: 'following error' });
+  const [file] = await Promise.all([page.waitForEvent('download'), button(page, 'Save as CSV').click()]);
+  expect(file.suggestedFilename()).toBe('Dunnock trace.csv');
+  await button(page, 'In space').click();
+  await expect(page.getByRole('img', { name: /in space/ })).toBeVisible();
+});
+
+test('two drills by mouse: distances doubled, and a gantry that stands twisted', async ({ page }) => {
+  await openMachine(page, 'Dunnock', 'Practice');
+  await tab(page, 'Drills').click();
+  await button(page, /Distances doubled/).click();
+  await expect(controlState(page)).toHaveText('At rest, datum unknown');
+  const look = async (what: string) => {
+    await page.getByLabel('Walk up and look').selectOption({ label: what });
+    await button(page, 'Look').click();
+  };
+  await look('Measure where X stands');
+  await tab(page, 'By hand').click();
+  await page.getByLabel('Step for each press').selectOption('10');
+  await button(page, 'Hold to move X to plus').click();
+  await expect.poll(() => valueOf(ruler(page, 'X'))).toBe(10);
+  await tab(page, 'Drills').click();
+  await look('Measure where X stands');
+  await expect(page.getByText(/20\smm from where you measured last/)).toBeVisible();
+  await look('Look at the drive of X');
+  await expect(page.getByText(/set to 800 pulses a revolution/)).toBeVisible();
+  await page.getByText('The drive is set to half the pulses a revolution').click();
+  await button(page, 'That is what it is').click();
+  await expect(page.getByRole('heading', { name: 'Distances doubled: passed, 100 points' })).toBeVisible();
+  await button(page, 'Back to the list').click();
+
+  await button(page, /gantry that stands twisted/).click();
+  await expect(page.getByText('The skew of the gantry is drawn 15 times as large.')).toBeVisible();
+  await look('Measure Y on both sides');
+  await expect(page.getByText(/side stands .* ahead/)).toBeVisible();
+  await page.getByLabel('Pace').selectOption('20');
+  await button(page, 'Reference run').click();
+  await expect(controlState(page)).toHaveText('At rest', { timeout: 30_000 });
+  await look('Measure Y on both sides');
+  await expect(page.getByRole('list', { name: 'Goals' }).locator('.good')).toHaveCount(3);
+  await button(page, 'I am done').click();
+  await expect(page.getByRole('heading', { name: /passed, 100 points/ })).toBeVisible();
+});
+
+test('two drills by the keyboard alone: the lamp for the wrong axis, and the run that runs away', async ({ page }) => {
+  test.setTimeout(240_000);
+  await openMachine(page, 'Dunnock', 'Practice');
+  await tabTo(page, tab(page, 'By hand'));
+  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');
+  await enter(page, button(page, /lamp for the wrong axis/));
+  await expect(controlState(page)).toHaveText('At rest, datum unknown');
+  await enter(page, page.getByText('Press a switch by hand'));
+  await enter(page, button(page, /X plus limit/));
+  await expect(page.getByRole('list', { name: 'Inputs' }).locator('.lit')).toContainText('Y plus limit');
+  await page.keyboard.press('Enter');
+  await tabTo(page, page.getByRole('radio').first());
+  const right = page.getByRole('radio', { name: 'Two switches arrive at each other’s inputs' });
+  for (let i = 0; i < 4 && !(await right.isChecked()); i++) await page.keyboard.press(i ? 'ArrowDown' : 'Space');
+  await expect(right).toBeChecked();
+  await enter(page, button(page, 'That is what it is'));
+  await expect(page.getByRole('heading', { name: /passed, \d+ points/ })).toBeVisible();
+  await enter(page, button(page, 'Back to the list'));
+
+  await enter(page, button(page, /reference run that runs away/));
+  await expect(controlState(page)).toHaveText('At rest, datum unknown');
+  const look = async (what: string) => {
+    await choose(page, page.getByLabel('Walk up and look'), what);
+    await enter(page, button(page, 'Look'));
+  };
+  await look('Measure where X stands');
+  await tabTo(page, tab(page, 'Drills'));
+  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowLeft');
+  await choose(page, page.getByLabel('Step for each press'), '1');
+  await tabTo(page, ruler(page, 'X'));
+  await page.keyboard.press('ArrowRight');
+  await expect.poll(() => valueOf(ruler(page, 'X'))).toBe(1);
+  await tabTo(page, tab(page, 'By hand'));
+  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');
+  await look('Measure where X stands');
+  await expect(page.getByText(/−1\smm from where you measured last/)).toBeVisible();
+  await tabTo(page, page.getByRole('radio').first());
+  const turned = page.getByRole('radio', { name: /Two leads of one coil are swapped/ });
+  for (let i = 0; i < 4 && !(await turned.isChecked()); i++) await page.keyboard.press(i ? 'ArrowDown' : 'Space');
+  await enter(page, button(page, 'That is what it is'));
+  await expect(
+    page.getByRole('heading', { name: 'The reference run that runs away: passed, 100 points' }),
+  ).toBeVisible();
+});
+
+test.describe('what goes wrong around it', () => {
+  test.use({ expectedErrors: [/lost on purpose/] });
+  test('a long program shows its progress, a page out of sight pauses, and a machine that is lost comes back', async ({
+    page,
+  }) => {
+    await started(page);
+    await referenced(page);
+    await tab(page, 'Program').click();
+    const long = `F1200\n${Array.from({ length: 60_000 }, (_, i) => `G1 X${10 + (i % 90)} Y${20 + ((i * 7) % 80)}`).join('\n')}`;
+    await page
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'long.nc', mimeType: 'text/plain', buffer: Buffer.from(long) });
+    await expect(page.getByText('60001 lines')).toBeVisible({ timeout: 30_000 });
+    await button(page, /^Run$/).click();
+    await expect(controlState(page)).toHaveText('Following a program');
+    await page.evaluate(() => {
+      Object.defineProperty(document, 'visibilityState', { value: 'hidden', configurable: true });
+      document.dispatchEvent(new Event('visibilitychange'));
+    });
+    await expect(controlState(page)).toHaveText('Paused');
+    await expect(page.getByRole('alert')).toContainText('out of sight');
+    await button(page, 'Good').click();
+    await page.evaluate(() => dispatchEvent(new Event('gamepaddisconnected')));
+    await expect(page.getByRole('alert')).toContainText('The game controller is gone');
+    await button(page, 'Good').click();
+    await button(page, 'Abandon').click();
+    const x = await valueOfTab(page);
+    const worker = page.workers().find((w) => w.url().includes('practice'))!;
+    await worker.evaluate(() => {
+      setTimeout(() => {
+        throw new Error('lost on purpose');
+      });
+    });
+    await expect(page.getByRole('alert')).toContainText('The simulated machine has stopped');
+    await button(page, 'Take it up again').click();
+    await expect(controlState(page)).toHaveText('At rest', { timeout: 30_000 });
+    expect(Math.abs((await valueOfTab(page)) - x)).toBeLessThan(0.05);
+  });
+});
+async function valueOfTab(page: Page): Promise<number> {
+  await tab(page, 'By hand').click();
+  return valueOf(ruler(page, 'X'));
+}
