@@ -27,7 +27,7 @@ export function firstDownload(): Figure {
 }
 
 /** Runs work in a browser of its own behind the real server, beginning at the shelf. */
-async function inBrowser<T>(work: (page: Page) => Promise<T>): Promise<T> {
+export async function inBrowser<T>(work: (page: Page) => Promise<T>): Promise<T> {
   const server = spawn(
     process.execPath,
     [join(root, 'server/dist/main.js'), '--root', join(root, 'web/dist'), '--port', String(PORT)],

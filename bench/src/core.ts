@@ -3,7 +3,6 @@ import { createDeriver, deriveFigures } from '@nodaxis/core/derivation/figures';
 import { axisFences, driveFigures } from '@nodaxis/core/drivetrain/speed';
 import { torqueChart } from '@nodaxis/core/drivetrain/torqueChart';
 import { findingsOf } from '@nodaxis/core/findings/findings';
-import { Simulation, simulationInput } from '@nodaxis/core/motion/simulation/simulation';
 import { dunnock } from '@nodaxis/core/samples/dunnock';
 import { planConductors } from '@nodaxis/core/wiring/planner/plan';
 import { CONDUCTORS, largeMachine } from './largeMachine';
@@ -21,41 +20,6 @@ export function derivation(): Figure {
     unit: 'ms',
     bound: 10,
     most: true,
-  };
-}
-
-/** Four motors under way all the time, a step of 1 ms, nets evaluated as the switches trip. */
-export function simulation(): Figure {
-  const { design } = dunnock();
-  const figures = deriveFigures(design);
-  const input = simulationInput(design, figures.controller, figures.plan);
-  if (!input.known) throw new Error(input.missing.join());
-  const sim = new Simulation(input.value);
-  sim.act({ type: 'power', on: true });
-  sim.run(5);
-  sim.act({ type: 'reference' });
-  sim.run(60_000);
-  const rates = Array.from({ length: 9 }, (_, k) => {
-    const start = performance.now();
-    const steps = 40_000;
-    for (let done = 0; done < steps; done += 4000) {
-      const out = (done / 4000 + k) % 2 === 0;
-      for (const [axis, near, far] of [
-        ['x', 20, 480],
-        ['y', 20, 480],
-        ['z', -110, -10],
-      ] as const)
-        sim.act({ type: 'move', axis, position: out ? far : near });
-      sim.run(4000);
-    }
-    return steps / (performance.now() - start);
-  });
-  return {
-    name: 'simulation, 4 motors, 1 ms step',
-    value: quantile(rates, 0.5),
-    unit: '× real time',
-    bound: 1000,
-    most: false,
   };
 }
 

@@ -8,9 +8,10 @@ import {
   sheetLayout,
   sliderFrames,
 } from './browser';
-import { derivation, help, netsAndFindings, planning, simulation, torqueOfSixAxes } from './core';
+import { derivation, help, netsAndFindings, planning, torqueOfSixAxes } from './core';
 import { evaluation, sweeps } from './faults';
 import { report } from './measure';
+import { hourOfRunning, longProgram, practicePage, simulation } from './practice';
 
 // The core goes first: a browser on the same two cores would be measured with it.
 const core = [
@@ -19,7 +20,9 @@ const core = [
   netsAndFindings(),
   torqueOfSixAxes(),
   help(),
-  simulation(),
+  ...simulation(),
+  hourOfRunning(),
+  longProgram(),
   ...evaluation(),
   ...sweeps(),
 ];
@@ -32,5 +35,6 @@ report([
   await listFrames(),
   await heapGrowth(),
   await pressToAnswer(),
+  ...(await practicePage()),
   ...core,
 ]);

@@ -108,6 +108,18 @@ test('a program is mended where it is wrong, zeroed, run, paused and brought to 
   await page.getByLabel('Pace').selectOption('20');
   await expect(story(page)).toContainText('The program is at its end.', { timeout: 20_000 });
 
+  // The whole story saved and told again ends where it ended.
+  const [saved] = await Promise.all([page.waitForEvent('download'), button(page, 'Save the story').click()]);
+  await button(page, 'Begin anew').click();
+  await expect(controlState(page)).toHaveText('No power');
+  await page.getByLabel('Tell a saved story again').setInputFiles(await saved.path());
+  await expect(story(page)).toContainText('The program is at its end.', { timeout: 20_000 });
+  await page
+    .getByLabel('Tell a saved story again')
+    .setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{}') });
+  await expect(page.getByRole('alert')).toContainText('This is no story of a rehearsal.');
+  await button(page, 'Good').click();
+
   // The trace of it, as a chart and as a table.
   await tab(page, 'Trace').click();
   await page.getByLabel('Channels').selectOption({ label: 'following error' });

@@ -5,6 +5,7 @@ import { drills } from '@nodaxis/core/drills/list';
 import type { Inspection } from '@nodaxis/core/motion/simulation/inspect';
 import { inspect, inspectionKey } from '@nodaxis/core/motion/simulation/inspect';
 import type { Act } from '@nodaxis/core/motion/simulation/record';
+import type { Kept } from '@nodaxis/core/motion/simulation/storyFile';
 import type { SimulationInput, Snapshot } from '@nodaxis/core/motion/simulation/simulation';
 import { Simulation, STEP_S } from '@nodaxis/core/motion/simulation/simulation';
 import { stateSentence } from '@nodaxis/core/motion/controller/states';
@@ -43,8 +44,6 @@ export interface TraceView {
 export interface DrillView {
   goals: { id: string; text: string; reached: boolean }[];
 }
-/** What is kept to bring a lost machine back: an act, or a program that was run, at its step. */
-export type Kept = { step: number } & ({ act: Act } | { text: string; from: number | undefined });
 export interface Frame {
   snapshot: Snapshot;
   /** What was done since the last frame. */
@@ -52,6 +51,10 @@ export interface Frame {
   drill: DrillView | undefined;
 }
 
+/** After a command the next look comes this soon, so that a hand sees its answer. */
+const ANSWER_MS = 6;
+let tick: (() => void) | undefined;
+let answering = false;
 let simulation: Simulation | undefined;
 let session: DrillSession | undefined;
 let timer: ReturnType<typeof setInterval> | undefined;
@@ -134,7 +137,7 @@ const practice = {
       session?.see(snapshot);
       onFrame({ snapshot, acts: kept.splice(0), drill: session && { goals: session.progress() } });
     };
-    timer = setInterval(() => {
+    tick = () => {
       const now = performance.now();
       owed += (Math.min(now - last, MOST_CATCH_UP_MS) * pace) / 1000 / STEP_S;
       last = now;
@@ -142,11 +145,13 @@ const practice = {
       owed -= steps;
       onward(steps);
       frame();
-    }, FRAME_MS);
+    };
+    timer = setInterval(tick, FRAME_MS);
     frame();
   },
   stop(): void {
     clearInterval(timer);
+    tick = undefined;
     simulation = undefined;
     session = undefined;
     program = undefined;
@@ -158,15 +163,23 @@ const practice = {
     if (act.type !== 'load') kept.push({ step: simulation.steps, act });
     if (session) session.act(act);
     else simulation.act(act);
+    if (answering || act.type === 'jog') return;
+    answering = true;
+    setTimeout(() => {
+      answering = false;
+      tick?.();
+    }, ANSWER_MS);
   },
   /** Holds axes by hand, or lets them go; said again and again while a key is down. */
   hold(axes: Jog[]): void {
     for (const h of held) if (!axes.some((a) => a.axis === h.axis)) practice.act({ type: 'release', axis: h.axis });
+    const begins = !held.length && axes.length > 0;
     held = axes;
     heldUntil = performance.now() + HAND_SILENCE_MS;
+    if (begins) setTimeout(() => tick?.(), ANSWER_MS);
   },
   /** Tells recorded acts again up to a step: a machine that was lost is brought back to where it was. */
-  retell(entries: Kept[], steps: number): void {
+  retell(entries: readonly Kept[], steps: number): void {
     if (!simulation) return;
     for (const e of entries) {
       simulation.run(Math.max(0, e.step - simulation.steps));

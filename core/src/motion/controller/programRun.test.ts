@@ -49,7 +49,7 @@ function running(text: string, rpm = 600, hold = false) {
   return { ...b, x, y, points, run, toEnd, turns: () => turns };
 }
 /** The corner window adds this much to every stop. */
-const CORNER = 0.012;
+const CORNER = 0.018;
 
 describe('motion against its closed forms', () => {
   it('a line takes the time of a trapezoid, a short one that of a triangle', () => {
@@ -77,7 +77,7 @@ describe('motion against its closed forms', () => {
     expect(Math.max(...r.points.map((p) => p.v))).toBeLessThan(20.05);
     expect([r.x.position, r.y.position]).toEqual([50, 50]);
   });
-  it('no axis exceeds its speed, nor at a corner twice its acceleration', () => {
+  it('no axis exceeds its speed, nor at a corner much more than its acceleration', () => {
     const r = running('G91 G1 X10 F3000\nY10\nX-5 Y3\nX0.2\nX0.2 Y0.1\nX0.2 Y0.2\nG0 X-15 Y-12');
     r.toEnd();
     for (let i = 8; i < r.points.length; i++) {
@@ -86,7 +86,7 @@ describe('motion against its closed forms', () => {
         const v = (r.points[i]![k] - r.points[i - 1]![k]) / DT;
         const before = i > 8 ? (q[k] - r.points[i - 9]![k]) / DT : v;
         expect(Math.abs(v)).toBeLessThanOrEqual(50.01);
-        if (i > 8) expect(Math.abs(v - before) / (p.t - q.t)).toBeLessThan(500 * 2);
+        if (i > 8) expect(Math.abs(v - before) / (p.t - q.t)).toBeLessThan(500 * 1.6);
       }
     }
   });

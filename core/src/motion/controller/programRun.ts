@@ -150,7 +150,10 @@ export class ProgramRun {
     // A thread is cut to its end before a pause: its lead hangs on the spindle alone.
     const pausing = this.wanted !== undefined && step.feedMode !== 'thread';
     const cap = pausing ? 0 : this.limitOf(step);
-    const braking = Math.sqrt(exit * exit + 2 * acceleration * Math.max(0, rest - this.speed * dt * 0.5));
+    // The speed at the end of this step from which the rest still suffices: v² = exit² + 2a·(rest − (v₀ + v)/2·t).
+    const half = (acceleration * left) / 2;
+    const room = Math.max(0, rest - this.speed * left * 0.5);
+    const braking = Math.sqrt(half * half + exit * exit + 2 * acceleration * room) - half;
     const wanted = Math.min(cap, braking);
     const change = acceleration * left;
     const before = this.speed;

@@ -7,15 +7,17 @@ import type { Inspection } from '@nodaxis/core/motion/simulation/inspect';
 import type { Act } from '@nodaxis/core/motion/simulation/record';
 import type { SimulationInput, Snapshot } from '@nodaxis/core/motion/simulation/simulation';
 import { simulationInput } from '@nodaxis/core/motion/simulation/simulation';
+import type { Kept } from '@nodaxis/core/motion/simulation/storyFile';
+import { readStory, writeStory } from '@nodaxis/core/motion/simulation/storyFile';
 import { isHarm, tellHappening } from '@nodaxis/core/motion/simulation/tellHappening';
 import type { HiddenFault } from '@nodaxis/core/motion/truth/hiddenFault';
 import type { Remote } from 'comlink';
 import { proxy, wrap } from 'comlink';
 import type { InjectionKey } from 'vue';
-import { computed, inject, onBeforeUnmount, provide, ref, shallowRef, toRaw, watch } from 'vue';
+import { computed, inject, nextTick, onBeforeUnmount, provide, ref, shallowRef, toRaw, watch } from 'vue';
 import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
-import type { DrillView, Frame, Jog, Kept, PracticeWorker, ProgramView } from '../../workers/practice.worker';
+import type { DrillView, Frame, Jog, PracticeWorker, ProgramView } from '../../workers/practice.worker';
 
 /** A held key or button repeats its command this often; the control stops when it falls silent. */
 const REPEAT_MS = 80;
@@ -64,6 +66,8 @@ function createPractice() {
     const found = drills.find((d) => d.id === drillId.value);
     return found?.start(drillMachine.value, seed.value);
   });
+  /** A story that is to be told as soon as its machine stands ready. */
+  let toTell: { entries: readonly Kept[]; steps: number } | undefined;
   const input = computed(() => {
     const f = machine.figures!;
     const start = drillStart.value;
@@ -124,8 +128,9 @@ function createPractice() {
     const point = { t: next.timeS, positions: next.axes.map((a) => a.position), loads: next.axes.map((a) => a.load) };
     trail.value = [...kept, point];
   }
-  async function start(source: SimulationInput, retell?: { entries: Kept[]; steps: number }) {
+  async function start(source: SimulationInput, retell?: { entries: readonly Kept[]; steps: number }) {
     stop();
+    toTell = undefined;
     if (!retell) {
       story.value = [];
       log = [];
@@ -212,7 +217,7 @@ function createPractice() {
     fingerprint,
     () => {
       notice.value = '';
-      if (input.value.known) void start(input.value.value);
+      if (input.value.known) void start(input.value.value, toTell);
       else {
         stop();
         snapshot.value = undefined;
@@ -283,6 +288,39 @@ function createPractice() {
     again: () => {
       notice.value = '';
       if (input.value.known) void start(input.value.value);
+    },
+    /** This rehearsal as a file. */
+    storyText: () =>
+      writeStory({
+        machine: machine.design!.name,
+        seed: seed.value,
+        drill: drillId.value,
+        faults: faults.value,
+        entries: log,
+        steps: Math.round((snapshot.value?.timeS ?? 0) * 1000),
+      }),
+    /** Tells a saved rehearsal again, or says why it cannot. */
+    tellAgain: (text: string) => {
+      const read = readStory(text);
+      if (!read.ok) {
+        notice.value = `${read.error[0]!.what} ${read.error[0]!.mend}`;
+        return;
+      }
+      const { entries, steps } = read.value;
+      story.value = [];
+      log = [...entries];
+      toTell = { entries, steps };
+      const before = fingerprint.value;
+      [seed.value, drillId.value, faults.value] = [read.value.seed, read.value.drill, read.value.faults];
+      // With the same machine and faults as now, nothing else would start it.
+      if (fingerprint.value === before && input.value.known) void start(input.value.value, toTell);
+      const other = read.value.machine !== machine.design!.name;
+      // The new machine starts with the next tick and has nothing to say.
+      if (other)
+        void nextTick(
+          () =>
+            (notice.value = `This story was told on ${read.value.machine}; on ${machine.design!.name} it may come out differently.`),
+        );
     },
     /** Brings a machine back whose worker has died: every act is told again. */
     takeUp: () => {
