@@ -12,23 +12,27 @@ import {
   stretchCycle,
 } from '@nodaxis/core/drivetrain/loop';
 import { backDrivingTorqueNm, isTilted } from '@nodaxis/core/drivetrain/load';
-import { programMoves, stretchesOf } from '@nodaxis/core/formats/programMoves';
+import { programMoves, stretchesOf } from '@nodaxis/core/program/moves';
 import { parseQuantity } from '@nodaxis/core/units/parse';
 import { displayUnit, printNumber, showValue } from '@nodaxis/core/units/print';
 import { baseValue } from '@nodaxis/core/units/quantity';
 import { computed, ref } from 'vue';
+import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
 
 /** What a closed loop asks for: inertia, lag, gearing, heat over a cycle, brake. Trial figures stay on this page. */
 const props = defineProps<{ figures: AxisFigures }>();
+const machine = useMachine();
 const preferences = usePreferences();
 const counts = ref('10000');
 const gain = ref('40');
 const distance = ref('');
 const pause = ref('0.5');
 const program = ref('');
-/** A cycle taken from a program's straight moves, or what in it cannot be read. */
-const read = computed(() => (program.value.trim() ? programMoves(program.value) : undefined));
+/** A cycle taken from a program's moves, or what in it cannot be read. */
+const read = computed(() =>
+  program.value.trim() ? programMoves(program.value, machine.design!.programWords) : undefined,
+);
 
 const linear = computed(() => props.figures.axis.motion === 'linear');
 const length = computed(() => (linear.value ? 'length' : 'angle') as 'length' | 'angle');
@@ -127,7 +131,7 @@ const rows = computed(() => {
       /></label>
       <label>Pause, s <input v-model="pause" inputmode="decimal" /></label>
       <label class="program"
-        >or a program’s straight moves
+        >or a program
         <textarea v-model="program" rows="2" placeholder="G1 X120 F1800" spellcheck="false"></textarea>
       </label>
     </div>

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { programMoves, stretchesOf } from './programMoves';
+import { programMoves, stretchesOf } from './moves';
 
 const movesOf = (text: string) => {
   const r = programMoves(text);
@@ -12,7 +12,7 @@ const faultsOf = (text: string) => {
   return r.ok ? [] : r.error.map((f) => f.where);
 };
 
-describe('the straight moves of a program', () => {
+describe('the moves of a program', () => {
   it('absolute and incremental, rapid and line, with modal words and comments', () => {
     expect(
       movesOf('%\nN10 G21 G90 G0 X10 Y5 (to the start)\nG1 X40 F600 ; cut\nY25\nG91 X-5.5\nG4 P1\nG0 Z.5\nM30'),
@@ -29,8 +29,13 @@ describe('the straight moves of a program', () => {
     expect(line!.distances).toEqual({ X: 25.4, A: 90 });
     expect(line!.feedPerS).toBeCloseTo(25.4, 12);
   });
-  it('an arc, a line without a feed and a torn word are named by line and column, never guessed', () => {
-    expect(faultsOf('G0 X5\nG2 X10 I2')).toEqual(['line 2, column 1']);
+  it('an arc counts as its chords: out and back, and as long as itself', () => {
+    const moves = movesOf('F600 G3 I10');
+    expect(moves.length).toBe(24);
+    expect(moves.reduce((s, m) => s + Math.hypot(m.distances.X ?? 0, m.distances.Y ?? 0), 0)).toBeCloseTo(62.65, 1);
+    expect(moves.reduce((s, m) => s + (m.distances.X ?? 0), 0)).toBeCloseTo(0, 9);
+  });
+  it('a line without a feed and a torn word are named by line and column, never guessed', () => {
     expect(faultsOf('G1 X5')).toEqual(['line 1, column 1']);
     expect(faultsOf('G0 X5 Y')).toEqual(['line 1, column 7']);
     expect(faultsOf('G0 X1\n hello')).toEqual(['line 2, column 2']);
