@@ -167,7 +167,7 @@ export function practicePage(): Promise<Figure[]> {
     const events: { name: string; ph: string; tid: number; ts: number; dur?: number; args: { name?: string } }[] = [];
     cdp.on('Tracing.dataCollected', (e) => events.push(...(e.value as unknown as typeof events)));
     await cdp.send('Tracing.start', {
-      categories: 'devtools.timeline,toplevel,__metadata',
+      categories: 'disabled-by-default-devtools.timeline,devtools.timeline,__metadata',
       transferMode: 'ReportEvents',
     });
     const fps = await page.evaluate(

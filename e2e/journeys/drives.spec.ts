@@ -60,9 +60,9 @@ test('what a driver is to be set to, which driver fits, the coils of an unmarked
   await expect(page.getByRole('row', { name: /Osprey 400/ })).toContainText('A servo drive does not run a stepper');
   await page.getByRole('tab', { name: 'Closed loop' }).click();
   await expect(page.getByRole('row', { name: /Following error/ })).toContainText('3 mm');
-  await page.getByLabel('or a program’s straight moves').fill('G0 X100\nG2 X0 I5');
-  await expect(page.getByRole('alert')).toContainText('line 2, column 1: G2 is not a straight move');
-  await page.getByLabel('or a program’s straight moves').fill('G0 X100\nG1 X0 F1800');
+  await page.getByLabel('or a program').fill('G0 X100\nG5 X0 I5');
+  await expect(page.getByRole('alert')).toContainText('line 2, column 1: G5 is not known here');
+  await page.getByLabel('or a program').fill('G0 X100\nG1 X0 F1800');
   await expect(page.getByRole('row', { name: /RMS torque over the program/ })).toContainText(/0\.\d+/);
   await page.getByRole('tab', { name: 'Steps or fieldbus' }).click();
   await expect(page.getByRole('heading', { name: 'Fieldbus', exact: true })).toBeVisible();

@@ -95,7 +95,8 @@ const plusX = computed(() => props.length * (props.reverse ? 0.3 : 0.7));
   <g ref="root" class="ruler">
     <rect class="body" x="0" y="0" :width="length" :height="H" />
     <rect class="polish" :x="envelope.x" y="1.5" :width="envelope.width" :height="H - 3" />
-    <g v-for="(t, i) in ticks" :key="i">
+    <!-- The scale stays as it is while the cursor moves: it is not even compared. -->
+    <g v-for="(t, i) in ticks" :key="i" v-memo="[ticks, upright]">
       <line class="tick" :x1="t.x" :x2="t.x" :y1="H" :y2="t.major ? H - 10 : H - 5" />
       <text
         v-if="t.major"

@@ -180,6 +180,7 @@ const moveTo = (place: number) => truly.value !== undefined && emit('move', posi
   padding: 5px 0;
 }
 .readings {
+  contain: layout;
   display: flex;
   gap: 8px;
 }
@@ -217,6 +218,8 @@ const moveTo = (place: number) => truly.value !== undefined && emit('move', posi
   user-select: none;
 }
 .rule {
+  contain: layout paint;
+  will-change: transform;
   grid-column: 1 / -1;
   outline-offset: -2px;
 }

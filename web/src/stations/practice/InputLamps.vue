@@ -26,6 +26,7 @@ const rows = computed(() =>
     <li
       v-for="w in rows"
       :key="w.id"
+      v-memo="[w.level, w.tripped, w.name]"
       :class="{ lit: w.tripped }"
       :title="`${w.name}: ${w.level}, ${w.tripped ? 'tripped' : 'free'}`"
     >

@@ -386,7 +386,10 @@ function move(axis: string, place: number) {
 .caution {
   margin: 0;
 }
+/* What moves with every frame is painted and laid out by itself; the rest of the page is left alone. */
 .arrangement {
+  contain: layout paint;
+  will-change: transform;
   flex: 1;
   min-height: 0;
   display: grid;

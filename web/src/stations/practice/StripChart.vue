@@ -65,6 +65,8 @@ watch(() => props.trail, draw, { flush: 'post' });
 
 <style scoped>
 .strip {
+  contain: strict;
+  will-change: transform;
   width: 100%;
   height: 92px;
   background: var(--paper);
