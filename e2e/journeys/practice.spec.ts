@@ -221,7 +221,7 @@ test.describe('what goes wrong around it', () => {
     await tab(page, 'Program').click();
     const long = `F1200\n${Array.from({ length: 60_000 }, (_, i) => `G1 X${10 + (i % 90)} Y${20 + ((i * 7) % 80)}`).join('\n')}`;
     await page
-      .locator('input[type=file]')
+      .getByLabel('Load a file')
       .setInputFiles({ name: 'long.nc', mimeType: 'text/plain', buffer: Buffer.from(long) });
     await expect(page.getByText('60001 lines')).toBeVisible({ timeout: 30_000 });
     await button(page, /^Run$/).click();

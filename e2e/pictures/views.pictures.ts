@@ -33,6 +33,12 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await page.screenshot(shot('practice'));
   await page.keyboard.up('ArrowRight');
   await page.keyboard.up('Shift');
+  await page.getByRole('tab', { name: 'Drills' }).click();
+  await page.getByRole('button', { name: /gantry that stands twisted/ }).click();
+  await page.getByLabel('Walk up and look').selectOption({ label: 'Measure Y on both sides' });
+  await page.getByRole('button', { name: 'Look', exact: true }).click();
+  await expect(page.getByText(/side stands .* ahead/)).toBeVisible();
+  await page.screenshot(shot('practice-drill'));
   await openMachine(page, 'Wren', 'Drives');
   await page.getByRole('button', { name: 'Look at Z' }).click();
   await expect(page.getByRole('img', { name: /Torque over speed/ })).toBeVisible();
@@ -81,8 +87,6 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await view('Plugs and strips');
   await page.getByRole('button', { name: /Burr 6/ }).click();
   await page.screenshot(shot('wiring-plug'));
-  await view('As found');
-  await page.screenshot(shot('wiring-found'));
   await page.goto('/parts');
   await expect(page.getByRole('heading', { level: 1, name: 'Parts library' })).toBeVisible();
   await page.screenshot(shot('parts'));

@@ -325,7 +325,7 @@ export const fieldsOfAxes: Record<string, Definition> = {
       'stored-offset': 'the master alone, with a stored offset',
     }),
     'Two motors on one gantry square it only where each finds its own mark, or where the slave’s offset is stored.',
-    'gantry squaring dual home',
+    'gantry squaring two motors',
   ),
   'axes.*.reference.slaveOffset': field(
     'switches',
