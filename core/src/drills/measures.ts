@@ -72,7 +72,7 @@ export const measureDrills: readonly Drill[] = [
       const axis = gantryAxis(design);
       if (!axis || !bySwitch(design, axis)) return undefined;
       return {
-        faults: [{ kind: 'skewed', axis, by: 2 }],
+        faults: [{ kind: 'skewed', axis, by: 0.6 }],
         startShare: 0.4,
         prelude: switchedOn(design),
         situation: `Somebody leaned on the gantry while the power was off. ${letter(design, axis)} stands crooked.`,

@@ -315,6 +315,13 @@ export const fieldsOfAxes: Record<string, Definition> = {
     'Lost motion on reversal, measured with a dial gauge.',
     'lost motion play',
   ),
+  'axes.*.compensateBacklash': field(
+    'machine',
+    'Control makes up for it',
+    { type: 'flag' },
+    'On every reversal the control adds the backlash. It cures the position, not the play: a cutter still pulls the carriage through it.',
+    'backlash compensation',
+  ),
   'axes.*.reference.sides': field(
     'switches',
     'The two sides find the datum',

@@ -119,6 +119,7 @@ export const Axis = z.strictObject({
   driveSpacing: quantityOf('length').describe('between the two drive lines of a gantry'),
   rackingStiffness: quantityOf('stiffness').describe('force at the drive lines of a gantry over the skew between them'),
   backlash: quantityOf('length', 'angle').describe('lost motion between motor and carriage on reversal'),
+  compensateBacklash: z.boolean().optional().describe('the control adds the backlash on every reversal'),
   reference: Reference,
   envelopeMargin: quantityOf('length', 'angle').describe('between the envelope and the switch or stop at the far end'),
   notes: Text.optional(),

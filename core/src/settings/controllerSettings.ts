@@ -46,6 +46,8 @@ export interface ControllerAxis {
   maxSpeed: number;
   acceleration: number;
   envelope: { min: number; max: number };
+  /** Added on every reversal; 0 where the control makes up for nothing. */
+  backlash: number;
   reference: {
     method: Reference['method'];
     towards: AxisEnd;
@@ -125,6 +127,7 @@ export function controllerSettings(design: Design, settings: readonly Setting[])
       maxSpeed: p.maxSpeed,
       acceleration: p.acceleration,
       envelope: { min: p.min, max: p.max },
+      backlash: axis.compensateBacklash ? figureOr(axis.backlash, 0) : 0,
       reference: {
         method: axis.reference.method,
         towards: p.towards as AxisEnd,

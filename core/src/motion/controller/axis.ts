@@ -1,5 +1,10 @@
 import type { ControllerAxis } from '../../settings/controllerSettings';
 
+/** Lost motion is taken up by this much in each step, mm or °: slowly, so that no motor stalls over it. */
+const TAKE_UP = 0.005;
+/** From this way back on, mm or °, an axis has turned round. */
+const REVERSED = 0.01;
+
 /** Motion of one axis as the control commands it: a speed that follows a wanted speed within the acceleration. */
 export class AxisMotion {
   /** Commanded machine position; arbitrary until the datum is set. */
@@ -19,6 +24,10 @@ export class AxisMotion {
   private moved = 0;
   private movedBefore = 0;
   private readonly scale: number[];
+  /** How much of the backlash is made up for: none on the way to minus, all of it on the way to plus. */
+  private madeUp = 0;
+  private toPlus = false;
+  private back = 0;
 
   constructor(readonly settings: ControllerAxis) {
     const motors = settings.stepsPerUnit.length;
@@ -102,10 +111,18 @@ export class AxisMotion {
     this.movedBefore = this.moved;
     this.moved = distance;
     this.position += distance;
+    const { backlash } = this.settings;
+    if (backlash > 0 && distance !== 0) {
+      // The last hair of an approach may go back a little: that is no reversal.
+      if (distance > 0 === this.toPlus) this.back = 0;
+      else if ((this.back += Math.abs(distance)) > REVERSED) this.toPlus = distance > 0;
+      const short = (this.toPlus ? backlash : 0) - this.madeUp;
+      this.madeUp += Math.sign(short) * Math.min(Math.abs(short), TAKE_UP);
+    }
     for (let i = 0; i < this.scale.length; i++) {
       if (this.held[i]) continue;
       this.motorPosition[i]! += distance;
-      this.pulses[i] = this.motorPosition[i]! * this.scale[i]!;
+      this.pulses[i] = (this.motorPosition[i]! + this.madeUp) * this.scale[i]!;
     }
   }
 }

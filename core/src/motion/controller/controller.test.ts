@@ -32,6 +32,23 @@ describe('moving by hand', () => {
       expect(b.x.pulses[0]).toBeCloseTo(inverted ? -300 : 300, 6);
     }
   });
+  it('makes up for backlash on every reversal, a little at a time', () => {
+    const b = bench({ axes: [axis('x', { backlash: 0.2 })] });
+    const to = (distance: number) => {
+      b.control.command({ type: 'nudge', axis: 'x', distance });
+      let most = 0;
+      let last = b.x.pulses[0]!;
+      b.run(2, () => {
+        most = Math.max(most, Math.abs(b.x.pulses[0]! - last));
+        last = b.x.pulses[0]!;
+      });
+      expect(most).toBeLessThan(5 * 0.1 + 0.6);
+      return b.x.pulses[0]! / 100;
+    };
+    expect(to(3)).toBeCloseTo(3.2, 9);
+    expect(to(-3)).toBeCloseTo(0, 9);
+    expect(to(-1)).toBeCloseTo(-1, 9);
+  });
   it('is refused while another motion is under way, once and not at every repeat', () => {
     const b = bench();
     b.control.command({ type: 'reference' });

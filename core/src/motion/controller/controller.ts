@@ -1,4 +1,5 @@
 import type { ControllerInput, ControllerSettings } from '../../settings/controllerSettings';
+import { approachTo } from '../../program/approach';
 import type { Program } from '../../program/program';
 import { AxisMotion } from './axis';
 import type { ControllerCommand, TouchPlan } from './commands';
@@ -517,11 +518,22 @@ export class Controller {
     const outside = this.firstOutside(program, at);
     if (outside) return this.say(outside);
     const start = this.axes.map((a) => a.position);
-    this.run = new ProgramRun(program, this.settings.axes, start, at, this.hostOfRun(), this.dt);
+    // Taken up in its middle, the tool goes up, across and down to where it was.
+    const linear = this.settings.axes.map((a) => a.linear);
+    const approach = at > 0 ? approachTo(program, at, start, this.headClear(), linear).steps : [];
+    this.run = new ProgramRun(program, this.settings.axes, start, at, approach, this.hostOfRun(), this.dt);
     this.run.singleStep = this.singleStep;
     this.resumeAt = undefined;
     this.state = 'following-program';
     this.say({ code: 'program-started', line: this.run.line });
+  }
+  /** The axis that lifts the tool, and the end of its envelope that is clear of the work. */
+  private headClear(): { axis: number; clear: number } | undefined {
+    const axis = this.settings.axes.findIndex((a) => a.letter === 'Z');
+    // On a lathe Z runs along the spindle: there X takes the tool away from the work.
+    const away = this.settings.axes.length > 2 ? axis : this.settings.axes.findIndex((a) => a.letter === 'X');
+    const a = this.settings.axes[away];
+    return a && { axis: away, clear: a.envelope.max };
   }
   /** The first move of a program that would leave the envelope: nothing of it is started then. */
   private firstOutside(program: Program, at: number): ControllerEvent | undefined {

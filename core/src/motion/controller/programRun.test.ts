@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { approachTo } from '../../program/approach';
 import { readProgram } from '../../program/reader';
 import type { ProgramMachine, ProgramSetup } from '../../program/program';
 import { trapezoid } from '../profile/trapezoid';
@@ -174,8 +175,27 @@ describe('hands on a running program', () => {
     r.x.doubtful = false;
     control.command({ type: 'run', from: control.resumeAt! });
     expect(control.events.at(-1)!.event).toMatchObject({ code: 'program-started', line });
+    // First back to where the step begins, then on.
+    r.x.rename(20);
+    r.run(0.05);
+    expect(control.run!.line).toBe(line);
     r.toEnd();
     expect(r.x.position).toBeCloseTo(50, 6);
+  });
+  it('the approach goes up, across and down, with spindle and coolant as they were', () => {
+    const m: ProgramMachine = { ...machine, letters: ['X', 'Y', 'Z'], linear: [true, true, true] };
+    const s = { start: [0, 0, 0], offsets: Array.from({ length: 6 }, () => [0, 0, 0]), active: 0 };
+    const { program } = readProgram('S900 M3 M8\nG1 X10 Y5 Z-4 F600\nX20\nM30', m, s);
+    const at = program.steps.findIndex((x) => x.line === 3);
+    const { steps, from } = approachTo(program, at, [50, 60, -9], { axis: 2, clear: 0 }, m.linear);
+    expect(steps.map((x) => (x.kind === 'move' ? x.to : x.kind))).toEqual([
+      [50, 60, 0],
+      [10, 5, 0],
+      'spindle',
+      'coolant',
+      [10, 5, -4],
+    ]);
+    expect(from).toEqual([10, 5, -4]);
   });
   it('offsets that changed since it was read, or a move beyond the envelope: refused before anything moves', () => {
     const r = running('G1 X80 F600', 600, true);

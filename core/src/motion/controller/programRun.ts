@@ -33,8 +33,10 @@ export type Hold = { by: 'hand' | 'halt' | 'tool' | 'step' | 'input'; tool?: num
  * and let go anywhere without losing a hair of the path, since only the speed along it changes.
  */
 export class ProgramRun {
-  /** Index of the step under way. */
-  index: number;
+  /** What is run: the approach, then the program from its step on. */
+  private readonly steps: readonly ProgramStep[];
+  private readonly approach: number;
+  private own = 0;
   ended = false;
   held: Hold | undefined;
   /** Set by a hand that wants it to pause: it slows along the path first. */
@@ -60,11 +62,13 @@ export class ProgramRun {
     readonly program: Program,
     private readonly axes: readonly ControllerAxis[],
     start: readonly number[],
-    at: number,
+    private readonly at: number,
+    approach: readonly ProgramStep[],
     private readonly host: RunHost,
     dt: number,
   ) {
-    this.index = at;
+    this.approach = approach.length;
+    this.steps = at === 0 && !approach.length ? program.steps : [...approach, ...program.steps.slice(at)];
     this.from = [...start];
     this.point = Float64Array.from(start);
     this.mean = Float64Array.from(start);
@@ -73,11 +77,15 @@ export class ProgramRun {
     this.settled = length;
   }
 
+  /** Index of the program's step under way; during the approach the one that it leads to. */
+  get index(): number {
+    return this.at + Math.max(0, this.own - this.approach);
+  }
   get step(): ProgramStep | undefined {
-    return this.program.steps[this.index];
+    return this.steps[this.own];
   }
   get line(): number {
-    return this.step?.line ?? this.program.steps.at(-1)?.line ?? 0;
+    return this.step?.line ?? this.steps.at(-1)?.line ?? 0;
   }
   /** At rest with nothing left in the corner window. */
   get still(): boolean {
@@ -187,7 +195,7 @@ export class ProgramRun {
   }
   private next(step: ProgramStep): void {
     if (step.kind === 'move') this.from = step.to;
-    this.index++;
+    this.own++;
     this.begun = false;
     this.waitS = 0;
   }
@@ -287,10 +295,10 @@ export class ProgramRun {
 
   /** Speed at which the step under way may end: looks at the corners ahead and brakes for the last one. */
   private exitSpeed(): number {
-    const { steps } = this.program;
+    const { steps } = this;
     const chain: { step: MoveStep; from: readonly number[]; corner: number }[] = [];
     let from: readonly number[] = this.from;
-    for (let i = this.index; i < steps.length && chain.length < LOOK_AHEAD; i++) {
+    for (let i = this.own; i < steps.length && chain.length < LOOK_AHEAD; i++) {
       const step = steps[i]!;
       if (step.kind !== 'move' || this.singleStep) break;
       const before = chain.at(-1);

@@ -20,7 +20,7 @@ export function hideableFaults(design: Design, inputs: Readonly<Record<string, T
     });
     for (const factor of [2, 0.5]) faults.push({ kind: 'other-pulses', axis: id, factor });
     faults.push({ kind: 'backlash', axis: id, by: 0.3 });
-    if (axis.drives.length > 1) faults.push({ kind: 'skewed', axis: id, by: 1.5 });
+    if (axis.drives.length > 1) faults.push({ kind: 'skewed', axis: id, by: 0.6 });
     if (axis.reference.method === 'switch-and-index') faults.push({ kind: 'index-near-trip', axis: id });
     const braked = axis.drives.some((d) => {
       const data = d.motor ? design.parts[d.motor]?.data : undefined;

@@ -123,6 +123,7 @@ const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.
         <MachineField :path="`${path}.rackingStiffness`" />
       </template>
       <MachineField :path="`${path}.backlash`" />
+      <MachineField v-if="axis.backlash" :path="`${path}.compensateBacklash`" />
       <MachineField :path="`${path}.counterbalance`" />
       <button class="plain-button danger" :disabled="machine.readOnly" @click="remove">
         Remove axis {{ axis.letter }}

@@ -22,7 +22,7 @@ const AxonometricView = defineAsyncComponent(() => import('./AxonometricView.vue
 type Tab = 'hand' | 'work' | 'program' | 'drills' | 'faults' | 'trace';
 const tabs: { id: Tab; name: string }[] = [
   { id: 'hand', name: 'By hand' },
-  { id: 'work', name: 'Work zero' },
+  { id: 'work', name: 'Zero, spindle' },
   { id: 'program', name: 'Program' },
   { id: 'drills', name: 'Drills' },
   { id: 'faults', name: 'Faults' },

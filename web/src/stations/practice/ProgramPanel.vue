@@ -155,6 +155,10 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
         />step by step</label
       >
     </div>
+    <p v-if="!running && resumeLine" class="soft small">
+      Taken up there, the tool first goes up to the top of its envelope, across to where line {{ resumeLine }} begins,
+      then down; spindle and coolant as the program had them.
+    </p>
     <div class="row wrap soft small">
       <label class="row"
         >feed <input v-model.number="feed" type="range" min="0" max="200" step="10" @input="trim('feed', feed)" /><span

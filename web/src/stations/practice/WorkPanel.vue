@@ -31,6 +31,13 @@ const rows = computed(() =>
     };
   }),
 );
+const standing = computed(() => snapshot.value?.state === 'at-rest' || snapshot.value?.state === 'at-rest-unknown');
+const spindle = computed(() => (practice.input.value.known ? practice.input.value.value.settings.spindle : undefined));
+const rpm = ref(Math.round((spindle.value?.maxRpm ?? 1000) / 3 / 100) * 100);
+const hasCoolant = computed(
+  () => practice.input.value.known && practice.input.value.value.settings.outputs.some((o) => o.function === 'coolant'),
+);
+const eye = ref('');
 const values = ref<Record<string, number>>({});
 const thickness = ref(10);
 const rim = ref(5);
@@ -120,6 +127,54 @@ function touch() {
         </tr>
       </tbody>
     </table>
+    <details>
+      <summary>A reference switch has failed: take a datum by eye</summary>
+      <div class="row wrap">
+        <select v-model="eye" aria-label="Axis whose datum is taken by eye">
+          <option value="">axis …</option>
+          <option v-for="r in rows" :key="r.id" :value="r.id">{{ r.letter }}</option>
+        </select>
+        <button
+          class="plain-button framed"
+          :disabled="!eye || !standing"
+          @click="practice.act({ type: 'take-datum', axis: eye })"
+        >
+          It stands at its mark
+        </button>
+      </div>
+      <p class="small warn">
+        Good for one job on one clamping: the datum is as good as your eye, and the limit at that end is gone as well.
+        Keep a hand on the stop, and replace the switch tonight.
+      </p>
+    </details>
+    <div v-if="spindle" class="row wrap" role="group" aria-label="Spindle">
+      <label v-if="spindle.speedSet" class="row soft"
+        >spindle <input v-model.number="rpm" type="number" min="0" :max="spindle.maxRpm" step="100" /> rpm</label
+      >
+      <button
+        class="plain-button framed"
+        @click="practice.act({ type: 'spindle', direction: 1, rpm: rpm || spindle.maxRpm })"
+      >
+        Spindle on
+      </button>
+      <button
+        v-if="spindle.reverses"
+        class="plain-button framed"
+        @click="practice.act({ type: 'spindle', direction: -1, rpm: rpm || spindle.maxRpm })"
+      >
+        the other way
+      </button>
+      <button class="plain-button framed" @click="practice.act({ type: 'spindle', direction: 0, rpm: 0 })">
+        Spindle off
+      </button>
+      <label v-if="hasCoolant" class="row"
+        ><input
+          type="checkbox"
+          :checked="snapshot?.coolant"
+          @change="practice.act({ type: 'coolant', on: ($event.target as HTMLInputElement).checked })"
+        />coolant</label
+      >
+    </div>
     <section v-if="probe && hasZ" class="touch stack" aria-label="Touching off">
       <div class="row">
         <label v-for="k in ['plate', 'three-faces', 'tool'] as const" :key="k" class="row"

@@ -1,0 +1,47 @@
+import type { MoveStep, Program, ProgramStep } from './program';
+
+/** How a program is taken up in its middle: what is done before the step that it goes on with. */
+export interface Approach {
+  steps: ProgramStep[];
+  /** Where the tool stands when the program goes on. */
+  from: number[];
+}
+
+/**
+ * The way from where the machine stands to a step of a program: the head up to the top of its envelope, across to where
+ * the step begins, spindle and coolant as the program had them, then down. `head`: index of the axis that lifts the tool
+ * and the position that is clear of the work; undefined on a machine without one, which goes there in a straight line.
+ */
+export function approachTo(
+  program: Program,
+  at: number,
+  position: readonly number[],
+  head: { axis: number; clear: number } | undefined,
+  linear: readonly boolean[],
+): Approach {
+  const line = program.steps[at]?.line ?? 0;
+  const before = program.steps.slice(0, at);
+  const last = before.findLast((s): s is MoveStep => s.kind === 'move');
+  const from = [...(last?.to ?? program.start)];
+  const steps: ProgramStep[] = [];
+  let now = [...position];
+  const go = (to: number[]) => {
+    const square = (wanted: boolean) =>
+      to.reduce((sum, v, i) => sum + (linear[i] === wanted ? (v - now[i]!) ** 2 : 0), 0);
+    const length = Math.sqrt(square(true) || square(false));
+    if (length > 1e-9)
+      steps.push({ kind: 'move', line, rapid: true, to, arc: undefined, length, feed: 0, feedMode: 'per-second' });
+    now = to;
+  };
+  if (head) {
+    const lifted = now.map((v, i) => (i === head.axis ? head.clear : v));
+    go(lifted);
+    go(from.map((v, i) => (i === head.axis ? head.clear : v)));
+  }
+  const spindle = before.findLast((s) => s.kind === 'spindle');
+  const coolant = before.findLast((s) => s.kind === 'coolant');
+  if (spindle && spindle.direction !== 0) steps.push({ ...spindle, line });
+  if (coolant?.on) steps.push({ ...coolant, line });
+  go(from);
+  return { steps, from };
+}
