@@ -277,11 +277,9 @@ export class Controller {
       return true;
     };
     const { state, cause } = this;
-    if (state === 'finding-datum' || state === 'following-program' || state === 'paused') return refuse('busy');
-    if (state === 'coming-to-rest' && cause !== 'limit') return refuse('busy');
+    if (['finding-datum', 'following-program', 'paused', 'coming-to-rest'].includes(state)) return refuse('busy');
     if (cause && cause !== 'limit') return refuse('stop');
     if (cause === 'limit') {
-      if (state === 'coming-to-rest') return refuse('busy');
       const way = this.wayOff(axis.settings.id);
       if (override && this.settings.limitSchool === 'held-override') return false;
       if (way === undefined) return refuse('stop');

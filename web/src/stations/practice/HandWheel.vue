@@ -5,7 +5,7 @@ import { useMachine } from '../../document/machine';
 import { usePractice } from './usePractice';
 
 /**
- * A handwheel drawn on the screen: its quadrature pair goes through a decoder that looks a hundred times a second, and
+ * A handwheel drawn on the screen: its quadrature pair goes through a decoder that looks some hundred times a second, and
  * what is turned faster than it can look is missed, as it would be on the machine.
  */
 const DETENTS = 100;

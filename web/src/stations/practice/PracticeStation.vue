@@ -205,11 +205,7 @@ function move(axis: string, place: number) {
       </p>
       <p v-if="practice.notice.value" class="caution" role="alert">
         {{ practice.notice.value }}
-        <button
-          v-if="!snapshot || practice.notice.value.includes('begin anew')"
-          class="plain-button framed"
-          @click="practice.takeUp()"
-        >
+        <button v-if="practice.lost.value" class="plain-button framed" @click="practice.takeUp()">
           Take it up again
         </button>
         <button v-else class="plain-button framed" @click="practice.notice.value = ''">Good</button>
@@ -255,7 +251,7 @@ function move(axis: string, place: number) {
               title="Ten thousandths of a second"
               @click="practice.advance(10)"
             >
-              Step 10 ms
+              10 ms
             </button>
             <button class="plain-button small" @click="practice.again()">Begin anew</button>
           </div>

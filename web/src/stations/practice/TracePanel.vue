@@ -19,21 +19,33 @@ const practice = usePractice();
 const preferences = usePreferences();
 const trace = shallowRef<TraceView>();
 const seconds = ref(20);
-const group = ref<'position' | 'speed' | 'error' | 'torque'>('position');
+type Group = 'position' | 'place' | 'speed' | 'error' | 'torque' | 'inputs' | 'spindle';
+const group = ref<Group>('position');
+/** Inputs stand one above the other, each with its own base line. */
+const INPUT_STEP = 1.4;
 const EVERY = 5;
 async function take() {
   trace.value = await practice.trace(seconds.value);
 }
 onMounted(take);
 const letters = computed(() => machine.figures!.axes.map((a) => a.axis.letter));
+const inputNames = computed(() =>
+  practice.input.value.known ? practice.input.value.value.settings.inputs.map((i) => i.title) : [],
+);
 /** The channels of a group: name and how to read it from a row. */
-const channels = computed(() => {
+const channels = computed((): { name: string; at: number[]; bit?: number }[] => {
   const names = trace.value?.channels ?? [];
   const of = (suffix: string) =>
     names.flatMap((n, i) => (n.endsWith(suffix) ? [{ name: n.slice(0, -suffix.length).trim(), at: [i] }] : []));
   if (group.value === 'speed') return of(' speed');
   if (group.value === 'torque') return of(' torque share');
   if (group.value === 'position') return of(' commanded');
+  if (group.value === 'place') return of(' true place');
+  if (group.value === 'spindle') return of(' rpm');
+  if (group.value === 'inputs') {
+    const at = names.findIndex((n) => n.startsWith('inputs'));
+    return inputNames.value.map((name, bit) => ({ name, at: [at], bit }));
+  }
   // Following error: commanded less true way since the beginning of the window, by the axis's first motor.
   return letters.value.flatMap((l) => {
     const c = names.indexOf(`${l} commanded`);
@@ -62,14 +74,16 @@ const option = computed(() => {
     tooltip: { trigger: 'axis' },
     dataZoom: [{ type: 'inside' }, { type: 'slider', height: 14, bottom: 4 }],
     xAxis: { type: 'value', min: 'dataMin', max: 'dataMax', name: 's' },
-    yAxis: { type: 'value', scale: true },
+    yAxis: { type: 'value', scale: true, show: group.value !== 'inputs' },
     series: channels.value.map((c) => ({
       name: c.name,
       type: 'line',
       showSymbol: false,
+      ...(c.bit === undefined ? {} : { step: 'end' }),
       lineStyle: { type: c.name.includes(' ') && !c.name.endsWith('left') ? 'dashed' : 'solid' },
       data: Array.from({ length: rows }, (_, r) => {
         const v = value(r, c.at[0]!);
+        if (c.bit !== undefined) return [value(r, 0), ((v >> c.bit) & 1) + c.bit * INPUT_STEP];
         const y = c.at.length === 1 ? v : v - value(0, c.at[0]!) - (value(r, c.at[1]!) - value(0, c.at[1]!));
         return [value(r, 0), y];
       }),
@@ -86,9 +100,12 @@ async function save() {
     <div class="row wrap">
       <select v-model="group" aria-label="Channels">
         <option value="position">position commanded</option>
+        <option value="place">true place</option>
         <option value="speed">speed</option>
         <option value="error">following error</option>
         <option value="torque">torque in use over torque there is</option>
+        <option value="inputs">inputs, as the control takes them</option>
+        <option value="spindle">spindle</option>
       </select>
       <select v-model.number="seconds" aria-label="Span" @change="take">
         <option :value="5">last 5 s</option>

@@ -48,6 +48,8 @@ function createPractice() {
   const trail = shallowRef<TrailPoint[]>([]);
   const pace = ref(1);
   const notice = ref('');
+  /** The worker has died: its machine can be brought back. */
+  const lost = ref(false);
   const faults = shallowRef<readonly HiddenFault[]>([]);
   const seed = ref(1);
   const drillId = ref<string>();
@@ -130,6 +132,7 @@ function createPractice() {
   }
   async function start(source: SimulationInput, retell?: { entries: readonly Kept[]; steps: number }) {
     stop();
+    lost.value = false;
     toTell = undefined;
     if (!retell) {
       story.value = [];
@@ -143,6 +146,7 @@ function createPractice() {
     const own = new Worker(new URL('../../workers/practice.worker.ts', import.meta.url), { type: 'module' });
     thread = own;
     own.onerror = (e) => {
+      lost.value = true;
       notice.value = `The simulated machine has stopped (${e.message || 'its worker ended'}). Your file is whole, and what you did here is kept: take it up again, or begin anew.`;
       stop();
     };
@@ -258,6 +262,7 @@ function createPractice() {
     trail,
     pace,
     notice,
+    lost,
     faults,
     seed,
     drillId,
