@@ -58,6 +58,8 @@ export class Motors {
   busShare = 1;
   /** Whether anything moved in the last step. */
   moved = false;
+  /** Somebody has pushed a carriage since: switches are looked at again. */
+  private shoved = false;
 
   private readonly sent: Float64Array;
   private readonly origin: Float64Array;
@@ -150,6 +152,7 @@ export class Motors {
     this.origin[m]! += to - this.place[m]!;
     this.place[m] = to;
     this.carriage[m] = to;
+    this.shoved = true;
   }
   /** Whether a brake clamps, after its own delay. */
   clamped(m: number, timeS: number): boolean {
@@ -161,7 +164,8 @@ export class Motors {
   step(pulses: readonly Float64Array[], timeS: number, dt: number): void {
     const { motors, mode: modes, sent, commanded, acceleration, before, carriage } = this;
     let power = 0;
-    let moved = false;
+    let moved = this.shoved;
+    this.shoved = false;
     for (let m = 0; m < motors.length; m++) {
       const motor = motors[m]!;
       const p = pulses[motor.axis]![motor.index]!;

@@ -25,6 +25,8 @@ import { Trace } from './trace';
 export const STEP_S = 0.001;
 /** A spike of noise on an input lasts as long as its filter does and a little longer: it is the one that gets through. */
 const SPIKE_BEYOND_S = 0.0005;
+/** Nets and outputs answer each other at most so often in one moment. */
+const MOST_ROUNDS = 8;
 
 /** All that a simulation is made of; plain data, so that it can be sent to a worker. */
 export interface SimulationInput {
@@ -227,7 +229,7 @@ export class Simulation {
   }
 
   /** Evaluates the nets as they are, and lets everything that hangs on them know. */
-  private look(t: number): void {
+  private look(t: number, round = 0): void {
     const { controller, plant, nets } = this;
     const { outputs } = controller;
     const on = controller.state !== 'no-power';
@@ -265,12 +267,14 @@ export class Simulation {
       const fed = m.driver !== undefined && state.torque.has(m.driver) && !this.input.truth.unable.includes(m.driver);
       motors.power(i, fed, m.brake !== undefined && state.energised.has(m.brake), t);
     });
+    // A control that switches its own supply off with an output would chatter for ever: in this step it has done so enough.
+    if (round === MOST_ROUNDS) return;
     if (state.controllerOn !== on) {
       controller.command({ type: 'power', on: state.controllerOn });
       if (state.controllerOn) this.tellAbsolute();
       // Its outputs change with it, and they act on the nets.
-      this.look(t);
-    } else if (controller.outputChanges !== this.seenOutputs) this.look(t);
+      this.look(t, round + 1);
+    } else if (controller.outputChanges !== this.seenOutputs) this.look(t, round + 1);
   }
   /** Absolute encoders know the true place against the mark that was stored when the machine was set up. */
   private tellAbsolute(): void {

@@ -28,6 +28,7 @@ const rows = computed(() =>
       machine: show(s?.position ?? 0),
       work: show((s?.position ?? 0) - offset),
       offset: show(offset),
+      zero: offset,
     };
   }),
 );
@@ -100,7 +101,7 @@ function touch() {
           <th class="num">machine</th>
           <th class="num">work</th>
           <th class="num">offset</th>
-          <th>work is here</th>
+          <th>work position: here, or go there</th>
         </tr>
       </thead>
       <tbody>
@@ -122,6 +123,14 @@ function touch() {
               @click="practice.act({ type: 'set-work', axis: r.id, value: (values[r.id] || 0) / r.factor })"
             >
               Set {{ r.letter }}
+            </button>
+            <button
+              class="plain-button"
+              :disabled="!standing"
+              :aria-label="`Move ${r.letter} to this work position`"
+              @click="practice.act({ type: 'move', axis: r.id, position: r.zero + (values[r.id] || 0) / r.factor })"
+            >
+              Go
             </button>
           </td>
         </tr>
