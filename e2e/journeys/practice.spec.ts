@@ -247,7 +247,7 @@ test.describe('what goes wrong around it', () => {
     await expect(page.getByRole('alert')).toContainText('The simulated machine has stopped');
     await button(page, 'Take it up again').click();
     await expect(controlState(page)).toHaveText('At rest', { timeout: 30_000 });
-    expect(Math.abs((await valueOfTab(page)) - x)).toBeLessThan(0.05);
+    await expect.poll(async () => Math.abs((await valueOfTab(page)) - x)).toBeLessThan(0.05);
   });
 });
 async function valueOfTab(page: Page): Promise<number> {

@@ -119,6 +119,7 @@ const practice = {
     input: SimulationInput,
     onFrame: (frame: Frame) => void,
     drill: { id: string; machine: DrillMachine } | undefined,
+    retell: { entries: readonly Kept[]; steps: number } | undefined,
   ): void {
     practice.stop();
     simulation = new Simulation(input);
@@ -130,6 +131,9 @@ const practice = {
     const found = drill && drills.find((d) => d.id === drill.id);
     const begin = drill && found?.start(drill.machine, input.seed);
     if (found && begin) session = new DrillSession(found, begin, simulation);
+    // A story is told before time runs, so that no step slips in ahead of it.
+    if (retell) practice.retell(retell.entries, retell.steps);
+    kept = [];
     let last = performance.now();
     let owed = 0;
     const frame = () => {

@@ -153,13 +153,14 @@ function createPractice() {
     const link = wrap<PracticeWorker>(own);
     remote = link;
     const which = drillId.value ? { id: drillId.value, machine: drillMachine.value } : undefined;
+    const told = retell && { entries: [...retell.entries], steps: retell.steps };
     await link.start(
       toRaw(source),
       proxy((f: Frame) => own === thread && onFrame(source, f)),
       which,
+      told,
     );
     if (which) answers.value = await link.answers();
-    if (retell) await link.retell(retell.entries, retell.steps);
     await link.setPace(pace.value);
   }
   function stop() {
