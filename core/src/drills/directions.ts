@@ -1,5 +1,15 @@
 import type { Drill } from './drill';
-import { bySwitch, gantryAxis, headAxis, letter, limitAt, plainAxis, referenceSwitch, switchedOn } from './subjects';
+import {
+  bySwitch,
+  deadSwitch,
+  gantryAxis,
+  headAxis,
+  letter,
+  limitAt,
+  plainAxis,
+  referenceSwitch,
+  switchedOn,
+} from './subjects';
 
 const reversed = 'Two leads of one coil are swapped: the motor turns the other way';
 
@@ -224,9 +234,8 @@ export const directionDrills: readonly Drill[] = [
       const axis = plainAxis(m.design);
       const s = axis && referenceSwitch(m, axis);
       if (!axis || !s) return undefined;
-      const normallyOpen = m.design.parts[s.device]?.setup.contactUsed === 'NO';
       return {
-        faults: [{ kind: 'stuck-switch', device: s.device, as: normallyOpen ? 'open' : 'closed' }],
+        faults: [deadSwitch(m, s.device)],
         startShare: 0.3,
         prelude: switchedOn(m.design),
         situation: 'The machine has stood a winter in the damp. Find every datum.',

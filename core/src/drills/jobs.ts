@@ -2,6 +2,7 @@ import type { Drill } from './drill';
 import { airSquare } from './stops';
 import {
   bySwitch,
+  deadSwitch,
   headAxis,
   letter,
   plainAxis,
@@ -118,9 +119,8 @@ export const jobDrills: readonly Drill[] = [
       const axis = plainAxis(m.design);
       const s = axis && referenceSwitch(m, axis);
       if (!axis || !s) return undefined;
-      const normallyOpen = m.design.parts[s.device]?.setup.contactUsed === 'NO';
       return {
-        faults: [{ kind: 'stuck-switch', device: s.device, as: normallyOpen ? 'open' : 'closed' }],
+        faults: [deadSwitch(m, s.device)],
         startShare: 0.4,
         prelude: switchedOn(m.design),
         situation: `The reference switch of ${letter(m.design, axis)} is under suspicion, the shop that sells them is closed, and one job has to be finished tonight.`,

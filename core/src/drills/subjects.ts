@@ -1,4 +1,5 @@
 import type { Design } from '../machine/design';
+import type { HiddenFault } from '../motion/truth/hiddenFault';
 import type { DrillMachine, Prelude } from './drill';
 
 /** Picks from a machine what a drill is about: the axes, switches and circuits that it needs. */
@@ -37,6 +38,12 @@ function switchAt({ design, inputs }: DrillMachine, axis: string, end: 'minus' |
       }
   return undefined;
 }
+/** A switch that is stuck as it stands at rest, and never trips. */
+export const deadSwitch = ({ design }: DrillMachine, device: string): HiddenFault => ({
+  kind: 'stuck-switch',
+  device,
+  as: design.parts[device]?.setup.contactUsed === 'NO' ? 'open' : 'closed',
+});
 export function stopButton({ design, inputs }: DrillMachine): { circuit: string; device: string } | undefined {
   const found = Object.entries(design.circuits).find(
     ([id, c]) => c.function === 'stop' && inputs[id] && c.devices.length,

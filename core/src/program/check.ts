@@ -41,7 +41,8 @@ export function outsideEnvelope(
   return faults;
 }
 
-function reach(step: MoveStep, i: number): [number, number] {
+/** Smallest and largest position of axis `i` on a move: an arc bulges beyond its ends. */
+export function reach(step: MoveStep, i: number): [number, number] {
   const { arc, to } = step;
   if (!arc || (i !== arc.a && i !== arc.b)) return [to[i]!, to[i]!];
   const b = arcBounds(arc);

@@ -1,5 +1,6 @@
 import type { ControllerInput, ControllerSettings } from '../../settings/controllerSettings';
 import { approachTo } from '../../program/approach';
+import { reach } from '../../program/check';
 import type { Program } from '../../program/program';
 import { AxisMotion } from './axis';
 import type { ControllerCommand, TouchPlan } from './commands';
@@ -335,12 +336,11 @@ export class Controller {
     const lead = speed * WHEEL_LEAD_S + (axis.speed * axis.speed) / (2 * acceleration) + Math.abs(distance);
     let target = (Number.isNaN(axis.target) ? axis.position : axis.target) + distance;
     if (axis.referenced) target = Math.min(envelope.max, Math.max(envelope.min, target));
+    // Detents stay whole: what is dropped is dropped entirely.
     if (Math.abs(target - axis.position) > lead) {
-      target = axis.position + Math.sign(target - axis.position) * lead;
       const last = this.events.at(-1)?.event;
       if (!(last?.code === 'detents-dropped' && last.letter === letter)) this.say({ code: 'detents-dropped', letter });
-      // Detents stay whole: what is dropped is dropped entirely.
-      if (!Number.isNaN(axis.target)) target = axis.target;
+      return;
     }
     axis.target = target;
     axis.wantedSpeed = speed;
@@ -496,7 +496,7 @@ export class Controller {
     if (!this.standing) return this.refuse(what, this.cause ? 'stop' : 'busy');
     if (!this.probeSeen) return this.refuse(what, 'probe-unproven');
     if (this.tripped[probe]) return this.refuse(what, 'probe-tripped');
-    this.touch = new TouchRun(plan, this.axes, this.offsets, this.axes);
+    this.touch = new TouchRun(plan, this.axes, this.offsets);
     this.state = 'finding-datum';
   }
 
@@ -541,8 +541,9 @@ export class Controller {
       for (let i = 0; i < step.to.length; i++) {
         const { envelope, letter, linear } = this.axes[i]!.settings;
         const { min, max } = envelope;
-        const v = step.to[i]!;
-        if (v < min - 1e-6 || v > max + 1e-6) return { code: 'envelope-refused', letter, wanted: v, min, max, linear };
+        const [low, high] = reach(step, i);
+        if (low < min - 1e-6 || high > max + 1e-6)
+          return { code: 'envelope-refused', letter, wanted: low < min - 1e-6 ? low : high, min, max, linear };
       }
     }
     return undefined;

@@ -206,6 +206,10 @@ describe('hands on a running program', () => {
     far.control.command({ type: 'run' });
     expect(far.control.events.at(-1)!.event).toMatchObject({ code: 'envelope-refused', wanted: 140, max: 100 });
     expect(far.control.run).toBeUndefined();
+    // An arc that ends inside and bulges out is refused as well.
+    const bulge = running('G0 X50 Y95\nG2 X70 Y95 R11 F600', 600, true);
+    bulge.control.command({ type: 'run' });
+    expect(bulge.control.events.at(-1)!.event).toMatchObject({ code: 'envelope-refused', letter: 'Y' });
   });
 });
 

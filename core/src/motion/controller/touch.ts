@@ -4,7 +4,7 @@ import type { TouchPlan } from './commands';
 import type { ControllerEvent } from './events';
 import type { WorkOffsets } from './offsets';
 
-/** Approach by touch: the first time this share of the slow reference speed, the second time a quarter of that. */
+/** Speed of the first touch, and of the second one that counts, mm/s. */
 const FAST_MM_S = 4;
 const SLOW_MM_S = 1;
 /** How far the tool backs off between the two touches, and at the end. */
@@ -35,9 +35,8 @@ export class TouchRun {
 
   constructor(
     plan: TouchPlan,
-    axes: readonly AxisMotion[],
+    private readonly axes: readonly AxisMotion[],
     private readonly offsets: WorkOffsets,
-    private readonly all: readonly AxisMotion[],
   ) {
     const byLetter = (letter: string) => axes.find((a) => a.settings.letter === letter);
     const touch = (axis: AxisMotion, direction: 1 | -1, farthest: number, value: number) => {
@@ -77,11 +76,11 @@ export class TouchRun {
   /** `agoS`: how long ago the probe's state was accepted. */
   step(tripped: boolean, agoS: number, dt: number, events: ControllerEvent[]): void {
     const leg = this.legs[this.leg];
-    if (!leg) return this.next(events);
+    if (!leg) return this.next();
     const { axis } = leg;
     const { letter, linear } = axis.settings;
     if (leg.touch === undefined) {
-      if (!axis.moving) this.next(events);
+      if (!axis.moving) this.next();
       return;
     }
     const travelled = Math.abs(axis.position - this.from);
@@ -93,26 +92,25 @@ export class TouchRun {
     if (this.stopping) {
       if (axis.moving) return;
       if (leg.value !== undefined) {
-        this.offsets.set(this.all.indexOf(axis), this.contact, leg.value);
+        this.offsets.set(this.axes.indexOf(axis), this.contact, leg.value);
         events.push({ code: 'touched', letter, position: this.contact, linear });
         const value = axis.position - this.contact + leg.value;
         events.push({ code: 'work-set', letter, value, set: this.offsets.active, linear });
       }
-      this.next(events);
+      this.next();
     } else if (travelled > leg.farthest) {
       axis.halt();
       this.failed = true;
       events.push({ code: 'touch-missed', letter, distance: travelled });
     }
   }
-  private next(events: ControllerEvent[]): void {
+  private next(): void {
     this.leg++;
     const leg = this.legs[this.leg];
     if (!leg) {
       this.done = true;
       return;
     }
-    void events;
     const { axis } = leg;
     this.from = axis.position;
     this.stopping = false;

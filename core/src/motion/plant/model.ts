@@ -112,7 +112,6 @@ export interface PlantSpindle {
   coastS: number;
   /** Lines of its encoder; 0 without one. */
   lines: number;
-  drive: string | undefined;
 }
 
 /** The true machine as plain data: nothing of the control's settings is in it. */
@@ -267,7 +266,7 @@ function switchOf(model: PlantModel, device: string, part: Part): Derived<PlantS
 }
 
 function spindleOf(design: Design): PlantSpindle | undefined {
-  const { spindle, spindleDrive, spindleEncoder } = design.roles;
+  const { spindle, spindleEncoder } = design.roles;
   const data = partOf(design, spindle)?.data;
   if (data?.class !== 'spindle') return undefined;
   const encoder = partOf(design, spindleEncoder)?.data;
@@ -276,7 +275,6 @@ function spindleOf(design: Design): PlantSpindle | undefined {
     rampS: PLANT.spindleRampS,
     coastS: PLANT.spindleCoastS,
     lines: encoder?.class === 'encoder' ? encoder.lines : 0,
-    drive: spindleDrive,
   };
 }
 

@@ -67,7 +67,6 @@ export class Motors {
   private readonly acceleration: Float64Array;
   private readonly coupled: Float64Array;
   private readonly brakeFreeAt: Float64Array;
-  private readonly freedAt: Float64Array;
   private readonly toldAt: Float64Array;
   private readonly fellFrom: Float64Array;
   private readonly slippedFrom: Float64Array;
@@ -101,7 +100,7 @@ export class Motors {
       floats(),
       floats(),
     ];
-    [this.brakeFreeAt, this.freedAt, this.fellFrom, this.slippedFrom] = [floats(), floats(), floats(), floats()];
+    [this.brakeFreeAt, this.fellFrom, this.slippedFrom] = [floats(), floats(), floats()];
     this.acceleration = floats();
     this.toldAt = floats().fill(-Infinity);
     this.fellFrom.fill(NaN);
@@ -142,8 +141,8 @@ export class Motors {
       this.alarm[m] = 0;
       this.changes++;
     }
-    if (fed) this.lockAgain(m, timeS);
-    else this.letGo(m, timeS);
+    if (fed) this.lockAgain(m);
+    else this.letGo(m);
   }
   /** Somebody or something moves a carriage that nothing holds, or forces one that is held. */
   shove(m: number, distance: number): void {
@@ -286,7 +285,7 @@ export class Motors {
       this.alarm[m] = 1;
       this.changes++;
       this.happenings.push({ t: timeS, kind: 'alarm', motor: m, error });
-      this.letGo(m, timeS);
+      this.letGo(m);
       return 0;
     }
     const w = this.speed[m]!;
@@ -374,9 +373,8 @@ export class Motors {
     return motor.inertiaNm <= 0 || (weight <= motor.frictionNm && Math.abs(this.rackNm(m)) <= motor.frictionNm);
   }
 
-  private letGo(m: number, timeS: number): void {
+  private letGo(m: number): void {
     this.mode[m] = FREE;
-    this.freedAt[m] = timeS;
     this.load[m] = 0;
     const motor = this.motors[m]!;
     // From here on the origin follows the carriage: pulses move nothing.
@@ -384,7 +382,7 @@ export class Motors {
     this.commanded[m] = 0;
   }
   /** Current comes back: a stepper jumps to the nearest place that its pulses allow, at most two full steps away. */
-  private lockAgain(m: number, _timeS: number): void {
+  private lockAgain(m: number): void {
     const motor = this.motors[m]!;
     if (motor.dead || this.alarm[m]) return;
     this.mode[m] = LOCKED;

@@ -21,8 +21,6 @@ export interface NetState {
   torque: ReadonlySet<string>;
   /** Coils that draw, by `part/element`: brakes and contactors. */
   energised: ReadonlySet<string>;
-  /** Lamps, valves and fans with their supply, by `part/element`. */
-  fed: ReadonlySet<string>;
   spindleFed: boolean;
   spindleRun: boolean;
 }
@@ -34,7 +32,6 @@ export class LiveNets {
   private readonly living: LivingMachine;
   private readonly supplies: ReadonlySet<string>;
   private readonly kept = new Map<string, { state: NetState; held: ReadonlySet<string> }>();
-  private readonly loads: [string, string][];
   private readonly run: TerminalRef | undefined;
 
   constructor(
@@ -45,9 +42,6 @@ export class LiveNets {
   ) {
     this.living = new LivingMachine(design, network);
     this.supplies = new Set(Object.entries(design.parts).flatMap(([id, p]) => (p.data.class === 'supply' ? [id] : [])));
-    this.loads = Object.entries(design.parts).flatMap(([part, p]) =>
-      Object.entries(p.elements).flatMap(([id, e]): [string, string][] => (e.kind === 'load' ? [[part, id]] : [])),
-    );
     const drive = design.roles.spindleDrive;
     const part = drive ? design.parts[drive] : undefined;
     const terminal = part && terminalsWithRole(part, 'run-in')[0];
@@ -87,7 +81,6 @@ export class LiveNets {
       controllerOn: mains && this.living.controllerOn(e),
       torque: mains ? this.living.torque(e) : new Set(),
       energised: e.energised,
-      fed: new Set(this.loads.flatMap(([p, id]) => (mains && e.fed(p, id) ? [`${p}/${id}`] : []))),
       spindleFed: mains && this.living.spindleFed(e),
       spindleRun: this.run
         ? e.readingAt(this.run) === 'high'

@@ -4,7 +4,6 @@ import type { ControllerSettings } from '../../settings/controllerSettings';
 import type { Derived } from '../../units/derived';
 import { gather, mapKnown } from '../../units/derived';
 import { buildNetwork } from '../../wiring/network';
-import type { Toolpath } from '../../program/check';
 import { Controller } from '../controller/controller';
 import type { ControllerEvent } from '../controller/events';
 import type { RawReading } from '../controller/inputs';
@@ -58,17 +57,14 @@ export interface Snapshot {
   mains: boolean;
   motorPower: boolean;
   brakes: { axis: string; clamped: boolean }[];
-  spindle: { rpm: number; wanted: number; told: 1 | -1 | 0 } | undefined;
+  spindle: { rpm: number } | undefined;
   coolant: boolean;
-  /** Lamps, valves and fans with their supply, by part id. */
-  lit: string[];
   work: { active: number; sets: number[][] };
-  program: { line: number; index: number; resumeAt: number | undefined; loaded: boolean } | undefined;
+  program: { line: number; resumeAt: number | undefined } | undefined;
   trim: { feed: number; rapid: number; spindle: number };
   limitsOff: boolean;
   probeSeen: boolean;
   plate: boolean;
-  busShare: number;
 }
 export interface AxisSnapshot {
   id: string;
@@ -79,10 +75,7 @@ export interface AxisSnapshot {
   doubtful: boolean;
   /** Where each side truly is, from the minus hard stop. */
   truePlaces: number[];
-  /** Torque in use over torque there is, the worse of its motors. */
-  load: number;
 }
-export type { Toolpath };
 
 /** Puts a design, its exported settings and its hidden faults together, or says what is missing for it. */
 export const simulationInput = (
@@ -152,7 +145,6 @@ export class Simulation {
     this.trace ??= new Trace({
       axes: this.input.settings.axes.map((a) => a.letter),
       motors: this.input.truth.plant.motors.map((m) => m.name),
-      inputs: this.input.settings.inputs.map((i) => i.title),
     });
     return this.trace;
   }
@@ -393,7 +385,6 @@ export class Simulation {
         referenced: a.referenced,
         doubtful: a.doubtful,
         truePlaces: motors.motors.flatMap((d, k) => (d.axis === i ? [motors.carriage[k]!] : [])),
-        load: Math.max(...motors.motors.map((d, k) => (d.axis === i ? motors.load[k]! : 0))),
       })),
       inputs: controller.settings.inputs.map((input, i) => ({
         id: input.id,
@@ -410,23 +401,17 @@ export class Simulation {
       ),
       spindle: plant.spindle && {
         rpm: plant.spindle.rpm,
-        wanted: controller.outputs.spindleRpm,
-        told: controller.outputs.spindle,
       },
       coolant: controller.outputs.coolant,
-      lit: [...nets.state.fed].map((k) => k.split('/')[0]!),
       work: { active: controller.offsets.active, sets: controller.offsets.sets.map((s) => [...s]) },
       program: program && {
         line: run?.line ?? 0,
-        index: run?.index ?? 0,
         resumeAt: controller.resumeAt,
-        loaded: true,
       },
       trim: { ...controller.trim },
       limitsOff: controller.limitsOff,
       probeSeen: controller.probeSeen,
       plate: this.plate !== undefined,
-      busShare: motors.busShare,
     };
   }
 }

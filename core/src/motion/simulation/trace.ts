@@ -2,7 +2,6 @@
 export interface TraceShape {
   axes: readonly string[];
   motors: readonly string[];
-  inputs: readonly string[];
 }
 
 /** Steps that a trace keeps: a minute at 1 ms. Older ones are overwritten, so that its memory never grows. */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue';
+import FileButton from '../../widgets/FileButton.vue';
 import MachineField from '../../widgets/MachineField.vue';
 import { usePractice } from './usePractice';
 
@@ -68,10 +69,6 @@ async function goTo(where: string) {
   box.focus();
   box.setSelectionRange(at, start + (lines.value[Number(found[1]) - 1]?.length ?? 0));
 }
-async function open(e: Event) {
-  const file = (e.target as HTMLInputElement).files?.[0];
-  if (file) text.value = await file.text();
-}
 const trim = (of: 'feed' | 'rapid', share: number) => practice.act({ type: 'trim', of, share: share / 100 });
 const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G1 Y60', 'G1 X10', 'G1 Y10', 'M30'].join(
   '\n',
@@ -82,9 +79,12 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
   <div class="program">
     <div class="row spread">
       <div class="row">
-        <label class="plain-button framed file"
-          >Load a file<input type="file" accept=".nc,.txt,.tap,.iso,.ngc,.cnc,text/plain" @change="open"
-        /></label>
+        <FileButton
+          name="Load a file"
+          framed
+          accept=".nc,.txt,.tap,.iso,.ngc,.cnc,text/plain"
+          @text="(t) => (text = t)"
+        />
         <button v-if="!text" class="plain-button" @click="text = sample">Take a sample</button>
       </div>
       <span class="soft small">{{ program ? `${program.lines} lines` : '' }}</span>
@@ -188,19 +188,6 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
 }
 .spread {
   justify-content: space-between;
-}
-.file {
-  position: relative;
-  overflow: hidden;
-}
-.file input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  cursor: pointer;
-}
-.file:focus-within {
-  outline: 2px solid var(--accent);
 }
 textarea {
   width: 100%;

@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { useMachine } from '../../document/machine';
 import { download } from '../../document/transfer';
+import FileButton from '../../widgets/FileButton.vue';
 import { usePractice } from './usePractice';
 
 /** What happened, the newest first; and at the end of a run what went wrong, in its order, with the figures. */
@@ -9,12 +10,6 @@ const machine = useMachine();
 const practice = usePractice();
 const { story, snapshot } = practice;
 const save = () => download(`${machine.design!.name} rehearsal.json`, practice.storyText());
-async function open(e: Event) {
-  const box = e.target as HTMLInputElement;
-  const file = box.files?.[0];
-  if (file) practice.tellAgain(await file.text());
-  box.value = '';
-}
 const lines = computed(() => [...story.value].reverse().slice(0, 60));
 const harms = computed(() => story.value.filter((l) => l.harm));
 </script>
@@ -25,13 +20,12 @@ const harms = computed(() => story.value.filter((l) => l.harm));
       <h2>What happened</h2>
       <span class="row small">
         <button class="plain-button" :disabled="!lines.length" @click="save">Save the story</button>
-        <label class="plain-button file"
-          >Tell one again<input
-            type="file"
-            accept=".json,application/json"
-            aria-label="Tell a saved story again"
-            @change="open"
-        /></label>
+        <FileButton
+          name="Tell one again"
+          label="Tell a saved story again"
+          accept=".json,application/json"
+          @text="practice.tellAgain"
+        />
       </span>
     </div>
     <details v-if="harms.length" class="wrong">
@@ -61,19 +55,6 @@ const harms = computed(() => story.value.filter((l) => l.harm));
 }
 .small {
   font-size: 13px;
-}
-.file {
-  position: relative;
-  overflow: hidden;
-}
-.file input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  cursor: pointer;
-}
-.file:focus-within {
-  outline: 2px solid var(--accent);
 }
 ol {
   margin: 4px 0 0;

@@ -36,7 +36,6 @@ export interface StoryLine {
 export interface TrailPoint {
   t: number;
   positions: number[];
-  loads: number[];
 }
 
 /** The simulated machine of the open file: starts with it, and starts anew when what it is made of changes. */
@@ -127,7 +126,7 @@ function createPractice() {
       story.value = all.length > STORY_LINES ? all.filter((l, i) => l.harm || i > all.length - STORY_LINES) : all;
     }
     const kept = trail.value.filter((p) => p.t > next.timeS - TRAIL_S && p.t < next.timeS);
-    const point = { t: next.timeS, positions: next.axes.map((a) => a.position), loads: next.axes.map((a) => a.load) };
+    const point = { t: next.timeS, positions: next.axes.map((a) => a.position) };
     trail.value = [...kept, point];
   }
   async function start(source: SimulationInput, retell?: { entries: readonly Kept[]; steps: number }) {
