@@ -95,7 +95,7 @@ const sourceWord = { entered: 'entered', datasheet: 'data sheet', estimate: 'est
       :title="field.help"
       @change="set(($event.target as HTMLSelectElement).value || null)"
     >
-      <option v-if="value === undefined" value="">choose …</option>
+      <option v-if="value === undefined" value="">{{ field.whenEmpty ?? 'choose …' }}</option>
       <option v-for="c in field.kind.choices" :key="c.value" :value="c.value">{{ c.label }}</option>
     </select>
     <span v-else-if="field.kind.type === 'flag'" class="flag">

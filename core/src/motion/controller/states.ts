@@ -26,7 +26,11 @@ export const stateSentence: Record<ControllerState, string> = {
 export type LatchCause = 'stop' | 'limit' | 'door' | 'alarm';
 
 /** What may be done in a state, and how it is left: for whoever stands before it for the first time. */
-export function stateAdvice(state: ControllerState, cause: LatchCause | undefined): string {
+export function stateAdvice(
+  state: ControllerState,
+  cause: LatchCause | undefined,
+  doubtful: readonly string[] = [],
+): string {
   switch (state) {
     case 'no-power':
       return 'Nothing can happen. Give it power.';
@@ -44,7 +48,9 @@ export function stateAdvice(state: ControllerState, cause: LatchCause | undefine
     case 'at-rest-unknown':
       return 'Slow moves by hand only: there is no envelope yet. Find the datum.';
     case 'at-rest':
-      return 'Everything is allowed within the envelope.';
+      return doubtful.length
+        ? `The position of ${doubtful.join(' and ')} is doubtful: find the datum again before anything relies on it.`
+        : 'Everything is allowed within the envelope.';
     case 'by-hand':
       return 'Let go, and it stops.';
     case 'finding-datum':

@@ -150,6 +150,7 @@ function leave() {
 <style scoped>
 .drills {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 6px;
   align-content: start;
 }

@@ -76,6 +76,7 @@ const remove = (f: HiddenFault) => (faults.value = faults.value.filter((x) => x 
 <style scoped>
 .stack {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
 }
 .wrap {

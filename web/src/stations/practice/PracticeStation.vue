@@ -56,6 +56,9 @@ const drawn = computed(() =>
     }),
   ),
 );
+const doubtful = computed(() =>
+  (snapshot.value?.axes ?? []).flatMap((a) => (a.doubtful ? [figures.value.design.axes[a.id]!.letter] : [])),
+);
 const pressed = computed(() => new Set(snapshot.value?.actuated ?? []));
 const skewed = computed(() => Object.values(places.value).some((p) => p.length > 1 && Math.abs(p[0]! - p[1]!) > 0.05));
 const lamps = computed(() =>
@@ -196,7 +199,7 @@ function move(axis: string, place: number) {
           {{ b.name }}{{ pressed.has(b.id) ? ': turn to release' : ' (Esc)' }}
         </button>
       </div>
-      <p class="soft small advice">{{ snapshot ? stateAdvice(snapshot.state, snapshot.cause) : '' }}</p>
+      <p class="soft small advice">{{ snapshot ? stateAdvice(snapshot.state, snapshot.cause, doubtful) : '' }}</p>
       <p v-if="snapshot?.limitsOff" class="caution" role="alert">
         The limits are switched off: nothing but your eyes stops an axis.
         <button class="plain-button framed" @click="practice.act({ type: 'limits', on: true })">

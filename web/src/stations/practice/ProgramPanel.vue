@@ -51,6 +51,8 @@ const outside = computed(() => program.value?.outside ?? []);
 const ready = computed(
   () => program.value !== undefined && !faults.value.length && !outside.value.length && reading.value === undefined,
 );
+/** The control would refuse it: nobody can say where these axes are. */
+const doubted = computed(() => snapshot.value?.axes.some((a) => a.doubtful) ?? false);
 const resumeAt = computed(() => snapshot.value?.program?.resumeAt);
 const resumeLine = computed(() =>
   resumeAt.value === undefined ? undefined : program.value?.stepLines[resumeAt.value],
@@ -122,12 +124,17 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
         and {{ (program?.furtherFaults ?? 0) + faults.length - 6 }} more
       </li>
     </ul>
+    <p v-else-if="ready && doubted" class="warn small">
+      Read and drawn, but a position is doubtful: find the datum first.
+    </p>
     <p v-else-if="ready && state === 'at-rest'" class="good small">Read, drawn, and inside the envelope.</p>
     <p v-else-if="ready && state === 'at-rest-unknown'" class="soft small">
       Read and drawn. Find every datum first: without it there is no envelope to hold it against.
     </p>
     <div class="row wrap">
-      <button v-if="!running" class="plain-button framed main" :disabled="!ready" @click="practice.run()">Run</button>
+      <button v-if="!running" class="plain-button framed main" :disabled="!ready || doubted" @click="practice.run()">
+        Run
+      </button>
       <button
         v-if="state === 'following-program'"
         class="plain-button framed main"
@@ -142,7 +149,7 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
       <button
         v-if="!running && resumeLine"
         class="plain-button framed"
-        :disabled="!ready"
+        :disabled="!ready || doubted"
         @click="practice.run(resumeAt)"
       >
         Take up at line {{ resumeLine }}
@@ -184,6 +191,7 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
 <style scoped>
 .program {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 6px;
 }
 .spread {

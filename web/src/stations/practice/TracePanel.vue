@@ -70,7 +70,7 @@ const option = computed(() => {
     color: colours(),
     textStyle: { color: getComputedStyle(document.documentElement).getPropertyValue('--soft').trim() },
     grid: { left: 46, right: 10, top: 26, bottom: 46 },
-    legend: { top: 0 },
+    legend: { top: 0, type: 'scroll' },
     tooltip: { trigger: 'axis' },
     dataZoom: [{ type: 'inside' }, { type: 'slider', height: 14, bottom: 4 }],
     xAxis: { type: 'value', min: 'dataMin', max: 'dataMax', name: 's' },
@@ -122,6 +122,7 @@ async function save() {
 <style scoped>
 .trace {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 6px;
 }
 .wrap {

@@ -100,8 +100,8 @@ function touch() {
           <th></th>
           <th class="num">machine</th>
           <th class="num">work</th>
-          <th class="num">offset</th>
-          <th>work position: here, or go there</th>
+          <th class="num wide">offset</th>
+          <th>here it is, or go there</th>
         </tr>
       </thead>
       <tbody>
@@ -109,7 +109,7 @@ function touch() {
           <td><AxisMark :letter="r.letter" />{{ r.factor === 2 ? '⌀' : '' }}</td>
           <td class="num mono">{{ r.machine }}</td>
           <td class="num mono">{{ r.work }}</td>
-          <td class="num mono soft">{{ r.offset }}</td>
+          <td class="num mono soft wide">{{ r.offset }}</td>
           <td class="row">
             <input
               v-model.number="values[r.id]"
@@ -225,6 +225,7 @@ function touch() {
 <style scoped>
 .work {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
 }
 table {
@@ -258,5 +259,16 @@ input[type='number'] {
 }
 .warn {
   color: var(--wont);
+}
+@media (max-width: 720px) {
+  .wide {
+    display: none;
+  }
+  td.row {
+    gap: 2px;
+  }
+  input[type='number'] {
+    width: 56px;
+  }
 }
 </style>
