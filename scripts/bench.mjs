@@ -6,4 +6,4 @@ ensureChromium();
 build('web');
 build('server');
 build('bench');
-process.exit(run(process.execPath, ['--expose-gc', join(root, 'bench/dist/main.js')]));
+process.exit(run(process.execPath, ['--expose-gc', join(root, 'bench/dist/main.js'), ...process.argv.slice(2)]));

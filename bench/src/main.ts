@@ -10,31 +10,40 @@ import {
 } from './browser';
 import { derivation, help, netsAndFindings, planning, torqueOfSixAxes } from './core';
 import { evaluation, sweeps } from './faults';
+import type { Figure } from './measure';
 import { report } from './measure';
 import { hourOfRunning, longProgram, practicePage, simulation } from './practice';
 
-// The core goes first: a browser on the same two cores would be measured with it.
-const core = [
-  derivation(),
-  planning(),
-  netsAndFindings(),
-  torqueOfSixAxes(),
-  help(),
-  ...simulation(),
-  hourOfRunning(),
-  longProgram(),
-  ...evaluation(),
-  ...sweeps(),
-];
-report([
-  firstDownload(),
-  await editToFigures(),
-  await sliderFrames(),
-  await sheetLayout(),
-  await diagramFrames(),
-  await listFrames(),
-  await heapGrowth(),
-  await pressToAnswer(),
-  ...(await practicePage()),
-  ...core,
-]);
+type Measure = () => Figure | readonly Figure[] | Promise<Figure | readonly Figure[]>;
+
+/** In the order in which they run, one browser at a time, so that nothing is measured beside something else. */
+const measures: Record<string, Measure> = {
+  derivation,
+  planning,
+  netsAndFindings,
+  torqueOfSixAxes,
+  help,
+  simulation,
+  hourOfRunning,
+  longProgram,
+  evaluation,
+  sweeps,
+  firstDownload,
+  editToFigures,
+  sliderFrames,
+  sheetLayout,
+  diagramFrames,
+  listFrames,
+  heapGrowth,
+  pressToAnswer,
+  practicePage,
+};
+
+// `npm run bench -- practicePage help` measures only these.
+const wanted = process.argv.slice(2);
+const unknown = wanted.filter((name) => !(name in measures));
+if (unknown.length) {
+  console.error(`No measure is called ${unknown.join(', ')}. There are: ${Object.keys(measures).join(', ')}.`);
+  process.exit(2);
+}
+for (const name of wanted.length ? wanted : Object.keys(measures)) report([await measures[name]!()].flat());

@@ -12,7 +12,7 @@ import { inputSettings } from '../settings/inputSettings';
 import type { Setting } from '../settings/setting';
 import { settle } from '../settings/setting';
 import type { AxisSwitch, Ruler } from '../switches/envelope';
-import { axisSwitches, rulerOf } from '../switches/envelope';
+import { axisSwitches, roomBehind, rulerOf } from '../switches/envelope';
 import type { Stopping } from '../switches/placement';
 import { boardOnTheWay, limitFilterS, stoppingOf } from '../switches/placement';
 import type { CircuitAnalysis } from '../switches/polarity';
@@ -173,7 +173,7 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
           fences: a.fences,
           ruler: a.ruler,
           school: design.datumSchool,
-          referenceFromStop: reference ? reference.fromStop : known(0),
+          roomBehindReference: reference ? roomBehind(reference) : known(0),
         }).map((s) => settle(s, design.overrides)),
       );
     });

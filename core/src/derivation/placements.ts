@@ -39,9 +39,8 @@ export function placementsOf(figures: Figures, a: AxisFigures): Placement[] {
   const stopping = a.stopping.known ? a.stopping.value.distance : undefined;
   const coasting = moving?.coastDeceleration ? moving.speed ** 2 / (2 * moving.coastDeceleration) : undefined;
   return a.switches.map((s): Placement => {
-    const data = figures.design.parts[s.device]?.data;
+    const { device, end, isLimit, isReference, bears: overTravel } = s;
     const fromStop = s.fromStop.known ? s.fromStop.value : undefined;
-    const overTravel = data?.class === 'switch' && data.overTravel ? baseValue(data.overTravel) : undefined;
     const verdict =
       fromStop === undefined || (s.isLimit && stopping === undefined)
         ? 'not known'
@@ -52,7 +51,6 @@ export function placementsOf(figures: Figures, a: AxisFigures): Placement[] {
               ? 'pushes the switch too far'
               : 'stops in time'
             : 'hits the stop';
-    const { device, end, isLimit, isReference } = s;
     return { device, end, isLimit, isReference, fromStop, stopping, coasting, overTravel, verdict };
   });
 }

@@ -26,7 +26,7 @@ export const unsafeActs: readonly Fault[] = [
   {
     id: 'switch-crushed',
     points: 25,
-    why: 'A switch was pushed further than it bears. It may still click, and fail next time.',
+    why: 'A switch was pushed further than it bears. It is bent, stays pressed, and has to be replaced.',
     committed: (w) => w.heard('switch crushed') > 0,
   },
   {

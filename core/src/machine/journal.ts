@@ -25,6 +25,15 @@ export function withTicks(file: MachineFile, before: Design, at: string): Machin
   return ticks.length ? { ...file, journal: [...file.journal, ...ticks] } : file;
 }
 
+/** An entry as it is handed in: the file gives it its id and its time. */
+export type NewEntry = JournalEntry extends infer E ? (E extends JournalEntry ? Omit<E, 'id' | 'at'> : never) : never;
+
+/** Adds an entry at the end. Nothing that stands in the journal is ever altered. */
+export function withEntry(file: MachineFile, entry: NewEntry, at: string): MachineFile {
+  const id = `entry-${file.journal.length + 1}`;
+  return { ...file, journal: [...file.journal, { ...entry, id, at } as JournalEntry] };
+}
+
 /** When each subject was ticked last, by its path. */
 export function lastTicks(journal: MachineFile['journal']): ReadonlyMap<string, string> {
   const last = new Map<string, string>();

@@ -33,8 +33,8 @@ export interface AxisSettingInputs {
   fences: Derived<SpeedFence[]>;
   ruler: Derived<Ruler>;
   school: Design['datumSchool'];
-  /** Distance from the reference trip point to the hard stop behind it. */
-  referenceFromStop: Derived<number>;
+  /** Behind the reference trip point, to the hard stop or to what its actuator bears. */
+  roomBehindReference: Derived<number>;
 }
 
 /** Every parameter of one axis, each with its formula. */
@@ -152,7 +152,7 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
       ? figure(r.fastSpeed, `${path}.reference.fastSpeed`)
       : toStop
         ? mapKnown(maxSpeed, (v) => v * SLOW_SHARE)
-        : mapKnown(gather({ a: accelerationOf, d: input.referenceFromStop, v: maxSpeed }), ({ a, d, v }) =>
+        : mapKnown(gather({ a: accelerationOf, d: input.roomBehindReference, v: maxSpeed }), ({ a, d, v }) =>
             Math.min(v, Math.sqrt(2 * a * Math.max(0, d) * APPROACH_SHARE)),
           );
     drafts.push({
@@ -166,7 +166,7 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
         ? 'as entered on Switches'
         : toStop
           ? 'a tenth of the maximum speed: the motor is to slip at the stop, not to strike it'
-          : 'stops within half of the stretch behind the trip point: √(2·a·½·d), at most the maximum speed',
+          : 'stops within half of what lies behind the trip point, to the hard stop or as far as the actuator bears: √(2·a·½·d), at most the maximum speed',
       numbers: (display) =>
         r.fastSpeed
           ? 'entered'
@@ -174,8 +174,8 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
             ? maxSpeed.known
               ? `0.1 · ${showValue(maxSpeed.value, speed, display, 5)}`
               : missingText
-            : accelerationOf.known && input.referenceFromStop.known
-              ? `√(${showValue(accelerationOf.value, acceleration, display, 5)} · ${showValue(input.referenceFromStop.value, length, display, 5)})`
+            : accelerationOf.known && input.roomBehindReference.known
+              ? `√(${showValue(accelerationOf.value, acceleration, display, 5)} · ${showValue(input.roomBehindReference.value, length, display, 5)})`
               : missingText,
     });
     drafts.push({

@@ -22,6 +22,7 @@ const at = (end: AxisEnd, fromStop: number, isReference: boolean): AxisSwitch =>
   device: `s-${end}`,
   end,
   fromStop: known(fromStop),
+  bears: undefined,
   isReference,
   isLimit: true,
   drive: undefined,

@@ -1,16 +1,31 @@
 import type { Design } from '../machine/design';
 import type { Axis, AxisEnd } from '../machine/mechanics';
+import type { Part } from '../machine/parts';
 import type { Derived } from '../units/derived';
+import { baseValue } from '../units/quantity';
 import { figure, figureOr, gather, mapKnown, missing, positive } from '../units/derived';
 
-/** A switch on the travel of an axis. `fromStop`: from its trip point to the hard stop at its end. */
+/**
+ * A switch on the travel of an axis. `fromStop`: from its trip point to the hard stop at its end. `bears`: how far it may
+ * be pushed past its trip point, mm or °; undefined where nothing touches it or its sheet is silent.
+ */
 export interface AxisSwitch {
   device: string;
   end: AxisEnd;
   fromStop: Derived<number>;
+  bears: number | undefined;
   isReference: boolean;
   isLimit: boolean;
   drive: number | undefined;
+}
+
+/** How far past its trip point the actuator of a switch or sensor may be pushed; see `AxisSwitch`. */
+export function bearsOf(part: Part | undefined): number | undefined {
+  const data = part?.data;
+  if (data?.class !== 'switch' && data?.class !== 'sensor') return undefined;
+  // What passes a sensor sideways runs on as far as it needs.
+  const touches = data.class === 'switch' || part?.mount?.approach === 'head-on';
+  return touches && data.overTravel ? baseValue(data.overTravel) : undefined;
 }
 
 /** The switches of an axis with what their circuits make of them. */
@@ -24,6 +39,7 @@ export function axisSwitches(axisId: string, circuits: Design['circuits'], parts
         device,
         end: mount.end,
         fromStop: figure(mount.tripFromStop, `parts.${device}.mount.tripFromStop`),
+        bears: bearsOf(parts[device]),
         isReference: ['reference', 'limit-and-reference'].includes(circuit.function),
         isLimit: ['limit', 'limit-and-reference'].includes(circuit.function),
         drive: mount.drive,
@@ -48,6 +64,10 @@ export interface Ruler {
   /** +1 where travel runs to plus from the datum corner, −1 where it runs to minus. */
   sign: 1 | -1;
 }
+
+/** What an axis may use up behind a trip point, mm or °: the way to the hard stop, or less where the actuator bears less. */
+export const roomBehind = (s: AxisSwitch): Derived<number> =>
+  mapKnown(s.fromStop, (fromStop) => Math.min(fromStop, s.bears ?? Infinity));
 
 /** The switch that trips first on the way to the stop; 0 (the stop itself) where there is none. */
 const farthestFromStop = (switches: readonly AxisSwitch[]): Derived<number> =>

@@ -6,6 +6,7 @@ import { rules } from '@nodaxis/core/findings/rules';
 import type { Swept } from '@nodaxis/core/findings/unnoticed';
 import type { MachineFile } from '@nodaxis/core/machine/file';
 import { revisionOf, writeMachineFile } from '@nodaxis/core/machine/file';
+import { withEntry, type NewEntry } from '@nodaxis/core/machine/journal';
 import { readMachineFile } from '@nodaxis/core/machine/read';
 import { ok, type Fault } from '@nodaxis/core/units/result';
 import type { Patch } from 'immer';
@@ -193,6 +194,12 @@ export const useMachine = defineStore('machine', () => {
     }
   }
 
+  /** Writes an entry into the journal. What happened stays: there is no undo. */
+  function log(entry: NewEntry): void {
+    if (!file.value || readOnly.value) return;
+    settle(withEntry(file.value, entry, new Date().toISOString()));
+  }
+
   /** Remembers the revision that stands now under a name, such as the machine as it was found. */
   function mark(name: string): void {
     if (!file.value || readOnly.value) return;
@@ -267,6 +274,7 @@ export const useMachine = defineStore('machine', () => {
     close,
     run,
     place,
+    log,
     mark,
     addPicture,
     undo,

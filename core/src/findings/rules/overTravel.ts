@@ -1,5 +1,4 @@
 import { showValue } from '../../units/print';
-import { baseValue } from '../../units/quantity';
 import type { FindingDraft, Rule } from '../finding';
 
 /** The actuator is pushed further than it bears before the axis stands. */
@@ -10,14 +9,15 @@ export const overTravel: Rule = {
     axes.flatMap(({ id, axis, switches, stopping }) =>
       switches.flatMap((s): FindingDraft[] => {
         const part = design.parts[s.device];
-        const bears = part && 'overTravel' in part.data ? part.data.overTravel : undefined;
-        if (!part || !bears || !stopping.known || !s.isLimit || stopping.value.distance <= baseValue(bears)) return [];
+        const { bears } = s;
+        if (!part || bears === undefined || !stopping.known || !s.isLimit || stopping.value.distance <= bears)
+          return [];
         return [
           {
             subject: s.device,
             title: `${part.designation} is pushed further than it bears`,
             explain: (display) =>
-              `${axis.letter} needs ${showValue(stopping.value.distance, 'length', display, 4)} to stop; the actuator has ${showValue(baseValue(bears), 'length', display, 4)} of over-travel. Go slower, brake harder, or fit a switch with more.`,
+              `${axis.letter} needs ${showValue(stopping.value.distance, 'length', display, 4)} to stop; the actuator has ${showValue(bears, 'length', display, 4)} of over-travel. Go slower, brake harder, or fit a switch with more.`,
             station: 'switches',
             field: `axes.${id}.acceleration`,
           },

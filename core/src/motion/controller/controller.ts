@@ -39,6 +39,8 @@ export class Controller {
   readonly offsets: WorkOffsets;
   /** What the control wants of its outputs. */
   readonly outputs = { brakesReleased: false, spindle: 0 as 1 | -1 | 0, spindleRpm: 0, coolant: false, lamp: false };
+  /** What was asked of the spindle, before its trim. */
+  private spindleRpm = 0;
   readonly trim = { feed: 1, rapid: 1, spindle: 1 };
   limitsOff = false;
   program: Program | undefined;
@@ -180,6 +182,7 @@ export class Controller {
         return;
       case 'trim':
         this.trim[c.of] = Math.min(c.of === 'rapid' ? 1 : 2, Math.max(0, c.share));
+        if (c.of === 'spindle') this.setSpindle(this.outputs.spindle, this.spindleRpm);
         return this.say({ code: 'trimmed', of: c.of, share: this.trim[c.of] });
       case 'spindle':
         if (!this.settings.spindle) return this.refuse('The spindle', 'no-spindle');
@@ -235,6 +238,7 @@ export class Controller {
   private setSpindle(direction: 1 | -1 | 0, rpm: number): void {
     const { spindle } = this.settings;
     if (!spindle) return;
+    this.spindleRpm = rpm;
     const turns = direction !== 0 && rpm > 0;
     const wanted = turns ? Math.min(spindle.maxRpm, rpm * this.trim.spindle) : 0;
     const was = this.outputs.spindle;

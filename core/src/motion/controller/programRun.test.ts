@@ -143,6 +143,19 @@ describe('hands on a running program', () => {
     b.control.command({ type: 'trim', of: 'rapid', share: 3 });
     expect(b.control.trim.rapid).toBe(1);
   });
+  it('a spindle that turns follows its trim at once, and its word again without it', () => {
+    const { control } = running('G1 X60 F600', 600, true);
+    control.command({ type: 'spindle', direction: 1, rpm: 1000 });
+    const asked = control.outputs.spindleRpm;
+    expect(asked).toBeGreaterThan(0);
+    control.command({ type: 'trim', of: 'spindle', share: 0.5 });
+    expect(control.outputs.spindleRpm).toBe(asked / 2);
+    control.command({ type: 'trim', of: 'spindle', share: 1 });
+    expect(control.outputs.spindleRpm).toBe(asked);
+    control.command({ type: 'spindle', direction: 0, rpm: 0 });
+    control.command({ type: 'trim', of: 'spindle', share: 1.2 });
+    expect(control.outputs.spindleRpm).toBe(0);
+  });
   it('single step waits after each; stop words wait too; the end says so', () => {
     const r = running('G91 G1 X1 F600\nX1\nM0\nX1\nM30', 600, true);
     r.control.command({ type: 'single-step', on: true });

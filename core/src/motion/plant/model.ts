@@ -9,7 +9,7 @@ import { backDriving } from '../../drivetrain/backDriving';
 import type { MotorCurve } from '../../drivetrain/motorCurve';
 import { torqueAt } from '../../drivetrain/motorCurve';
 import { driveFigures } from '../../drivetrain/speed';
-import { axisSwitches, rulerOf } from '../../switches/envelope';
+import { axisSwitches, bearsOf, rulerOf } from '../../switches/envelope';
 import type { Derived } from '../../units/derived';
 import { figure, figureOr, mapKnown, missing } from '../../units/derived';
 import { baseValue } from '../../units/quantity';
@@ -250,7 +250,6 @@ function switchOf(model: PlantModel, device: string, part: Part): Derived<PlantS
   const a = model.axes.findIndex((x) => x.id === mount.axis);
   const data = part.data;
   const sized = data.class === 'switch' || data.class === 'sensor' ? data : undefined;
-  const touches = data.class === 'switch' || mount.approach === 'head-on';
   return mapKnown(figure(mount.tripFromStop, `parts.${device}.mount.tripFromStop`), (fromStop) => ({
     device,
     motors: model.motors.flatMap((d, i) =>
@@ -261,7 +260,7 @@ function switchOf(model: PlantModel, device: string, part: Part): Derived<PlantS
     hysteresis: figureOr(sized?.hysteresis, 0),
     repeatability: figureOr(sized?.repeatability, 0),
     bounceS: data.class === 'switch' ? PLANT.bounceS : 0,
-    overTravel: touches && sized?.overTravel ? baseValue(sized.overTravel) : Infinity,
+    overTravel: bearsOf(part) ?? Infinity,
   }));
 }
 

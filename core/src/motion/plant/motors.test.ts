@@ -317,5 +317,13 @@ describe('the plant from a machine file', () => {
     expect(edges.at(-1)!.on).toBe(true);
     expect(edges.at(-1)!.t - edges[0]!.t).toBeLessThan(0.0016);
     expect(plant.happenings.some((h) => h.kind === 'switch crushed')).toBe(true);
+    // What is bent stays pressed, however far the carriage goes back.
+    for (let k = 0; k < 7000; k++) {
+      pulses[0]![0]! += 0.1;
+      plant.step(pulses, (t += DT), DT, undefined);
+      for (const e of plant.switches.edges) plant.switches.apply(e);
+    }
+    expect(plant.motors.carriage[0]).toBeGreaterThan(7);
+    expect(plant.switches.actuated[0]).toBe(1);
   });
 });

@@ -77,6 +77,8 @@ export class Switches {
       this.crushed[k] = 1;
       this.happenings.push({ t: timeS, kind: 'switch crushed', switchIndex: k, beyond: now - s.overTravel });
     }
+    // A bent actuator stays where it was pressed to.
+    if (this.crushed[k]) return;
     if (on === was || this.coming.some((e) => e.switchIndex === k)) return;
     const before = this.pastTrip(k, this.motors.before);
     const share = now === before ? 1 : Math.min(1, Math.max(0, (level - before) / (now - before)));

@@ -30,7 +30,7 @@ export function tellHappening(
     case 'racked':
       return `The gantry of ${name} is racked: one side stands ${length(h.skew)} ahead, and the frame is strained.`;
     case 'switch crushed':
-      return `${deviceName(model.switches[h.switchIndex]?.device ?? '')} is pushed ${length(h.beyond)} further than it bears.`;
+      return `${deviceName(model.switches[h.switchIndex]?.device ?? '')} is pushed ${length(h.beyond)} further than it bears: it is bent, and stays pressed.`;
     case 'supply sagged':
       return `The motor supply gives way: ${Math.round(h.share * 100)} % of its voltage is left.`;
     case 'tool struck':

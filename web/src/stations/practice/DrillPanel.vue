@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { drills, drillsFor } from '@nodaxis/core/drills/list';
+import { bestScores, passedEntry } from '@nodaxis/core/drills/passed';
 import { circuitName } from '@nodaxis/core/machine/fields';
 import type { Inspection } from '@nodaxis/core/motion/simulation/inspect';
 import { inspectionKey, inspectionTitle, inspectionsOf } from '@nodaxis/core/motion/simulation/inspect';
@@ -13,7 +14,8 @@ const practice = usePractice();
 const { drill, drillId, drillStart, debrief, snapshot, answers, answer, seen } = practice;
 const fitting = computed(() => drillsFor(practice.drillMachine.value));
 const current = computed(() => drills.find((d) => d.id === drillId.value));
-const passed = ref<Record<string, number>>({});
+/** The best score of each drill that was passed on this machine, as its journal knows. */
+const passed = computed(() => bestScores(machine.file?.journal ?? []));
 const inspections = computed(() => inspectionsOf(machine.design!));
 const chosen = ref('');
 const design = computed(() => machine.design!);
@@ -44,7 +46,7 @@ function lookChosen() {
 }
 async function finish() {
   const d = await practice.finish();
-  if (d?.passed) passed.value = { ...passed.value, [d.drill]: Math.max(d.score, passed.value[d.drill] ?? 0) };
+  if (d?.passed) machine.log(passedEntry(d));
 }
 function leave() {
   drillId.value = undefined;

@@ -15,8 +15,13 @@ const MOST_TYPED = 4_000;
 const around = ref(1);
 const CHECK_AFTER_MS = 350;
 const singleStep = ref(false);
-const feed = ref(100);
-const rapid = ref(100);
+const percent = (of: 'feed' | 'rapid' | 'spindle') => Math.round((snapshot.value?.trim[of] ?? 1) * 100);
+const feed = ref(percent('feed'));
+const rapid = ref(percent('rapid'));
+const turning = ref(percent('spindle'));
+const hasSpindle = computed(
+  () => practice.input.value.known && practice.input.value.value.settings.spindle !== undefined,
+);
 
 watch(
   () => drillStart.value?.program,
@@ -71,7 +76,8 @@ async function goTo(where: string) {
   box.focus();
   box.setSelectionRange(at, start + (lines.value[Number(found[1]) - 1]?.length ?? 0));
 }
-const trim = (of: 'feed' | 'rapid', share: number) => practice.act({ type: 'trim', of, share: share / 100 });
+const trim = (of: 'feed' | 'rapid' | 'spindle', share: number) =>
+  practice.act({ type: 'trim', of, share: share / 100 });
 const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G1 Y60', 'G1 X10', 'G1 Y10', 'M30'].join(
   '\n',
 );
@@ -179,6 +185,17 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
           class="mono"
           >{{ rapid }} %</span
         ></label
+      >
+      <label v-if="hasSpindle" class="row"
+        >spindle
+        <input
+          v-model.number="turning"
+          type="range"
+          min="50"
+          max="150"
+          step="10"
+          @input="trim('spindle', turning)"
+        /><span class="mono">{{ turning }} %</span></label
       >
     </div>
     <p v-if="state === 'paused'" class="warn small">

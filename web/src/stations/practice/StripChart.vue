@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
-import { onMounted, ref, watch } from 'vue';
+import { computed, onMounted, ref, watch } from 'vue';
+import { usePreferences } from '../../document/preferences';
 import type { TrailPoint } from './usePractice';
 
 /** The positions of the last seconds, each axis over its own range: who moved when. Drawn on a canvas: it changes with every frame. */
@@ -10,6 +11,14 @@ const H = 92;
 const SPAN_S = 12;
 const canvas = ref<HTMLCanvasElement>();
 const colour: Record<string, string> = { X: '--axis-x', Y: '--axis-y', Z: '--axis-z' };
+const preferences = usePreferences();
+/** Read once for a theme: asking the style anew would lay out the page in the middle of every frame. */
+const inks = computed(() => {
+  void preferences.theme;
+  const style = getComputedStyle(document.documentElement);
+  const of = (name: string) => style.getPropertyValue(name);
+  return { line: of('--line'), axes: props.axes.map((a) => of(colour[a.axis.letter] ?? '--axis-r')) };
+});
 const dashes = [[], [7, 3], [2, 3], [9, 3, 2, 3]];
 
 function draw() {
@@ -17,13 +26,11 @@ function draw() {
   // Kept in plain memory: a graphics card gains nothing here, and one that is only simulated loses much.
   const g = c?.getContext('2d', { willReadFrequently: true });
   if (!c || !g) return;
-  const style = getComputedStyle(c);
-  const of = (name: string) => style.getPropertyValue(name);
   const scale = Math.min(2, devicePixelRatio || 1);
   if (c.width !== W * scale) [c.width, c.height] = [W * scale, H * scale];
   g.setTransform(scale, 0, 0, scale, 0, 0);
   g.clearRect(0, 0, W, H);
-  g.strokeStyle = of('--line');
+  g.strokeStyle = inks.value.line;
   g.lineWidth = 1;
   g.setLineDash([]);
   g.beginPath();
@@ -39,7 +46,7 @@ function draw() {
       low = Math.min(low, p.positions[i] ?? 0);
       high = Math.max(high, p.positions[i] ?? 0);
     }
-    const ink = of(colour[a.axis.letter] ?? '--axis-r');
+    const ink = inks.value.axes[i]!;
     g.fillStyle = ink;
     g.font = '700 11px B612, sans-serif';
     g.fillText(a.axis.letter, 6 + i * 24, 12);
