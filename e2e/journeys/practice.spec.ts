@@ -82,6 +82,34 @@ test('without motor power nothing follows; a limit is provoked, left the right w
   await page.mouse.up();
 });
 
+test('a game controller moves one axis at a time, and stops it when it is let go or pulled out', async ({ page }) => {
+  await page.addInitScript(() => {
+    const pad = { id: 'Bench pad', connected: true, axes: [0, 0], buttons: [], index: 0 };
+    Object.assign(window, { pad });
+    navigator.getGamepads = () => [pad.connected ? pad : null] as never;
+  });
+  const push = (x: number, y: number, connected = true) =>
+    page.evaluate((p) => Object.assign((window as never as { pad: object }).pad, p), { axes: [x, y], connected });
+  const standing = async () => {
+    const at = await valueOf(ruler(page, 'X'));
+    await page.waitForTimeout(300);
+    return (await valueOf(ruler(page, 'X'))) === at;
+  };
+  await started(page);
+  await page.getByText('stick', { exact: true }).click();
+  await expect(page.getByText('Bench pad')).toBeVisible();
+  await push(0.9, 0.3);
+  await expect.poll(() => valueOf(ruler(page, 'X'))).toBeGreaterThan(2);
+  // The lesser deflection is no command while one axis is led.
+  expect(await valueOf(ruler(page, 'Y'))).toBe(0);
+  await push(0, 0);
+  await expect.poll(standing).toBe(true);
+  await push(-0.9, 0);
+  await expect.poll(standing).toBe(false);
+  await push(-0.9, 0, false);
+  await expect.poll(standing).toBe(true);
+});
+
 test('a program is mended where it is wrong, zeroed, run, paused and brought to its end', async ({ page }) => {
   await started(page);
   await referenced(page);
