@@ -18,7 +18,7 @@ import { LiveNets, drivenTerminals } from './nets';
 import { TouchPlate } from './touchPlate';
 import type { Act, Recording } from './record';
 import { ENGINE } from './record';
-import { Trace } from './trace';
+import { INPUTS_PER_WORD, Trace } from './trace';
 
 /** One step of simulated time, in s. */
 export const STEP_S = 0.001;
@@ -145,6 +145,7 @@ export class Simulation {
     this.trace ??= new Trace({
       axes: this.input.settings.axes.map((a) => a.letter),
       motors: this.input.truth.plant.motors.map((m) => m.name),
+      inputs: this.readings.length,
     });
     return this.trace;
   }
@@ -351,11 +352,14 @@ export class Simulation {
     let k = trace.next();
     data[k++] = t;
     data[k++] = this.states.indexOf(controller.state);
-    let bits = 0;
-    const { tripped } = controller;
-    for (let i = 0; i < tripped.length; i++) bits |= tripped[i]! << i;
-    data[k++] = bits;
     data[k++] = plant.spindle ? plant.spindle.rpm : 0;
+    const { tripped } = controller;
+    for (let first = 0; first < tripped.length; first += INPUTS_PER_WORD) {
+      let bits = 0;
+      for (let i = first; i < Math.min(first + INPUTS_PER_WORD, tripped.length); i++)
+        bits |= tripped[i]! << (i - first);
+      data[k++] = bits;
+    }
     for (const a of controller.axes) {
       data[k++] = a.position;
       data[k++] = a.speed;

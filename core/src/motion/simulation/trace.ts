@@ -2,6 +2,8 @@
 export interface TraceShape {
   axes: readonly string[];
   motors: readonly string[];
+  /** How many inputs the control has. */
+  inputs: number;
 }
 
 /** Steps that a trace keeps: a minute at 1 ms. Older ones are overwritten, so that its memory never grows. */
@@ -10,12 +12,18 @@ export const TRACE_STEPS = 60_000;
 /** Of each axis: commanded position and speed. Of each motor: true place and torque in use over torque there is. */
 const PER_AXIS = 2;
 const PER_MOTOR = 2;
-const COMMON = 4;
+/** Before them: time, state, spindle. */
+const COMMON = 3;
+/** As many inputs as whole bits fit a number of the trace. */
+export const INPUTS_PER_WORD = 24;
 
 /** Every channel of a simulation over its last minute, as a ring. */
 export class Trace {
   readonly width: number;
   private readonly data: Float32Array;
+  /** Numbers that hold the inputs, and where the axes begin. */
+  private readonly words: number;
+  private readonly axesAt: number;
   private at = 0;
   count = 0;
 
@@ -23,7 +31,9 @@ export class Trace {
     readonly shape: TraceShape,
     readonly steps = TRACE_STEPS,
   ) {
-    this.width = COMMON + shape.axes.length * PER_AXIS + shape.motors.length * PER_MOTOR;
+    this.words = Math.ceil(shape.inputs / INPUTS_PER_WORD);
+    this.axesAt = COMMON + this.words;
+    this.width = this.axesAt + shape.axes.length * PER_AXIS + shape.motors.length * PER_MOTOR;
     this.data = new Float32Array(this.width * steps);
   }
   /** Where the next step is written; fill `width` values from there in the order of `channels`. */
@@ -41,8 +51,8 @@ export class Trace {
     return [
       'time s',
       'state',
-      'inputs tripped (bits)',
       'spindle rpm',
+      ...Array.from({ length: this.words }, (_, w) => `inputs tripped from ${w * INPUTS_PER_WORD + 1} on (bits)`),
       ...this.shape.axes.flatMap((a) => [`${a} commanded`, `${a} speed`]),
       ...this.shape.motors.flatMap((m) => [`${m} true place`, `${m} torque share`]),
     ];
@@ -62,7 +72,7 @@ export class Trace {
           ? v.toFixed(3)
           : k === 1
             ? (states[v] ?? String(v))
-            : k === 2
+            : k >= COMMON && k < this.axesAt
               ? v.toString(2)
               : String(Math.round(v * 1e5) / 1e5),
       );
@@ -75,8 +85,8 @@ export class Trace {
     const first = this.row(0);
     return this.shape.axes.map((letter, a) => {
       const m = this.shape.motors.findIndex((n) => n === letter || n.startsWith(`${letter} `));
-      const commanded = COMMON + a * PER_AXIS;
-      const place = COMMON + this.shape.axes.length * PER_AXIS + m * PER_MOTOR;
+      const commanded = this.axesAt + a * PER_AXIS;
+      const place = this.axesAt + this.shape.axes.length * PER_AXIS + m * PER_MOTOR;
       const error = r[commanded]! - first[commanded]! - (r[place]! - first[place]!);
       return String(Math.round(error * 1e4) / 1e4);
     });

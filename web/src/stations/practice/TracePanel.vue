@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { INPUTS_PER_WORD } from '@nodaxis/core/motion/simulation/trace';
 import { LineChart } from 'echarts/charts';
 import { DataZoomComponent, GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
 import { use } from 'echarts/core';
@@ -33,7 +34,7 @@ const inputNames = computed(() =>
   practice.input.value.known ? practice.input.value.value.settings.inputs.map((i) => i.title) : [],
 );
 /** The channels of a group: name and how to read it from a row. */
-const channels = computed((): { name: string; at: number[]; bit?: number }[] => {
+const channels = computed((): { name: string; at: number[]; bit?: number; line?: number }[] => {
   const names = trace.value?.channels ?? [];
   const of = (suffix: string) =>
     names.flatMap((n, i) => (n.endsWith(suffix) ? [{ name: n.slice(0, -suffix.length).trim(), at: [i] }] : []));
@@ -44,7 +45,12 @@ const channels = computed((): { name: string; at: number[]; bit?: number }[] => 
   if (group.value === 'spindle') return of(' rpm');
   if (group.value === 'inputs') {
     const at = names.findIndex((n) => n.startsWith('inputs'));
-    return inputNames.value.map((name, bit) => ({ name, at: [at], bit }));
+    return inputNames.value.map((name, i) => ({
+      name,
+      at: [at + Math.floor(i / INPUTS_PER_WORD)],
+      bit: i % INPUTS_PER_WORD,
+      line: i,
+    }));
   }
   // Following error: commanded less true way since the beginning of the window, by the axis's first motor.
   return letters.value.flatMap((l) => {
@@ -83,7 +89,7 @@ const option = computed(() => {
       lineStyle: { type: c.name.includes(' ') && !c.name.endsWith('left') ? 'dashed' : 'solid' },
       data: Array.from({ length: rows }, (_, r) => {
         const v = value(r, c.at[0]!);
-        if (c.bit !== undefined) return [value(r, 0), ((v >> c.bit) & 1) + c.bit * INPUT_STEP];
+        if (c.bit !== undefined) return [value(r, 0), ((v >> c.bit) & 1) + c.line! * INPUT_STEP];
         const y = c.at.length === 1 ? v : v - value(0, c.at[0]!) - (value(r, c.at[1]!) - value(0, c.at[1]!));
         return [value(r, 0), y];
       }),
