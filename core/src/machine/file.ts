@@ -9,14 +9,19 @@ export const VERSION = 1;
 const Reading = z.union([Quantity, z.string().max(2000), z.boolean()]);
 
 const entry = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>
-  z.strictObject({ kind: z.literal(kind), id: Id, at: Instant, ...shape });
+  z.strictObject({
+    kind: z.literal(kind),
+    id: Id,
+    at: Instant,
+    revision: z.int().min(0).optional().describe('the revision that stood when it was written'),
+    ...shape,
+  });
 
 /** Append-only: nothing here is ever edited in place; a correction is a new entry that names the old one. */
 export const JournalEntry = z.discriminatedUnion('kind', [
   entry('record', {
     test: Id,
     testVersion: z.int().min(1),
-    revision: z.int().min(0),
     mode: z.enum(['rehearsal', 'real']),
     dependedOn: z.record(z.string(), z.json()).describe('the values of the declared design inputs at that time'),
     reliedOn: z.array(Id).describe('ids of the records that it relied on'),
@@ -25,7 +30,10 @@ export const JournalEntry = z.discriminatedUnion('kind', [
     note: Text.optional(),
     photos: z.array(Id).optional(),
     corrects: Id.optional(),
+    outcome: z.string().max(1000).optional().describe('the judgement in a sentence, as it was told then'),
+    despite: z.array(Id).optional().describe('tests that had not passed when this one was done'),
   }),
+  entry('waiver', { test: Id, reason: Text.min(1) }),
   entry('tick', {
     subject: z.string().max(200).describe('the path of what was done, such as conductors.drive-x-0/step'),
     state: z.string().max(40).describe('what it is now: connected, checked …'),

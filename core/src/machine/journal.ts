@@ -1,5 +1,5 @@
 import type { Design } from './design';
-import type { JournalEntry, MachineFile } from './file';
+import { revisionOf, type JournalEntry, type MachineFile } from './file';
 
 export const conductorSubject = (id: string): string => `conductors.${id}`;
 
@@ -18,6 +18,7 @@ export function withTicks(file: MachineFile, before: Design, at: string): Machin
         kind: 'tick',
         id: `entry-${file.journal.length + ticks.length + 1}`,
         at,
+        revision: revisionOf(file),
         subject: conductorSubject(id),
         state,
       });
@@ -31,7 +32,7 @@ export type NewEntry = JournalEntry extends infer E ? (E extends JournalEntry ? 
 /** Adds an entry at the end. Nothing that stands in the journal is ever altered. */
 export function withEntry(file: MachineFile, entry: NewEntry, at: string): MachineFile {
   const id = `entry-${file.journal.length + 1}`;
-  return { ...file, journal: [...file.journal, { ...entry, id, at } as JournalEntry] };
+  return { ...file, journal: [...file.journal, { revision: revisionOf(file), ...entry, id, at } as JournalEntry] };
 }
 
 /** When each subject was ticked last, by its path. */

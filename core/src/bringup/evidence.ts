@@ -1,0 +1,180 @@
+import type { Design } from '../machine/design';
+import type { JournalEntry } from '../machine/file';
+import { describeField, fieldTitle } from '../machine/fields';
+import type { Difference, Fingerprint } from './fingerprint';
+import { differences, fingerprint } from './fingerprint';
+import type { Instance } from './graph';
+import type { Made } from './test';
+
+export type TestRecord = Extract<JournalEntry, { kind: 'record' }>;
+export type ReworkEntry = Extract<JournalEntry, { kind: 'rework' }>;
+
+export type StaleReason =
+  | { because: 'changed'; difference: Difference }
+  | { because: 'rework'; text: string; at: string }
+  | { because: 'relied'; key: string }
+  | { because: 'judged-otherwise' };
+
+export type TestState = 'locked' | 'open' | 'passed' | 'failed' | 'stale' | 'not-judged';
+export interface Standing {
+  instance: Instance;
+  state: TestState;
+  /** Its newest result that no later one corrects. */
+  record: TestRecord | undefined;
+  /** Tests before it that have not passed, or whose results are stale. */
+  waitsFor: readonly string[];
+  stale: readonly StaleReason[];
+  /** Opened in spite of what it waits for, with the reason given. */
+  waived: string | undefined;
+}
+
+const touches = (subject: string, print: Fingerprint): boolean =>
+  Object.keys(print).some((path) => path === subject || path.startsWith(`${subject}.`));
+
+/**
+ * Where every test of a machine stands: what passed, what a change has made doubtful and why, what is locked and until
+ * when. Compares what each result depended on with the design as it is now, so that going back freshens it; rework by
+ * hand makes stale what it touched whatever the design says. Only records of this `mode` count.
+ */
+export function standings(
+  m: Made,
+  instances: readonly Instance[],
+  journal: readonly JournalEntry[],
+  mode: TestRecord['mode'] = 'real',
+): Standing[] {
+  const position = new Map<string, number>();
+  const newest = new Map<string, TestRecord>();
+  const byId = new Map<string, TestRecord>();
+  const reworks: { entry: ReworkEntry; at: number }[] = [];
+  const waived = new Map<string, string>();
+  journal.forEach((e, i) => {
+    if (e.kind === 'record' && e.mode === mode) {
+      newest.set(e.test, e);
+      byId.set(e.id, e);
+      position.set(e.id, i);
+      waived.delete(e.test);
+    } else if (e.kind === 'rework') reworks.push({ entry: e, at: i });
+    else if (e.kind === 'waiver') waived.set(e.test, e.reason);
+  });
+  const byKey = new Map(instances.map((i) => [i.key, i]));
+  const prints = new Map<string, Fingerprint>();
+  const printOf = (i: Instance) => {
+    let print = prints.get(i.key);
+    if (!print) prints.set(i.key, (print = fingerprint(m.design, i.test.dependsOn(m, i.subject))));
+    return print;
+  };
+  const known = new Map<string, readonly StaleReason[]>();
+  function staleness(r: TestRecord): readonly StaleReason[] {
+    const found = known.get(r.id);
+    if (found) return found;
+    known.set(r.id, []);
+    const instance = byKey.get(r.test);
+    const reasons: StaleReason[] = [];
+    if (instance) {
+      if (instance.test.version !== r.testVersion) reasons.push({ because: 'judged-otherwise' });
+      const was = r.dependedOn as Fingerprint;
+      for (const difference of differences(was, printOf(instance))) reasons.push({ because: 'changed', difference });
+      for (const { entry, at } of reworks)
+        if (at > position.get(r.id)! && touches(entry.subject, was))
+          reasons.push({ because: 'rework', text: entry.text, at: entry.at });
+    }
+    for (const id of r.reliedOn) {
+      const under = byId.get(id);
+      if (under && staleness(under).length) reasons.push({ because: 'relied', key: under.test });
+    }
+    known.set(r.id, reasons);
+    return reasons;
+  }
+  const good = (key: string) => {
+    const r = newest.get(key);
+    return r?.verdict === 'passed' && !staleness(r).length;
+  };
+  return instances.map((instance): Standing => {
+    const record = newest.get(instance.key);
+    const stale = record ? staleness(record) : [];
+    const waitsFor = instance.after.filter((k) => !good(k));
+    const reason = waived.get(instance.key);
+    const state: TestState = record
+      ? record.verdict === 'passed'
+        ? stale.length
+          ? 'stale'
+          : 'passed'
+        : record.verdict
+      : waitsFor.length && reason === undefined
+        ? 'locked'
+        : 'open';
+    return { instance, state, record, waitsFor, stale, waived: reason };
+  });
+}
+
+/** What is still to be done, or to be done again, in the right order, with the minutes that it takes. */
+export function todo(all: readonly Standing[]): {
+  list: Standing[];
+  again: Standing[];
+  minutes: number;
+  next: Standing | undefined;
+} {
+  const list = all.filter((s) => s.state !== 'passed' && !s.instance.test.optional);
+  const again = list.filter((s) => s.state === 'stale');
+  const minutes = list.reduce((sum, s) => sum + s.instance.test.minutes, 0);
+  const next = list.find((s) => s.state !== 'locked' && (!s.waitsFor.length || s.waived !== undefined));
+  return { list, again, minutes, next };
+}
+
+/** What a new result depends on and relies on, to be kept with it. */
+export function groundsOf(
+  m: Made,
+  instance: Instance,
+  all: readonly Standing[],
+): Pick<TestRecord, 'test' | 'testVersion' | 'dependedOn' | 'reliedOn'> {
+  const ids = instance.reliesOn.flatMap((key) => all.find((s) => s.instance.key === key)?.record?.id ?? []);
+  return {
+    test: instance.key,
+    testVersion: instance.test.version,
+    dependedOn: { ...fingerprint(m.design, instance.test.dependsOn(m, instance.subject)) },
+    reliedOn: ids,
+  };
+}
+
+/** A reason in words, with the name of the field that was changed. */
+export function sayStale(reason: StaleReason, design: Design, titleOf: (key: string) => string): string {
+  switch (reason.because) {
+    case 'changed': {
+      const { path, was, now } = reason.difference;
+      return `${nameOf(design, path)}: was ${shown(was)}, is ${shown(now)}.`;
+    }
+    case 'rework':
+      return `Since then: ${reason.text}`;
+    case 'relied':
+      return `It was built on “${titleOf(reason.key)}”, which is stale.`;
+    case 'judged-otherwise':
+      return 'This test is judged differently now.';
+  }
+}
+const shown = (v: unknown): string =>
+  v === undefined
+    ? 'absent'
+    : typeof v === 'number'
+      ? String(v).replace('-', '−')
+      : v === true
+        ? 'yes'
+        : v === false
+          ? 'no'
+          : String(v);
+
+/** The field that a path belongs to, as the stations call it; else what it hangs on. */
+function nameOf(design: Design, path: string): string {
+  const keys = path.split('.');
+  for (let n = keys.length; n > 1; n--) {
+    const field = describeField(design, keys.slice(0, n).join('.'));
+    if (field) return fieldTitle(field);
+  }
+  const [table, id = ''] = keys;
+  if (table === 'conductors') {
+    const c = design.conductors[id];
+    return c ? `Conductor ${c.number}, ${keys[2] === 'from' ? 'one end' : 'other end'}` : 'A conductor that is gone';
+  }
+  if (table === 'parts') return `${design.parts[id]?.designation ?? id} ${keys.slice(2).join(' ')}`;
+  if (table === 'overrides') return `Setting ${id}, set by hand`;
+  return keys.join(' ');
+}

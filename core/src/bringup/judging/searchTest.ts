@@ -1,0 +1,205 @@
+import { shownFactor } from '../../machine/design';
+import type { Display } from '../../units/print';
+import { showValue } from '../../units/print';
+import { quantity } from '../../units/quantity';
+import { choice, measured, numberOf, rampOf, reading, speedOf, textOf } from '../reading';
+import type { Bench } from '../rehearse/bench';
+import type { At, Field, Judgement, Made, Readings, Subject } from '../test';
+import { axisAt, figuresAt } from '../test';
+import type { Trial } from './search';
+import { nextTrial } from './search';
+import { searchProgram, stretchFor } from './searchProgram';
+import type { SearchMoves } from './searchProgram';
+
+export type Sought = 'speed' | 'acceleration';
+
+/** A trial is done this often each way: losses that come now and then are to be seen. */
+const REPEATS = 5;
+/** What is worked with, of what was held last. */
+const DERATING = 0.8;
+/** Slow way back, of the highest speed. */
+const SLOW = 0.2;
+/** Trials that a search has room for. */
+export const MOST_TRIALS = 8;
+
+const wanted = (m: Made, s: Subject) => {
+  const c = m.figures.controller;
+  return c.known ? c.value.axes.find((a) => a.id === s.axis) : undefined;
+};
+/** Where the model puts the limit itself: without the factor that is kept in reserve. */
+export function modelLimit(sought: Sought, m: Made, s: Subject): number | undefined {
+  const f = figuresAt(m, s);
+  const own = wanted(m, s);
+  if (!own) return undefined;
+  const each = f.drives.map((d) => {
+    if (!d.torque.known) return undefined;
+    const t = d.torque.value;
+    if (sought === 'speed') return t.speed;
+    return t.accelerationAtWanted ?? t.acceleration;
+  });
+  const known = each.filter((v): v is number => v !== undefined && v > 0);
+  const base = sought === 'speed' ? own.maxSpeed : own.acceleration;
+  return known.length ? Math.max(base, Math.min(...known)) : base;
+}
+const dimensionOf = (sought: Sought, m: Made, s: Subject) =>
+  sought === 'speed' ? speedOf(axisAt(m, s).motion) : rampOf(axisAt(m, s).motion);
+const trialsOf = (r: Readings): Trial[] =>
+  Array.from({ length: MOST_TRIALS }, (_, i) => ({
+    value: numberOf(r, `value-${i}`),
+    held: textOf(r, `held-${i}`) === 'yes',
+    said: textOf(r, `held-${i}`),
+  }))
+    .filter((t) => Number.isFinite(t.value) && t.said !== '')
+    .map(({ value, held }) => ({ value, held }));
+
+/** The moves of a trial, as long as the travel lets them be; undefined where the travel is too short for that speed. */
+export function movesFor(sought: Sought, value: number, m: Made, s: Subject): SearchMoves | undefined {
+  const own = wanted(m, s);
+  if (!own) return undefined;
+  const [speed, acceleration] = sought === 'speed' ? [value, own.acceleration] : [own.maxSpeed, value];
+  const room = (own.envelope.max - own.envelope.min) * 0.98;
+  const stretch = Math.min(room, stretchFor(speed, acceleration) * 1.2);
+  if (stretch < (speed * speed) / acceleration) return undefined;
+  const middle = (own.envelope.min + own.envelope.max) / 2;
+  return {
+    letter: own.letter,
+    from: middle - stretch / 2,
+    to: middle + stretch / 2,
+    speed,
+    repeats: REPEATS,
+    slow: own.maxSpeed * SLOW,
+    words: m.figures.controller.known ? m.figures.controller.value.programWords : 'widespread',
+    factor: shownFactor(m.design, axisAt(m, s)),
+  };
+}
+/** The fastest that the travel leaves room for. */
+const mostFor = (m: Made, s: Subject) => {
+  const own = wanted(m, s)!;
+  return Math.sqrt((own.envelope.max - own.envelope.min) * 0.95 * own.acceleration);
+};
+
+/** The next trial, or the end of the search. */
+export function searchState(sought: Sought, r: Readings, m: Made, s: Subject) {
+  const model = modelLimit(sought, m, s);
+  if (model === undefined) return undefined;
+  const trials = trialsOf(r);
+  const next = nextTrial(model, trials);
+  // A travel that is too short to reach the speed ends the search at what it lets one reach.
+  if (!next.done && sought === 'speed' && next.value > mostFor(m, s)) {
+    const most = mostFor(m, s);
+    const held = Math.max(0, ...trials.filter((t) => t.held).map((t) => t.value));
+    if (held >= most * 0.95)
+      return { model, trials, next: { done: true as const, limit: held, reached: 'travel' as const } };
+    return { model, trials, next: { done: false as const, value: most } };
+  }
+  return { model, trials, next };
+}
+
+export function searchSteps(sought: Sought, m: Made, s: Subject, display: Display): string[] {
+  const model = modelLimit(sought, m, s);
+  return [
+    `The model puts the limit at ${model === undefined ? '–' : showValue(model, dimensionOf(sought, m, s), display, 3)}. The search never goes above 1.3 times that.`,
+    'Make a fine mark, or set a dial gauge, where the program begins. Save the program of the next trial and run it: fast one way, slow back, five times; then the other way round.',
+    'Met the mark again within a hair: it held. Off by a whole pattern (four full steps and their multiples): it lost.',
+  ];
+}
+export function searchFields(sought: Sought, m: Made, s: Subject, so: Readings): Field[] {
+  const state = searchState(sought, so, m, s);
+  if (!state) return [];
+  const shown = Math.min(MOST_TRIALS, state.trials.length + (state.next.done ? 0 : 1));
+  return Array.from({ length: shown }, (_, i) => [
+    reading(`value-${i}`, `Trial ${i + 1}`, dimensionOf(sought, m, s), [0, state.model * 1.35]),
+    choice(`held-${i}`, `The mark, trial ${i + 1}`, { yes: 'was met again', no: 'was missed' }),
+  ]).flat();
+}
+export function judgeSearch(sought: Sought, r: Readings, at: At): Judgement {
+  const { m, s, display } = at;
+  const dimension = dimensionOf(sought, m, s);
+  const show = (v: number) => showValue(v, dimension, display, 3);
+  const state = searchState(sought, r, m, s);
+  if (!state) return { verdict: 'not-judged', says: ['The file lacks what the model’s limit follows from.'] };
+  const { next, trials, model } = state;
+  const own = wanted(m, s)!;
+  const axis = axisAt(m, s);
+  const plot = {
+    kind: 'points' as const,
+    x: { title: 'trial', dimension: 'ratio' as const },
+    y: { title: sought, dimension },
+    series: [true, false].map((held) => ({
+      name: held ? 'held' : 'lost',
+      points: trials.flatMap((t, i) => (t.held === held ? [[i + 1, t.value] as const] : [])),
+    })),
+  };
+  if (!next.done) return { verdict: 'not-judged', plot, says: [`Next trial: ${show(next.value)}.`] };
+  if (next.limit === undefined || next.reached === 'nothing held')
+    return {
+      verdict: 'failed',
+      plot,
+      says: ['It loses steps even at a quarter of what was expected.'],
+      causes: [
+        'The supply gives way.',
+        'The current is set too low.',
+        'The axis runs hard: turn it by hand, power off.',
+        'A coupling slips.',
+      ],
+    };
+  const use = next.limit * DERATING;
+  const now = sought === 'speed' ? own.maxSpeed : own.acceleration;
+  const ended = {
+    bracketed: `It holds ${show(next.limit)} and loses a little above`,
+    ceiling: `It still holds at 1.3 times the model, ${show(next.limit)}`,
+    travel: `It holds ${show(next.limit)}, the most that its travel lets it reach`,
+    contradicted: `It held at ${show(next.limit)}, but readings contradict each other`,
+  }[next.reached];
+  const says = [`${ended}; the model has ${show(model)}.`, `With a fifth in reserve: ${show(use)}.`];
+  if (now <= use * 1.001 || (next.reached !== 'bracketed' && now <= next.limit))
+    return { verdict: 'passed', plot, says: [...says, `Set to ${show(now)}: it stays within that.`] };
+  return {
+    verdict: 'failed',
+    plot,
+    says: [...says, `Set to ${show(now)}: above that.`],
+    proposals: [
+      {
+        label: `Set it to ${show(use)}`,
+        why: 'What was held last, less a fifth.',
+        command: {
+          name: 'set-field',
+          args: {
+            path: `axes.${s.axis}.${sought === 'speed' ? 'maxSpeed' : 'acceleration'}`,
+            value: quantity(
+              Number(use.toPrecision(3)),
+              sought === 'speed'
+                ? axis.motion === 'linear'
+                  ? 'mm/s'
+                  : '°/s'
+                : axis.motion === 'linear'
+                  ? 'mm/s²'
+                  : '°/s²',
+              'measured',
+            ),
+          },
+        },
+      },
+    ],
+  };
+}
+/** The program of the next trial, to be saved and run; undefined where there is none. */
+export function nextProgram(sought: Sought, r: Readings, m: Made, s: Subject): string | undefined {
+  const state = searchState(sought, r, m, s);
+  if (!state || state.next.done) return undefined;
+  const moves = movesFor(sought, state.next.value, m, s);
+  return moves && searchProgram(moves);
+}
+export function rehearseSearch(sought: Sought, bench: Bench, s: Subject): Readings {
+  const r: Record<string, Readings[string]> = {};
+  for (let i = 0; i < MOST_TRIALS; i++) {
+    const state = searchState(sought, r, bench.made, s);
+    if (!state || state.next.done) break;
+    const value = Number(state.next.value.toPrecision(4));
+    const moves = movesFor(sought, value, bench.made, s);
+    r[`value-${i}`] = measured(value, dimensionOf(sought, bench.made, s));
+    r[`held-${i}`] =
+      moves && bench.fresh().trial(s.axis!, moves, sought === 'acceleration' ? value : undefined) ? 'yes' : 'no';
+  }
+  return r;
+}

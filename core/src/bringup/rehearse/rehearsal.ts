@@ -1,0 +1,62 @@
+import { deriveFigures } from '../../derivation/figures';
+import type { Design } from '../../machine/design';
+import { simulationInput } from '../../motion/simulation/simulation';
+import { drawFaults } from '../../motion/truth/candidates';
+import type { HiddenFault } from '../../motion/truth/hiddenFault';
+import type { Derived } from '../../units/derived';
+import { gather, mapKnown } from '../../units/derived';
+import type { Instance } from '../graph';
+import type { Made, Readings, Rework } from '../test';
+import { Bench } from './bench';
+
+/** What a rehearsal stands on: the machine as it was built, and what is hidden in it. Edits of the file change neither. */
+export interface HiddenMachine {
+  built: Design;
+  faults: readonly HiddenFault[];
+  seed: number;
+}
+
+/** A machine with as many hidden faults as wanted, each of another kind; the same for the same seed. */
+export const hideFaults = (built: Design, count: number, seed: number): HiddenMachine => ({
+  built,
+  faults: drawFaults(built, deriveFigures(built).plan.inputs, count, seed),
+  seed,
+});
+
+/** Work at the machine: what it mends is no longer hidden. */
+export const afterRework = (hidden: HiddenMachine, rework: Rework): HiddenMachine => ({
+  ...hidden,
+  faults: hidden.faults.filter((f) => !rework.mends(f)),
+});
+
+/**
+ * A bench with the true machine under the settings of the file as it stands now: `made` is what the control is told,
+ * `hidden` what stands in the workshop. Says what the simulation still needs.
+ */
+export function benchFor(made: Made, hidden: HiddenMachine, turn: number): Derived<Bench> {
+  const built = made.design === hidden.built ? made.figures : deriveFigures(hidden.built);
+  const { design, figures } = made;
+  return mapKnown(
+    gather({
+      own: simulationInput(hidden.built, built.controller, built.plan, {
+        faults: hidden.faults,
+        startShare: START_SHARE,
+        seed: hidden.seed + turn,
+      }),
+      told: figures.controller,
+    }),
+    ({ own, told }) => {
+      const inputs = told.inputs.map((i) => figures.plan.inputs[i.id]!);
+      return new Bench(
+        { design, figures },
+        { ...own, settings: structuredClone(told), inputs, outputs: figures.plan.outputs },
+        hidden.seed * 7919 + turn,
+      );
+    },
+  );
+}
+const START_SHARE = 0.45;
+
+/** Takes the readings of one test on the true machine. `turn`: raised for each reading, so that none is like the last. */
+export const rehearse = (instance: Instance, made: Made, hidden: HiddenMachine, turn: number): Derived<Readings> =>
+  mapKnown(benchFor(made, hidden, turn), (bench) => instance.test.rehearse(bench, instance.subject));

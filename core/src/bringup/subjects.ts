@@ -1,0 +1,57 @@
+import { axesOf } from '../machine/design';
+import { circuitName } from '../machine/fields';
+import type { PartClass } from '../machine/parts';
+import type { Made, Subject } from './test';
+
+/** The whole machine. */
+export const whole = (): Subject[] => [{ id: 'machine', name: '' }];
+
+export const axes = (m: Made): Subject[] => axesOf(m.design).map(([id, a]) => ({ id, name: a.letter, axis: id }));
+
+export const gantries = (m: Made): Subject[] => axes(m).filter((s) => m.design.axes[s.axis!]!.drives.length > 1);
+
+/** Axes that look for their datum with a switch or at a stop. */
+export const referenced = (m: Made): Subject[] =>
+  axes(m).filter((s) => ['switch', 'switch-and-index', 'hard-stop'].includes(m.design.axes[s.axis!]!.reference.method));
+
+export const drives = (m: Made): Subject[] =>
+  axesOf(m.design).flatMap(([id, a]) =>
+    a.drives.map((d, drive) => ({
+      id: `${id}-${drive}`,
+      name: a.drives.length > 1 ? `${a.letter} ${d.side}` : a.letter,
+      axis: id,
+      drive,
+    })),
+  );
+export const motorAt = (m: Made, s: Subject) => {
+  const id = m.design.axes[s.axis!]?.drives[s.drive ?? 0]?.motor;
+  const data = id ? m.design.parts[id]?.data : undefined;
+  return data?.class === 'motor' ? { id: id!, data } : undefined;
+};
+export const driverAt = (m: Made, s: Subject) => {
+  const id = m.design.axes[s.axis!]?.drives[s.drive ?? 0]?.driver;
+  const part = id ? m.design.parts[id] : undefined;
+  return part?.data.class === 'stepper-driver' || part?.data.class === 'servo-drive'
+    ? { id: id!, part, data: part.data }
+    : undefined;
+};
+export const braked = (m: Made): Subject[] => drives(m).filter((s) => motorAt(m, s)?.data.brake);
+
+export const partsOf = (m: Made, ...classes: PartClass[]): Subject[] =>
+  Object.entries(m.design.parts)
+    .filter(([, p]) => classes.includes(p.data.class))
+    .map(([id, p]) => ({ id, name: `${p.designation} ${p.name}`, part: id }));
+
+/** Every switch, sensor, button and probe that acts on an input, with the circuit that it stands in. */
+export const devices = (m: Made): Subject[] =>
+  Object.entries(m.design.circuits).flatMap(([circuit, c]) =>
+    m.figures.plan.inputs[circuit]
+      ? c.devices.flatMap((device): Subject[] => {
+          const part = m.design.parts[device];
+          if (!part || !['switch', 'sensor', 'button', 'probe'].includes(part.data.class)) return [];
+          const name = `${part.designation} ${circuitName(m.design, circuit)}`;
+          const axis = part.mount?.axis;
+          return [{ id: device, name, part: device, circuit, ...(axis ? { axis } : {}) }];
+        })
+      : [],
+  );

@@ -1,0 +1,52 @@
+import { choice, textOf } from '../reading';
+import { partsOf } from '../subjects';
+import type { BringUpTest } from '../test';
+
+export const link: BringUpTest = {
+  kind: 'link',
+  version: 1,
+  phase: 'supplies and logic',
+  title: 'Host computer and its link',
+  purpose: 'The computer must reach the control before anything can move, and must not lose it when a spindle starts.',
+  minutes: 5,
+  subjects: (m) =>
+    m.design.roles.host ? partsOf(m, 'host-computer').filter((s) => s.part === m.design.roles.host) : [],
+  after: () => ['logic'],
+  dependsOn: ({ design }) => [
+    'roles.host',
+    'roles.controller',
+    ...(design.roles.controller ? [`parts.${design.roles.controller}.data.link`] : []),
+  ],
+  steps: () => [
+    'Start the computer, connect the control, and watch the link for five minutes.',
+    'Switch off whatever lets the computer sleep. Pull the lead once: the control must say so.',
+  ],
+  fields: () => [
+    choice('result', 'The link', {
+      holds: 'stands for five minutes',
+      drops: 'breaks off now and then',
+      none: 'is not found',
+    }),
+  ],
+  judge(r) {
+    const result = textOf(r, 'result');
+    if (result === 'holds') return { verdict: 'passed', says: ['The link stands.'] };
+    return {
+      verdict: 'failed',
+      says: [result === 'none' ? 'The computer does not find the control.' : 'The link breaks off.'],
+      causes:
+        result === 'none'
+          ? [
+              'Another address, or the wrong port.',
+              'The control has no logic supply.',
+              'The lead is a charging lead without data.',
+            ]
+          : [
+              'The computer saves power.',
+              'A lead without a screen beside the motor cables.',
+              'A loop through two earths.',
+            ],
+    };
+  },
+  rehearse: () => ({ result: 'holds' }),
+};

@@ -1,0 +1,39 @@
+import { choice, textOf } from '../reading';
+import { whole } from '../subjects';
+import type { BringUpTest } from '../test';
+
+export const seating: BringUpTest = {
+  kind: 'seating',
+  version: 1,
+  phase: 'power off',
+  title: 'Seating of plug-in parts',
+  purpose: 'A driver or plug that sits one row off burns itself and the board at the first power.',
+  caution:
+    'Mains off and the plug in your pocket. Wait until the supplies have discharged: five minutes, then measure.',
+  minutes: 5,
+  subjects: whole,
+  after: () => ['labels'],
+  dependsOn: ({ design }) =>
+    Object.entries(design.parts)
+      .filter(([, p]) =>
+        ['controller', 'input-board', 'connector', 'stepper-driver', 'servo-drive'].includes(p.data.class),
+      )
+      .map(([id]) => `parts.${id}.data.class`),
+  steps: () => [
+    'Look along every row of pins from the side: none bent, none beside its socket.',
+    'Hold the mark of each plug-in part against the mark on its board.',
+    'Press every plug home and tug each conductor lightly.',
+  ],
+  fields: () => [
+    choice('result', 'What you found', { right: 'All sit right', wrong: 'One sat wrong, and was set right' }),
+  ],
+  judge: (r) => ({
+    verdict: 'passed',
+    says: [
+      textOf(r, 'result') === 'right'
+        ? 'Everything sits as it should.'
+        : 'One part was set right. It had no power yet, so it is whole.',
+    ],
+  }),
+  rehearse: () => ({ result: 'right' }),
+};

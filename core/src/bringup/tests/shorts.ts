@@ -1,0 +1,56 @@
+import { wiresOn } from '../dependencies';
+import { measured, numberOf, reading } from '../reading';
+import { partsOf } from '../subjects';
+import type { BringUpTest } from '../test';
+import { showValue } from '../../units/print';
+
+const LEAST_OHM = 500;
+
+export const shorts: BringUpTest = {
+  kind: 'shorts',
+  version: 1,
+  phase: 'power off',
+  title: 'Short circuit of a supply',
+  purpose: 'A supply with a short on its output trips at best, and at worst burns the thinnest conductor.',
+  caution: 'Plug out and capacitors discharged: an ohmmeter on a charged one is the end of the meter.',
+  minutes: 2,
+  subjects: (m) => partsOf(m, 'supply'),
+  after: () => ['seating'],
+  dependsOn: (m, s) => [`parts.${s.part}.data`, ...wiresOn(m.design, s.part)],
+  steps: () => [
+    'Measure from plus to minus of its output, and wait: a capacitor makes the figure climb.',
+    'Then from plus to the frame, and from minus to the frame.',
+  ],
+  fields: () => [
+    reading('across', 'Plus to minus, once it stands still', 'resistance', [0, 1e9]),
+    reading('frame', 'Plus to the frame', 'resistance', [0, 1e9]),
+  ],
+  judge(r, { display, s, m }) {
+    const low = (['across', 'frame'] as const).filter((k) => numberOf(r, k) < LEAST_OHM);
+    if (!low.length) return { verdict: 'passed', says: ['No short between its poles, nor to the frame.'] };
+    const text = low.map(
+      (k) =>
+        `${k === 'across' ? 'plus to minus' : 'plus to frame'} ${showValue(numberOf(r, k), 'resistance', display, 3)}`,
+    );
+    return {
+      verdict: 'failed',
+      says: [`Too low: ${text.join(', ')}. Do not switch it on.`],
+      causes: ['A strand bridges two terminals.', 'A part hangs on it the wrong way round.', 'A conductor is pinched.'],
+      proposals: [
+        {
+          label: 'The short was found and removed',
+          why: 'Unplug the loads one by one until the figure jumps: the last one had it.',
+          rework: {
+            subject: `parts.${s.part}`,
+            text: `Short on ${m.design.parts[s.part!]!.designation} removed`,
+            mends: () => false,
+          },
+        },
+      ],
+    };
+  },
+  rehearse: (bench) => ({
+    across: measured(Math.round(bench.around(4700, 0.3)), 'resistance'),
+    frame: measured(Math.round(bench.around(2e6, 0.3)), 'resistance'),
+  }),
+};

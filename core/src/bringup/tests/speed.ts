@@ -1,0 +1,28 @@
+import { forceDependencies, scaleDependencies } from '../dependencies';
+import { judgeSearch, rehearseSearch, searchFields, searchSteps } from '../judging/searchTest';
+import { axes } from '../subjects';
+import type { BringUpTest } from '../test';
+
+export const speed: BringUpTest = {
+  kind: 'speed',
+  version: 1,
+  phase: 'measuring',
+  title: 'Highest speed',
+  purpose:
+    'The speed at which this motor loses its steps on this axis, found in few trials, and the one to work with: well below.',
+  caution: 'Cutter out, table clear, hand on the stop. At the limit a motor stalls with a bang that is heard.',
+  minutes: 15,
+  subjects: axes,
+  after: (_, s) => [`scale/${s.id}`, `backlash/${s.id}`, 'supply-load'],
+  reliesOn: (_, s) => [`scale/${s.id}`],
+  dependsOn: (m, s) => [
+    ...forceDependencies(m, s.axis!),
+    ...scaleDependencies(m, s.axis!),
+    `axes.${s.axis}.acceleration`,
+    `axes.${s.axis}.maxSpeed`,
+  ],
+  steps: (m, s, display) => searchSteps('speed', m, s, display),
+  fields: (m, s, so) => searchFields('speed', m, s, so),
+  judge: (r, at) => judgeSearch('speed', r, at),
+  rehearse: (bench, s) => rehearseSearch('speed', bench, s),
+};
