@@ -1,6 +1,7 @@
 import type { Quantity } from '../units/quantity';
 import { baseValue, quantity } from '../units/quantity';
 import type { Dimension, Unit } from '../units/units';
+import { dimensionOf } from '../units/units';
 import { showValue } from '../units/print';
 import type { At, Field, Readings } from './test';
 
@@ -73,11 +74,13 @@ export const wayPrinter = ({ m, s, display }: At) => {
   const dimension = wayOf(s.axis ? (m.design.axes[s.axis]?.motion ?? 'linear') : 'linear');
   return (v: number, digits = 4) => showValue(v, dimension, display, digits);
 };
-/** What was not entered, by its title; nothing where all is there. */
+/** What was not entered, or cannot be read as what is asked for. */
 export function unfilled(fields: readonly Field[], r: Readings): Field[] {
   return fields.filter((f) => {
-    if (f.optional || f.type === 'tick' || f.type === 'text') return false;
+    if (f.type === 'tick' || f.type === 'text') return false;
     const v = r[f.key];
-    return v === undefined || v === '';
+    if (v === undefined || v === '') return !f.optional;
+    if (f.type === 'choice') return !f.options?.some((o) => o.value === v);
+    return typeof v !== 'object' || !Number.isFinite(baseValue(v)) || dimensionOf(v.unit) !== f.dimension;
   });
 }

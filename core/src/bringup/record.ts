@@ -3,11 +3,16 @@ import type { NewEntry } from '../machine/journal';
 import type { Display } from '../units/print';
 import { groundsOf, type Standing, type TestRecord } from './evidence';
 import type { Instance } from './graph';
+import { unfilled } from './reading';
 import type { Judgement, Made, Readings } from './test';
 
-/** Judges readings of an instance as the machine stands. */
-export const judge = (instance: Instance, readings: Readings, m: Made, display: Display): Judgement =>
-  instance.test.judge(readings, { m, s: instance.subject, display });
+/** Judges readings of an instance as the machine stands; what is not complete is not judged. */
+export function judge(instance: Instance, readings: Readings, m: Made, display: Display): Judgement {
+  const { test, subject } = instance;
+  const open = unfilled(test.fields(m, subject, readings), readings);
+  if (open.length) return { verdict: 'not-judged', says: [`Still to enter: ${open.map((f) => f.title).join('; ')}.`] };
+  return test.judge(readings, { m, s: subject, display });
+}
 
 /** A result as the journal keeps it: readings, outcome, what it depended on and relied on, and what it went ahead in spite of. */
 export function recordOf(

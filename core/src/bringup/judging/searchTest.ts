@@ -1,4 +1,7 @@
 import { shownFactor } from '../../machine/design';
+import { requiredTorqueNm } from '../../drivetrain/load';
+import { rpmForTorque } from '../../drivetrain/motorCurve';
+import type { FenceCause } from '../../drivetrain/speed';
 import type { Display } from '../../units/print';
 import { showValue } from '../../units/print';
 import { quantity } from '../../units/quantity';
@@ -7,7 +10,7 @@ import type { Bench } from '../rehearse/bench';
 import type { At, Field, Judgement, Made, Readings, Subject } from '../test';
 import { axisAt, figuresAt } from '../test';
 import type { Trial } from './search';
-import { nextTrial } from './search';
+import { MOST_OF_MODEL, nextTrial } from './search';
 import { searchProgram, stretchFor } from './searchProgram';
 import type { SearchMoves } from './searchProgram';
 
@@ -26,20 +29,40 @@ const wanted = (m: Made, s: Subject) => {
   const c = m.figures.controller;
   return c.known ? c.value.axes.find((a) => a.id === s.axis) : undefined;
 };
-/** Where the model puts the limit itself: without the factor that is kept in reserve. */
+/** Fences that a trial must not break through: past them lies a bent screw, or pulses that nobody counts. */
+const HARD: readonly FenceCause[] = [
+  'screw whirl',
+  'ball nut',
+  'controller pulse rate',
+  'driver pulse rate',
+  'motor speed',
+];
+
+/**
+ * Where the model puts the limit itself, without the factor that is kept in reserve: torque available meets torque needed.
+ * Undefined where the torque is not known, or where the drive cannot move the axis at all.
+ */
 export function modelLimit(sought: Sought, m: Made, s: Subject): number | undefined {
   const f = figuresAt(m, s);
   const own = wanted(m, s);
-  if (!own) return undefined;
-  const each = f.drives.map((d) => {
-    if (!d.torque.known) return undefined;
-    const t = d.torque.value;
-    if (sought === 'speed') return t.speed;
-    return t.accelerationAtWanted ?? t.acceleration;
+  if (!own || own.maxSpeed <= 0) return undefined;
+  const each = f.drives.map(({ torque, scale }) => {
+    if (!torque.known || !scale.known) return undefined;
+    const { motor, load, required, acceleration, reserveAtWanted } = torque.value;
+    if (sought === 'speed') return (rpmForTorque(motor.curve, required.nominal) / 60) * scale.value.travelPerRev;
+    if (reserveAtWanted === undefined) return undefined;
+    // The torque needed grows with the acceleration along a straight line.
+    const steady = requiredTorqueNm(load.load, 0);
+    const perUnit = (required.nominal - steady) / acceleration;
+    return (reserveAtWanted * required.nominal - steady) / perUnit;
   });
-  const known = each.filter((v): v is number => v !== undefined && v > 0);
-  const base = sought === 'speed' ? own.maxSpeed : own.acceleration;
-  return known.length ? Math.max(base, Math.min(...known)) : base;
+  const known = each.filter((v): v is number => v !== undefined);
+  if (known.length < f.drives.length || !known.length) return sought === 'speed' ? own.maxSpeed : own.acceleration;
+  const least = Math.min(...known);
+  if (!(least > 0)) return undefined;
+  if (sought === 'acceleration') return least;
+  const fences = f.fences.known ? f.fences.value.filter((x) => HARD.includes(x.cause)).map((x) => x.speed) : [];
+  return Math.min(least, ...fences.map((v) => v / MOST_OF_MODEL));
 }
 const dimensionOf = (sought: Sought, m: Made, s: Subject) =>
   sought === 'speed' ? speedOf(axisAt(m, s).motion) : rampOf(axisAt(m, s).motion);
@@ -108,8 +131,10 @@ export function searchFields(sought: Sought, m: Made, s: Subject, so: Readings):
   if (!state) return [];
   const shown = Math.min(MOST_TRIALS, state.trials.length + (state.next.done ? 0 : 1));
   return Array.from({ length: shown }, (_, i) => [
-    reading(`value-${i}`, `Trial ${i + 1}`, dimensionOf(sought, m, s), [0, state.model * 1.35]),
-    choice(`held-${i}`, `The mark, trial ${i + 1}`, { yes: 'was met again', no: 'was missed' }),
+    reading(`value-${i}`, `Trial ${i + 1}`, dimensionOf(sought, m, s), [0, state.model * 1.35], {
+      optional: true,
+    }),
+    choice(`held-${i}`, `The mark, trial ${i + 1}`, { yes: 'was met again', no: 'was missed' }, { optional: true }),
   ]).flat();
 }
 export function judgeSearch(sought: Sought, r: Readings, at: At): Judgement {
@@ -117,7 +142,13 @@ export function judgeSearch(sought: Sought, r: Readings, at: At): Judgement {
   const dimension = dimensionOf(sought, m, s);
   const show = (v: number) => showValue(v, dimension, display, 3);
   const state = searchState(sought, r, m, s);
-  if (!state) return { verdict: 'not-judged', says: ['The file lacks what the model’s limit follows from.'] };
+  if (!state)
+    return {
+      verdict: 'not-judged',
+      says: [
+        'By the model this drive cannot move the axis, or the file lacks what the model needs: look at Drives first.',
+      ],
+    };
   const { next, trials, model } = state;
   const own = wanted(m, s)!;
   const axis = axisAt(m, s);

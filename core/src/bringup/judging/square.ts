@@ -21,7 +21,7 @@ export function fromDiagonals(
   readSpread: number,
 ): Squareness | undefined {
   const square = (d1 * d1 + d2 * d2) / 2 - across * across;
-  if (!(square > 0)) return undefined;
+  if (!(square > 0) || !(across > 1e-3)) return undefined;
   const along = Math.sqrt(square);
   const angleRad = (d1 * d1 - d2 * d2) / (4 * across * along);
   // The angle hangs on each diagonal by d / (2ab); both are read on their own.
@@ -31,9 +31,17 @@ export function fromDiagonals(
 
 /**
  * From an edge that is square to the rails: `right` and `left` are how far along the gauge meets it at both ends of
- * `across`, on the way to plus. (right − left) · spacing / across.
+ * `across`, on the way to plus. (right − left) · spacing / across; undefined
+ * where the two places do not lie apart.
  */
-export function fromEdge(left: number, right: number, across: number, spacing: number, readSpread: number): Squareness {
+export function fromEdge(
+  left: number,
+  right: number,
+  across: number,
+  spacing: number,
+  readSpread: number,
+): Squareness | undefined {
+  if (!(across > 1e-3)) return undefined;
   const angleRad = (right - left) / across;
   return {
     angleRad,

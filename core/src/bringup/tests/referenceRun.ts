@@ -1,7 +1,7 @@
 import { inputDependencies, motorDependencies, placeDependencies } from '../dependencies';
 import { choice, measured, numberOf, reading, textOf, wayOf, wayPrinter } from '../reading';
 import { referenced } from '../subjects';
-import type { BringUpTest, Readings } from '../test';
+import type { BringUpTest, Made, Readings } from '../test';
 import { axisAt, figuresAt } from '../test';
 import { ownSwitches } from './referenceDirection';
 
@@ -119,7 +119,7 @@ export const referenceRun: BringUpTest = {
     };
   },
 };
-const expectedTrip = (m: Parameters<typeof figuresAt>[0], part: string): number => {
+const expectedTrip = (m: Made, part: string): number => {
   const q = m.design.parts[part]?.mount?.tripFromStop;
   return q ? numberOf({ q }, 'q') : 0;
 };

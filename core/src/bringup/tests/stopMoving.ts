@@ -1,12 +1,12 @@
 import { forceDependencies, stopDependencies } from '../dependencies';
 import { choice, measured, numberOf, reading, textOf, wayPrinter } from '../reading';
 import { axes } from '../subjects';
-import type { BringUpTest } from '../test';
-import { axisAt, figuresAt } from '../test';
+import type { BringUpTest, Made, Subject } from '../test';
+import { axisAt } from '../test';
 
 /** Share of the highest speed at which the stop is tried first. */
 const SLOW = 0.1;
-const speedAt = (m: Parameters<typeof figuresAt>[0], s: Parameters<typeof figuresAt>[1]) => {
+const speedAt = (m: Made, s: Subject) => {
   const c = m.figures.controller;
   return c.known ? SLOW * (c.value.axes.find((a) => a.id === s.axis)?.maxSpeed ?? 0) : 0;
 };
