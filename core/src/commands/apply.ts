@@ -3,7 +3,7 @@ import type { z } from 'zod';
 import { CableChain, Conductor, InputCircuit, OutputCircuit, Override } from '../machine/connections';
 import { Design } from '../machine/design';
 import type { MachineFile } from '../machine/file';
-import { withRevision } from '../machine/history';
+import { designAt, withRevision } from '../machine/history';
 import { withTicks } from '../machine/journal';
 import { Axis, MassItem } from '../machine/mechanics';
 import { Part } from '../machine/parts';
@@ -104,6 +104,34 @@ export function applyCommand(file: MachineFile, command: Command, now: string): 
   if (faults.length) return fail(faults);
   const revised = withRevision(file, design, { command: command.name, title, patches, at: now });
   return ok({ file: withTicks(revised, file.design, now), title, inverse });
+}
+
+/**
+ * Makes the design what it was at a revision, as one edit more: nothing in between is lost, and an undo leads back.
+ * Undefined where the file does not reach back so far, or where it is that design already.
+ */
+export function restoreRevision(file: MachineFile, number: number, now: string): Edit | undefined {
+  const target = designAt(file, number);
+  if (!target) return undefined;
+  const [design, patches, inverse] = produceWithPatches(file.design, (draft) => {
+    become(draft as unknown as Record<string, unknown>, target as unknown as Record<string, unknown>, 2);
+  });
+  if (!patches.length) return undefined;
+  const title = `Back to revision ${number}`;
+  const revised = withRevision(file, design, { command: 'restore', title, patches, at: now });
+  return { file: withTicks(revised, file.design, now), title, inverse };
+}
+/** Changes only what differs, item by item down to `depth`, so that the patches stay small. */
+function become(from: Record<string, unknown>, to: Record<string, unknown>, depth: number): void {
+  for (const key of Object.keys(from)) if (!(key in to)) delete from[key];
+  for (const [key, value] of Object.entries(to)) {
+    const own = from[key];
+    if (JSON.stringify(own) === JSON.stringify(value)) continue;
+    const tables =
+      depth > 1 && own && value && typeof own === 'object' && typeof value === 'object' && !Array.isArray(value);
+    if (tables) become(own as Record<string, unknown>, value as Record<string, unknown>, depth - 1);
+    else from[key] = value;
+  }
 }
 
 /** Goes back or forth by patches. Numbers only grow: an undo is a revision too, so a number always means one design. */

@@ -2,7 +2,16 @@ import type { Dimension } from '../units/units';
 import type { Axis } from './mechanics';
 
 /** The stations that a field can stand on, as far as they exist. */
-export const stations = ['machine', 'drives', 'wiring', 'switches', 'settings', 'practice'] as const;
+export const stations = [
+  'machine',
+  'drives',
+  'wiring',
+  'switches',
+  'settings',
+  'bringup',
+  'practice',
+  'binder',
+] as const;
 export type Station = (typeof stations)[number];
 
 export interface Choice {

@@ -1,4 +1,4 @@
-import { Aim, Connection, Cpu, Odometer, Setting, Switch } from '@element-plus/icons-vue';
+import { Aim, Connection, Cpu, List, Notebook, Odometer, Setting, Switch } from '@element-plus/icons-vue';
 import type { Station } from '@nodaxis/core/machine/fields';
 import type { Component } from 'vue';
 
@@ -16,5 +16,12 @@ export const stationList: readonly StationEntry[] = [
   { id: 'wiring', title: 'Wiring', question: 'Which terminal goes to which?', icon: Connection },
   { id: 'switches', title: 'Switches', question: 'What does each input see, and when a wire breaks?', icon: Switch },
   { id: 'settings', title: 'Settings', question: 'Every control parameter, with its reason', icon: Setting },
+  { id: 'bringup', title: 'Bring-up', question: 'Which test next, what passed, what is stale?', icon: List },
   { id: 'practice', title: 'Practice', question: 'Try it on a simulated copy first', icon: Aim },
+  {
+    id: 'binder',
+    title: 'Binder',
+    question: 'What was done, when, and what does it look like on paper?',
+    icon: Notebook,
+  },
 ];

@@ -1,4 +1,4 @@
-import { applyCommand, applyStep } from '@nodaxis/core/commands/apply';
+import { applyCommand, applyStep, restoreRevision } from '@nodaxis/core/commands/apply';
 import type { Command } from '@nodaxis/core/commands/command';
 import { createDeriver } from '@nodaxis/core/derivation/figures';
 import { findingsOf } from '@nodaxis/core/findings/findings';
@@ -181,14 +181,15 @@ export const useMachine = defineStore('machine', () => {
    * Takes a picture in for a part, a conductor or a terminal. The reference lives beside the design; that the thing has
    * this picture is an edit like any other.
    */
-  async function addPicture(picked: File, attach: (id: string) => Command): Promise<Fault[]> {
+  async function addPicture(picked: File, attach: (id: string) => Command | void): Promise<Fault[]> {
     if (!file.value || readOnly.value) return [];
     try {
       const kept = await keepPicture(browserStore, picked);
       if (!kept.ok) return [kept.error];
       const { id, ref: reference } = kept.value;
       settle({ ...file.value, photos: { ...file.value.photos, [id]: reference } });
-      return run(attach(id));
+      const command = attach(id);
+      return command ? run(command) : [];
     } catch (e) {
       return [{ what: storeFault(e), where: picked.name, mend: 'The picture was not kept.' }];
     }
@@ -215,6 +216,15 @@ export const useMachine = defineStore('machine', () => {
     to.value = [...to.value, { title: last.title, patches: edit.inverse }];
     settle(edit.file);
     return last.title;
+  }
+  /** Makes the machine what it was at a revision, as one edit more. */
+  function restore(number: number): void {
+    if (!file.value || readOnly.value) return;
+    const edit = restoreRevision(file.value, number, new Date().toISOString());
+    if (!edit) return;
+    undoStack.value = [...undoStack.value, { title: edit.title, patches: edit.inverse }];
+    redoStack.value = [];
+    settle(edit.file);
   }
   const undo = () => step(undoStack, redoStack, 'Undone');
   const redo = () => step(redoStack, undoStack, 'Done again');
@@ -277,6 +287,7 @@ export const useMachine = defineStore('machine', () => {
     log,
     mark,
     addPicture,
+    restore,
     undo,
     redo,
     flush,

@@ -1,0 +1,61 @@
+import { circuitName } from '../machine/fields';
+import type { Display } from '../units/print';
+import { showValue } from '../units/print';
+import { wayOf } from './reading';
+import type { Made } from './test';
+
+/** One line of the card that is gone through at every power-on. */
+export interface PowerOnStep {
+  id: string;
+  text: string;
+  caution?: string;
+}
+
+const PREFIX = 'power-on.';
+export const powerOnSubject = (id: string): string => `${PREFIX}${id}`;
+
+/** The card of this machine: release the stop, check the lamps, reference, check the datum mark. */
+export function powerOnCard({ design, figures }: Made, display: Display): PowerOnStep[] {
+  const stops = Object.entries(design.circuits).filter(([, c]) => c.function === 'stop');
+  const daily = design.dailyChecks ?? [];
+  const nameOf = (device: string) => {
+    const circuit = Object.entries(design.circuits).find(([, c]) => c.devices.includes(device));
+    return `${design.parts[device]?.designation ?? ''} ${circuit ? circuitName(design, circuit[0]) : ''}`.trim();
+  };
+  const referenced = figures.axes.filter((a) => !['none', 'absolute'].includes(a.axis.reference.method));
+  return [
+    {
+      id: 'clear',
+      text: 'Table clear, nobody within reach, cutter out or guarded.',
+      caution: 'Hands out before the switch goes on.',
+    },
+    { id: 'mains', text: 'Main switch on. Nothing may move, and nothing may smell.' },
+    ...stops.map(([id]) => ({
+      id: `stop-${id}`,
+      text: `${circuitName(design, id)}: pressed it latches and the screen says so; turned, nothing starts.`,
+    })),
+    ...daily
+      .filter((d) => !stops.some(([, c]) => c.devices.includes(d)))
+      .map((d) => ({ id: `lamp-${d}`, text: `Press ${nameOf(d)} by hand: its lamp lights, and no other.` })),
+    ...(design.roles.resetButton ? [{ id: 'start', text: 'Start button: the motors hold.' }] : []),
+    ...(referenced.length
+      ? [
+          {
+            id: 'reference',
+            text: `Reference run, ${design.referenceStages.map((s) => s.map((a) => design.axes[a]?.letter).join(' and ')).join(', then ')}.`,
+            caution: 'Hand on the stop until every axis has turned back from its switch.',
+          },
+        ]
+      : []),
+    ...figures.axes.flatMap((a) =>
+      a.ruler.known
+        ? [
+            {
+              id: `mark-${a.id}`,
+              text: `${a.axis.letter} stands on its datum mark, at ${showValue(a.ruler.value.restAfterReference, wayOf(a.axis.motion), display)}.`,
+            },
+          ]
+        : [],
+    ),
+  ];
+}

@@ -1,0 +1,139 @@
+import type { Design } from '../machine/design';
+import { circuitName, describeField, fieldTitle } from '../machine/fields';
+import type { TerminalRef } from '../machine/ids';
+import type { Quantity } from '../units/quantity';
+import type { Display } from '../units/print';
+import { showQuantity } from '../units/print';
+
+/** One readable difference between two revisions. */
+export interface ChangedLine {
+  group: 'Wiring' | 'Parts' | 'Axes' | 'Inputs and outputs' | 'Settings' | 'Machine';
+  what: string;
+  was: string;
+  is: string;
+}
+
+const isQuantity = (v: unknown): v is Quantity => typeof v === 'object' && v !== null && 'entered' in v && 'unit' in v;
+const alike = (a: unknown, b: unknown) => a === b || JSON.stringify(a) === JSON.stringify(b);
+
+/** Settings and wiring of two designs, as differences that a person can read. What is equal is left out. */
+export function compareDesigns(was: Design, is: Design, display: Display): ChangedLine[] {
+  const lines: ChangedLine[] = [];
+  const say = (v: unknown): string =>
+    v === undefined || v === null
+      ? '–'
+      : isQuantity(v)
+        ? showQuantity(v, display)
+        : v === true
+          ? 'yes'
+          : v === false
+            ? 'no'
+            : typeof v === 'object'
+              ? JSON.stringify(v)
+              : String(v);
+  const terminal = (d: Design, t: TerminalRef) =>
+    `${d.parts[t.part]?.designation ?? t.part} ${d.parts[t.part]?.terminals[t.terminal]?.printed ?? t.terminal}`;
+  const partName = (d: Design, id: string) => `${d.parts[id]?.designation ?? ''} ${d.parts[id]?.name ?? id}`.trim();
+
+  const ids = <T extends object>(a: T, b: T) =>
+    [...new Set([...Object.keys(a), ...Object.keys(b)])] as (keyof T & string)[];
+  for (const id of ids(was.conductors, is.conductors)) {
+    const [a, b] = [was.conductors[id], is.conductors[id]];
+    if (a === b || alike(a, b)) continue;
+    const ends = (d: Design, c: typeof a) => (c ? `${terminal(d, c.from)} → ${terminal(d, c.to)}` : '–');
+    const what = `Conductor ${(b ?? a)!.number}`;
+    if (!a || !b || !alike([a.from, a.to], [b.from, b.to]))
+      lines.push({ group: 'Wiring', what, was: ends(was, a), is: ends(is, b) });
+    if (a && b)
+      for (const key of [
+        'number',
+        'colour',
+        'section',
+        'length',
+        'cable',
+        'core',
+        'state',
+        'waitsFor',
+        'route',
+        'chain',
+      ] as const)
+        if (!alike(a[key], b[key]))
+          lines.push({
+            group: 'Wiring',
+            what: `${what}, ${key === 'waitsFor' ? 'waits for' : key}`,
+            was: say(a[key]),
+            is: say(b[key]),
+          });
+  }
+  const walk = (group: ChangedLine['group'], path: string, a: unknown, b: unknown) => {
+    if (a === b || alike(a, b)) return;
+    const field = describeField(is, path) ?? describeField(was, path);
+    const leaf = isQuantity(a) || isQuantity(b) || typeof (a ?? b) !== 'object' || Array.isArray(a ?? b);
+    if (leaf || a === undefined || b === undefined) {
+      lines.push({
+        group,
+        what: field ? fieldTitle(field) : path.split('.').slice(1).join(' '),
+        was: say(a),
+        is: say(b),
+      });
+      return;
+    }
+    for (const key of ids(a as object, b as object))
+      walk(group, `${path}.${key}`, (a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]);
+  };
+  for (const id of ids(was.parts, is.parts)) {
+    const [a, b] = [was.parts[id], is.parts[id]];
+    if (a === b) continue;
+    if (!a || !b)
+      lines.push({
+        group: 'Parts',
+        what: a ? 'Part taken away' : 'Part added',
+        was: a ? partName(was, id) : '–',
+        is: b ? partName(is, id) : '–',
+      });
+    else {
+      if (a.name !== b.name || a.libraryKey !== b.libraryKey)
+        lines.push({ group: 'Parts', what: `Part ${b.designation}`, was: a.name, is: b.name });
+      for (const key of ['data', 'setup', 'mount', 'boardRevision', 'notes'] as const)
+        walk('Parts', `parts.${id}.${key}`, a[key], b[key]);
+    }
+  }
+  for (const id of ids(was.axes, is.axes)) {
+    const [a, b] = [was.axes[id], is.axes[id]];
+    if (!a || !b)
+      lines.push({
+        group: 'Axes',
+        what: a ? 'Axis taken away' : 'Axis added',
+        was: a?.letter ?? '–',
+        is: b?.letter ?? '–',
+      });
+    else walk('Axes', `axes.${id}`, a, b);
+  }
+  for (const id of ids(was.circuits, is.circuits)) {
+    const [a, b] = [was.circuits[id], is.circuits[id]];
+    if (!a || !b)
+      lines.push({
+        group: 'Inputs and outputs',
+        what: a ? 'Input taken away' : 'Input added',
+        was: a ? circuitName(was, id) : '–',
+        is: b ? circuitName(is, id) : '–',
+      });
+    else walk('Inputs and outputs', `circuits.${id}`, a, b);
+  }
+  for (const id of ids(was.outputs, is.outputs))
+    walk('Inputs and outputs', `outputs.${id}`, was.outputs[id], is.outputs[id]);
+  for (const id of ids(was.overrides, is.overrides)) {
+    const [a, b] = [was.overrides[id], is.overrides[id]];
+    if (!alike(a?.value, b?.value))
+      lines.push({
+        group: 'Settings',
+        what: `${id.replaceAll('/', ' ')}, set by hand`,
+        was: say(a?.value),
+        is: say(b?.value),
+      });
+  }
+  for (const key of ids(was, is))
+    if (!['parts', 'axes', 'circuits', 'outputs', 'conductors', 'overrides'].includes(key))
+      walk('Machine', key, was[key], is[key]);
+  return lines;
+}

@@ -1,0 +1,73 @@
+import { describe, expect, it } from 'vitest';
+import { applyCommand, restoreRevision } from '../commands/apply';
+import type { Command } from '../commands/command';
+import { revisionOf, type MachineFile } from '../machine/file';
+import { designAt } from '../machine/history';
+import { withEntry } from '../machine/journal';
+import { dunnock } from '../samples/dunnock';
+import { defaultDisplay } from '../units/print';
+import { quantity } from '../units/quantity';
+import { compareDesigns } from './compare';
+import { filterTimeline, timelineOf } from './timeline';
+import type { LineKind } from './timeline';
+
+const all = new Set<LineKind>(['edit', 'test', 'rehearsal', 'rework', 'note', 'tick', 'waiver']);
+const edit = (file: MachineFile, at: string, command: Command) => {
+  const r = applyCommand(file, command, at);
+  if (!r.ok) throw new Error(r.error[0]!.what);
+  return r.value.file;
+};
+const faster: Command = { name: 'set-field', args: { path: 'axes.x.maxSpeed', value: quantity(100, 'mm/s') } };
+const slower: Command = { name: 'set-field', args: { path: 'axes.x.maxSpeed', value: quantity(90, 'mm/s') } };
+
+describe('the timeline', () => {
+  // A clock that is set back by a year between two entries.
+  let file = dunnock();
+  file = edit(file, '2026-05-01T10:00:00.000Z', faster);
+  file = withEntry(file, { kind: 'note', text: 'Belt looked dry' }, '2026-05-01T10:05:00.000Z');
+  file = edit(file, '2025-05-01T10:10:00.000Z', slower);
+  file = withEntry(file, { kind: 'rework', subject: 'axes.x', text: 'Greased' }, '2025-05-01T10:15:00.000Z');
+  const lines = timelineOf(file);
+  it('keeps the order in which it was written, whatever the clock said, and says where it was set back', () => {
+    expect(lines.slice(-4).map((l) => l.kind)).toEqual(['edit', 'note', 'edit', 'rework']);
+    expect(lines.slice(-4).map((l) => l.clockBack)).toEqual([false, false, true, false]);
+  });
+  it('is searched by words in any order, and filtered by kind', () => {
+    expect(filterTimeline(lines, { kinds: all, words: 'dry belt' }).map((l) => l.text)).toEqual(['Belt looked dry']);
+    expect(filterTimeline(lines, { kinds: new Set(['rework']), words: '' }).map((l) => l.text)).toEqual(['Greased']);
+    expect(filterTimeline(lines, { kinds: all, words: '' })[0]!.text).toBe('Greased');
+  });
+});
+
+describe('revisions', () => {
+  const start = dunnock();
+  const [wire] = Object.keys(start.design.conductors);
+  const changed = edit(
+    edit(edit(start, '2026-05-01T10:00:00.000Z', faster), '2026-05-01T10:01:00.000Z', {
+      name: 'set-conductors',
+      args: { ids: [wire!], set: { colour: 'PK' } },
+    }),
+    '2026-05-01T10:02:00.000Z',
+    { name: 'add-axis', args: { letter: 'A' } },
+  );
+  it('differ readably: a speed, a colour, an axis; nothing else', () => {
+    const lines = compareDesigns(start.design, changed.design, defaultDisplay);
+    expect(lines.map((l) => `${l.group}: ${l.what}: ${l.was} → ${l.is}`)).toEqual(
+      expect.arrayContaining([
+        expect.stringMatching(/^Axes: X · .*speed.*: 120\smm\/s → 100\smm\/s$/i),
+        expect.stringMatching(/^Wiring: Conductor \d+, colour: .* → PK$/),
+        'Axes: Axis added: – → A',
+      ]),
+    );
+    expect(lines.filter((l) => l.group === 'Wiring')).toHaveLength(1);
+    expect(compareDesigns(start.design, start.design, defaultDisplay)).toEqual([]);
+  });
+  it('are gone back to as one edit more, which undoes like any other', () => {
+    const first = revisionOf(start);
+    const back = restoreRevision(changed, first, '2026-05-02T10:00:00.000Z')!;
+    expect(back.file.design).toEqual(start.design);
+    expect(back.file.history.revisions).toHaveLength(changed.history.revisions.length + 1);
+    expect(designAt(back.file, changed.history.revisions.at(-1)!.number)).toEqual(changed.design);
+    expect(restoreRevision(start, first, '2026-05-02T10:00:00.000Z')).toBeUndefined();
+  });
+});

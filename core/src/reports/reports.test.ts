@@ -1,0 +1,68 @@
+import { expect, it } from 'vitest';
+import { deriveFigures } from '../derivation/figures';
+import { findingsOf } from '../findings/findings';
+import { withEntry } from '../machine/journal';
+import { readMachineFile } from '../machine/read';
+import { dunnock } from '../samples/dunnock';
+import { wren } from '../samples/wren';
+import { defaultDisplay } from '../units/print';
+import { helpReport, machineInHelpReport, withoutPrivate } from './helpReport';
+import { machineRecord } from './machineRecord';
+
+const TODAY = '2026-04-01T08:00:00.000Z';
+
+it('the record holds every setting with its reason, every conductor once, every test, and the findings', () => {
+  const file = wren();
+  const figures = deriveFigures(file.design);
+  const findings = findingsOf(figures);
+  const record = machineRecord(file, figures, findings, defaultDisplay, TODAY);
+  const rows = (heading: RegExp) =>
+    record.sections.filter((s) => heading.test(s.heading)).flatMap((s) => s.table?.rows ?? []);
+  expect(rows(/^Settings/)).toHaveLength(figures.settings.length);
+  expect(
+    rows(/^Wiring/)
+      .map((r) => Number(r[0]))
+      .sort((a, b) => a - b),
+  ).toEqual(
+    Object.values(file.design.conductors)
+      .map((c) => c.number)
+      .sort((a, b) => a - b),
+  );
+  expect(rows(/^Open findings/)).toHaveLength(findings.filter((f) => f.severity !== 'note').length);
+  expect(JSON.stringify(record)).not.toMatch(/NaN|undefined|\[object/);
+});
+
+it('the help report tells nothing private, and the machine in it opens and has the same findings', () => {
+  const secret = 'Zebra-7-secret';
+  const base = dunnock();
+  const { design } = base;
+  const own = {
+    ...base,
+    design: {
+      ...design,
+      name: secret,
+      notes: secret,
+      parts: { ...design.parts, controller: { ...design.parts.controller!, name: secret, notes: secret } },
+      conductors: Object.fromEntries(
+        Object.entries(design.conductors).map(([id, c]) => [id, { ...c, notes: secret, route: secret }]),
+      ),
+    },
+  };
+  const file = withEntry(
+    withEntry(own, { kind: 'note', text: secret }, TODAY),
+    { kind: 'rework', subject: 'axes.x', text: secret },
+    TODAY,
+  );
+  const plain = withoutPrivate(file.design);
+  const figures = deriveFigures(plain);
+  const findings = findingsOf(figures);
+  const text = helpReport(file, plain, figures, findings, 'X loses steps.', TODAY);
+  expect(text).toContain('X loses steps.');
+  expect(text).not.toContain(secret);
+  expect(text).not.toContain(base.id);
+  const read = readMachineFile(machineInHelpReport(text)!);
+  if (!read.ok) throw new Error(read.error[0]!.what);
+  expect(findingsOf(deriveFigures(read.value.design)).map((f) => f.code)).toEqual(
+    findingsOf(deriveFigures(design)).map((f) => f.code),
+  );
+});

@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { Close } from '@element-plus/icons-vue';
+import { onBeforeUnmount, onMounted, ref } from 'vue';
+import TestPage from './TestPage.vue';
+import { useBringUp } from './useBringUp';
+
+/** One test on the whole screen, large, with the screen kept awake: for a phone or a laptop on a stool. */
+const emit = defineEmits<{ close: [] }>();
+const { mode, current, all, work, picked } = useBringUp();
+const awake = ref<'yes' | 'no' | 'cannot'>('no');
+let lock: WakeLockSentinel | undefined;
+async function stayAwake() {
+  try {
+    lock = await navigator.wakeLock.request('screen');
+    awake.value = 'yes';
+    lock.addEventListener('release', () => (awake.value = 'no'));
+  } catch {
+    // Refused on battery or by the browser: said on the screen, and the work goes on.
+    awake.value = 'cannot';
+  }
+}
+const again = () => document.visibilityState === 'visible' && void stayAwake();
+onMounted(() => {
+  void stayAwake();
+  document.addEventListener('visibilitychange', again);
+});
+onBeforeUnmount(() => {
+  document.removeEventListener('visibilitychange', again);
+  void lock?.release();
+});
+function step(by: number) {
+  const i = all.value.findIndex((s) => s.instance.key === current.value?.instance.key);
+  picked.value = all.value[Math.min(all.value.length - 1, Math.max(0, i + by))]?.instance.key;
+}
+</script>
+
+<template>
+  <div class="whole" role="dialog" aria-label="At the machine" aria-modal="true" @keydown.esc="emit('close')">
+    <header class="row spread">
+      <b>{{ mode === 'rehearsal' ? 'Rehearsal' : 'Real machine' }}</b>
+      <span class="soft"
+        >{{ work.list.length }} to go ·
+        {{
+          awake === 'yes'
+            ? 'screen stays awake'
+            : awake === 'cannot'
+              ? 'this browser lets the screen sleep'
+              : 'screen may sleep'
+        }}</span
+      >
+      <button class="plain-button framed" aria-label="Back to the whole station" @click="emit('close')">
+        <Close class="icon" />
+      </button>
+    </header>
+    <TestPage v-if="current" :key="current.instance.key" />
+    <footer class="row spread">
+      <button class="plain-button framed" @click="step(-1)">Before</button>
+      <button class="plain-button framed" @click="step(1)">After</button>
+    </footer>
+  </div>
+</template>
+
+<style scoped>
+.whole {
+  position: fixed;
+  inset: 0;
+  z-index: 60;
+  background: var(--paper);
+  padding: 10px;
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr) auto;
+  gap: 8px;
+  font-size: 17px;
+}
+.whole :deep(button),
+.whole :deep(.option) {
+  min-height: 48px;
+  font-size: 17px;
+}
+.whole :deep(h2) {
+  font-size: 22px;
+}
+.icon {
+  width: 20px;
+}
+footer button {
+  flex: 1;
+}
+</style>

@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, watch } from 'vue';
+import { useRoute } from 'vue-router';
+import { useMachine } from '../../document/machine';
+import AtTheMachine from './AtTheMachine.vue';
+import ModeBar from './ModeBar.vue';
+import PowerOnCard from './PowerOnCard.vue';
+import TestList from './TestList.vue';
+import TestPage from './TestPage.vue';
+import ToDoPanel from './ToDoPanel.vue';
+import { provideBringUp } from './useBringUp';
+
+const machine = useMachine();
+const route = useRoute();
+const bringUp = provideBringUp();
+const { mode, rehearsal, current, picked } = bringUp;
+const card = ref(false);
+const close = ref(false);
+onMounted(() => rehearsal.open(machine.file!.id));
+watch(
+  () => route.query.test,
+  (t) => typeof t === 'string' && (picked.value = t),
+  { immediate: true },
+);
+const waiting = computed(() => mode.value === 'rehearsal' && !rehearsal.file);
+</script>
+
+<template>
+  <div class="bringup" :class="{ rehearsing: mode === 'rehearsal' }">
+    <ModeBar @card="card = true" @close-up="close = true" />
+    <section v-if="waiting" class="sheet empty stack">
+      <h2>Rehearse the first power-up</h2>
+      <p>
+        The same pages run against a simulated copy of this machine, in which mistakes are hidden: a motor that turns
+        the other way, two inputs that are swapped, a coupling that slips. It takes its own readings; you follow the
+        pages and choose the way out. Nothing of it is written into the log of the real machine.
+      </p>
+      <form class="row" @submit.prevent>
+        <button
+          v-for="n in [0, 3, 5]"
+          :key="n"
+          class="plain-button framed"
+          :class="{ main: n === 5 }"
+          @click="rehearsal.begin(n, Date.now() % 100000)"
+        >
+          {{ n === 0 ? 'Nothing hidden' : `${n} hidden mistakes` }}
+        </button>
+      </form>
+    </section>
+    <template v-else>
+      <TestList />
+      <TestPage v-if="current" />
+      <ToDoPanel />
+    </template>
+    <PowerOnCard v-if="card" @close="card = false" />
+    <AtTheMachine v-if="close" @close="close = false" />
+  </div>
+</template>
+
+<style scoped>
+.bringup {
+  display: grid;
+  grid-template-columns: 270px minmax(0, 1fr) 270px;
+  grid-template-rows: auto minmax(0, 1fr);
+  gap: 10px;
+  height: 100%;
+  min-height: 600px;
+}
+.empty {
+  grid-column: 1 / -1;
+  max-width: 640px;
+  align-self: start;
+}
+.rehearsing {
+  outline: 3px dashed var(--accent);
+  outline-offset: 5px;
+}
+@media (max-width: 1000px) {
+  .bringup {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: none;
+    height: auto;
+  }
+}
+</style>

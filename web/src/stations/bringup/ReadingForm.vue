@@ -1,0 +1,165 @@
+<script setup lang="ts">
+import type { Field } from '@nodaxis/core/bringup/test';
+import { parseQuantity } from '@nodaxis/core/units/parse';
+import { displayUnit, printQuantity } from '@nodaxis/core/units/print';
+import type { Quantity } from '@nodaxis/core/units/quantity';
+import { computed, ref, watch } from 'vue';
+import { usePreferences } from '../../document/preferences';
+import { useBringUp } from './useBringUp';
+
+/** What is to be entered: a choice by large buttons, a reading with its unit. */
+const bringUp = useBringUp();
+const { fields, readings, enter } = bringUp;
+const preferences = usePreferences();
+const typed = ref<Record<string, string>>({});
+const faults = ref<Record<string, string>>({});
+const unitOf = (f: Field) => {
+  const u = displayUnit(f.dimension!, preferences.display);
+  return u === '1' ? '' : u;
+};
+const shown = (f: Field) => {
+  const v = readings.value[f.key];
+  return typeof v === 'object' ? printQuantity(v, preferences.display).figure : '';
+};
+watch(
+  [readings, () => preferences.display.system],
+  () => {
+    for (const f of fields.value) if (f.type === 'quantity' || f.type === 'count') typed.value[f.key] = shown(f);
+  },
+  { immediate: true },
+);
+function commit(f: Field) {
+  const text = (typed.value[f.key] ?? '').trim();
+  delete faults.value[f.key];
+  if (text === shown(f)) return;
+  if (text === '') return enter(f.key, undefined);
+  const read = parseQuantity(text, [f.dimension!], displayUnit(f.dimension!, preferences.display), f.title);
+  if (!read.ok) {
+    faults.value[f.key] = `${read.error.what} ${read.error.mend}`;
+    return;
+  }
+  enter(f.key, { ...read.value, source: 'measured' } satisfies Quantity);
+}
+/** A long table of readings goes in two columns. */
+const many = computed(() => fields.value.length > 6);
+</script>
+
+<template>
+  <form class="readings" :class="{ many }" @submit.prevent>
+    <fieldset v-for="f in fields" :key="f.key" class="field" :class="f.type">
+      <template v-if="f.type === 'choice'">
+        <legend>{{ f.title }}</legend>
+        <select
+          v-if="f.options!.length > 5"
+          :value="readings[f.key] ?? ''"
+          :aria-label="f.title"
+          @change="enter(f.key, ($event.target as HTMLSelectElement).value)"
+        >
+          <option value="">choose …</option>
+          <option v-for="o in f.options" :key="o.value" :value="o.value">{{ o.label }}</option>
+        </select>
+        <div v-else class="options">
+          <label v-for="o in f.options" :key="o.value" class="option" :class="{ chosen: readings[f.key] === o.value }"
+            ><input
+              type="radio"
+              :name="f.key"
+              :value="o.value"
+              :checked="readings[f.key] === o.value"
+              @change="enter(f.key, o.value)"
+            />{{ o.label }}</label
+          >
+        </div>
+      </template>
+      <label v-else class="quantity"
+        ><span>{{ f.title }}</span>
+        <span class="row entry"
+          ><input
+            v-model="typed[f.key]"
+            inputmode="decimal"
+            class="mono"
+            :aria-invalid="!!faults[f.key]"
+            @change="commit(f)"
+            @keydown.enter="commit(f)"
+          /><span class="unit">{{ unitOf(f) }}</span></span
+        >
+        <span v-if="faults[f.key]" class="fault" role="alert">{{ faults[f.key] }}</span>
+      </label>
+    </fieldset>
+  </form>
+</template>
+
+<style scoped>
+.readings {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 8px;
+}
+.many {
+  grid-template-columns: repeat(auto-fill, minmax(240px, 1fr));
+}
+.field {
+  border: 0;
+  margin: 0;
+  padding: 0;
+  min-width: 0;
+}
+legend {
+  padding: 0;
+  margin-bottom: 3px;
+}
+.options {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.option {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  border: 1px solid var(--line-strong);
+  border-radius: 3px;
+  padding: 6px 12px;
+  cursor: pointer;
+}
+.option.chosen {
+  border-color: var(--accent);
+  box-shadow: inset 0 0 0 1px var(--accent);
+  background: var(--accent-wash);
+}
+.quantity {
+  display: grid;
+  gap: 3px;
+}
+.entry {
+  flex-wrap: nowrap;
+}
+.entry input {
+  width: 120px;
+  text-align: right;
+  font-size: 16px;
+  height: 34px;
+  padding: 0 8px;
+}
+.unit {
+  color: var(--soft);
+}
+select {
+  max-width: 100%;
+}
+.fault {
+  color: var(--danger);
+}
+@media (max-width: 720px) {
+  .option,
+  select {
+    min-height: 44px;
+  }
+  .option {
+    flex: 1 1 100%;
+  }
+  .entry input {
+    height: 44px;
+    width: 160px;
+  }
+}
+</style>

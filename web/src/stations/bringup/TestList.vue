@@ -1,0 +1,114 @@
+<script setup lang="ts">
+import type { Standing } from '@nodaxis/core/bringup/evidence';
+import { phases } from '@nodaxis/core/bringup/test';
+import { computed, ref, watch } from 'vue';
+import StateMark from './StateMark.vue';
+import { useBringUp } from './useBringUp';
+
+/** Every test of this machine by phase: one kind a line, its subjects folded in. */
+const { all, current, picked } = useBringUp();
+const groups = computed(() =>
+  phases.flatMap((phase) => {
+    const own = all.value.filter((s) => s.instance.test.phase === phase);
+    return own.length ? [{ phase, own, passed: own.filter((s) => s.state === 'passed').length }] : [];
+  }),
+);
+/** Shown are the phase of the test on the page, and those that a reader opens. */
+const opened = ref(new Set<string>());
+watch(
+  () => current.value?.instance.test.phase,
+  (phase) => phase && (opened.value = new Set([phase])),
+  { immediate: true },
+);
+function toggle(phase: string) {
+  const next = new Set(opened.value);
+  if (!next.delete(phase)) next.add(phase);
+  opened.value = next;
+}
+const worst = (own: readonly Standing[]) =>
+  (['failed', 'stale', 'not-judged', 'open', 'locked', 'passed'] as const).find((s) =>
+    own.some((x) => x.state === s),
+  ) ?? 'open';
+</script>
+
+<template>
+  <nav class="sheet list" aria-label="Tests">
+    <section v-for="g in groups" :key="g.phase">
+      <button class="phase" :aria-expanded="opened.has(g.phase)" @click="toggle(g.phase)">
+        <StateMark :state="worst(g.own)" bare /><span>{{ g.phase }}</span
+        ><span class="mono soft">{{ g.passed }}/{{ g.own.length }}</span>
+      </button>
+      <ul v-if="opened.has(g.phase)">
+        <li v-for="s in g.own" :key="s.instance.key">
+          <button
+            class="test"
+            :aria-current="current?.instance.key === s.instance.key || undefined"
+            @click="picked = s.instance.key"
+          >
+            <StateMark :state="s.state" bare /><span
+              >{{ s.instance.title }}<small v-if="s.instance.test.optional" class="soft"> · if you like</small></span
+            >
+          </button>
+        </li>
+      </ul>
+    </section>
+  </nav>
+</template>
+
+<style scoped>
+.list {
+  overflow: auto;
+  padding: 6px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0 0 6px;
+}
+button {
+  display: flex;
+  align-items: flex-start;
+  gap: 7px;
+  width: 100%;
+  background: none;
+  border: 0;
+  font: inherit;
+  color: inherit;
+  text-align: left;
+  padding: 5px 6px;
+  cursor: pointer;
+  border-radius: 3px;
+}
+button:hover {
+  background: var(--accent-wash);
+}
+.phase {
+  font-weight: 700;
+}
+.phase::first-letter {
+  text-transform: uppercase;
+}
+.phase span:nth-child(2) {
+  flex: 1;
+}
+.phase span:nth-child(2)::first-letter {
+  text-transform: uppercase;
+}
+.test {
+  padding-left: 16px;
+  overflow-wrap: anywhere;
+}
+.test[aria-current] {
+  background: var(--accent-wash);
+  box-shadow: inset 3px 0 var(--accent);
+}
+@media (max-width: 1000px) {
+  .list {
+    max-height: 260px;
+  }
+  button {
+    min-height: 44px;
+    align-items: center;
+  }
+}
+</style>

@@ -1,0 +1,240 @@
+<script setup lang="ts">
+import { nextProgram } from '@nodaxis/core/bringup/judging/searchTest';
+import { sayStale } from '@nodaxis/core/bringup/evidence';
+import { computed, ref } from 'vue';
+import { useMachine } from '../../document/machine';
+import { download } from '../../document/transfer';
+import JudgementView from './JudgementView.vue';
+import ReadingForm from './ReadingForm.vue';
+import StateMark from './StateMark.vue';
+import { useBringUp } from './useBringUp';
+
+/** One test: why, the caution, what to do, what to enter, what it comes to, and the way out. */
+const bringUp = useBringUp();
+const {
+  current,
+  made,
+  mode,
+  steps,
+  readings,
+  judgement,
+  recorded,
+  open,
+  doubts,
+  confirmed,
+  note,
+  photos,
+  busy,
+  faults,
+  corrects,
+} = bringUp;
+const machine = useMachine();
+const reason = ref('');
+const s = computed(() => current.value!);
+const test = computed(() => s.value.instance.test);
+const locked = computed(() => s.value.state === 'locked');
+const entering = computed(() => Object.keys(readings.value).length > 0);
+const stale = computed(() => s.value.stale.map((r) => sayStale(r, made.value!.design, bringUp.titleOf)));
+const program = computed(() =>
+  test.value.kind === 'speed' || test.value.kind === 'acceleration'
+    ? nextProgram(test.value.kind, readings.value, made.value!, s.value.instance.subject)
+    : undefined,
+);
+const saveProgram = () => download(`${s.value.instance.key.replace('/', '-')}.nc`, program.value!, 'text/plain');
+async function addPhoto(e: Event) {
+  const input = e.target as HTMLInputElement;
+  for (const f of input.files ?? [])
+    faults.value = await machine.addPicture(f, (id) => {
+      photos.value = [...new Set([...photos.value, id])];
+    });
+  input.value = '';
+}
+function openIt() {
+  bringUp.waive(reason.value.trim());
+  reason.value = '';
+}
+const passedNow = computed(() => !entering.value && s.value.state === 'passed');
+</script>
+
+<template>
+  <article class="sheet page" :aria-label="s.instance.title">
+    <header class="head">
+      <h2>{{ s.instance.title }}</h2>
+      <StateMark :state="s.state" />
+      <span class="soft">about {{ test.minutes }} min</span>
+    </header>
+    <p class="soft">{{ test.purpose }}</p>
+    <p v-if="test.caution" class="caution" role="note"><b>Caution.</b> {{ test.caution }}</p>
+
+    <section v-if="locked" class="locked stack">
+      <p>
+        <b>Locked.</b> Before it:
+        <template v-for="(k, i) in s.waitsFor.slice(0, 6)" :key="k"
+          ><template v-if="i">, </template
+          ><button class="link" @click="bringUp.picked.value = k">{{ bringUp.titleOf(k) }}</button></template
+        ><template v-if="s.waitsFor.length > 6"> and {{ s.waitsFor.length - 6 }} more</template>.
+      </p>
+      <form class="row" @submit.prevent="openIt">
+        <input
+          v-model="reason"
+          class="reason"
+          aria-label="Why it is opened all the same"
+          placeholder="Open it all the same, because …"
+        />
+        <button class="plain-button framed" :disabled="!reason.trim()">Open</button>
+        <small class="soft">It is written into the log.</small>
+      </form>
+    </section>
+    <template v-else>
+      <p v-if="s.waived" class="soft">Opened ahead of its turn: {{ s.waived }}</p>
+      <section v-if="stale.length" class="stale" aria-label="Why it is stale">
+        <b>Stale.</b>
+        <span v-for="t in stale.slice(0, 4)" :key="t"> {{ t }}</span><span v-if="stale.length > 4">
+          And {{ stale.length - 4 }} more.</span
+        >
+      </section>
+      <ol class="steps">
+        <li v-for="t in steps" :key="t">{{ t }}</li>
+      </ol>
+      <div v-if="program" class="row">
+        <button class="plain-button framed" @click="saveProgram">Save the program of the next trial</button>
+        <small class="soft">ISO 6983, made for this axis and its travel.</small>
+      </div>
+      <div v-if="mode === 'rehearsal'" class="row">
+        <button
+          class="plain-button framed"
+          :class="{ main: !entering }"
+          :disabled="busy"
+          @click="bringUp.takeReadings()"
+        >
+          {{ busy ? 'The machine is being tried …' : 'Let the machine take the readings' }}
+        </button>
+        <button v-if="busy" class="plain-button" @click="bringUp.stop()">Stop</button>
+      </div>
+      <ReadingForm />
+      <details v-if="mode === 'real'" class="more">
+        <summary>Note and pictures<template v-if="note || photos.length"> ✓</template></summary>
+        <textarea
+          v-model="note"
+          rows="2"
+          aria-label="Note"
+          placeholder="Instrument, weather, what seemed odd …"
+        ></textarea>
+        <label class="plain-button framed photo"
+          >Take a picture<input
+            type="file"
+            accept="image/*"
+            capture="environment"
+            class="visually-hidden"
+            @change="addPhoto"
+        /></label>
+        <span v-if="photos.length" class="soft">{{ photos.length }} taken</span>
+      </details>
+      <ul v-if="doubts.length && entering" class="doubts" role="alert">
+        <li v-for="d in doubts" :key="d.key">
+          {{ d.question }}
+          <button class="plain-button framed" @click="confirmed = [...confirmed, d.key]">That is what I read</button>
+        </li>
+      </ul>
+      <p v-if="corrects" class="soft">These readings correct an earlier result; that one stays in the log as it is.</p>
+      <JudgementView v-if="entering && judgement" :judgement="judgement" :can-act="false" />
+      <JudgementView
+        v-else-if="s.record && recorded"
+        :judgement="recorded"
+        :stale-now="s.state === 'stale'"
+        :can-act="true"
+        @take="bringUp.take"
+      />
+      <p v-for="f in faults" :key="f.what" class="fault" role="alert">{{ f.what }} {{ f.mend }}</p>
+      <footer class="row">
+        <button
+          v-if="entering"
+          class="plain-button framed main"
+          :disabled="open.length > 0 || doubts.length > 0 || machine.readOnly"
+          @click="bringUp.keep()"
+        >
+          Keep this result
+        </button>
+        <button v-if="!entering" class="plain-button framed" :class="{ main: passedNow }" @click="bringUp.next()">
+          Next test
+        </button>
+      </footer>
+    </template>
+  </article>
+</template>
+
+<style scoped>
+.page {
+  overflow: auto;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 9px;
+  align-content: start;
+}
+.head {
+  display: flex;
+  align-items: baseline;
+  gap: 12px;
+  flex-wrap: wrap;
+}
+.head h2 {
+  font-size: 19px;
+}
+.caution {
+  border-left: 4px solid var(--wont);
+  padding: 4px 10px;
+  background: color-mix(in srgb, var(--wont) 8%, transparent);
+}
+.steps {
+  margin: 0;
+  padding-left: 22px;
+}
+.steps li {
+  margin: 2px 0;
+}
+.stale {
+  border: 1.5px dashed var(--stale);
+  color: var(--stale);
+  border-radius: 3px;
+  padding: 5px 9px;
+}
+.link {
+  background: none;
+  border: 0;
+  padding: 0;
+  font: inherit;
+  color: var(--accent);
+  text-decoration: underline;
+  cursor: pointer;
+}
+.reason {
+  flex: 1 1 220px;
+  min-height: 34px;
+}
+.doubts {
+  list-style: none;
+  margin: 0;
+  padding: 6px 10px;
+  border-left: 4px solid var(--doubt);
+  display: grid;
+  gap: 6px;
+}
+.fault {
+  color: var(--danger);
+}
+.more textarea {
+  width: 100%;
+  font: inherit;
+  margin: 6px 0;
+}
+.photo {
+  cursor: pointer;
+}
+@media (max-width: 720px) {
+  footer button,
+  .photo {
+    min-height: 44px;
+    flex: 1;
+  }
+}
+</style>

@@ -1,0 +1,84 @@
+import { applyCommand } from '@nodaxis/core/commands/apply';
+import type { Command } from '@nodaxis/core/commands/command';
+import type { HiddenMachine } from '@nodaxis/core/bringup/rehearse/rehearsal';
+import { afterRework, hideFaults } from '@nodaxis/core/bringup/rehearse/rehearsal';
+import type { Rework } from '@nodaxis/core/bringup/test';
+import type { MachineFile } from '@nodaxis/core/machine/file';
+import { newMachineFile } from '@nodaxis/core/machine/file';
+import type { NewEntry } from '@nodaxis/core/machine/journal';
+import { withEntry } from '@nodaxis/core/machine/journal';
+import { readMachineFile } from '@nodaxis/core/machine/read';
+import type { Fault } from '@nodaxis/core/units/result';
+import { defineStore } from 'pinia';
+import { ref, shallowRef, toRaw } from 'vue';
+import { browserStore, storeFault } from '../../document/browserStore';
+import { useMachine } from '../../document/machine';
+
+interface Kept {
+  file: MachineFile;
+  hidden: HiddenMachine;
+  turn: number;
+}
+const keyOf = (id: string) => `rehearsal/${id}`;
+
+/**
+ * A rehearsal: a copy of the machine file with a journal of its own, and a true machine with something hidden in it.
+ * Nothing of it ever reaches the file of the real machine.
+ */
+export const useRehearsal = defineStore('rehearsal', () => {
+  const machine = useMachine();
+  const file = shallowRef<MachineFile>();
+  const hidden = shallowRef<HiddenMachine>();
+  const turn = ref(0);
+  const fault = ref('');
+  let of = '';
+
+  async function keep() {
+    if (!file.value || !hidden.value) return;
+    const kept: Kept = { file: toRaw(file.value), hidden: toRaw(hidden.value), turn: turn.value };
+    await browserStore.setItem(keyOf(of), JSON.stringify(kept)).catch((e: unknown) => (fault.value = storeFault(e)));
+  }
+  /** Takes up the rehearsal of the open machine, if there is one. */
+  async function open(id: string): Promise<void> {
+    if (of === id) return;
+    of = id;
+    file.value = undefined;
+    hidden.value = undefined;
+    const text = await browserStore.getItem<string>(keyOf(id)).catch(() => null);
+    if (!text || of !== id) return;
+    const kept = JSON.parse(text) as Kept;
+    const read = readMachineFile(JSON.stringify(kept.file));
+    if (!read.ok) return;
+    file.value = read.value;
+    hidden.value = kept.hidden;
+    turn.value = kept.turn;
+  }
+  function begin(count: number, seed: number): void {
+    const design = machine.design!;
+    file.value = newMachineFile(design, of, new Date().toISOString());
+    hidden.value = hideFaults(design, count, seed);
+    turn.value = 0;
+    void keep();
+  }
+  async function end(): Promise<void> {
+    file.value = undefined;
+    hidden.value = undefined;
+    await browserStore.removeItem(keyOf(of)).catch(() => undefined);
+  }
+  function run(command: Command): Fault[] {
+    const r = applyCommand(file.value!, command, new Date().toISOString());
+    if (!r.ok) return r.error;
+    file.value = r.value.file;
+    void keep();
+    return [];
+  }
+  function log(entry: NewEntry): void {
+    file.value = withEntry(file.value!, entry, new Date().toISOString());
+    turn.value++;
+    void keep();
+  }
+  function rework(done: Rework): void {
+    hidden.value = afterRework(hidden.value!, done);
+  }
+  return { file, hidden, turn, fault, open, begin, end, run, log, rework };
+});
