@@ -15,3 +15,7 @@ router.onError((error) => reportCrash(error));
 addEventListener('unhandledrejection', (e) => reportCrash(e.reason));
 addEventListener('vite:preloadError', (e) => reportCrash((e as Event & { payload?: unknown }).payload));
 app.use(createPinia()).use(router).mount('#app');
+
+// Keeps the program at hand without a network. Where a browser forbids it, the program works as before, online.
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  void navigator.serviceWorker.register('/sw.js').catch(() => undefined);

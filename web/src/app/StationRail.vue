@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { standings } from '@nodaxis/core/bringup/evidence';
+import { instancesOf } from '@nodaxis/core/bringup/graph';
+import { tests } from '@nodaxis/core/bringup/list';
 import { settledOf } from '@nodaxis/core/derivation/settled';
 import type { Severity } from '@nodaxis/core/findings/finding';
 import { computed } from 'vue';
@@ -9,7 +12,15 @@ import { stationList } from './stationList';
 defineProps<{ machineId: string }>();
 const machine = useMachine();
 
-const settled = computed(() => settledOf(machine.figures!));
+const settled = computed(() => ({ ...settledOf(machine.figures!), bringup: proven.value }));
+/** How much of the bring-up still holds. Without any result there is nothing to work out. */
+const proven = computed(() => {
+  const f = machine.file!;
+  if (!f.journal.some((e) => e.kind === 'record' && e.mode === 'real')) return { done: 0, of: 1 };
+  const made = { design: f.design, figures: machine.figures! };
+  const all = standings(made, instancesOf(made, tests), f.journal).filter((s) => !s.instance.test.optional);
+  return { done: all.filter((s) => s.state === 'passed').length, of: all.length };
+});
 /** Each station's own state: its worst finding, how many there are above a note, and how much is settled. */
 const states = computed(() =>
   stationList.map((s) => {
@@ -38,7 +49,10 @@ const states = computed(() =>
       <component :is="s.icon" class="icon" aria-hidden="true" />
       <span>{{ s.title }}</span>
       <span v-if="s.worst" class="state"><SeverityMark :severity="s.worst" bare />{{ s.count }}</span>
-      <span v-else-if="s.percent === undefined || s.percent === 100" class="state settled" title="Nothing open"
+      <span
+        v-else-if="s.id !== 'binder' && (s.percent === undefined || s.percent === 100)"
+        class="state settled"
+        title="Nothing open"
         >✓<span class="visually-hidden">nothing open</span></span
       >
       <span v-if="s.percent !== undefined && s.percent < 100" class="state" title="How much of it is settled"

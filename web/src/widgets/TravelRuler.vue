@@ -7,7 +7,7 @@ import AxisMark from './AxisMark.vue';
 import RulerGlyph from './RulerGlyph.vue';
 
 /** A travel ruler with its axis mark and its figures in words. */
-const props = defineProps<{ axis: AxisFigures }>();
+const props = defineProps<{ axis: AxisFigures; position?: number | undefined }>();
 const preferences = usePreferences();
 const box = ref<HTMLElement>();
 const width = ref(600);
@@ -37,6 +37,7 @@ const show = (v: number) => showValue(v, props.axis.axis.motion === 'linear' ? '
       >
         <RulerGlyph
           :ruler="axis.ruler.value"
+          :position="position"
           :length="width - 24"
           :letter="axis.axis.letter"
           :linear="axis.axis.motion === 'linear'"

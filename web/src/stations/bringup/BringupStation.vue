@@ -52,7 +52,7 @@ const waiting = computed(() => mode.value === 'rehearsal' && !rehearsal.file);
       <TestPage v-if="current" />
       <ToDoPanel />
     </template>
-    <PowerOnCard v-if="card" @close="card = false" />
+    <PowerOnCard v-if="card" class="over" @close="card = false" />
     <AtTheMachine v-if="close" @close="close = false" />
   </div>
 </template>
@@ -70,6 +70,12 @@ const waiting = computed(() => mode.value === 'rehearsal' && !rehearsal.file);
   grid-column: 1 / -1;
   max-width: 640px;
   align-self: start;
+}
+.over {
+  position: fixed;
+  inset: 0 0 0 auto;
+  z-index: 50;
+  width: min(420px, 100vw);
 }
 .rehearsing {
   outline: 3px dashed var(--accent);

@@ -39,9 +39,7 @@ const hours = (minutes: number) =>
         <template v-if="work.again.length"
           >· <b class="stale">{{ work.again.length }} stale</b></template
         >
-        <template v-if="work.minutes"
-          >· about <span class="mono">{{ hours(work.minutes) }}</span> to go</template
-        >
+        <template v-if="work.minutes">· about {{ hours(work.minutes) }} to go</template>
       </p>
     </div>
     <div class="row">

@@ -10,7 +10,11 @@ const { all, current, picked } = useBringUp();
 const groups = computed(() =>
   phases.flatMap((phase) => {
     const own = all.value.filter((s) => s.instance.test.phase === phase);
-    return own.length ? [{ phase, own, passed: own.filter((s) => s.state === 'passed').length }] : [];
+    const kinds = [...new Set(own.map((s) => s.instance.test.kind))].map((kind) => {
+      const same = own.filter((s) => s.instance.test.kind === kind);
+      return { kind, title: same[0]!.instance.test.title, own: same };
+    });
+    return own.length ? [{ phase, own, kinds, passed: own.filter((s) => s.state === 'passed').length }] : [];
   }),
 );
 /** Shown are the phase of the test on the page, and those that a reader opens. */
@@ -39,14 +43,20 @@ const worst = (own: readonly Standing[]) =>
         ><span class="mono soft">{{ g.passed }}/{{ g.own.length }}</span>
       </button>
       <ul v-if="opened.has(g.phase)">
-        <li v-for="s in g.own" :key="s.instance.key">
+        <li v-for="k in g.kinds" :key="k.kind">
+          <span v-if="k.own.length > 1" class="kind">{{ k.title }}</span>
           <button
+            v-for="s in k.own"
+            :key="s.instance.key"
             class="test"
+            :class="{ under: k.own.length > 1 }"
+            :aria-label="s.instance.title"
             :aria-current="current?.instance.key === s.instance.key || undefined"
             @click="picked = s.instance.key"
           >
             <StateMark :state="s.state" bare /><span
-              >{{ s.instance.title }}<small v-if="s.instance.test.optional" class="soft"> · if you like</small></span
+              >{{ k.own.length > 1 ? s.instance.subject.name : s.instance.title
+              }}<small v-if="s.instance.test.optional" class="soft"> · if you like</small></span
             >
           </button>
         </li>
@@ -97,6 +107,15 @@ button:hover {
 .test {
   padding-left: 16px;
   overflow-wrap: anywhere;
+}
+.kind {
+  display: block;
+  padding: 4px 6px 0 16px;
+  color: var(--soft);
+}
+.under {
+  padding-left: 26px;
+  padding-block: 3px;
 }
 .test[aria-current] {
   background: var(--accent-wash);

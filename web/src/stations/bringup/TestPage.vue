@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { nextProgram } from '@nodaxis/core/bringup/judging/searchTest';
 import { sayStale } from '@nodaxis/core/bringup/evidence';
+import { baseValue } from '@nodaxis/core/units/quantity';
 import { computed, ref } from 'vue';
 import { useMachine } from '../../document/machine';
 import { download } from '../../document/transfer';
+import TravelRuler from '../../widgets/TravelRuler.vue';
 import JudgementView from './JudgementView.vue';
 import ReadingForm from './ReadingForm.vue';
 import StateMark from './StateMark.vue';
@@ -13,6 +15,7 @@ import { useBringUp } from './useBringUp';
 const bringUp = useBringUp();
 const {
   current,
+  work,
   made,
   mode,
   steps,
@@ -34,6 +37,17 @@ const s = computed(() => current.value!);
 const test = computed(() => s.value.instance.test);
 const locked = computed(() => s.value.state === 'locked');
 const entering = computed(() => Object.keys(readings.value).length > 0);
+/** Where a test is about places along an axis, the same ruler as everywhere shows them. */
+const ONE_RULER = ['reference-run', 'envelope', 'envelope-proof', 'repeatability', 'index-pulse'];
+const axis = computed(() =>
+  ONE_RULER.includes(test.value.kind)
+    ? made.value!.figures.axes.find((a) => a.id === s.value.instance.subject.axis)
+    : undefined,
+);
+const reached = computed(() => {
+  const v = (entering.value ? readings.value : s.value.record?.readings)?.reached;
+  return typeof v === 'object' ? baseValue(v) : undefined;
+});
 const stale = computed(() => s.value.stale.map((r) => sayStale(r, made.value!.design, bringUp.titleOf)));
 const program = computed(() =>
   test.value.kind === 'speed' || test.value.kind === 'acceleration'
@@ -86,6 +100,7 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
       </form>
     </section>
     <template v-else>
+      <p v-if="!work.list.length" class="all-done">Everything that this machine needs has passed.</p>
       <p v-if="s.waived" class="soft">Opened ahead of its turn: {{ s.waived }}</p>
       <section v-if="stale.length" class="stale" aria-label="Why it is stale">
         <b>Stale.</b>
@@ -96,6 +111,7 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
       <ol class="steps">
         <li v-for="t in steps" :key="t">{{ t }}</li>
       </ol>
+      <TravelRuler v-if="axis" class="ruler" :axis="axis" :position="reached" />
       <div v-if="program" class="row">
         <button class="plain-button framed" @click="saveProgram">Save the program of the next trial</button>
         <small class="soft">ISO 6983, made for this axis and its travel.</small>

@@ -35,8 +35,7 @@ const when = (at: string) =>
         <ol>
           <li v-for="a in again" :key="a.s.instance.key">
             <button @click="bringUp.picked.value = a.s.instance.key">
-              <b>{{ a.s.instance.title }}</b
-              ><small class="soft">{{ a.why }}</small>
+              <b>{{ a.s.instance.title }}</b><small class="soft">{{ a.why }}</small>
             </button>
           </li>
         </ol>

@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import { deriveFigures } from '@nodaxis/core/derivation/figures';
+import { findingsOf } from '@nodaxis/core/findings/findings';
+import { helpReport, withoutPrivate } from '@nodaxis/core/reports/helpReport';
+import { computed, ref } from 'vue';
+import { useMachine } from '../../document/machine';
+import { download } from '../../document/transfer';
+
+/** One file for a stranger who is to help: everything needed, nothing private, and seen before it is sent. */
+const machine = useMachine();
+const question = ref('');
+const text = computed(() => {
+  const plain = withoutPrivate(machine.design!);
+  const figures = deriveFigures(plain);
+  return helpReport(machine.file!, plain, figures, findingsOf(figures), question.value, new Date().toISOString());
+});
+const size = computed(() => Math.round(new Blob([text.value]).size / 1024));
+const save = () => download('help-report.md', text.value, 'text/markdown');
+</script>
+
+<template>
+  <div class="help">
+    <section class="sheet stack">
+      <h3>Ask somebody</h3>
+      <p>
+        Write what is wrong, what you expected, and what you tried. The report adds findings, test results, settings and
+        wiring, and a machine file that can be opened. Names, notes, pictures and routes stay at home.
+      </p>
+      <textarea
+        v-model="question"
+        rows="6"
+        aria-label="What is wrong"
+        placeholder="X loses about a millimetre in every long job …"
+      ></textarea>
+      <button class="plain-button framed main" @click="save">Save the help report ({{ size }} kB)</button>
+    </section>
+    <section class="sheet preview" aria-label="Preview">
+      <h3>This is all that it tells</h3>
+      <pre tabindex="0">{{ text }}</pre>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.help {
+  display: grid;
+  grid-template-columns: 340px minmax(0, 1fr);
+  gap: 10px;
+  height: 100%;
+}
+.preview {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  min-height: 0;
+}
+pre {
+  overflow: auto;
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+  font: 12px/1.5 var(--mono);
+  margin: 6px 0 0;
+}
+textarea {
+  font: inherit;
+  width: 100%;
+}
+@media (max-width: 1000px) {
+  .help {
+    grid-template-columns: minmax(0, 1fr);
+    height: auto;
+  }
+}
+</style>

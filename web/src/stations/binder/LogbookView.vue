@@ -1,0 +1,247 @@
+<script setup lang="ts">
+import type { LineKind } from '@nodaxis/core/logbook/timeline';
+import { filterTimeline, timelineOf } from '@nodaxis/core/logbook/timeline';
+import { trendsOf } from '@nodaxis/core/logbook/trends';
+import { useVirtualList } from '@vueuse/core';
+import { computed, defineAsyncComponent, ref } from 'vue';
+import { useMachine } from '../../document/machine';
+import PhotoStrip from './PhotoStrip.vue';
+import { useTestTitles, when } from './useLogbook';
+
+/** Everything that was done with the machine, on one line of time. */
+const TrendChart = defineAsyncComponent(() => import('./TrendChart.vue'));
+const machine = useMachine();
+const titleOf = useTestTitles();
+const kinds: { id: LineKind; name: string }[] = [
+  { id: 'test', name: 'tests' },
+  { id: 'edit', name: 'edits' },
+  { id: 'rework', name: 'work by hand' },
+  { id: 'note', name: 'notes' },
+  { id: 'waiver', name: 'opened ahead' },
+  { id: 'tick', name: 'ticks' },
+];
+const word: Record<LineKind, string> = {
+  test: 'Test',
+  rehearsal: 'Rehearsal',
+  edit: 'Edit',
+  rework: 'Work',
+  note: 'Note',
+  waiver: 'Opened',
+  tick: 'Tick',
+};
+const chosen = ref(new Set<LineKind>(['test', 'edit', 'rework', 'note', 'waiver', 'rehearsal']));
+const words = ref('');
+const verdict = ref<'' | 'passed' | 'failed'>('');
+const lines = computed(() => (machine.file ? timelineOf(machine.file, titleOf) : []));
+const found = computed(() =>
+  filterTimeline(lines.value, {
+    kinds: chosen.value,
+    words: words.value,
+    ...(verdict.value ? { verdict: verdict.value } : {}),
+  }),
+);
+const ROW = 58;
+const { list, containerProps, wrapperProps } = useVirtualList(found, { itemHeight: ROW, overscan: 8 });
+function toggle(k: LineKind) {
+  const next = new Set(chosen.value);
+  if (!next.delete(k)) next.add(k);
+  chosen.value = next;
+}
+const note = ref('');
+function addNote() {
+  machine.log({ kind: 'note', text: note.value.trim() });
+  note.value = '';
+}
+const opened = ref<string>();
+const open = computed(() => found.value.find((l) => l.id === opened.value));
+const trends = computed(() => trendsOf(machine.file?.journal ?? []));
+</script>
+
+<template>
+  <div class="log">
+    <section class="sheet main" aria-label="Logbook">
+      <div class="row">
+        <input v-model="words" type="search" class="search" placeholder="Search the log" aria-label="Search the log" />
+        <button
+          v-for="k in kinds"
+          :key="k.id"
+          class="plain-button framed toggle"
+          :aria-pressed="chosen.has(k.id)"
+          @click="toggle(k.id)"
+        >
+          {{ k.name }}
+        </button>
+        <select v-model="verdict" aria-label="Outcome">
+          <option value="">any outcome</option>
+          <option value="passed">passed</option>
+          <option value="failed">failed</option>
+        </select>
+        <span class="soft mono">{{ found.length }}</span>
+      </div>
+      <p v-if="!lines.length" class="soft">
+        Edits, test results, work by hand and notes come together here, in the order in which they were made.
+      </p>
+      <div v-bind="containerProps" class="scroller">
+        <ol v-bind="wrapperProps" aria-label="Entries, newest first">
+          <li v-for="{ data: l } in list" :key="l.id" :style="{ height: `${ROW}px` }">
+            <button
+              class="line"
+              :class="[l.kind, l.verdict]"
+              :aria-current="opened === l.id || undefined"
+              @click="opened = l.id"
+            >
+              <span class="kind">{{ word[l.kind] }}</span>
+              <span class="text"
+                ><b>{{ l.text }}</b
+                ><span class="soft one">{{ l.detail }}</span></span
+              >
+              <span class="soft at"
+                >{{ when(l.at) }}<br /><small
+                  >rev. {{ l.revision }}<template v-if="l.clockBack"> · clock set back</template></small
+                ></span
+              >
+            </button>
+          </li>
+        </ol>
+      </div>
+    </section>
+    <aside class="side stack">
+      <form class="sheet stack" @submit.prevent="addNote">
+        <h3>Write a note</h3>
+        <textarea v-model="note" rows="3" aria-label="Note" placeholder="What was seen, heard, done …"></textarea>
+        <button class="plain-button framed" :disabled="!note.trim() || machine.readOnly">Write it into the log</button>
+      </form>
+      <section v-if="open" class="sheet stack" aria-label="Entry">
+        <h3>{{ open.text }}</h3>
+        <p v-if="open.detail">{{ open.detail }}</p>
+        <p class="soft">{{ word[open.kind] }}, {{ when(open.at) }}, revision {{ open.revision }}</p>
+        <PhotoStrip v-if="open.photos.length" :ids="open.photos" />
+        <RouterLink
+          v-if="open.kind === 'test'"
+          :to="{ name: 'bringup', params: { id: machine.file!.id }, query: { test: open.about } }"
+          >Open this test</RouterLink
+        >
+      </section>
+      <section class="sheet stack" aria-label="Over time">
+        <h3>Over time</h3>
+        <p v-if="!trends.length" class="soft">
+          Once a test was done more than once, its figures are drawn here: a datum that begins to scatter, a speed that
+          no longer holds.
+        </p>
+        <TrendChart v-else :trends="trends" :title-of="titleOf" />
+      </section>
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+.log {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 330px;
+  gap: 10px;
+  height: 100%;
+}
+.main {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  gap: 8px;
+  min-height: 0;
+}
+.scroller {
+  min-height: 0;
+  contain: strict;
+  overflow: auto;
+}
+.search {
+  flex: 1 1 160px;
+  font: inherit;
+  height: 32px;
+  padding: 0 8px;
+  color: inherit;
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+}
+.toggle[aria-pressed='true'] {
+  border-color: var(--accent);
+  background: var(--accent-wash);
+}
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.line {
+  display: grid;
+  grid-template-columns: 72px minmax(0, 1fr) 140px;
+  gap: 10px;
+  width: 100%;
+  height: 100%;
+  align-items: center;
+  background: none;
+  border: 0;
+  border-bottom: 1px solid var(--line);
+  border-left: 4px solid transparent;
+  font: inherit;
+  color: inherit;
+  text-align: left;
+  padding: 2px 6px;
+  cursor: pointer;
+}
+.line:hover,
+.line[aria-current] {
+  background: var(--accent-wash);
+}
+.line.passed {
+  border-left-color: var(--good);
+}
+.line.failed {
+  border-left-color: var(--danger);
+}
+.kind {
+  color: var(--soft);
+}
+.text {
+  display: grid;
+  min-width: 0;
+}
+.text b,
+.one {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.text b {
+  font-weight: 400;
+}
+.test .text b,
+.rework .text b {
+  font-weight: 700;
+}
+.at {
+  text-align: right;
+  font-size: 13px;
+  white-space: nowrap;
+}
+.side {
+  overflow: auto;
+}
+textarea {
+  font: inherit;
+  width: 100%;
+}
+@media (max-width: 1000px) {
+  .log {
+    grid-template-columns: minmax(0, 1fr);
+    height: auto;
+  }
+  .scroller {
+    height: 60vh;
+  }
+  .line {
+    grid-template-columns: 56px minmax(0, 1fr) 104px;
+  }
+  .at {
+    white-space: normal;
+  }
+}
+</style>

@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { machineRecord } from '@nodaxis/core/reports/machineRecord';
+import { proxy, wrap } from 'comlink';
+import { computed, onBeforeUnmount, ref, toRaw } from 'vue';
+import { useMachine } from '../../document/machine';
+import { usePreferences } from '../../document/preferences';
+import { download, fileName } from '../../document/transfer';
+import type { PdfMaker } from '../../workers/pdf.worker';
+
+/** The machine on paper, to be kept in its cabinet. */
+const machine = useMachine();
+const preferences = usePreferences();
+const record = computed(() =>
+  machineRecord(machine.file!, machine.figures!, machine.findings, preferences.display, new Date().toISOString()),
+);
+const share = ref<number>();
+const fault = ref('');
+let thread: Worker | undefined;
+function stop() {
+  thread?.terminate();
+  thread = undefined;
+  share.value = undefined;
+}
+async function save() {
+  stop();
+  fault.value = '';
+  share.value = 0;
+  const own = new Worker(new URL('../../workers/pdf.worker.ts', import.meta.url), { type: 'module' });
+  thread = own;
+  try {
+    const bytes = await wrap<PdfMaker>(own).make(
+      structuredClone(toRaw(record.value)),
+      proxy((s: number) => own === thread && (share.value = s)),
+    );
+    if (own === thread) download(fileName(machine.file!).replace('.nodaxis.json', '.pdf'), bytes, 'application/pdf');
+  } catch (e) {
+    fault.value = `The document could not be made (${e instanceof Error ? e.message : String(e)}). Try again; the file itself is whole.`;
+  }
+  if (own === thread) stop();
+}
+onBeforeUnmount(stop);
+</script>
+
+<template>
+  <div class="record">
+    <div class="row">
+      <button class="plain-button framed main" :disabled="share !== undefined" @click="save">Save as PDF</button>
+      <template v-if="share !== undefined">
+        <progress :value="share" max="1" aria-label="Making the document"></progress>
+        <button class="plain-button" @click="stop">Stop</button>
+      </template>
+      <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
+    </div>
+    <article class="sheet paper" aria-label="Machine record">
+      <h1>{{ record.title }}</h1>
+      <p v-for="l in record.lines" :key="l" class="soft">{{ l }}</p>
+      <section v-for="s in record.sections" :key="s.heading">
+        <h2>{{ s.heading }}</h2>
+        <p v-for="p in s.paragraphs" :key="p">{{ p }}</p>
+        <table v-if="s.table" class="list">
+          <thead>
+            <tr>
+              <th v-for="(h, i) in s.table.head" :key="i" :class="{ num: s.table.right?.includes(i) }">{{ h }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(r, k) in s.table.rows" :key="k">
+              <td v-for="(c, i) in r" :key="i" :class="{ num: s.table.right?.includes(i) }">{{ c }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+    </article>
+  </div>
+</template>
+
+<style scoped>
+.record {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  gap: 10px;
+  height: 100%;
+}
+.paper {
+  overflow: auto;
+  padding: 20px 26px;
+}
+.paper section {
+  content-visibility: auto;
+  contain-intrinsic-size: auto 300px;
+}
+h2 {
+  margin: 16px 0 4px;
+}
+td {
+  overflow-wrap: anywhere;
+}
+.fault {
+  color: var(--danger);
+}
+</style>

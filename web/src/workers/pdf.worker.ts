@@ -1,0 +1,91 @@
+import type { ReportDocument } from '@nodaxis/core/reports/document';
+import { expose } from 'comlink';
+import bold from '@fontsource/b612/files/b612-latin-700-normal.woff?url';
+import regular from '@fontsource/b612/files/b612-latin-400-normal.woff?url';
+
+/** Points. */
+const SIZE = { title: 22, heading: 13, text: 9, table: 7.6 };
+const A4_WIDTH = 595 - 2 * 40;
+const CELL_PADDING = 8;
+
+const base64 = (bytes: Uint8Array): string => {
+  let text = '';
+  for (let i = 0; i < bytes.length; i += 0x8000) text += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
+  return btoa(text);
+};
+
+const pdf = {
+  /** A report as a PDF; `onProgress` hears the share of it that is laid out. To stop it, end the worker. */
+  async make(report: ReportDocument, onProgress: (share: number) => void): Promise<Uint8Array<ArrayBuffer>> {
+    const { default: pdfMake } = await import('pdfmake/build/pdfmake');
+    onProgress(0.1);
+    const load = async (url: string) => base64(new Uint8Array(await (await fetch(url)).arrayBuffer()));
+    const fonts = { 'regular.woff': await load(regular), 'bold.woff': await load(bold) };
+    onProgress(0.2);
+    const content = report.sections.flatMap((s, i) => {
+      const { table } = s;
+      const shares = table?.widths ?? table?.head.map(() => 1) ?? [];
+      const whole = shares.reduce((a, b) => a + b, 0);
+      const usable = A4_WIDTH - shares.length * CELL_PADDING;
+      return [
+        {
+          text: s.heading,
+          fontSize: SIZE.heading,
+          bold: true,
+          margin: [0, i ? 14 : 6, 0, 4],
+          ...(s.newPage ? { pageBreak: 'before' as const } : {}),
+        },
+        ...(s.paragraphs ?? []).map((text) => ({ text, margin: [0, 0, 0, 4] })),
+        ...(table
+          ? [
+              {
+                fontSize: SIZE.table,
+                layout: 'lightHorizontalLines',
+                table: {
+                  headerRows: 1,
+                  dontBreakRows: true,
+                  widths: shares.map((w) => (w / whole) * usable),
+                  body: [
+                    table.head.map((text) => ({ text, bold: true })),
+                    ...table.rows.map((r) =>
+                      r.map((text, k) => ({
+                        text,
+                        ...(table.right?.includes(k) ? { alignment: 'right' as const } : {}),
+                      })),
+                    ),
+                  ],
+                },
+              },
+            ]
+          : []),
+      ];
+    });
+    pdfMake.addVirtualFileSystem(fonts);
+    pdfMake.addFonts({
+      B612: { normal: 'regular.woff', bold: 'bold.woff', italics: 'regular.woff', bolditalics: 'bold.woff' },
+    });
+    const made = pdfMake.createPdf({
+      pageSize: 'A4',
+      pageMargins: [40, 44, 40, 44],
+      defaultStyle: { font: 'B612', fontSize: SIZE.text, color: '#1E2A32' },
+      info: { title: report.title },
+      footer: (page: number, pages: number) => ({
+        columns: [report.title, { text: `${page} / ${pages}`, alignment: 'right' }],
+        margin: [40, 12, 40, 0],
+        fontSize: 8,
+        color: '#55626B',
+      }),
+      content: [
+        { text: report.title, fontSize: SIZE.title, bold: true },
+        ...report.lines.map((text) => ({ text, color: '#55626B', margin: [0, 2, 0, 0] })),
+        ...content,
+      ],
+    });
+    onProgress(0.4);
+    const buffer: Uint8Array = await made.getBuffer();
+    onProgress(1);
+    return new Uint8Array(buffer);
+  },
+};
+export type PdfMaker = typeof pdf;
+expose(pdf);
