@@ -8,6 +8,7 @@ import {
   sheetLayout,
   sliderFrames,
 } from './browser';
+import { logbook, pdf, staleness } from './bringup';
 import { derivation, help, netsAndFindings, planning, torqueOfSixAxes } from './core';
 import { evaluation, sweeps } from './faults';
 import type { Figure } from './measure';
@@ -28,6 +29,7 @@ const measures: Record<string, Measure> = {
   longProgram,
   evaluation,
   sweeps,
+  staleness,
   firstDownload,
   editToFigures,
   sliderFrames,
@@ -37,6 +39,8 @@ const measures: Record<string, Measure> = {
   heapGrowth,
   pressToAnswer,
   practicePage,
+  logbook,
+  pdf,
 };
 
 // `npm run bench -- practicePage help` measures only these.

@@ -18,7 +18,16 @@ export const test = base.extend<{ expectedErrors: RegExp[]; watched: void }>({
 });
 export { expect };
 
-export const stations = ['Machine', 'Drives', 'Wiring', 'Switches', 'Settings', 'Practice'] as const;
+export const stations = [
+  'Machine',
+  'Drives',
+  'Wiring',
+  'Switches',
+  'Settings',
+  'Bring-up',
+  'Practice',
+  'Binder',
+] as const;
 export type StationName = (typeof stations)[number];
 
 export async function openShelf(page: Page): Promise<void> {

@@ -58,3 +58,120 @@ for (const [machine, seed] of [
     await page.getByRole('radio', { name: 'The real machine' }).click();
     await expect(page.getByText(/^0 of \d+ passed/)).toBeVisible();
   });
+
+/** Opens a locked test with a reason, and enters what was read. */
+async function openAhead(page: Page, phase: RegExp, title: string) {
+  const list = page.getByRole('navigation', { name: 'Tests' });
+  if (!(await list.getByRole('button', { name: title }).isVisible()))
+    await list.getByRole('button', { name: phase }).click();
+  await list.getByRole('button', { name: title, exact: true }).click();
+  await page.getByLabel('Why it is opened all the same').fill('Proven on the bench.');
+  await button(page, 'Open').last().click();
+}
+const enter = async (page: Page, values: string[]) => {
+  const inputs = test_(page).locator('input[inputmode="decimal"]');
+  for (const [i, v] of values.entries()) {
+    await inputs.nth(i).fill(v);
+    await inputs.nth(i).press('Enter');
+  }
+};
+
+test('a scale is measured, calibrated by one click, and made stale by an edit that says why', async ({ page }) => {
+  await openMachine(page, 'Dunnock', 'Bring-up');
+  await openAhead(page, /measuring/, 'Scale: X');
+  await enter(page, ['50.06', '100.12', '150.18']);
+  // A half-entered test survives a closed tab.
+  await page.reload();
+  await page
+    .getByRole('navigation', { name: 'Tests' })
+    .getByRole('button', { name: /measuring/ })
+    .click();
+  await button(page, 'Scale: X').click();
+  await expect(test_(page).locator('input[inputmode="decimal"]').nth(2)).toHaveValue('150.18');
+  await expect(button(page, 'Keep this result')).toBeDisabled();
+  await enter(page, ['50.06', '100.12', '150.18', '100.13', '50.07', '0.01']);
+  await button(page, 'Keep this result').click();
+  await expect(page.getByLabel('Judgement')).toContainText('more than the readings scatter');
+  await button(page, /^Scale of X to/).click();
+  await expect(test_(page).getByRole('status')).toContainText('Done');
+  await enter(page, ['50.001', '100.002', '149.999', '100.01', '50.01', '0.01']);
+  await button(page, 'Keep this result').click();
+  await expect(test_(page).getByText('Passed').first()).toBeVisible();
+  await expect(page.getByText(/^1 of 91 passed/)).toBeVisible();
+
+  // Work by hand that touches nothing of it leaves it alone; another drive does not.
+  await page.getByText('Something was done by hand').click();
+  await page.getByLabel('What was worked on').selectOption({ label: 'Screw, nut and bearings of X' });
+  await page.getByLabel('What was done').fill('greased');
+  await button(page, 'Log it').click();
+  const again = page.getByLabel('To be tested again');
+  await expect(again).toContainText('Scale: X');
+  await expect(again).toContainText('Since then: Screw, nut and bearings of X: greased');
+  await enter(page, ['50.001', '100.002', '149.999', '100.01', '50.01', '0.01']);
+  await button(page, 'Keep this result').click();
+  await expect(again).toContainText('Nothing that passed has become doubtful.');
+
+  // The log tells it all; a revision is compared and gone back to, and the result made for another scale is stale.
+  await page.getByRole('link', { name: 'Binder' }).click();
+  const entries = page.getByRole('list', { name: 'Entries, newest first' });
+  await expect(entries.getByRole('button').first()).toContainText('Scale: X');
+  await page.getByLabel('Search the log').fill('greased');
+  await expect(entries.getByRole('button')).toHaveCount(1);
+  await page.getByRole('tab', { name: 'Revisions' }).click();
+  await expect(page.getByLabel('Differences')).toContainText('axis x scale, set by hand');
+  await button(page, /^Go back to revision/).click();
+  await page.getByRole('link', { name: 'Bring-up' }).click();
+  await expect(again).toContainText('Setting axis/x/scale, set by hand');
+  await button(page, 'Undo').click();
+  await expect(again).toContainText('Nothing that passed has become doubtful.');
+});
+
+test('an impossible reading is asked about; a correction is a result of its own; the card is ticked with its time', async ({
+  page,
+}) => {
+  await openMachine(page, 'Dunnock', 'Bring-up');
+  await openAhead(page, /datum and envelope/, 'Travel measured: X');
+  await enter(page, ['10 m']);
+  await expect(page.getByRole('alert')).toContainText('Is it a thousandth of that');
+  await expect(button(page, 'Keep this result')).toBeDisabled();
+  await enter(page, ['596.9']);
+  await button(page, 'Keep this result').click();
+  const results = page.getByLabel('Results of this test');
+  await expect(results).toContainText('Met at 596.9');
+  await results.getByRole('button', { name: 'Correct it' }).click();
+  await enter(page, ['597.1']);
+  await button(page, 'Keep this result').click();
+  await expect(results).toContainText('Met at 597.1');
+  await expect(results).toContainText('Corrected by a later one.');
+  await button(page, 'Power-on card').click();
+  const card = page.getByRole('complementary', { name: 'At every power-on' });
+  await card.getByText('Main switch on.').click();
+  await expect(card.getByText(/^\d\d:\d\d:\d\d$/)).toHaveCount(1);
+});
+
+test('the record goes to paper, the help report tells nothing private, and all of it without a network', async ({
+  page,
+  context,
+}) => {
+  await openMachine(page, 'Wren', 'Binder');
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  await expect.poll(() => page.evaluate(async () => (await caches.keys()).length)).toBeGreaterThan(0);
+  await page.reload();
+  await context.setOffline(true);
+  await page.reload();
+  await page.getByRole('tab', { name: 'Machine record' }).click();
+  await expect(page.getByRole('article', { name: 'Machine record' })).toContainText('Open findings');
+  const [pdf] = await Promise.all([page.waitForEvent('download'), button(page, 'Save as PDF').click()]);
+  expect(pdf.suggestedFilename()).toMatch(/^wren-.*\.pdf$/);
+  await page.getByRole('tab', { name: 'Help report' }).click();
+  await page.getByLabel('What is wrong').fill('Z comes down.');
+  const preview = page.getByLabel('Preview');
+  await expect(preview).toContainText('Z comes down.');
+  await expect(preview).not.toContainText('Wren');
+  await page.getByRole('link', { name: 'Bring-up' }).click();
+  await button(page, 'At the machine').click();
+  const dialog = page.getByRole('dialog', { name: 'At the machine' });
+  await dialog.getByText('All alike').click();
+  await dialog.getByRole('button', { name: 'Keep this result' }).click();
+  await expect(dialog.getByText('Passed').first()).toBeVisible();
+});

@@ -21,18 +21,13 @@ function conductorsByPart(conductors: Design['conductors']): Map<string, string[
 }
 /** Both ends of every conductor on these parts: what was screwed where. */
 export const wiresOn = (d: Design, ...parts: (string | undefined)[]): string[] =>
-  parts.flatMap((p) =>
-    (p ? (conductorsByPart(d.conductors).get(p) ?? []) : []).flatMap((id) => [
-      `conductors.${id}.from`,
-      `conductors.${id}.to`,
-    ]),
-  );
+  parts.flatMap((p) => (p ? (conductorsByPart(d.conductors).get(p) ?? []) : []).map((id) => `conductors.${id}`));
 /** Both ends of the conductors on one terminal. */
 export const wiresAt = (d: Design, part: string, terminal: string): string[] =>
   (conductorsByPart(d.conductors).get(part) ?? []).flatMap((id) => {
     const c = d.conductors[id]!;
     const here = (t: typeof c.from) => t.part === part && t.terminal === terminal;
-    return here(c.from) || here(c.to) ? [`conductors.${id}.from`, `conductors.${id}.to`] : [];
+    return here(c.from) || here(c.to) ? [`conductors.${id}`] : [];
   });
 
 const driveParts = (d: Design, axis: string, drive: number) => d.axes[axis]?.drives[drive];

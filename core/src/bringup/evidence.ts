@@ -2,7 +2,7 @@ import type { Design } from '../machine/design';
 import type { JournalEntry } from '../machine/file';
 import { describeField, fieldTitle } from '../machine/fields';
 import type { Difference, Fingerprint } from './fingerprint';
-import { differences, fingerprint } from './fingerprint';
+import { fingerprint, PrintMemo } from './fingerprint';
 import type { Instance } from './graph';
 import type { Made } from './test';
 
@@ -34,13 +34,15 @@ const touches = (subject: string, print: Fingerprint): boolean =>
 /**
  * Where every test of a machine stands: what passed, what a change has made doubtful and why, what is locked and until
  * when. Compares what each result depended on with the design as it is now, so that going back freshens it; rework by
- * hand makes stale what it touched whatever the design says. Only records of this `mode` count.
+ * hand makes stale what it touched whatever the design says. Only records of this `mode` count. `memo` keeps what an edit
+ * did not touch from one call to the next.
  */
 export function standings(
   m: Made,
   instances: readonly Instance[],
   journal: readonly JournalEntry[],
   mode: TestRecord['mode'] = 'real',
+  memo = new PrintMemo(),
 ): Standing[] {
   const position = new Map<string, number>();
   const newest = new Map<string, TestRecord>();
@@ -60,7 +62,7 @@ export function standings(
   const prints = new Map<string, Fingerprint>();
   const printOf = (i: Instance) => {
     let print = prints.get(i.key);
-    if (!print) prints.set(i.key, (print = fingerprint(m.design, i.test.dependsOn(m, i.subject))));
+    if (!print) prints.set(i.key, (print = memo.print(i.key, m.design, i.test.dependsOn(m, i.subject))));
     return print;
   };
   const known = new Map<string, readonly StaleReason[]>();
@@ -73,7 +75,8 @@ export function standings(
     if (instance) {
       if (instance.test.version !== r.testVersion) reasons.push({ because: 'judged-otherwise' });
       const was = r.dependedOn as Fingerprint;
-      for (const difference of differences(was, printOf(instance))) reasons.push({ because: 'changed', difference });
+      for (const difference of memo.differences(was, printOf(instance)))
+        reasons.push({ because: 'changed', difference });
       for (const { entry, at } of reworks)
         if (at > position.get(r.id)! && touches(entry.subject, was))
           reasons.push({ because: 'rework', text: entry.text, at: entry.at });
@@ -172,7 +175,7 @@ function nameOf(design: Design, path: string): string {
   const [table, id = ''] = keys;
   if (table === 'conductors') {
     const c = design.conductors[id];
-    return c ? `Conductor ${c.number}, ${keys[2] === 'from' ? 'one end' : 'other end'}` : 'A conductor that is gone';
+    return c ? `Conductor ${c.number}` : 'A conductor that is gone';
   }
   if (table === 'parts') return `${design.parts[id]?.designation ?? id} ${keys.slice(2).join(' ')}`;
   if (table === 'overrides') return `Setting ${id}, set by hand`;

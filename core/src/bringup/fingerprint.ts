@@ -1,3 +1,4 @@
+import type { Conductor } from '../machine/connections';
 import type { Design } from '../machine/design';
 import type { Quantity } from '../units/quantity';
 import { baseValue } from '../units/quantity';
@@ -23,6 +24,19 @@ const isQuantity = (v: object): v is Quantity => 'entered' in v && 'unit' in v &
 /** Two figures that differ by less than this are one figure in another unit. */
 const DIGITS = 12;
 
+/** What is told apart as a whole, in one line: an inner table or a list says nothing by its single values. */
+const whole = new Set(['elements', 'switches']);
+const MOST_TEXT = 60;
+
+/** A list or a table in one line: as it is where that is short, else its digest (FNV-1a, 32 bits). */
+function digest(value: unknown): string {
+  const text = JSON.stringify(value, (key, v: unknown) => (idle.has(key) ? undefined : v));
+  if (text.length <= MOST_TEXT) return text;
+  let hash = 0x811c9dc5;
+  for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
+  return `${text.length} characters, ${(hash >>> 0).toString(16)}`;
+}
+
 function spread(value: unknown, path: string, into: Record<string, Leaf>): void {
   if (value === undefined) return;
   if (value === null || typeof value !== 'object') {
@@ -33,22 +47,68 @@ function spread(value: unknown, path: string, into: Record<string, Leaf>): void 
     into[path] = Number(baseValue(value).toPrecision(DIGITS));
     return;
   }
+  if (Array.isArray(value) || whole.has(path.slice(path.lastIndexOf('.') + 1))) {
+    into[path] = digest(value);
+    return;
+  }
+  // A conductor is what it joins.
+  if ('from' in value && 'to' in value && path.startsWith('conductors.')) {
+    const { from, to } = value as Conductor;
+    into[path] = `${from.part} ${from.terminal} to ${to.part} ${to.terminal}`;
+    return;
+  }
   for (const key in value) if (!idle.has(key)) spread((value as Record<string, unknown>)[key], `${path}.${key}`, into);
+}
+
+/** Paths cut into their keys, once for each: a machine has some thousands of them. */
+const cut = new Map<string, readonly string[]>();
+/** What a path of a design leads to. An id in a table of overrides holds no dots, so that a path may be cut at them. */
+function at(design: Design, path: string): unknown {
+  let here: unknown = design;
+  let keys = cut.get(path);
+  if (!keys) cut.set(path, (keys = path.split('.')));
+  for (const key of keys) {
+    here = (here as Record<string, unknown> | undefined)?.[key];
+    if (here === undefined || here === null) break;
+  }
+  return here;
 }
 
 /** The values behind paths of a design, each on its own line. A path that leads nowhere leaves nothing. */
 export function fingerprint(design: Design, paths: readonly string[]): Fingerprint {
   const values: Record<string, Leaf> = {};
-  for (const path of paths) {
-    let at: unknown = design;
-    // An id in a table of overrides holds no dots, so that a path may be cut at them.
-    for (const key of path.split('.')) {
-      at = (at as Record<string, unknown> | undefined)?.[key];
-      if (at === undefined || at === null) break;
-    }
-    spread(at, path, values);
-  }
+  for (const path of paths) spread(at(design, path), path, values);
   return values;
+}
+
+/**
+ * Fingerprints and differences that were worked out before: an edit leaves most of a design as it is, and what it did not
+ * touch need not be compared anew. What a path leads to is never altered in place, so that its identity tells.
+ */
+export class PrintMemo {
+  private readonly prints = new Map<string, { paths: readonly string[]; found: unknown[]; print: Fingerprint }>();
+  private readonly compared = new WeakMap<Fingerprint, { now: Fingerprint; found: readonly Difference[] }>();
+
+  print(key: string, design: Design, paths: readonly string[]): Fingerprint {
+    const known = this.prints.get(key);
+    const found = paths.map((p) => at(design, p));
+    if (
+      known?.paths.length === paths.length &&
+      found.every((v, i) => v === known.found[i] && paths[i] === known.paths[i])
+    )
+      return known.print;
+    const print: Record<string, Leaf> = {};
+    found.forEach((v, i) => spread(v, paths[i]!, print));
+    this.prints.set(key, { paths, found, print });
+    return print;
+  }
+  differences(was: Fingerprint, now: Fingerprint): readonly Difference[] {
+    const known = this.compared.get(was);
+    if (known?.now === now) return known.found;
+    const found = differences(was, now);
+    this.compared.set(was, { now, found });
+    return found;
+  }
 }
 
 export interface Difference {

@@ -11,11 +11,11 @@ export interface Doubt {
 
 /** Slips of unit and comma: what a reading may have been meant as, by the factor that brings it there. */
 const slips: readonly { factor: number; meant: string }[] = [
+  { factor: 0.001, meant: 'Is it a thousandth of that: milli-, or kilo- taken twice?' },
+  { factor: 1000, meant: 'Is it a thousand times that: kilo-, or milli- taken twice?' },
   { factor: 25.4, meant: 'Was it read in inches and entered in millimetres?' },
   { factor: 1 / 25.4, meant: 'Was it read in millimetres and entered in inches?' },
   { factor: 0.1, meant: 'Is the comma one place too far to the right?' },
-  { factor: 0.001, meant: 'Is it a thousandth of that: milli-, or kilo- taken twice?' },
-  { factor: 1000, meant: 'Is it a thousand times that: kilo-, or milli- taken twice?' },
 ];
 
 /**

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { standings } from '@nodaxis/core/bringup/evidence';
+import { PrintMemo } from '@nodaxis/core/bringup/fingerprint';
 import { instancesOf } from '@nodaxis/core/bringup/graph';
 import { tests } from '@nodaxis/core/bringup/list';
 import { settledOf } from '@nodaxis/core/derivation/settled';
@@ -13,12 +14,15 @@ defineProps<{ machineId: string }>();
 const machine = useMachine();
 
 const settled = computed(() => ({ ...settledOf(machine.figures!), bringup: proven.value }));
+const memo = new PrintMemo();
 /** How much of the bring-up still holds. Without any result there is nothing to work out. */
 const proven = computed(() => {
   const f = machine.file!;
   if (!f.journal.some((e) => e.kind === 'record' && e.mode === 'real')) return { done: 0, of: 1 };
   const made = { design: f.design, figures: machine.figures! };
-  const all = standings(made, instancesOf(made, tests), f.journal).filter((s) => !s.instance.test.optional);
+  const all = standings(made, instancesOf(made, tests), f.journal, 'real', memo).filter(
+    (s) => !s.instance.test.optional,
+  );
   return { done: all.filter((s) => s.state === 'passed').length, of: all.length };
 });
 /** Each station's own state: its worst finding, how many there are above a note, and how much is settled. */
@@ -118,6 +122,7 @@ a:hover {
     border-top: 3px solid transparent;
     font-size: 11px;
     padding: 6px 0;
+    white-space: nowrap;
   }
   .here {
     border-top-color: var(--accent);

@@ -14,6 +14,24 @@ const base64 = (bytes: Uint8Array): string => {
   return btoa(text);
 };
 
+/** What the shipped font has no sign for, in words that it has. */
+const spelled: Record<string, string> = {
+  '√': 'root of ',
+  '⌀': 'dia. ',
+  '→': 'to',
+  Ω: 'Ohm',
+  '≤': 'at most ',
+  '≥': 'at least ',
+  '⅓': '1/3',
+  π: 'pi',
+  '∞': 'endless',
+  η: 'eff.',
+  φ: 'phi',
+  Δ: 'change of ',
+  μ: 'µ',
+};
+const plain = (text: string): string => text.replace(/[√⌀→Ω≤≥⅓π∞ηφΔμ]/g, (c) => spelled[c]!);
+
 const pdf = {
   /** A report as a PDF; `onProgress` hears the share of it that is laid out. To stop it, end the worker. */
   async make(report: ReportDocument, onProgress: (share: number) => void): Promise<Uint8Array<ArrayBuffer>> {
@@ -29,13 +47,13 @@ const pdf = {
       const usable = A4_WIDTH - shares.length * CELL_PADDING;
       return [
         {
-          text: s.heading,
+          text: plain(s.heading),
           fontSize: SIZE.heading,
           bold: true,
           margin: [0, i ? 14 : 6, 0, 4],
           ...(s.newPage ? { pageBreak: 'before' as const } : {}),
         },
-        ...(s.paragraphs ?? []).map((text) => ({ text, margin: [0, 0, 0, 4] })),
+        ...(s.paragraphs ?? []).map((text) => ({ text: plain(text), margin: [0, 0, 0, 4] })),
         ...(table
           ? [
               {
@@ -43,13 +61,14 @@ const pdf = {
                 layout: 'lightHorizontalLines',
                 table: {
                   headerRows: 1,
+                  keepWithHeaderRows: 1,
                   dontBreakRows: true,
                   widths: shares.map((w) => (w / whole) * usable),
                   body: [
-                    table.head.map((text) => ({ text, bold: true })),
+                    table.head.map((text) => ({ text: plain(text), bold: true })),
                     ...table.rows.map((r) =>
                       r.map((text, k) => ({
-                        text,
+                        text: plain(text),
                         ...(table.right?.includes(k) ? { alignment: 'right' as const } : {}),
                       })),
                     ),

@@ -96,9 +96,8 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
                 ><span class="soft one">{{ l.detail }}</span></span
               >
               <span class="soft at"
-                >{{ when(l.at) }}<br /><small
-                  >rev. {{ l.revision }}<template v-if="l.clockBack"> · clock set back</template></small
-                ></span
+                >{{ when(l.at) }}<br />
+                <small>rev. {{ l.revision }}<template v-if="l.clockBack"> · clock set back</template></small></span
               >
             </button>
           </li>
@@ -238,10 +237,19 @@ textarea {
     height: 60vh;
   }
   .line {
-    grid-template-columns: 56px minmax(0, 1fr) 104px;
+    grid-template-columns: 56px minmax(0, 1fr);
+    gap: 0 8px;
+    align-content: center;
+  }
+  .one {
+    display: none;
   }
   .at {
-    white-space: normal;
+    grid-column: 2;
+    text-align: left;
+  }
+  .at br {
+    display: none;
   }
 }
 </style>

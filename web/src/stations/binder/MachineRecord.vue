@@ -58,6 +58,13 @@ onBeforeUnmount(stop);
         <h2>{{ s.heading }}</h2>
         <p v-for="p in s.paragraphs" :key="p">{{ p }}</p>
         <table v-if="s.table" class="list">
+          <colgroup v-if="s.table.widths">
+            <col
+              v-for="(c, i) in s.table.widths"
+              :key="i"
+              :style="{ width: `${(100 * c) / s.table.widths.reduce((a, b) => a + b, 0)}%` }"
+            />
+          </colgroup>
           <thead>
             <tr>
               <th v-for="(h, i) in s.table.head" :key="i" :class="{ num: s.table.right?.includes(i) }">{{ h }}</th>

@@ -80,6 +80,13 @@ function step(by: number) {
 .whole :deep(h2) {
   font-size: 22px;
 }
+.whole > header {
+  flex-wrap: nowrap;
+  font-size: 14px;
+}
+.whole > footer button {
+  justify-content: center;
+}
 .icon {
   width: 20px;
 }

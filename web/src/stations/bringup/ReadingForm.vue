@@ -40,8 +40,8 @@ function commit(f: Field) {
   }
   enter(f.key, { ...read.value, source: 'measured' } satisfies Quantity);
 }
-/** A long table of readings goes in two columns. */
-const many = computed(() => fields.value.length > 6);
+/** A table of readings goes in columns, so that its judgement stays in sight. */
+const many = computed(() => fields.value.filter((f) => f.type !== 'choice').length > 2);
 </script>
 
 <template>
@@ -95,7 +95,7 @@ const many = computed(() => fields.value.length > 6);
   gap: 8px;
 }
 .many {
-  grid-template-columns: repeat(auto-fill, minmax(240px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
 }
 .field {
   border: 0;

@@ -26,8 +26,10 @@ const option = computed(() => {
     animation: false,
     color: [ink('--accent'), ink('--danger'), ink('--good'), ink('--stale')],
     textStyle: { color: ink('--soft'), fontFamily: 'B612' },
-    grid: { left: 54, right: 12, top: series.length > 1 ? 26 : 10, bottom: 40 },
-    ...(series.length > 1 ? { legend: { top: 0, textStyle: { color: ink('--soft') } } } : {}),
+    grid: { left: 54, right: 12, top: series.length > 2 ? 44 : series.length > 1 ? 30 : 12, bottom: 40 },
+    ...(series.length > 1
+      ? { legend: { top: 0, itemWidth: 12, itemHeight: 9, textStyle: { color: ink('--soft'), fontSize: 11 } } }
+      : {}),
     tooltip: { trigger: 'item' },
     xAxis: {
       type: 'value',

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { nextProgram } from '@nodaxis/core/bringup/judging/searchTest';
 import { sayStale } from '@nodaxis/core/bringup/evidence';
+import type { Proposal } from '@nodaxis/core/bringup/test';
 import { baseValue } from '@nodaxis/core/units/quantity';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useMachine } from '../../document/machine';
 import { download } from '../../document/transfer';
 import TravelRuler from '../../widgets/TravelRuler.vue';
@@ -63,6 +64,16 @@ async function addPhoto(e: Event) {
     });
   input.value = '';
 }
+/** What was done about the last result. */
+const taken = ref('');
+watch(
+  () => s.value.instance.key,
+  () => (taken.value = ''),
+);
+function takeIt(p: Proposal) {
+  bringUp.take(p);
+  if (!faults.value.length) taken.value = `Done: ${p.label}.`;
+}
 function openIt() {
   bringUp.waive(reason.value.trim());
   reason.value = '';
@@ -116,6 +127,16 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
         <button class="plain-button framed" @click="saveProgram">Save the program of the next trial</button>
         <small class="soft">ISO 6983, made for this axis and its travel.</small>
       </div>
+      <JudgementView
+        v-if="!entering && s.record && recorded"
+        :judgement="recorded"
+        :stale-now="s.state === 'stale'"
+        :can-act="true"
+        @take="takeIt"
+      />
+      <p v-if="taken && !entering" class="taken" role="status">
+        {{ taken }} Take the readings again to see that it helped.
+      </p>
       <div v-if="mode === 'rehearsal'" class="row">
         <button
           class="plain-button framed"
@@ -154,13 +175,6 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
       </ul>
       <p v-if="corrects" class="soft">These readings correct an earlier result; that one stays in the log as it is.</p>
       <JudgementView v-if="entering && judgement" :judgement="judgement" :can-act="false" />
-      <JudgementView
-        v-else-if="s.record && recorded"
-        :judgement="recorded"
-        :stale-now="s.state === 'stale'"
-        :can-act="true"
-        @take="bringUp.take"
-      />
       <p v-for="f in faults" :key="f.what" class="fault" role="alert">{{ f.what }} {{ f.mend }}</p>
       <footer class="row">
         <button
@@ -234,6 +248,9 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
   border-left: 4px solid var(--doubt);
   display: grid;
   gap: 6px;
+}
+.taken {
+  color: var(--good);
 }
 .fault {
   color: var(--danger);

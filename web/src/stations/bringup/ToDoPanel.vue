@@ -2,6 +2,7 @@
 import { sayStale } from '@nodaxis/core/bringup/evidence';
 import type { TestRecord } from '@nodaxis/core/bringup/evidence';
 import { computed } from 'vue';
+import ReworkForm from './ReworkForm.vue';
 import StateMark from './StateMark.vue';
 import { useBringUp } from './useBringUp';
 
@@ -41,6 +42,7 @@ const when = (at: string) =>
         </ol>
       </template>
     </section>
+    <ReworkForm v-if="mode === 'real'" />
     <section class="sheet" aria-label="Results of this test">
       <h3>Results of this test</h3>
       <p v-if="!before.length" class="soft">
@@ -68,7 +70,6 @@ const when = (at: string) =>
   display: grid;
   gap: 10px;
   align-content: start;
-  grid-template-rows: auto minmax(0, auto);
   min-height: 0;
   overflow: auto;
 }

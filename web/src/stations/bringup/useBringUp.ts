@@ -1,5 +1,6 @@
 import type { TestRecord } from '@nodaxis/core/bringup/evidence';
 import { standings, todo } from '@nodaxis/core/bringup/evidence';
+import { PrintMemo } from '@nodaxis/core/bringup/fingerprint';
 import { instancesOf } from '@nodaxis/core/bringup/graph';
 import { tests } from '@nodaxis/core/bringup/list';
 import type { Doubt } from '@nodaxis/core/bringup/questions';
@@ -28,6 +29,7 @@ function createBringUp() {
   const rehearsal = useRehearsal();
   const mode = ref<Mode>('real');
   const derive = createDeriver();
+  const memos = { real: new PrintMemo(), rehearsal: new PrintMemo() };
 
   const file = computed(() => (mode.value === 'real' ? machine.file : rehearsal.file));
   const made = computed(() => {
@@ -39,7 +41,7 @@ function createBringUp() {
   });
   const instances = computed(() => (made.value ? instancesOf(made.value, tests) : []));
   const all = computed(() =>
-    made.value ? standings(made.value, instances.value, file.value!.journal, mode.value) : [],
+    made.value ? standings(made.value, instances.value, file.value!.journal, mode.value, memos[mode.value]) : [],
   );
   const work = computed(() => todo(all.value));
   const titleOf = (key: string) => instances.value.find((i) => i.key === key)?.title ?? key;
