@@ -1,0 +1,311 @@
+import { describe, expect, it } from 'vitest';
+import { deriveFigures } from '../derivation/figures';
+import type { MachineFile } from '../machine/file';
+import { dunnock } from '../samples/dunnock';
+import { wren } from '../samples/wren';
+import { defaultDisplay } from '../units/print';
+import { quantity } from '../units/quantity';
+import { instancesOf } from './graph';
+import { tests } from './list';
+import { judge } from './record';
+import type { Readings } from './test';
+
+const mm = (n: number) => quantity(n, 'mm', 'measured');
+const ohm = (n: number) => quantity(n, 'Ω', 'measured');
+const n1 = (n: number) => quantity(n, '1', 'measured');
+const prepared = (file: MachineFile) => {
+  const made = { design: file.design, figures: deriveFigures(file.design) };
+  return { made, instances: instancesOf(made, tests) };
+};
+const machines = { dunnock: prepared(dunnock()), wren: prepared(wren()) };
+
+function judged(machine: keyof typeof machines, key: string, readings: Readings) {
+  const { made, instances } = machines[machine];
+  return judge(
+    instances.find((i) => i.key === key)!,
+    readings,
+    made,
+    defaultDisplay,
+  );
+}
+/** What the first way out does: the path it sets, the part it works on. */
+const firstWay = (j: ReturnType<typeof judged>): string => {
+  const p = j.proposals?.[0];
+  return p === undefined ? '' : 'command' in p ? JSON.stringify(p.command) : p.rework.subject;
+};
+
+describe('worked by hand', () => {
+  it.each<[keyof typeof machines, string, Readings, 'passed' | 'failed', RegExp, RegExp]>([
+    [
+      'dunnock',
+      'switch-contact/device-stop',
+      { free: 'open', pressed: 'closed' },
+      'failed',
+      /normally open; the circuit was planned for a normally closed/,
+      /parts\.device-stop/,
+    ],
+    [
+      'dunnock',
+      'switch-contact/device-stop',
+      { free: 'closed', pressed: 'closed' },
+      'failed',
+      /stays closed whether/,
+      /parts\.device-stop/,
+    ],
+    ['dunnock', 'earth/motor-supply', { ohm: ohm(0.08) }, 'passed', /within/, /^$/],
+    ['dunnock', 'earth/motor-supply', { ohm: ohm(0.4) }, 'failed', /more than 0.1/, /parts\.motor-supply/],
+    [
+      'dunnock',
+      'shorts/motor-supply',
+      { across: ohm(3), frame: ohm(2e6) },
+      'failed',
+      /Do not switch it on/,
+      /parts\.motor-supply/,
+    ],
+    [
+      'dunnock',
+      'coils/x-0',
+      { a: ohm(1e6), b: ohm(1e6), between: 'some', frame: 'none' },
+      'failed',
+      /split over both phases/,
+      /parts\.motor-x-0/,
+    ],
+    [
+      'dunnock',
+      'coils/x-0',
+      { a: ohm(1.1), b: ohm(2.2), between: 'none', frame: 'none' },
+      'failed',
+      /should be alike/,
+      /^$/,
+    ],
+    [
+      'dunnock',
+      'supply/motor-supply',
+      { volts: quantity(-36, 'V'), selector: 'right' },
+      'failed',
+      /wrong way round/,
+      /^$/,
+    ],
+    [
+      'dunnock',
+      'supply/motor-supply',
+      { volts: quantity(39, 'V'), selector: 'right' },
+      'failed',
+      /39.*where 36/,
+      /outputVoltage/,
+    ],
+    [
+      'dunnock',
+      'drive-set/x-0',
+      { pulses: n1(3200), current: quantity(4, 'A') },
+      'failed',
+      /0.5 times as long/,
+      /parts\.driver-x-0\.setup/,
+    ],
+    [
+      'dunnock',
+      'input/device-limit-x-plus',
+      { rest: 'dark', pressed: 'limit-y-plus' },
+      'failed',
+      /X plus limit arrives at the input of Y plus limit: swap the conductors on -K1 A2 and -K1 A5/,
+      /circuits\.limit-x-plus/,
+    ],
+    [
+      'dunnock',
+      'input/device-limit-x-plus',
+      { rest: 'lit', pressed: 'limit-x-plus' },
+      'failed',
+      /wrong way round/,
+      /parts\.device-limit-x-plus/,
+    ],
+    [
+      'dunnock',
+      'input/device-limit-x-plus',
+      { rest: 'lit', pressed: 'none', bridge: 'answers' },
+      'failed',
+      /the switch is at fault/,
+      /parts\.device-limit-x-plus/,
+    ],
+    [
+      'dunnock',
+      'input/device-limit-x-plus',
+      { rest: 'lit', pressed: 'none', bridge: 'silent' },
+      'failed',
+      /between the switch and the input/,
+      /circuits\.limit-x-plus/,
+    ],
+    [
+      'dunnock',
+      'input/device-limit-x-plus',
+      { rest: 'flickers', pressed: 'limit-x-plus' },
+      'failed',
+      /flickers/,
+      /circuits\.limit-x-plus/,
+    ],
+    [
+      'dunnock',
+      'stop-chain/device-stop',
+      { torque: 'held', told: 'yes', stays: 'yes', again: 'yes' },
+      'failed',
+      /keep their torque/,
+      /circuits\.stop/,
+    ],
+    [
+      'dunnock',
+      'stop-chain/device-stop',
+      { torque: 'free', told: 'yes', stays: 'no', again: 'yes' },
+      'failed',
+      /starts by itself/,
+      /circuits\.stop/,
+    ],
+    [
+      'dunnock',
+      'first-move/y-1',
+      { result: 'reversed' },
+      'failed',
+      /Y right turns the other way/,
+      /axes\.y\.drives\.1\.invertedInWiring.*true/,
+    ],
+    ['dunnock', 'first-move/x-0', { result: 'hums' }, 'failed', /current and does not turn/, /axes\.x\.drives\.0/],
+    [
+      'dunnock',
+      'gantry-together/y',
+      { 'moved-0': mm(10), 'moved-1': mm(-10) },
+      'failed',
+      /right end goes the other way/,
+      /axes\.y\.drives\.1\.invertedInWiring/,
+    ],
+    [
+      'dunnock',
+      'gantry-together/y',
+      { 'moved-0': mm(7.4), 'moved-1': mm(10) },
+      'failed',
+      /one end stays behind/,
+      /axes\.y\.drives\.0/,
+    ],
+    [
+      'dunnock',
+      'reference-direction/x',
+      { went: 'away', answered: 'on' },
+      'failed',
+      /set to the wrong end/,
+      /set-datum-corner.*"x":"plus"/,
+    ],
+    // Rest is 3 of back-off beyond the trip at 20: 23 from the stop; found at 25, so the trip is at 22.
+    [
+      'dunnock',
+      'reference-run/x',
+      { result: 'found', toStop: mm(25) },
+      'failed',
+      /rests 25.*the file has 23/,
+      /tripFromStop.*"entered":22/,
+    ],
+    // The far switch trips at 620 − 20 − 3 of back-off = 597 in machine position.
+    [
+      'dunnock',
+      'envelope/x',
+      { reached: mm(594) },
+      'failed',
+      /594.*the file has 597.*3\smm less/,
+      /tripFromStop.*"entered":23/,
+    ],
+    [
+      'dunnock',
+      'envelope-proof/x',
+      { beyond: 'moved', inside: 'allowed' },
+      'failed',
+      /beyond the edge was started/,
+      /^$/,
+    ],
+    [
+      'dunnock',
+      'scale/x',
+      { 'at-0': mm(100), 'at-1': mm(200), 'at-2': mm(300), 'at-3': mm(200), 'at-4': mm(100), 'at-5': mm(0) },
+      'failed',
+      /2 times: a wrong setting/,
+      /parts\.driver-x-0\.setup/,
+    ],
+    [
+      'dunnock',
+      'scale/x',
+      { 'at-0': mm(50.05), 'at-1': mm(100.1), 'at-2': mm(150.15), 'at-3': mm(100.1), 'at-4': mm(50.05), 'at-5': mm(0) },
+      'failed',
+      /more than the readings scatter/,
+      /axis\/x\/scale.*159\.84/,
+    ],
+    [
+      'dunnock',
+      'backlash/x',
+      Object.fromEntries([0.2, 0.21, 0.2, 0.19, 0.2].map((v, i) => [`back-${i}`, mm(v)])),
+      'failed',
+      /0.2.*more than 0.08/,
+      /axes\.x\.transmission/,
+    ],
+    [
+      'dunnock',
+      'supply-load/motor-supply',
+      { lowest: quantity(20, 'V') },
+      'failed',
+      /falls to 20/,
+      /parts\.motor-supply/,
+    ],
+    [
+      'dunnock',
+      'squareness/y',
+      { by: 'edge', across: mm(600), left: mm(0), right: mm(0.9) },
+      'failed',
+      /right end stands 1.17\smm too far to plus/,
+      /device-limit-and-reference-y-right/,
+    ],
+    [
+      'dunnock',
+      'squareness/y',
+      { by: 'diagonals', across: mm(560), d1: mm(942.4), d2: mm(942.4) },
+      'passed',
+      /Square within/,
+      /^$/,
+    ],
+    [
+      'dunnock',
+      'repeatability/x',
+      Object.fromEntries([0, 0.01, -0.01, 0, 0.01].map((v, i) => [`run-${i}`, mm(v)])),
+      'passed',
+      /repeats to 0.033/,
+      /^$/,
+    ],
+    [
+      'dunnock',
+      'heat/machine',
+      { motor: quantity(58, 'K'), cabinet: quantity(9, 'K'), current: quantity(3, 'A') },
+      'failed',
+      /58.*more than 50/,
+      /^$/,
+    ],
+    ['wren', 'index-pulse/x', { turns: n1(0.02) }, 'failed', /near to the trip point/, /axes\.x\.drives\.0/],
+    ['wren', 'noise-with-spindle/machine', { tripped: 'none' }, 'passed', /Nothing tripped/, /^$/],
+  ])('%s %s', (machine, key, readings, verdict, says, way) => {
+    const j = judged(machine, key, readings);
+    expect(j.verdict).toBe(verdict);
+    expect(j.says.join(' ')).toMatch(says);
+    expect(firstWay(j)).toMatch(way);
+  });
+});
+
+it('about thirty kinds or more, made from the machine: a router has a gantry to square, a mill an index, and neither what it lacks', () => {
+  const kinds = (m: keyof typeof machines) => new Set(machines[m].instances.map((i) => i.test.kind));
+  expect(tests.length).toBeGreaterThanOrEqual(30);
+  expect(kinds('dunnock').has('squareness')).toBe(true);
+  expect(kinds('wren').has('squareness')).toBe(false);
+  expect(kinds('wren').has('index-pulse')).toBe(true);
+  expect(kinds('dunnock').has('index-pulse')).toBe(false);
+});
+
+it('every test can be reached: whatever it waits for comes before it, and each caution stands on its page', () => {
+  for (const { instances } of Object.values(machines))
+    instances.forEach((instance, i) => {
+      for (const key of instance.after) expect(instances.findIndex((x) => x.key === key)).toBeLessThan(i);
+      for (const key of instance.reliesOn) expect(instances.findIndex((x) => x.key === key)).toBeLessThan(i);
+    });
+  for (const t of tests.filter((x) => x.phase === 'first motion' && x.kind !== 'accuracy'))
+    expect(t.caution).toBeTruthy();
+});
