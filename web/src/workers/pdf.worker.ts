@@ -1,11 +1,13 @@
 import type { ReportDocument } from '@nodaxis/core/reports/document';
 import { expose } from 'comlink';
 import bold from '@fontsource/b612/files/b612-latin-700-normal.woff?url';
+import mono from '@fontsource/b612-mono/files/b612-mono-latin-400-normal.woff?url';
 import regular from '@fontsource/b612/files/b612-latin-400-normal.woff?url';
 
 /** Points. */
 const SIZE = { title: 22, heading: 13, text: 9, table: 7.6 };
 const A4_WIDTH = 595 - 2 * 40;
+const A4_HEIGHT = 842 - 2 * 44;
 const CELL_PADDING = 8;
 
 const base64 = (bytes: Uint8Array): string => {
@@ -30,15 +32,24 @@ const spelled: Record<string, string> = {
   Δ: 'change of ',
   μ: 'µ',
 };
+/** A drawing that fills a page of its own. */
+export interface ReportDrawing {
+  svg: string;
+}
+
 const plain = (text: string): string => text.replace(/[√⌀→Ω≤≥⅓π∞ηφΔμ]/g, (c) => spelled[c]!);
 
 const pdf = {
   /** A report as a PDF; `onProgress` hears the share of it that is laid out. To stop it, end the worker. */
-  async make(report: ReportDocument, onProgress: (share: number) => void): Promise<Uint8Array<ArrayBuffer>> {
+  async make(
+    report: ReportDocument,
+    drawings: readonly ReportDrawing[],
+    onProgress: (share: number) => void,
+  ): Promise<Uint8Array<ArrayBuffer>> {
     const { default: pdfMake } = await import('pdfmake/build/pdfmake');
     onProgress(0.1);
     const load = async (url: string) => base64(new Uint8Array(await (await fetch(url)).arrayBuffer()));
-    const fonts = { 'regular.woff': await load(regular), 'bold.woff': await load(bold) };
+    const fonts = { 'regular.woff': await load(regular), 'bold.woff': await load(bold), 'mono.woff': await load(mono) };
     onProgress(0.2);
     const content = report.sections.flatMap((s, i) => {
       const { table } = s;
@@ -82,6 +93,7 @@ const pdf = {
     pdfMake.addVirtualFileSystem(fonts);
     pdfMake.addFonts({
       B612: { normal: 'regular.woff', bold: 'bold.woff', italics: 'regular.woff', bolditalics: 'bold.woff' },
+      'B612 Mono': { normal: 'mono.woff', bold: 'mono.woff', italics: 'mono.woff', bolditalics: 'mono.woff' },
     });
     const made = pdfMake.createPdf({
       pageSize: 'A4',
@@ -98,6 +110,12 @@ const pdf = {
         { text: report.title, fontSize: SIZE.title, bold: true },
         ...report.lines.map((text) => ({ text, color: '#55626B', margin: [0, 2, 0, 0] })),
         ...content,
+        ...drawings.map(({ svg }) => ({
+          svg: plain(svg),
+          fit: [A4_HEIGHT, A4_WIDTH - 20],
+          pageBreak: 'before',
+          pageOrientation: 'landscape',
+        })),
       ],
     });
     onProgress(0.4);

@@ -1,10 +1,14 @@
 <script setup lang="ts">
 import { machineRecord } from '@nodaxis/core/reports/machineRecord';
+import { sheets, sheetsOfConductors } from '@nodaxis/core/wiring/sheets';
 import { proxy, wrap } from 'comlink';
 import { computed, onBeforeUnmount, ref, toRaw } from 'vue';
 import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
 import { download, fileName } from '../../document/transfer';
+import type { DrawnSheet } from '../../widgets/diagram/drawing';
+import { graphOf, movedOn, svgOf, titleOf } from '../../widgets/diagram/drawing';
+import { Layouter } from '../../widgets/diagram/layouter';
 import type { PdfMaker } from '../../workers/pdf.worker';
 
 /** The machine on paper, to be kept in its cabinet. */
@@ -16,7 +20,28 @@ const record = computed(() =>
 const share = ref<number>();
 const fault = ref('');
 let thread: Worker | undefined;
+let drawer: Layouter | undefined;
+/** What the drawing of the sheets takes of it all. */
+const SHEETS_SHARE = 0.5;
+/** The overview and every sheet that has conductors, laid out one after the other. */
+async function draw(layouter: Layouter): Promise<{ svg: string }[]> {
+  const { design, layout: kept } = machine.file!;
+  const { wires } = machine.figures!;
+  const used = new Set(sheetsOfConductors(design).values());
+  const all: DrawnSheet[] = used.size ? ['overview', ...sheets.filter((s) => used.has(s))] : [];
+  const drawn: { svg: string }[] = [];
+  for (const sheet of all) {
+    const graph = graphOf(design, wires, sheet);
+    const layout = await layouter.layOut(graph);
+    const title = { title: `${design.name}: ${titleOf(sheet)}`, subtitle: record.value.lines[0] ?? '' };
+    drawn.push({ svg: svgOf(sheet, graph, layout, movedOn(kept.positions, graph, sheet), title) });
+    if (layouter === drawer) share.value = (SHEETS_SHARE * drawn.length) / all.length;
+  }
+  return drawn;
+}
 function stop() {
+  drawer?.end();
+  drawer = undefined;
   thread?.terminate();
   thread = undefined;
   share.value = undefined;
@@ -25,12 +50,16 @@ async function save() {
   stop();
   fault.value = '';
   share.value = 0;
+  const layouter = (drawer = new Layouter());
   const own = new Worker(new URL('../../workers/pdf.worker.ts', import.meta.url), { type: 'module' });
   thread = own;
   try {
+    const drawings = await draw(layouter);
+    if (own !== thread) return;
     const bytes = await wrap<PdfMaker>(own).make(
       structuredClone(toRaw(record.value)),
-      proxy((s: number) => own === thread && (share.value = s)),
+      drawings,
+      proxy((s: number) => own === thread && (share.value = SHEETS_SHARE + s * (1 - SHEETS_SHARE))),
     );
     if (own === thread) download(fileName(machine.file!).replace('.nodaxis.json', '.pdf'), bytes, 'application/pdf');
   } catch (e) {

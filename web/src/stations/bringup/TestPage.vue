@@ -70,6 +70,12 @@ watch(
   () => s.value.instance.key,
   () => (taken.value = ''),
 );
+/** What was just kept, or is next, is read from its top. */
+const page = ref<HTMLElement>();
+watch(
+  () => [s.value.instance.key, s.value.record?.id],
+  () => page.value?.scrollTo({ top: 0 }),
+);
 function takeIt(p: Proposal) {
   bringUp.take(p);
   if (!faults.value.length) taken.value = `Done: ${p.label}.`;
@@ -82,7 +88,7 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
 </script>
 
 <template>
-  <article class="sheet page" :aria-label="s.instance.title">
+  <article ref="page" class="sheet page" :aria-label="s.instance.title">
     <header class="head">
       <h2>{{ s.instance.title }}</h2>
       <StateMark :state="s.state" />

@@ -8,7 +8,7 @@ import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
 import NotesAndPictures from '../../widgets/NotesAndPictures.vue';
 import ColourSwatch from './ColourSwatch.vue';
-import { sheetNames } from './sheetNames';
+import { sheetNames } from '../../widgets/diagram/sheetNames';
 
 /** One conductor at a time, as large as cold hands and a phone on a stool want it. */
 const machine = useMachine();

@@ -13,8 +13,16 @@ import type { Sheet } from '@nodaxis/core/wiring/sheets';
 import { ElDialog } from 'element-plus';
 import { computed, nextTick, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useMachine } from '../../../document/machine';
-import { graphOf, lineWeight, movedLines, movedOn, svgOf, titleOf, type DrawnSheet } from './drawing';
-import { Layouter } from './useLayout';
+import {
+  graphOf,
+  lineWeight,
+  movedLines,
+  movedOn,
+  svgOf,
+  titleOf,
+  type DrawnSheet,
+} from '../../../widgets/diagram/drawing';
+import { Layouter } from '../../../widgets/diagram/layouter';
 
 /** Which sheets go on which paper, how tall their letters come out, and the pages themselves. */
 const shown = defineModel<boolean>({ required: true });

@@ -15,7 +15,7 @@ import { useMachine } from '../../../document/machine';
 import { download } from '../../../document/transfer';
 import TrialPanel from '../../../trial/TrialPanel.vue';
 import { useTrial } from '../../../trial/useTrial';
-import { sheetNames } from '../sheetNames';
+import { sheetNames } from '../../../widgets/diagram/sheetNames';
 import {
   graphOf,
   lineFills,
@@ -26,7 +26,7 @@ import {
   svgOf,
   titleOf,
   type DrawnSheet,
-} from './drawing';
+} from '../../../widgets/diagram/drawing';
 import PartNode from './PartNode.vue';
 import PrintSheets from './PrintSheets.vue';
 import { useLayout } from './useLayout';

@@ -6,8 +6,8 @@ import { partGroups } from '@nodaxis/core/wiring/diagram/overviewGroups';
 import { sheetGraph, type GraphEdge, type SheetGraph } from '@nodaxis/core/wiring/diagram/sheetGraph';
 import { sheetNumberOf, type Sheet } from '@nodaxis/core/wiring/sheets';
 import type { Wires } from '@nodaxis/core/wiring/wires';
-import { fillsOf } from '../../../widgets/insulation';
-import { sheetNames } from '../sheetNames';
+import { fillsOf } from '../insulation';
+import { sheetNames } from './sheetNames';
 
 /** A sheet of the diagram, or the overview of them all. */
 export type DrawnSheet = Sheet | 'overview';
