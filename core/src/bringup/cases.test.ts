@@ -35,7 +35,7 @@ const firstWay = (j: ReturnType<typeof judged>): string => {
 };
 
 describe('worked by hand', () => {
-  it.each<[keyof typeof machines, string, Readings, 'passed' | 'failed', RegExp, RegExp]>([
+  it.each<[keyof typeof machines, string, Readings, 'passed' | 'failed' | 'not-judged', RegExp, RegExp]>([
     [
       'dunnock',
       'switch-contact/device-stop',
@@ -240,6 +240,31 @@ describe('worked by hand', () => {
       'failed',
       /0.2.*more than 0.08/,
       /axes\.x\.transmission/,
+    ],
+    // Stopped by a limit on the way: no slope can be told, and nothing passes by knowing nothing.
+    [
+      'dunnock',
+      'scale/x',
+      { 'at-0': mm(100), 'at-1': mm(180), 'at-2': mm(180), 'at-3': mm(180), 'at-4': mm(180), 'at-5': mm(180) },
+      'failed',
+      /scatter too much/,
+      /parts\.driver-x-0\.setup/,
+    ],
+    [
+      'dunnock',
+      'backlash/x',
+      Object.fromEntries([0.2, -0.2, 0.1, -0.1, 0].map((v, i) => [`back-${i}`, mm(v)])),
+      'failed',
+      /scatter more/,
+      /^$/,
+    ],
+    [
+      'dunnock',
+      'squareness/y',
+      { by: 'edge', across: mm(100), left: mm(0), right: mm(0.5), read: mm(0.5) },
+      'not-judged',
+      /tells nothing/,
+      /^$/,
     ],
     [
       'dunnock',

@@ -52,6 +52,13 @@ export const backlash: BringUpTest = {
       y: { title: 'lost', dimension: wayOf(axis.motion) },
       series: [{ name: 'lost motion', points: all.map((v, i) => [i + 1, v] as const) }],
     };
+    if (spread > FAIR)
+      return {
+        verdict: 'failed',
+        plot,
+        says: [`${figure}: the readings scatter more than what is looked for.`],
+        causes: ['The gauge’s foot is loose.', 'Steps are lost on the way: go slower.', 'A coupling slips.'],
+      };
     if (Math.abs(lost) <= FAIR)
       return {
         verdict: 'passed',

@@ -11,6 +11,10 @@ import { quantity } from '../../units/quantity';
 
 /** A scale is not altered by more than this: what lies beyond has a cause. */
 const MOST_CALIBRATED = 0.02;
+/** A slope that is known no better than this says nothing. */
+const MOST_SCATTER = 0.01;
+/** Away from the datum by this, where the measuring begins, mm or °. */
+const CLEAR = 10;
 /** What lies closer than this is as good as a hobby machine’s screw. */
 const AS_GOOD = 0.0005;
 
@@ -49,7 +53,7 @@ export const scale: BringUpTest = {
     const moves = scaleMoves(m, s);
     const way = wayPrinter({ m, s, display });
     return [
-      `From a mark, with the last move before it to plus: go on to ${moves
+      `From a mark near the datum, with the last move before it to plus: go on to ${moves
         .slice(0, 3)
         .map((v) => way(v.commanded))
         .join(', ')}, and measure each from the mark.`,
@@ -94,6 +98,18 @@ export const scale: BringUpTest = {
         plot,
         says: [`${figure}: it goes the other way.`],
         causes: ['Its direction was turned round since “First move”.'],
+      };
+    if (slopeSpread > MOST_SCATTER)
+      return {
+        verdict: 'failed',
+        plot,
+        says: [`${figure}: the readings scatter too much to tell anything.`],
+        causes: [
+          'It was stopped on the way: by a limit, by its envelope, by a stall. Look at the screen.',
+          'The distance is not what was told by far: the drive may be set to other pulses a revolution. Try ten millimetres first.',
+          'A reading of another mark, or a slip of the pen.',
+        ],
+        proposals: driveProposals(at, 2).filter((p) => 'rework' in p),
       };
     const wrong = wrongSettingsFor(slope, slopeSpread, axis.transmission, m.design.kind === 'lathe');
     if (wrong.length)
@@ -165,9 +181,9 @@ export const scale: BringUpTest = {
     const moves = scaleMoves(bench.made, s);
     const own = bench.input.settings.axes.find((a) => a.id === s.axis)!;
     const most = moves[2]!.commanded;
-    const start = bench.axis(s.axis!).referenced
-      ? (own.envelope.min + own.envelope.max - most) / 2
-      : bench.axis(s.axis!).position;
+    // Near the datum: should every distance come out doubled, there is still room.
+    const fromDatum = axis.reference.end === 'minus' ? own.envelope.min + CLEAR : own.envelope.max - CLEAR - most;
+    const start = bench.axis(s.axis!).referenced ? fromDatum : bench.axis(s.axis!).position;
     bench.moveTo(s.axis!, start - 3).moveTo(s.axis!, start);
     const mark = bench.gauge(s.axis!);
     const readings: Record<string, ReturnType<typeof measured>> = {};

@@ -10,6 +10,8 @@ import { ownSwitches } from './referenceDirection';
 
 /** Out of square by this share of the machine’s width is as good as a wooden edge tells: 0.3 mm in a metre. */
 const FAIR = 0.0003;
+/** Known no better than this share of the width, a reading tells nothing. */
+const ROUGH = 0.003;
 const TAPE = 0.5;
 const GAUGE = 0.02;
 
@@ -72,6 +74,13 @@ export const squareness: BringUpTest = {
       return {
         verdict: 'not-judged',
         says: ['No rectangle has such diagonals on that side. Measure again, and look which side was told.'],
+      };
+    if (found.spread > ROUGH * w)
+      return {
+        verdict: 'not-judged',
+        says: [
+          `Read so roughly, it is known to ±${way(found.spread, 2)} only: that tells nothing. A larger rectangle, or a finer rule.`,
+        ],
       };
     const digits = found.spread > 0.1 ? 1 : 2;
     const lead = way(Number(Math.abs(found.lead).toFixed(digits)), 4);

@@ -1,0 +1,73 @@
+import { describe, expect, it } from 'vitest';
+import { applyCommand } from '../commands/apply';
+import type { Command } from '../commands/command';
+import { deriveFigures } from '../derivation/figures';
+import type { HiddenFault } from '../motion/truth/hiddenFault';
+import { dunnock } from '../samples/dunnock';
+import { defaultDisplay } from '../units/print';
+import { instancesOf } from './graph';
+import { tests } from './list';
+import { judge } from './record';
+import { afterRework, hideFaults, rehearse } from './rehearse/rehearsal';
+
+const built = dunnock().design;
+/** Readings and judgement of a test: `edits` of the belief, over a true machine that stays as it was built. */
+function tried(key: string, faults: readonly HiddenFault[], edits: readonly Command[] = [], turn = 1) {
+  let file = dunnock();
+  for (const c of edits) {
+    const r = applyCommand(file, c, '2026-03-03T10:00:00.000Z');
+    if (!r.ok) throw new Error(r.error[0]!.what);
+    file = r.value.file;
+  }
+  const made = { design: file.design, figures: deriveFigures(file.design) };
+  const instance = instancesOf(made, tests).find((i) => i.key === key)!;
+  const readings = rehearse(instance, made, { built, faults, seed: 3 }, turn);
+  if (!readings.known) throw new Error(readings.missing.join());
+  return { readings: readings.value, judgement: judge(instance, readings.value, made, defaultDisplay) };
+}
+
+describe('belief and truth', () => {
+  const reversed: HiddenFault[] = [{ kind: 'motor-reversed', axis: 'x', drive: 0 }];
+  const turned: Command = { name: 'set-field', args: { path: 'axes.x.drives.0.invertedInWiring', value: true } };
+  it('an edit of the file moves no motor: a signal turned round cures a reversed motor, and spoils a right one', () => {
+    expect(tried('first-move/x-0', reversed).judgement.verdict).toBe('failed');
+    expect(tried('first-move/x-0', reversed, [turned]).judgement.verdict).toBe('passed');
+    expect(tried('first-move/x-0', [], [turned]).judgement.verdict).toBe('failed');
+  });
+  it('other pulses are found at the drive and by the scale, and cured by either way out', () => {
+    const other: HiddenFault[] = [{ kind: 'other-pulses', axis: 'x', factor: 2 }];
+    expect(tried('drive-set/x-0', other).judgement.says.join()).toMatch(/800 pulses a revolution; the file has 1600/);
+    const { judgement } = tried('scale/x', other);
+    expect(judgement.says.join()).toMatch(/a wrong setting, not a calibration/);
+    const command = judgement.proposals!.find((p) => 'command' in p)!;
+    if (!('command' in command)) throw new Error('no command');
+    expect(tried('scale/x', other, [command.command]).judgement.verdict).toBe('passed');
+    const rework = judgement.proposals!.find((p) => 'rework' in p)!;
+    if (!('rework' in rework)) throw new Error('no rework');
+    expect(afterRework({ built, faults: other, seed: 1 }, rework.rework).faults).toEqual([]);
+  });
+  it('rework mends what it touches and nothing else', () => {
+    const both: HiddenFault[] = [
+      { kind: 'loose-coupling', axis: 'x', drive: 0, share: 0.9 },
+      { kind: 'loose-coupling', axis: 'y', drive: 1, share: 0.9 },
+    ];
+    const way = tried('couplings/x-0', both).judgement.proposals![0]!;
+    if (!('rework' in way)) throw new Error('no rework');
+    expect(afterRework({ built, faults: both, seed: 1 }, way.rework).faults).toEqual([both[1]]);
+  });
+  it('a moved switch is measured, and taken into the file the test passes', () => {
+    const moved: HiddenFault[] = [{ kind: 'switch-moved', device: 'device-limit-and-reference-x', by: 3 }];
+    const { judgement } = tried('reference-run/x', moved);
+    expect(judgement.verdict).toBe('failed');
+    const way = judgement.proposals![0]!;
+    if (!('command' in way)) throw new Error('no command');
+    expect(tried('reference-run/x', moved, [way.command]).judgement.verdict).toBe('passed');
+  });
+});
+
+it('the same seed and turn read the same, another turn reads a little otherwise; the same seed hides the same', () => {
+  expect(tried('scale/x', []).readings).toEqual(tried('scale/x', []).readings);
+  expect(tried('scale/x', [], [], 2).readings).not.toEqual(tried('scale/x', []).readings);
+  expect(hideFaults(built, 5, 7)).toEqual(hideFaults(built, 5, 7));
+  expect(new Set(hideFaults(built, 5, 7).faults.map((f) => f.kind)).size).toBe(5);
+});
