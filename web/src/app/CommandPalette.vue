@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { ElDialog } from 'element-plus';
+import { instancesOf } from '@nodaxis/core/bringup/graph';
+import { tests } from '@nodaxis/core/bringup/list';
 import { describeField, fieldPaths, fieldTitle } from '@nodaxis/core/machine/fields';
 import { severityWord } from '@nodaxis/core/findings/finding';
 import { computed, nextTick, ref, watch } from 'vue';
@@ -84,6 +86,12 @@ const entries = computed<Entry[]>(() => {
       title: `${s.group} · ${s.title}`,
       also: s.also,
       run: () => void go('settings', s.key),
+    })),
+    ...instancesOf({ design, figures: machine.figures! }, tests).map((t) => ({
+      kind: 'Test',
+      title: t.title,
+      also: t.test.purpose,
+      run: () => void router.push({ name: 'bringup', params: { id }, query: { test: t.key } }),
     })),
     ...Object.entries(design.parts).map(([partId, p]) => ({
       kind: 'Part',

@@ -5,26 +5,33 @@ import { instancesOf } from '@nodaxis/core/bringup/graph';
 import { tests } from '@nodaxis/core/bringup/list';
 import { settledOf } from '@nodaxis/core/derivation/settled';
 import type { Severity } from '@nodaxis/core/findings/finding';
-import { computed } from 'vue';
+import { watchDebounced } from '@vueuse/core';
+import { computed, shallowRef } from 'vue';
 import { useMachine } from '../document/machine';
 import SeverityMark from '../widgets/SeverityMark.vue';
 import { stationList } from './stationList';
 
+const PROVEN_AFTER_MS = 400;
 defineProps<{ machineId: string }>();
 const machine = useMachine();
 
 const settled = computed(() => ({ ...settledOf(machine.figures!), bringup: proven.value }));
 const memo = new PrintMemo();
-/** How much of the bring-up still holds. Without any result there is nothing to work out. */
-const proven = computed(() => {
-  const f = machine.file!;
-  if (!f.journal.some((e) => e.kind === 'record' && e.mode === 'real')) return { done: 0, of: 1 };
-  const made = { design: f.design, figures: machine.figures! };
-  const all = standings(made, instancesOf(made, tests), f.journal, 'real', memo).filter(
-    (s) => !s.instance.test.optional,
-  );
-  return { done: all.filter((s) => s.state === 'passed').length, of: all.length };
-});
+/** How much of the bring-up still holds. Worked out a moment after an edit, which it must not hold up. */
+const proven = shallowRef({ done: 0, of: 1 });
+watchDebounced(
+  [() => machine.file?.journal, () => machine.design],
+  () => {
+    const f = machine.file;
+    if (!f?.journal.some((e) => e.kind === 'record' && e.mode === 'real')) return;
+    const made = { design: f.design, figures: machine.figures! };
+    const all = standings(made, instancesOf(made, tests), f.journal, 'real', memo).filter(
+      (s) => !s.instance.test.optional,
+    );
+    proven.value = { done: all.filter((s) => s.state === 'passed').length, of: all.length };
+  },
+  { debounce: PROVEN_AFTER_MS, immediate: true },
+);
 /** Each station's own state: its worst finding, how many there are above a note, and how much is settled. */
 const states = computed(() =>
   stationList.map((s) => {

@@ -1,5 +1,6 @@
 import { forceDependencies } from '../dependencies';
 import { measured, numberOf, reading } from '../reading';
+import { plantModel } from '../../motion/plant/model';
 import { drives, whole } from '../subjects';
 import type { BringUpTest, Made } from '../test';
 import { showValue } from '../../units/print';
@@ -16,12 +17,26 @@ const ratedA = (m: Made) => {
   return data?.class === 'supply' ? figureOr(data.outputCurrent, NaN) : NaN;
 };
 
+/** What the windings alone draw from the motor supply while everything turns, A: the least that is to be reckoned with. */
+export function reckonedA(m: Made): number {
+  const plant = plantModel(m.design);
+  const id = m.design.roles.motorSupply;
+  const data = id ? m.design.parts[id]?.data : undefined;
+  const volts = data?.class === 'supply' ? figureOr(data.outputVoltage, NaN) : NaN;
+  if (!plant.known) return NaN;
+  const watts = plant.value.motors.reduce((sum, x) => sum + x.copperW, 0);
+  return watts > 0 ? watts / volts : NaN;
+}
+/** Friction, drivers and cutting come on top of the windings: up to this many times as much is no wonder. */
+const ON_TOP = 2;
+
 export const heat: BringUpTest = {
   kind: 'heat',
   version: 1,
   phase: 'closing',
   title: 'Heat after an hour',
-  purpose: 'What is too warm after an hour is too hot in August. Supply current is held against what was reckoned.',
+  purpose:
+    'What is too warm after an hour is too hot in August. The supply’s current is held against what the windings were reckoned to take.',
   caution: 'Drivers and resistors burn fingers; a thermometer does not.',
   minutes: 65,
   subjects: whole,
@@ -48,6 +63,12 @@ export const heat: BringUpTest = {
       says.push(
         `${showValue(numberOf(r, 'current'), 'current', display, 3)} flow of ${showValue(rated, 'current', display, 3)} that the supply can give.`,
       );
+    const reckoned = reckonedA(m);
+    const amps = (v: number) => showValue(v, 'current', display, 2);
+    if (numberOf(r, 'current') > reckoned * ON_TOP)
+      says.push(
+        `${amps(numberOf(r, 'current'))} flow, where the windings take ${amps(reckoned)} while everything turns: more than twice that.`,
+      );
     return says.length
       ? {
           verdict: 'failed',
@@ -59,7 +80,12 @@ export const heat: BringUpTest = {
             'An axis that runs hard.',
           ],
         }
-      : { verdict: 'passed', says: ['Motors, cabinet and supply stay within bounds.'] };
+      : {
+          verdict: 'passed',
+          says: [
+            `Motors, cabinet and supply stay within bounds${Number.isFinite(reckoned) && r.current ? `; ${amps(numberOf(r, 'current'))} flow, with ${amps(reckoned)} reckoned for the windings` : ''}.`,
+          ],
+        };
   },
   rehearse(bench) {
     const motors = drives(bench.made).length;
@@ -68,7 +94,17 @@ export const heat: BringUpTest = {
       motor: measured(Math.round(bench.around(28, 0.2)), 'temperature'),
       cabinet: measured(Math.round(bench.around(6 + motors, 0.2)), 'temperature'),
       ...(Number.isFinite(rated)
-        ? { current: measured(Math.round(bench.around(rated * 0.45, 0.1) * 10) / 10, 'current') }
+        ? {
+            current: measured(
+              Math.round(
+                bench.around(
+                  Math.min(rated * 0.45, Number.isFinite(reckonedA(bench.made)) ? reckonedA(bench.made) * 1.2 : rated),
+                  0.1,
+                ) * 10,
+              ) / 10,
+              'current',
+            ),
+          }
         : {}),
     };
   },

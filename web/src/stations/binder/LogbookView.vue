@@ -3,8 +3,9 @@ import type { LineKind } from '@nodaxis/core/logbook/timeline';
 import { filterTimeline, timelineOf } from '@nodaxis/core/logbook/timeline';
 import { trendsOf } from '@nodaxis/core/logbook/trends';
 import { useVirtualList } from '@vueuse/core';
-import { computed, defineAsyncComponent, ref } from 'vue';
+import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
 import { useMachine } from '../../document/machine';
+import { useRehearsal } from '../../document/rehearsal';
 import PhotoStrip from './PhotoStrip.vue';
 import { useTestTitles, when } from './useLogbook';
 
@@ -32,7 +33,12 @@ const word: Record<LineKind, string> = {
 const chosen = ref(new Set<LineKind>(['test', 'edit', 'rework', 'note', 'waiver', 'rehearsal']));
 const words = ref('');
 const verdict = ref<'' | 'passed' | 'failed'>('');
-const lines = computed(() => (machine.file ? timelineOf(machine.file, titleOf) : []));
+/** The real machine’s log, or that of the rehearsal: never both at once. */
+const rehearsal = useRehearsal();
+const of = ref<'real' | 'rehearsal'>('real');
+onMounted(() => rehearsal.open(machine.file!.id));
+const file = computed(() => (of.value === 'rehearsal' && rehearsal.file ? rehearsal.file : machine.file));
+const lines = computed(() => (file.value ? timelineOf(file.value, titleOf) : []));
 const found = computed(() =>
   filterTimeline(lines.value, {
     kinds: chosen.value,
@@ -59,7 +65,7 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
 
 <template>
   <div class="log">
-    <section class="sheet main" aria-label="Logbook">
+    <section class="sheet main" :class="{ rehearsed: of === 'rehearsal' }" aria-label="Logbook">
       <div class="row">
         <input v-model="words" type="search" class="search" placeholder="Search the log" aria-label="Search the log" />
         <button
@@ -75,6 +81,10 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
           <option value="">any outcome</option>
           <option value="passed">passed</option>
           <option value="failed">failed</option>
+        </select>
+        <select v-if="rehearsal.file" v-model="of" aria-label="Whose log">
+          <option value="real">the real machine</option>
+          <option value="rehearsal">the rehearsal</option>
         </select>
         <span class="soft mono">{{ found.length }}</span>
       </div>
@@ -145,6 +155,9 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
   grid-template-rows: auto minmax(0, 1fr);
   gap: 8px;
   min-height: 0;
+}
+.rehearsed {
+  border: 2px dashed var(--accent);
 }
 .scroller {
   min-height: 0;

@@ -18,7 +18,7 @@ import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
 import type { BringUpWorker } from '../../workers/bringup.worker';
 import { draftOf, forgetDraft, keepDraft } from './drafts';
-import { useRehearsal } from './rehearsalStore';
+import { useRehearsal } from '../../document/rehearsal';
 
 export type Mode = 'real' | 'rehearsal';
 

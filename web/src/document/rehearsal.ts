@@ -11,8 +11,8 @@ import { readMachineFile } from '@nodaxis/core/machine/read';
 import type { Fault } from '@nodaxis/core/units/result';
 import { defineStore } from 'pinia';
 import { ref, shallowRef, toRaw } from 'vue';
-import { browserStore, storeFault } from '../../document/browserStore';
-import { useMachine } from '../../document/machine';
+import { browserStore, storeFault } from './browserStore';
+import { useMachine } from './machine';
 
 interface Kept {
   file: MachineFile;
