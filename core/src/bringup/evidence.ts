@@ -31,19 +31,19 @@ export interface Standing {
 const touches = (subject: string, print: Fingerprint): boolean =>
   Object.keys(print).some((path) => path === subject || path.startsWith(`${subject}.`));
 
-/**
- * Where every test of a machine stands: what passed, what a change has made doubtful and why, what is locked and until
- * when. Compares what each result depended on with the design as it is now, so that going back freshens it; rework by
- * hand makes stale what it touched whatever the design says. Only records of this `mode` count. `memo` keeps what an edit
- * did not touch from one call to the next.
- */
-export function standings(
-  m: Made,
-  instances: readonly Instance[],
-  journal: readonly JournalEntry[],
-  mode: TestRecord['mode'] = 'real',
-  memo = new PrintMemo(),
-): Standing[] {
+interface JournalIndex {
+  position: ReadonlyMap<string, number>;
+  newest: ReadonlyMap<string, TestRecord>;
+  byId: ReadonlyMap<string, TestRecord>;
+  reworks: readonly { entry: ReworkEntry; at: number }[];
+  waived: ReadonlyMap<string, string>;
+}
+/** A journal is only ever replaced by a longer one: what was found in it is found once. An edit of the design leaves it as it is. */
+const indexes = new WeakMap<readonly JournalEntry[], Partial<Record<TestRecord['mode'], JournalIndex>>>();
+
+function indexOf(journal: readonly JournalEntry[], mode: TestRecord['mode']): JournalIndex {
+  const known = indexes.get(journal);
+  if (known?.[mode]) return known[mode];
   const position = new Map<string, number>();
   const newest = new Map<string, TestRecord>();
   const byId = new Map<string, TestRecord>();
@@ -58,6 +58,25 @@ export function standings(
     } else if (e.kind === 'rework') reworks.push({ entry: e, at: i });
     else if (e.kind === 'waiver') waived.set(e.test, e.reason);
   });
+  const index = { position, newest, byId, reworks, waived };
+  indexes.set(journal, { ...known, [mode]: index });
+  return index;
+}
+
+/**
+ * Where every test of a machine stands: what passed, what a change has made doubtful and why, what is locked and until
+ * when. Compares what each result depended on with the design as it is now, so that going back freshens it; rework by
+ * hand makes stale what it touched whatever the design says. Only records of this `mode` count. `memo` keeps what an edit
+ * did not touch from one call to the next.
+ */
+export function standings(
+  m: Made,
+  instances: readonly Instance[],
+  journal: readonly JournalEntry[],
+  mode: TestRecord['mode'] = 'real',
+  memo = new PrintMemo(),
+): Standing[] {
+  const { position, newest, byId, reworks, waived } = indexOf(journal, mode);
   const byKey = new Map(instances.map((i) => [i.key, i]));
   const prints = new Map<string, Fingerprint>();
   const printOf = (i: Instance) => {
