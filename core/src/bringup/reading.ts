@@ -11,7 +11,6 @@ export const numberOf = (r: Readings, key: string): number => {
   return typeof v === 'object' ? baseValue(v) : NaN;
 };
 export const textOf = (r: Readings, key: string): string => (typeof r[key] === 'string' ? r[key] : '');
-export const ticked = (r: Readings, key: string): boolean => r[key] === true;
 
 const baseUnits: Partial<Record<Dimension, Unit>> = {
   length: 'mm',
@@ -34,7 +33,6 @@ export const measured = (value: number, dimension: Dimension): Quantity =>
 export const counted = (n: number): Quantity => quantity(n, '1', 'measured');
 
 /** Builders for what is to be entered. */
-export const tick = (key: string, title: string): Field => ({ key, title, type: 'tick' });
 export const choice = (
   key: string,
   title: string,
@@ -77,7 +75,6 @@ export const wayPrinter = ({ m, s, display }: At) => {
 /** What was not entered, or cannot be read as what is asked for. */
 export function unfilled(fields: readonly Field[], r: Readings): Field[] {
   return fields.filter((f) => {
-    if (f.type === 'tick' || f.type === 'text') return false;
     const v = r[f.key];
     if (v === undefined || v === '') return !f.optional;
     if (f.type === 'choice') return !f.options?.some((o) => o.value === v);

@@ -11,19 +11,10 @@ import { changedAt, revisionOf } from '../machine/file';
 import { showSetting } from '../settings/setting';
 import type { Display } from '../units/print';
 import { showQuantity } from '../units/print';
-import { sheets, sheetsOfConductors } from '../wiring/sheets';
+import { sheetNames, sheets, sheetsOfConductors } from '../wiring/sheets';
 import { terminalName } from '../wiring/wires';
 import type { ReportDocument, ReportSection } from './document';
 
-const sheetTitles: Record<(typeof sheets)[number], string> = {
-  mains: 'Mains',
-  'motor-power': 'Motor power',
-  signals: 'Signals',
-  inputs: 'Inputs',
-  outputs: 'Outputs',
-  'stop-chain': 'Stop chain',
-  spindle: 'Spindle',
-};
 const states = {
   locked: 'not done',
   open: 'not done',
@@ -123,7 +114,7 @@ export function machineRecord(
     const own = Object.entries(design.conductors).filter(([id]) => bySheet.get(id) === sheet);
     if (!own.length) continue;
     sections.push({
-      heading: `Wiring: ${sheetTitles[sheet]}`,
+      heading: `Wiring: ${sheetNames[sheet]}`,
       table: {
         head: ['No.', 'From', 'To', 'Colour', 'Section', 'Cable', 'State'],
         widths: [1, 3, 3, 1.2, 1.4, 3, 1.6],

@@ -7,6 +7,17 @@ import { roleOf } from '../machine/parts';
 export const sheets = ['mains', 'motor-power', 'signals', 'inputs', 'outputs', 'stop-chain', 'spindle'] as const;
 export type Sheet = (typeof sheets)[number];
 
+/** What the sheets of the diagram are called. */
+export const sheetNames: Record<Sheet, string> = {
+  mains: 'Mains',
+  'motor-power': 'Motor power',
+  signals: 'Signals',
+  inputs: 'Inputs',
+  outputs: 'Outputs',
+  'stop-chain': 'Stop chain',
+  spindle: 'Spindle',
+};
+
 /** The number of a sheet is the hundred of its conductors: 304 is drawn on sheet 3, and a reference to 3 leads there. */
 export const sheetNumberOf = (sheet: Sheet): number => sheets.indexOf(sheet);
 

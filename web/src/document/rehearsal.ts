@@ -44,14 +44,19 @@ export const useRehearsal = defineStore('rehearsal', () => {
     of = id;
     file.value = undefined;
     hidden.value = undefined;
-    const text = await browserStore.getItem<string>(keyOf(id)).catch(() => null);
-    if (!text || of !== id) return;
-    const kept = JSON.parse(text) as Kept;
-    const read = readMachineFile(JSON.stringify(kept.file));
-    if (!read.ok) return;
-    file.value = read.value;
-    hidden.value = kept.hidden;
-    turn.value = kept.turn;
+    fault.value = '';
+    try {
+      const text = await browserStore.getItem<string>(keyOf(id));
+      if (!text || of !== id) return;
+      const kept = JSON.parse(text) as Kept;
+      const read = readMachineFile(JSON.stringify(kept.file));
+      if (!read.ok) throw new Error(read.error[0]?.what);
+      file.value = read.value;
+      hidden.value = kept.hidden;
+      turn.value = kept.turn;
+    } catch (e) {
+      fault.value = `The last rehearsal cannot be taken up (${e instanceof Error ? e.message : String(e)}). Begin another one.`;
+    }
   }
   function begin(count: number, seed: number): void {
     const design = machine.design!;

@@ -2,6 +2,9 @@ import { choice, textOf } from '../reading';
 import { whole } from '../subjects';
 import type { BringUpTest } from '../test';
 
+/** A figure that ends within this of where it began has lost nothing, lost motion included; mm or °. */
+const CLOSES = 0.4;
+
 export const firstProgram: BringUpTest = {
   kind: 'first-program',
   version: 1,
@@ -81,7 +84,7 @@ export const firstProgram: BringUpTest = {
       if (b) bench.moveTo(b.id, middle(b) + j * span(b));
     }
     [a, b].forEach((x, i) => x && bench.moveTo(x.id, home[i]!));
-    const closed = [a, b].every((x, i) => !x || Math.abs(bench.gauge(x.id) - start[i]!) < 0.1 + (x.id ? 0.3 : 0));
+    const closed = [a, b].every((x, i) => !x || Math.abs(bench.gauge(x.id) - start[i]!) < CLOSES);
     return { shape: closed ? 'right' : 'open', pause: 'good' };
   },
 };

@@ -26,7 +26,6 @@ export const spindle: BringUpTest = {
       ...(design.roles[r] ? [`parts.${design.roles[r]}.data`] : []),
     ]),
     ...wiresOn(design, design.roles.spindleDrive, design.roles.spindle),
-    'overrides.spindle',
   ],
   steps: (m) => [
     'Coolant on and seen to flow, where it needs it.',

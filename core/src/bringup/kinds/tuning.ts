@@ -35,7 +35,7 @@ export const tuning: BringUpTest = {
       lags: 'lags, or gives an alarm',
     }),
   ],
-  judge(r) {
+  judge(r, { m, s }) {
     const result = textOf(r, 'result');
     if (result === 'calm') return { verdict: 'passed', says: ['It follows, and stands calm.'] };
     return {
@@ -53,7 +53,7 @@ export const tuning: BringUpTest = {
         {
           label: 'Tuned anew',
           why: 'Then the same moves again.',
-          rework: { subject: 'axes', text: 'Drive tuned anew', mends: () => false },
+          rework: { subject: `parts.${driverAt(m, s)?.id}.setup`, text: 'Drive tuned anew', mends: () => false },
         },
       ],
     };

@@ -28,6 +28,7 @@ const waiting = computed(() => mode.value === 'rehearsal' && !rehearsal.file);
 <template>
   <div class="bringup" :class="{ rehearsing: mode === 'rehearsal' }">
     <ModeBar @card="card = true" @close-up="close = true" />
+    <p v-if="mode === 'rehearsal' && rehearsal.fault" class="caution fault" role="alert">{{ rehearsal.fault }}</p>
     <section v-if="waiting" class="sheet empty stack">
       <h2>Rehearse the first power-up</h2>
       <p>
@@ -61,7 +62,8 @@ const waiting = computed(() => mode.value === 'rehearsal' && !rehearsal.file);
 .bringup {
   display: grid;
   grid-template-columns: 270px minmax(0, 1fr) 270px;
-  grid-template-rows: auto minmax(0, 1fr);
+  grid-template-rows: auto;
+  grid-auto-rows: minmax(0, 1fr);
   gap: 10px;
   height: 100%;
   min-height: 600px;
@@ -70,6 +72,9 @@ const waiting = computed(() => mode.value === 'rehearsal' && !rehearsal.file);
   grid-column: 1 / -1;
   max-width: 640px;
   align-self: start;
+}
+.fault {
+  grid-column: 1 / -1;
 }
 .over {
   position: fixed;

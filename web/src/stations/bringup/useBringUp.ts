@@ -78,6 +78,7 @@ function createBringUp() {
   watch([readings, note, photos], () => {
     if (Object.keys(readings.value).length || note.value || photos.value.length)
       keepDraft(draftKey.value, { readings: readings.value, note: note.value, photos: photos.value });
+    else forgetDraft(draftKey.value);
   });
 
   const fields = computed(() => {

@@ -22,7 +22,7 @@ import { useTrial } from '../../trial/useTrial';
 import AddConductor from './AddConductor.vue';
 import ColourSwatch from './ColourSwatch.vue';
 import ConductorEditor from './ConductorEditor.vue';
-import { sheetNames } from '../../widgets/diagram/sheetNames';
+import { sheetNames } from '@nodaxis/core/wiring/sheets';
 import type { SortKey } from './useConductorRows';
 import { useConductorRows } from './useConductorRows';
 

@@ -8,7 +8,7 @@ import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
 import NotesAndPictures from '../../widgets/NotesAndPictures.vue';
 import ColourSwatch from './ColourSwatch.vue';
-import { sheetNames } from '../../widgets/diagram/sheetNames';
+import { sheetNames } from '@nodaxis/core/wiring/sheets';
 
 /** One conductor at a time, as large as cold hands and a phone on a stool want it. */
 const machine = useMachine();

@@ -12,7 +12,7 @@ import LabelSheets from './LabelSheets.vue';
 import NextConductor from './NextConductor.vue';
 import PartsToWire from './PartsToWire.vue';
 import PlugSheets from './PlugSheets.vue';
-import { sheetNames } from '../../widgets/diagram/sheetNames';
+import { sheetNames } from '@nodaxis/core/wiring/sheets';
 
 /** The diagram brings its drawing library along: it is fetched when it is first looked at. */
 const WiringDiagram = defineAsyncComponent(() => import('./diagram/WiringDiagram.vue'));

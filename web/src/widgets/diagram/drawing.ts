@@ -7,7 +7,7 @@ import { sheetGraph, type GraphEdge, type SheetGraph } from '@nodaxis/core/wirin
 import { sheetNumberOf, type Sheet } from '@nodaxis/core/wiring/sheets';
 import type { Wires } from '@nodaxis/core/wiring/wires';
 import { fillsOf } from '../insulation';
-import { sheetNames } from './sheetNames';
+import { sheetNames } from '@nodaxis/core/wiring/sheets';
 
 /** A sheet of the diagram, or the overview of them all. */
 export type DrawnSheet = Sheet | 'overview';

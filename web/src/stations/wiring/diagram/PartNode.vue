@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { GraphNode } from '@nodaxis/core/wiring/diagram/sheetGraph';
 import { sheetNumberOf, type Sheet } from '@nodaxis/core/wiring/sheets';
-import { sheetNames } from '../../../widgets/diagram/sheetNames';
+import { sheetNames } from '@nodaxis/core/wiring/sheets';
 import { useTrial } from '../../../trial/useTrial';
 import PartSymbol from './PartSymbol.vue';
 

@@ -15,7 +15,7 @@ import { useMachine } from '../../../document/machine';
 import { download } from '../../../document/transfer';
 import TrialPanel from '../../../trial/TrialPanel.vue';
 import { useTrial } from '../../../trial/useTrial';
-import { sheetNames } from '../../../widgets/diagram/sheetNames';
+import { sheetNames } from '@nodaxis/core/wiring/sheets';
 import {
   graphOf,
   lineFills,
