@@ -56,6 +56,8 @@ export interface Rework {
   subject: string;
   text: string;
   mends: (f: HiddenFault) => boolean;
+  /** A switch that is put elsewhere along its axis by this, mm or °: in a rehearsal it then truly stands there. */
+  moved?: { device: string; by: number };
 }
 /** One way out: an edit of the machine file, or work at the machine. */
 export type Proposal = { label: string; why: string } & ({ command: Command } | { rework: Rework });
@@ -111,6 +113,8 @@ export interface BringUpTest {
   dependsOn(m: Made, s: Subject): readonly string[];
   steps(m: Made, s: Subject, display: Display): readonly string[];
   fields(m: Made, s: Subject, so: Readings): readonly Field[];
+  /** A program after ISO 6983 that this test runs next, to be saved and loaded at the machine. */
+  program?(m: Made, s: Subject, so: Readings): string | undefined;
   judge(readings: Readings, at: At): Judgement;
   /** Takes the readings on the simulated machine, as a careful person would. */
   rehearse(bench: Bench, s: Subject): Readings;

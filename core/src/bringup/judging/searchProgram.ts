@@ -1,4 +1,4 @@
-import { printNumber } from '../../units/print';
+import { perMinute, programNumber } from './programWords';
 
 /** A fast move one way, a slow one back, several times over: a loss cannot cancel itself out. */
 export interface SearchMoves {
@@ -23,14 +23,7 @@ const AT_SPEED_S = 0.15;
 
 /** A program after ISO 6983 for one trial of the speed search. Its first and last stop are the mark that is checked. */
 export function searchProgram({ letter, from, to, speed, repeats, slow, words, factor }: SearchMoves): string {
-  const at = (v: number) =>
-    printNumber(v * factor, 7)
-      .replace(/\s/g, '')
-      .replace('−', '-');
-  const perMinute = (v: number) =>
-    printNumber(v * 60, 7)
-      .replace(/\s/g, '')
-      .replace('−', '-');
+  const at = (v: number) => programNumber(v * factor);
   const machine = words === 'standard' ? '' : 'G53 ';
   const move = (v: number, f: number) => `${machine}G1 ${letter}${at(v)} F${perMinute(f)}`;
   return [

@@ -1,5 +1,5 @@
 import { forceDependencies, scaleDependencies } from '../dependencies';
-import { judgeSearch, rehearseSearch, searchFields, searchSteps } from '../judging/searchTest';
+import { judgeSearch, nextProgram, rehearseSearch, searchFields, searchSteps } from '../judging/searchTest';
 import { axes } from '../subjects';
 import type { BringUpTest } from '../test';
 
@@ -23,6 +23,7 @@ export const acceleration: BringUpTest = {
   ],
   steps: (m, s, display) => searchSteps('acceleration', m, s, display),
   fields: (m, s, so) => searchFields('acceleration', m, s, so),
+  program: (m, s, so) => nextProgram('acceleration', so, m, s),
   judge: (r, at) => judgeSearch('acceleration', r, at),
   rehearse: (bench, s) => rehearseSearch('acceleration', bench, s),
 };

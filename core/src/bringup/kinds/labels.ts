@@ -1,6 +1,6 @@
 import { choice, textOf } from '../reading';
 import { whole } from '../subjects';
-import type { BringUpTest } from '../test';
+import type { BringUpTest, Readings } from '../test';
 
 export const labels: BringUpTest = {
   kind: 'labels',
@@ -19,16 +19,46 @@ export const labels: BringUpTest = {
     'Look at the leads that the makers have fitted: their colours against the sheet that came with them.',
     'Look for an earth terminal on every part with a metal case.',
   ],
-  fields: () => [choice('result', 'What you found', { alike: 'All alike', differs: 'Something differs' })],
-  judge: (r) =>
-    textOf(r, 'result') === 'alike'
-      ? { verdict: 'passed', says: ['Parts and file say the same.'] }
-      : {
-          verdict: 'failed',
-          says: ['Something is printed otherwise than the file has it.'],
-          causes: [
-            'Correct the terminal on Wiring (its true function stays, its printed label changes), then look again.',
-          ],
+  fields: (m, _s, so) => [
+    choice('result', 'What you found', { alike: 'All alike', differs: 'Something differs' }),
+    ...(textOf(so, 'result') === 'differs'
+      ? [
+          choice(
+            'part',
+            'On which part',
+            Object.fromEntries(Object.entries(m.design.parts).map(([id, p]) => [id, `${p.designation} ${p.name}`])),
+          ),
+        ]
+      : []),
+  ],
+  judge(r, { m }) {
+    if (textOf(r, 'result') === 'alike') return { verdict: 'passed', says: ['Parts and file say the same.'] };
+    const id = textOf(r, 'part');
+    const part = m.design.parts[id];
+    const name = part ? `${part.designation} ${part.name}` : 'A part';
+    return {
+      verdict: 'failed',
+      says: [`${name} is printed otherwise than the file has it.`],
+      causes: [
+        'A board is printed wrongly: what counts is what a terminal does, not what stands beside it.',
+        'The file has another version of the part: correct the terminal on Wiring (its function stays, its printed label changes).',
+      ],
+      proposals: [
+        {
+          label: 'Each conductor was put where its function truly is, and the print corrected with a label',
+          why: 'Then hold all of it against the file once more.',
+          rework: {
+            subject: `parts.${id}`,
+            text: `${name}: conductors put where their function truly is, print corrected`,
+            mends: (f) => f.kind === 'misprinted' && m.figures.plan.inputs[f.a]?.part === id,
+          },
         },
-  rehearse: () => ({ result: 'alike' }),
+      ],
+    };
+  },
+  rehearse(bench): Readings {
+    const { inputs } = bench.made.figures.plan;
+    const wrong = bench.truth.faults.flatMap((f) => (f.kind === 'misprinted' ? [inputs[f.a]?.part] : []))[0];
+    return wrong ? { result: 'differs', part: wrong } : { result: 'alike' };
+  },
 };

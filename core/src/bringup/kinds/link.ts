@@ -2,6 +2,9 @@ import { choice, textOf } from '../reading';
 import { partsOf } from '../subjects';
 import type { BringUpTest } from '../test';
 
+/** Five minutes, in steps of the simulation. */
+const WATCH_STEPS = 300_000;
+
 export const link: BringUpTest = {
   kind: 'link',
   version: 1,
@@ -15,6 +18,7 @@ export const link: BringUpTest = {
   dependsOn: ({ design }) => [
     'roles.host',
     'roles.controller',
+    ...(design.roles.host ? [`parts.${design.roles.host}.data.class`] : []),
     ...(design.roles.controller ? [`parts.${design.roles.controller}.data.link`] : []),
   ],
   steps: () => [
@@ -28,7 +32,7 @@ export const link: BringUpTest = {
       none: 'is not found',
     }),
   ],
-  judge(r) {
+  judge(r, { m, s }) {
     const result = textOf(r, 'result');
     if (result === 'holds') return { verdict: 'passed', says: ['The link stands.'] };
     return {
@@ -46,7 +50,22 @@ export const link: BringUpTest = {
               'A lead without a screen beside the motor cables.',
               'A loop through two earths.',
             ],
+      proposals: [
+        {
+          label: 'Power saving off, and another lead fitted',
+          why: 'The lead beside no motor cable, with its screen on. Then watch again for as long.',
+          rework: {
+            subject: `parts.${s.part}`,
+            text: `Link of ${m.design.parts[s.part!]!.designation}: power saving off, another lead`,
+            mends: (f) => f.kind === 'link-drops',
+          },
+        },
+      ],
     };
   },
-  rehearse: () => ({ result: 'holds' }),
+  rehearse(bench) {
+    if (bench.on().look().state === 'no-power') return { result: 'none' };
+    bench.run(WATCH_STEPS);
+    return { result: bench.events.some(({ event }) => event.code === 'link-lost') ? 'drops' : 'holds' };
+  },
 };

@@ -5,6 +5,9 @@ import type { BringUpTest } from '../test';
 import { showValue } from '../../units/print';
 
 const LEAST_OHM = 500;
+/** What a meter shows across sound loads, and from them to the frame. */
+const LOADS_OHM = 4700;
+const FRAME_OHM = 2e6;
 
 export const shorts: BringUpTest = {
   kind: 'shorts',
@@ -43,14 +46,18 @@ export const shorts: BringUpTest = {
           rework: {
             subject: `parts.${s.part}`,
             text: `Short on ${m.design.parts[s.part!]!.designation} removed`,
-            mends: () => false,
+            mends: (f) => f.kind === 'supply-short' && f.part === s.part,
           },
         },
       ],
     };
   },
-  rehearse: (bench) => ({
-    across: measured(Math.round(bench.around(4700, 0.3)), 'resistance'),
-    frame: measured(Math.round(bench.around(2e6, 0.3)), 'resistance'),
-  }),
+  rehearse(bench, s) {
+    const short = bench.truth.faults.find((f) => f.kind === 'supply-short' && f.part === s.part);
+    const across = short?.kind === 'supply-short' ? short.ohm : LOADS_OHM;
+    return {
+      across: measured(Number(bench.around(across, 0.3).toPrecision(2)), 'resistance'),
+      frame: measured(Number(bench.around(FRAME_OHM, 0.3).toPrecision(2)), 'resistance'),
+    };
+  },
 };

@@ -1,5 +1,5 @@
 import { forceDependencies, scaleDependencies } from '../dependencies';
-import { judgeSearch, rehearseSearch, searchFields, searchSteps } from '../judging/searchTest';
+import { judgeSearch, nextProgram, rehearseSearch, searchFields, searchSteps } from '../judging/searchTest';
 import { axes } from '../subjects';
 import type { BringUpTest } from '../test';
 
@@ -23,6 +23,7 @@ export const speed: BringUpTest = {
   ],
   steps: (m, s, display) => searchSteps('speed', m, s, display),
   fields: (m, s, so) => searchFields('speed', m, s, so),
+  program: (m, s, so) => nextProgram('speed', so, m, s),
   judge: (r, at) => judgeSearch('speed', r, at),
   rehearse: (bench, s) => rehearseSearch('speed', bench, s),
 };

@@ -98,9 +98,7 @@ export const squareness: BringUpTest = {
       : undefined;
     const back = `to minus by ${lead}`;
     const proposals: Proposal[] = [];
-    const mends = (f: HiddenFault) =>
-      (f.kind === 'skewed' && f.axis === s.axis) ||
-      (f.kind === 'switch-moved' && m.design.parts[f.device]?.mount?.axis === s.axis);
+    const mends = (f: HiddenFault) => f.kind === 'skewed' && f.axis === s.axis;
     if (sides === 'each-own-switch' || sides === 'motor-by-motor')
       proposals.push({
         label: `Move the ${ahead} switch ${back}`,
@@ -109,24 +107,22 @@ export const squareness: BringUpTest = {
           subject: own[0]?.part ? `parts.${own[0].part}` : `axes.${s.axis}.reference`,
           text: `${ahead} switch of ${axis.letter} moved ${back}`,
           mends,
+          ...(own[0]?.part ? { moved: { device: own[0].part, by: -Math.abs(found.lead) } } : {}),
         },
       });
-    else if (sides === 'stored-offset')
+    else if (sides === 'stored-offset') {
+      // The slave is the second motor; what it leads by comes off its offset.
+      const slaveLeads = axis.drives[1]?.side === 'right' ? found.lead : -found.lead;
+      const offset = Number((figureOr(axis.reference.slaveOffset, 0) - slaveLeads).toFixed(2));
       proposals.push({
-        label: `Offset of the slave ${back}`,
-        why: 'The control moves the slave on by that once the master has its datum.',
+        label: `Set the slave’s offset to ${way(offset, 4)}`,
+        why: 'The control moves the slave on by that once the master has its datum. Reference again and measure once more.',
         command: {
           name: 'set-field',
-          args: {
-            path: `axes.${s.axis}.reference.slaveOffset`,
-            value: measured(
-              Number((figureOr(axis.reference.slaveOffset, 0) + (side === 1 ? -1 : 1) * found.lead).toFixed(2)),
-              'length',
-            ),
-          },
+          args: { path: `axes.${s.axis}.reference.slaveOffset`, value: measured(offset, 'length') },
         },
       });
-    else
+    } else
       proposals.push({
         label: `Power off, ${ahead} end moved ${back}, couplings clamped again`,
         why: 'Both motors move together here, so that nothing but the couplings can square it.',

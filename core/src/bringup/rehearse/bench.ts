@@ -127,17 +127,12 @@ export class Bench {
   around(value: number, share = 0.01): number {
     return value * (1 + (this.random.next() * 2 - 1) * share);
   }
-  /** Runs a program of the speed search and says whether the mark was met again, within what a gauge tells. */
-  trial(axis: string, moves: SearchMoves, acceleration?: number): boolean {
+  /** Loads a program and starts it. One that its own reader refuses is a mistake of whoever wrote the test. */
+  start(text: string): this {
     const { settings } = this.input;
-    const i = settings.axes.findIndex((a) => a.id === axis);
-    const own = this.sim.controller.settings.axes[i]!;
-    own.maxSpeed = Math.max(own.maxSpeed, moves.speed);
-    if (acceleration) own.acceleration = acceleration;
-    this.moveTo(axis, moves.from);
-    const before = this.gauge(axis);
+    const now = this.look();
     const { program, faults } = readProgram(
-      searchProgram(moves),
+      text,
       {
         letters: settings.axes.map((a) => a.letter),
         linear: settings.axes.map((a) => a.linear),
@@ -147,15 +142,26 @@ export class Bench {
         maxRpm: undefined,
       },
       {
-        start: this.look().axes.map((a) => a.position),
-        offsets: this.look().work.sets.map((s) => [...s]),
-        active: this.look().work.active,
+        start: now.axes.map((a) => a.position),
+        offsets: now.work.sets.map((s) => [...s]),
+        active: now.work.active,
       },
     );
     if (faults[0]) throw new Error(faults[0].what);
     this.sim.act({ type: 'load', program });
     this.sim.act({ type: 'run' });
-    this.settle();
+    return this;
+  }
+  /** Runs a program of the speed search and says whether the mark was met again, within what a gauge tells. */
+  trial(axis: string, moves: SearchMoves, acceleration?: number): boolean {
+    const { settings } = this.input;
+    const i = settings.axes.findIndex((a) => a.id === axis);
+    const own = this.sim.controller.settings.axes[i]!;
+    own.maxSpeed = Math.max(own.maxSpeed, moves.speed);
+    if (acceleration) own.acceleration = acceleration;
+    this.moveTo(axis, moves.from);
+    const before = this.gauge(axis);
+    this.start(searchProgram(moves)).settle();
     if (this.look().state !== 'at-rest') return false;
     const [a, b] = this.motorsOf(axis);
     const racked = b !== undefined && Math.abs(this.gauge(axis, 0) - this.gauge(axis, 1)) > SKEW_SEEN;

@@ -1,7 +1,7 @@
 import { deriveFigures } from '../../derivation/figures';
 import type { Design } from '../../machine/design';
 import { simulationInput } from '../../motion/simulation/simulation';
-import { drawFaults } from '../../motion/truth/candidates';
+import { drawFaults, hideableFaults } from '../../motion/truth/candidates';
 import type { HiddenFault } from '../../motion/truth/hiddenFault';
 import type { Derived } from '../../units/derived';
 import { gather, mapKnown } from '../../units/derived';
@@ -19,15 +19,19 @@ export interface HiddenMachine {
 /** A machine with as many hidden faults as wanted, each of another kind; the same for the same seed. */
 export const hideFaults = (built: Design, count: number, seed: number): HiddenMachine => ({
   built,
-  faults: drawFaults(built, deriveFigures(built).plan.inputs, count, seed),
+  faults: drawFaults(hideableFaults(built, deriveFigures(built).plan.inputs), count, seed),
   seed,
 });
 
-/** Work at the machine: what it mends is no longer hidden. */
-export const afterRework = (hidden: HiddenMachine, rework: Rework): HiddenMachine => ({
-  ...hidden,
-  faults: hidden.faults.filter((f) => !rework.mends(f)),
-});
+/** Work at the machine: what it mends is no longer hidden, and a switch that was moved stands elsewhere. */
+export function afterRework(hidden: HiddenMachine, { mends, moved }: Rework): HiddenMachine {
+  const left = hidden.faults.filter((f) => !mends(f));
+  if (!moved) return { ...hidden, faults: left };
+  const ofSwitch = (f: HiddenFault) => f.kind === 'switch-moved' && f.device === moved.device;
+  const before = left.reduce((sum, f) => sum + (f.kind === 'switch-moved' && ofSwitch(f) ? f.by : 0), 0);
+  const now: HiddenFault = { kind: 'switch-moved', device: moved.device, by: before + moved.by };
+  return { ...hidden, faults: [...left.filter((f) => !ofSwitch(f)), now] };
+}
 
 /**
  * A bench with the true machine under the settings of the file as it stands now: `made` is what the control is told,

@@ -30,7 +30,9 @@ export type ControllerCommand =
   | { type: 'single-step'; on: boolean }
   | { type: 'trim'; of: 'feed' | 'rapid' | 'spindle'; share: number }
   | { type: 'spindle'; direction: 1 | -1 | 0; rpm: number }
-  | { type: 'coolant'; on: boolean };
+  | { type: 'coolant'; on: boolean }
+  /** The host computer is gone for a moment: whatever it was moving comes to rest. */
+  | { type: 'link-lost' };
 
 /** A work zero set by touching: a plate of known thickness, the tool itself as the contact, or a plate on a corner. */
 export type TouchPlan =

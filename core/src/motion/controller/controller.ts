@@ -172,6 +172,10 @@ export class Controller {
         return this.startRun(c.from ?? 0);
       case 'pause':
         return this.run?.pause({ by: 'hand' });
+      case 'link-lost':
+        this.say({ code: 'link-lost' });
+        this.release(undefined);
+        return this.run?.pause({ by: 'link' });
       case 'continue':
         return this.proceed();
       case 'abandon':

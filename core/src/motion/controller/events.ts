@@ -24,6 +24,7 @@ export type Refusal =
 export type ControllerEvent =
   | { code: 'powered' }
   | { code: 'power-lost' }
+  | { code: 'link-lost' }
   | { code: 'datum-absolute'; letter: string }
   | { code: 'stop-pressed' }
   | { code: 'stop-released' }
@@ -60,7 +61,7 @@ export type ControllerEvent =
   | { code: 'probe-seen' }
   | { code: 'program-loaded'; lines: number }
   | { code: 'program-started'; line: number }
-  | { code: 'program-paused'; line: number; by: 'hand' | 'halt' | 'tool' | 'step' | 'input'; tool?: number }
+  | { code: 'program-paused'; line: number; by: 'hand' | 'halt' | 'tool' | 'step' | 'input' | 'link'; tool?: number }
   | { code: 'program-continued' }
   | { code: 'program-abandoned'; line: number }
   | { code: 'program-interrupted'; line: number }
@@ -95,6 +96,8 @@ export function tell(e: ControllerEvent, display: Display): string {
   switch (e.code) {
     case 'powered':
       return 'The control has power.';
+    case 'link-lost':
+      return 'The link to the host computer broke off: what was held by hand is let go, and a program waits.';
     case 'power-lost':
       return 'The control has lost its power. Offsets are kept; what the motors did since, it cannot know.';
     case 'datum-absolute':
@@ -178,6 +181,7 @@ export function tell(e: ControllerEvent, display: Display): string {
         tool: `Line ${e.line} wants tool ${e.tool ?? '?'}: fit it, then continue.`,
         step: `One step done, at line ${e.line}. Continue for the next.`,
         input: `The pause input holds the program at line ${e.line}.`,
+        link: `The program waits at line ${e.line}, as the host computer was gone. Find out why before you continue.`,
       }[e.by];
     case 'program-continued':
       return 'The program goes on where it was.';

@@ -26,7 +26,7 @@ export interface RunHost {
 }
 
 /** Why a run stands. */
-export type Hold = { by: 'hand' | 'halt' | 'tool' | 'step' | 'input'; tool?: number };
+export type Hold = { by: 'hand' | 'halt' | 'tool' | 'step' | 'input' | 'link'; tool?: number };
 
 /**
  * A program on its way: it plans the speed along the path within every axis's limits, slows for corners, and can be held

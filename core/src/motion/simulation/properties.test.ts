@@ -5,7 +5,7 @@ import { dunnock } from '../../samples/dunnock';
 import { wren } from '../../samples/wren';
 import { JOG_TIMEOUT_S } from '../controller/controller';
 import { rigOf } from '../testing/rig';
-import { drawFaults } from '../truth/candidates';
+import { drawFaults, hideableFaults } from '../truth/candidates';
 import { Simulation } from './simulation';
 
 const referenced = (make: typeof dunnock) => {
@@ -89,7 +89,7 @@ describe('the same story again', () => {
     for (const seed of [1, 2, 3]) {
       const file = dunnock();
       const plan = rigOf(file, { off: true }).figures.plan;
-      const faults = drawFaults(file.design, plan.inputs, 4, seed);
+      const faults = drawFaults(hideableFaults(file.design, plan.inputs), 4, seed);
       const r = rigOf(file, { faults, seed, off: true });
       r.sim.startTrace();
       r.start();

@@ -290,6 +290,8 @@ export class Simulation {
       const t = controller.timeS;
       plant.step(this.pulses, t, STEP_S, this.spindleWanted());
       if (this.noisy.length || this.spikes.length) this.disturb(t);
+      const { linkDropsPerS } = this.input.truth;
+      if (linkDropsPerS && plant.random.next() < linkDropsPerS * STEP_S) this.loseLink();
       this.settle(t);
       if (this.trace) this.write(t);
     }
@@ -343,6 +345,10 @@ export class Simulation {
         changed = true;
       }
     if (changed) this.look(t);
+  }
+
+  private loseLink(): void {
+    if (this.controller.state !== 'no-power') this.controller.command({ type: 'link-lost' });
   }
 
   private write(t: number): void {

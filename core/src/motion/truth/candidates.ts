@@ -1,8 +1,13 @@
 import type { Design } from '../../machine/design';
 import type { TerminalRef } from '../../machine/ids';
 import { isProtective } from '../../machine/connections';
+import { earthPath } from '../../wiring/earthPath';
 import { Random } from '../plant/random';
 import type { HiddenFault } from './hiddenFault';
+
+/** Kinds that nothing shows while the machine runs: a meter finds them with the power off, or a bad day does. */
+const SEEN_BY_METER: readonly HiddenFault['kind'][] = ['earth-poor'];
+export const showsWhileRunning = (f: HiddenFault): boolean => !SEEN_BY_METER.includes(f.kind);
 
 /** Every fault that this machine could hide, for a hand to choose from. */
 export function hideableFaults(design: Design, inputs: Readonly<Record<string, TerminalRef>>): HiddenFault[] {
@@ -49,28 +54,33 @@ export function hideableFaults(design: Design, inputs: Readonly<Record<string, T
     }
   for (const [id, c] of circuits) if (isProtective(c)) faults.push({ kind: 'loose-wire', circuit: id, perS: 0.5 });
   const limits = circuits.filter(([, c]) => c.devices.some((d) => design.parts[d]?.mount));
-  limits.forEach(([a], i) => limits.slice(i + 1).forEach(([b]) => faults.push({ kind: 'inputs-swapped', a, b })));
+  limits.forEach(([a], i) =>
+    limits.slice(i + 1).forEach(([b]) => {
+      faults.push({ kind: 'inputs-swapped', a, b });
+      if (inputs[a]!.part === inputs[b]!.part) faults.push({ kind: 'misprinted', a, b });
+    }),
+  );
   if (design.roles.spindle)
     for (const [id, c] of circuits) if (isProtective(c)) faults.push({ kind: 'noise', circuit: id, perS: 0.4 });
   faults.push({ kind: 'weak-supply', share: 0.35 });
+  for (const [id, part] of Object.entries(design.parts)) {
+    if (part.data.class === 'supply') faults.push({ kind: 'supply-short', part: id, ohm: 0.4 });
+    if (part.data.class !== 'terminal-strip' && earthPath(design, id)?.conductors.length)
+      faults.push({ kind: 'earth-poor', part: id, ohm: 3 });
+  }
+  if (design.roles.host) faults.push({ kind: 'link-drops', perS: 0.05 });
   return faults;
 }
 
-/** Draws faults by a seed, each of another kind, so that nobody knows what is hidden. */
-export function drawFaults(
-  design: Design,
-  inputs: Readonly<Record<string, TerminalRef>>,
-  count: number,
-  seed: number,
-): HiddenFault[] {
+/** Draws some of these faults by a seed, each of another kind, so that nobody knows what is hidden. */
+export function drawFaults(from: readonly HiddenFault[], count: number, seed: number): HiddenFault[] {
   const random = new Random(seed);
-  const left = hideableFaults(design, inputs);
   const drawn: HiddenFault[] = [];
   while (drawn.length < count) {
-    const kinds = [...new Set(left.map((f) => f.kind))].filter((k) => !drawn.some((d) => d.kind === k));
+    const kinds = [...new Set(from.map((f) => f.kind))].filter((k) => !drawn.some((d) => d.kind === k));
     if (!kinds.length) break;
     const kind = kinds[random.below(kinds.length)]!;
-    const ofKind = left.filter((f) => f.kind === kind);
+    const ofKind = from.filter((f) => f.kind === kind);
     drawn.push(ofKind[random.below(ofKind.length)]!);
   }
   return drawn;

@@ -21,7 +21,11 @@ export type HiddenFault =
   | { kind: 'index-near-trip'; axis: string }
   | { kind: 'switch-moved'; device: string; by: number }
   | { kind: 'skewed'; axis: string; by: number }
-  | { kind: 'backlash'; axis: string; by: number };
+  | { kind: 'backlash'; axis: string; by: number }
+  | { kind: 'earth-poor'; part: string; ohm: number }
+  | { kind: 'supply-short'; part: string; ohm: number }
+  | { kind: 'misprinted'; a: string; b: string }
+  | { kind: 'link-drops'; perS: number };
 
 export type HiddenFaultKind = HiddenFault['kind'];
 
@@ -45,6 +49,10 @@ export const hiddenFaultTitle: Record<HiddenFaultKind, string> = {
   'switch-moved': 'A switch that has moved',
   skewed: 'A gantry that stands crooked',
   backlash: 'Worn: lost motion on reversal',
+  'earth-poor': 'An earth lug that sits on paint',
+  'supply-short': 'A short behind a supply',
+  misprinted: 'A board that is printed wrongly',
+  'link-drops': 'A link to the host that breaks off',
 };
 
 /** The fault in words, once it may be told. */
@@ -92,5 +100,13 @@ export function revealFault(f: HiddenFault, design: Design): string {
       return `The gantry of ${axis(f.axis)} stands ${printNumber(Math.abs(f.by), 3)} mm crooked.`;
     case 'backlash':
       return `${axis(f.axis)} has ${printNumber(f.by, 3)} mm of lost motion.`;
+    case 'earth-poor':
+      return `The earth lug of ${part(f.part)} sits on paint: ${printNumber(f.ohm, 2)} Ω.`;
+    case 'supply-short':
+      return `Plus and minus behind ${part(f.part)} touch: it shuts down as soon as it is switched on.`;
+    case 'misprinted':
+      return `The terminals of “${circuitName(design, f.a)}” and “${circuitName(design, f.b)}” are printed the wrong way round on the board.`;
+    case 'link-drops':
+      return 'The link to the host computer breaks off now and then.';
   }
 }

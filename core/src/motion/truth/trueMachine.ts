@@ -19,6 +19,8 @@ export interface TrueMachine {
   unable: readonly string[];
   /** Circuits that catch noise while the spindle runs, or come loose while something moves: trips a second. */
   noise: Readonly<Record<string, { perS: number; while: 'spindle' | 'motion' }>>;
+  /** How often the link to the host breaks off, a second; 0 where it stands. */
+  linkDropsPerS: number;
   /** How far the second motor's side of each axis stands ahead, in the order of the axes. */
   skew: readonly number[];
   /** What was worked in, for whoever may look inside. */
@@ -39,6 +41,7 @@ export function trueMachine(
   const pressed: string[] = [];
   const unable: string[] = [];
   const noise: Record<string, { perS: number; while: 'spindle' | 'motion' }> = {};
+  let linkDropsPerS = 0;
   const skew = design.axisOrder.map(() => 0);
   const plantChanges: ((p: PlantModel) => void)[] = [];
   const motor = (p: PlantModel, axis: string, drive: number) =>
@@ -130,11 +133,25 @@ export function trueMachine(
         design = { ...design, parts: { ...design.parts, [f.device]: { ...part, elements } } };
         break;
       }
-      case 'inputs-swapped': {
+      case 'inputs-swapped':
+      case 'misprinted': {
         const [a, b] = [inputs[f.a], inputs[f.b]];
         if (a && b) design = { ...design, conductors: swapEnds(design.conductors, a, b) };
         break;
       }
+      case 'supply-short': {
+        // It shuts down at once: nothing behind its plus gets anything.
+        const part = design.parts[f.part];
+        const behind = (t: TerminalRef) => t.part === f.part && part?.terminals[t.terminal]?.role === 'supply-out-plus';
+        const rest = Object.entries(design.conductors).filter(([, c]) => !behind(c.from) && !behind(c.to));
+        design = { ...design, conductors: Object.fromEntries(rest) };
+        break;
+      }
+      case 'earth-poor':
+        break;
+      case 'link-drops':
+        linkDropsPerS = f.perS;
+        break;
       case 'wire-off': {
         const { [f.conductor]: _gone, ...rest } = design.conductors;
         design = { ...design, conductors: rest };
@@ -143,7 +160,7 @@ export function trueMachine(
     }
   return mapKnown(plantModel(design), (plant) => {
     for (const change of plantChanges) change(plant);
-    return { design, plant, stuck, pressed, unable, noise, skew, faults };
+    return { design, plant, stuck, pressed, unable, noise, linkDropsPerS, skew, faults };
   });
 }
 

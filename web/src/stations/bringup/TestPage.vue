@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { nextProgram } from '@nodaxis/core/bringup/judging/searchTest';
 import { sayStale } from '@nodaxis/core/bringup/evidence';
 import type { Proposal } from '@nodaxis/core/bringup/test';
 import { baseValue } from '@nodaxis/core/units/quantity';
@@ -50,11 +49,7 @@ const reached = computed(() => {
   return typeof v === 'object' ? baseValue(v) : undefined;
 });
 const stale = computed(() => s.value.stale.map((r) => sayStale(r, made.value!.design, bringUp.titleOf)));
-const program = computed(() =>
-  test.value.kind === 'speed' || test.value.kind === 'acceleration'
-    ? nextProgram(test.value.kind, readings.value, made.value!, s.value.instance.subject)
-    : undefined,
-);
+const program = computed(() => test.value.program?.(made.value!, s.value.instance.subject, readings.value));
 const saveProgram = () => download(`${s.value.instance.key.replace('/', '-')}.nc`, program.value!, 'text/plain');
 async function addPhoto(e: Event) {
   const input = e.target as HTMLInputElement;
@@ -130,7 +125,7 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
       </ol>
       <TravelRuler v-if="axis" class="ruler" :axis="axis" :position="reached" />
       <div v-if="program" class="row">
-        <button class="plain-button framed" @click="saveProgram">Save the program of the next trial</button>
+        <button class="plain-button framed" @click="saveProgram">{{ test.kind === 'first-program' ? 'Save its program' : 'Save the program of the next trial' }}</button>
         <small class="soft">ISO 6983, made for this axis and its travel.</small>
       </div>
       <JudgementView

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { drawFaults, hideableFaults } from '@nodaxis/core/motion/truth/candidates';
+import { drawFaults, hideableFaults, showsWhileRunning } from '@nodaxis/core/motion/truth/candidates';
 import type { HiddenFault } from '@nodaxis/core/motion/truth/hiddenFault';
 import { hiddenFaultTitle, revealFault } from '@nodaxis/core/motion/truth/hiddenFault';
 import { computed, ref } from 'vue';
@@ -10,7 +10,7 @@ import { usePractice } from './usePractice';
 const machine = useMachine();
 const practice = usePractice();
 const { faults, seed, drillId } = practice;
-const all = computed(() => hideableFaults(machine.design!, machine.figures!.plan.inputs));
+const all = computed(() => hideableFaults(machine.design!, machine.figures!.plan.inputs).filter(showsWhileRunning));
 const kinds = computed(() => [...new Set(all.value.map((f) => f.kind))]);
 const kind = ref('');
 const ofKind = computed(() => all.value.filter((f) => f.kind === kind.value));
@@ -24,7 +24,7 @@ function add() {
 }
 function draw() {
   seed.value = 1 + Math.floor(Math.random() * 1_000_000);
-  faults.value = drawFaults(machine.design!, machine.figures!.plan.inputs, count.value, seed.value);
+  faults.value = drawFaults(all.value, count.value, seed.value);
   shown.value = false;
 }
 const remove = (f: HiddenFault) => (faults.value = faults.value.filter((x) => x !== f));
