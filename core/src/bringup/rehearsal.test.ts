@@ -55,6 +55,34 @@ describe('belief and truth', () => {
     if (!('rework' in way)) throw new Error('no rework');
     expect(afterRework({ built, faults: both, seed: 1 }, way.rework).faults).toEqual([both[1]]);
   });
+  it('the first program is drawn and watched: as drawn, of another size by other pulses, or not at all', () => {
+    const shape = (faults: readonly HiddenFault[]) => tried('first-program/machine', faults).readings.shape;
+    expect(tried('first-program/machine', []).readings).toEqual({ shape: 'right', pause: 'good' });
+    expect(shape([{ kind: 'other-pulses', axis: 'x', factor: 0.5 }])).toBe('size');
+    // Its way to the switch is mirrored too, so that the datum is not even found.
+    expect(shape(reversed)).toBe('open');
+  });
+  it('the probe is touched off five times; with its conductor off nothing comes down', () => {
+    const spread = tried('probe/device-probe', []).readings.spread;
+    expect(typeof spread === 'object' && Number(spread.entered)).toBeLessThan(0.01);
+    const off = Object.keys(built.conductors).find((id) => {
+      const { from, to } = built.conductors[id]!;
+      return [from.part, to.part].includes('device-probe') && [from.part, to.part].includes(built.roles.controller!);
+    })!;
+    expect(tried('probe/device-probe', [{ kind: 'wire-off', conductor: off }]).readings).toEqual({ lamp: 'dark' });
+  });
+  it('what is measured without power, or only watched: earth through the true conductors, a short, a link that breaks off', () => {
+    const ohm = (key: string, faults: readonly HiddenFault[]) => {
+      const v = tried(key, faults).readings;
+      return Object.values(v).map((q) => (typeof q === 'object' ? Number(q.entered) : NaN))[0]!;
+    };
+    expect(ohm('earth/motor-x-0', [])).toBeLessThan(0.15);
+    expect(ohm('earth/motor-x-0', [{ kind: 'wire-off', conductor: 'drive-x-0/protective-earth' }])).toBe(1e6);
+    // A lug of one part says nothing of another.
+    expect(ohm('earth/motor-x-0', [{ kind: 'earth-poor', part: 'motor-y-0', ohm: 3 }])).toBeLessThan(0.15);
+    expect(ohm('shorts/motor-supply', [{ kind: 'supply-short', part: 'motor-supply', ohm: 0.4 }])).toBeLessThan(1);
+    expect(tried('link/host', [{ kind: 'link-drops', perS: 0.05 }]).readings).toEqual({ result: 'drops' });
+  });
   it('a moved switch is measured, and taken into the file the test passes', () => {
     const moved: HiddenFault[] = [{ kind: 'switch-moved', device: 'device-limit-and-reference-x', by: 3 }];
     const { judgement } = tried('reference-run/x', moved);

@@ -7,7 +7,7 @@ import { showValue } from '../../units/print';
 import { quantity } from '../../units/quantity';
 import { choice, measured, numberOf, rampOf, reading, speedOf, textOf } from '../reading';
 import type { Bench } from '../rehearse/bench';
-import type { At, Field, Judgement, Made, Readings, Subject } from '../test';
+import type { At, Field, Judgement, Made, Proposal, Readings, Rework, Subject } from '../test';
 import { axisAt, figuresAt } from '../test';
 import type { Trial } from './search';
 import { MOST_OF_MODEL, nextTrial } from './search';
@@ -168,11 +168,12 @@ export function judgeSearch(sought: Sought, r: Readings, at: At): Judgement {
       plot,
       says: ['It loses steps even at a quarter of what was expected.'],
       causes: [
-        'The supply gives way.',
-        'The current is set too low.',
-        'The axis runs hard: turn it by hand, power off.',
         'A coupling slips.',
+        'The current is set too low.',
+        'The supply gives way.',
+        'The axis runs hard: turn it by hand, power off.',
       ],
+      proposals: waysFromNothing(m, s),
     };
   const use = next.limit * DERATING;
   const now = sought === 'speed' ? own.maxSpeed : own.acceleration;
@@ -213,6 +214,50 @@ export function judgeSearch(sought: Sought, r: Readings, at: At): Judgement {
       },
     ],
   };
+}
+/** Work at the machine when no trial held, the quickest to look at first. */
+function waysFromNothing(m: Made, s: Subject): Proposal[] {
+  const axis = axisAt(m, s);
+  const supply = m.design.roles.motorSupply;
+  const why = 'Then search again from the beginning.';
+  const way = (label: string, subject: string, text: string, mends: Rework['mends'] = () => false): Proposal => ({
+    label,
+    why,
+    rework: { subject, text, mends },
+  });
+  return [
+    ...axis.drives.map((d, i) => {
+      const name = axis.drives.length > 1 ? `${axis.letter} ${d.side}` : axis.letter;
+      return way(
+        `Coupling of ${name} tightened`,
+        `axes.${s.axis}.drives.${i}`,
+        `Coupling of ${name} tightened`,
+        (f) => f.kind === 'loose-coupling' && f.axis === s.axis && f.drive === i,
+      );
+    }),
+    ...axis.drives.flatMap((d) =>
+      d.driver
+        ? [
+            way(
+              `Current of ${m.design.parts[d.driver]?.designation} set at the drive as the file has it`,
+              `parts.${d.driver}`,
+              `Current of ${m.design.parts[d.driver]?.designation} set anew`,
+            ),
+          ]
+        : [],
+    ),
+    ...(supply
+      ? [
+          way(
+            'A supply that holds was fitted',
+            `parts.${supply}`,
+            `${m.design.parts[supply]?.designation}: one that holds fitted`,
+            (f) => f.kind === 'weak-supply',
+          ),
+        ]
+      : []),
+    way(`${axis.letter} freed and greased`, `axes.${s.axis}.transmission`, `${axis.letter} freed and greased`),
+  ];
 }
 /** The program of the next trial, to be saved and run; undefined where there is none. */
 export function nextProgram(sought: Sought, r: Readings, m: Made, s: Subject): string | undefined {

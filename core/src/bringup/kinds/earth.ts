@@ -83,7 +83,8 @@ export const earth: BringUpTest = {
       (sum, f) => sum + (f.kind === 'earth-poor' && f.part === s.part ? f.ohm : 0),
       0,
     );
-    const ohm = path ? path.ohm + (path.conductors.length + 1) * JOINT_OHM + lug : OPEN_OHM;
+    if (!path) return { ohm: measured(OPEN_OHM, 'resistance') };
+    const ohm = path.ohm + (path.conductors.length + 1) * JOINT_OHM + lug;
     return { ohm: measured(Math.round(bench.around(ohm, 0.05) * 1000) / 1000, 'resistance') };
   },
 };

@@ -26,7 +26,7 @@ const option = computed(() => {
     animation: false,
     color: [ink('--accent'), ink('--danger'), ink('--good'), ink('--stale')],
     textStyle: { color: ink('--soft'), fontFamily: 'B612' },
-    grid: { left: 54, right: 12, top: series.length > 2 ? 44 : series.length > 1 ? 30 : 12, bottom: 40 },
+    grid: { left: 48, right: 12, top: series.length > 2 ? 62 : series.length > 1 ? 48 : 28, bottom: 40 },
     ...(series.length > 1
       ? { legend: { top: 0, itemWidth: 12, itemHeight: 9, textStyle: { color: ink('--soft'), fontSize: 11 } } }
       : {}),
@@ -43,8 +43,10 @@ const option = computed(() => {
     yAxis: {
       type: 'value',
       name: name(y),
-      nameLocation: 'middle',
-      nameGap: 42,
+      // Along the top, so that a long title has the whole width.
+      nameLocation: 'end',
+      nameGap: 10,
+      nameTextStyle: { align: 'left', padding: [0, 0, 0, -44] },
       scale: true,
       splitLine: { lineStyle: { color: ink('--line') } },
     },

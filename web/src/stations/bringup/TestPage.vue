@@ -125,7 +125,9 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
       </ol>
       <TravelRuler v-if="axis" class="ruler" :axis="axis" :position="reached" />
       <div v-if="program" class="row">
-        <button class="plain-button framed" @click="saveProgram">{{ test.kind === 'first-program' ? 'Save its program' : 'Save the program of the next trial' }}</button>
+        <button class="plain-button framed" @click="saveProgram">
+          {{ test.kind === 'first-program' ? 'Save its program' : 'Save the program of the next trial' }}
+        </button>
         <small class="soft">ISO 6983, made for this axis and its travel.</small>
       </div>
       <JudgementView
