@@ -76,3 +76,9 @@ export const pick = (page: Page, name: string, text: string | Buffer) =>
   page
     .getByLabel('Machine files')
     .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text as string) });
+
+/** A picture of four by four dots. */
+export const smallPicture = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAQAAAAECAIAAAAmkwkpAAAAEElEQVR4nGM4YaMBRwzEcQDxwxLBXOwG1wAAAABJRU5ErkJggg==',
+  'base64',
+);

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, openMachine, test } from './bench';
+import { expect, openMachine, smallPicture, test } from './bench';
 
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name });
 const test_ = (page: Page) => page.getByRole('article');
@@ -59,12 +59,15 @@ for (const [machine, seed] of [
     await expect(page.getByText(/^0 of \d+ passed/)).toBeVisible();
   });
 
-/** Opens a locked test with a reason, and enters what was read. */
-async function openAhead(page: Page, phase: RegExp, title: string) {
+async function openPhase(page: Page, phase: RegExp, title: string) {
   const list = page.getByRole('navigation', { name: 'Tests' });
   if (!(await list.getByRole('button', { name: title }).isVisible()))
     await list.getByRole('button', { name: phase }).click();
   await list.getByRole('button', { name: title, exact: true }).click();
+}
+/** Opens a locked test with a reason. */
+async function openAhead(page: Page, phase: RegExp, title: string) {
+  await openPhase(page, phase, title);
   await page.getByLabel('Why it is opened all the same').fill('Proven on the bench.');
   await button(page, 'Open').last().click();
 }
@@ -82,11 +85,7 @@ test('a scale is measured, calibrated by one click, and made stale by an edit th
   await enter(page, ['50.06', '100.12', '150.18']);
   // A half-entered test survives a closed tab.
   await page.reload();
-  await page
-    .getByRole('navigation', { name: 'Tests' })
-    .getByRole('button', { name: /measuring/ })
-    .click();
-  await button(page, 'Scale: X').click();
+  await openPhase(page, /measuring/, 'Scale: X');
   await expect(test_(page).locator('input[inputmode="decimal"]').nth(2)).toHaveValue('150.18');
   await expect(button(page, 'Keep this result')).toBeDisabled();
   await enter(page, ['50.06', '100.12', '150.18', '100.13', '50.07', '0.01']);
@@ -135,11 +134,23 @@ test('an impossible reading is asked about; a correction is a result of its own;
   await expect(page.getByRole('alert')).toContainText('Is it a thousandth of that');
   await expect(button(page, 'Keep this result')).toBeDisabled();
   await enter(page, ['596.9']);
+  await page.getByText('Note and pictures').click();
+  await page.getByLabel('Note', { exact: true }).fill('Read with a rule.');
+  const gauge = { name: 'gauge.png', mimeType: 'image/png', buffer: smallPicture };
+  await page.getByLabel('Take a picture').setInputFiles([gauge]);
+  await expect(test_(page).getByRole('img', { name: 'gauge.png' })).toHaveCount(1);
+  await page.getByLabel('Take a picture').setInputFiles([{ ...gauge, buffer: Buffer.from('no picture') }]);
+  await expect(test_(page).getByRole('alert')).toContainText('gauge.png is no picture');
   await button(page, 'Keep this result').click();
   const results = page.getByLabel('Results of this test');
   await expect(results).toContainText('Met at 596.9');
+  await expect(results.getByRole('img', { name: 'gauge.png' })).toBeVisible();
   await results.getByRole('button', { name: 'Correct it' }).click();
   await enter(page, ['597.1']);
+  // A correction that is broken off is still one when it is taken up again.
+  await page.reload();
+  await openPhase(page, /datum and envelope/, 'Travel measured: X');
+  await expect(test_(page)).toContainText('These readings correct an earlier result');
   await button(page, 'Keep this result').click();
   await expect(results).toContainText('Met at 597.1');
   await expect(results).toContainText('Corrected by a later one.');
@@ -147,6 +158,12 @@ test('an impossible reading is asked about; a correction is a result of its own;
   const card = page.getByRole('complementary', { name: 'At every power-on' });
   await card.getByText('Main switch on.').click();
   await expect(card.getByText(/^\d\d:\d\d:\d\d$/)).toHaveCount(1);
+  // The log keeps the first result as it was, with its picture.
+  await page.keyboard.press('Escape');
+  await page.getByRole('link', { name: 'Binder' }).click();
+  await page.getByLabel('Search the log').fill('read with a rule');
+  await page.getByRole('list', { name: 'Entries, newest first' }).getByRole('button').first().click();
+  await expect(page.getByRole('img', { name: 'gauge.png' })).toBeVisible();
 });
 
 test('the record goes to paper, the help report tells nothing private, and all of it without a network', async ({

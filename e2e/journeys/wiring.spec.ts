@@ -1,6 +1,17 @@
 import { readFile } from 'node:fs/promises';
 import type { Locator } from '@playwright/test';
-import { choose, expect, expectAccessible, exported, field, goTo, openMachine, saved, test } from './bench';
+import {
+  choose,
+  expect,
+  expectAccessible,
+  exported,
+  field,
+  goTo,
+  openMachine,
+  saved,
+  smallPicture,
+  test,
+} from './bench';
 
 /** Waits until a part of the drawing has come to rest. */
 async function still(part: Locator): Promise<void> {
@@ -260,12 +271,8 @@ test('before a change: a plug as found, buzzed out, with a picture, and the whol
 
   await page.getByRole('tab', tab('Next')).click();
   await page.getByText('Notes and pictures').click();
-  const png = Buffer.from(
-    'iVBORw0KGgoAAAANSUhEUgAAAAQAAAAECAIAAAAmkwkpAAAAEElEQVR4nGM4YaMBRwzEcQDxwxLBXOwG1wAAAABJRU5ErkJggg==',
-    'base64',
-  );
   await page.getByLabel(/^Pictures of Conductor/).setInputFiles([
-    { name: 'lid.png', mimeType: 'image/png', buffer: png },
+    { name: 'lid.png', mimeType: 'image/png', buffer: smallPicture },
     { name: 'no.png', mimeType: 'image/png', buffer: Buffer.from('no picture') },
   ]);
   await expect(page.getByRole('img', { name: 'lid.png' })).toBeVisible();

@@ -68,7 +68,7 @@ export const useRehearsal = defineStore('rehearsal', () => {
   async function end(): Promise<void> {
     file.value = undefined;
     hidden.value = undefined;
-    await browserStore.removeItem(keyOf(of)).catch(() => undefined);
+    await browserStore.removeItem(keyOf(of)).catch((e: unknown) => (fault.value = storeFault(e)));
   }
   function run(command: Command): Fault[] {
     const r = applyCommand(file.value!, command, new Date().toISOString());

@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import { Camera, Delete } from '@element-plus/icons-vue';
+import { Camera } from '@element-plus/icons-vue';
 import type { Command } from '@nodaxis/core/commands/command';
 import type { Fault } from '@nodaxis/core/units/result';
-import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
-import { browserStore } from '../document/browserStore';
+import { computed, ref } from 'vue';
 import { useMachine } from '../document/machine';
-import { readPicture } from '../document/photos';
+import PhotoStrip from './PhotoStrip.vue';
 
 /** What a person notes of a part, a conductor or a terminal: words and pictures, kept with the machine. */
 export type Subject =
@@ -47,24 +46,6 @@ function drop(id: string): void {
   const rest = photos.value.filter((p) => p !== id);
   faults.value = machine.run(commandFor({ photos: rest.length ? rest : null }));
 }
-
-const urls = shallowRef<Record<string, string>>({});
-const free = () => Object.values(urls.value).forEach((u) => URL.revokeObjectURL(u));
-watch(
-  photos,
-  async (ids) => {
-    const next: Record<string, string> = {};
-    for (const id of ids) {
-      const reference = machine.file?.photos[id];
-      const picture = reference && (await readPicture(browserStore, reference.sha256).catch(() => null));
-      if (picture) next[id] = URL.createObjectURL(new Blob([picture.bytes], { type: picture.mime }));
-    }
-    free();
-    urls.value = next;
-  },
-  { immediate: true },
-);
-onBeforeUnmount(free);
 </script>
 
 <template>
@@ -79,20 +60,7 @@ onBeforeUnmount(free);
       @change="note"
     ></textarea>
     <div class="row">
-      <figure v-for="id in photos" :key="id">
-        <a v-if="urls[id]" :href="urls[id]" target="_blank" rel="noopener"
-          ><img :src="urls[id]" :alt="machine.file?.photos[id]?.name ?? 'picture'"
-        /></a>
-        <span v-else class="soft">not in this browser</span>
-        <button
-          class="plain-button"
-          :aria-label="`Remove picture ${machine.file?.photos[id]?.name ?? ''}`"
-          :disabled="machine.readOnly"
-          @click="drop(id)"
-        >
-          <Delete />
-        </button>
-      </figure>
+      <PhotoStrip :ids="photos" removable @drop="drop" />
       <button class="plain-button framed" :disabled="machine.readOnly" @click="picker?.click()">
         <Camera />Picture
       </button>
@@ -123,17 +91,6 @@ textarea {
   padding: 4px 6px;
   width: 100%;
   resize: vertical;
-}
-figure {
-  margin: 0;
-  display: flex;
-  align-items: start;
-}
-img {
-  height: 64px;
-  max-width: 120px;
-  object-fit: cover;
-  border: 1px solid var(--line-strong);
 }
 .fault {
   color: var(--danger);

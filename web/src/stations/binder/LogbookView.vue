@@ -6,7 +6,7 @@ import { useVirtualList } from '@vueuse/core';
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
 import { useMachine } from '../../document/machine';
 import { useRehearsal } from '../../document/rehearsal';
-import PhotoStrip from './PhotoStrip.vue';
+import PhotoStrip from '../../widgets/PhotoStrip.vue';
 import { useTestTitles, when } from './useLogbook';
 
 /** Everything that was done with the machine, on one line of time. */
@@ -124,7 +124,7 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
         <h3>{{ open.text }}</h3>
         <p v-if="open.detail">{{ open.detail }}</p>
         <p class="soft">{{ word[open.kind] }}, {{ when(open.at) }}, revision {{ open.revision }}</p>
-        <PhotoStrip v-if="open.photos.length" :ids="open.photos" />
+        <div v-if="open.photos.length" class="row"><PhotoStrip :ids="open.photos" /></div>
         <RouterLink
           v-if="open.kind === 'test'"
           :to="{ name: 'bringup', params: { id: machine.file!.id }, query: { test: open.about } }"

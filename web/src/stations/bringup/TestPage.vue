@@ -5,6 +5,7 @@ import { baseValue } from '@nodaxis/core/units/quantity';
 import { computed, ref, watch } from 'vue';
 import { useMachine } from '../../document/machine';
 import { download } from '../../document/transfer';
+import PhotoStrip from '../../widgets/PhotoStrip.vue';
 import TravelRuler from '../../widgets/TravelRuler.vue';
 import JudgementView from './JudgementView.vue';
 import ReadingForm from './ReadingForm.vue';
@@ -160,15 +161,18 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
           aria-label="Note"
           placeholder="Instrument, weather, what seemed odd …"
         ></textarea>
-        <label class="plain-button framed photo"
-          >Take a picture<input
-            type="file"
-            accept="image/*"
-            capture="environment"
-            class="visually-hidden"
-            @change="addPhoto"
-        /></label>
-        <span v-if="photos.length" class="soft">{{ photos.length }} taken</span>
+        <div class="row">
+          <label class="plain-button framed photo"
+            >Take a picture<input
+              type="file"
+              accept="image/*"
+              capture="environment"
+              class="visually-hidden"
+              :disabled="machine.readOnly"
+              @change="addPhoto"
+          /></label>
+          <PhotoStrip :ids="photos" removable @drop="(id) => (photos = photos.filter((p) => p !== id))" />
+        </div>
       </details>
       <ul v-if="doubts.length && entering" class="doubts" role="alert">
         <li v-for="d in doubts" :key="d.key">

@@ -2,6 +2,7 @@
 import { sayStale } from '@nodaxis/core/bringup/evidence';
 import type { TestRecord } from '@nodaxis/core/bringup/evidence';
 import { computed } from 'vue';
+import PhotoStrip from '../../widgets/PhotoStrip.vue';
 import ReworkForm from './ReworkForm.vue';
 import StateMark from './StateMark.vue';
 import { useBringUp } from './useBringUp';
@@ -55,6 +56,7 @@ const when = (at: string) =>
           >
           <span>{{ r.outcome }}</span>
           <span v-if="r.note" class="soft">{{ r.note }}</span>
+          <span v-if="r.photos?.length" class="row"><PhotoStrip :ids="r.photos" /></span>
           <span v-if="before.some((x) => x.corrects === r.id)" class="soft">Corrected by a later one.</span>
           <button v-if="i === 0 && mode === 'real'" class="plain-button small" @click="bringUp.correct(r)">
             Correct it

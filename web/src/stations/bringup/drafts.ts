@@ -5,6 +5,8 @@ export interface Draft {
   readings: Readings;
   note: string;
   photos: string[];
+  /** The result that these readings are to put right. */
+  corrects?: string | undefined;
 }
 const PREFIX = 'nodaxis-draft/';
 

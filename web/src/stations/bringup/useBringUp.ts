@@ -70,14 +70,19 @@ function createBringUp() {
       note.value = draft?.note ?? '';
       photos.value = draft?.photos ?? [];
       confirmed.value = [];
-      corrects.value = undefined;
+      corrects.value = draft?.corrects;
       faults.value = [];
     },
     { immediate: true },
   );
-  watch([readings, note, photos], () => {
+  watch([readings, note, photos, corrects], () => {
     if (Object.keys(readings.value).length || note.value || photos.value.length)
-      keepDraft(draftKey.value, { readings: readings.value, note: note.value, photos: photos.value });
+      keepDraft(draftKey.value, {
+        readings: readings.value,
+        note: note.value,
+        photos: photos.value,
+        corrects: corrects.value,
+      });
     else forgetDraft(draftKey.value);
   });
 
@@ -142,6 +147,7 @@ function createBringUp() {
   function correct(record: TestRecord): void {
     readings.value = record.readings;
     note.value = record.note ?? '';
+    photos.value = [...(record.photos ?? [])];
     corrects.value = record.id;
   }
   function take(p: Proposal): void {
@@ -185,15 +191,22 @@ function createBringUp() {
     }
     busy.value = true;
     const mine = thread;
-    const result = await remote.rehearse(
-      toRaw(made.value.design),
-      toRaw(rehearsal.hidden),
-      s.instance.key,
-      rehearsal.turn + 1,
-    );
-    if (mine !== thread || key !== draftKey.value) return;
+    const result = await remote
+      .rehearse(toRaw(made.value.design), toRaw(rehearsal.hidden), s.instance.key, rehearsal.turn + 1)
+      .catch((e: unknown) => (e instanceof Error ? e : new Error(String(e))));
+    // It was stopped meanwhile, or another test is on the page.
+    if (mine !== thread) return;
     busy.value = false;
-    if (result.known) readings.value = result.value;
+    if (key !== draftKey.value) return;
+    if (result instanceof Error)
+      faults.value = [
+        {
+          what: `The simulated machine could not be tried (${result.message}).`,
+          where: s.instance.title,
+          mend: 'Go on with another test, or begin the rehearsal anew.',
+        },
+      ];
+    else if (result.known) readings.value = result.value;
     else
       faults.value = [
         {
