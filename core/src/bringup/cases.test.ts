@@ -2,10 +2,11 @@ import { describe, expect, it } from 'vitest';
 import { deriveFigures } from '../derivation/figures';
 import type { MachineFile } from '../machine/file';
 import { dunnock } from '../samples/dunnock';
+import { plover } from '../samples/plover';
 import { wren } from '../samples/wren';
 import { defaultDisplay } from '../units/print';
 import { quantity } from '../units/quantity';
-import { instancesOf } from './graph';
+import { instancesOf, stepsOf } from './graph';
 import { tests } from './list';
 import { judge } from './record';
 import type { Readings } from './test';
@@ -17,7 +18,7 @@ const prepared = (file: MachineFile) => {
   const made = { design: file.design, figures: deriveFigures(file.design) };
   return { made, instances: instancesOf(made, tests) };
 };
-const machines = { dunnock: prepared(dunnock()), wren: prepared(wren()) };
+const machines = { dunnock: prepared(dunnock()), wren: prepared(wren()), plover: prepared(plover()) };
 
 function judged(machine: keyof typeof machines, key: string, readings: Readings) {
   const { made, instances } = machines[machine];
@@ -366,6 +367,17 @@ it('about thirty kinds or more, made from the machine: a router has a gantry to 
   expect(kinds('wren').has('squareness')).toBe(false);
   expect(kinds('wren').has('index-pulse')).toBe(true);
   expect(kinds('dunnock').has('index-pulse')).toBe(false);
+});
+
+it('ways are told in the units of whoever reads them, and a lathe’s diameter is told apart from its slide’s way', () => {
+  const at = (m: keyof typeof machines, key: string) => machines[m].instances.find((i) => i.key === key)!;
+  const { test, subject } = at('dunnock', 'scale/x');
+  const inch = { ...defaultDisplay, system: 'inch' as const };
+  expect(test.fields(machines.dunnock.made, subject, {}, inch)[0]!.title).toMatch(
+    /^1\.9\d*\sin told, coming from minus$/,
+  );
+  expect(stepsOf(at('plover', 'scale/x'), machines.plover.made, defaultDisplay).at(-1)).toMatch(/X as a diameter/);
+  expect(stepsOf(at('plover', 'scale/z'), machines.plover.made, defaultDisplay).join()).not.toMatch(/diameter/);
 });
 
 it('every test can be reached: whatever it waits for comes before it, and each caution stands on its page', () => {

@@ -95,6 +95,14 @@ describe('exactly what depends on an edit turns stale', () => {
     ['the mass on Y alone', set('masses.mass-3.mass', 14, 'kg'), ['acceleration', 'heat', 'speed']],
     ['the mains voltage', set('mainsVoltage', 120, 'V'), ['logic', 'supply']],
     ['how a limit is left', set('limitSchool', 'held-override'), ['temporary']],
+    [
+      'the earth conductor of the inlet',
+      {
+        name: 'set-conductors',
+        args: { ids: ['earth/inlet'], set: { to: { part: 'spindle-drive', terminal: 'pe' } } },
+      },
+      ['earth', 'spindle'],
+    ],
     ['the width between the drive lines', set('axes.y.driveSpacing', 800, 'mm'), ['squareness']],
   ])('%s', (_, command, expected) => {
     expect(kinds(staleIn(edited(base, command)))).toEqual(expected);
@@ -129,6 +137,25 @@ it('going back freshens, rework does not', () => {
   expect(keys).not.toContain('scale/y');
   const reason = look(worked).find((s) => s.instance.key === 'couplings/x-0')!.stale[0]!;
   expect(sayStale(reason, worked.design, (k) => k)).toBe('Since then: Coupling of X tightened');
+});
+
+it('what was built on a result that a later one denies is stale too, until it holds again', () => {
+  const made = madeOf(base);
+  const again = (file: MachineFile, verdict: 'passed' | 'failed', corrects?: string) => {
+    const all = look(file);
+    const { instance } = all.find((s) => s.instance.key === 'scale/x')!;
+    const judgement = { verdict, says: ['Read anew.'] };
+    const given = { readings: {}, judgement, mode: 'real' as const, ...(corrects ? { corrects } : {}) };
+    return withEntry(file, recordOf(made, instance, all, given), AT);
+  };
+  const first = look(base).find((s) => s.instance.key === 'scale/x')!.record!;
+  const denied = again(base, 'failed', first.id);
+  expect(kinds(staleIn(denied))).toEqual(['acceleration', 'accuracy', 'backlash', 'first-program', 'speed']);
+  const speed = look(denied).find((s) => s.instance.key === 'speed/x')!;
+  expect(sayStale(speed.stale[0]!, base.design, (k) => k)).toBe(
+    'It was built on “scale/x”, which has not passed since.',
+  );
+  expect(staleIn(again(denied, 'passed'))).toEqual([]);
 });
 
 it('a reason names the field, what it was and what it is', () => {

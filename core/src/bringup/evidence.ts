@@ -12,7 +12,7 @@ export type ReworkEntry = Extract<JournalEntry, { kind: 'rework' }>;
 export type StaleReason =
   | { because: 'changed'; difference: Difference }
   | { because: 'rework'; text: string; at: string }
-  | { because: 'relied'; key: string }
+  | { because: 'relied'; key: string; failed: boolean }
   | { because: 'judged-otherwise' };
 
 export type TestState = 'locked' | 'open' | 'passed' | 'failed' | 'stale' | 'not-judged';
@@ -102,7 +102,10 @@ export function standings(
     }
     for (const id of r.reliedOn) {
       const under = byId.get(id);
-      if (under && staleness(under).length) reasons.push({ because: 'relied', key: under.test });
+      if (!under) continue;
+      // A later result of the same test, or a correction, may say that it never held.
+      const failed = newest.get(under.test)!.verdict !== 'passed';
+      if (failed || staleness(under).length) reasons.push({ because: 'relied', key: under.test, failed });
     }
     known.set(r.id, reasons);
     return reasons;
@@ -168,7 +171,7 @@ export function sayStale(reason: StaleReason, design: Design, titleOf: (key: str
     case 'rework':
       return `Since then: ${reason.text}`;
     case 'relied':
-      return `It was built on “${titleOf(reason.key)}”, which is stale.`;
+      return `It was built on “${titleOf(reason.key)}”, which ${reason.failed ? 'has not passed since' : 'is stale'}.`;
     case 'judged-otherwise':
       return 'This test is judged differently now.';
   }

@@ -1,3 +1,5 @@
+import { shownFactor } from '../machine/design';
+import type { Display } from '../units/print';
 import type { BringUpTest, Made, Subject } from './test';
 import { phases } from './test';
 
@@ -42,4 +44,17 @@ export function instancesOf(m: Made, tests: readonly BringUpTest[]): Instance[] 
     after: resolve(test.after(m, subject), byKind),
     reliesOn: resolve(test.reliesOn?.(m, subject) ?? [], byKind),
   }));
+}
+
+/** What is to be done, with what this machine adds to it. */
+export function stepsOf({ test, subject }: Instance, m: Made, display: Display): string[] {
+  const axis = subject.axis ? m.design.axes[subject.axis] : undefined;
+  const diameter =
+    axis && shownFactor(m.design, axis) === 2 && ['datum and envelope', 'measuring'].includes(test.phase);
+  return [
+    ...test.steps(m, subject, display),
+    ...(diameter
+      ? [`All of it is said of the slide. The control shows ${axis.letter} as a diameter: there it is twice as much.`]
+      : []),
+  ];
 }

@@ -19,7 +19,9 @@ const instances = instancesOf(made, tests);
 const find = (key: string) => instances.find((i) => i.key === key)!;
 const ask = (key: string, readings: Readings) => {
   const { test, subject } = find(key);
-  return doubtsOf(test.fields(made, subject, readings), readings, defaultDisplay).map((d) => d.question);
+  return doubtsOf(test.fields(made, subject, readings, defaultDisplay), readings, defaultDisplay).map(
+    (d) => d.question,
+  );
 };
 
 it.each([
@@ -57,14 +59,16 @@ it('whatever is entered anywhere, it is judged without a NaN on the page and wit
         let readings: Readings = {};
         for (let round = 0; round < 2; round++)
           readings = Object.fromEntries<Readings[string]>(
-            instance.test.fields(made, instance.subject, readings).flatMap((f, i): [string, Readings[string]][] => {
-              const p = picks[i % picks.length]!;
-              if (p.gone === 0) return [];
-              if (f.type === 'choice') return [[f.key, f.options![p.nth % f.options!.length]!.value]];
-              return [[f.key, measured(p.small ? p.number / 1e5 : p.number, f.dimension ?? 'ratio')]];
-            }),
+            instance.test
+              .fields(made, instance.subject, readings, defaultDisplay)
+              .flatMap((f, i): [string, Readings[string]][] => {
+                const p = picks[i % picks.length]!;
+                if (p.gone === 0) return [];
+                if (f.type === 'choice') return [[f.key, f.options![p.nth % f.options!.length]!.value]];
+                return [[f.key, measured(p.small ? p.number / 1e5 : p.number, f.dimension ?? 'ratio')]];
+              }),
           );
-        const fields = instance.test.fields(made, instance.subject, readings);
+        const fields = instance.test.fields(made, instance.subject, readings, defaultDisplay);
         const j = judge(instance, readings, made, defaultDisplay);
         expect(j.says.length).toBeGreaterThan(0);
         expect([...j.says, ...(j.causes ?? []), ...(j.proposals ?? []).map((p) => p.label)].join(' ')).not.toMatch(

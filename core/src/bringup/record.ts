@@ -9,7 +9,7 @@ import type { Judgement, Made, Readings } from './test';
 /** Judges readings of an instance as the machine stands; what is not complete is not judged. */
 export function judge(instance: Instance, readings: Readings, m: Made, display: Display): Judgement {
   const { test, subject } = instance;
-  const open = unfilled(test.fields(m, subject, readings), readings);
+  const open = unfilled(test.fields(m, subject, readings, display), readings);
   if (open.length) return { verdict: 'not-judged', says: [`Still to enter: ${open.map((f) => f.title).join('; ')}.`] };
   return test.judge(readings, { m, s: subject, display });
 }

@@ -112,7 +112,8 @@ export interface BringUpTest {
   /** Paths of the machine file that the result hangs on. */
   dependsOn(m: Made, s: Subject): readonly string[];
   steps(m: Made, s: Subject, display: Display): readonly string[];
-  fields(m: Made, s: Subject, so: Readings): readonly Field[];
+  /** `so`: what is entered so far. */
+  fields(m: Made, s: Subject, so: Readings, display: Display): readonly Field[];
   /** A program after ISO 6983 that this test runs next, to be saved and loaded at the machine. */
   program?(m: Made, s: Subject, so: Readings): string | undefined;
   judge(readings: Readings, at: At): Judgement;

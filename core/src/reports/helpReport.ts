@@ -1,3 +1,6 @@
+import { instancesOf } from '../bringup/graph';
+import { tests } from '../bringup/list';
+import { judge } from '../bringup/record';
 import type { Figures } from '../derivation/figures';
 import type { Finding } from '../findings/finding';
 import { severityWord } from '../findings/finding';
@@ -99,13 +102,18 @@ export function helpReport(
   question: string,
   today: string,
 ): string {
-  // Journal entries are told by their outcome alone: notes and free words stay at home.
+  // Results alone go along, judged anew by the plain names: notes and free words stay at home.
+  const made = { design: plain, figures };
+  const instances = new Map(instancesOf(made, tests).map((i) => [i.key, i]));
   const stripped: MachineFile = {
     ...newMachineFile(plain, 'help-report', file.createdAt),
     journal: file.journal.flatMap((e) => {
       if (e.kind !== 'record' || e.mode !== 'real') return [];
-      const { note: _n, photos: _p, ...rest } = e;
-      return [rest];
+      const { note: _n, photos: _p, outcome: _o, ...rest } = e;
+      const instance = instances.get(e.test);
+      return instance
+        ? [{ ...rest, outcome: judge(instance, e.readings, made, defaultDisplay).says.join(' ').slice(0, 1000) }]
+        : [];
     }),
   };
   const record = machineRecord(stripped, figures, findings, defaultDisplay, today);

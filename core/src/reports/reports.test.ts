@@ -1,6 +1,7 @@
 import { expect, it } from 'vitest';
 import { deriveFigures } from '../derivation/figures';
 import { findingsOf } from '../findings/findings';
+import type { MachineFile } from '../machine/file';
 import { withEntry } from '../machine/journal';
 import { readMachineFile } from '../machine/read';
 import { dunnock } from '../samples/dunnock';
@@ -48,11 +49,23 @@ it('the help report tells nothing private, and the machine in it opens and has t
       ),
     },
   };
-  const file = withEntry(
-    withEntry(own, { kind: 'note', text: secret }, TODAY),
-    { kind: 'rework', subject: 'axes.x', text: secret },
-    TODAY,
-  );
+  const result = {
+    kind: 'record' as const,
+    test: 'labels/machine',
+    testVersion: 1,
+    mode: 'real' as const,
+    readings: { result: 'differs', part: 'controller' },
+    verdict: 'failed' as const,
+    outcome: `-K1 ${secret} is printed otherwise than the file has it.`,
+    note: secret,
+    dependedOn: {},
+    reliedOn: [],
+  };
+  const file = [
+    { kind: 'note' as const, text: secret },
+    { kind: 'rework' as const, subject: 'axes.x', text: secret },
+    result,
+  ].reduce<MachineFile>((f, entry) => withEntry(f, entry, TODAY), own);
   const plain = withoutPrivate(file.design);
   const figures = deriveFigures(plain);
   const findings = findingsOf(figures);
@@ -60,6 +73,7 @@ it('the help report tells nothing private, and the machine in it opens and has t
   expect(text).toContain('X loses steps.');
   expect(text).not.toContain(secret);
   expect(text).not.toContain(base.id);
+  expect(text).toMatch(/Labels against terminals \| failed .*-K1 controller is printed otherwise/);
   const read = readMachineFile(machineInHelpReport(text)!);
   if (!read.ok) throw new Error(read.error[0]!.what);
   expect(findingsOf(deriveFigures(read.value.design)).map((f) => f.code)).toEqual(

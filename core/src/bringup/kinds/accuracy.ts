@@ -4,7 +4,6 @@ import { measured, numberOf, reading, wayOf, wayPrinter } from '../reading';
 import { axes } from '../subjects';
 import type { BringUpTest, Made, Subject } from '../test';
 import { axisAt } from '../test';
-import { printNumber } from '../../units/print';
 
 const RUNS = 5;
 const targetsOf = (m: Made, s: Subject): number[] => {
@@ -37,13 +36,13 @@ export const accuracy: BringUpTest = {
       .join(', ')} in turn, then back over them: that is one run. Five runs.`,
     'At each, read how far it stands from the target, plus where it stands too far to plus.',
   ],
-  fields: (m, s) =>
+  fields: (m, s, _so, display) =>
     targetsOf(m, s).flatMap((t, k) =>
       (['up', 'down'] as const).flatMap((way) =>
         Array.from({ length: RUNS }, (_, i) =>
           reading(
             `${way}-${k}-${i}`,
-            `${printNumber(t)}, ${way === 'up' ? 'from minus' : 'from plus'}, run ${i + 1}`,
+            `${wayPrinter({ m, s, display })(t)}, ${way === 'up' ? 'from minus' : 'from plus'}, run ${i + 1}`,
             wayOf(axisAt(m, s).motion),
             [-5, 5],
           ),

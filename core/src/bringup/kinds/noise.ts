@@ -1,4 +1,4 @@
-import { wiresOn } from '../dependencies';
+import { wiresAt, wiresOn } from '../dependencies';
 import { choice, textOf } from '../reading';
 import { whole } from '../subjects';
 import type { BringUpTest, Judgement, Made, Readings, At } from '../test';
@@ -41,13 +41,18 @@ function judge(
     ],
   };
 }
-const dependsOn = ({ design }: Made) => [
-  ...Object.entries(design.circuits).flatMap(([id, c]) => [
-    `circuits.${id}.filter`,
-    `circuits.${id}.devices`,
-    `overrides.input/${id}/filter`,
-    ...c.devices.flatMap((d) => wiresOn(design, d).slice(0, 8)),
-  ]),
+/** What can catch something on the way: each input's filter, and the conductors at both ends of it. */
+const dependsOn = ({ design, figures }: Made) => [
+  ...Object.entries(design.circuits).flatMap(([id, c]) => {
+    const input = figures.plan.inputs[id];
+    return [
+      `circuits.${id}.filter`,
+      `circuits.${id}.devices`,
+      `overrides.input/${id}/filter`,
+      ...(input ? wiresAt(design, input.part, input.terminal) : []),
+      ...c.devices.flatMap((d) => (design.parts[d]?.mount ? wiresOn(design, d) : [])),
+    ];
+  }),
   'roles.spindleDrive',
 ];
 

@@ -47,6 +47,23 @@ export const referenceDirection: BringUpTest = {
   ],
   judge(r, { m, s }) {
     const axis = axisAt(m, s);
+    const byHand = `axis/${s.axis}/reference-towards`;
+    if (textOf(r, 'went') === 'away' && m.design.overrides[byHand])
+      return {
+        verdict: 'failed',
+        says: ['It runs away from its switch: the direction of the run was set by hand, against what the file has.'],
+        causes: ['It was turned round to cure a motor that turned the other way.'],
+        proposals: [
+          {
+            label: 'Take the direction as it is worked out',
+            why: `The switch stands at ${axis.reference.end}; “First move” has shown that plus is plus.`,
+            command: {
+              name: 'clear-override',
+              args: { setting: byHand, title: `${axis.letter} reference run towards` },
+            },
+          },
+        ],
+      };
     if (textOf(r, 'went') === 'away')
       return {
         verdict: 'failed',

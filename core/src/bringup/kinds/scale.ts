@@ -63,12 +63,12 @@ export const scale: BringUpTest = {
         .join(', ')}: the same measured the other way.`,
     ];
   },
-  fields: (m, s) =>
+  fields: (m, s, _so, display) =>
     scaleMoves(m, s).map((v, i) => {
       const room = Math.max(5, v.commanded);
       return reading(
         `at-${i}`,
-        `${printNumber(v.commanded)} told, coming from ${v.direction > 0 ? 'minus' : 'plus'}`,
+        `${wayPrinter({ m, s, display })(v.commanded)} told, coming from ${v.direction > 0 ? 'minus' : 'plus'}`,
         wayOf(axisAt(m, s).motion),
         [-30 * room, 30 * room],
       );

@@ -1,7 +1,7 @@
 import type { TestRecord } from '@nodaxis/core/bringup/evidence';
 import { standings, todo } from '@nodaxis/core/bringup/evidence';
 import { PrintMemo } from '@nodaxis/core/bringup/fingerprint';
-import { instancesOf } from '@nodaxis/core/bringup/graph';
+import { instancesOf, stepsOf } from '@nodaxis/core/bringup/graph';
 import { tests } from '@nodaxis/core/bringup/list';
 import type { Doubt } from '@nodaxis/core/bringup/questions';
 import { doubtsOf } from '@nodaxis/core/bringup/questions';
@@ -88,11 +88,13 @@ function createBringUp() {
 
   const fields = computed(() => {
     const s = current.value;
-    return s && made.value ? s.instance.test.fields(made.value, s.instance.subject, readings.value) : [];
+    return s && made.value
+      ? s.instance.test.fields(made.value, s.instance.subject, readings.value, preferences.display)
+      : [];
   });
   const steps = computed(() => {
     const s = current.value;
-    return s && made.value ? s.instance.test.steps(made.value, s.instance.subject, preferences.display) : [];
+    return s && made.value ? stepsOf(s.instance, made.value, preferences.display) : [];
   });
   const open = computed(() => unfilled(fields.value, readings.value));
   const doubts = computed((): Doubt[] =>
