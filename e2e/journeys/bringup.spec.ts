@@ -116,6 +116,14 @@ test('a scale is measured, calibrated by one click, and made stale by an edit th
   await expect(entries.getByRole('button').first()).toContainText('Scale: X');
   await page.getByLabel('Search the log').fill('greased');
   await expect(entries.getByRole('button')).toHaveCount(1);
+  await page.getByLabel('Note', { exact: true }).fill('Swarf in the nut.');
+  await page
+    .getByLabel('Pictures of the note')
+    .setInputFiles([{ name: 'nut.png', mimeType: 'image/png', buffer: smallPicture }]);
+  await button(page, 'Write it into the log').click();
+  await page.getByLabel('Search the log').fill('swarf');
+  await entries.getByRole('button').first().click();
+  await expect(page.getByLabel('Entry', { exact: true }).getByRole('img', { name: 'nut.png' })).toBeVisible();
   await page.getByRole('tab', { name: 'Revisions' }).click();
   await expect(page.getByLabel('Differences')).toContainText('axis x scale, set by hand');
   await button(page, /^Go back to revision/).click();
@@ -191,4 +199,7 @@ test('the record goes to paper, the help report tells nothing private, and all o
   await dialog.getByText('All alike').click();
   await dialog.getByRole('button', { name: 'Keep this result' }).click();
   await expect(dialog.getByText('Passed').first()).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(dialog).toHaveCount(0);
+  await expect(button(page, 'At the machine')).toBeFocused();
 });

@@ -1,3 +1,4 @@
+import { deviation, mean } from '../units/sample';
 import type { JournalEntry } from '../machine/file';
 import type { Dimension } from '../units/units';
 import { dimensionOf } from '../units/units';
@@ -17,18 +18,16 @@ export interface Trend {
 type Readings = Extract<JournalEntry, { kind: 'record' }>['readings'];
 const numbers = (r: Readings, prefix: string): number[] =>
   Object.entries(r).flatMap(([k, v]) => (k.startsWith(prefix) && typeof v === 'object' ? [baseValue(v)] : []));
-const spread = (v: number[]): number | undefined => {
-  if (v.length < 2) return undefined;
-  const m = v.reduce((a, b) => a + b, 0) / v.length;
-  return Math.sqrt(v.reduce((s, x) => s + (x - m) ** 2, 0) / (v.length - 1));
-};
 
 /** One figure for each kind of test that is worth watching over the years. */
 const figures: Record<string, { what: string; of: (r: Readings) => number | undefined }> = {
-  repeatability: { what: 'datum repeats to (4 s)', of: (r) => ((s) => s && 4 * s)(spread(numbers(r, 'run-'))) },
+  repeatability: {
+    what: 'datum repeats to (4 s)',
+    of: (r) => ((v) => (v.length > 1 ? 4 * deviation(v) : undefined))(numbers(r, 'run-')),
+  },
   backlash: {
     what: 'lost on reversal',
-    of: (r) => ((v) => (v.length ? v.reduce((a, b) => a + b, 0) / v.length : undefined))(numbers(r, 'back-')),
+    of: (r) => ((v) => (v.length ? mean(v) : undefined))(numbers(r, 'back-')),
   },
   speed: { what: 'highest speed held', of: heldMost },
   acceleration: { what: 'highest acceleration held', of: heldMost },

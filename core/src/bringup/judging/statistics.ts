@@ -1,17 +1,11 @@
+import { deviation, mean } from '../../units/sample';
+
 /** Student's t for a two-sided interval of 95 %, by degrees of freedom from 1 on (ISO 2602); beyond the table its limit. */
 const T95 = [
   12.706, 4.303, 3.182, 2.776, 2.571, 2.447, 2.365, 2.306, 2.262, 2.228, 2.201, 2.179, 2.16, 2.145, 2.131, 2.12, 2.11,
   2.101, 2.093, 2.086, 2.08, 2.074, 2.069, 2.064, 2.06, 2.056, 2.052, 2.048, 2.045, 2.042,
 ];
 export const t95 = (degrees: number): number => (degrees < 1 ? Infinity : (T95[degrees - 1] ?? 1.96 + 2.4 / degrees));
-
-export const mean = (v: readonly number[]): number => v.reduce((a, b) => a + b, 0) / v.length;
-/** Standard deviation of a sample; 0 for fewer than two. */
-export function deviation(v: readonly number[]): number {
-  if (v.length < 2) return 0;
-  const m = mean(v);
-  return Math.sqrt(v.reduce((sum, x) => sum + (x - m) ** 2, 0) / (v.length - 1));
-}
 
 export interface Move {
   /** Where it was told to go from the common start, and where it arrived; mm or °. */

@@ -1,4 +1,5 @@
-import { mean, deviation, t95 } from '../judging/statistics';
+import { t95 } from '../judging/statistics';
+import { deviation, mean } from '../../units/sample';
 import { measured, numberOf, reading, wayOf, wayPrinter } from '../reading';
 import { axes } from '../subjects';
 import type { BringUpTest } from '../test';

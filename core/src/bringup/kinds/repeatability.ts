@@ -1,5 +1,5 @@
 import { placeDependencies } from '../dependencies';
-import { deviation, mean } from '../judging/statistics';
+import { deviation, mean } from '../../units/sample';
 import { measured, numberOf, reading, wayOf, wayPrinter } from '../reading';
 import { referenced } from '../subjects';
 import type { BringUpTest } from '../test';

@@ -2,6 +2,7 @@
 import { deriveFigures } from '@nodaxis/core/derivation/figures';
 import { findingsOf } from '@nodaxis/core/findings/findings';
 import { helpReport, withoutPrivate } from '@nodaxis/core/reports/helpReport';
+import { refDebounced } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useMachine } from '../../document/machine';
 import { download } from '../../document/transfer';
@@ -9,13 +10,20 @@ import { download } from '../../document/transfer';
 /** One file for a stranger who is to help: everything needed, nothing private, and seen before it is sent. */
 const machine = useMachine();
 const question = ref('');
-const text = computed(() => {
+/** What does not hang on the question is worked out once, not at every key. */
+const stripped = computed(() => {
   const plain = withoutPrivate(machine.design!);
   const figures = deriveFigures(plain);
-  return helpReport(machine.file!, plain, figures, findingsOf(figures), question.value, new Date().toISOString());
+  return { plain, figures, findings: findingsOf(figures) };
 });
+const report = (q: string) => {
+  const { plain, figures, findings } = stripped.value;
+  return helpReport(machine.file!, plain, figures, findings, q, new Date().toISOString());
+};
+const asked = refDebounced(question, 300);
+const text = computed(() => report(asked.value));
 const size = computed(() => Math.round(new Blob([text.value]).size / 1024));
-const save = () => download('help-report.md', text.value, 'text/markdown');
+const save = () => download('help-report.md', report(question.value), 'text/markdown');
 </script>
 
 <template>

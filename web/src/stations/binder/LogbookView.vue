@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Fault } from '@nodaxis/core/units/result';
 import type { LineKind } from '@nodaxis/core/logbook/timeline';
 import { filterTimeline, timelineOf } from '@nodaxis/core/logbook/timeline';
 import { trendsOf } from '@nodaxis/core/logbook/trends';
@@ -54,9 +55,27 @@ function toggle(k: LineKind) {
   chosen.value = next;
 }
 const note = ref('');
+const pictures = ref<string[]>([]);
+const faults = ref<Fault[]>([]);
+async function takePicture(e: Event) {
+  const input = e.target as HTMLInputElement;
+  faults.value = [];
+  for (const f of input.files ?? [])
+    faults.value.push(
+      ...(await machine.addPicture(f, (id) => {
+        pictures.value = [...new Set([...pictures.value, id])];
+      })),
+    );
+  input.value = '';
+}
 function addNote() {
-  machine.log({ kind: 'note', text: note.value.trim() });
+  machine.log({
+    kind: 'note',
+    text: note.value.trim(),
+    ...(pictures.value.length ? { photos: pictures.value } : {}),
+  });
   note.value = '';
+  pictures.value = [];
 }
 const opened = ref<string>();
 const open = computed(() => found.value.find((l) => l.id === opened.value));
@@ -118,7 +137,25 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
       <form class="sheet stack" @submit.prevent="addNote">
         <h3>Write a note</h3>
         <textarea v-model="note" rows="3" aria-label="Note" placeholder="What was seen, heard, done …"></textarea>
-        <button class="plain-button framed" :disabled="!note.trim() || machine.readOnly">Write it into the log</button>
+        <div v-if="pictures.length" class="row wrap">
+          <PhotoStrip :ids="pictures" removable @drop="(id) => (pictures = pictures.filter((p) => p !== id))" />
+        </div>
+        <p v-for="f in faults" :key="f.what" class="fault" role="alert">{{ f.what }} {{ f.mend }}</p>
+        <div class="row">
+          <button class="plain-button framed" :disabled="!note.trim() || machine.readOnly">
+            Write it into the log
+          </button>
+          <label class="plain-button framed picture"
+            >Picture<input
+              type="file"
+              accept="image/*"
+              multiple
+              class="visually-hidden"
+              aria-label="Pictures of the note"
+              :disabled="machine.readOnly"
+              @change="takePicture"
+          /></label>
+        </div>
       </form>
       <section v-if="open" class="sheet stack" aria-label="Entry">
         <h3>{{ open.text }}</h3>
@@ -163,6 +200,12 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
   min-height: 0;
   contain: strict;
   overflow: auto;
+}
+.picture {
+  cursor: pointer;
+}
+.fault {
+  color: var(--danger);
 }
 .search {
   flex: 1 1 160px;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { compareDesigns } from '@nodaxis/core/logbook/compare';
 import { designAt } from '@nodaxis/core/machine/history';
+import { useVirtualList } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
@@ -24,6 +25,8 @@ const differences = computed(() => {
   const [a, b] = [designAt(machine.file!, left.value), designAt(machine.file!, right.value)];
   return a && b ? compareDesigns(a, b, preferences.display) : undefined;
 });
+const ROW = 52;
+const { list, containerProps, wrapperProps } = useVirtualList(revisions, { itemHeight: ROW, overscan: 8 });
 const groups = computed(() => [...new Set(differences.value?.map((d) => d.group) ?? [])]);
 function restore() {
   machine.restore(left.value);
@@ -35,26 +38,34 @@ function restore() {
   <div class="revisions">
     <section class="sheet list" aria-label="Revisions">
       <h3>Revisions</h3>
-      <p class="soft">Choose the older one; it is compared with the one on the right.</p>
-      <ol>
-        <li v-for="r in revisions.slice(0, 600)" :key="r.number">
-          <button :aria-current="left === r.number || undefined" @click="left = r.number">
-            <span class="mono">{{ r.number }}</span><span
-              >{{ r.title }}<br /><small class="soft">{{ when(r.at) }}</small></span
+      <p class="soft">Choose the older one; “to” picks the one that it is compared with.</p>
+      <div v-bind="containerProps" class="scroller">
+        <ol v-bind="wrapperProps">
+          <li v-for="{ data: r } in list" :key="r.number" :style="{ height: `${ROW}px` }">
+            <button class="older" :aria-current="left === r.number || undefined" @click="left = r.number">
+              <span class="mono">{{ r.number }}</span><span class="text"
+                ><span class="one">{{ r.title }}</span
+                ><small class="soft">{{ when(r.at) }}</small></span
+              >
+            </button>
+            <button
+              class="plain-button small"
+              :aria-label="`Compare with revision ${r.number}`"
+              :aria-pressed="right === r.number"
+              @click="right = r.number"
             >
-          </button>
-        </li>
-      </ol>
+              to
+            </button>
+          </li>
+        </ol>
+      </div>
     </section>
     <section class="sheet diff" aria-label="Differences">
       <div class="row spread">
         <h3>
-          From revision <span class="mono">{{ left }}</span> to
-          <select v-model.number="right" aria-label="Compared with">
-            <option v-for="r in revisions.slice(0, 600)" :key="r.number" :value="r.number">
-              {{ r.number }}{{ r.number === newest ? ' (as it is)' : '' }}
-            </option>
-          </select>
+          From revision <span class="mono">{{ left }}</span> to <span class="mono">{{ right }}</span>{{
+            right === newest ? ', as it is' : ''
+          }}
         </h3>
         <button
           class="plain-button framed"
@@ -101,30 +112,54 @@ function restore() {
   gap: 10px;
   height: 100%;
 }
-.list,
+.list {
+  display: grid;
+  grid-template-rows: auto auto minmax(0, 1fr);
+  min-height: 0;
+}
 .diff {
   overflow: auto;
 }
+.scroller {
+  min-height: 0;
+  overflow: auto;
+  margin-top: 6px;
+}
 ol {
   list-style: none;
-  margin: 6px 0 0;
+  margin: 0;
   padding: 0;
 }
-ol button {
+li {
+  display: flex;
+  align-items: stretch;
+  border-top: 1px solid var(--line);
+}
+.older {
+  flex: 1;
+  min-width: 0;
   display: grid;
-  grid-template-columns: 44px 1fr;
-  width: 100%;
+  grid-template-columns: 44px minmax(0, 1fr);
+  align-items: center;
   background: none;
   border: 0;
-  border-top: 1px solid var(--line);
   font: inherit;
   color: inherit;
   text-align: left;
-  padding: 5px 4px;
+  padding: 0 4px;
   cursor: pointer;
 }
-ol button:hover,
-ol button[aria-current] {
+.text {
+  display: grid;
+}
+.one {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.older:hover,
+.older[aria-current],
+li [aria-pressed='true'] {
   background: var(--accent-wash);
 }
 caption {
@@ -145,7 +180,7 @@ td {
     height: auto;
   }
   .list {
-    max-height: 40vh;
+    height: 40vh;
   }
 }
 </style>

@@ -7,6 +7,8 @@ import { useBringUp } from './useBringUp';
 /** One test on the whole screen, large, with the screen kept awake: for a phone or a laptop on a stool. */
 const emit = defineEmits<{ close: [] }>();
 const { mode, current, all, work, picked } = useBringUp();
+/** The browser's own modal: it holds the focus, closes with Escape, and gives the focus back. */
+const box = ref<HTMLDialogElement>();
 const awake = ref<'yes' | 'no' | 'cannot'>('no');
 let lock: WakeLockSentinel | undefined;
 async function stayAwake() {
@@ -21,6 +23,7 @@ async function stayAwake() {
 }
 const again = () => document.visibilityState === 'visible' && void stayAwake();
 onMounted(() => {
+  box.value!.showModal();
   void stayAwake();
   document.addEventListener('visibilitychange', again);
 });
@@ -35,7 +38,7 @@ function step(by: number) {
 </script>
 
 <template>
-  <div class="whole" role="dialog" aria-label="At the machine" aria-modal="true" @keydown.esc="emit('close')">
+  <dialog ref="box" class="whole" aria-label="At the machine" @close="emit('close')">
     <header class="row spread">
       <b>{{ mode === 'rehearsal' ? 'Rehearsal' : 'Real machine' }}</b>
       <span class="soft"
@@ -48,7 +51,7 @@ function step(by: number) {
               : 'screen may sleep'
         }}</span
       >
-      <button class="plain-button framed" aria-label="Back to the whole station" @click="emit('close')">
+      <button class="plain-button framed" aria-label="Back to the whole station" @click="box!.close()">
         <Close class="icon" />
       </button>
     </header>
@@ -57,14 +60,17 @@ function step(by: number) {
       <button class="plain-button framed" @click="step(-1)">Before</button>
       <button class="plain-button framed" @click="step(1)">After</button>
     </footer>
-  </div>
+  </dialog>
 </template>
 
 <style scoped>
 .whole {
-  position: fixed;
-  inset: 0;
-  z-index: 60;
+  width: 100%;
+  height: 100%;
+  max-width: none;
+  max-height: none;
+  border: 0;
+  color: inherit;
   background: var(--paper);
   padding: 10px;
   display: grid;
