@@ -48,6 +48,8 @@ export interface Field {
   options?: readonly { value: string; label: string }[];
   expect?: readonly [number, number];
   optional?: boolean;
+  /** Fields of one row stand on one line, under its title. */
+  row?: string;
 }
 
 /** Something done by hand that mends what a test has found. `mends` tells a rehearsal which hidden fault is then gone. */

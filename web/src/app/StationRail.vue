@@ -6,7 +6,8 @@ import { tests } from '@nodaxis/core/bringup/list';
 import { settledOf } from '@nodaxis/core/derivation/settled';
 import type { Severity } from '@nodaxis/core/findings/finding';
 import { watchDebounced } from '@vueuse/core';
-import { computed, shallowRef } from 'vue';
+import { computed, onMounted, ref, shallowRef, watch } from 'vue';
+import { useRoute } from 'vue-router';
 import { useMachine } from '../document/machine';
 import SeverityMark from '../widgets/SeverityMark.vue';
 import { stationList } from './stationList';
@@ -23,7 +24,10 @@ watchDebounced(
   [() => machine.file?.journal, () => machine.design],
   () => {
     const f = machine.file;
-    if (!f?.journal.some((e) => e.kind === 'record' && e.mode === 'real')) return;
+    if (!f?.journal.some((e) => e.kind === 'record' && e.mode === 'real')) {
+      proven.value = { done: 0, of: 1 };
+      return;
+    }
     const made = { design: f.design, figures: machine.figures! };
     const all = standings(made, instancesOf(made, tests), f.journal, 'real', memo).filter(
       (s) => !s.instance.test.optional,
@@ -32,6 +36,15 @@ watchDebounced(
   },
   { debounce: PROVEN_AFTER_MS, immediate: true },
 );
+/** On a phone the rail is wider than the screen: the station that is open stays in sight. */
+const rail = ref<HTMLElement>();
+const route = useRoute();
+function bringHere() {
+  const here = rail.value?.querySelector<HTMLElement>('.here');
+  if (here) rail.value!.scrollLeft = here.offsetLeft - (rail.value!.clientWidth - here.clientWidth) / 2;
+}
+watch(() => route.path, bringHere, { flush: 'post' });
+onMounted(bringHere);
 /** Each station's own state: its worst finding, how many there are above a note, and how much is settled. */
 const states = computed(() =>
   stationList.map((s) => {
@@ -44,7 +57,7 @@ const states = computed(() =>
 </script>
 
 <template>
-  <nav class="rail" aria-label="Stations">
+  <nav ref="rail" class="rail" aria-label="Stations">
     <RouterLink class="shelf" to="/" title="All machines">
       <img src="/mark.svg" alt="" width="28" height="28" />
       <span>Shelf</span>
@@ -118,13 +131,13 @@ a:hover {
 @media (max-width: 720px) {
   .rail {
     flex-direction: row;
+    position: relative;
     border-right: 0;
     border-top: 1px solid var(--line-strong);
     padding: 0;
   }
   a {
-    flex: 1;
-    min-width: 0;
+    flex: 1 0 58px;
     border-left: 0;
     border-top: 3px solid transparent;
     font-size: 11px;

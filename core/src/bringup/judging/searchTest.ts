@@ -133,8 +133,14 @@ export function searchFields(sought: Sought, m: Made, s: Subject, so: Readings):
   return Array.from({ length: shown }, (_, i) => [
     reading(`value-${i}`, `Trial ${i + 1}`, dimensionOf(sought, m, s), [0, state.model * 1.35], {
       optional: true,
+      row: `Trial ${i + 1}`,
     }),
-    choice(`held-${i}`, `The mark, trial ${i + 1}`, { yes: 'was met again', no: 'was missed' }, { optional: true }),
+    choice(
+      `held-${i}`,
+      `The mark, trial ${i + 1}`,
+      { yes: 'met again', no: 'missed' },
+      { optional: true, row: `Trial ${i + 1}` },
+    ),
   ]).flat();
 }
 export function judgeSearch(sought: Sought, r: Readings, at: At): Judgement {

@@ -38,16 +38,12 @@ export const accuracy: BringUpTest = {
   ],
   fields: (m, s, _so, display) =>
     targetsOf(m, s).flatMap((t, k) =>
-      (['up', 'down'] as const).flatMap((way) =>
-        Array.from({ length: RUNS }, (_, i) =>
-          reading(
-            `${way}-${k}-${i}`,
-            `${wayPrinter({ m, s, display })(t)}, ${way === 'up' ? 'from minus' : 'from plus'}, run ${i + 1}`,
-            wayOf(axisAt(m, s).motion),
-            [-5, 5],
-          ),
-        ),
-      ),
+      (['up', 'down'] as const).flatMap((way) => {
+        const row = `${wayPrinter({ m, s, display })(t)}, ${way === 'up' ? 'from minus' : 'from plus'}`;
+        return Array.from({ length: RUNS }, (_, i) =>
+          reading(`${way}-${k}-${i}`, `${row}, run ${i + 1}`, wayOf(axisAt(m, s).motion), [-5, 5], { row }),
+        );
+      }),
     ),
   judge(r, at) {
     const { m, s } = at;

@@ -26,7 +26,7 @@ const option = computed(() => {
     textStyle: { color: ink('--soft'), fontFamily: 'B612' },
     grid: { left: 50, right: 10, top: 12, bottom: 26 },
     tooltip: { trigger: 'axis' },
-    xAxis: { type: 'time' },
+    xAxis: { type: 'time', axisLabel: { hideOverlap: true } },
     yAxis: {
       type: 'value',
       scale: true,

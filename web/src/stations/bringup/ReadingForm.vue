@@ -42,49 +42,66 @@ function commit(f: Field) {
 }
 /** A table of readings goes in columns, so that its judgement stays in sight. */
 const many = computed(() => fields.value.filter((f) => f.type !== 'choice').length > 2);
+/** Fields that stand on one line, and those that stand alone. */
+const rows = computed(() => {
+  const lines: { title: string | undefined; own: Field[] }[] = [];
+  for (const f of fields.value) {
+    const last = lines.at(-1);
+    if (f.row !== undefined && last?.title === f.row) last.own.push(f);
+    else lines.push({ title: f.row, own: [f] });
+  }
+  return lines;
+});
 </script>
 
 <template>
   <form class="readings" :class="{ many }" @submit.prevent>
-    <fieldset v-for="f in fields" :key="f.key" class="field" :class="f.type">
-      <template v-if="f.type === 'choice'">
-        <legend>{{ f.title }}</legend>
-        <select
-          v-if="f.options!.length > 5"
-          :value="readings[f.key] ?? ''"
-          :aria-label="f.title"
-          @change="enter(f.key, ($event.target as HTMLSelectElement).value)"
-        >
-          <option value="">choose …</option>
-          <option v-for="o in f.options" :key="o.value" :value="o.value">{{ o.label }}</option>
-        </select>
-        <div v-else class="options">
-          <label v-for="o in f.options" :key="o.value" class="option" :class="{ chosen: readings[f.key] === o.value }"
-            ><input
-              type="radio"
-              :name="f.key"
-              :value="o.value"
-              :checked="readings[f.key] === o.value"
-              @change="enter(f.key, o.value)"
-            />{{ o.label }}</label
+    <div
+      v-for="line in rows"
+      :key="line.own[0]!.key"
+      :class="{ line: line.title !== undefined, long: line.own.length > 2 }"
+    >
+      <span v-if="line.title !== undefined" class="title" aria-hidden="true">{{ line.title }}</span>
+      <fieldset v-for="f in line.own" :key="f.key" class="field" :class="f.type">
+        <template v-if="f.type === 'choice'">
+          <legend :class="{ 'visually-hidden': line.title !== undefined }">{{ f.title }}</legend>
+          <select
+            v-if="f.options!.length > 5"
+            :value="readings[f.key] ?? ''"
+            :aria-label="f.title"
+            @change="enter(f.key, ($event.target as HTMLSelectElement).value)"
           >
-        </div>
-      </template>
-      <label v-else class="quantity"
-        ><span>{{ f.title }}</span>
-        <span class="row entry"
-          ><input
-            v-model="typed[f.key]"
-            inputmode="decimal"
-            class="mono"
-            :aria-invalid="!!faults[f.key]"
-            @change="commit(f)"
-            @keydown.enter="commit(f)"
-          /><span class="unit">{{ unitOf(f) }}</span></span
-        >
-        <span v-if="faults[f.key]" class="fault" role="alert">{{ faults[f.key] }}</span>
-      </label>
-    </fieldset>
+            <option value="">choose …</option>
+            <option v-for="o in f.options" :key="o.value" :value="o.value">{{ o.label }}</option>
+          </select>
+          <div v-else class="options">
+            <label v-for="o in f.options" :key="o.value" class="option" :class="{ chosen: readings[f.key] === o.value }"
+              ><input
+                type="radio"
+                :name="f.key"
+                :value="o.value"
+                :checked="readings[f.key] === o.value"
+                @change="enter(f.key, o.value)"
+              />{{ o.label }}</label
+            >
+          </div>
+        </template>
+        <label v-else class="quantity"
+          ><span :class="{ 'visually-hidden': line.title !== undefined }">{{ f.title }}</span>
+          <span class="row entry"
+            ><input
+              v-model="typed[f.key]"
+              inputmode="decimal"
+              class="mono"
+              :aria-invalid="!!faults[f.key]"
+              @change="commit(f)"
+              @keydown.enter="commit(f)"
+            /><span v-if="f === line.own.findLast((x) => x.type !== 'choice')" class="unit">{{ unitOf(f) }}</span></span
+          >
+          <span v-if="faults[f.key]" class="fault" role="alert">{{ faults[f.key] }}</span>
+        </label>
+      </fieldset>
+    </div>
   </form>
 </template>
 
@@ -96,6 +113,33 @@ const many = computed(() => fields.value.filter((f) => f.type !== 'choice').leng
 }
 .many {
   grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
+}
+.line {
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 5px 6px;
+}
+.line .title {
+  flex: 0 0 auto;
+  min-width: 62px;
+}
+.line .entry {
+  gap: 5px;
+}
+.line .entry input {
+  width: 66px;
+  padding: 0 4px;
+}
+.line.long .title {
+  min-width: 146px;
+}
+.line.long .entry input {
+  font-size: 14px;
+}
+.line .option {
+  padding: 5px 10px;
 }
 .field {
   border: 0;
@@ -150,12 +194,24 @@ select {
   color: var(--danger);
 }
 @media (max-width: 720px) {
+  .line .title {
+    flex-basis: 100%;
+  }
+  .line .entry input {
+    width: 90px;
+  }
+  .line .field.choice {
+    flex: 1 1 170px;
+  }
   .option,
   select {
     min-height: 44px;
   }
   .option {
     flex: 1 1 100%;
+  }
+  .line .option {
+    flex: 1;
   }
   .entry input {
     height: 44px;

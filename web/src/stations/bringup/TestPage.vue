@@ -129,7 +129,9 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
         <button class="plain-button framed" @click="saveProgram">
           {{ test.kind === 'first-program' ? 'Save its program' : 'Save the program of the next trial' }}
         </button>
-        <small class="soft">ISO 6983, made for this axis and its travel.</small>
+        <small class="soft"
+          >ISO 6983, made for {{ s.instance.subject.axis ? 'this axis and its travel' : 'this machine' }}.</small
+        >
       </div>
       <JudgementView
         v-if="!entering && s.record && recorded"
@@ -183,7 +185,7 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
       <p v-if="corrects" class="soft">These readings correct an earlier result; that one stays in the log as it is.</p>
       <JudgementView v-if="entering && judgement" :judgement="judgement" :can-act="false" />
       <p v-for="f in faults" :key="f.what" class="fault" role="alert">{{ f.what }} {{ f.mend }}</p>
-      <footer class="row">
+      <footer class="row foot">
         <button
           v-if="entering"
           class="plain-button framed main"
@@ -269,6 +271,14 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
 }
 .photo {
   cursor: pointer;
+}
+/* What ends a test stays in sight however long its page is. */
+.foot {
+  position: sticky;
+  bottom: -12px;
+  padding: 8px 0;
+  margin-bottom: -12px;
+  background: var(--sheet);
 }
 @media (max-width: 720px) {
   footer button,
