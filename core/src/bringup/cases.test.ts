@@ -7,6 +7,7 @@ import { wren } from '../samples/wren';
 import { defaultDisplay } from '../units/print';
 import { quantity } from '../units/quantity';
 import { instancesOf, stepsOf } from './graph';
+import { scaleMoves } from './kinds/scale';
 import { tests } from './list';
 import { judge } from './record';
 import type { Readings } from './test';
@@ -34,6 +35,11 @@ const firstWay = (j: ReturnType<typeof judged>): string => {
   const p = j.proposals?.[0];
   return p === undefined ? '' : 'command' in p ? JSON.stringify(p.command) : p.rework.subject;
 };
+
+/** A lathe's slide that goes twice as far as it was told. */
+const plover2 = scaleMoves(machines.plover.made, { id: 'x', name: 'X', axis: 'x' }).map(
+  (v, i) => [`at-${i}`, mm(2 * v.commanded)] as const,
+);
 
 describe('worked by hand', () => {
   it.each<[keyof typeof machines, string, Readings, 'passed' | 'failed' | 'not-judged', RegExp, RegExp]>([
@@ -350,6 +356,101 @@ describe('worked by hand', () => {
     ],
     ['dunnock', 'probe/device-probe', { lamp: 'dark' }, 'failed', /does not close/, /^$/],
     ['dunnock', 'link/host', { result: 'drops' }, 'failed', /breaks off/, /parts\.host/],
+    ['dunnock', 'labels/machine', { result: 'alike' }, 'passed', /say the same/, /^$/],
+    [
+      'dunnock',
+      'labels/machine',
+      { result: 'differs', part: 'controller' },
+      'failed',
+      /-K1 Teasel 6.*printed otherwise/,
+      /parts\.controller/,
+    ],
+    ['dunnock', 'seating/machine', { result: 'wrong' }, 'passed', /no power yet, so it is whole/, /^$/],
+    ['dunnock', 'couplings/x-0', { result: 'loose' }, 'failed', /slips/, /axes\.x\.drives\.0/],
+    ['dunnock', 'logic/machine', { result: 'hot' }, 'failed', /Switch off now/, /^$/],
+    ['dunnock', 'enable/x-0', { result: 'free' }, 'failed', /no torque/, /axes\.x\.drives\.0|parts\.driver-x-0/],
+    [
+      'dunnock',
+      'brake/z-0',
+      { drop: mm(6), sag: mm(0.1) },
+      'failed',
+      /comes down 6\smm at the stop/,
+      /parts\.motor-z-0/,
+    ],
+    ['dunnock', 'brake/z-0', { drop: mm(0.4), sag: mm(0.1) }, 'passed', /It holds: 0.4/, /^$/],
+    // A tenth of 120 mm/s: reaction of a quarter of a second and a ramp of some tenths of a millimetre.
+    ['dunnock', 'stop-moving/x', { way: mm(3), again: 'rest' }, 'passed', /At rest after 3\smm/, /^$/],
+    ['dunnock', 'stop-moving/x', { way: mm(60), again: 'rest' }, 'failed', /runs on 60\smm/, /^$/],
+    ['dunnock', 'stop-moving/x', { way: mm(3), again: 'moves' }, 'failed', /moves on by itself/, /^$/],
+    [
+      'dunnock',
+      'noise-in-motion/machine',
+      { tripped: 'limit-x-plus' },
+      'failed',
+      /X plus limit trips by itself/,
+      /circuits\.limit-x-plus/,
+    ],
+    [
+      'dunnock',
+      'acceleration/x',
+      // A first trial above the ceiling of the model is not asked for; one that held tells the next.
+      { 'value-0': quantity(900, 'mm/s²'), 'held-0': 'yes' },
+      'not-judged',
+      /^Next trial: /,
+      /^$/,
+    ],
+    [
+      'dunnock',
+      'accuracy/x',
+      // Each target off by 10 µm one way and 30 µm the other, without scatter: B 0.02, A 0.02, R 0.02.
+      Object.fromEntries(
+        [0, 1, 2].flatMap((k) =>
+          [0, 1, 2, 3, 4].flatMap((i) => [
+            [`up-${k}-${i}`, mm(0.01)],
+            [`down-${k}-${i}`, mm(0.03)],
+          ]),
+        ),
+      ),
+      'passed',
+      /Accuracy A 0.02\smm, repeatability R 0.02\smm both ways and 0\smm one way, reversal B 0.02\smm/,
+      /^$/,
+    ],
+    ['dunnock', 'tuning/z-0', { result: 'hunts' }, 'failed', /It hunts/, /parts\.driver-z-0\.setup/],
+    [
+      'dunnock',
+      'spindle/machine',
+      {
+        turns: 'right',
+        stop: 'stops',
+        ...Object.fromEntries([25, 50, 100].map((n) => [`rpm-${n}`, quantity(240 * n * 0.8, 'rpm')])),
+      },
+      'failed',
+      /4800\srpm where 6000\srpm were asked/,
+      /parts\.spindle-drive/,
+    ],
+    [
+      'dunnock',
+      'spindle/machine',
+      {
+        turns: 'wrong',
+        stop: 'ignores',
+        ...Object.fromEntries([25, 50, 100].map((n) => [`rpm-${n}`, quantity(240 * n, 'rpm')])),
+      },
+      'failed',
+      /wrong way.*leaves it running/,
+      /parts\.spindle-drive/,
+    ],
+    ['dunnock', 'first-program/machine', { shape: 'mirrored', pause: 'good' }, 'failed', /plus at the wrong end/, /^$/],
+    ['dunnock', 'first-program/machine', { shape: 'right', pause: 'lost' }, 'failed', /pause loses its place/, /^$/],
+    ['dunnock', 'temporary/machine', { found: 'none', limits: 'off' }, 'failed', /limits are off/, /^$/],
+    [
+      'plover',
+      'scale/x',
+      Object.fromEntries(plover2),
+      'failed',
+      /2 times: a wrong setting/,
+      /stepsPerRevolution|setup/,
+    ],
     ['wren', 'index-pulse/x', { turns: n1(0.02) }, 'failed', /near to the trip point/, /axes\.x\.drives\.0/],
     ['wren', 'noise-with-spindle/machine', { tripped: 'none' }, 'passed', /Nothing tripped/, /^$/],
   ])('%s %s', (machine, key, readings, verdict, says, way) => {
