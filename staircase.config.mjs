@@ -76,7 +76,7 @@ export const staircase = {
     'motion/plant',
     'motion/simulation',
   ],
-  logbook: ['units', 'machine'],
+  logbook: ['units', 'machine', 'settings'],
   reports: [
     'units',
     'machine',

@@ -1,5 +1,5 @@
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
-  test: { include: ['src/**/*.test.ts'], environment: 'node', setupFiles: ['./vitest.setup.ts'], testTimeout: 60_000 },
+  test: { include: ['src/**/*.test.ts'], environment: 'node', setupFiles: ['./vitest.setup.ts'], testTimeout: 240_000 },
 });

@@ -125,7 +125,7 @@ test('a scale is measured, calibrated by one click, and made stale by an edit th
   await entries.getByRole('button').first().click();
   await expect(page.getByLabel('Entry', { exact: true }).getByRole('img', { name: 'nut.png' })).toBeVisible();
   await page.getByRole('tab', { name: 'Revisions' }).click();
-  await expect(page.getByLabel('Differences')).toContainText('axis x scale, set by hand');
+  await expect(page.getByLabel('Differences')).toContainText('Scale, set by hand');
   await button(page, /^Go back to revision/).click();
   await page.getByRole('link', { name: 'Bring-up' }).click();
   await expect(again).toContainText('Setting axis/x/scale, set by hand');

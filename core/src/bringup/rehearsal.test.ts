@@ -26,6 +26,65 @@ function tried(key: string, faults: readonly HiddenFault[], edits: readonly Comm
   return { readings: readings.value, judgement: judge(instance, readings.value, made, defaultDisplay) };
 }
 
+/** Which test finds which fault, in what words; the first way out then makes it pass on the true machine. */
+describe('each fault is found by its own test, and its first way out cures it', () => {
+  const conductor = Object.keys(built.conductors).find((id) => {
+    const { from, to } = built.conductors[id]!;
+    return [from.part, to.part].includes('device-limit-x-plus') && [from.part, to.part].includes('controller');
+  })!;
+  it.each<[HiddenFault, string, RegExp]>([
+    [{ kind: 'motor-reversed', axis: 'y', drive: 1 }, 'first-move/y-1', /Y right turns the other way/],
+    [
+      { kind: 'inputs-swapped', a: 'limit-x-plus', b: 'limit-y-plus' },
+      'input/device-limit-x-plus',
+      /X plus limit arrives at the input of Y plus limit/,
+    ],
+    [{ kind: 'misprinted', a: 'limit-x-plus', b: 'limit-y-plus' }, 'labels/machine', /printed otherwise/],
+    [{ kind: 'contact-other-type', device: 'device-limit-x-plus' }, 'input/device-limit-x-plus', /wrong way round/],
+    [
+      { kind: 'stuck-switch', device: 'device-limit-x-plus', as: 'open' },
+      'input/device-limit-x-plus',
+      /switch is at fault/,
+    ],
+    [{ kind: 'wire-off', conductor }, 'input/device-limit-x-plus', /between the switch and the input/],
+    [{ kind: 'pressed', device: 'device-stop' }, 'input/device-stop', /latched in/],
+    [{ kind: 'other-pulses', axis: 'z', factor: 0.5 }, 'drive-set/z-0', /0.5 times as long/],
+    [{ kind: 'split-coil', axis: 'x', drive: 0 }, 'coils/x-0', /split over both phases/],
+    [{ kind: 'loose-coupling', axis: 'y', drive: 0, share: 0.9 }, 'couplings/y-0', /slips/],
+    [{ kind: 'not-enabled', axis: 'x', drive: 0 }, 'enable/x-0', /no torque/],
+    [{ kind: 'weak-supply', share: 0.1 }, 'supply-load/motor-supply', /falls to/],
+    [
+      { kind: 'loose-wire', circuit: 'limit-x-plus', perS: 0.5 },
+      'noise-in-motion/machine',
+      /X plus limit trips by itself/,
+    ],
+    [
+      { kind: 'noise', circuit: 'limit-y-plus', perS: 0.4 },
+      'noise-with-spindle/machine',
+      /Y plus limit trips by itself/,
+    ],
+    [{ kind: 'switch-moved', device: 'device-limit-x-plus', by: 4 }, 'envelope/x', /4.* more than entered/],
+    [
+      { kind: 'switch-moved', device: 'device-limit-and-reference-y-right', by: 2 },
+      'squareness/y',
+      /right end stands 2/,
+    ],
+    [{ kind: 'backlash', axis: 'x', by: 0.3 }, 'backlash/x', /0\.(29|30).* more than 0.08/],
+    [{ kind: 'earth-poor', part: 'motor-z-0', ohm: 3 }, 'earth/motor-z-0', /more than 0.2/],
+    [{ kind: 'supply-short', part: 'field-supply', ohm: 0.4 }, 'shorts/field-supply', /Do not switch it on/],
+    [{ kind: 'link-drops', perS: 0.05 }, 'link/host', /breaks off/],
+  ])('%j by %s', (fault, key, says) => {
+    const { judgement } = tried(key, [fault]);
+    expect(judgement.verdict).toBe('failed');
+    expect(judgement.says.join(' ')).toMatch(says);
+    const way = judgement.proposals![0]!;
+    const mended = 'rework' in way ? afterRework({ built, faults: [fault], seed: 3 }, way.rework).faults : [fault];
+    const edits = 'command' in way ? [way.command] : [];
+    expect(tried(key, mended, edits, 2).judgement.says.join(' ')).not.toMatch(says);
+    expect(tried(key, mended, edits, 2).judgement.verdict).toBe('passed');
+  });
+});
+
 describe('belief and truth', () => {
   const reversed: HiddenFault[] = [{ kind: 'motor-reversed', axis: 'x', drive: 0 }];
   const turned: Command = { name: 'set-field', args: { path: 'axes.x.drives.0.invertedInWiring', value: true } };

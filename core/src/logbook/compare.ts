@@ -2,6 +2,8 @@ import type { Design } from '../machine/design';
 import { circuitName, describeField, fieldTitle } from '../machine/fields';
 import type { TerminalRef } from '../machine/ids';
 import type { Quantity } from '../units/quantity';
+import type { Setting } from '../settings/setting';
+import { showSetting } from '../settings/setting';
 import type { Display } from '../units/print';
 import { showQuantity } from '../units/print';
 
@@ -16,8 +18,14 @@ export interface ChangedLine {
 const isQuantity = (v: unknown): v is Quantity => typeof v === 'object' && v !== null && 'entered' in v && 'unit' in v;
 const alike = (a: unknown, b: unknown) => a === b || JSON.stringify(a) === JSON.stringify(b);
 
-/** Settings and wiring of two designs, as differences that a person can read. What is equal is left out. */
-export function compareDesigns(was: Design, is: Design, display: Display): ChangedLine[] {
+/** A revision of a machine: its design, and what the control is told of it. */
+export interface Revised {
+  design: Design;
+  settings: readonly Setting[];
+}
+/** Wiring, parts and settings of two revisions, as differences that a person can read. What is equal is left out. */
+export function compareRevisions(before: Revised, after: Revised, display: Display): ChangedLine[] {
+  const [was, is] = [before.design, after.design];
   const lines: ChangedLine[] = [];
   const say = (v: unknown): string =>
     v === undefined || v === null
@@ -65,6 +73,11 @@ export function compareDesigns(was: Design, is: Design, display: Display): Chang
             is: say(b[key]),
           });
   }
+  const plainPath = (path: string) => {
+    const [table, id = '', ...rest] = path.split('.');
+    const part = table === 'parts' ? (is.parts[id] ?? was.parts[id]) : undefined;
+    return part ? `${part.designation} ${rest.join(' ')}` : [id, ...rest].join(' ').trim() || path;
+  };
   const walk = (group: ChangedLine['group'], path: string, a: unknown, b: unknown) => {
     if (a === b || alike(a, b)) return;
     const field = describeField(is, path) ?? describeField(was, path);
@@ -72,7 +85,7 @@ export function compareDesigns(was: Design, is: Design, display: Display): Chang
     if (leaf || a === undefined || b === undefined) {
       lines.push({
         group,
-        what: field ? fieldTitle(field) : path.split('.').slice(1).join(' '),
+        what: field ? fieldTitle(field) : plainPath(path),
         was: say(a),
         is: say(b),
       });
@@ -94,7 +107,16 @@ export function compareDesigns(was: Design, is: Design, display: Display): Chang
     else {
       if (a.name !== b.name || a.libraryKey !== b.libraryKey)
         lines.push({ group: 'Parts', what: `Part ${b.designation}`, was: a.name, is: b.name });
-      for (const key of ['data', 'setup', 'mount', 'boardRevision', 'notes'] as const)
+      for (const key of [
+        'designation',
+        'data',
+        'setup',
+        'mount',
+        'elements',
+        'terminals',
+        'boardRevision',
+        'notes',
+      ] as const)
         walk('Parts', `parts.${id}.${key}`, a[key], b[key]);
     }
   }
@@ -122,18 +144,24 @@ export function compareDesigns(was: Design, is: Design, display: Display): Chang
   }
   for (const id of ids(was.outputs, is.outputs))
     walk('Inputs and outputs', `outputs.${id}`, was.outputs[id], is.outputs[id]);
-  for (const id of ids(was.overrides, is.overrides)) {
-    const [a, b] = [was.overrides[id], is.overrides[id]];
-    if (!alike(a?.value, b?.value))
-      lines.push({
-        group: 'Settings',
-        what: `${id.replaceAll('/', ' ')}, set by hand`,
-        was: say(a?.value),
-        is: say(b?.value),
-      });
-  }
   for (const key of ids(was, is))
     if (!['parts', 'axes', 'circuits', 'outputs', 'conductors', 'overrides'].includes(key))
       walk('Machine', key, was[key], is[key]);
+  lines.push(...settingLines(before.settings, after.settings, display));
   return lines;
+}
+
+/** What the control is told: a parameter counts as changed where its value is, whether by a hand or by what it is worked out from. */
+function settingLines(was: readonly Setting[], is: readonly Setting[], display: Display): ChangedLine[] {
+  const old = new Map(was.map((s) => [s.key, s]));
+  const now = new Map(is.map((s) => [s.key, s]));
+  const say = (s: Setting | undefined) =>
+    s === undefined ? '–' : s.value.known ? showSetting(s.kind, s.value.value, display) : 'missing';
+  return [...new Set([...old.keys(), ...now.keys()])].flatMap((key): ChangedLine[] => {
+    const [a, b] = [old.get(key), now.get(key)];
+    if (say(a) === say(b) && !a?.override === !b?.override) return [];
+    const any = (b ?? a)!;
+    const hand = a?.override || b?.override ? ', set by hand' : '';
+    return [{ group: 'Settings', what: `${any.group} · ${any.title}${hand}`, was: say(a), is: say(b) }];
+  });
 }

@@ -1,13 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { applyCommand, restoreRevision } from '../commands/apply';
 import type { Command } from '../commands/command';
+import { deriveFigures } from '../derivation/figures';
 import { revisionOf, type MachineFile } from '../machine/file';
 import { designAt } from '../machine/history';
 import { withEntry } from '../machine/journal';
 import { dunnock } from '../samples/dunnock';
 import { defaultDisplay } from '../units/print';
 import { quantity } from '../units/quantity';
-import { compareDesigns } from './compare';
+import { compareRevisions } from './compare';
 import { filterTimeline, timelineOf } from './timeline';
 import type { LineKind } from './timeline';
 
@@ -39,6 +40,7 @@ describe('the timeline', () => {
   });
 });
 
+const revised = ({ design }: MachineFile) => ({ design, settings: deriveFigures(design).settings });
 describe('revisions', () => {
   const start = dunnock();
   const [wire] = Object.keys(start.design.conductors);
@@ -51,7 +53,7 @@ describe('revisions', () => {
     { name: 'add-axis', args: { letter: 'A' } },
   );
   it('differ readably: a speed, a colour, an axis; nothing else', () => {
-    const lines = compareDesigns(start.design, changed.design, defaultDisplay);
+    const lines = compareRevisions(revised(start), revised(changed), defaultDisplay);
     expect(lines.map((l) => `${l.group}: ${l.what}: ${l.was} → ${l.is}`)).toEqual(
       expect.arrayContaining([
         expect.stringMatching(/^Axes: X · .*speed.*: 120\smm\/s → 100\smm\/s$/i),
@@ -60,7 +62,32 @@ describe('revisions', () => {
       ]),
     );
     expect(lines.filter((l) => l.group === 'Wiring')).toHaveLength(1);
-    expect(compareDesigns(start.design, start.design, defaultDisplay)).toEqual([]);
+    expect(compareRevisions(revised(start), revised(start), defaultDisplay)).toEqual([]);
+  });
+  it('tell what the control is told otherwise, by a hand or by what follows from an edit', () => {
+    const pitch: Command = { name: 'set-field', args: { path: 'axes.x.transmission.pitch', value: quantity(5, 'mm') } };
+    const followed = edit(start, '2026-05-01T10:00:00.000Z', pitch);
+    const lines = (a: MachineFile, b: MachineFile) =>
+      compareRevisions(revised(a), revised(b), defaultDisplay)
+        .filter((l) => l.group === 'Settings')
+        .map((l) => `${l.what}: ${l.was} → ${l.is}`);
+    expect(lines(start, followed)).toContainEqual(expect.stringMatching(/^.*X.* · Scale: 160\s.* → 320\s/));
+    const byHand = edit(start, '2026-05-01T10:00:00.000Z', {
+      name: 'override-setting',
+      args: { setting: 'axis/x/scale', title: 'Scale', value: quantity(160.2, 'steps/mm'), reason: 'measured' },
+    });
+    expect(lines(start, byHand)).toEqual([expect.stringMatching(/^.*X.* · Scale, set by hand: 160\s.* → 160\.2\s/)]);
+  });
+  it('name a label that was corrected on its part', () => {
+    const [id, part] = Object.entries(start.design.parts).find(([, p]) => p.data.class === 'controller')!;
+    const [terminal] = Object.keys(part.terminals);
+    const corrected = edit(start, '2026-05-01T10:00:00.000Z', {
+      name: 'set-terminal',
+      args: { part: id, terminal: terminal!, set: { printed: 'Z9' } },
+    });
+    const [line, ...more] = compareRevisions(revised(start), revised(corrected), defaultDisplay);
+    expect(more).toEqual([]);
+    expect(line).toMatchObject({ group: 'Parts', is: 'Z9', what: `${part.designation} terminals ${terminal} printed` });
   });
   it('are gone back to as one edit more, which undoes like any other', () => {
     const first = revisionOf(start);

@@ -86,15 +86,15 @@ export class AxisMotion {
         this.target = NaN;
         return;
       }
-      const cap = Math.sqrt(2 * acceleration * Math.abs(gap));
+      const cap = this.brakingFor(Math.abs(gap), Math.sign(gap), dt);
       wanted = Math.sign(gap) * Math.min(Math.abs(this.wantedSpeed), cap);
     }
     if (wanted === 0 && this.speed === 0) {
       this.advance(0);
       return;
     }
-    const room = (this.speed || wanted) > 0 ? max - this.position : this.position - min;
-    const cap = room > 0 ? Math.sqrt(2 * acceleration * room) : 0;
+    const outward = (this.speed || wanted) > 0 ? 1 : -1;
+    const cap = this.brakingFor(outward > 0 ? max - this.position : this.position - min, outward, dt);
     if (Math.abs(wanted) > cap) wanted = Math.sign(wanted) * cap;
     const change = acceleration * dt;
     const before = this.speed;
@@ -107,6 +107,17 @@ export class AxisMotion {
     this.advance(travelled);
   }
 
+  /**
+   * The speed at the end of this step from which the way that is then left still suffices to come to rest:
+   * `v² = 2a · (way − (v₀ + v)/2 · t)`.
+   */
+  private brakingFor(way: number, direction: number, dt: number): number {
+    if (way === Infinity) return Infinity;
+    const { acceleration } = this.settings;
+    const half = (acceleration * dt) / 2;
+    const left = way - (this.speed * direction * dt) / 2;
+    return left > 0 ? Math.sqrt(half * half + 2 * acceleration * left) - half : 0;
+  }
   private advance(distance: number): void {
     this.movedBefore = this.moved;
     this.moved = distance;

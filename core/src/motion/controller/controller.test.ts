@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { ControllerSettings } from '../../settings/controllerSettings';
 import { DT, axisOf as axis, bench, inputOf as input } from '../testing/settings';
@@ -31,6 +32,31 @@ describe('moving by hand', () => {
       expect(b.x.position).toBeCloseTo(3, 9);
       expect(b.x.pulses[0]).toBeCloseTo(inverted ? -300 : 300, 6);
     }
+  });
+  it('arrives without going past, never faster than its ramp lets it brake, whatever the way', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.02, max: 15, noNaN: true }),
+        fc.double({ min: 50, max: 2000, noNaN: true }),
+        fc.boolean(),
+        (way, acceleration, back) => {
+          const b = bench({ axes: [axis('x', { acceleration })] });
+          const distance = back ? -way : way;
+          const start = b.x.position;
+          b.control.command({ type: 'nudge', axis: 'x', distance });
+          let most = 0;
+          let before = 0;
+          b.run(4, () => {
+            most = Math.max(most, Math.abs(b.x.position - start));
+            expect(Math.abs(b.x.speed - before)).toBeLessThanOrEqual(acceleration * DT * 2 + 1e-9);
+            before = b.x.speed;
+          });
+          expect(b.x.position - start).toBeCloseTo(distance, 9);
+          expect(most).toBeLessThanOrEqual(way + 1e-9);
+        },
+      ),
+      { numRuns: 30 },
+    );
   });
   it('makes up for backlash on every reversal, a little at a time', () => {
     const b = bench({ axes: [axis('x', { backlash: 0.2 })] });

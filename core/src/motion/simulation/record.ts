@@ -21,4 +21,4 @@ export interface Recording {
 }
 
 /** Raised whenever the same acts would give another story. */
-export const ENGINE = 1;
+export const ENGINE = 2;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { compareDesigns } from '@nodaxis/core/logbook/compare';
+import { deriveFigures } from '@nodaxis/core/derivation/figures';
+import { compareRevisions } from '@nodaxis/core/logbook/compare';
 import { designAt } from '@nodaxis/core/machine/history';
 import { useVirtualList } from '@vueuse/core';
 import { computed, ref } from 'vue';
@@ -23,7 +24,9 @@ const left = ref(revisions.value[1]?.number ?? newest.value);
 const right = ref(newest.value);
 const differences = computed(() => {
   const [a, b] = [designAt(machine.file!, left.value), designAt(machine.file!, right.value)];
-  return a && b ? compareDesigns(a, b, preferences.display) : undefined;
+  if (!a || !b) return undefined;
+  const revised = (design: typeof a) => ({ design, settings: deriveFigures(design).settings });
+  return compareRevisions(revised(a), revised(b), preferences.display);
 });
 const ROW = 52;
 const { list, containerProps, wrapperProps } = useVirtualList(revisions, { itemHeight: ROW, overscan: 8 });
