@@ -9,6 +9,10 @@ export default defineConfig({
   fullyParallel: true,
   forbidOnly: true,
   reporter: [['list'], ['json']],
-  use: { ...chromiumOptions, baseURL: server.baseURL },
+  use: {
+    actionTimeout: 30_000,
+    ...chromiumOptions,
+    baseURL: server.baseURL,
+  },
   webServer: server.webServer,
 });

@@ -40,16 +40,17 @@ export function useHelp(design: Ref<Design | undefined>, axisId: Ref<string>) {
       stop();
     };
     const remote = wrap<AdviceWorker>(own);
-    const found = await remote.help(
-      toRaw(of),
-      axisId.value,
-      toRaw(ownParts.parts),
-      { ...preferences.display },
-      proxy((done: number, all: number) => {
-        if (thread === own) progress.value = { done, of: all };
-      }),
-    );
+    const onProgress = proxy((done: number, all: number) => {
+      if (thread === own) progress.value = { done, of: all };
+    });
+    const found = await remote
+      .help(toRaw(of), axisId.value, toRaw(ownParts.parts), { ...preferences.display }, onProgress)
+      .catch((e: unknown) => (e instanceof Error ? e : new Error(String(e))));
     if (thread !== own) return;
+    if (found instanceof Error) {
+      fault.value = `The trial has stopped (${found.message}). Nothing of your machine is changed.`;
+      return stop();
+    }
     lines.value = found;
     stop();
   }

@@ -204,7 +204,10 @@ function createPractice() {
     const view = await remote.readProgram(
       text,
       toRaw(preferences.display),
-      proxy((share: number) => (reading.value = share)),
+      proxy((share: number) => {
+        // Progress comes by a channel of its own: the last of it may arrive after the result, or after a stop.
+        if (reading.value !== undefined) reading.value = share;
+      }),
     );
     // Another reading has overtaken this one.
     if (!view) return;
