@@ -86,16 +86,18 @@ export class AxisMotion {
         this.target = NaN;
         return;
       }
-      const cap = this.brakingFor(Math.abs(gap), Math.sign(gap), dt);
-      wanted = Math.sign(gap) * Math.min(Math.abs(this.wantedSpeed), cap);
+      const sign = gap < 0 ? -1 : 1;
+      const fast = this.wantedSpeed < 0 ? -this.wantedSpeed : this.wantedSpeed;
+      wanted = sign * this.brakingFor(fast, gap * sign, sign, dt);
     }
     if (wanted === 0 && this.speed === 0) {
       this.advance(0);
       return;
     }
     const outward = (this.speed || wanted) > 0 ? 1 : -1;
-    const cap = this.brakingFor(outward > 0 ? max - this.position : this.position - min, outward, dt);
-    if (Math.abs(wanted) > cap) wanted = Math.sign(wanted) * cap;
+    const room = outward > 0 ? max - this.position : this.position - min;
+    const capped = this.brakingFor(wanted < 0 ? -wanted : wanted, room, outward, dt);
+    wanted = wanted < 0 ? -capped : capped;
     const change = acceleration * dt;
     const before = this.speed;
     const delta = wanted - before;
@@ -108,15 +110,15 @@ export class AxisMotion {
   }
 
   /**
-   * The speed at the end of this step from which the way that is then left still suffices to come to rest:
-   * `v² = 2a · (way − (v₀ + v)/2 · t)`.
+   * A wanted speed, or the lower one at the end of this step from which the way that is then left still suffices to come
+   * to rest: `v² = 2a · (way − (v₀ + v)/2 · t)`. Far from the end no root is drawn.
    */
-  private brakingFor(way: number, direction: number, dt: number): number {
-    if (way === Infinity) return Infinity;
+  private brakingFor(wanted: number, way: number, direction: number, dt: number): number {
     const { acceleration } = this.settings;
-    const half = (acceleration * dt) / 2;
-    const left = way - (this.speed * direction * dt) / 2;
-    return left > 0 ? Math.sqrt(half * half + 2 * acceleration * left) - half : 0;
+    const half = acceleration * dt * 0.5;
+    const left = 2 * acceleration * (way - this.speed * direction * dt * 0.5);
+    if (wanted * (wanted + 2 * half) <= left) return wanted;
+    return left > 0 ? Math.sqrt(half * half + left) - half : 0;
   }
   private advance(distance: number): void {
     this.movedBefore = this.moved;

@@ -282,6 +282,7 @@ export class Simulation {
   /** Advances by whole steps of `STEP_S`. */
   run(steps: number): void {
     const { controller, plant } = this;
+    const drops = this.input.truth.linkDropsPerS * STEP_S;
     for (let i = 0; i < steps; i++) {
       this.steps++;
       if (plant.spindle)
@@ -290,8 +291,7 @@ export class Simulation {
       const t = controller.timeS;
       plant.step(this.pulses, t, STEP_S, this.spindleWanted());
       if (this.noisy.length || this.spikes.length) this.disturb(t);
-      const { linkDropsPerS } = this.input.truth;
-      if (linkDropsPerS && plant.random.next() < linkDropsPerS * STEP_S) this.loseLink();
+      if (drops > 0 && plant.random.next() < drops) this.loseLink();
       this.settle(t);
       if (this.trace) this.write(t);
     }
