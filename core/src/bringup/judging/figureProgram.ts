@@ -1,4 +1,4 @@
-import { perMinute, programNumber } from './programWords';
+import { perMinute, programNumber } from '../../program/numbers';
 
 /** The first thing a machine draws. Positions are work positions: its middle is the work zero. */
 export interface Figure {

@@ -1,4 +1,4 @@
-import { perMinute, programNumber } from './programWords';
+import { perMinute, programNumber } from '../../program/numbers';
 
 /** A fast move one way, a slow one back, several times over: a loss cannot cancel itself out. */
 export interface SearchMoves {
