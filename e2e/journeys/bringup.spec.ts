@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { enter, openAhead, openTest } from './bringup';
 import { expect, openMachine, smallPicture, test } from './bench';
 
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name });
@@ -59,33 +60,13 @@ for (const [machine, seed] of [
     await expect(page.getByText(/^0 of \d+ passed/)).toBeVisible();
   });
 
-async function openPhase(page: Page, phase: RegExp, title: string) {
-  const list = page.getByRole('navigation', { name: 'Tests' });
-  if (!(await list.getByRole('button', { name: title }).isVisible()))
-    await list.getByRole('button', { name: phase }).click();
-  await list.getByRole('button', { name: title, exact: true }).click();
-}
-/** Opens a locked test with a reason. */
-async function openAhead(page: Page, phase: RegExp, title: string) {
-  await openPhase(page, phase, title);
-  await page.getByLabel('Why it is opened all the same').fill('Proven on the bench.');
-  await button(page, 'Open').last().click();
-}
-const enter = async (page: Page, values: string[]) => {
-  const inputs = test_(page).locator('input[inputmode="decimal"]');
-  for (const [i, v] of values.entries()) {
-    await inputs.nth(i).fill(v);
-    await inputs.nth(i).press('Enter');
-  }
-};
-
 test('a scale is measured, calibrated by one click, and made stale by an edit that says why', async ({ page }) => {
   await openMachine(page, 'Dunnock', 'Bring-up');
   await openAhead(page, /measuring/, 'Scale: X');
   await enter(page, ['50.06', '100.12', '150.18']);
   // A half-entered test survives a closed tab.
   await page.reload();
-  await openPhase(page, /measuring/, 'Scale: X');
+  await openTest(page, /measuring/, 'Scale: X');
   await expect(test_(page).locator('input[inputmode="decimal"]').nth(2)).toHaveValue('150.18');
   await expect(button(page, 'Keep this result')).toBeDisabled();
   await enter(page, ['50.06', '100.12', '150.18', '100.13', '50.07', '0.01']);
@@ -157,7 +138,7 @@ test('an impossible reading is asked about; a correction is a result of its own;
   await enter(page, ['597.1']);
   // A correction that is broken off is still one when it is taken up again.
   await page.reload();
-  await openPhase(page, /datum and envelope/, 'Travel measured: X');
+  await openTest(page, /datum and envelope/, 'Travel measured: X');
   await expect(test_(page)).toContainText('These readings correct an earlier result');
   await button(page, 'Keep this result').click();
   await expect(results).toContainText('Met at 597.1');

@@ -8,9 +8,8 @@ import type { Design } from '../machine/design';
 import type { MachineFile } from '../machine/file';
 import { newMachineFile, revisionOf, writeMachineFile } from '../machine/file';
 import { defaultDisplay } from '../units/print';
+import { BEGIN } from './machineInHelpReport';
 import { machineRecord } from './machineRecord';
-
-const BEGIN = '--- machine file, to be opened with “Open a file” ---';
 
 /**
  * The design without anything personal: no name, notes or pictures, and parts by what they are instead of what someone
@@ -137,9 +136,4 @@ export function helpReport(
   }
   lines.push(BEGIN, writeMachineFile({ ...stripped, journal: [] }));
   return `${lines.join('\n')}\n`;
-}
-/** The machine file inside a help report, where a text is one. */
-export function machineInHelpReport(text: string): string | undefined {
-  const at = text.indexOf(`\n${BEGIN}\n`);
-  return at < 0 ? undefined : text.slice(at + BEGIN.length + 2).trim();
 }

@@ -7,7 +7,8 @@ import { readMachineFile } from '../machine/read';
 import { dunnock } from '../samples/dunnock';
 import { wren } from '../samples/wren';
 import { defaultDisplay } from '../units/print';
-import { helpReport, machineInHelpReport, withoutPrivate } from './helpReport';
+import { helpReport, withoutPrivate } from './helpReport';
+import { machineInHelpReport } from './machineInHelpReport';
 import { machineRecord } from './machineRecord';
 
 const TODAY = '2026-04-01T08:00:00.000Z';

@@ -1,6 +1,7 @@
 import { wrap } from 'comlink';
 import type { MachineFile } from '@nodaxis/core/machine/file';
 import { writeMachineFile } from '@nodaxis/core/machine/file';
+import { machineInHelpReport } from '@nodaxis/core/reports/machineInHelpReport';
 import { MAX_FILE_BYTES, readMachineFile } from '@nodaxis/core/machine/read';
 import type { Fault, Result } from '@nodaxis/core/units/result';
 import { fail, ok } from '@nodaxis/core/units/result';
@@ -69,7 +70,9 @@ export async function importFile(picked: File): Promise<Result<Bundle, Fault[]>>
     return inWorker((packer) => unpackBundle(picked.name, bytes, packer));
   }
   if (picked.size > MAX_FILE_BYTES) return tooLarge('a machine file has a few at most');
-  const read = readMachineFile(await picked.text());
+  const text = await picked.text();
+  // A help report holds a machine file; it opens like one.
+  const read = readMachineFile(machineInHelpReport(text) ?? text);
   if (!read.ok) return read;
   // A machine file without its pictures: they may be in this browser already.
   return ok({ file: read.value, pictures: new Map(), faults: [] });

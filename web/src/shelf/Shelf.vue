@@ -77,7 +77,7 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
         ref="picker"
         class="visually-hidden"
         type="file"
-        accept=".json,.zip,application/json,application/zip"
+        accept=".json,.zip,.md,application/json,application/zip,text/markdown"
         multiple
         aria-label="Machine files"
         tabindex="-1"
