@@ -5,6 +5,7 @@ import { deriveFigures } from '../derivation/figures';
 import type { HiddenFault } from '../motion/truth/hiddenFault';
 import { dunnock } from '../samples/dunnock';
 import { defaultDisplay } from '../units/print';
+import { baseValue, quantity } from '../units/quantity';
 import { instancesOf } from './graph';
 import { tests } from './list';
 import { judge } from './record';
@@ -141,6 +142,23 @@ describe('belief and truth', () => {
     expect(ohm('earth/motor-x-0', [{ kind: 'earth-poor', part: 'motor-y-0', ohm: 3 }])).toBeLessThan(0.15);
     expect(ohm('shorts/motor-supply', [{ kind: 'supply-short', part: 'motor-supply', ohm: 0.4 }])).toBeLessThan(1);
     expect(tried('link/host', [{ kind: 'link-drops', perS: 0.05 }]).readings).toEqual({ result: 'drops' });
+  });
+  it('a travel that was entered too long or too short is measured where the carriage meets its stop', () => {
+    const travel = baseValue(built.axes.z!.travel!);
+    for (const [by, says] of [
+      [6, /(5\.9|6|6\.0)\d*\smm less than entered/],
+      [-4, /(3\.9|4|4\.0)\d*\smm more than entered/],
+    ] as const) {
+      const command: Command = {
+        name: 'set-field',
+        args: { path: 'axes.z.travel', value: quantity(travel + by, 'mm') },
+      };
+      const { judgement } = tried('envelope/z', [], [command]);
+      expect(judgement.says.join(), String(by)).toMatch(says);
+      const way = judgement.proposals!.at(-1)!;
+      if (!('command' in way)) throw new Error('no command');
+      expect(tried('envelope/z', [], [command, way.command]).judgement.verdict).toBe('passed');
+    }
   });
   it('a moved switch is measured, and taken into the file the test passes', () => {
     const moved: HiddenFault[] = [{ kind: 'switch-moved', device: 'device-limit-and-reference-x', by: 3 }];

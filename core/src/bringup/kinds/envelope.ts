@@ -131,13 +131,18 @@ export const envelope: BringUpTest = {
     bench.moveTo(s.axis!, far.position - dir * 20);
     const stopped = () =>
       bench.look().state === 'latched' || bench.happenings.some((h) => h.kind === 'bang' || h.kind === 'stall');
+    let reached = bench.axis(s.axis!).position;
     for (const step of FALLING)
       for (let i = 0; i < 400 && !stopped(); i++) {
-        if (step > 0.5 && Math.abs(bench.axis(s.axis!).position - far.position) < step * 1.5 && far.what === 'switch')
-          break;
+        if (step > 0.5 && Math.abs(reached - far.position) < step * 1.5) break;
+        const [before, carriage] = [reached, bench.gauge(s.axis!)];
         bench.nudge(s.axis!, dir * step);
+        // Against a stop the control counts on: what the carriage has really gone is what is believed there.
+        reached =
+          far.what === 'stop' && stopped()
+            ? before + dir * Math.abs(bench.gauge(s.axis!) - carriage)
+            : bench.axis(s.axis!).position;
       }
-    const reached = bench.axis(s.axis!).position;
     own.envelope = kept;
     return { reached: measured(Math.round(reached * 100) / 100, wayOf(axis.motion)) };
   },

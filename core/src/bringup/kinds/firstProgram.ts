@@ -12,6 +12,7 @@ const CLOSES = 0.4;
 const SIZE_SHARE = 0.02;
 const RULE_MM = 0.5;
 const LARGEST_MM = 40;
+const LEAST_MM = 5;
 const FASTEST_MM_S = 20;
 /** How far the figure may reach over the envelope, and how fast it is drawn against the highest speed. */
 const ROOM = 0.3;
@@ -25,7 +26,7 @@ interface Drawn {
   ids: readonly [string, string];
   figure: Figure;
 }
-/** The figure that this machine can draw; undefined where it has no plane of X, Y and Z. */
+/** The figure that this machine can draw; undefined where it has no plane of X, Y and Z, or no room. */
 function drawn(m: Made): Drawn | undefined {
   if (!m.figures.controller.known) return undefined;
   const { axes, programWords } = m.figures.controller.value;
@@ -38,13 +39,15 @@ function drawn(m: Made): Drawn | undefined {
     if (!first || !second) continue;
     const both = [first, second];
     const room = Math.min(...both.map((x) => x.envelope.max - x.envelope.min)) * ROOM;
+    const size = Math.floor(Math.min(LARGEST_MM, room));
+    if (size < LEAST_MM) return undefined;
     const factor = (id: string) => shownFactor(m.design, m.design.axes[id]!);
     return {
       ids: [first.id, second.id],
       figure: {
         letters: [a, b],
         plane,
-        size: Math.floor(Math.min(LARGEST_MM, room)),
+        size,
         feed: Math.min(FASTEST_MM_S, ...both.map((x) => x.maxSpeed * SPEED_SHARE)),
         words: programWords,
         factors: [factor(first.id), factor(second.id)],
