@@ -16,10 +16,7 @@ test('the highest speed is searched trial by trial, with programs to save, and s
     const text = (await judgement(page).isVisible()) ? await judgement(page).innerText() : '';
     if (text && !/Next trial/.test(text)) break;
     const asked = /Next trial: ([\d.]+)/.exec(text)?.[1] ?? '205';
-    const [saved] = await Promise.all([
-      page.waitForEvent('download'),
-      button(page, 'Save the program of the next trial').click(),
-    ]);
+    const [saved] = await Promise.all([page.waitForEvent('download'), button(page, 'Save the program').click()]);
     expect(saved.suggestedFilename()).toBe('speed-x.nc');
     const program = await readFile(await saved.path(), 'utf8');
     expect(program).toMatch(/G53 G1 X[\d.]+ F\d+/);

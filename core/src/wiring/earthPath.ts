@@ -1,4 +1,5 @@
 import type { Design } from '../machine/design';
+import type { TerminalRef } from '../machine/ids';
 import { resistanceOhm } from '../electrics/conductors';
 import { baseValue } from '../units/quantity';
 
@@ -15,16 +16,38 @@ const UNKNOWN = { lengthM: 1, sectionMm2: 1 };
 /** A meter stands in a cool cabinet. */
 const ROOM_C = 20;
 
+type Wired = Pick<Design, 'parts' | 'conductors' | 'roles'>;
+interface Known {
+  parts: Design['parts'];
+  start: string;
+  paths: ReadonlyMap<string, EarthPath>;
+}
+/** Worked out once for a table of conductors: every part asks, after every edit, and few edits touch the wiring. */
+const found = new WeakMap<Design['conductors'], Known>();
+
 /**
  * The path of least resistance over conductors between earth terminals; all earth terminals of a part are one piece of
  * metal. Undefined where no way leads from the mains inlet to the part.
  */
-export function earthPath(design: Pick<Design, 'parts' | 'conductors' | 'roles'>, part: string): EarthPath | undefined {
-  const start = design.roles.mainsInlet;
+export function earthPath({ parts, conductors, roles }: Wired, part: string): EarthPath | undefined {
+  const start = roles.mainsInlet;
   if (!start) return undefined;
-  const isEarth = (t: { part: string; terminal: string }) =>
-    design.parts[t.part]?.terminals[t.terminal]?.role === 'protective-earth';
-  const edges = Object.entries(design.conductors).flatMap(([id, c]) => {
+  let known = found.get(conductors);
+  if (known?.parts !== parts || known.start !== start) {
+    known = { parts, start, paths: pathsFrom(start, parts, conductors) };
+    found.set(conductors, known);
+  }
+  return known.paths.get(part);
+}
+
+/** Every part that can be reached, the nearest first (Dijkstra). */
+function pathsFrom(
+  start: string,
+  parts: Design['parts'],
+  conductors: Design['conductors'],
+): ReadonlyMap<string, EarthPath> {
+  const isEarth = (t: TerminalRef) => parts[t.part]?.terminals[t.terminal]?.role === 'protective-earth';
+  const edges = Object.entries(conductors).flatMap(([id, c]) => {
     if (!isEarth(c.from) || !isEarth(c.to)) return [];
     const lengthM = c.length ? baseValue(c.length) / 1000 : UNKNOWN.lengthM;
     const sectionMm2 = c.section ? baseValue(c.section) : UNKNOWN.sectionMm2;
@@ -37,12 +60,11 @@ export function earthPath(design: Pick<Design, 'parts' | 'conductors' | 'roles'>
     const { part: here, path } = open.pop()!;
     if (reached.has(here)) continue;
     reached.set(here, path);
-    if (here === part) return path;
     for (const e of edges) {
       const next = e.a === here ? e.b : e.b === here ? e.a : undefined;
       if (next !== undefined && !reached.has(next))
         open.push({ part: next, path: { conductors: [...path.conductors, e.id], ohm: path.ohm + e.ohm } });
     }
   }
-  return undefined;
+  return reached;
 }

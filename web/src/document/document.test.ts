@@ -4,17 +4,11 @@ import { readMachineFile } from '@nodaxis/core/machine/read';
 import { revisionOf, writeMachineFile } from '@nodaxis/core/machine/file';
 import { dunnock } from '@nodaxis/core/samples/dunnock';
 import { quantity } from '@nodaxis/core/units/quantity';
-import { MemoryStore, stubBrowser } from './tests/browser';
+import { MemoryStore, store, stubBrowser } from './tests/browser';
 
-const store = vi.hoisted(() => ({ current: undefined as unknown as MemoryStore }));
 vi.mock('./browserStore', async (original) => ({
   ...(await original<object>()),
-  browserStore: {
-    getItem: (k: string) => store.current.getItem(k),
-    setItem: (k: string, v: unknown) => store.current.setItem(k, v),
-    removeItem: (k: string) => store.current.removeItem(k),
-    keys: () => store.current.keys(),
-  },
+  browserStore: (await import('./tests/browser')).browserStore,
 }));
 
 /** A fresh page on the same browser store. */

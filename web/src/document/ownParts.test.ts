@@ -3,17 +3,11 @@ import { writePartsJson } from '@nodaxis/core/formats/partsJson';
 import { library, libraryEntry } from '@nodaxis/core/machine/library/index';
 import { createPinia, setActivePinia } from 'pinia';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { MemoryStore, stubBrowser } from './tests/browser';
+import { MemoryStore, store, stubBrowser } from './tests/browser';
 
-const store = vi.hoisted(() => ({ current: undefined as unknown as MemoryStore }));
 vi.mock('./browserStore', async (original) => ({
   ...(await original<object>()),
-  browserStore: {
-    getItem: (k: string) => store.current.getItem(k),
-    setItem: (k: string, v: unknown) => store.current.setItem(k, v),
-    removeItem: (k: string) => store.current.removeItem(k),
-    keys: () => store.current.keys(),
-  },
+  browserStore: (await import('./tests/browser')).browserStore,
 }));
 
 /** A fresh page on the same browser store. */

@@ -1,17 +1,11 @@
 import { createPinia, setActivePinia } from 'pinia';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { quantity } from '@nodaxis/core/units/quantity';
-import { MemoryStore, stubBrowser } from './tests/browser';
+import { MemoryStore, store, stubBrowser } from './tests/browser';
 
-const store = vi.hoisted(() => ({ current: undefined as unknown as MemoryStore }));
 vi.mock('./browserStore', async (original) => ({
   ...(await original<object>()),
-  browserStore: {
-    getItem: (k: string) => store.current.getItem(k),
-    setItem: (k: string, v: unknown) => store.current.setItem(k, v),
-    removeItem: (k: string) => store.current.removeItem(k),
-    keys: () => store.current.keys(),
-  },
+  browserStore: (await import('./tests/browser')).browserStore,
 }));
 
 /** A fresh page on the same browser store, with Dunnock open. */

@@ -4,6 +4,7 @@ import type { Command } from '@nodaxis/core/commands/command';
 import type { Fault } from '@nodaxis/core/units/result';
 import { computed, ref } from 'vue';
 import { useMachine } from '../document/machine';
+import { pickPictures } from '../document/pickPictures';
 import PhotoStrip from './PhotoStrip.vue';
 
 /** What a person notes of a part, a conductor or a terminal: words and pictures, kept with the machine. */
@@ -34,13 +35,7 @@ function note(e: Event): void {
   if (text !== (held.value?.notes ?? '')) faults.value = machine.run(commandFor({ notes: text || null }));
 }
 async function take(e: Event): Promise<void> {
-  const input = e.target as HTMLInputElement;
-  faults.value = [];
-  for (const f of input.files ?? []) {
-    const refused = await machine.addPicture(f, (id) => commandFor({ photos: [...new Set([...photos.value, id])] }));
-    faults.value = [...faults.value, ...refused];
-  }
-  input.value = '';
+  faults.value = await pickPictures(e, (id) => commandFor({ photos: [...new Set([...photos.value, id])] }));
 }
 function drop(id: string): void {
   const rest = photos.value.filter((p) => p !== id);

@@ -7,8 +7,10 @@ import { showValue } from '../../units/print';
 import { quantity } from '../../units/quantity';
 import { choice, measured, numberOf, rampOf, reading, speedOf, textOf } from '../reading';
 import type { Bench } from '../rehearse/bench';
-import type { At, Field, Judgement, Made, Proposal, Readings, Rework, Subject } from '../test';
+import { driverAt, drives } from '../subjects';
+import type { At, Field, Judgement, Made, Proposal, Readings, Subject } from '../test';
 import { axisAt, figuresAt } from '../test';
+import { fitSupply, tightenCoupling } from './remedies';
 import type { Trial } from './search';
 import { MOST_OF_MODEL, nextTrial } from './search';
 import { searchProgram, stretchFor } from './searchProgram';
@@ -223,46 +225,25 @@ export function judgeSearch(sought: Sought, r: Readings, at: At): Judgement {
 }
 /** Work at the machine when no trial held, the quickest to look at first. */
 function waysFromNothing(m: Made, s: Subject): Proposal[] {
-  const axis = axisAt(m, s);
-  const supply = m.design.roles.motorSupply;
   const why = 'Then search again from the beginning.';
-  const way = (label: string, subject: string, text: string, mends: Rework['mends'] = () => false): Proposal => ({
+  const own = drives(m).filter((d) => d.axis === s.axis);
+  const supply = m.design.roles.motorSupply;
+  const { letter } = axisAt(m, s);
+  const plain = (label: string, subject: string): Proposal => ({
     label,
     why,
-    rework: { subject, text, mends },
+    rework: { subject, text: label, mends: () => false },
   });
   return [
-    ...axis.drives.map((d, i) => {
-      const name = axis.drives.length > 1 ? `${axis.letter} ${d.side}` : axis.letter;
-      return way(
-        `Coupling of ${name} tightened`,
-        `axes.${s.axis}.drives.${i}`,
-        `Coupling of ${name} tightened`,
-        (f) => f.kind === 'loose-coupling' && f.axis === s.axis && f.drive === i,
-      );
+    ...own.map((d) => tightenCoupling(d, why)),
+    ...own.flatMap((d) => {
+      const driver = driverAt(m, d);
+      return driver
+        ? [plain(`Current of ${driver.part.designation} set at the drive as the file has it`, `parts.${driver.id}`)]
+        : [];
     }),
-    ...axis.drives.flatMap((d) =>
-      d.driver
-        ? [
-            way(
-              `Current of ${m.design.parts[d.driver]?.designation} set at the drive as the file has it`,
-              `parts.${d.driver}`,
-              `Current of ${m.design.parts[d.driver]?.designation} set anew`,
-            ),
-          ]
-        : [],
-    ),
-    ...(supply
-      ? [
-          way(
-            'A supply that holds was fitted',
-            `parts.${supply}`,
-            `${m.design.parts[supply]?.designation}: one that holds fitted`,
-            (f) => f.kind === 'weak-supply',
-          ),
-        ]
-      : []),
-    way(`${axis.letter} freed and greased`, `axes.${s.axis}.transmission`, `${axis.letter} freed and greased`),
+    ...(supply ? [fitSupply(m, supply, why)] : []),
+    plain(`${letter} freed and greased`, `axes.${s.axis}.transmission`),
   ];
 }
 /** The program of the next trial, to be saved and run; undefined where there is none. */

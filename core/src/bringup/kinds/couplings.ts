@@ -1,3 +1,4 @@
+import { tightenCoupling } from '../judging/remedies';
 import { choice, textOf } from '../reading';
 import { drives } from '../subjects';
 import type { BringUpTest } from '../test';
@@ -26,15 +27,7 @@ export const couplings: BringUpTest = {
           says: ['The coupling slips.'],
           causes: ['A clamping screw is loose.', 'Oil on the shaft.', 'The bore is too large for the shaft.'],
           proposals: [
-            {
-              label: 'Degreased and tightened',
-              why: 'Everything that was measured through this coupling is then to be measured again.',
-              rework: {
-                subject: `axes.${s.axis}.drives.${s.drive}`,
-                text: `Coupling of ${s.name} degreased and tightened`,
-                mends: (f) => f.kind === 'loose-coupling' && f.axis === s.axis && f.drive === s.drive,
-              },
-            },
+            tightenCoupling(s, 'Everything that was measured through this coupling is then to be measured again.'),
           ],
         },
   rehearse: (bench, s) => ({

@@ -62,8 +62,8 @@ function watch(bench: Bench, { ids, figure }: Drawn, pauseAfter?: number) {
   const from = ids.map((id) => bench.gauge(id));
   const ways: number[][] = [[], []];
   bench.start(figureProgram(figure));
-  for (let n = 0; n < MOST_LOOKS && bench.look().state !== 'at-rest'; n++) {
-    if (bench.look().state === 'latched' || bench.look().state === 'at-rest-unknown') break;
+  const under = ['following-program', 'paused'];
+  for (let n = 0; n < MOST_LOOKS && under.includes(bench.look().state); n++) {
     if (n === pauseAfter) {
       bench.sim.act({ type: 'pause' });
       bench.settle();

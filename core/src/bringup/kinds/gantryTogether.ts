@@ -1,6 +1,7 @@
 import { motorDependencies } from '../dependencies';
+import { tightenCoupling } from '../judging/remedies';
 import { measured, numberOf, reading, wayPrinter } from '../reading';
-import { gantries } from '../subjects';
+import { drives, gantries } from '../subjects';
 import type { BringUpTest } from '../test';
 import { axisAt } from '../test';
 
@@ -62,15 +63,9 @@ export const gantryTogether: BringUpTest = {
         'It is jammed there.',
       ],
       proposals: [
-        {
-          label: `Coupling of the ${axis.drives[slow]!.side} motor tightened`,
-          why: 'The likeliest, and the quickest to look at.',
-          rework: {
-            subject: `axes.${s.axis}.drives.${slow}`,
-            text: `Coupling of ${axis.letter} ${axis.drives[slow]!.side} tightened`,
-            mends: (f) => f.kind === 'loose-coupling' && f.axis === s.axis && f.drive === slow,
-          },
-        },
+        ...drives(m)
+          .filter((d) => d.axis === s.axis && d.drive === slow)
+          .map((d) => tightenCoupling(d, 'The likeliest, and the quickest to look at.')),
       ],
     };
   },

@@ -1,4 +1,5 @@
 import { supplyDependencies } from '../dependencies';
+import { fitSupply } from '../judging/remedies';
 import { measured, numberOf, reading } from '../reading';
 import { partsOf } from '../subjects';
 import type { BringUpTest, Made, Subject } from '../test';
@@ -50,17 +51,7 @@ export const supplyLoad: BringUpTest = {
         'Thin or long conductors to the drivers.',
         'No capacitor at the drivers.',
       ],
-      proposals: [
-        {
-          label: 'A supply that holds was fitted',
-          why: 'Drives has what it must deliver.',
-          rework: {
-            subject: `parts.${s.part}`,
-            text: `${m.design.parts[s.part!]!.designation}: one that holds fitted`,
-            mends: (f) => f.kind === 'weak-supply',
-          },
-        },
-      ],
+      proposals: [fitSupply(m, s.part!, 'Drives has what it must deliver.')],
     };
   },
   rehearse(bench, s) {

@@ -291,7 +291,7 @@ export class Simulation {
       const t = controller.timeS;
       plant.step(this.pulses, t, STEP_S, this.spindleWanted());
       if (this.noisy.length || this.spikes.length) this.disturb(t);
-      if (drops > 0 && plant.random.next() < drops) this.loseLink();
+      if (drops > 0 && plant.random.next() < drops) controller.command({ type: 'link-lost' });
       this.settle(t);
       if (this.trace) this.write(t);
     }
@@ -345,10 +345,6 @@ export class Simulation {
         changed = true;
       }
     if (changed) this.look(t);
-  }
-
-  private loseLink(): void {
-    if (this.controller.state !== 'no-power') this.controller.command({ type: 'link-lost' });
   }
 
   private write(t: number): void {

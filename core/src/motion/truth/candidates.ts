@@ -5,9 +5,8 @@ import { earthPath } from '../../wiring/earthPath';
 import { Random } from '../plant/random';
 import type { HiddenFault } from './hiddenFault';
 
-/** Kinds that nothing shows while the machine runs: a meter finds them with the power off, or a bad day does. */
-const SEEN_BY_METER: readonly HiddenFault['kind'][] = ['earth-poor'];
-export const showsWhileRunning = (f: HiddenFault): boolean => !SEEN_BY_METER.includes(f.kind);
+/** A poor earth shows to a meter with the power off, or on a bad day: nothing that runs tells of it. */
+export const showsWhileRunning = (f: HiddenFault): boolean => f.kind !== 'earth-poor';
 
 /** Every fault that this machine could hide, for a hand to choose from. */
 export function hideableFaults(design: Design, inputs: Readonly<Record<string, TerminalRef>>): HiddenFault[] {

@@ -16,6 +16,15 @@ export class MemoryStore implements KeyValueStore {
   keys = async (): Promise<string[]> => [...this.data.keys()];
 }
 
+/** The store that the pages of a test share; a fresh one begins a fresh browser. */
+export const store = { current: new MemoryStore() };
+export const browserStore: KeyValueStore = {
+  getItem: (k) => store.current.getItem(k),
+  setItem: (k, v) => store.current.setItem(k, v),
+  removeItem: (k) => store.current.removeItem(k),
+  keys: () => store.current.keys(),
+};
+
 /** What the document stores touch of a browser, for a test that runs without one. */
 export function stubBrowser(): void {
   vi.stubGlobal('addEventListener', () => undefined);

@@ -6,6 +6,7 @@ import { trendsOf } from '@nodaxis/core/logbook/trends';
 import { useVirtualList } from '@vueuse/core';
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
 import { useMachine } from '../../document/machine';
+import { pickPictures } from '../../document/pickPictures';
 import { useRehearsal } from '../../document/rehearsal';
 import PhotoStrip from '../../widgets/PhotoStrip.vue';
 import { useTestTitles, when } from './useLogbook';
@@ -58,15 +59,9 @@ const note = ref('');
 const pictures = ref<string[]>([]);
 const faults = ref<Fault[]>([]);
 async function takePicture(e: Event) {
-  const input = e.target as HTMLInputElement;
-  faults.value = [];
-  for (const f of input.files ?? [])
-    faults.value.push(
-      ...(await machine.addPicture(f, (id) => {
-        pictures.value = [...new Set([...pictures.value, id])];
-      })),
-    );
-  input.value = '';
+  faults.value = await pickPictures(e, (id) => {
+    pictures.value = [...new Set([...pictures.value, id])];
+  });
 }
 function addNote() {
   machine.log({
@@ -306,6 +301,9 @@ textarea {
   }
   .at br {
     display: none;
+  }
+  .at small {
+    margin-left: 8px;
   }
 }
 </style>

@@ -39,7 +39,7 @@ function restore() {
 
 <template>
   <div class="revisions">
-    <section class="sheet list" aria-label="Revisions">
+    <section class="sheet every" aria-label="Revisions">
       <h3>Revisions</h3>
       <p class="soft">Choose the older one; “to” picks the one that it is compared with.</p>
       <div v-bind="containerProps" class="scroller">
@@ -115,7 +115,7 @@ function restore() {
   gap: 10px;
   height: 100%;
 }
-.list {
+.every {
   display: grid;
   grid-template-rows: auto auto minmax(0, 1fr);
   min-height: 0;
@@ -182,7 +182,7 @@ td {
     grid-template-columns: minmax(0, 1fr);
     height: auto;
   }
-  .list {
+  .every {
     height: 40vh;
   }
 }

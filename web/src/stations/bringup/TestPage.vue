@@ -4,6 +4,7 @@ import type { Proposal } from '@nodaxis/core/bringup/test';
 import { baseValue } from '@nodaxis/core/units/quantity';
 import { computed, ref, watch } from 'vue';
 import { useMachine } from '../../document/machine';
+import { pickPictures } from '../../document/pickPictures';
 import { download } from '../../document/transfer';
 import PhotoStrip from '../../widgets/PhotoStrip.vue';
 import TravelRuler from '../../widgets/TravelRuler.vue';
@@ -53,12 +54,9 @@ const stale = computed(() => s.value.stale.map((r) => sayStale(r, made.value!.de
 const program = computed(() => test.value.program?.(made.value!, s.value.instance.subject, readings.value));
 const saveProgram = () => download(`${s.value.instance.key.replace('/', '-')}.nc`, program.value!, 'text/plain');
 async function addPhoto(e: Event) {
-  const input = e.target as HTMLInputElement;
-  for (const f of input.files ?? [])
-    faults.value = await machine.addPicture(f, (id) => {
-      photos.value = [...new Set([...photos.value, id])];
-    });
-  input.value = '';
+  faults.value = await pickPictures(e, (id) => {
+    photos.value = [...new Set([...photos.value, id])];
+  });
 }
 /** What was done about the last result. */
 const taken = ref('');
@@ -70,7 +68,12 @@ watch(
 const page = ref<HTMLElement>();
 watch(
   () => [s.value.instance.key, s.value.record?.id],
-  () => page.value?.scrollTo({ top: 0 }),
+  () => {
+    page.value?.scrollTo({ top: 0 });
+    // On a phone it is the station that scrolls.
+    page.value?.scrollIntoView({ block: 'start' });
+  },
+  { flush: 'post' },
 );
 function takeIt(p: Proposal) {
   bringUp.take(p);
@@ -126,12 +129,8 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
       </ol>
       <TravelRuler v-if="axis" class="ruler" :axis="axis" :position="reached" />
       <div v-if="program" class="row">
-        <button class="plain-button framed" @click="saveProgram">
-          {{ test.kind === 'first-program' ? 'Save its program' : 'Save the program of the next trial' }}
-        </button>
-        <small class="soft"
-          >ISO 6983, made for {{ s.instance.subject.axis ? 'this axis and its travel' : 'this machine' }}.</small
-        >
+        <button class="plain-button framed" @click="saveProgram">Save the program</button>
+        <small class="soft">ISO 6983, made for this machine as it stands in the file.</small>
       </div>
       <JudgementView
         v-if="!entering && s.record && recorded"
