@@ -70,8 +70,9 @@ watch(
   () => [s.value.instance.key, s.value.record?.id],
   () => {
     page.value?.scrollTo({ top: 0 });
-    // On a phone it is the station that scrolls.
-    page.value?.scrollIntoView({ block: 'start' });
+    // On a phone it is the station that scrolls, and nothing around it.
+    const station = page.value?.closest('main');
+    if (station) station.scrollTop += page.value!.getBoundingClientRect().top - station.getBoundingClientRect().top;
   },
   { flush: 'post' },
 );
