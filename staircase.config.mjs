@@ -7,7 +7,7 @@ export const staircase = {
   machine: ['units'],
   drivetrain: ['units', 'machine'],
   electrics: ['units', 'machine'],
-  wiring: ['units', 'machine', 'electrics'],
+  wiring: ['units', 'machine', 'drivetrain', 'electrics'],
   switches: ['units', 'machine', 'drivetrain', 'electrics', 'wiring'],
   faults: ['units', 'machine', 'electrics', 'wiring', 'switches'],
   settings: ['units', 'machine', 'drivetrain', 'electrics', 'wiring', 'switches'],

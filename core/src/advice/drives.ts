@@ -1,7 +1,8 @@
 import type { Figures } from '../derivation/figures';
 import { SUPPLY_HEADROOM } from '../drivetrain/constants';
 import { busVoltsOf } from '../drivetrain/bus';
-import { connect } from '../drivetrain/windings';
+import { startingPeakA } from '../drivetrain/motorCurrent';
+import { mismatches, mismatchWords } from '../drivetrain/motorDriver';
 import type { Design } from '../machine/design';
 import type { LibraryEntry } from '../machine/library/entry';
 import { libraryOf } from '../machine/library/index';
@@ -29,22 +30,13 @@ export function driverFits(
     const data = entry.data as DataOf<'stepper-driver'> | DataOf<'servo-drive'>;
     const checks: Fit['checks'] = [];
     if (motor?.class === 'motor') {
-      const servo = data.class === 'servo-drive';
+      const [worst] = mismatches({ data: motor, terminals: design.parts[motorId!]!.terminals }, { ...entry, data });
       checks.push(
-        (motor.type === 'servo') === servo
-          ? motor.type === 'closed-loop-stepper' && !data.closedLoop
-            ? check('motor', 'workaround', 'It runs the motor open loop; the encoder is of no use to it.')
-            : check('motor', 'meets', 'It is made for this kind of motor.')
-          : check(
-              'motor',
-              'fails',
-              servo ? 'A servo drive does not run a stepper.' : 'A stepper driver does not run a servo.',
-            ),
+        worst
+          ? check('motor', worst.never ? 'fails' : 'workaround', mismatchWords(worst.about, motor, data))
+          : check('motor', 'meets', 'It is made for this kind of motor.'),
       );
-      const rated = connect(
-        { resistanceOhm: 1, inductanceMh: 1, ratedA: figureOr(motor.ratedCurrent, 0) },
-        motor.winding,
-      ).ratedA;
+      const rated = startingPeakA(motor) ?? 0;
       const most = positive(data.currentMax, '');
       if (most.known && rated > 0)
         checks.push(

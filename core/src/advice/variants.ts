@@ -1,5 +1,7 @@
 import type { Command } from '../commands/command';
-import { connect, windingChoices } from '../drivetrain/windings';
+import { startingPeakA } from '../drivetrain/motorCurrent';
+import { suitsDrive } from '../drivetrain/motorDriver';
+import { windingChoices } from '../drivetrain/windings';
 import { SUPPLY_HEADROOM } from '../drivetrain/constants';
 import type { Design } from '../machine/design';
 import type { LibraryEntry } from '../machine/library/entry';
@@ -34,18 +36,12 @@ const choose = (axisId: string, axis: Axis, item: 'motor' | 'driver', e: Library
 
 type MotorData = DataOf<'motor'>;
 const motorData = (e: LibraryEntry | Part): MotorData | undefined => (e.data.class === 'motor' ? e.data : undefined);
-const ratedAsConnected = (m: MotorData): number =>
-  connect({ resistanceOhm: 1, inductanceMh: 1, ratedA: figureOr(m.ratedCurrent, 0) }, m.winding).ratedA;
-
-/** Whether a driver can run a motor: a servo wants a servo drive, a closed-loop stepper either kind of stepper driver. */
-const suits = (driver: Part['data'], motor: MotorData): boolean =>
-  isDriver(driver) && (motor.type === 'servo') === (driver.class === 'servo-drive');
 
 /** After a swap the current is set to what both bear, and the steps to the driver's choice nearest to the old figure. */
 function settings(axis: Axis, motor: MotorData, driver: Part['data'], steps: number | undefined): Command[] {
   if (!isDriver(driver)) return [];
-  const rated = motor.type === 'servo' ? figureOr(motor.ratedCurrent, 0) : ratedAsConnected(motor);
-  const amps = Math.min(rated, figureOr(driver.currentMax, rated));
+  const start = startingPeakA(motor) ?? 0;
+  const amps = Math.min(start, figureOr(driver.currentMax, start));
   const choices = driver.stepsPerRevolutionChoices;
   const nearest =
     steps === undefined || choices.includes(steps) || !choices.length
@@ -162,7 +158,7 @@ export function variantsOf(design: Design, axisId: string, own: readonly Library
 
   const data = motor && motorData(motor);
   if (data && driver && isDriver(driver.data) && data.type !== 'servo') {
-    const rated = ratedAsConnected(data);
+    const rated = startingPeakA(data) ?? 0;
     const amps = Math.min(rated, figureOr(driver.data.currentMax, rated));
     if (driver.setup.peakCurrent && amps > baseValue(driver.setup.peakCurrent) * 1.05)
       variants.push({
@@ -205,9 +201,7 @@ export function variantsOf(design: Design, axisId: string, own: readonly Library
   const drivers = partsOf('stepper-driver', 'servo-drive').filter((e) => bears(e.data));
   for (const e of motors) {
     const m = motorData(e)!;
-    if (e.key === motor?.libraryKey || !driver || !suits(driver.data, m)) continue;
-    // Without a drive that reads its encoder, a closed-loop motor is dear and no better.
-    if (m.type === 'closed-loop-stepper' && isDriver(driver.data) && !driver.data.closedLoop) continue;
+    if (e.key === motor?.libraryKey || !driver || !suitsDrive(e, driver)) continue;
     variants.push({
       key: `motor/${e.key}`,
       kind: 'motor',
@@ -216,7 +210,7 @@ export function variantsOf(design: Design, axisId: string, own: readonly Library
     });
   }
   for (const e of drivers) {
-    if (e.key === driver?.libraryKey || !data || !suits(e.data, data)) continue;
+    if (e.key === driver?.libraryKey || !motor || !data || !suitsDrive(motor, e)) continue;
     variants.push({
       key: `driver/${e.key}`,
       kind: 'driver',
@@ -227,7 +221,7 @@ export function variantsOf(design: Design, axisId: string, own: readonly Library
   // A closed loop is motor and drive together.
   if (driver && isDriver(driver.data) && !driver.data.closedLoop)
     for (const m of motors.filter((x) => motorData(x)!.encoder !== 'none')) {
-      const d = drivers.find((x) => isDriver(x.data) && x.data.closedLoop && suits(x.data, motorData(m)!));
+      const d = drivers.find((x) => isDriver(x.data) && x.data.closedLoop && suitsDrive(m, x));
       if (d)
         variants.push({
           key: `pair/${m.key}`,

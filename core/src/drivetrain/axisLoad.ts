@@ -39,6 +39,10 @@ const USUAL = {
   screwBeyondTravelMm: 150,
 } as const;
 
+/** The efficiency taken for a transmission of which none is entered. */
+export const usualEfficiency = (t: Transmission): number =>
+  t.kind === 'screw' && t.form === 'trapezoidal' ? USUAL.trapezoidal : USUAL.efficiency[t.kind];
+
 /** The value where it is known, else another one. */
 const valueOr = (d: Derived<number>, otherwise: number): number => (d.known ? d.value : otherwise);
 
@@ -134,7 +138,7 @@ export function axisLoad(
         spread: mu.spread * 0.7,
       };
     } else {
-      const usual = t.kind === 'screw' && t.form === 'trapezoidal' ? USUAL.trapezoidal : USUAL.efficiency[t.kind];
+      const usual = usualEfficiency(t);
       efficiency = or(undefined, usual, `${tr}.efficiency`, () => `an efficiency of ${usual * 100} %`);
     }
     efficiency = { value: Math.min(1, Math.max(0.02, efficiency.value)), spread: Math.min(efficiency.spread, 0.3) };

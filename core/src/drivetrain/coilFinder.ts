@@ -26,10 +26,14 @@ const near = (x: number, y: number) => Math.abs(x - y) <= LIKE * Math.max(x, y);
 const connects = (o: CoilObservation): boolean | undefined =>
   o.ohms !== undefined ? o.ohms !== 'open' : o.stiff === undefined ? undefined : o.stiff;
 
+/** Leads of one winding by the number of leads of the motor. With five, the taps of both windings are joined inside. */
+const leadsOfWinding: Readonly<Record<number, number>> = { 4: 2, 5: 5, 6: 3, 8: 2 };
+
 /**
- * Finds the coils of a two-phase stepper with 4, 6 or 8 leads from what was measured between its leads. Ohms join two
+ * Finds the coils of a two-phase stepper with 4, 5, 6 or 8 leads from what was measured between its leads. Ohms join two
  * leads into one winding, an open circuit parts them; a shaft that turns stiff with two leads joined says the same as
- * ohms. With six leads the middle tap is the one with half the resistance to both others.
+ * ohms. With six leads the middle tap is the one with half the resistance to both others; with five, the common lead has
+ * half the resistance to each other one that those have among themselves.
  */
 export function findCoils(leads: readonly string[], seen: readonly CoilObservation[]): CoilAnswer {
   const contradictions: string[] = [];
@@ -49,7 +53,7 @@ export function findCoils(leads: readonly string[], seen: readonly CoilObservati
   for (const l of leads) byRoot.set(root(l), [...(byRoot.get(root(l)) ?? []), l]);
   const groups = [...byRoot.values()].filter((g) => g.length > 1);
   const loose = [...byRoot.values()].filter((g) => g.length === 1).map((g) => g[0]!);
-  const size = leads.length === 6 ? 3 : 2;
+  const size = leadsOfWinding[leads.length] ?? 2;
   const wanted = leads.length / size;
   for (const g of groups)
     if (g.length > size)
@@ -83,19 +87,18 @@ export function findCoils(leads: readonly string[], seen: readonly CoilObservati
   let next: string | undefined;
   let nextPair: CoilAnswer['nextPair'];
   if (!contradictions.length && complete.length < wanted) {
-    // A pair that nothing is known of yet decides most.
-    const candidates =
-      loose.length > 1 ? loose : [...loose, ...groups.filter((g) => g.length < size).map((g) => g[0]!)];
-    const untried = candidates.flatMap((a, i) =>
-      candidates
+    // Two pieces that may still be one winding: together no larger than one, and not yet found apart.
+    const apart = (a: string, b: string): boolean =>
+      seen.some(
+        (o) => connects(o) === false && [root(o.a), root(o.b)].sort().join() === [root(a), root(b)].sort().join(),
+      );
+    // What is half found is completed first: it needs the fewest readings.
+    const pieces = [...groups.filter((g) => g.length < size), ...loose.map((l) => [l])];
+    const untried = pieces.flatMap((g, i) =>
+      pieces
         .slice(i + 1)
-        .filter(
-          (b) =>
-            !seen.some(
-              (o) => connects(o) === false && [root(o.a), root(o.b)].sort().join() === [root(a), root(b)].sort().join(),
-            ),
-        )
-        .map((b) => [a, b] as const),
+        .filter((h) => g.length + h.length <= size && !apart(g[0]!, h[0]!))
+        .map((h) => [g[0]!, h[0]!] as const),
     )[0];
     if (untried) {
       nextPair = untried;
@@ -105,7 +108,21 @@ export function findCoils(leads: readonly string[], seen: readonly CoilObservati
         'No pair is left that could be a winding: one of the open readings is wrong, or a coil is broken.',
       );
   }
-  if (!contradictions.length && complete.length === wanted) {
+  if (!contradictions.length && leads.length === 5 && complete.length === wanted) {
+    const common = commonOf(leads, ohmsOf);
+    if ('ask' in common) {
+      nextPair = common.ask;
+      next = `Measure ${common.ask[0]} to ${common.ask[1]} in ohms.`;
+    } else if (!common.lead)
+      contradictions.push(
+        'The readings do not fit five leads: to the common lead each of the others has half of what two of them have between each other. Measure again.',
+      );
+    else {
+      for (const l of leads) terminals.push({ lead: l, terminal: l === common.lead ? 'common' : 'end of a half-coil' });
+      next =
+        'The taps of both windings are joined inside: this motor is made for a driver with one transistor a half-coil. A two-phase driver cannot run it. Opening it and parting the joint makes six leads of it.';
+    }
+  } else if (!contradictions.length && complete.length === wanted) {
     const names = leads.length === 8 ? ['A1', 'A2', 'B1', 'B2'] : ['A', 'B'];
     complete.forEach((g, i) => {
       const name = names[i]!;
@@ -139,4 +156,20 @@ export function findCoils(leads: readonly string[], seen: readonly CoilObservati
         'Which halves belong to one phase, and which way round, shows at the shaft: join two halves in series and feed the other phase. Where it hums and does not turn, a half is the wrong way round or of the other phase.';
   }
   return { groups, terminals, contradictions: [...new Set(contradictions)], next, nextPair };
+}
+
+/** The common one of five leads, from the ohms between the first lead and each other one; or the pair to measure next. */
+function commonOf(
+  leads: readonly string[],
+  ohmsOf: (a: string, b: string) => number | undefined,
+): { lead: string | undefined } | { ask: readonly [string, string] } {
+  const [first, ...others] = leads as [string, ...string[]];
+  const ohms = others.map((l) => ohmsOf(first, l));
+  const unknown = others.find((_, i) => ohms[i] === undefined);
+  if (unknown !== undefined) return { ask: [first, unknown] };
+  const most = Math.max(...(ohms as number[]));
+  if (ohms.every((o) => near(o!, most))) return { lead: first };
+  const half = others.filter((_, i) => near(2 * ohms[i]!, most));
+  const whole = others.filter((_, i) => near(ohms[i]!, most));
+  return { lead: half.length === 1 && whole.length === 3 ? half[0] : undefined };
 }

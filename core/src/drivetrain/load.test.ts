@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Load } from './load';
+import { GRAVITY } from './constants';
 import {
-  backDrivingTorqueNm,
+  backDrivenNm,
   holdingFriction,
   inertiaKgm2,
   liftedBusV,
@@ -57,8 +58,8 @@ describe('load, against the worked figures', () => {
     expect(speeds).toEqual(['259.6', '399.5', '579.4']);
   });
   it('back-driving: falls, or is held by drag alone', () => {
-    expect(backDrivingTorqueNm(7.1, 8, 0.9, 0.03).toFixed(4)).toBe('0.0488');
-    expect(backDrivingTorqueNm(7.1, 4, 0.9, 0.06).toFixed(4)).toBe('-0.0206');
+    expect((backDrivenNm(7.1 * GRAVITY, 8, 0.9) - 0.03).toFixed(4)).toBe('0.0488');
+    expect((backDrivenNm(7.1 * GRAVITY, 4, 0.9) - 0.06).toFixed(4)).toBe('-0.0206');
   });
   it('trapezoidal screws: one holds until its friction drops, one falls', () => {
     expect(trapezoidalEfficiency(8.75, 2.5, 0.16).toFixed(4)).toBe('0.3491');

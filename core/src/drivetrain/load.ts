@@ -23,10 +23,6 @@ export interface Load {
   rotatingInertiaKgm2: number;
 }
 
-/** From this angle on a load comes down by itself if nothing holds it. */
-export const TILTED_DEG = 20;
-export const isTilted = (l: Pick<Load, 'tiltRad'>): boolean => l.tiltRad > (TILTED_DEG * Math.PI) / 180;
-
 /** Force along the travel at steady speed, N: F_cut + µ·m·g·cosθ + m·g·sinθ less the counterbalance. */
 export function forceN(l: Load): number {
   const weight = l.massKg * GRAVITY;
@@ -54,11 +50,11 @@ export const requiredTorqueNm = (l: Load, accelerationMmS2: number): number =>
   steadyTorqueNm(l) + inertiaKgm2(l) * motorAlpha(l, accelerationMmS2);
 
 /**
- * Torque with which a load on a vertical screw turns the motor, less the drag of the screw, in N·m:
- * m·g·lead·(2 − 1/η)/2π − T_drag. Above zero, the load falls when the motor lets go.
+ * Torque with which a force along the travel turns a screw, pulley or pinion backwards, N·m: F·travel·(2 − 1/η)/2π. At or
+ * below zero its own friction holds the force.
  */
-export const backDrivingTorqueNm = (massKg: number, leadMm: number, efficiency: number, dragNm: number): number =>
-  (massKg * GRAVITY * (leadMm / 1000) * (2 - 1 / efficiency)) / (2 * Math.PI) - dragNm;
+export const backDrivenNm = (forceN: number, travelMm: number, efficiency: number): number =>
+  (forceN * (travelMm / 1000) * (2 - 1 / efficiency)) / (2 * Math.PI);
 
 /** Half flank angle of a metric trapezoidal thread. */
 const FLANK_RAD = (15 * Math.PI) / 180;

@@ -6,6 +6,7 @@ import { baseValue } from '../units/quantity';
 import type { Band, Uncertain } from '../units/uncertain';
 import { exactly, uncertain } from '../units/uncertain';
 import { UNPROVEN_RPM } from './constants';
+import { servoNmPerPeakA } from './motorCurrent';
 import type { StepperCircuit } from './stepper';
 import { cornerRpm, inSeries, polePairsOf, pullOutTorqueNm, torqueConstantNmPerA, warmResistanceOhm } from './stepper';
 import { connect } from './windings';
@@ -27,7 +28,10 @@ interface ServoCurve {
   kind: 'servo';
   openLoop: false;
   ratedNm: number;
+  /** What it gives for a short while: its own peak, or what the drive's current allows. */
   peakNm: number;
+  /** The peak torque of the motor itself. */
+  ownPeakNm: number;
   /** Up to here the peak torque is there; from here it falls to zero at `topRpm`, rpm. */
   kneeRpm: number;
   topRpm: number;
@@ -167,9 +171,21 @@ function stepperFigures(
   );
 }
 
+/**
+ * Peak torque of a servo, bounded by the current that its drive is set to, or can give: T = I·T_rated/(√2·I_rated), with I
+ * the drive's amplitude and I_rated the motor's RMS current. Unbounded where no rated current is known.
+ */
+function servoBoundNm(data: Motor, driver: Part): number {
+  const perAmp = servoNmPerPeakA(data);
+  if (perAmp === undefined || !isDriver(driver.data)) return Infinity;
+  const [most, set] = [positive(driver.data.currentMax, ''), positive(driver.setup.peakCurrent, '')];
+  return perAmp * Math.min(most.known ? most.value : Infinity, set.known ? set.value : Infinity);
+}
+
 function servoFigures(
   data: Motor,
   motorPath: string,
+  driver: Part,
   supply: { volts: number; spread: number },
 ): Derived<MotorFigures> {
   const f = (key: 'ratedTorque' | 'peakTorque' | 'ratedSpeed' | 'ratedVoltage' | 'maxSpeed') =>
@@ -185,17 +201,20 @@ function servoFigures(
     (v): MotorFigures => {
       // Speed goes with voltage; a higher bus than rated is not counted on.
       const share = Math.min(1, supply.volts / v.volts);
+      const bound = servoBoundNm(data, driver);
+      const peakNm = Math.min(v.peak, bound);
       return {
         curve: {
           kind: 'servo',
           openLoop: false,
-          ratedNm: v.rated,
-          peakNm: v.peak,
+          ratedNm: Math.min(v.rated, bound),
+          peakNm,
+          ownPeakNm: v.peak,
           kneeRpm: v.speed * share,
           topRpm: Math.max(v.top, v.speed * 1.001) * share,
         },
         inputs: {
-          torque: { value: v.peak, spread: uncertain(data.peakTorque!).spread },
+          torque: { value: peakNm, spread: uncertain(data.peakTorque!).spread },
           current: exactly(1),
           resistance: exactly(1),
           inductance: exactly(1),
@@ -234,6 +253,6 @@ export function motorFigures(
   const bus = { volts: volts.value, spread: Math.min(uncertain(q!).spread, 0.05) };
   const data = motor.data;
   return data.type === 'servo'
-    ? servoFigures(data, motorPath, bus)
+    ? servoFigures(data, motorPath, driver, bus)
     : stepperFigures(data, motorPath, driver, bus, motors);
 }

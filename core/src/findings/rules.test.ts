@@ -762,6 +762,29 @@ const cases: Record<string, Case> = {
     fires: [relayOn('nc')],
     silent: [relayOn('no')],
   },
+  'motor-driver-kind': {
+    base: 'dunnock',
+    fires: [unplan(machines.dunnock), motor('x', 0, 'motor-raven-400')],
+    silent: [unplan(machines.dunnock), motor('x', 0, 'motor-rook-12')],
+    after: [plan],
+  },
+  // (1.27 − 0.08 − friction) N·m · 2π · 0.9 / 4 mm are some 1 680 N
+  'servo-overheats': {
+    base: 'plover',
+    fires: [set('axes.x.cuttingForce', 1750, 'N')],
+    silent: [set('axes.x.cuttingForce', 1600, 'N')],
+  },
+  // 3.6 A of a motor that starts: a contact of 6 A welds, one of 12 A does not
+  'relay-contact': {
+    base: 'wren',
+    fires: [
+      { name: 'add-output', args: { function: 'spindle-run', library: 'spindle-tern-800', relay: 'relay-latch-5' } },
+    ],
+    silent: [
+      { name: 'add-output', args: { function: 'spindle-run', library: 'spindle-tern-800', relay: 'relay-latch-30-5' } },
+    ],
+    after: [plan],
+  },
   'terminal-crowded': {
     base: 'plover',
     fires: [role('fieldPlusStrip', null), role('fieldZeroStrip', null), plan],

@@ -1,4 +1,7 @@
 import type { Rule } from './finding';
+import { motorDriverKind } from './rules/motorDriverKind';
+import { servoOverheats } from './rules/servoOverheats';
+import { relayContact } from './rules/relayContact';
 import { brokenWire } from './rules/brokenWire';
 import { stall } from './rules/stall';
 import { unprovenSpeed } from './rules/unprovenSpeed';
@@ -120,7 +123,9 @@ export const rules: readonly Rule[] = [
   gantryUnlike,
   microstepPromise,
   resonance,
+  motorDriverKind,
   motorUnderfed,
+  servoOverheats,
   currentNotSet,
   buckling,
   inertiaRatio,
@@ -169,6 +174,7 @@ export const rules: readonly Rule[] = [
   phasesSplit,
   outputLevel,
   outputOverload,
+  relayContact,
   outputTwice,
   coilBare,
   encoderBesidePower,

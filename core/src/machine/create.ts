@@ -55,7 +55,7 @@ const plans: Record<MachineKind, { title: string; about: string; axes: AxisPlan[
       ax('X', 'right', 'workpiece', 'plus'),
       ax('Y', 'away', 'workpiece', 'plus'),
       ax('Z', 'up', 'tool', 'plus', 90),
-      ax('W', 'up', 'workpiece', 'minus', 90),
+      ax('W', 'up', 'workpiece', 'plus', 90),
     ],
     stages: [['z'], ['x', 'y'], ['w']],
   },

@@ -70,7 +70,7 @@ export const fieldsOfAxes: Record<string, Definition> = {
     'machine',
     'Tilt',
     q('angle'),
-    'Of the travel against the horizontal: 0 for a level axis, 90 for a vertical one.',
+    'Of the travel against the horizontal: 0 for a level axis, 90 for a vertical one. Below zero on a slant where plus leads downhill.',
   ),
   'axes.*.maxSpeed': field(
     'drives',

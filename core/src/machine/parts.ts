@@ -191,6 +191,7 @@ const ServoDrive = Driver.extend({ class: z.literal('servo-drive') });
 const Motor = z.strictObject({
   class: z.literal('motor'),
   type: z.enum(['stepper', 'closed-loop-stepper', 'servo']),
+  frame: quantityOf('length').describe('side of its square flange'),
   stepAngle: quantityOf('angle'),
   holdingTorque: quantityOf('torque'),
   ratedTorque: quantityOf('torque'),

@@ -21,7 +21,7 @@ export function plover(): MachineFile {
   for (const [id, a] of Object.entries(axes))
     b.choose({ axis: id, drive: 0, item: 'motor' }, 'motor-raven-400')
       .choose({ axis: id, drive: 0, item: 'driver' }, 'drive-osprey-400')
-      .figures(`parts.driver-${id}-0.setup`, { stepsPerRevolution: 10000, peakCurrent: [10, 'A'] })
+      .figures(`parts.driver-${id}-0.setup`, { stepsPerRevolution: 10000, peakCurrent: [42, 'A'] })
       .figures(`axes.${id}`, {
         travel: [a.travel, 'mm'],
         maxSpeed: [a.speed, 'mm/s'],

@@ -1,9 +1,16 @@
+import { ratedAsConnectedA, startingPeakA } from '../drivetrain/motorCurrent';
 import type { PlannedDrive } from '../wiring/planner/drives';
 import type { Design } from '../machine/design';
+import type { DataOf } from '../machine/parts';
+import { isDriver } from '../machine/parts';
 import type { Derived } from '../units/derived';
-import { figure, figureOr, known, missing } from '../units/derived';
+import { figure, figureOr, known, mapKnown, missing } from '../units/derived';
 import { showValue } from '../units/print';
 import type { SettingDraft } from './setting';
+
+/** How the half-coils are connected, where the sheet's figure is that of one. */
+const windingWords = (data: DataOf<'motor'>): string =>
+  data.winding === 'series' || data.winding === 'parallel' ? ` with the half-coils in ${data.winding}` : '';
 
 /** What is set on each driver itself: current and steps per revolution. */
 export function driverSettings(design: Pick<Design, 'parts'>, drives: readonly PlannedDrive[]): SettingDraft[] {
@@ -14,10 +21,13 @@ export function driverSettings(design: Pick<Design, 'parts'>, drives: readonly P
     if (!driver || !driverId) return [];
     const group = 'Drivers';
     const title = `${driver.designation} (${d.name})`;
-    const rated: Derived<number> =
-      motor?.data.class === 'motor'
-        ? figure(motor.data.ratedCurrent, `parts.${motorId}.data.ratedCurrent`)
-        : missing(`axes.${d.axisId}.drives.${d.index}.motor`);
+    const data = motor?.data.class === 'motor' ? motor.data : undefined;
+    const servo = data?.type === 'servo';
+    const rated: Derived<number> = !data
+      ? missing(`axes.${d.axisId}.drives.${d.index}.motor`)
+      : mapKnown(figure(data.ratedCurrent, `parts.${motorId}.data.ratedCurrent`), () => ratedAsConnectedA(data)!);
+    const most = isDriver(driver.data) ? figureOr(driver.data.currentMax, Infinity) : Infinity;
+    const proposed = mapKnown(rated, () => Math.min(startingPeakA(data!)!, most));
     const set = driver.setup.peakCurrent;
     return [
       {
@@ -26,11 +36,15 @@ export function driverSettings(design: Pick<Design, 'parts'>, drives: readonly P
         title: `${title}: peak current`,
         also: 'motor current amps',
         kind: { type: 'quantity', dimension: 'current' },
-        derived: set ? figure(set, `parts.${driverId}.setup.peakCurrent`) : rated,
-        formula: set ? 'as entered on Drives' : 'begin with peak = rated; raise it only after a temperature check',
+        derived: set ? figure(set, `parts.${driverId}.setup.peakCurrent`) : proposed,
+        formula: set
+          ? 'as entered on Drives'
+          : servo
+            ? 'the current for the motor’s peak torque, √2 · rated · peak torque / rated torque, at most what the drive gives'
+            : 'begin with peak = rated, as the winding is connected; raise it only after a temperature check',
         numbers: (display) =>
-          rated.known
-            ? `rated ${showValue(rated.value, 'current', display)}; as RMS ${showValue(figureOr(set, rated.value) / Math.SQRT2, 'current', display, 3)}`
+          rated.known && proposed.known
+            ? `rated ${showValue(rated.value, 'current', display, 3)}${servo ? ' RMS' : windingWords(data!)}; as RMS ${showValue(figureOr(set, proposed.value) / Math.SQRT2, 'current', display, 3)}`
             : 'the motor’s rated current is not known',
       },
       {

@@ -1,5 +1,7 @@
 import type { Design } from '../machine/design';
+import type { DataOf } from '../machine/parts';
 import { isDriver } from '../machine/parts';
+import { lastingA } from '../drivetrain/motorCurrent';
 import { ampacityA, dropV } from '../electrics/conductors';
 import { figureOr, positive } from '../units/derived';
 import { baseValue } from '../units/quantity';
@@ -11,13 +13,32 @@ import type { End, Wire } from './wires';
 const SUPPLY_EFFICIENCY = 0.85;
 const USUAL_MAINS_V = 230;
 
+const motorsBy = new WeakMap<
+  Design['axes'],
+  { parts: Design['parts']; motors: ReadonlyMap<string, DataOf<'motor'>> }
+>();
+/** The motor on each driver, by the driver's id; worked out once for the axes and parts of a design. */
+function motorsOf({ axes, parts }: Design): ReadonlyMap<string, DataOf<'motor'>> {
+  const known = motorsBy.get(axes);
+  if (known?.parts === parts) return known.motors;
+  const motors = new Map<string, DataOf<'motor'>>();
+  for (const axis of Object.values(axes))
+    for (const d of axis.drives) {
+      const data = d.motor ? parts[d.motor]?.data : undefined;
+      if (d.driver && data?.class === 'motor') motors.set(d.driver, data);
+    }
+  motorsBy.set(axes, { parts, motors });
+  return motors;
+}
+
 /** Current in A that a part draws or gives at a terminal; undefined where its figures do not tell. */
 function ampsAt(design: Design, end: End): number | undefined {
   const { data } = end.of;
   const { role } = end;
   if (isDriver(data)) {
     if (!role.startsWith('phase-') && !role.startsWith('supply-')) return undefined;
-    return end.of.setup.peakCurrent ? baseValue(end.of.setup.peakCurrent) : undefined;
+    const set = positive(end.of.setup.peakCurrent, '');
+    return set.known ? lastingA(motorsOf(design).get(end.part), set.value) : undefined;
   }
   if (data.class === 'spindle-drive') {
     if (role.startsWith('phase-') || role.startsWith('supply-') || role.startsWith('load-'))

@@ -1,3 +1,4 @@
+import { sinksTo } from '../../machine/directions';
 import { motorDependencies, stopDependencies } from '../dependencies';
 import { measured, numberOf, reading, wayPrinter } from '../reading';
 import { braked, motorAt } from '../subjects';
@@ -70,7 +71,7 @@ export const brake: BringUpTest = {
   },
   rehearse(bench, s) {
     bench.on().run(1500);
-    const down = bench.made.design.axes[s.axis!]!.plus === 'down' ? 1 : -1;
+    const down = sinksTo(bench.made.design.axes[s.axis!]!) === 'plus' ? 1 : -1;
     const stop = Object.values(bench.made.design.circuits).find((c) => c.function === 'stop')?.devices[0];
     const at = bench.gauge(s.axis!, s.drive!);
     if (stop) bench.press(stop, true);

@@ -1,4 +1,4 @@
-import { relayFor } from '../../wiring/planner/outputs';
+import { relayFor } from '../../wiring/planner/relays';
 import type { FindingDraft, Rule } from '../finding';
 
 /** A motor's brake is shut without power: unfed, the motor pulls against it. */
@@ -11,6 +11,7 @@ export const brakeUnfed: Rule = {
       const coil = Object.values(part.elements).find((e) => e.kind === 'coil');
       const moves = wires.all.some((w) => w.ends.some((e) => e.part === id && e.role.startsWith('phase-')));
       if (!moves || coil?.kind !== 'coil' || (wires.wired(id, coil.a) && wires.wired(id, coil.b))) return [];
+      const relay = relayFor(design, [part]);
       const planned = Object.values(design.outputs).some((o) => o.devices.includes(id));
       return [
         {
@@ -21,16 +22,18 @@ export const brakeUnfed: Rule = {
           station: 'wiring',
           field: `parts.${id}`,
           remedies: planned
-            ? []
-            : [
-                {
-                  label: () => 'Give it an output with a relay, then plan the wiring again',
-                  command: {
-                    name: 'add-output',
-                    args: { function: 'brake', device: id, relay: relayFor(design) },
+            ? [{ label: () => 'Plan the wiring', command: { name: 'plan-wiring', args: {} } }]
+            : !relay
+              ? []
+              : [
+                  {
+                    label: () => 'Give it an output with a relay, then plan the wiring again',
+                    command: {
+                      name: 'add-output',
+                      args: { function: 'brake', device: id, relay: relay.key },
+                    },
                   },
-                },
-              ],
+                ],
         },
       ];
     }),

@@ -1,6 +1,7 @@
 import { showValue } from '../../units/print';
 import { figureOr } from '../../units/derived';
-import { loadVolts, relayFor } from '../../wiring/planner/outputs';
+import { loadVolts } from '../../wiring/planner/outputs';
+import { relayBetween } from '../choose';
 import type { FindingDraft, Rule } from '../finding';
 import { terminalName } from '../../wiring/wires';
 
@@ -26,20 +27,16 @@ export const outputLevel: Rule = {
       return met.flatMap((e): FindingDraft[] => {
         const wants = loadVolts(e.of);
         if (wants === undefined || Math.abs(wants - volts) <= TOLERANCE * wants) return [];
+        const relay = relayBetween(design, id);
         return [
           {
             subject: `${id}/${e.part}`,
             title: `${terminalName(design, out)} gives ${volts} V, ${terminalName(design, e)} wants ${wants} V`,
             explain: (display) =>
-              `${e.of.name} is made for ${showValue(wants, 'voltage', display, 3)}; the outputs of ${controller.name} switch ${showValue(volts, 'voltage', display, 3)}. ${volts < wants ? 'It will not pull in, or only when it pleases.' : 'It burns.'} A relay between makes both content.`,
+              `${e.of.name} is made for ${showValue(wants, 'voltage', display, 3)}; the outputs of ${controller.name} switch ${showValue(volts, 'voltage', display, 3)}. ${volts < wants ? 'It will not pull in, or not reliably.' : 'It burns.'} ${relay.length ? 'Fit a relay between them whose coil suits the output.' : 'The library has no relay whose coil suits this output and whose contact carries the load: look for one by those two figures.'}`,
             station: 'wiring',
             field: `outputs.${id}.relay`,
-            remedies: [
-              {
-                label: () => 'Put a relay of the output’s voltage between, then plan the wiring again',
-                command: { name: 'set-output', args: { output: id, relay: relayFor(design) } },
-              },
-            ],
+            remedies: relay,
           },
         ];
       });

@@ -1,6 +1,7 @@
 import { showValue } from '../../units/print';
 import { figureOr } from '../../units/derived';
-import { loadAmps, relayFor } from '../../wiring/planner/outputs';
+import { loadAmps } from '../../wiring/planner/outputs';
+import { relayBetween } from '../choose';
 import { terminalName } from '../../wiring/wires';
 import type { FindingDraft, Rule } from '../finding';
 
@@ -27,17 +28,7 @@ export const outputOverload: Rule = {
             `It draws ${showValue(amps, 'current', display, 3)}; one output of ${controller.name} gives ${showValue(most, 'current', display, 3)}. A relay takes the load off it.`,
           station: 'wiring',
           field: `outputs.${id}.relay`,
-          remedies: design.outputs[id]?.relay
-            ? []
-            : [
-                {
-                  label: () => 'Put a relay between, then plan the wiring again',
-                  command: {
-                    name: 'set-output',
-                    args: { output: id, relay: relayFor(design) },
-                  },
-                },
-              ],
+          remedies: relayBetween(design, id),
         },
       ];
     }),

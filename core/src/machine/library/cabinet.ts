@@ -211,4 +211,20 @@ export const cabinet: LibraryEntry[] = [
     ratedCurrent: sheet(12, 'A'),
     forDirectCurrent: false,
   }),
+  relay(
+    'relay-latch-30-5',
+    'Latch 30 with 5 V input, power relay',
+    'One changeover contact for 230 V, 12 A; input for 5 V at 12 mA.',
+    5,
+    12,
+    { ratedCurrent: sheet(12, 'A'), forDirectCurrent: false },
+  ),
+  relay(
+    'relay-latch-16-dc',
+    'Latch 16, power relay for direct current',
+    'One changeover contact with an arc magnet, 16 A, up to 230 V and for direct current; coil for 24 V.',
+    24,
+    50,
+    { ratedCurrent: sheet(16, 'A'), forDirectCurrent: true },
+  ),
 ];

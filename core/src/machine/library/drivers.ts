@@ -222,13 +222,13 @@ export const drivers: LibraryEntry[] = [
     'drive-osprey-400',
     'Osprey 400, servo drive',
     'Servo drive for motors of up to 400 W on a direct-current bus; pulses per revolution are free to choose.',
-    { supplyMin: sheet(24, 'V'), supplyMax: sheet(75, 'V'), currentMax: sheet(16, 'A') },
+    { supplyMin: sheet(24, 'V'), supplyMax: sheet(75, 'V'), currentMax: sheet(45, 'A') },
   ),
   servoDrive(
     'drive-osprey-750',
     'Osprey 750, servo drive',
     'Servo drive for motors of up to 750 W on a direct-current bus.',
-    { supplyMin: sheet(36, 'V'), supplyMax: sheet(90, 'V'), currentMax: sheet(40, 'A') },
+    { supplyMin: sheet(36, 'V'), supplyMax: sheet(90, 'V'), currentMax: sheet(80, 'A') },
   ),
   driver(
     'driver-merlin-80',

@@ -96,12 +96,41 @@ function entry(key: string, name: string, about: string, figures: DataOf<'motor'
   };
 }
 
+/** The servo of 400 W, with or without a brake. */
+const raven400 = (brake: boolean): LibraryEntry[] => [
+  entry(
+    brake ? 'motor-raven-400-brake' : 'motor-raven-400',
+    brake ? 'Raven 400 with brake, servo motor' : 'Raven 400, servo motor',
+    `Servo of 400 W with ${brake ? 'brake and ' : 'an '}absolute encoder.`,
+    {
+      class: 'motor',
+      frame: sheet(60, 'mm'),
+      type: 'servo',
+      ratedTorque: sheet(1.27, 'N·m'),
+      peakTorque: sheet(3.8, 'N·m'),
+      ratedCurrent: sheet(10, 'A'),
+      resistance: sheet(0.25, 'Ω'),
+      inductance: sheet(0.9, 'mH'),
+      rotorInertia: sheet(290, 'g·cm²'),
+      ratedSpeed: sheet(3000, 'rpm'),
+      maxSpeed: sheet(3600, 'rpm'),
+      ratedVoltage: sheet(60, 'V'),
+      leads: 3,
+      winding: 'as-supplied',
+      brake,
+      encoder: 'absolute',
+      batteryBacked: true,
+    },
+  ),
+];
+
 export const motors: LibraryEntry[] = [
   entry(
     'motor-rook-12',
     'Rook 12, stepper, 57 mm frame',
     'Short stepper for light axes.',
     stepper({
+      frame: sheet(57, 'mm'),
       holdingTorque: sheet(1.2, 'N·m'),
       ratedCurrent: sheet(2.8, 'A'),
       resistance: sheet(0.9, 'Ω'),
@@ -115,6 +144,7 @@ export const motors: LibraryEntry[] = [
     'Rook 23, stepper, 57 mm frame',
     'The common choice for a small router or mill.',
     stepper({
+      frame: sheet(57, 'mm'),
       holdingTorque: sheet(2.3, 'N·m'),
       ratedCurrent: sheet(4, 'A'),
       resistance: sheet(0.72, 'Ω'),
@@ -128,6 +158,7 @@ export const motors: LibraryEntry[] = [
     'Jackdaw 45, stepper, 86 mm frame',
     'Large stepper for slow, heavy axes.',
     stepper({
+      frame: sheet(86, 'mm'),
       holdingTorque: sheet(4.5, 'N·m'),
       ratedCurrent: sheet(5.6, 'A'),
       resistance: sheet(0.45, 'Ω'),
@@ -141,6 +172,7 @@ export const motors: LibraryEntry[] = [
     'Magpie 22, closed-loop stepper with brake',
     'Stepper with encoder and holding brake: for a head that must not drop.',
     stepper({
+      frame: sheet(57, 'mm'),
       type: 'closed-loop-stepper',
       holdingTorque: sheet(2.2, 'N·m'),
       ratedCurrent: sheet(5, 'A'),
@@ -157,6 +189,7 @@ export const motors: LibraryEntry[] = [
     'Siskin 5, stepper, 42 mm frame',
     'Small stepper for a light Z or a rotary table.',
     stepper({
+      frame: sheet(42, 'mm'),
       holdingTorque: sheet(0.5, 'N·m'),
       ratedCurrent: sheet(1.7, 'A'),
       resistance: sheet(1.5, 'Ω'),
@@ -170,6 +203,7 @@ export const motors: LibraryEntry[] = [
     'Siskin 3, stepper, 42 mm, six leads',
     'Six leads: whole phases in series, or one half of each. Figures are those of a half-coil.',
     stepper({
+      frame: sheet(42, 'mm'),
       holdingTorque: sheet(0.32, 'N·m'),
       ratedCurrent: sheet(1.2, 'A'),
       resistance: sheet(3.3, 'Ω'),
@@ -185,6 +219,7 @@ export const motors: LibraryEntry[] = [
     'Rook 13, stepper, 57 mm, eight leads',
     'Eight leads: series for little current, parallel for speed. Figures are those of a half-coil.',
     stepper({
+      frame: sheet(57, 'mm'),
       holdingTorque: sheet(1.3, 'N·m'),
       ratedCurrent: sheet(2.8, 'A'),
       resistance: sheet(0.8, 'Ω'),
@@ -200,6 +235,7 @@ export const motors: LibraryEntry[] = [
     'Rook 10, stepper, 57 mm, 0.9°',
     'Four hundred full steps: finer by itself, but it turns half as fast for the same pulses.',
     stepper({
+      frame: sheet(57, 'mm'),
       stepAngle: sheet(0.9, '°'),
       holdingTorque: sheet(1, 'N·m'),
       ratedCurrent: sheet(2.8, 'A'),
@@ -214,6 +250,7 @@ export const motors: LibraryEntry[] = [
     'Jackdaw 85, stepper, 86 mm frame',
     'A great deal of holding torque, and little of it left above 300 rpm.',
     stepper({
+      frame: sheet(86, 'mm'),
       holdingTorque: sheet(8.5, 'N·m'),
       ratedCurrent: sheet(6, 'A'),
       resistance: sheet(0.5, 'Ω'),
@@ -227,6 +264,7 @@ export const motors: LibraryEntry[] = [
     'Jackdaw 33, stepper, 86 mm, eight leads',
     'Eight leads on a large frame. Figures are those of a half-coil.',
     stepper({
+      frame: sheet(86, 'mm'),
       holdingTorque: sheet(3.3, 'N·m'),
       ratedCurrent: sheet(4.2, 'A'),
       resistance: sheet(0.4, 'Ω'),
@@ -242,6 +280,7 @@ export const motors: LibraryEntry[] = [
     'Magpie 30, closed-loop stepper, 60 mm',
     'Stepper with encoder, without a brake.',
     stepper({
+      frame: sheet(60, 'mm'),
       type: 'closed-loop-stepper',
       holdingTorque: sheet(3, 'N·m'),
       ratedCurrent: sheet(5, 'A'),
@@ -257,6 +296,7 @@ export const motors: LibraryEntry[] = [
     'Magpie 80, closed-loop stepper, 86 mm',
     'Large stepper with encoder, for a knee or a heavy table.',
     stepper({
+      frame: sheet(86, 'mm'),
       type: 'closed-loop-stepper',
       holdingTorque: sheet(8, 'N·m'),
       ratedCurrent: sheet(6, 'A'),
@@ -269,6 +309,7 @@ export const motors: LibraryEntry[] = [
   ),
   entry('motor-raven-200', 'Raven 200, servo motor', 'Servo of 200 W for light, fast axes.', {
     class: 'motor',
+    frame: sheet(60, 'mm'),
     type: 'servo',
     ratedTorque: sheet(0.64, 'N·m'),
     peakTorque: sheet(1.9, 'N·m'),
@@ -284,26 +325,58 @@ export const motors: LibraryEntry[] = [
     brake: false,
     encoder: 'incremental',
   }),
-  entry('motor-raven-400', 'Raven 400, servo motor', 'Servo of 400 W with an absolute encoder.', {
-    class: 'motor',
-    type: 'servo',
-    ratedTorque: sheet(1.27, 'N·m'),
-    peakTorque: sheet(3.8, 'N·m'),
-    ratedCurrent: sheet(10, 'A'),
-    resistance: sheet(0.25, 'Ω'),
-    inductance: sheet(0.9, 'mH'),
-    rotorInertia: sheet(290, 'g·cm²'),
-    ratedSpeed: sheet(3000, 'rpm'),
-    maxSpeed: sheet(3600, 'rpm'),
-    ratedVoltage: sheet(60, 'V'),
-    leads: 3,
-    winding: 'as-supplied',
-    brake: false,
-    encoder: 'absolute',
-    batteryBacked: true,
-  }),
+  ...raven400(false),
+  entry(
+    'motor-rook-23-brake',
+    'Rook 23 with brake, stepper, 57 mm frame',
+    'As Rook 23, with a holding brake on its rear shaft: for a vertical axis.',
+    stepper({
+      frame: sheet(57, 'mm'),
+      holdingTorque: sheet(2.3, 'N·m'),
+      ratedCurrent: sheet(4, 'A'),
+      resistance: sheet(0.72, 'Ω'),
+      inductance: sheet(2.9, 'mH'),
+      rotorInertia: sheet(730, 'g·cm²'),
+      maxSpeed: sheet(2000, 'rpm'),
+      brake: true,
+    }),
+  ),
+  entry(
+    'motor-jackdaw-85-brake',
+    'Jackdaw 85 with brake, stepper, 86 mm frame',
+    'As Jackdaw 85, with a holding brake: for a knee or a heavy head.',
+    stepper({
+      frame: sheet(86, 'mm'),
+      holdingTorque: sheet(8.5, 'N·m'),
+      ratedCurrent: sheet(6, 'A'),
+      resistance: sheet(0.5, 'Ω'),
+      inductance: sheet(5, 'mH'),
+      rotorInertia: sheet(2900, 'g·cm²'),
+      maxSpeed: sheet(1200, 'rpm'),
+      brake: true,
+    }),
+  ),
+  entry(
+    'motor-magpie-80-brake',
+    'Magpie 80 with brake, closed-loop stepper, 86 mm',
+    'As Magpie 80, with a holding brake.',
+    stepper({
+      frame: sheet(86, 'mm'),
+      type: 'closed-loop-stepper',
+      holdingTorque: sheet(8, 'N·m'),
+      ratedCurrent: sheet(6, 'A'),
+      resistance: sheet(0.44, 'Ω'),
+      inductance: sheet(3.7, 'mH'),
+      rotorInertia: sheet(2950, 'g·cm²'),
+      maxSpeed: sheet(1500, 'rpm'),
+      brake: true,
+      encoder: 'incremental',
+    }),
+  ),
+  ...raven400(true),
   entry('motor-raven-750', 'Raven 750, servo motor with brake', 'Servo of 750 W with brake and absolute encoder.', {
     class: 'motor',
+    frame: sheet(80, 'mm'),
     type: 'servo',
     ratedTorque: sheet(2.4, 'N·m'),
     peakTorque: sheet(7.1, 'N·m'),

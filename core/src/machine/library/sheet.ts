@@ -53,6 +53,7 @@ const driver: readonly SheetField[] = [
 /** The figures of each class, in the order of a data sheet. A class that is not here has none. */
 export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
   motor: [
+    f('frame', 'Frame', 'length', 'mm'),
     f('stepAngle', 'Step angle', 'angle', '°', stepper, (m: Motor) => (m.type === 'servo' ? undefined : 1.8)),
     f('holdingTorque', 'Holding torque', 'torque', 'N·m', stepper),
     f('ratedTorque', 'Rated torque', 'torque', 'N·m', 'a servo’s torque and heat', (m: Motor) =>

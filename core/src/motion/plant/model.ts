@@ -1,13 +1,15 @@
+import { sinksTo } from '../../machine/directions';
 import type { Axis } from '../../machine/mechanics';
 import type { Design } from '../../machine/design';
 import { axesOf } from '../../machine/design';
 import type { DataOf, Part } from '../../machine/parts';
 import { drivePartsOf } from '../../drivetrain/driveParts';
 import type { Load } from '../../drivetrain/load';
-import { backDrivingTorqueNm, inertiaKgm2, motorAlpha, steadyTorqueNm } from '../../drivetrain/load';
+import { backDrivenNm, inertiaKgm2, motorAlpha, steadyTorqueNm } from '../../drivetrain/load';
 import { backDriving } from '../../drivetrain/backDriving';
 import type { MotorCurve } from '../../drivetrain/motorCurve';
 import { torqueAt } from '../../drivetrain/motorCurve';
+import { GRAVITY } from '../../drivetrain/constants';
 import { driveFigures } from '../../drivetrain/speed';
 import { axisSwitches, bearsOf, rulerOf } from '../../switches/envelope';
 import type { Derived } from '../../units/derived';
@@ -219,16 +221,21 @@ function loadOf(design: Design, id: string, axis: Axis, load: Load) {
     massKg: load.massKg * Math.cos(load.tiltRad),
     tiltRad: 0,
   };
-  const netKg = Math.max(0, load.massKg * Math.sin(load.tiltRad) - load.counterbalanceN / 9.80665);
-  const raise = (netKg * 9.80665 * lever) / (load.efficiency * ratio);
-  // What a trapezoidal thread holds by itself pushes back on the way down: the motor has to drive it then.
-  const lower = netKg > 0 ? backDrivingTorqueNm(netKg, load.travelMm, load.efficiency, 0) / load.ratio : 0;
-  const up = axis.plus === 'down' ? -1 : 1;
-  const falls = backDriving(id, axis, design.masses)?.falls ?? lower > 0;
+  // Below zero the counterbalance is the stronger one, and pulls the other way.
+  const sinks = sinksTo(axis);
+  const netN = sinks ? load.massKg * GRAVITY * Math.sin(load.tiltRad) - load.counterbalanceN : 0;
+  const raise = (Math.abs(netN) * lever) / (load.efficiency * ratio);
+  const back = backDriving(id, axis, design.masses);
+  // What a thread or its drag holds by itself does not help on the way down.
+  const lower =
+    back?.verdict === 'moves'
+      ? Math.max(0, backDrivenNm(Math.abs(netN), load.travelMm, load.efficiency)) / load.ratio
+      : 0;
+  const pullsToMinus = (sinks === 'minus') === netN > 0;
   return {
     frictionNm: steadyTorqueNm(bare),
-    weightPlusNm: up > 0 ? raise : falls ? -lower : 0,
-    weightMinusNm: up > 0 ? (falls ? lower : 0) : -raise,
+    weightPlusNm: pullsToMinus ? raise : -lower,
+    weightMinusNm: pullsToMinus ? lower : -raise,
     leverNmPerN: lever / (load.efficiency * ratio),
   };
 }

@@ -1,6 +1,7 @@
 import type { Design } from '../../machine/design';
 import { axesOf } from '../../machine/design';
 import type { TerminalRef } from '../../machine/ids';
+import { lastingA, startingPeakA } from '../../drivetrain/motorCurrent';
 import type { Drive } from '../../machine/mechanics';
 import type { TerminalRole } from '../../machine/parts';
 import { figureOr } from '../../units/derived';
@@ -150,6 +151,9 @@ function planMotor(p: Planning, d: PlannedDrive, chain: readonly number[], drive
   }
 }
 
+/** What a motor draws of which nothing is known, A. */
+const USUAL_A = 4;
+
 /** Conductors of one drive: phases to the motor, supply, encoder, and the signals from its controller channel. */
 export function planDrive(p: Planning, d: PlannedDrive): void {
   const { motor: motorId, driver: driverId } = d.drive;
@@ -157,10 +161,8 @@ export function planDrive(p: Planning, d: PlannedDrive): void {
   const driver = driverId ? p.design.parts[driverId] : undefined;
   const role = `drive-${d.axisId}-${d.index}`;
   if (!driver || !driverId) return;
-  const amps = figureOr(
-    driver.setup.peakCurrent,
-    motor?.data.class === 'motor' ? figureOr(motor.data.ratedCurrent, 4) : 4,
-  );
+  const data = motor?.data.class === 'motor' ? motor.data : undefined;
+  const amps = lastingA(data, figureOr(driver.setup.peakCurrent, (data && startingPeakA(data)) ?? USUAL_A));
   const chain = onSameDriver(p.design.axes[d.axisId]!, driverId);
   // What hangs behind the first motor is planned with it.
   if (chain[0] !== d.index) return;

@@ -76,12 +76,6 @@ const names: Record<OutputFunction, string> = {
 export const outputFunctionName = (of: OutputFunction): string => names[of];
 export const outputName = (o: OutputCircuit): string => names[o.function];
 
-/** The library's relay whose coil suits the outputs of a machine's controller. */
-export function relayFor(design: Design): string {
-  const data = design.roles.controller ? design.parts[design.roles.controller]?.data : undefined;
-  return data?.class === 'controller' && figureOr(data.switchedVoltage, 24) <= 6 ? 'relay-latch-5' : 'relay-latch-24';
-}
-
 /** Voltage that a load wants, in V; undefined where its sheet does not tell. */
 export function loadVolts(part: Part): number | undefined {
   const d = part.data;

@@ -4,7 +4,7 @@ import { findCoils } from '@nodaxis/core/drivetrain/coilFinder';
 import { computed, ref } from 'vue';
 
 /** Finds out which leads of an unmarked motor belong together. What is entered here belongs to no machine. */
-const count = ref<4 | 6 | 8>(4);
+const count = ref<4 | 5 | 6 | 8>(4);
 const names = ref('');
 const leads = computed(() => {
   const own = names.value
@@ -77,6 +77,7 @@ const told = (o: CoilObservation) =>
           >Leads
           <select v-model.number="count" @change="seen = []">
             <option :value="4">4</option>
+            <option :value="5">5</option>
             <option :value="6">6</option>
             <option :value="8">8</option>
           </select></label

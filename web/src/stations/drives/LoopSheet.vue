@@ -11,7 +11,7 @@ import {
   rmsTorqueNm,
   stretchCycle,
 } from '@nodaxis/core/drivetrain/loop';
-import { backDrivingTorqueNm, isTilted } from '@nodaxis/core/drivetrain/load';
+import { backDriving } from '@nodaxis/core/drivetrain/backDriving';
 import { programMoves, stretchesOf } from '@nodaxis/core/program/moves';
 import { parseQuantity } from '@nodaxis/core/units/parse';
 import { displayUnit, printNumber, showValue } from '@nodaxis/core/units/print';
@@ -104,18 +104,18 @@ const rows = computed(() => {
           : `The motor gives ${show(rated, 'torque')} for as long as you like: ${rms <= rated ? 'it stays cool enough' : 'too much, it overheats'}.`,
     });
   }
-  const tr = props.figures.axis.transmission;
-  if (isTilted(load) && tr?.kind === 'screw') {
-    const back = backDrivingTorqueNm(load.massKg * Math.sin(load.tiltRad), load.travelMm, load.efficiency, load.dragNm);
+  const back = backDriving(props.figures.id, props.figures.axis, machine.design!.masses);
+  if (back)
     list.push({
       title: 'Back-driving torque',
-      value: show(back, 'torque'),
-      says:
-        back > 0
-          ? 'It falls when the motor lets go: a brake or a counterbalance is needed.'
-          : 'Drag alone holds it: assume that it creeps.',
+      value: show(back.torqueNm, 'torque'),
+      says: {
+        moves: `More than the drag of ${show(back.dragNm, 'torque')}: it ${back.rises ? 'rises' : 'falls'} when the motor lets go, unless a brake holds it.`,
+        creeps: `Drag of ${show(back.dragNm, 'torque')} alone holds it: assume that it creeps.`,
+        greased: 'Its own friction holds it as long as it is dry: assume that it falls.',
+        holds: `Drag of ${show(back.dragNm, 'torque')} and friction hold it.`,
+      }[back.verdict],
     });
-  }
   return list;
 });
 </script>

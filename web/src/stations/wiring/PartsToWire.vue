@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { Delete, Plus } from '@element-plus/icons-vue';
-import type { ColourCode, ConductorFunction, OutputFunction } from '@nodaxis/core/machine/connections';
+import type { ColourCode, ConductorFunction, OutputCircuit, OutputFunction } from '@nodaxis/core/machine/connections';
 import { Colour, conductorFunctions } from '@nodaxis/core/machine/connections';
 import type { RoleName } from '@nodaxis/core/machine/design';
 import { libraryOf } from '@nodaxis/core/machine/library/index';
-import type { PartClass } from '@nodaxis/core/machine/parts';
+import type { Part, PartClass } from '@nodaxis/core/machine/parts';
+import { figureOr } from '@nodaxis/core/units/derived';
 import { carriesMains } from '@nodaxis/core/machine/parts';
 import type { Fault } from '@nodaxis/core/units/result';
-import { outputFunctionName, relayFor } from '@nodaxis/core/wiring/planner/outputs';
+import { outputFunctionName } from '@nodaxis/core/wiring/planner/outputs';
+import { contactFault, contactNeed, relayFor, switchedVolts, coilSuits } from '@nodaxis/core/wiring/planner/relays';
 import { functionNames, usualColours } from '@nodaxis/core/wiring/planner/rules';
 import { ampacityOf } from '@nodaxis/core/wiring/planner/planning';
 import { parseQuantity } from '@nodaxis/core/units/parse';
@@ -83,7 +85,16 @@ const outputs = computed(() =>
     };
   }),
 );
-const relays = libraryOf('relay');
+/** Relays whose coil suits the outputs of the controller and whose contact carries the loads. */
+const relaysFor = (o: OutputCircuit) =>
+  libraryOf('relay').filter(({ data }) => {
+    const volts = switchedVolts(design.value);
+    if (data.class !== 'relay' || (volts !== undefined && !coilSuits(figureOr(data.coilVoltage, 24), volts))) return false;
+    return o.devices.every((d) => {
+      const part = design.value.parts[d];
+      return !part || !contactFault(data, contactNeed(design.value, part));
+    });
+  });
 
 interface Addition {
   key: string;
@@ -94,6 +105,11 @@ interface Addition {
   relay?: string;
   alwaysOn?: boolean;
 }
+/** A relay between the output and its load, where the library has one that suits both. */
+const through = (load: Part): { relay?: string } => {
+  const relay = relayFor(design.value, [load]);
+  return relay ? { relay: relay.key } : {};
+};
 /** What can be put on an output, with the parts that fit: from the library, or on the machine already. */
 const additions = computed((): Addition[] => {
   const taken = new Set(Object.values(design.value.outputs).map((o) => `${o.function}/${o.devices.join()}`));
@@ -105,7 +121,7 @@ const additions = computed((): Addition[] => {
         text: `Brake of ${p.designation}`,
         of: 'brake',
         device: id,
-        relay: relayFor(design.value),
+        ...through(p),
       });
   const drive = design.value.roles.spindleDrive;
   const spindle = design.value.roles.spindle;
@@ -128,7 +144,7 @@ const additions = computed((): Addition[] => {
       text: 'Spindle on and off, by a power relay',
       of: 'spindle-run',
       device: spindle,
-      relay: 'relay-latch-30',
+      ...through(design.value.parts[spindle]!),
     });
   list.push(
     { key: 'coolant', text: 'Coolant valve', of: 'coolant', library: 'valve-rill-24' },
@@ -284,7 +300,7 @@ function setColour(of: ConductorFunction, e: Event): void {
                 @change="setRelay(o.id, $event)"
               >
                 <option value="">directly</option>
-                <option v-for="r in relays" :key="r.key" :value="r.key">{{ r.name }}</option>
+                <option v-for="r in relaysFor(o)" :key="r.key" :value="r.key">{{ r.name }}</option>
               </select>
             </td>
             <td class="mono">{{ o.terminal }}</td>

@@ -1,0 +1,87 @@
+import type { Command } from '../commands/command';
+import { suitsDrive } from '../drivetrain/motorDriver';
+import { startingPeakA } from '../drivetrain/motorCurrent';
+import type { Design } from '../machine/design';
+import type { LibraryEntry } from '../machine/library/entry';
+import { libraryEntry, libraryOf } from '../machine/library/index';
+import type { Part } from '../machine/parts';
+import { isDriver } from '../machine/parts';
+import { figureOr, positive } from '../units/derived';
+import { relayFor } from '../wiring/planner/relays';
+import type { Remedy } from './finding';
+
+/** Parts of the library that remedies offer: chosen by what the axis needs, or none. */
+
+type Motor = Extract<Part['data'], { class: 'motor' }>;
+const motorOf = (data: Part['data']): Motor | undefined => (data.class === 'motor' ? data : undefined);
+const torqueOf = (m: Motor): number => figureOr(m.type === 'servo' ? m.ratedTorque : m.holdingTorque, 0);
+/** Side of the flange, mm; undefined where neither the part nor the library entry that it was taken from tells. */
+const frameOf = (part: Pick<Part, 'data'> & { libraryKey?: string }): number | undefined => {
+  const own = positive(motorOf(part.data)?.frame, '');
+  if (own.known) return own.value;
+  const entry = part.libraryKey ? libraryEntry(part.libraryKey)?.data : undefined;
+  const listed = positive(entry?.class === 'motor' ? entry.frame : undefined, '');
+  return listed.known ? listed.value : undefined;
+};
+
+/**
+ * The library's motor with a brake for the place of another one: its flange fits where both are known, its driver runs it
+ * and gives its current, and it has at least the torque of the old one. The smallest such one; undefined where there is none.
+ */
+export function motorWithBrake(motor: Part, driver: Part | undefined): LibraryEntry | undefined {
+  const old = motorOf(motor.data);
+  if (!old || !driver || !isDriver(driver.data)) return undefined;
+  const most = figureOr(driver.data.currentMax, Infinity);
+  const frame = frameOf(motor);
+  return libraryOf('motor')
+    .filter((e) => {
+      const m = motorOf(e.data)!;
+      const f = frameOf(e);
+      return (
+        m.brake &&
+        suitsDrive(e, driver) &&
+        torqueOf(m) >= torqueOf(old) * 0.95 &&
+        (startingPeakA(m) ?? 0) <= most * 1.02 &&
+        (frame === undefined || f === undefined || frame === f)
+      );
+    })
+    .sort((a, b) => torqueOf(motorOf(a.data)!) - torqueOf(motorOf(b.data)!))[0];
+}
+
+/** The commands that put a motor with a brake on each drive of an axis, and feed the brakes; undefined where none suits. */
+export function fitBrakes(design: Design, axisId: string): { name: string; commands: Command[] } | undefined {
+  const axis = design.axes[axisId];
+  if (!axis) return undefined;
+  const commands: Command[] = [];
+  const names = new Set<string>();
+  for (const [drive, d] of axis.drives.entries()) {
+    const motor = d.motor ? design.parts[d.motor] : undefined;
+    const entry = motor && motorWithBrake(motor, d.driver ? design.parts[d.driver] : undefined);
+    const relay = entry && relayFor(design, [{ ...entry, designation: '-M1' }]);
+    if (!entry || !relay || !d.motor) return undefined;
+    names.add(entry.name);
+    commands.push(
+      { name: 'choose-part', args: { slot: { axis: axisId, drive, item: 'motor' }, library: entry.key } },
+      { name: 'fit-suppressor', args: { part: d.motor, coil: 'brake', type: 'varistor' } },
+      { name: 'add-output', args: { function: 'brake', device: d.motor, relay: relay.key } },
+    );
+  }
+  return { name: [...names].join(' and '), commands };
+}
+
+/** A relay between an output and what it switches, in the place of one that is there; none where the library has none. */
+export function relayBetween(design: Design, outputId: string): Remedy[] {
+  const o = design.outputs[outputId];
+  if (!o) return [];
+  const loads = o.devices.flatMap((d) => design.parts[d] ?? []);
+  const old = o.relay ? design.parts[o.relay] : undefined;
+  const entry = relayFor(design, loads, old);
+  if (!entry || entry.key === old?.libraryKey) return [];
+  return [
+    {
+      label: () =>
+        `${old ? 'Take' : 'Fit'} ${entry.name} ${old ? `instead of ${old.name}` : 'between them'}, then plan the wiring again`,
+      command: { name: 'set-output', args: { output: outputId, relay: entry.key } },
+    },
+  ];
+}

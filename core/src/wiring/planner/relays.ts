@@ -1,0 +1,102 @@
+import type { Design } from '../../machine/design';
+import type { LibraryEntry } from '../../machine/library/entry';
+import { libraryOf } from '../../machine/library';
+import type { Part } from '../../machine/parts';
+import { figureOr, positive } from '../../units/derived';
+import { loadAmps, loadVolts } from './outputs';
+
+/** Mains where no figure is entered, V. */
+const USUAL_MAINS_V = 230;
+/** Direct voltage up to which a relay that is not marked for direct current still breaks its load, V. */
+const DIRECT_WITHOUT_MARK_V = 30;
+/** A coil works from this share of its voltage below to this share above. */
+const COIL_TOLERANCE = 0.15;
+
+/** What a contact has to switch. */
+export interface ContactNeed {
+  volts: number;
+  direct: boolean;
+  /** Current while the load runs, A. */
+  amps: number;
+  /** Current by which its contact is chosen: more than that, where the load takes more as it starts. */
+  chosenByA: number;
+}
+
+/** How many times its running current a load counts for the contact that starts it: planning figures. */
+function startFactor(part: Part): number {
+  switch (part.data.class) {
+    // A motor takes several times its current until it turns: half the contact's rating is left for it.
+    case 'spindle':
+    case 'fan':
+      return 2;
+    // Capacitors that are charged at a stroke.
+    case 'supply':
+    case 'spindle-drive':
+      return 3;
+    default:
+      return 1;
+  }
+}
+
+/** What the contact of a relay has to switch for one load; a drive's own inputs are a signal. */
+export function contactNeed(design: Design, part: Part): ContactNeed {
+  const roles = Object.values(part.terminals).map((t) => t.role);
+  if (roles.includes('run-in')) return { volts: loadVolts(part) ?? 24, direct: true, amps: 0.02, chosenByA: 0.02 };
+  const mains = roles.includes('mains-l');
+  const amps = loadAmps(part);
+  return {
+    volts: mains ? figureOr(design.mainsVoltage, USUAL_MAINS_V) : (loadVolts(part) ?? 24),
+    direct: !mains,
+    amps,
+    chosenByA: amps * startFactor(part),
+  };
+}
+
+/** The voltage that a load on a switched output of the controller gets, V; undefined where it is not known. */
+export function switchedVolts(design: Design): number | undefined {
+  const controller = design.roles.controller ? design.parts[design.roles.controller] : undefined;
+  if (controller?.data.class !== 'controller') return undefined;
+  const own = positive(controller.data.switchedVoltage, '');
+  return own.known ? own.value : undefined;
+}
+
+/** Why a relay's contact does not suit what it switches; undefined where it does. */
+export function contactFault(
+  relay: Part['data'],
+  need: ContactNeed,
+): 'voltage' | 'direct' | 'current' | 'start' | undefined {
+  if (relay.class !== 'relay' && relay.class !== 'contactor') return undefined;
+  const [amps, volts] = [positive(relay.ratedCurrent, ''), positive(relay.ratedVoltage, '')];
+  if (volts.known && need.volts > volts.value * 1.1) return 'voltage';
+  if (need.direct && need.volts > DIRECT_WITHOUT_MARK_V && relay.forDirectCurrent !== true) return 'direct';
+  if (amps.known && need.amps > amps.value) return 'current';
+  if (amps.known && need.chosenByA > amps.value) return 'start';
+  return undefined;
+}
+
+/** Whether a coil pulls in on a voltage, and lives. */
+export const coilSuits = (coilV: number, volts: number): boolean => Math.abs(coilV - volts) <= COIL_TOLERANCE * coilV;
+
+/**
+ * The library's relay for some loads on this machine: its coil suits the outputs of the controller in voltage and current,
+ * its contact carries the loads, and no rating is below that of the relay that it takes the place of.
+ * Undefined where the library holds none.
+ */
+export function relayFor(design: Design, loads: readonly Part[], instead?: Part): LibraryEntry | undefined {
+  const controller = design.roles.controller ? design.parts[design.roles.controller]?.data : undefined;
+  const volts = switchedVolts(design) ?? 24;
+  const gives = controller?.class === 'controller' ? figureOr(controller.switchedCurrent, Infinity) : Infinity;
+  const needs = loads.map((part) => contactNeed(design, part));
+  const old = instead?.data.class === 'relay' ? instead.data : undefined;
+  return libraryOf('relay').find(({ data }) => {
+    if (data.class !== 'relay') return false;
+    return (
+      coilSuits(figureOr(data.coilVoltage, 0), volts) &&
+      figureOr(data.coilCurrent, 0) <= gives &&
+      needs.every((need) => contactFault(data, need) === undefined) &&
+      figureOr(data.ratedCurrent, 0) >= figureOr(old?.ratedCurrent, 0) &&
+      figureOr(data.ratedVoltage, 0) >= figureOr(old?.ratedVoltage, 0) &&
+      (old?.forDirectCurrent !== true || data.forDirectCurrent === true)
+    );
+  });
+}
