@@ -1,5 +1,5 @@
 import type { Design } from '../machine/design';
-import { axesOf } from '../machine/design';
+import { axesOf, shownFactor } from '../machine/design';
 import type { Axis } from '../machine/mechanics';
 import type { DriveFigures, SpeedFence } from '../drivetrain/speed';
 import { drivePartsOf } from '../drivetrain/driveParts';
@@ -14,7 +14,7 @@ import { settle } from '../settings/setting';
 import type { AxisSwitch, Ruler } from '../switches/envelope';
 import { axisSwitches, roomBehind, rulerOf } from '../switches/envelope';
 import type { Stopping } from '../switches/placement';
-import { boardOnTheWay, limitFilterS, stoppingOf } from '../switches/placement';
+import { boardOnTheWay, inputReactionS, limitFilterS, stoppingOf } from '../switches/placement';
 import type { CircuitAnalysis } from '../switches/polarity';
 import { analyseCircuit } from '../switches/polarity';
 import type { Derived } from '../units/derived';
@@ -165,7 +165,14 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
     }
     const perAxis = axes.flatMap((a) => {
       const reference = a.switches.find((s) => s.isReference && s.end === a.axis.reference.end);
-      return cache.keep(`axis/${a.id}/settings`, [a, design.datumSchool, design.overrides], () =>
+      const circuit = Object.keys(design.circuits).find((id) =>
+        design.circuits[id]!.devices.includes(reference?.device ?? ''),
+      );
+      const input = circuit ? plan.inputs[circuit] : undefined;
+      const reactionS = circuit && input ? inputReactionS(design, circuit, input) : 0;
+      const diameterFactor = design.kind === 'lathe' && a.axis.letter === 'X' ? shownFactor(design, a.axis) : undefined;
+      const read = [a, design.datumSchool, design.overrides, reactionS, diameterFactor];
+      return cache.keep(`axis/${a.id}/settings`, read, () =>
         axisSettings({
           id: a.id,
           axis: a.axis,
@@ -174,6 +181,8 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
           ruler: a.ruler,
           school: design.datumSchool,
           roomBehindReference: reference ? roomBehind(reference) : known(0),
+          reactionS,
+          diameterFactor,
         }).map((s) => settle(s, design.overrides)),
       );
     });

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { newAxis } from '../machine/create';
 import { partFrom } from '../machine/library/entry';
 import { libraryEntry } from '../machine/library/index';
 import type { Axis, MassItem, Transmission } from '../machine/mechanics';
@@ -145,4 +146,27 @@ it('the band holds the figure and every single slip within its spread', () => {
     expect(t).toBeGreaterThanOrEqual(b.low);
     expect(t).toBeLessThanOrEqual(b.high);
   }
+});
+
+it('a mass on a rotary axis is no mass on a lead: its inertia alone counts', () => {
+  const rotary = newAxis({ letter: 'A', plus: 'turning', carries: 'workpiece', tiltDeg: 0, end: 'minus' }, true);
+  const axis: Axis = {
+    ...rotary,
+    transmission: { kind: 'rotary', ratio: q(72, '1'), rotatingInertia: q(0.01, 'kg·m²') },
+  };
+  const motor = partFrom(libraryEntry('motor-siskin-5')!, '-M1');
+  const of = (kg: number) => {
+    const l = axisLoad(
+      'a',
+      axis,
+      'mill-bench',
+      [{ name: 'Work', mass: q(kg, 'kg'), movedBy: ['a'] }],
+      undefined,
+      motor,
+      'm',
+    );
+    if (!l.known) throw new Error(l.missing.join());
+    return requiredBand(l.value, 200).nominal;
+  };
+  expect(of(200)).toBe(of(1));
 });

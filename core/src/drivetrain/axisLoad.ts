@@ -100,8 +100,9 @@ export function axisLoad(
     const tr = 'transmission';
     const { beamKg, carriageKg, spread } = massesOf(axisId, items);
     const pair = axis.drives.length > 1;
-    let massKg = beamKg + carriageKg;
-    if (pair) {
+    // Degrees are no lever: what turns on a rotary axis counts by its entered inertia alone.
+    let massKg = rotary ? 0 : beamKg + carriageKg;
+    if (pair && !rotary) {
       const spacing = axis.driveSpacing ? baseValue(axis.driveSpacing) : undefined;
       if (spacing === undefined && carriageKg > 0)
         assumptions.push({ field: `${path}.driveSpacing`, text: () => 'the carriage stands right over one side' });

@@ -4,6 +4,7 @@ import type { Load } from './load';
 import { GRAVITY } from './constants';
 import {
   backDrivenNm,
+  brakingEnergyJ,
   holdingFriction,
   inertiaKgm2,
   liftedBusV,
@@ -87,4 +88,25 @@ it('a ratio divides the torque of the load and leaves that of the rotor alone; t
       expect(worseSideKg(10, 6, x)).toBeGreaterThanOrEqual(8);
     }),
   );
+});
+
+it('what a braking axis gives back: the efficiency multiplies what the load holds', () => {
+  // ½ · 100² · (1e-4 + (4e-5 + 10·(0.01/2π)²·0.8)·0.9/2²): arm² = 2.533e-6, load = 4e-5 + 2.0264e-5 = 6.0264e-5
+  const l: Load = {
+    massKg: 10,
+    tiltRad: 0,
+    frictionCoefficient: 0,
+    cuttingN: 0,
+    counterbalanceN: 0,
+    travelMm: 10,
+    efficiency: 0.8,
+    dragNm: 0,
+    ratio: 2,
+    ratioEfficiency: 0.9,
+    motorInertiaKgm2: 1e-4,
+    rotatingInertiaKgm2: 4e-5,
+  };
+  expect(brakingEnergyJ(l, 100)).toBeCloseTo(0.5 * 1e4 * (1e-4 + (6.0264e-5 * 0.9) / 4), 6);
+  // Never more than the lossless sum, whatever the efficiency.
+  expect(brakingEnergyJ(l, 100)).toBeLessThan(brakingEnergyJ({ ...l, efficiency: 1, ratioEfficiency: 1 }, 100));
 });

@@ -79,6 +79,16 @@ export function movedMassKg(axisId: string, masses: Design['masses']): number | 
 export const worseSideKg = (beamKg: number, carriageKg: number, nearestShare: number): number =>
   beamKg / 2 + carriageKg * (1 - nearestShare);
 
+/**
+ * Energy that a drive can push back into its supply when it brakes from a motor speed, J: ½·ω²·(J_motor + (J_rot + m·(travel/2π)²·η)·η_gear/r²).
+ * On the way back the friction of screw and reduction is on its side: what the load holds arrives *times* the efficiency.
+ */
+export function brakingEnergyJ(l: Load, omegaRadPerS: number): number {
+  const arm = l.travelMm / 1000 / (2 * Math.PI);
+  const load = l.rotatingInertiaKgm2 + l.massKg * arm * arm * l.efficiency;
+  return 0.5 * omegaRadPerS ** 2 * (l.motorInertiaKgm2 + (load * l.ratioEfficiency) / l.ratio ** 2);
+}
+
 /** Bus voltage after an axis has braked into it without loss, V: √(V0² + 2E/C), E = ½ΣJω² + ½mv². Farads and joules. */
 export const liftedBusV = (volts: number, energyJ: number, capacitanceF: number): number =>
   Math.sqrt(volts * volts + (2 * energyJ) / capacitanceF);

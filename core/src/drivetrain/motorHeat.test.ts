@@ -18,7 +18,15 @@ describe('warmth of a motor', () => {
     expect(motorRise(stepper(3), 0.5, 0).least).toBeCloseTo(5, 9);
   });
   it('a servo warms by what it gives; one that is loaded beyond its rating is not reckoned beyond it', () => {
-    const servo: MotorCurve = { kind: 'servo', openLoop: false, ratedNm: 2, peakNm: 6, ownPeakNm: 6, kneeRpm: 3000, topRpm: 5000 };
+    const servo: MotorCurve = {
+      kind: 'servo',
+      openLoop: false,
+      ratedNm: 2,
+      peakNm: 6,
+      ownPeakNm: 6,
+      kneeRpm: 3000,
+      topRpm: 5000,
+    };
     expect(motorRise(servo, 0.5, 1)).toEqual({ least: 0, most: 30 });
     expect(motorRise(servo, 0.5, 20).most).toBeCloseTo(90, 9);
   });

@@ -1,9 +1,21 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { ampacityA, dropV, resistanceOhm, sectionMm2For, usualAmpacity } from './conductors';
+import { ampacityA, dropV, resistanceOhm, sectionMm2For, threePhaseDropV, usualAmpacity } from './conductors';
 
 describe('copper conductors', () => {
   it('the worked drop: 1.0 mm², 7.5 m, 5.2 A, 40 °C', () => expect(dropV(7.5, 5.2, 1).toFixed(4)).toBe('1.4504'));
+  it('three phases: √3·I·R, so 5 m of 1.5 mm² with 5 A lose 0.54 V', () =>
+    expect(threePhaseDropV(5, 5, 1.5)).toBeCloseTo(Math.sqrt(3) * 5 * ((0.01724 * (1 + 0.00393 * 20) * 5) / 1.5), 9));
+  it('no row of the planning table exceeds IEC 60204-1, method B2, less a second circuit beside it', () => {
+    // Table 6 of IEC 60204-1, method B2, and the finer sections of the same table for control.
+    const b2 = { 0.2: 4.3, 0.5: 7.5, 0.75: 8.5, 1: 10.1, 1.5: 13.1, 2.5: 17.4, 4: 23, 6: 30, 10: 40 };
+    for (const [mm2, amps] of Object.entries(b2)) {
+      const share = Number(mm2) >= 4 ? 0.88 : 0.92;
+      expect(ampacityA(Number(mm2)), `${mm2} mm²`).toBeLessThanOrEqual(amps * share);
+    }
+    for (const [i, row] of usualAmpacity.entries())
+      if (i > 0) expect(row.amps).toBeGreaterThan(usualAmpacity[i - 1]!.amps);
+  });
   it('a loop of 0.3 Ω is about 8.1 m of 1 mm² there and back', () =>
     expect(2 * resistanceOhm(8.06, 1)).toBeCloseTo(0.3, 3));
   it('a gauge just under a metric section counts as that section; one well under does not', () => {

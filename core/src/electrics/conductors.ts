@@ -13,6 +13,10 @@ export const resistanceOhm = (lengthM: number, sectionMm2: number, celsius = WOR
 export const dropV = (lengthM: number, amps: number, sectionMm2: number, celsius = WORKING_C): number =>
   2 * amps * resistanceOhm(lengthM, sectionMm2, celsius);
 
+/** Voltage in V that is lost between two phases of three over `lengthM` metres one way: √3·I·R. */
+export const threePhaseDropV = (lengthM: number, amps: number, sectionMm2: number, celsius = WORKING_C): number =>
+  Math.sqrt(3) * amps * resistanceOhm(lengthM, sectionMm2, celsius);
+
 /** A row of a planning table: the largest current in A that a section in mm² is given. */
 export interface Ampacity {
   sectionMm2: number;
@@ -20,8 +24,9 @@ export interface Ampacity {
 }
 
 /**
- * A cautious planning table for copper, bundled in a closed cabinet at 40 °C: about half of what IEC 60204-1 allows a
- * single cable on a wall. The owner of a machine may put their own in its place.
+ * A cautious planning table for copper with PVC, grouped in ducts and chains at 40 °C: from about 0.6 (thin) to 0.9 of IEC 60204-1,
+ * method B2 (a cable in conduit), which leaves room for a second loaded circuit beside it. From 4 mm² on each row is the
+ * next breaker below 0.88 of it. The owner of a machine may put their own in its place.
  */
 export const usualAmpacity: readonly Ampacity[] = [
   [0.14, 1],
@@ -32,9 +37,9 @@ export const usualAmpacity: readonly Ampacity[] = [
   [1, 7],
   [1.5, 10],
   [2.5, 16],
-  [4, 25],
-  [6, 32],
-  [10, 45],
+  [4, 20],
+  [6, 25],
+  [10, 35],
 ].map(([sectionMm2, amps]) => ({ sectionMm2: sectionMm2!, amps: amps! }));
 
 /** Largest current in A for a section in mm²: that of the nearest row that is not thicker; 0 below the thinnest. */

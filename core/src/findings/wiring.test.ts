@@ -171,3 +171,25 @@ it('a thousand conductors more, cycles and all, are looked through without a stu
   expect(codes).toContain('terminal-crowded');
   expect(codes).not.toContain('number-twice');
 });
+
+it('a switch near the stop is a doubt at the datum’s end, where the envelope keeps programs away, and impossible at the other', () => {
+  const at = (device: string) =>
+    find(
+      of('dunnock', {
+        name: 'set-field',
+        args: { path: `parts.${device}.mount.tripFromStop`, value: quantity(6, 'mm') },
+      }),
+      'stopping-distance',
+    );
+  expect(at('device-limit-and-reference-x')[0]).toMatchObject({ severity: 'doubtful' });
+  expect(at('device-limit-x-plus')[0]).toMatchObject({ severity: 'wont-work' });
+});
+it('an approach that was set by hand in the settings is judged as one that was entered', () => {
+  const fast = of('dunnock', {
+    name: 'override-setting',
+    args: { setting: 'axis/x/reference-fast', title: 'x', value: quantity(160, 'mm/s'), reason: '' },
+  });
+  const [f] = find(fast, 'approach-too-fast');
+  expect(f).toMatchObject({ field: 'axis/x/reference-fast', station: 'settings' });
+  expect(find(run(fast, f!.remedies[0]!.command), 'approach-too-fast')).toEqual([]);
+});

@@ -35,7 +35,7 @@ export function driverSettings(design: Pick<Design, 'parts'>, drives: readonly P
         group,
         title: `${title}: peak current`,
         also: 'motor current amps',
-        kind: { type: 'quantity', dimension: 'current' },
+        kind: { type: 'quantity', dimension: 'current', rounding: 'down' },
         derived: set ? figure(set, `parts.${driverId}.setup.peakCurrent`) : proposed,
         formula: set
           ? 'as entered on Drives'

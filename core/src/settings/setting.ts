@@ -1,15 +1,17 @@
 import type { Override } from '../machine/connections';
 import type { Derived } from '../units/derived';
-import { known } from '../units/derived';
+import { known, mapKnown } from '../units/derived';
 import type { Display } from '../units/print';
-import { showValue } from '../units/print';
 import { baseValue } from '../units/quantity';
+import type { Rounding } from '../units/round';
+import { roundBase, showRounded } from '../units/round';
 import type { Dimension } from '../units/units';
 
 export type SettingValue = number | string | boolean;
 
 export type SettingKind =
-  | { type: 'quantity'; dimension: Dimension }
+  /** `rounding`: the safe side, to which the derived value is rounded and shown; the nearest when absent. */
+  | { type: 'quantity'; dimension: Dimension; rounding?: Rounding }
   | { type: 'choice'; choices: readonly { value: string; label: string }[] }
   | { type: 'flag' };
 
@@ -35,23 +37,40 @@ export type SettingDraft = Omit<Setting, 'override' | 'value' | 'also'> & { also
 
 const overridden = (o: Override): SettingValue => (typeof o.value === 'object' ? baseValue(o.value) : o.value);
 
+/** What is worked out is rounded once, here, so that page, record and simulated control have the same figure. */
+const rounded = ({ kind, derived }: SettingDraft): Derived<SettingValue> =>
+  mapKnown(derived, (v) =>
+    kind.type === 'quantity' && typeof v === 'number' && kind.rounding
+      ? roundBase(v, kind.dimension, kind.rounding)
+      : v,
+  );
+
 /** Puts an override, where there is one, in front of the derived value. */
 export const settle = (draft: SettingDraft, overrides: Readonly<Record<string, Override>>): Setting => {
   const override = Object.hasOwn(overrides, draft.key) ? overrides[draft.key] : undefined;
-  return { also: '', ...draft, override, value: override ? known(overridden(override)) : draft.derived };
+  const derived = rounded(draft);
+  return { also: '', ...draft, derived, override, value: override ? known(overridden(override)) : derived };
 };
 
 /** An override that says something else than the derivation, beyond rounding. */
 export function contradicts(setting: Setting): boolean {
   if (!setting.override || !setting.derived.known || !setting.value.known) return false;
   const [a, b] = [setting.derived.value, setting.value.value];
-  if (typeof a === 'number' && typeof b === 'number') return Math.abs(a - b) > 1e-6 * Math.max(1, Math.abs(a));
+  if (typeof a === 'number' && typeof b === 'number') {
+    const { kind } = setting;
+    const side = kind.type === 'quantity' ? kind.rounding : undefined;
+    // The figure before it was rounded is no contradiction either.
+    const same = side && kind.type === 'quantity' && roundBase(b, kind.dimension, side) === a;
+    return !same && Math.abs(a - b) > 1e-6 * Math.max(1, Math.abs(a));
+  }
   return a !== b;
 }
 
-/** A value of a setting as text. */
-export function showSetting(kind: SettingKind, value: SettingValue, display: Display, digits = 7): string {
+/** A value of a setting as text, in no more digits than can be set. */
+export function showSetting(kind: SettingKind, value: SettingValue, display: Display): string {
   if (kind.type === 'flag') return value ? 'yes' : 'no';
   if (kind.type === 'choice') return kind.choices.find((c) => c.value === value)?.label ?? String(value);
-  return typeof value === 'number' ? showValue(value, kind.dimension, display, digits) : String(value);
+  return typeof value === 'number'
+    ? showRounded(value, kind.dimension, display, kind.rounding ?? 'nearest')
+    : String(value);
 }

@@ -30,8 +30,13 @@ const shown = (file: MachineFile, key: string) => {
 describe('a setting shows its formula with the numbers in it', () => {
   it.each([
     ['axis/x/scale', '160\u00a0steps/mm', '1600 / 10\u00a0mm; travel = 1 · 10 / 1 mm'],
-    ['axis/x/reference-fast', '109.5445\u00a0mm/s', '√(600\u00a0mm/s² · 20\u00a0mm)'],
-    ['axis/x/reference-slow', '10.95445\u00a0mm/s', '0.1 · 109.54\u00a0mm/s'],
+    // 600·(√(T² + 20/600·… ) with 10 mm to stop in allows 109 mm/s: capped at 60
+    [
+      'axis/x/reference-fast',
+      '60\u00a0mm/s',
+      'd 20\u00a0mm, a 600\u00a0mm/s², t 500\u00a0µs; at most 60\u00a0mm/s; capped: 109.2\u00a0mm/s would stop in time too and save 4.8 s over the whole travel, but a switch that fails is then met with 3.3 times the energy',
+    ],
+    ['axis/x/reference-slow', '6\u00a0mm/s', '0.1 · 60\u00a0mm/s'],
     [
       'axis/z/envelope-min',
       '−127\u00a0mm',
@@ -74,7 +79,7 @@ describe('speeds', () => {
     expect(valueOf(wren(), 'axis/x/max-speed')).toBe(37.5);
     expect(valueOf(dunnock(), 'axis/x/max-speed')).toBe(120);
     const keen = edit(dunnock(), set('axes.x.maxSpeed', quantity(900, 'mm/s')));
-    expect(valueOf(keen, 'axis/x/max-speed')).toBeCloseTo(333.333, 3);
+    expect(valueOf(keen, 'axis/x/max-speed')).toBe(333.3);
   });
   it('entered approach speeds win over derived ones; the slow one follows the fast one', () => {
     const file = edit(dunnock(), set('axes.x.reference.fastSpeed', quantity(1500, 'mm/min')));
@@ -82,8 +87,31 @@ describe('speeds', () => {
     expect(valueOf(file, 'axis/x/reference-slow')).toBe(2.5);
   });
   it('the fast approach never exceeds the maximum speed', () => {
-    const far = edit(dunnock(), set('parts.device-limit-and-reference-x.mount.tripFromStop', quantity(300, 'mm')));
-    expect(valueOf(far, 'axis/x/reference-fast')).toBe(120);
+    const far = edit(
+      dunnock(),
+      set('parts.device-limit-and-reference-x.mount.tripFromStop', quantity(300, 'mm')),
+      set('axes.x.maxSpeed', quantity(45, 'mm/s')),
+    );
+    expect(valueOf(far, 'axis/x/reference-fast')).toBe(45);
+  });
+  it('the derived approach stops within half the room, its reaction and a limited jerk counted, in four digits', () => {
+    // 8 mm of room, 200 mm/s², 0.5 ms, jerk 2 000: v·0.0505 + v²/400 = 4, so v = 31.1496…
+    const file = edit(
+      dunnock(),
+      set('parts.device-limit-and-reference-x.mount.tripFromStop', quantity(8, 'mm')),
+      set('axes.x.acceleration', quantity(200, 'mm/s²')),
+      set('axes.x.jerk', quantity(2000, 'mm/s³')),
+    );
+    const v = valueOf(file, 'axis/x/reference-fast') as number;
+    expect(v * (0.0005 + 200 / 4000) + (v * v) / 400).toBeCloseTo(4, 2);
+    expect(v * (0.0005 + 200 / 4000) + (v * v) / 400).toBeLessThanOrEqual(4);
+    expect(Number(v.toPrecision(4))).toBe(v);
+  });
+  it('a lathe says of each figure of X whether it is a radius, and what it is as a diameter', () => {
+    const s = settingOf(plover(), 'axis/x/max-speed');
+    expect(s.title).toBe('Maximum speed (radius)');
+    expect(s.numbers(defaultDisplay)).toContain('as a diameter 120\u00a0mm/s');
+    expect(settingOf(plover(), 'axis/z/max-speed').title).toBe('Maximum speed');
   });
 });
 

@@ -21,6 +21,16 @@ describe('the filter of an input', () => {
     const stage = inputStage(design.parts.controller, 'in-0', 24)!;
     expect([stage.riseV, stage.fallV]).toEqual([expect.closeTo(9.45, 6), expect.closeTo(4.5, 6)]);
   });
+  it('into an isolated input a capacitor empties to the forward voltage of its diode, never to 0', () => {
+    const { design } = dunnock();
+    const stage = inputStage(design.parts.controller, 'in-0', 24)!;
+    const circuit = { ...design.circuits.stop!, filterCapacitance: quantity(150, 'nF'), filter: undefined };
+    // 3300 · 150e-9 · ln((24 − 1.2)/(4.5 − 1.2))
+    expect(filterTime(circuit, stage).wiredS! * 1000).toBeCloseTo(0.95675, 4);
+    // 1.1 kΩ ahead: the closed contact leaves 1.2 + 22.8 · 3.3/4.4 = 18.3 V, and it empties through the input alone.
+    const series = { ...circuit, filterResistance: quantity(1.1, 'kΩ') };
+    expect(filterTime(series, stage).wiredS! * 1000).toBeCloseTo(0.495 * Math.log(17.1 / 3.3), 4);
+  });
   it('a board’s own input takes its pull resistor and its own rail', () => {
     const { design } = wren();
     const stage = inputStage(design.parts.controller, 'in-0', 24)!;
@@ -87,6 +97,13 @@ describe('a false trip', () => {
       ),
     };
     expect(risk(screened, y).spikeV).toBeLessThan(risk(bare, y).spikeV / 20);
+  });
+  it('a spike divides between the coupling and all that the net has to earth', () => {
+    const bare = unscreened(withMains);
+    const f = deriveFigures(bare);
+    const r = noiseRisk(bare, y, f.plan.inputs[y]!, f.circuits[y])!;
+    // One lead of r.unscreenedM metres: 50 pF/m beside 100 pF/m to earth divide the swing 1 : 2.
+    expect(r.spikeV).toBeCloseTo(r.swingV / 3, 6);
   });
   it('a longer lead never lowers the spike, a larger capacitor never raises it', () => {
     const bare = unscreened(withMains);

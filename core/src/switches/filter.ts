@@ -13,6 +13,10 @@ export interface InputStage {
   resistanceOhm: number;
   /** Where it is held to by that resistance. */
   pulledTo: 'plus' | '0V';
+  /** The level to which a net settles that nothing else holds, V: an isolated input keeps its diode's forward voltage. */
+  restV: number;
+  /** The resistance is the input's own, behind its diode: a filter resistor ahead of it does not discharge the capacitor. */
+  isolated: boolean;
 }
 
 /**
@@ -55,6 +59,8 @@ export function inputStage(part: Part | undefined, terminal: string, supplyV: nu
       supplyV: ownV,
       resistanceOhm: baseValue(pull.resistance),
       pulledTo: other === input.minus ? '0V' : 'plus',
+      restV: other === input.minus ? 0 : ownV,
+      isolated: false,
     };
   }
   if (input?.kind !== 'isolated-input' || !input.resistance || !input.forwardVoltage) return undefined;
@@ -65,6 +71,8 @@ export function inputStage(part: Part | undefined, terminal: string, supplyV: nu
     supplyV,
     resistanceOhm: ohm,
     pulledTo: '0V',
+    restV: forward,
+    isolated: true,
   };
 }
 
@@ -99,16 +107,19 @@ export interface FilterTime {
 
 /**
  * The time of a circuit's filters after its contact has opened: the capacitor then fills, or empties, through the filter
- * resistor and whatever holds the net. Farads from nF.
+ * resistor and whatever holds the net. Into an isolated input it empties through the input alone, down to the forward
+ * voltage of its diode, from what input and filter resistor left it while the contact was closed. Farads from nF.
  */
 export function filterTime(circuit: InputCircuit, stage: InputStage | undefined): FilterTime {
   const controlS = figureOr(circuit.filter, 0);
   const farad = figureOr(circuit.filterCapacitance, 0) * 1e-9;
   if (!farad || !stage) return { wiredS: 0, controlS, totalS: controlS };
-  const ohm = stage.resistanceOhm + figureOr(circuit.filterResistance, 0);
-  const { supplyV, riseV, fallV } = stage;
+  const series = figureOr(circuit.filterResistance, 0);
+  const { supplyV, riseV, fallV, restV, resistanceOhm, isolated } = stage;
+  const ohm = isolated ? resistanceOhm : resistanceOhm + series;
+  const fullV = isolated ? restV + ((supplyV - restV) * resistanceOhm) / (resistanceOhm + series) : supplyV;
   const wiredS =
-    stage.pulledTo === 'plus' ? crossingS(ohm, farad, 0, supplyV, riseV) : crossingS(ohm, farad, supplyV, 0, fallV);
+    stage.pulledTo === 'plus' ? crossingS(ohm, farad, 0, restV, riseV) : crossingS(ohm, farad, fullV, restV, fallV);
   return { wiredS, controlS, totalS: controlS + (wiredS ?? 0) };
 }
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { headroomMm, indexCheck } from './indexPulse';
+import { headroomMm, indexCheck, indexMoves } from './indexPulse';
 
 it.each([
   // phase, verdict, nearest index, move by
@@ -23,4 +23,10 @@ it('moved as it says, every mark is sound', () =>
       expect(indexCheck(5, phase + moveBy / pitch, 0.05).verdict).toBe('sound');
     }),
   ));
+it('a mark is moved towards its end to trip later in the turn, and away from it where there is no room', () => {
+  // Phase 0.2 of 4 mm: 1.2 mm towards the end makes it 0.5; with 3 mm of 4 needed behind it, 2.8 mm away do the same.
+  expect(indexMoves(indexCheck(4, 0.2, 0.02), 10, 3).map((v) => Number(v.toFixed(6)))).toEqual([1.2, -2.8]);
+  expect(indexMoves(indexCheck(4, 0.2, 0.02), 4, 3).map((v) => Number(v.toFixed(6)))).toEqual([-2.8]);
+  expect(indexMoves(indexCheck(4, 0.9, 0.02), 10, 3)[0]).toBeCloseTo(-1.6, 9);
+});
 it('the sum over the table', () => expect(headroomMm(220, 60, 95, 40)).toBe(25));

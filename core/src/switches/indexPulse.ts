@@ -11,7 +11,10 @@ export interface IndexCheck {
   /** Spread of the coarse mark over that distance: from 1 on, one reference run takes this index, the next one the other. */
   share: number;
   verdict: 'sound' | 'near' | 'ambiguous';
-  /** By how much to move the coarse mark, away from the end, so that it trips half a turn from any index. */
+  /**
+   * By how much to move the coarse mark so that it trips half a turn from any index: above zero towards the end at which it
+   * sits, so that it trips later on the way there; below zero away from that end.
+   */
   moveBy: number;
 }
 
@@ -25,6 +28,16 @@ export function indexCheck(pitch: number, phase: number, coarse: number): IndexC
   const inside = phase >= SOUND_PHASE.least && phase <= SOUND_PHASE.most;
   const verdict = share >= 1 ? 'ambiguous' : inside ? 'sound' : 'near';
   return { pitch, phase, nearest, share, verdict, moveBy: (0.5 - phase) * pitch };
+}
+
+/**
+ * The two ways to move a coarse mark to half a turn from any index, the shorter one first, as signed distances towards its
+ * end. Towards the end only while `room` is left between the new trip point and the hard stop.
+ */
+export function indexMoves(check: IndexCheck, fromStop: number, room: number): number[] {
+  const { moveBy, pitch } = check;
+  const other = moveBy > 0 ? moveBy - pitch : moveBy + pitch;
+  return [moveBy, other].filter((by) => by <= 0 || fromStop - by >= room).sort((a, b) => Math.abs(a) - Math.abs(b));
 }
 
 /** Room over a vertical axis: from the spindle nose down to the table, less what hangs and stands in it. mm. */

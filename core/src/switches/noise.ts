@@ -29,8 +29,8 @@ export interface NoiseRisk {
 }
 
 /**
- * What one edge of a drive's output does to an input at rest. The edge puts a charge Q = C′·l·ΔV on the lead; the net
- * jumps by Q/(C_lead + C_filter), at most ΔV, and comes back with R·C, where R is a closed contact or, without one, the
+ * What one edge of a drive's output does to an input at rest. The edge divides between the coupling capacitance C_c = C′·l
+ * and what the net has to earth: it jumps by ΔV·C_c/(C_c + C_lead + C_filter), and comes back with R·C, where R is a closed contact or, without one, the
  * resistor that pulls. A net that a closed contact holds is back within nanoseconds: that is what a normally closed loop
  * is worth. Undefined where the circuit or its input is not known.
  */
@@ -45,9 +45,10 @@ export function noiseRisk(
   if (!circuit || !stage || !analysis?.wired) return undefined;
   const swingV = swingOf(design);
   const { lengthM, unscreenedM, coupledM } = leadsOf(design, circuit.devices);
-  const farad = figureOr(circuit.filterCapacitance, 0) * 1e-9 + COUPLING.leadPfPerM * 1e-12 * Math.max(lengthM, 0.1);
-  const chargeC = COUPLING.pfPerM * 1e-12 * coupledM * swingV;
-  const spikeV = Math.min(swingV, chargeC / farad);
+  const coupling = COUPLING.pfPerM * 1e-12 * coupledM;
+  const toEarth = figureOr(circuit.filterCapacitance, 0) * 1e-9 + COUPLING.leadPfPerM * 1e-12 * Math.max(lengthM, 0.1);
+  const farad = coupling + toEarth;
+  const spikeV = (swingV * coupling) / farad;
   const pulledHigh = stage.pulledTo === 'plus';
   const heldAtRest =
     analysis.idle.level === (pulledHigh ? 'low' : 'high') || (!pulledHigh && analysis.idle.reading === 'high');

@@ -28,6 +28,15 @@ const pollOf = (reader: Reader | undefined): Derived<number> => {
 export const wayToRest = (speed: number, acceleration: number, reactionS: number, jerk = 0): number =>
   speed * reactionS + speed ** 2 / (2 * acceleration) + (jerk > 0 ? (speed * acceleration) / (2 * jerk) : 0);
 
+/**
+ * The speed from which an axis stops within a distance: v·t + v²/2a + v·a/2j = d, so v = a·(√(T² + 2·d/a) − T) with
+ * T = t + a/2j; t is the time until the trip is seen, j the jerk (0: without limit).
+ */
+export function speedToStopWithin(distance: number, acceleration: number, reactionS: number, jerk: number): number {
+  const t = reactionS + (jerk > 0 ? acceleration / (2 * jerk) : 0);
+  return acceleration * (Math.sqrt(t * t + (2 * Math.max(0, distance)) / acceleration) - t);
+}
+
 /** From the change of an input until the control has seen it, s: its filters, the poll of its board, the control's own. */
 export function inputReactionS(design: Design, circuitId: string, input: TerminalRef): number {
   const readers = new Set([input.part, design.roles.controller]);

@@ -77,7 +77,7 @@ export function printNumber(value: number, digits = 5): string {
 }
 
 /** Small times and large frequencies are easier read in their own multiples. */
-function readable(unit: Unit, base: number): Unit {
+export function readableUnit(unit: Unit, base: number): Unit {
   const size = Math.abs(base);
   if (unit === 's' && size > 0) return size < 1e-3 ? 'µs' : size < 1 ? 'ms' : 's';
   if (unit === 'Hz') return size >= 1e6 ? 'MHz' : size >= 1e4 ? 'kHz' : 'Hz';
@@ -92,7 +92,7 @@ export interface Printed {
 
 /** A computed figure (in the base unit of `dimension`) as text in the reader's units. */
 export function printValue(base: number, dimension: Dimension, display: Display, digits = 5): Printed {
-  const unit = readable(displayUnit(dimension, display), base);
+  const unit = readableUnit(displayUnit(dimension, display), base);
   const figure = printNumber(fromBase(base, unit), digits);
   return { figure, unit: unit === '1' ? '' : unit };
 }

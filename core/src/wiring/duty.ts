@@ -2,7 +2,7 @@ import type { Design } from '../machine/design';
 import type { DataOf } from '../machine/parts';
 import { isDriver } from '../machine/parts';
 import { lastingA } from '../drivetrain/motorCurrent';
-import { ampacityA, dropV } from '../electrics/conductors';
+import { ampacityA, dropV, threePhaseDropV } from '../electrics/conductors';
 import { figureOr, positive } from '../units/derived';
 import { baseValue } from '../units/quantity';
 import { loadAmps } from './planner/outputs';
@@ -93,17 +93,26 @@ export function feedVolts(design: Design, wire: Wire): number | undefined {
     const d = id ? design.parts[id]?.data : undefined;
     return d?.class === 'supply' && d.outputVoltage ? baseValue(d.outputVoltage) : undefined;
   };
+  // What a drive gives its motor is judged against the drive's own voltage, never against that of the field supply.
+  for (const e of wire.ends)
+    if (e.of.data.class === 'spindle-drive') {
+      if (e.role.startsWith('phase-') || e.role.startsWith('load-'))
+        return figureOr(e.of.data.ratedVoltage, USUAL_MAINS_V);
+      if (e.role.startsWith('supply-') && !e.role.startsWith('supply-out')) return volts(design.roles.motorSupply);
+    }
   if (wire.ends.some((e) => isDriver(e.of.data))) return volts(design.roles.motorSupply);
   if (wire.ends.some((e) => e.role === 'mains-l' || e.role === 'mains-n'))
     return figureOr(design.mainsVoltage, USUAL_MAINS_V);
   return volts(design.roles.fieldSupply);
 }
 
-/** Volts that a conductor loses there and back, and of how many. */
+/** Volts that a conductor loses with its way back, and of how many. */
 export interface Drop {
   volts: number;
   of: number;
   lengthM: number;
+  /** One of three phases: their currents share the way back, so √3 takes the place of 2. */
+  threePhase: boolean;
 }
 
 /** The drop over a conductor under its load; undefined while its length, or what feeds it, is not known. */
@@ -112,7 +121,8 @@ export function dropOf(design: Design, wire: Wire, amps: number | undefined, mm2
   const length = positive(wire.conductor.length, '');
   if (amps === undefined || !of || !length.known) return undefined;
   const lengthM = length.value / 1000;
-  return { volts: dropV(lengthM, amps, mm2), of, lengthM };
+  const threePhase = wire.ends.some((e) => /^phase-[uvw]$/.test(e.role));
+  return { volts: (threePhase ? threePhaseDropV : dropV)(lengthM, amps, mm2), of, lengthM, threePhase };
 }
 
 /** What a conductor carries, what it is good for, what is ahead of it, and what it loses. */

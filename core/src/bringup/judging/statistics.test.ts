@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { Transmission } from '../../machine/mechanics';
+import { quantity } from '../../units/quantity';
 import { screw } from '../testing/screw';
 import { wrongSettingsFor } from './ratios';
 import { fitScale, positioning } from './statistics';
@@ -42,24 +44,57 @@ describe('scale by regression', () => {
 });
 
 describe('ratios of wrong settings', () => {
-  it.each([
-    [2.003, /half the pulses/],
-    [0.5, /twice the pulses/],
-    [25.39, /Inches are taken/],
-    [1.6, /2 000 pulses.*3 200/],
-    [1.0161, /inch pitch of 5.08/],
-  ])('%d is named', (ratio, text) => {
-    expect(wrongSettingsFor(ratio, 0.001, screw(5))[0]!.text).toMatch(text);
+  /** Travel of one pulse, from the mechanics alone: lead over pulses for a turn; a step angle goes by full steps. */
+  const pulse = (m: { pitch?: number; starts?: number; pulses?: number; angle?: number; reduction?: number }): number =>
+    ((m.pitch ?? 5) * (m.starts ?? 1)) / ((m.reduction ?? 1) * (m.pulses ?? 1600) * (1.8 / (m.angle ?? 1.8)));
+  it.each<[string, Parameters<typeof pulse>[0], Parameters<typeof pulse>[0], RegExp]>([
+    // what is there, what the file has
+    ['a drive at half the pulses', { pulses: 800 }, { pulses: 1600 }, /half the pulses/],
+    ['a drive at twice the pulses', { pulses: 3200 }, { pulses: 1600 }, /twice the pulses/],
+    ['a motor of 1.8° entered as 0.9°', { angle: 1.8 }, { angle: 0.9 }, /makes 1\.8° a step where 0\.9° is entered/],
+    ['a motor of 0.9° entered as 1.8°', { angle: 0.9 }, { angle: 1.8 }, /makes 0\.9° a step where 1\.8° is entered/],
+    ['binary against decimal', { pulses: 2000 }, { pulses: 3200 }, /2 000 pulses.*3 200/],
+    ['an inch pitch', { pitch: 5.08 }, { pitch: 5 }, /inch pitch of 5\.08/],
+    [
+      'four starts entered as one',
+      { pitch: 2, starts: 4 },
+      { pitch: 2, starts: 1 },
+      /has 4 starts where one is entered/,
+    ],
+    [
+      'one start entered as four',
+      { pitch: 2, starts: 1 },
+      { pitch: 2, starts: 4 },
+      /has one start where 4 are entered/,
+    ],
+    [
+      'three starts entered as two',
+      { pitch: 2, starts: 3 },
+      { pitch: 2, starts: 2 },
+      /has 3 starts where 2 are entered/,
+    ],
+    ['the lead entered as pitch', { pitch: 2, starts: 4 }, { pitch: 8, starts: 4 }, /lead was entered as the pitch/],
+    ['a reduction upside down', { reduction: 0.4 }, { reduction: 2.5 }, /entered upside down: 2\.5 where it is 0\.4/],
+    ['no reduction where one is entered', {}, { reduction: 2.5 }, /motor drives without one/],
+  ])('%s is named', (_what, there, file, text) => {
+    const t: Transmission = {
+      ...screw(file.pitch ?? 5, file.starts ?? 1),
+      ...(file.reduction ? { ratio: quantity(file.reduction, '1') } : {}),
+    };
+    const named = wrongSettingsFor(pulse(there) / pulse(file), 0.001, t).map((w) => w.text);
+    expect(named.join('\n')).toMatch(text);
+  });
+  it('an inch setting, and a lathe’s radius for its diameter', () => {
+    expect(wrongSettingsFor(25.39, 0.001, screw(5))[0]!.text).toMatch(/as inches/);
+    // 10 mm commanded as a diameter; the control moves the slide by 10, so the diameter by 20.
+    expect(
+      wrongSettingsFor(20 / 10, 0.001, screw(5), true)
+        .map((w) => w.text)
+        .join(),
+    ).toMatch(/takes X as a radius where it is a diameter/);
   });
   it('an honest error is not: nor is what lies near one by chance', () => {
     for (const ratio of [1, 1.002, 0.997, 1.012, 1.02]) expect(wrongSettingsFor(ratio, 0.0005, screw(5))).toEqual([]);
-  });
-  it('starts are asked for where a screw has several', () => {
-    expect(
-      wrongSettingsFor(4, 0.001, screw(2, 4))
-        .map((w) => w.text)
-        .join(),
-    ).toMatch(/lead is 4 times the pitch/);
   });
 });
 

@@ -1,5 +1,8 @@
 import { datumQuality } from '../../derivation/placements';
+import type { Command } from '../../commands/command';
+import { indexMoves } from '../../switches/indexPulse';
 import { showValue } from '../../units/print';
+import { roundBase } from '../../units/round';
 import { quantity } from '../../units/quantity';
 import type { FindingDraft, Rule } from '../finding';
 
@@ -27,6 +30,24 @@ export const indexAmbiguous: Rule = {
           },
         ];
       if (index.verdict === 'sound') return [];
+      const own = a.switches.find((s) => s.isReference && s.end === a.axis.reference.end);
+      const fromStop = own?.fromStop.known ? own.fromStop.value : undefined;
+      const needs = own?.isLimit && a.stopping.known ? a.stopping.value.distance : 0;
+      const by = (fromStop === undefined ? [index.moveBy] : indexMoves(index, fromStop, needs))[0] ?? index.moveBy;
+      const where = `${by > 0 ? 'towards' : 'away from'} the ${a.axis.reference.end} end`;
+      const unit = a.axis.motion === 'linear' ? 'mm' : '°';
+      const moved: Command[] =
+        own && fromStop !== undefined
+          ? [
+              {
+                name: 'set-field',
+                args: {
+                  path: `parts.${own.device}.mount.tripFromStop`,
+                  value: quantity(roundBase(fromStop - by, 'length', 'nearest'), unit),
+                },
+              },
+            ]
+          : [];
       return [
         {
           subject: a.id,
@@ -37,15 +58,21 @@ export const indexAmbiguous: Rule = {
               : `${a.axis.letter}: its coarse mark trips close to an index pulse`,
           explain: (display) => {
             const len = (v: number) => showValue(v, dimension, display, 3);
-            return `The coarse mark trips ${len(index.nearest)} from an index pulse and scatters by ±${len(datum.error.repeatability)}. When the neighbour is taken, the datum is off by ${len(index.pitch)}. Move the mark by ${len(Math.abs(index.moveBy))} ${index.moveBy > 0 ? 'further' : 'back'}, or turn the coupling by half a turn.`;
+            return `The coarse mark trips ${len(index.nearest)} from an index pulse and scatters by ±${len(datum.error.repeatability)}. When the neighbour is taken, the datum is off by ${len(index.pitch)}. Move the trip point by ${len(Math.abs(by))} ${where}, or turn the motor by half a turn in its coupling.`;
           },
           station: 'switches',
           field,
           remedies: [
             {
               label: (display) =>
-                `The mark is moved by ${showValue(Math.abs(index.moveBy), dimension, display, 3)}: phase 0.5`,
-              command: { name: 'set-field', args: { path: field, value: quantity(0.5, '1') } },
+                `Move the trip point by ${showValue(Math.abs(by), dimension, display, 3)} ${where}: then the index is half a turn away`,
+              command: {
+                name: 'several',
+                args: {
+                  title: `Trip point of ${a.axis.letter} moved ${where}`,
+                  commands: [{ name: 'set-field', args: { path: field, value: quantity(0.5, '1') } }, ...moved],
+                },
+              },
             },
           ],
         },

@@ -1,3 +1,4 @@
+import type { Ampacity } from '../../electrics/conductors';
 import { ampacityA, dropV, sectionMm2For, WORKING_C } from '../../electrics/conductors';
 import { showValue } from '../../units/print';
 import { positive } from '../../units/derived';
@@ -48,13 +49,22 @@ const overConductors =
     return drafts;
   };
 
-/** The remedy of all three: the thinnest section that stands it. */
-const thicker = (id: string, number: number, mm2: number): NonNullable<FindingDraft['remedies']> => [
-  {
-    label: (display) => `Make conductor ${number} ${showValue(mm2, 'area', display, 3)}`,
-    command: { name: 'set-conductors', args: { ids: [id], set: { section: quantity(mm2, 'mm²') } } },
-  },
-];
+/** The remedy of all three: the thinnest section that is rated for it; none where even the thickest of the table is not. */
+const thicker = (
+  id: string,
+  number: number,
+  mm2: number,
+  amps: number,
+  table: readonly Ampacity[],
+): NonNullable<FindingDraft['remedies']> =>
+  ampacityA(mm2, table) * SLACK < amps
+    ? []
+    : [
+        {
+          label: (display) => `Make conductor ${number} ${showValue(mm2, 'area', display, 3)}`,
+          command: { name: 'set-conductors', args: { ids: [id], set: { section: quantity(mm2, 'mm²') } } },
+        },
+      ];
 
 /** A conductor that its own load makes too hot. */
 export const sectionLoad: Rule = {
@@ -70,7 +80,7 @@ export const sectionLoad: Rule = {
         `${terminalName(design, w.ends[0])} to ${terminalName(design, w.ends[1])} carries ${showValue(amps, 'current', display, 3)}; ${showValue(mm2, 'area', display, 3)} is good for ${showValue(ampacityA(mm2, table), 'current', display, 3)} in the planning table. It gets hot where it is bundled.`,
       station: 'wiring',
       field: `conductors.${w.id}`,
-      remedies: thicker(w.id, w.conductor.number, sectionMm2For({ amps }, 0, table)),
+      remedies: thicker(w.id, w.conductor.number, sectionMm2For({ amps }, 0, table), amps, table),
     };
   }),
 };
@@ -104,7 +114,7 @@ export const sectionProtection: Rule = {
               },
             ]
           : []),
-        ...thicker(w.id, w.conductor.number, sectionMm2For({ amps: ahead.amps }, 0, table)),
+        ...thicker(w.id, w.conductor.number, sectionMm2For({ amps: ahead.amps }, 0, table), ahead.amps, table),
       ],
     };
   }),
@@ -118,16 +128,21 @@ export const sectionDrop: Rule = {
     const drop = dropOf(design, w, amps, mm2);
     if (!drop || amps === undefined || drop.volts <= MOST_DROP * drop.of * SLACK) return undefined;
     const { lengthM, of } = drop;
-    const needed = sectionMm2For({ amps, lengthM, mostDropV: MOST_DROP * of }, 0, ampacityOf(design));
+    // As a loop of two conductors, which is how a section is chosen: √3 instead of 2 allows 2/√3 of the drop.
+    const mostDropV = MOST_DROP * of * (drop.threePhase ? 2 / Math.sqrt(3) : 1);
+    const needed = sectionMm2For({ amps, lengthM, mostDropV }, 0, ampacityOf(design));
     return {
       subject: w.id,
       title: `Conductor ${w.conductor.number} loses ${Math.round((100 * drop.volts) / of)} % of the voltage`,
       explain: (display) =>
-        `${showValue(1000 * lengthM, 'length', display, 3)} there and back, ${showValue(amps, 'current', display, 3)} through ${showValue(mm2, 'area', display, 3)} at ${WORKING_C} °C: ${showValue(drop.volts, 'voltage', display, 3)} of ${showValue(of, 'voltage', display, 3)} are lost. ${Math.round(100 * MOST_DROP)} % are a fair limit.`,
+        `${showValue(1000 * lengthM, 'length', display, 3)} ${drop.threePhase ? 'in three phases' : 'there and back'}, ${showValue(amps, 'current', display, 3)} through ${showValue(mm2, 'area', display, 3)} at ${WORKING_C} °C: ${showValue(drop.volts, 'voltage', display, 3)} of ${showValue(of, 'voltage', display, 3)} are lost. ${Math.round(100 * MOST_DROP)} % are a fair limit.`,
       station: 'wiring',
       field: `conductors.${w.id}`,
       // Where the thickest row loses too much as well, only a shorter way helps.
-      remedies: dropV(lengthM, amps, needed) <= MOST_DROP * of ? thicker(w.id, w.conductor.number, needed) : [],
+      remedies:
+        dropV(lengthM, amps, needed) <= mostDropV
+          ? thicker(w.id, w.conductor.number, needed, amps, ampacityOf(design))
+          : [],
     };
   }),
 };

@@ -18,7 +18,10 @@ const movedBy = ref<string[]>([]);
 const fault = ref('');
 const design = computed(() => machine.design!);
 const totals = computed(() =>
-  machine.figures!.axes.map(({ id, axis }) => ({ id, letter: axis.letter, kg: movedMassKg(id, design.value.masses) })),
+  // A rotary axis has no lever for a mass: it asks for an inertia.
+  machine
+    .figures!.axes.filter(({ axis }) => axis.motion === 'linear')
+    .map(({ id, axis }) => ({ id, letter: axis.letter, kg: movedMassKg(id, design.value.masses) })),
 );
 
 function add() {

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import type { IndexCheck } from '@nodaxis/core/switches/indexPulse';
+import type { AxisEnd } from '@nodaxis/core/machine/mechanics';
 import { SOUND_PHASE } from '@nodaxis/core/switches/indexPulse';
 import { showValue } from '@nodaxis/core/units/print';
 import { computed } from 'vue';
 import { usePreferences } from '../../document/preferences';
 
 /** One turn of the motor as a dial: the index at the top, the coarse mark where it trips, the sound stretch between. */
-const props = defineProps<{ check: IndexCheck | undefined; pitch: number; linear: boolean }>();
+const props = defineProps<{ check: IndexCheck | undefined; pitch: number; linear: boolean; end: AxisEnd }>();
 const preferences = usePreferences();
 const R = 40;
 const point = (turn: number, r = R) => `${Math.sin(2 * Math.PI * turn) * r} ${-Math.cos(2 * Math.PI * turn) * r}`;
@@ -19,7 +20,7 @@ const says = computed(() => {
   if (c.verdict === 'ambiguous')
     return `The coarse mark spreads further than the ${len(c.nearest)} to the next index: one run takes this pulse, the next one the other, and the datum is off by ${len(c.pitch)}.`;
   if (c.verdict === 'near')
-    return `${len(c.nearest)} to the nearest index: heat or wear may bring the neighbour in, ${len(c.pitch)} off. Move the coarse mark by ${len(c.moveBy)}, or turn the coupling.`;
+    return `${len(c.nearest)} to the nearest index: heat or wear may bring the neighbour in, ${len(c.pitch)} off. Move the trip point by ${len(Math.abs(c.moveBy))} ${c.moveBy > 0 ? 'towards' : 'away from'} the ${props.end} end, or turn the motor by half a turn in its coupling.`;
   return `${len(c.nearest)} to the nearest index, ${Math.round(1 / c.share)} times the spread of the coarse mark. It always finds the same pulse.`;
 });
 </script>

@@ -93,7 +93,12 @@ const clearance = computed(() => {
         </li>
       </ul>
       <div v-if="datum?.indexPitch" class="indexing">
-        <IndexDial :check="datum.index" :pitch="datum.indexPitch" :linear="a.axis.motion === 'linear'" />
+        <IndexDial
+          :check="datum.index"
+          :pitch="datum.indexPitch"
+          :linear="a.axis.motion === 'linear'"
+          :end="a.axis.reference.end"
+        />
         <MachineField :path="`axes.${a.id}.reference.indexPhase`" no-source />
       </div>
       <details>

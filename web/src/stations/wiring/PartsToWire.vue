@@ -89,7 +89,8 @@ const outputs = computed(() =>
 const relaysFor = (o: OutputCircuit) =>
   libraryOf('relay').filter(({ data }) => {
     const volts = switchedVolts(design.value);
-    if (data.class !== 'relay' || (volts !== undefined && !coilSuits(figureOr(data.coilVoltage, 24), volts))) return false;
+    if (data.class !== 'relay' || (volts !== undefined && !coilSuits(figureOr(data.coilVoltage, 24), volts)))
+      return false;
     return o.devices.every((d) => {
       const part = design.value.parts[d];
       return !part || !contactFault(data, contactNeed(design.value, part));
