@@ -113,11 +113,12 @@ export interface BringUpTest {
   reliesOn?(m: Made, s: Subject): readonly string[];
   /** Paths of the machine file that the result hangs on. */
   dependsOn(m: Made, s: Subject): readonly string[];
-  steps(m: Made, s: Subject, display: Display): readonly string[];
+  /** What to do, one act a line. `so`: what is entered so far. */
+  steps(m: Made, s: Subject, display: Display, so: Readings): readonly string[];
   /** `so`: what is entered so far. */
   fields(m: Made, s: Subject, so: Readings, display: Display): readonly Field[];
   /** A program after ISO 6983 that this test runs next, to be saved and loaded at the machine. */
-  program?(m: Made, s: Subject, so: Readings): string | undefined;
+  program?(m: Made, s: Subject, so: Readings, display: Display): string | undefined;
   judge(readings: Readings, at: At): Judgement;
   /** Takes the readings on the simulated machine, as a careful person would. */
   rehearse(bench: Bench, s: Subject): Readings;

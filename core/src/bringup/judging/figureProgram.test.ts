@@ -10,6 +10,7 @@ const router: Figure = {
   feed: 20,
   words: 'widespread',
   factors: [1, 1],
+  inch: false,
 };
 const read = (f: Figure, diameterX = false) => {
   const machine = diameterX ? ['X', 'Z'] : ['X', 'Y', 'Z'];

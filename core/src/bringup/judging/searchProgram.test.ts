@@ -7,6 +7,11 @@ const moves = {
   from: 20.5,
   to: 180,
   speed: 123.4,
+  acceleration: 600,
+  jerk: 0,
+  passes: 8,
+  inch: false,
+  linear: true,
   repeats: 5,
   slow: 20,
   words: 'widespread',
@@ -26,13 +31,24 @@ describe.each(['standard', 'widespread'] as const)('the program of a trial, %s w
     expect(faults).toEqual([]);
     const steps = program.steps.flatMap((s) => (s.kind === 'move' ? [s] : []));
     const fast = steps.filter((s) => Math.abs(s.feed - 123.4) < 1e-3);
-    expect(fast).toHaveLength(10);
-    expect(fast.filter((s) => s.to[0]! > 100)).toHaveLength(5);
+    // Eight timed passes to and fro, then five fast ones each way with a slow way back.
+    expect(fast).toHaveLength(18);
+    expect(fast.slice(8).filter((s) => s.to[0]! > 100)).toHaveLength(5);
     expect(steps.length - fast.length).toBe(11);
     expect(steps.at(-1)!.to[0]).toBeCloseTo(20.5, 6);
     expect(Math.max(...steps.map((s) => s.to[0]!))).toBeCloseTo(180, 6);
   });
 });
+it('in inches it is the same motion, and says so in its own units', () => {
+  const inches = searchProgram({ ...moves, inch: true });
+  expect(inches).toMatch(/^\(X at 291\.4961 a minute, acceleration 23\.62205/);
+  const [a, b] = [read(inches, 'widespread'), read(searchProgram(moves), 'widespread')];
+  expect(a.faults).toEqual([]);
+  const places = (p: typeof a) => p.program.steps.flatMap((s) => (s.kind === 'move' ? [s.to[0]!, s.feed] : []));
+  places(a).forEach((v, i) => expect(v).toBeCloseTo(places(b)[i]!, 3));
+});
+it('a trial of another acceleration is another program', () =>
+  expect(searchProgram({ ...moves, acceleration: 900 })).not.toBe(searchProgram(moves)));
 it('a diameter is programmed as one', () => {
   const { program, faults } = read(searchProgram({ ...moves, factor: 2 }), 'widespread', true);
   expect(faults).toEqual([]);

@@ -5,7 +5,7 @@ import type { BringUpTest } from '../test';
 
 export const acceleration: BringUpTest = {
   kind: 'acceleration',
-  version: 1,
+  version: 2,
   phase: 'measuring',
   title: 'Highest acceleration',
   purpose:
@@ -21,9 +21,9 @@ export const acceleration: BringUpTest = {
     `axes.${s.axis}.acceleration`,
     `axes.${s.axis}.maxSpeed`,
   ],
-  steps: (m, s, display) => searchSteps('acceleration', m, s, display),
-  fields: (m, s, so) => searchFields('acceleration', m, s, so),
-  program: (m, s, so) => nextProgram('acceleration', so, m, s),
+  steps: (m, s, display, so) => searchSteps('acceleration', so, { m, s, display }),
+  fields: (m, s, so, display) => searchFields('acceleration', so, { m, s, display }),
+  program: (m, s, so, display) => nextProgram('acceleration', so, { m, s, display }),
   judge: (r, at) => judgeSearch('acceleration', r, at),
   rehearse: (bench, s) => rehearseSearch('acceleration', bench, s),
 };

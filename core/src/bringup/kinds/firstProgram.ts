@@ -50,6 +50,7 @@ function drawn(m: Made): Drawn | undefined {
         size,
         feed: Math.min(FASTEST_MM_S, ...both.map((x) => x.maxSpeed * SPEED_SHARE)),
         words: programWords,
+        inch: false,
         factors: [factor(first.id), factor(second.id)],
       },
     };
@@ -125,9 +126,9 @@ export const firstProgram: BringUpTest = {
       'Back to where it began: the mark must be met.',
     ];
   },
-  program(m) {
+  program(m, _s, _so, display) {
     const own = drawn(m);
-    return own && figureProgram(own.figure);
+    return own && figureProgram({ ...own.figure, inch: display.system === 'inch' });
   },
   fields: () => [
     choice('shape', 'The figure', {

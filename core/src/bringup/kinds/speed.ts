@@ -5,7 +5,7 @@ import type { BringUpTest } from '../test';
 
 export const speed: BringUpTest = {
   kind: 'speed',
-  version: 1,
+  version: 2,
   phase: 'measuring',
   title: 'Highest speed',
   purpose:
@@ -21,9 +21,9 @@ export const speed: BringUpTest = {
     `axes.${s.axis}.acceleration`,
     `axes.${s.axis}.maxSpeed`,
   ],
-  steps: (m, s, display) => searchSteps('speed', m, s, display),
-  fields: (m, s, so) => searchFields('speed', m, s, so),
-  program: (m, s, so) => nextProgram('speed', so, m, s),
+  steps: (m, s, display, so) => searchSteps('speed', so, { m, s, display }),
+  fields: (m, s, so, display) => searchFields('speed', so, { m, s, display }),
+  program: (m, s, so, display) => nextProgram('speed', so, { m, s, display }),
   judge: (r, at) => judgeSearch('speed', r, at),
   rehearse: (bench, s) => rehearseSearch('speed', bench, s),
 };

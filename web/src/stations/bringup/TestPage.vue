@@ -4,6 +4,7 @@ import type { Proposal } from '@nodaxis/core/bringup/test';
 import { baseValue } from '@nodaxis/core/units/quantity';
 import { computed, ref, watch } from 'vue';
 import { useMachine } from '../../document/machine';
+import { usePreferences } from '../../document/preferences';
 import { pickPictures } from '../../document/pickPictures';
 import { download } from '../../document/transfer';
 import PhotoStrip from '../../widgets/PhotoStrip.vue';
@@ -34,6 +35,7 @@ const {
   corrects,
 } = bringUp;
 const machine = useMachine();
+const preferences = usePreferences();
 const reason = ref('');
 const s = computed(() => current.value!);
 const test = computed(() => s.value.instance.test);
@@ -51,7 +53,9 @@ const reached = computed(() => {
   return typeof v === 'object' ? baseValue(v) : undefined;
 });
 const stale = computed(() => s.value.stale.map((r) => sayStale(r, made.value!.design, bringUp.titleOf)));
-const program = computed(() => test.value.program?.(made.value!, s.value.instance.subject, readings.value));
+const program = computed(() =>
+  test.value.program?.(made.value!, s.value.instance.subject, readings.value, preferences.display),
+);
 const saveProgram = () => download(`${s.value.instance.key.replace('/', '-')}.nc`, program.value!, 'text/plain');
 async function addPhoto(e: Event) {
   faults.value = await pickPictures(e, (id) => {
