@@ -23,6 +23,7 @@ import type { Network } from '../wiring/network';
 import type { Evaluation } from '../wiring/evaluate';
 import { buildNetwork } from '../wiring/network';
 import type { PlannedDrive } from '../wiring/planner/drives';
+import { loadVolts } from '../machine/loads';
 import { drivesOf } from '../wiring/planner/drives';
 import { planConductors } from '../wiring/planner/plan';
 import type { Plan } from '../wiring/planner/proposal';
@@ -86,7 +87,11 @@ function topology(cache: Cache, design: Design): { network: Network } {
     const c = design.conductors[id]!;
     read.push(id, c.from, c.to);
   }
-  for (const id in design.parts) read.push(id, design.parts[id]!.elements);
+  for (const id in design.parts) {
+    const part = design.parts[id]!;
+    // Of its figures, the nets read the voltage of a coil alone.
+    read.push(id, part.elements, loadVolts(part));
+  }
   return cache.keep('network', read, () => ({
     network: buildNetwork(design.parts, design.conductors),
   }));

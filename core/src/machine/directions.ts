@@ -1,10 +1,11 @@
+import type { Display } from '../units/print';
 import { baseValue } from '../units/quantity';
 import type { Design } from './design';
 import type { Axis, AxisEnd, MachineKind } from './mechanics';
 
 /** Where somebody stands who looks at the machine. The directions of a machine file are those seen from the front. */
-export const standingPlaces = ['front', 'right', 'back', 'left'] as const;
-export type StandingPlace = (typeof standingPlaces)[number];
+export const standingPlaces = ['front', 'right', 'back', 'left'] as const satisfies readonly StandingPlace[];
+export type StandingPlace = NonNullable<Display['stand']>;
 
 /** Where a level motion goes, for someone who stands in front. */
 type Level = 'right' | 'left' | 'away' | 'towards-you';
@@ -127,6 +128,12 @@ export function seenMove(machine: Machine, axis: Axis, to: AxisEnd, place: Stand
   const forPlus = work ? opposite[axis.plus] : axis.plus;
   const where = words[seenFrom(to === 'plus' ? forPlus : opposite[forPlus], place)];
   return { what, where, text: `${what} moves ${where}` };
+}
+
+/** Where what moves is at an end of an axis: `the table all the way to the left`; for a rotary axis its end alone. */
+export function seenAtEnd(machine: Machine, axis: Axis, end: AxisEnd, place: StandingPlace = 'front'): string {
+  const { what, where } = seenMove(machine, axis, end, place);
+  return axis.motion === 'rotary' || axis.plus === 'turning' ? `its ${end} end` : `${what} all the way ${where}`;
 }
 
 /** From this tilt on a load comes down by itself if nothing holds it, degrees. */

@@ -149,8 +149,11 @@ const Controller = z.strictObject({
   link: z.enum(['parallel-port', 'usb', 'network', 'serial', 'none']).optional(),
   spindleControl: z.array(z.enum(['relay', 'pulse-width', 'analogue', 'drive-commands'])).optional(),
   encoderInputs: z.int().min(0).max(16).optional(),
+  encoderRate: quantityOf('frequency').describe('edges a second that one encoder input counts'),
   threading: z.boolean().optional(),
   independentSlaves: z.boolean().describe('whether two motors of one axis can be referenced each on its own'),
+  supplyMin: quantityOf('voltage').describe('lowest voltage at its own supply terminals'),
+  supplyMax: quantityOf('voltage').describe('highest voltage at its own supply terminals'),
 });
 /** Inputs that a controller does not have of its own: it looks at them over its extension lead, a little later. */
 const InputBoard = z.strictObject({
@@ -216,6 +219,8 @@ const Supply = z.strictObject({
   outputVoltage: quantityOf('voltage'),
   outputCurrent: quantityOf('current'),
   outputCapacitance: quantityOf('capacitance'),
+  mainsMin: quantityOf('voltage').describe('lowest mains that it takes'),
+  mainsMax: quantityOf('voltage').describe('highest mains that it takes'),
 });
 const Switch = z.strictObject({
   class: z.literal('switch'),
@@ -252,6 +257,7 @@ const Spindle = z.strictObject({
   maxSpeed: quantityOf('rotation'),
   minSpeed: quantityOf('rotation'),
   ratedVoltage: quantityOf('voltage'),
+  ratedFrequency: quantityOf('frequency').describe('of a three-phase spindle: at which it takes its rated voltage'),
   ratedCurrent: quantityOf('current'),
 });
 const SpindleDrive = z.strictObject({

@@ -76,7 +76,7 @@ export function dunnock(): MachineFile {
     fieldZeroStrip: 'strip-hedge-24',
     stopContactor: 'contactor-bollard-dc',
     resetButton: 'button-plum-push',
-    spindle: 'spindle-plough-1500',
+    spindle: 'spindle-plough-1100',
     spindleDrive: 'drive-vole-1500',
   })
     .set('stopSchool', 'motor-power')

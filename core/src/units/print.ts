@@ -8,6 +8,8 @@ export interface Display {
   system: 'metric' | 'inch';
   per: 's' | 'min';
   wire: 'mm²' | 'AWG';
+  /** At which side of the machine the reader stands; in front of it when absent. */
+  stand?: 'front' | 'right' | 'back' | 'left';
 }
 
 export const defaultDisplay: Display = { system: 'metric', per: 's', wire: 'mm²' };

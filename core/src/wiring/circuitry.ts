@@ -32,7 +32,8 @@ export interface Circuitry {
   /** Where a contact or an output stands in its list, by key. */
   contactPlace: ReadonlyMap<string, number>;
   outputPlace: ReadonlyMap<string, number>;
-  coils: readonly (Pair & { part: string; key: string })[];
+  /** `volts`: for which it is wound; 0 where that is not known. */
+  coils: readonly (Pair & { part: string; key: string; volts: number })[];
   loads: ReadonlyMap<string, Pair>;
   sources: readonly { part: string; plus: number; minus: number; volts: number }[];
   /** Sensor outputs, which follow their target, and switched outputs, which follow the controller. */
@@ -73,12 +74,12 @@ const keyOf = (e: NetElement): string => `${e.part}/${e.id}`;
 
 function sorted(network: Network): Circuitry {
   const joins: (Pair & { part: string })[] = [];
-  const coils: (Pair & { part: string; key: string })[] = [];
+  const coils: (Pair & { part: string; key: string; volts: number })[] = [];
   const coilPlace = new Map<number, number>();
   network.elements.forEach((e, i) => {
     if (e.kind !== 'coil') return;
     coilPlace.set(i, coils.length);
-    coils.push({ a: e.nodes[0]!, b: e.nodes[1]!, part: e.part, key: keyOf(e) });
+    coils.push({ a: e.nodes[0]!, b: e.nodes[1]!, part: e.part, key: keyOf(e), volts: e.volts });
   });
   const contacts: Circuitry['contacts'][number][] = [];
   const sources: Circuitry['sources'][number][] = [];

@@ -5,7 +5,7 @@ import { lastingA } from '../drivetrain/motorCurrent';
 import { ampacityA, dropV, threePhaseDropV } from '../electrics/conductors';
 import { figureOr, positive } from '../units/derived';
 import { baseValue } from '../units/quantity';
-import { loadAmps } from './planner/outputs';
+import { loadAmps } from '../machine/loads';
 import { ampacityOf } from './planner/planning';
 import type { End, Wire } from './wires';
 

@@ -55,6 +55,9 @@ const WATCHED_ROUNDS = 8;
 
 const { floating: FLOATING, low: LOW, high: HIGH, conflict: CONFLICT } = levelCode;
 
+/** A coil moves its armature from this share of its voltage on: a 230 V coil on 24 V does nothing at all. */
+const PULL_IN = 0.7;
+
 /** Nets as contacts join them: a forest over the wired nets, each with a level, the strength that holds it, and its volts. */
 class Nets {
   private readonly netOf: Int32Array;
@@ -104,6 +107,11 @@ class Nets {
     if (Math.min(this.force[p]!, this.force[q]!) < strength.output) return false;
     const [l, m] = [this.level[p]!, this.level[q]!];
     return (l === LOW && m === HIGH) || (l === HIGH && m === LOW);
+  }
+  /** Whether the volts between two terminals move a coil that is wound for `volts`; what is not known is no hindrance. */
+  pullsIn(a: number, b: number, volts: number): boolean {
+    const has = Math.max(this.volts[this.of(a)]!, this.volts[this.of(b)]!);
+    return volts <= 0 || has <= 0 || has >= PULL_IN * volts;
   }
 }
 
@@ -181,7 +189,7 @@ export function evaluate(network: Network, situation: Situation = {}): Evaluatio
     spreadWeak(nets, c);
     let changed = false;
     c.coils.forEach((coil, i) => {
-      const is = nets.drives(coil.a, coil.b) ? 1 : 0;
+      const is = nets.drives(coil.a, coil.b) && nets.pullsIn(coil.a, coil.b, coil.volts) ? 1 : 0;
       if (is === on[i]) return;
       on[i] = is;
       changed = true;

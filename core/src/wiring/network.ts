@@ -1,7 +1,8 @@
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import { terminalKey } from '../machine/ids';
-import type { Element } from '../machine/parts';
+import { loadVolts } from '../machine/loads';
+import type { Element, Part } from '../machine/parts';
 import { baseValue } from '../units/quantity';
 
 export type ElementKind = Element['kind'];
@@ -56,6 +57,14 @@ export function terminalsOf(e: Element): string[] {
   }
 }
 
+/** Volts that a source gives, or that a coil is wound for; 0 where it is not known or makes no difference. */
+const voltsOf = (element: Element, part: Part): number =>
+  element.kind === 'source' && element.voltage
+    ? baseValue(element.voltage)
+    : element.kind === 'coil'
+      ? (loadVolts(part) ?? 0)
+      : 0;
+
 /** Builds the network of all parts and conductors, in every state: what is planned counts as connected. */
 export function buildNetwork(parts: Design['parts'], conductors: Design['conductors']): Network {
   const nodeOf = new Map<string, number>();
@@ -74,6 +83,7 @@ export function buildNetwork(parts: Design['parts'], conductors: Design['conduct
   const elements: NetElement[] = [];
   for (const [partId, part] of Object.entries(parts)) {
     const coils = new Map<string, number>();
+    const first = elements.length;
     for (const [id, element] of Object.entries(part.elements)) {
       if (element.kind === 'coil') coils.set(id, elements.length);
       elements.push({
@@ -83,11 +93,11 @@ export function buildNetwork(parts: Design['parts'], conductors: Design['conduct
         nodes: terminalsOf(element).map((t) => node(partId, t)),
         element,
         coil: -1,
-        volts: element.kind === 'source' && element.voltage ? baseValue(element.voltage) : 0,
+        volts: voltsOf(element, part),
       });
     }
-    for (const e of elements)
-      if (e.part === partId && e.element.kind === 'contact' && e.element.coil) e.coil = coils.get(e.element.coil) ?? -1;
+    for (const e of elements.slice(first))
+      if (e.element.kind === 'contact' && e.element.coil) e.coil = coils.get(e.element.coil) ?? -1;
   }
   const wires = Object.entries(conductors).map(([id, c]) => ({
     id,

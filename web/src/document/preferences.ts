@@ -1,4 +1,5 @@
 import { defaultDisplay, type Display } from '@nodaxis/core/units/print';
+import { standingPlaces } from '@nodaxis/core/machine/directions';
 import { defineStore } from 'pinia';
 import { reactive, toRefs, watch } from 'vue';
 
@@ -24,6 +25,7 @@ function read(): Preferences {
         system: d?.system === 'inch' ? 'inch' : 'metric',
         per: d?.per === 'min' ? 'min' : 's',
         wire: d?.wire === 'AWG' ? 'AWG' : 'mm²',
+        stand: standingPlaces.find((p) => p === d?.stand) ?? 'front',
       },
     };
   } catch {

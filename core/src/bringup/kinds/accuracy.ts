@@ -1,3 +1,4 @@
+import { seenMove } from '../../machine/directions';
 import { scaleDependencies } from '../dependencies';
 import { positioning } from '../judging/statistics';
 import { measured, numberOf, reading, wayOf, wayPrinter } from '../reading';
@@ -34,7 +35,7 @@ export const accuracy: BringUpTest = {
     `Go to ${targetsOf(m, s)
       .map((t) => wayPrinter({ m, s, display })(t))
       .join(', ')} in turn, then back over them: that is one run. Five runs.`,
-    'At each, read how far it stands from the target, plus where it stands too far to plus.',
+    `At each, read how far it is from the target: plus where it went too far to plus (${seenMove(m.design, axisAt(m, s), 'plus', display.stand).text} for plus).`,
   ],
   fields: (m, s, _so, display) =>
     targetsOf(m, s).flatMap((t, k) =>

@@ -1,3 +1,4 @@
+import { seenMove } from '../../machine/directions';
 import { t95 } from '../judging/statistics';
 import { deviation, mean } from '../../units/sample';
 import { measured, numberOf, reading, wayOf, wayPrinter } from '../reading';
@@ -30,7 +31,7 @@ export const backlash: BringUpTest = {
   steps: (m, s, display) => {
     const way = wayPrinter({ m, s, display });
     return [
-      `Dial gauge against the carriage. Move ${way(AWAY)} to plus, then to the target, and set the gauge to zero.`,
+      `Dial gauge against ${seenMove(m.design, axisAt(m, s), 'plus').what}. Move ${way(AWAY)} to plus, then to the target, and set the gauge to zero.`,
       `Move on ${way(AWAY)} to plus and come back to the same target: read the gauge. Five times.`,
     ];
   },

@@ -1,3 +1,4 @@
+import { seenMove, standingWords } from '../../machine/directions';
 import { motorDependencies } from '../dependencies';
 import { choice, textOf, wayPrinter } from '../reading';
 import { drives, driverAt, motorAt } from '../subjects';
@@ -21,18 +22,14 @@ export const firstMove: BringUpTest = {
   dependsOn: (m, s) => [...motorDependencies(m, s.axis!, s.drive!), `axes.${s.axis}.plus`, `axes.${s.axis}.carries`],
   steps: (m, s, display) => {
     const axis = m.design.axes[s.axis!]!;
-    const ways = {
-      right: 'to the right',
-      left: 'to the left',
-      away: 'away from you',
-      'towards-you': 'towards you',
-      up: 'up',
-      down: 'down',
-      turning: 'as its arrow says',
-    };
+    const drive = axis.drives[s.drive!]!;
+    const seen = seenMove(m.design, axis, 'plus', display.stand);
+    const pair = axis.drives.length > 1 ? `, with only the ${drive.side} motor coupled` : '';
     return [
       'Hand on the stop. Slowest speed.',
-      `Move ${axis.letter} ${wayPrinter({ m, s, display })(STEP)} to plus${axis.drives.length > 1 ? ', with only this side’s motor coupled' : ''}: that is ${ways[axis.plus]}.`,
+      `Command ${axis.letter} ${wayPrinter({ m, s, display })(STEP)} to plus${pair}.`,
+      `What you should see: ${seen.text}, as you stand ${standingWords[display.stand ?? 'front']}.${axis.carries === 'workpiece' && axis.motion === 'linear' ? ' Plus is the way of the tool over the work: what carries the work goes the other way.' : ''}`,
+      `With the transmission off, look at the shaft instead: it turns ${drive.turnsForPlus}, seen from its face.`,
       'Then the same back.',
     ];
   },

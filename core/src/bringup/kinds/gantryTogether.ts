@@ -1,3 +1,4 @@
+import { seenMove } from '../../machine/directions';
 import { motorDependencies } from '../dependencies';
 import { tightenCoupling } from '../judging/remedies';
 import { measured, numberOf, reading, wayPrinter } from '../reading';
@@ -23,7 +24,7 @@ export const gantryTogether: BringUpTest = {
   dependsOn: (m, s) => [0, 1].flatMap((d) => motorDependencies(m, s.axis!, d)),
   steps: (m, s, display) => [
     'Set both ends against their stops or a square, then couple both motors.',
-    `Put a gauge or a rule at each end. Move ${axisAt(m, s).letter} ${wayPrinter({ m, s, display })(STEP)} to plus, slowly.`,
+    `Put a gauge or a rule at each end. Command ${axisAt(m, s).letter} ${wayPrinter({ m, s, display })(STEP)} to plus, slowly: ${seenMove(m.design, axisAt(m, s), 'plus', display.stand).text}. What goes that way counts as plus.`,
   ],
   fields: (m, s) =>
     axisAt(m, s).drives.map((d, i) => reading(`moved-${i}`, `The ${d.side} end moved, to plus`, 'length', [-100, 100])),

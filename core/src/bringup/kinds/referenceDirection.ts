@@ -1,3 +1,4 @@
+import { seenMove, standingWords } from '../../machine/directions';
 import { inputDependencies, motorDependencies } from '../dependencies';
 import { choice, textOf } from '../reading';
 import { devices, referenced } from '../subjects';
@@ -37,8 +38,8 @@ export const referenceDirection: BringUpTest = {
     ...motorDependencies(m, s.axis!, 0),
     ...ownSwitches(m, s).flatMap((d) => inputDependencies(m, d)),
   ],
-  steps: (m, s) => [
-    `Put ${axisAt(m, s).letter} in the middle of its travel. Start its reference run, and look which way it goes.`,
+  steps: (m, s, display) => [
+    `Put ${axisAt(m, s).letter} in the middle of its travel. Start its reference run, and look which way it goes: ${seenMove(m.design, axisAt(m, s), axisAt(m, s).reference.end, display.stand).text}, as you stand ${standingWords[display.stand ?? 'front']}.`,
     'Press its switch by hand: it must stop and turn back at once. If it goes the other way, press the stop.',
   ],
   fields: () => [

@@ -1,3 +1,4 @@
+import { seenMove } from '../../machine/directions';
 import { placeDependencies } from '../dependencies';
 import { fromDiagonals, fromEdge } from '../judging/square';
 import { choice, measured, numberOf, reading, textOf, wayPrinter } from '../reading';
@@ -35,7 +36,7 @@ export const squareness: BringUpTest = {
     return [
       'Reference, then drill four fine holes in a scrap board at the corners of as large a rectangle as the table lets you.',
       `Diagonals: d1 from near left to far right, d2 from far left to near right, seen from above. A tape is read to ±${way(TAPE)}.`,
-      'Or with a gauge against an edge that is itself square to the rails, at two places across.',
+      `Or with a gauge against an edge that is itself square to the rails, at two places across. Left and right are said from the front; plus: ${seenMove(m.design, axisAt(m, s), 'plus').text}.`,
     ];
   },
   fields: (m, s, so) => {

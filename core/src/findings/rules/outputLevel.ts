@@ -1,6 +1,6 @@
 import { showValue } from '../../units/print';
 import { figureOr } from '../../units/derived';
-import { loadVolts } from '../../wiring/planner/outputs';
+import { loadVolts } from '../../machine/loads';
 import { relayBetween } from '../choose';
 import type { FindingDraft, Rule } from '../finding';
 import { terminalName } from '../../wiring/wires';

@@ -1,6 +1,6 @@
 import { showValue } from '../../units/print';
 import { figureOr } from '../../units/derived';
-import { loadAmps } from '../../wiring/planner/outputs';
+import { loadAmps } from '../../machine/loads';
 import { relayBetween } from '../choose';
 import { terminalName } from '../../wiring/wires';
 import type { FindingDraft, Rule } from '../finding';

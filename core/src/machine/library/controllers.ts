@@ -137,6 +137,8 @@ export const controllers: LibraryEntry[] = [
       encoderInputs: 0,
       threading: false,
       independentSlaves: true,
+      supplyMin: sheet(4.75, 'V'),
+      supplyMax: sheet(5.5, 'V'),
     },
     terminals: {
       ...boardSupply.terminals,
@@ -171,8 +173,11 @@ export const controllers: LibraryEntry[] = [
       link: 'network',
       spindleControl: ['relay', 'pulse-width', 'analogue', 'drive-commands'],
       encoderInputs: 2,
+      encoderRate: sheet(1, 'MHz'),
       threading: true,
       independentSlaves: true,
+      supplyMin: sheet(4.75, 'V'),
+      supplyMax: sheet(30, 'V'),
     },
     terminals: {
       ...boardSupply.terminals,
@@ -213,6 +218,8 @@ export const controllers: LibraryEntry[] = [
       encoderInputs: 0,
       threading: true,
       independentSlaves: false,
+      supplyMin: sheet(4.75, 'V'),
+      supplyMax: sheet(5.5, 'V'),
     },
     terminals: {
       ...boardSupply.terminals,
@@ -254,6 +261,8 @@ export const controllers: LibraryEntry[] = [
       encoderInputs: 0,
       threading: false,
       independentSlaves: false,
+      supplyMin: sheet(4.75, 'V'),
+      supplyMax: sheet(5.5, 'V'),
     },
     terminals: {
       ...boardSupply.terminals,
@@ -288,8 +297,11 @@ export const controllers: LibraryEntry[] = [
       link: 'none',
       spindleControl: ['relay', 'analogue'],
       encoderInputs: 1,
+      encoderRate: sheet(250, 'kHz'),
       threading: true,
       independentSlaves: false,
+      supplyMin: sheet(4.75, 'V'),
+      supplyMax: sheet(30, 'V'),
     },
     terminals: {
       ...boardSupply.terminals,
@@ -318,8 +330,11 @@ export const controllers: LibraryEntry[] = [
       link: 'network',
       spindleControl: ['relay', 'analogue', 'drive-commands'],
       encoderInputs: 2,
+      encoderRate: sheet(2, 'MHz'),
       threading: true,
       independentSlaves: true,
+      supplyMin: sheet(18, 'V'),
+      supplyMax: sheet(30, 'V'),
     },
     terminals: {
       ...boardSupply.terminals,

@@ -8,6 +8,7 @@ const supply = (
   volts: number,
   amps: number,
   microfarads?: number,
+  mains: readonly [least: number, most: number] = [100, 240],
 ): LibraryEntry => ({
   key,
   name,
@@ -16,6 +17,8 @@ const supply = (
     class: 'supply',
     outputVoltage: sheet(volts, 'V'),
     outputCurrent: sheet(amps, 'A'),
+    mainsMin: sheet(mains[0], 'V'),
+    mainsMax: sheet(mains[1], 'V'),
     ...(microfarads === undefined ? {} : { outputCapacitance: sheet(microfarads, 'µF') }),
   },
   terminals: {
@@ -35,7 +38,7 @@ export const supplies: LibraryEntry[] = [
   supply('supply-loam-42', 'Loam 42, 42 V supply', '42 V, 12 A for drivers of up to 50 V.', 42, 12, 2200),
   supply('supply-loam-48', 'Loam 48, 48 V supply', '48 V, 12.5 A for a motor bus.', 48, 12.5, 3300),
   supply('supply-loam-60', 'Loam 60, 60 V supply', '60 V, 10 A for drives that allow it.', 60, 10, 4700),
-  supply('supply-loam-70', 'Loam 70, 70 V supply', '70 V, 14 A, unregulated with a large capacitor.', 70, 14, 15000),
+  supply('supply-loam-70', 'Loam 70, 70 V supply', '70 V, 14 A, unregulated with a large capacitor.', 70, 14, 15000, [220, 240]),
   supply('supply-marl-24', 'Marl 24, field supply', '24 V, 5 A for sensors, coils and brakes.', 24, 5),
   supply('supply-marl-12', 'Marl 12, logic supply', '12 V, 4 A for controllers that want it.', 12, 4),
   supply('supply-marl-5', 'Marl 5, logic supply', '5 V, 3 A for a controller.', 5, 3),

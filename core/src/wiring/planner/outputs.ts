@@ -3,8 +3,8 @@ import type { Design } from '../../machine/design';
 import type { TerminalRef } from '../../machine/ids';
 import type { Element, Part, TerminalRole } from '../../machine/parts';
 import { terminalsWithRole } from '../../machine/parts';
+import { loadAmps, loadVolts } from '../../machine/loads';
 import { figureOr } from '../../units/derived';
-import { baseValue } from '../../units/quantity';
 import type { Planning } from './planning';
 import { firstWithRole } from './planning';
 import { busPole } from './power';
@@ -76,30 +76,6 @@ const names: Record<OutputFunction, string> = {
 export const outputFunctionName = (of: OutputFunction): string => names[of];
 export const outputName = (o: OutputCircuit): string => names[o.function];
 
-/** Voltage that a load wants, in V; undefined where its sheet does not tell. */
-export function loadVolts(part: Part): number | undefined {
-  const d = part.data;
-  const q =
-    d.class === 'motor'
-      ? d.brakeVoltage
-      : d.class === 'relay' || d.class === 'contactor'
-        ? d.coilVoltage
-        : d.class === 'spindle-drive'
-          ? d.commandVoltage
-          : 'ratedVoltage' in d
-            ? d.ratedVoltage
-            : undefined;
-  return q && baseValue(q);
-}
-
-/** Current that a load draws, in A. */
-export function loadAmps(part: Part): number {
-  const d = part.data;
-  if (d.class === 'motor') return figureOr(d.brakeCurrent, 0.5);
-  if (d.class === 'relay' || d.class === 'contactor') return figureOr(d.coilCurrent, 0.1);
-  return 'ratedCurrent' in d ? figureOr(d.ratedCurrent, 0.2) : 0.02;
-}
-
 /** The two terminals of what an output acts on. */
 function loadTerminals(p: Planning, id: string): { plus: TerminalRef; minus: TerminalRef } | undefined {
   for (const [a, b] of [
@@ -148,7 +124,10 @@ function feed(
 
 /** A load of the mains behind a relay’s contact. */
 function feedMains(p: Planning, id: string, device: string, relay: string, words: string): void {
+  // Where the stop cuts the mains, what a relay switches hangs behind the contactor too.
+  const cut = p.design.stopSchool === 'main-switch';
   const pole = (channel: number, role: 'mains-l' | 'mains-n') =>
+    (cut ? p.pole('stopContactor', 'pole-out', channel) : undefined) ??
     p.pole('mainsFilter', 'pole-out', channel) ??
     p.pole('mainsBreaker', 'pole-out', channel) ??
     p.pole('mainSwitch', 'pole-out', channel) ??

@@ -3,7 +3,7 @@ import type { LibraryEntry } from '../../machine/library/entry';
 import { libraryOf } from '../../machine/library';
 import type { Part } from '../../machine/parts';
 import { figureOr, positive } from '../../units/derived';
-import { loadAmps, loadVolts } from './outputs';
+import { loadAmps, loadVolts } from '../../machine/loads';
 
 /** Mains where no figure is entered, V. */
 const USUAL_MAINS_V = 230;

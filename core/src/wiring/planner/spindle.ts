@@ -1,6 +1,7 @@
 import type { TerminalRef } from '../../machine/ids';
 import { figureOr } from '../../units/derived';
-import { loadVolts, outputElement, outputName } from './outputs';
+import { loadVolts } from '../../machine/loads';
+import { outputElement, outputName } from './outputs';
 import type { Planning } from './planning';
 import { busPole, motorPlus } from './power';
 

@@ -8,6 +8,7 @@ import { usePreferences } from '../../document/preferences';
 import { pickPictures } from '../../document/pickPictures';
 import { download } from '../../document/transfer';
 import PhotoStrip from '../../widgets/PhotoStrip.vue';
+import StandingPlace from '../../widgets/StandingPlace.vue';
 import TravelRuler from '../../widgets/TravelRuler.vue';
 import JudgementView from './JudgementView.vue';
 import ReadingForm from './ReadingForm.vue';
@@ -41,6 +42,8 @@ const s = computed(() => current.value!);
 const test = computed(() => s.value.instance.test);
 const locked = computed(() => s.value.state === 'locked');
 const entering = computed(() => Object.keys(readings.value).length > 0);
+/** Tests whose sentences say which way something goes: that depends on where one stands. */
+const DIRECTIONS = ['first-move', 'reference-direction', 'gantry-together', 'accuracy'];
 /** Where a test is about places along an axis, the same ruler as everywhere shows them. */
 const ONE_RULER = ['reference-run', 'envelope', 'envelope-proof', 'repeatability', 'index-pulse'];
 const axis = computed(() =>
@@ -129,6 +132,7 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
           And {{ stale.length - 4 }} more.</span
         >
       </section>
+      <StandingPlace v-if="DIRECTIONS.includes(test.kind)" />
       <ol class="steps">
         <li v-for="t in steps" :key="t">{{ t }}</li>
       </ol>

@@ -3,12 +3,14 @@ import type { ControllerFit } from '@nodaxis/core/advice/controllers';
 import { controllerFits } from '@nodaxis/core/advice/controllers';
 import type { AxisEnd } from '@nodaxis/core/machine/mechanics';
 import { axisLetters } from '@nodaxis/core/machine/mechanics';
-import { describeField } from '@nodaxis/core/machine/fields';
+import { seenMove } from '@nodaxis/core/machine/directions';
 import { kindTitle } from '@nodaxis/core/machine/create';
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useFocusLink } from '../../app/focusLink';
 import { useMachine } from '../../document/machine';
 import { useOwnParts } from '../../document/ownParts';
+import { usePreferences } from '../../document/preferences';
+import StandingPlace from '../../widgets/StandingPlace.vue';
 import MachineDrawing from '../../widgets/drawing/MachineDrawing.vue';
 import MachineField from '../../widgets/MachineField.vue';
 import PartChooser from '../../widgets/PartChooser.vue';
@@ -17,6 +19,7 @@ import ControllerChoice from './ControllerChoice.vue';
 import MassList from './MassList.vue';
 
 const machine = useMachine();
+const preferences = usePreferences();
 const figures = computed(() => machine.figures!);
 const design = computed(() => machine.design!);
 const free = computed(() => axisLetters.filter((l) => !design.value.axes[l.toLowerCase()]));
@@ -46,19 +49,11 @@ onBeforeUnmount(() => clearTimeout(resting));
 const next = computed(() => machine.findings.filter((f) => f.code === 'missing-figure').slice(0, 4));
 const { go } = useFocusLink();
 
-/** The label of a direction, as its field has it. */
-function direction(id: string, plus: string): string {
-  const kind = describeField(design.value, `axes.${id}.plus`)?.kind;
-  return kind?.type === 'choice' ? (kind.choices.find((c) => c.value === plus)?.label ?? plus) : plus;
-}
-/** What each plus sign means for someone who stands in front. */
+/** What is seen to move for plus, from where the reader stands. */
 const signs = computed(() =>
-  figures.value.axes.map(({ id, axis }) => ({
+  figures.value.axes.map(({ axis }) => ({
     letter: axis.letter,
-    text:
-      axis.carries === 'tool'
-        ? `plus moves the tool ${direction(id, axis.plus)}`
-        : `plus moves the tool ${direction(id, axis.plus)} over the work: the table goes the other way`,
+    text: `plus: ${seenMove(design.value, axis, 'plus', preferences.display.stand).text}`,
   })),
 );
 </script>
@@ -77,6 +72,7 @@ const signs = computed(() =>
           {{ f.title.replace(' is not known', '') }}
         </button>
       </p>
+      <StandingPlace />
       <ul class="signs">
         <li v-for="s in signs" :key="s.letter">
           <strong>{{ s.letter }}</strong> {{ s.text }}

@@ -2,6 +2,8 @@
 import { ArrowLeft, ArrowRight } from '@element-plus/icons-vue';
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
 import { shownFactor } from '@nodaxis/core/machine/design';
+import { seenMove } from '@nodaxis/core/machine/directions';
+import type { AxisEnd } from '@nodaxis/core/machine/mechanics';
 import type { Snapshot } from '@nodaxis/core/motion/simulation/simulation';
 import { printValue } from '@nodaxis/core/units/print';
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
@@ -53,6 +55,8 @@ const show = (v: number) => {
 };
 const ruler = computed(() => (props.figures.ruler.known ? props.figures.ruler.value : undefined));
 const position = computed(() => props.snapshot?.position ?? 0);
+/** What goes where for a sign, for someone who stands where the reader does. */
+const seen = (to: AxisEnd) => seenMove(machine.design!, props.figures.axis, to, preferences.display.stand).text;
 /** The cursor stands where the axis truly is, which the control knows only after the reference run. */
 const truly = computed(() =>
   ruler.value && props.snapshot ? (props.snapshot.truePlaces[0] ?? 0) + ruler.value.hardMinus : undefined,
@@ -116,6 +120,7 @@ const moveTo = (place: number) => truly.value !== undefined && emit('move', posi
         class="plain-button framed jog"
         :disabled="!powered"
         :aria-label="`Hold to move ${letter} to minus`"
+        :title="seen('minus')"
         @pointerdown.prevent="go(-1, $event.shiftKey)"
         @pointerleave="emit('release')"
       >
@@ -125,6 +130,7 @@ const moveTo = (place: number) => truly.value !== undefined && emit('move', posi
         class="plain-button framed jog"
         :disabled="!powered"
         :aria-label="`Hold to move ${letter} to plus`"
+        :title="seen('plus')"
         @pointerdown.prevent="go(1, $event.shiftKey)"
         @pointerleave="emit('release')"
       >

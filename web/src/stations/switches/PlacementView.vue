@@ -2,6 +2,7 @@
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
 import type { Placement } from '@nodaxis/core/derivation/placements';
 import { datumQuality, placementsOf } from '@nodaxis/core/derivation/placements';
+import { seenAtEnd } from '@nodaxis/core/machine/directions';
 import { headroomMm } from '@nodaxis/core/switches/indexPulse';
 import { parseQuantity } from '@nodaxis/core/units/parse';
 import { displayUnit, showValue } from '@nodaxis/core/units/print';
@@ -80,9 +81,10 @@ const clearance = computed(() => {
           :key="p.device"
           :class="{ bad: bad(p), doubt: p.verdict === 'pushes the switch too far' }"
         >
-          <b class="mono">{{ partOf(p.device)?.designation }}</b> {{ p.end }} end{{
-            p.isReference ? ', reference' : ''
-          }}: <b>{{ p.isLimit ? p.verdict : 'reference only' }}</b><template v-if="p.isLimit"
+          <b class="mono">{{ partOf(p.device)?.designation }}</b> {{ p.end }} end ({{
+            seenAtEnd(machine.design!, a.axis, p.end, preferences.display.stand)
+          }}){{ p.isReference ? ', reference' : '' }}: <b>{{ p.isLimit ? p.verdict : 'reference only' }}</b><template
+            v-if="p.isLimit"
             >: needs {{ show(a, p.stopping) }}, has {{ show(a, p.fromStop)
             }}{{ p.overTravel === undefined ? '' : `, bears ${show(a, p.overTravel)}`
             }}{{ p.coasting === undefined ? '' : `; coasts ${show(a, p.coasting)} without power` }}</template

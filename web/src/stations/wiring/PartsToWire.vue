@@ -87,7 +87,9 @@ const outputs = computed(() =>
 );
 /** Relays whose coil suits the outputs of the controller and whose contact carries the loads. */
 const relaysFor = (o: OutputCircuit) =>
-  libraryOf('relay').filter(({ data }) => {
+  libraryOf('relay').filter(({ key, data }) => {
+    // What is chosen stays in the list, whatever is to be said of it.
+    if (o.relay && design.value.parts[o.relay]?.libraryKey === key) return true;
     const volts = switchedVolts(design.value);
     if (data.class !== 'relay' || (volts !== undefined && !coilSuits(figureOr(data.coilVoltage, 24), volts)))
       return false;
@@ -301,7 +303,7 @@ function setColour(of: ConductorFunction, e: Event): void {
                 @change="setRelay(o.id, $event)"
               >
                 <option value="">directly</option>
-                <option v-for="r in relaysFor(o)" :key="r.key" :value="r.key">{{ r.name }}</option>
+                <option v-for="r in relaysFor(o.o)" :key="r.key" :value="r.key">{{ r.name }}</option>
               </select>
             </td>
             <td class="mono">{{ o.terminal }}</td>

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import type { AxisEnd } from '@nodaxis/core/machine/mechanics';
 import type { Figures } from '@nodaxis/core/derivation/figures';
+import { seenAtEnd } from '@nodaxis/core/machine/directions';
 import { figureOr } from '@nodaxis/core/units/derived';
 import { computed } from 'vue';
+import { usePreferences } from '../../document/preferences';
 import RulerGlyph from '../RulerGlyph.vue';
 import type { View, Way } from './layout';
 import { shareOnSheet, viewsOf } from './layout';
@@ -27,6 +29,7 @@ const props = defineProps<{
   /** Height that the views may take up, px. */
   room?: number;
 }>();
+const preferences = usePreferences();
 const emit = defineEmits<{
   corner: [ends: Record<string, AxisEnd>];
   move: [axis: string, position: number];
@@ -72,17 +75,22 @@ const endAt = (way: Way, low: boolean, vertical: boolean): AxisEnd =>
 
 /** Four corners of a view with the end of each axis that meets there. */
 function corners(v: View) {
-  const list: { x: number; y: number; ends: Record<string, AxisEnd>; here: boolean; name: string }[] = [];
+  const list: { x: number; y: number; ends: Record<string, AxisEnd>; here: boolean; name: string; seen: string }[] = [];
   for (const left of [true, false])
     for (const top of [true, false]) {
       const ends: Record<string, AxisEnd> = {};
       if (v.across) ends[v.across.id] = endAt(v.across, left, false);
       if (v.along) ends[v.along.id] = endAt(v.along, top, true);
       const here = Object.entries(ends).every(([id, end]) => props.figures.design.axes[id]?.reference.end === end);
+      const { design } = props.figures;
+      const axisOf = (id: string) => design.axes[id]!;
       const name = Object.entries(ends)
-        .map(([id, end]) => `${props.figures.design.axes[id]?.letter} ${end}`)
+        .map(([id, end]) => `${axisOf(id).letter} ${end}`)
         .join(', ');
-      list.push({ x: left ? 0 : v.width, y: top ? 0 : v.height, ends, here, name });
+      const seen = Object.entries(ends)
+        .map(([id, end]) => seenAtEnd(design, axisOf(id), end, preferences.display.stand))
+        .join(', ');
+      list.push({ x: left ? 0 : v.width, y: top ? 0 : v.height, ends, here, name, seen });
     }
   return list;
 }
@@ -252,14 +260,14 @@ const pairOf = (v: View) => (v.along?.figures.axis.drives.length ?? 1) > 1;
             class="pick"
             role="button"
             tabindex="0"
-            :aria-label="`Datum corner at ${c.name}`"
+            :aria-label="`Datum corner at ${c.name}: ${c.seen}`"
             :aria-pressed="c.here"
             @click="emit('corner', c.ends)"
             @keydown.enter.prevent="emit('corner', c.ends)"
             @keydown.space.prevent="emit('corner', c.ends)"
           >
             <circle :cx="c.x" :cy="c.y" r="15" />
-            <title>Datum corner at {{ c.name }}</title>
+            <title>Datum corner at {{ c.name }}: {{ c.seen }}</title>
           </g>
         </template>
       </svg>

@@ -1,0 +1,170 @@
+import type { Design } from '../machine/design';
+import { axesOf } from '../machine/design';
+import { loadAmps } from '../machine/loads';
+import type { Part } from '../machine/parts';
+import { hasSensorOutput } from '../machine/parts';
+import type { DriveFigures } from '../drivetrain/speed';
+import { requiredTorqueNm, steadyTorqueNm } from '../drivetrain/load';
+import { USUAL_IDLE } from '../drivetrain/motorHeat';
+import { figureOr, positive } from '../units/derived';
+
+/** What a driver takes for itself, W, and as a share of what it passes on, unless its sheet tells: planning figures. */
+const DRIVER_W = 2;
+const DRIVER_SHARE = 0.07;
+/** Efficiency of a servo with its drive. */
+const SERVO_EFFICIENCY = 0.85;
+/** What a three-wire sensor and an isolated input draw, A. */
+const SENSOR_A = 0.015;
+const INPUT_A = 0.007;
+/** Efficiency of a supply, and its power factor without correction; of a spindle motor, its drive, and that drive's input. */
+export const SUPPLY_EFFICIENCY = 0.85;
+const SUPPLY_POWER_FACTOR = 0.6;
+const SPINDLE = { motor: 0.78, drive: 0.95, powerFactor: 0.65 } as const;
+const USUAL_MAINS_V = 230;
+
+/** What one motor with its driver takes from the motor bus, W. */
+export interface MotorDemand {
+  /** At rest with the current reduced as it is set, and with full current. */
+  idleW: number;
+  heldW: number;
+  /** At the wanted speed, with friction, weight and cut. */
+  movingW: number;
+  /** While it accelerates at the wanted speed: for moments only. */
+  peakW: number;
+}
+
+/** Adds what the driver takes. */
+const withDriver = (watts: number): number => watts + DRIVER_W + DRIVER_SHARE * watts;
+
+/**
+ * Energy balance of one drive. A two-phase stepper with a sine current of amplitude I loses I²·R_warm in both phases together,
+ * whether it moves or not; T·ω comes on top of it, and the driver. Phase currents are never added: a chopper transforms
+ * them down. Undefined where the torque is not known.
+ */
+export function motorDemand(d: DriveFigures, idleShare: number): MotorDemand | undefined {
+  if (!d.torque.known) return undefined;
+  const { motor, load, acceleration } = d.torque.value;
+  const omega = d.motorRpmAtWanted.known ? (d.motorRpmAtWanted.value * 2 * Math.PI) / 60 : 0;
+  const steadyW = steadyTorqueNm(load.load) * omega;
+  const acceleratingW = requiredTorqueNm(load.load, acceleration) * omega;
+  if (motor.curve.kind === 'servo') {
+    const at = (w: number) => withDriver(w / SERVO_EFFICIENCY);
+    return { idleW: at(0), heldW: at(0), movingW: at(steadyW), peakW: at(acceleratingW) };
+  }
+  const { peakA, resistanceOhm } = motor.curve.circuit;
+  const copperW = peakA ** 2 * resistanceOhm;
+  return {
+    idleW: withDriver(copperW * idleShare ** 2),
+    heldW: withDriver(copperW),
+    movingW: withDriver(copperW + steadyW),
+    peakW: withDriver(copperW + acceleratingW),
+  };
+}
+
+export interface BusDemand extends MotorDemand {
+  /** Of a spindle that hangs on the motor bus, W. */
+  spindleW: number;
+  /** Sum of the set phase currents, A: what a rule of thumb starts from, and no supply ever gives. */
+  phaseCurrentsA: number;
+  /** Motors whose demand is not known. */
+  unknown: number;
+}
+
+/** What the motor bus has to give: every motor once, each driver with its own losses. */
+export function motorBusDemand(design: Design, drives: readonly { axisId: string; figures: readonly DriveFigures[] }[]): BusDemand {
+  const sum: BusDemand = { idleW: 0, heldW: 0, movingW: 0, peakW: 0, spindleW: 0, phaseCurrentsA: 0, unknown: 0 };
+  for (const { axisId, figures } of drives)
+    figures.forEach((d, i) => {
+      const drive = design.axes[axisId]?.drives[i];
+      const driver = drive?.driver ? design.parts[drive.driver] : undefined;
+      if (!drive?.motor || !driver) return;
+      const demand = motorDemand(d, figureOr(driver.setup.idleCurrent, USUAL_IDLE));
+      if (!demand) {
+        sum.unknown++;
+        return;
+      }
+      sum.idleW += demand.idleW;
+      sum.heldW += demand.heldW;
+      sum.movingW += demand.movingW;
+      sum.peakW += demand.peakW;
+      if (d.torque.known && d.torque.value.motor.curve.kind === 'stepper')
+        sum.phaseCurrentsA += d.torque.value.motor.curve.circuit.peakA;
+    });
+  const spindleDrive = design.roles.spindleDrive ? design.parts[design.roles.spindleDrive] : undefined;
+  const spindle = design.roles.spindle ? design.parts[design.roles.spindle]?.data : undefined;
+  const onBus = Object.values(spindleDrive?.terminals ?? {}).some((t) => t.role === 'supply-plus');
+  if (onBus && spindle?.class === 'spindle')
+    sum.spindleW = figureOr(spindle.ratedVoltage, 0) * figureOr(spindle.ratedCurrent, 0) || figureOr(spindle.power, 0) / SPINDLE.motor;
+  return sum;
+}
+
+/** A load with what it draws, A. */
+export interface Drawn {
+  id: string;
+  part: Part;
+  amps: number;
+}
+
+/** What hangs on the field supply, as far as the parts tell: coils, brakes, lamps, valves, sensors, isolated inputs. */
+export function fieldDemand(design: Design): Drawn[] {
+  const drawn: Drawn[] = [];
+  const add = (id: string | undefined, amps?: number) => {
+    const part = id ? design.parts[id] : undefined;
+    if (id && part && !drawn.some((d) => d.id === id)) drawn.push({ id, part, amps: amps ?? loadAmps(part) });
+  };
+  const controller = design.roles.controller ? design.parts[design.roles.controller]?.data : undefined;
+  const ownVolts = controller?.class === 'controller' ? figureOr(controller.switchedVoltage, 24) : 24;
+  for (const o of Object.values(design.outputs)) {
+    // A coil that the board's own low-voltage outputs drive draws nothing from the field supply; what its contact feeds does.
+    if (o.relay && ownVolts > 6) add(o.relay);
+    for (const d of o.devices) {
+      const part = design.parts[d];
+      const roles = Object.values(part?.terminals ?? {}).map((t) => t.role);
+      if (part && !roles.includes('mains-l') && !roles.includes('run-in') && part.data.class !== 'spindle-drive') add(d);
+    }
+  }
+  if (design.stopSchool === 'motor-power' || design.stopSchool === 'main-switch') add(design.roles.stopContactor);
+  for (const c of Object.values(design.circuits))
+    for (const d of c.devices) if (hasSensorOutput(design.parts[d])) add(d, SENSOR_A);
+  const isolated = Object.values(design.parts).some((p) => Object.values(p.elements).some((e) => e.kind === 'isolated-input' && e.resistance));
+  const inputs = isolated ? Object.values(design.circuits).filter((c) => !c.cutsOnly).length : 0;
+  if (inputs && design.roles.controller) add(design.roles.controller, inputs * INPUT_A);
+  return drawn;
+}
+
+/**
+ * Current that a part takes from the mains, A: a supply its load over efficiency and power factor (its rating where its load
+ * is not known), a spindle drive P_shaft/(η_m·η_d·pf·V), a motor on the mains its own rated current.
+ */
+export function mainsDemand(design: Design, loadW: Readonly<Record<string, number | undefined>>): Drawn[] {
+  const volts = figureOr(design.mainsVoltage, USUAL_MAINS_V);
+  const spindle = design.roles.spindle ? design.parts[design.roles.spindle]?.data : undefined;
+  return Object.entries(design.parts).flatMap(([id, part]): Drawn[] => {
+    const { data } = part;
+    if (!Object.values(part.terminals).some((t) => t.role === 'mains-l')) return [];
+    switch (data.class) {
+      case 'supply': {
+        const [v, a] = [positive(data.outputVoltage, ''), positive(data.outputCurrent, '')];
+        const watts = loadW[id] ?? (v.known && a.known ? v.value * a.value : 0);
+        return [{ id, part, amps: watts / (SUPPLY_EFFICIENCY * SUPPLY_POWER_FACTOR * volts) }];
+      }
+      case 'spindle-drive': {
+        const shaftW = spindle?.class === 'spindle' ? figureOr(spindle.power, 0) : 0;
+        return shaftW > 0
+          ? [{ id, part, amps: shaftW / (SPINDLE.motor * SPINDLE.drive * SPINDLE.powerFactor * volts) }]
+          : [];
+      }
+      case 'spindle':
+        return [{ id, part, amps: figureOr(data.ratedCurrent, 0) }];
+      default:
+        return [];
+    }
+  });
+}
+
+/** The drives of each axis as the budget takes them. */
+export const drivesByAxis = (design: Design, axes: readonly { id: string; drives: readonly DriveFigures[] }[]) =>
+  axesOf(design).flatMap(([id]) => {
+    const a = axes.find((x) => x.id === id);
+    return a ? [{ axisId: id, figures: a.drives }] : [];
+  });
