@@ -23,6 +23,7 @@ import type { Network } from '../wiring/network';
 import type { Evaluation } from '../wiring/evaluate';
 import { buildNetwork } from '../wiring/network';
 import type { PlannedDrive } from '../wiring/planner/drives';
+import { terminalKey } from '../machine/ids';
 import { loadVolts } from '../machine/loads';
 import { drivesOf } from '../wiring/planner/drives';
 import { planConductors } from '../wiring/planner/plan';
@@ -32,6 +33,8 @@ import { replan } from '../wiring/planner/replan';
 import type { Wires } from '../wiring/wires';
 import { wiresOf } from '../wiring/wires';
 import { LivingMachine } from '../faults/livingMachine';
+import type { DeadReason } from '../faults/whyDead';
+import { whyDead } from '../faults/whyDead';
 import type { StopCourse } from '../faults/stopCourse';
 import { stopCourse } from '../faults/stopCourse';
 import { Cache } from './cache';
@@ -58,8 +61,12 @@ export interface StopFigures {
   pressed: Evaluation;
   /** Coils that chase each other. */
   ring: readonly string[];
+  /** With every output switched on and the start button held: what can be fed at all is fed. */
+  full: Evaluation;
   /** Whether any driver has its torque when the machine runs. */
   moved: boolean;
+  /** Why the controller, the contactor or a driver stays without power when the machine is started. */
+  dead: readonly DeadReason[];
 }
 
 /** Everything that is derived from a design, apart from the findings over it. */
@@ -226,7 +233,7 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
     const shapes = Object.values(design.parts).flatMap((p) => [p.terminals, p.boardRevision]);
     const started = cache.keep(
       'stop/started',
-      [network, design.circuits, design.roles, design.stopSchool, ...shapes],
+      [network, drives, design.circuits, design.roles, design.stopSchool, ...shapes],
       (): Omit<StopFigures, 'course'> & { living: LivingMachine } => {
         const living = new LivingMachine(design, network);
         // Without a coil nothing holds itself, and nothing can chase anything.
@@ -235,7 +242,15 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
         const rest = living.at({ held });
         const buttons = Object.values(design.circuits).flatMap((c) => (c.function === 'stop' ? c.devices : []));
         const pressed = buttons.length ? living.at({ held, actuated: new Set(buttons) }) : rest;
-        return { living, held, rest, pressed, ring: rest.ring, moved: living.torque(rest).size > 0 };
+        const reset = design.roles.resetButton;
+        const outputs = Object.entries(design.parts).flatMap(([part, p]) =>
+          Object.values(p.elements).flatMap((x) =>
+            x.kind === 'digital-output' ? [terminalKey({ part, terminal: x.out })] : [],
+          ),
+        );
+        const full = living.at({ held, driven: new Set(outputs), ...(reset ? { actuated: new Set([reset]) } : {}) });
+        const dead = whyDead(design, living, rest, full);
+        return { living, held, rest, pressed, full, dead, ring: rest.ring, moved: living.torque(rest).size > 0 };
       },
     );
     const stop = cache.keep(

@@ -1,5 +1,6 @@
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
+import { terminalKey } from '../machine/ids';
 import { isDriver, terminalsWithRole } from '../machine/parts';
 import type { TerminalRole } from '../machine/parts';
 import type { Evaluation, Situation } from '../wiring/evaluate';
@@ -22,6 +23,10 @@ export class LivingMachine {
   private readonly drivers: { id: string; plus: TerminalRef; minus: TerminalRef; torqueOff: TerminalRef | undefined }[];
 
   private readonly controllerPoles: readonly [TerminalRef, TerminalRef] | undefined;
+  /** The controller takes its power from the computer’s link. */
+  private readonly fedByLink: boolean;
+  /** Terminals that a conductor ends on. */
+  private readonly ends: ReadonlySet<string>;
 
   constructor(design: Design, network: Network) {
     this.design = design;
@@ -30,6 +35,8 @@ export class LivingMachine {
     const controller = design.roles.controller;
     const [plus, minus] = [this.first(controller, 'supply-plus'), this.first(controller, 'supply-minus')];
     this.controllerPoles = plus && minus ? [plus, minus] : undefined;
+    this.ends = new Set(network.conductors.flatMap((c) => [c.a, c.b].map((n) => terminalKey(network.terminals[n]!))));
+    this.fedByLink = this.linkFeeds(controller, plus);
     const inlet = design.roles.mainsInlet;
     this.fed = Object.entries(design.parts).flatMap(([supply, part]) => {
       if (!inlet || part.data.class !== 'supply') return [];
@@ -45,6 +52,25 @@ export class LivingMachine {
       const torqueOff = design.stopSchool === 'torque-off' ? first(id, 'torque-off-plus') : undefined;
       return plus && minus ? [{ id, plus, minus, torqueOff }] : [];
     });
+  }
+
+  /** Whether any conductor ends on a terminal. */
+  touched = (part: string, terminal: string): boolean => this.ends.has(terminalKey({ part, terminal }));
+
+  /** A board on USB with nothing on its own supply terminals lives on the link, once a computer is at the other end of it. */
+  private linkFeeds(controller: string | undefined, plus: TerminalRef | undefined): boolean {
+    const data = controller ? this.design.parts[controller]?.data : undefined;
+    if (!controller || data?.class !== 'controller' || data.link !== 'usb') return false;
+    if (plus && this.touched(plus.part, plus.terminal)) return false;
+    const link = this.first(controller, 'data-link');
+    const { host } = this.design.roles;
+    const far = this.first(host, 'data-link');
+    return (
+      link !== undefined &&
+      far !== undefined &&
+      this.touched(link.part, link.terminal) &&
+      this.touched(far.part, far.terminal)
+    );
   }
 
   /** The ways of the mains to the supplies that live. */
@@ -89,7 +115,7 @@ export class LivingMachine {
   /** Whether the controller has its supply; one whose poles are not known counts as fed. */
   controllerOn(e: Evaluation): boolean {
     const poles = this.controllerPoles;
-    return !poles || (e.levelAt(poles[0]) === 'high' && e.levelAt(poles[1]) === 'low');
+    return this.fedByLink || !poles || (e.levelAt(poles[0]) === 'high' && e.levelAt(poles[1]) === 'low');
   }
   /** Whether the spindle's drive has its mains or its bus. */
   spindleFed(e: Evaluation): boolean {

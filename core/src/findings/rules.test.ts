@@ -785,6 +785,98 @@ const cases: Record<string, Case> = {
     ],
     after: [plan],
   },
+  // four motors hold with some 60 W; 36 V and 1 A are 36 W
+  'supply-load': {
+    base: 'dunnock',
+    fires: [set('parts.motor-supply.data.outputCurrent', 1, 'A')],
+    silent: [set('parts.motor-supply.data.outputCurrent', 10, 'A')],
+  },
+  'field-load': {
+    base: 'dunnock',
+    fires: [set('parts.field-supply.data.outputCurrent', 1, 'A')],
+    silent: [set('parts.field-supply.data.outputCurrent', 5, 'A')],
+  },
+  // a spindle of 1.1 kW takes 9.9 A from 230 V, the supplies another ampere
+  'branch-load': {
+    base: 'dunnock',
+    fires: [unplan(machines.dunnock), role('mainsBreaker', 'breaker-hurdle-10')],
+    silent: [unplan(machines.dunnock), role('mainsBreaker', 'breaker-hurdle-16')],
+    after: [plan],
+  },
+  'mains-voltage': {
+    base: 'dunnock',
+    fires: [set('mainsVoltage', 110, 'V')],
+    silent: [set('mainsVoltage', 225, 'V')],
+  },
+  'load-voltage': {
+    base: 'dunnock',
+    fires: [set('parts.stop-contactor.data.coilVoltage', 230, 'V')],
+    silent: [set('parts.stop-contactor.data.coilVoltage', 26, 'V')],
+  },
+  'controller-supply': {
+    base: 'dunnock',
+    fires: [role('logicSupply', 'supply-loam-70')],
+    silent: [role('logicSupply', 'supply-marl-12')],
+  },
+  // the board has USB: with a computer at the other end it needs no supply of its own
+  'controller-unpowered': {
+    base: 'wren',
+    fires: [role('logicSupply', null), plan],
+    silent: [role('logicSupply', null), role('host', 'host-desk'), plan],
+    after: [plan],
+  },
+  'start-does-nothing': {
+    base: 'dunnock',
+    fires: [unplan(machines.dunnock), exchange('device-stop', 'button-plum-stop'), plan],
+    silent: [unplan(machines.dunnock), exchange('device-stop', 'button-plum-stop-2'), plan],
+    after: [plan],
+  },
+  'drive-unfed': {
+    base: 'wren',
+    fires: [remove('drive-x-0/supply-plus')],
+    silent: [remove('drive-x-0/step')],
+  },
+  'mass-missing': {
+    base: 'dunnock',
+    fires: [unplan(machines.dunnock), motorZ('motor-rook-23'), { name: 'remove-mass', args: { mass: 'mass-1' } }],
+    silent: [unplan(machines.dunnock), motorZ('motor-rook-23')],
+  },
+  // its sensor releases after 0.3 mm
+  'back-off-short': {
+    base: 'dunnock',
+    fires: [set('axes.x.reference.backOff', 0.3, 'mm')],
+    silent: [set('axes.x.reference.backOff', 0.4, 'mm')],
+  },
+  // 4 · 1024 · 2800/60 = 191 147 edges a second
+  'encoder-rate': {
+    base: 'plover',
+    fires: [set('parts.controller.data.encoderRate', 191, 'kHz')],
+    silent: [set('parts.controller.data.encoderRate', 192, 'kHz')],
+  },
+  // 1.5 mm · 2800/60 = 70 mm/s
+  'threading-speed': {
+    base: 'plover',
+    fires: [set('axes.z.maxSpeed', 69, 'mm/s')],
+    silent: [set('axes.z.maxSpeed', 71, 'mm/s')],
+  },
+  // 24 000 rpm with two poles are 400 Hz; the smaller drive makes 120
+  'spindle-frequency': {
+    base: 'dunnock',
+    fires: [unplan(machines.dunnock), role('spindleDrive', 'drive-vole-750')],
+    silent: [unplan(machines.dunnock), role('spindleDrive', 'drive-vole-1500')],
+    after: [plan],
+  },
+  'spindle-current': {
+    base: 'dunnock',
+    fires: [set('parts.spindle.data.ratedCurrent', 7.1, 'A')],
+    silent: [set('parts.spindle.data.ratedCurrent', 7, 'A')],
+  },
+  // 230 V at 50 Hz are 4.6 V/Hz, eight times the 0.55 of 220 V at 400 Hz
+  'spindle-flux': {
+    base: 'dunnock',
+    fires: [set('parts.spindle-drive.data.baseFrequency', 50, 'Hz')],
+    silent: [set('parts.spindle-drive.data.baseFrequency', 380, 'Hz')],
+  },
   'terminal-crowded': {
     base: 'plover',
     fires: [role('fieldPlusStrip', null), role('fieldZeroStrip', null), plan],

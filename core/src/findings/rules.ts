@@ -1,4 +1,13 @@
 import type { Rule } from './finding';
+import { supplyLoad, fieldLoad } from './rules/supplyLoad';
+import { branchLoad, mainsVoltage } from './rules/mains';
+import { loadVoltage } from './rules/loadVoltage';
+import { controllerSupply } from './rules/controllerSupply';
+import { spindleCurrent, spindleFlux, spindleFrequency } from './rules/spindleDriveRules';
+import { massMissing } from './rules/massMissing';
+import { backOffShort } from './rules/backOffShort';
+import { encoderRate, threadingSpeed } from './rules/spindleEncoder';
+import { controllerUnpowered, driveUnfed, startDoesNothing } from './rules/powerless';
 import { motorDriverKind } from './rules/motorDriverKind';
 import { servoOverheats } from './rules/servoOverheats';
 import { relayContact } from './rules/relayContact';
@@ -108,7 +117,15 @@ import {
 export const rules: readonly Rule[] = [
   missingFigure,
   figuresContradict,
+  controllerUnpowered,
+  startDoesNothing,
+  driveUnfed,
   supplyVoltage,
+  controllerSupply,
+  supplyLoad,
+  fieldLoad,
+  mainsVoltage,
+  branchLoad,
   driverCurrent,
   pulseRate,
   driverPulseRate,
@@ -139,6 +156,7 @@ export const rules: readonly Rule[] = [
   slaveDiffers,
   invertedTwice,
   headMayFall,
+  massMissing,
   planGap,
   inputTwice,
   tripUnseen,
@@ -175,6 +193,12 @@ export const rules: readonly Rule[] = [
   outputLevel,
   outputOverload,
   relayContact,
+  loadVoltage,
+  spindleFrequency,
+  spindleCurrent,
+  spindleFlux,
+  encoderRate,
+  threadingSpeed,
   outputTwice,
   coilBare,
   encoderBesidePower,
@@ -204,6 +228,7 @@ export const rules: readonly Rule[] = [
   sensorLeakage,
   indexAmbiguous,
   sitsOnShared,
+  backOffShort,
   noisyInput,
   magnetPole,
   headOnApproach,

@@ -193,3 +193,47 @@ it('an approach that was set by hand in the settings is judged as one that was e
   expect(f).toMatchObject({ field: 'axis/x/reference-fast', station: 'settings' });
   expect(find(run(fast, f!.remedies[0]!.command), 'approach-too-fast')).toEqual([]);
 });
+
+describe('a machine that can do nothing says why, once, from the cause on', () => {
+  const dead = (file: MachineFile) => deriveFigures(file.design).stop.dead.map((r) => r.text);
+  const set = (path: string, value: unknown): Command => ({ name: 'set-field', args: { path, value: value as never } });
+  const free = setOf(Object.keys(machines.dunnock.design.conductors), { state: 'planned' });
+  const bare: Command = { name: 'remove-conductors', args: { ids: Object.keys(machines.wren.design.conductors) } };
+  it.each<[string, MachineFile, string[]]>([
+    ['a sound machine', machines.dunnock, []],
+    ['nothing wired', of('wren', bare), ['Nothing is wired yet: plan the wiring first.']],
+    [
+      'a stop button with one contact: the drivers behind it are not named',
+      run(
+        machines.dunnock,
+        free,
+        { name: 'exchange-device', args: { part: 'device-stop', library: 'button-plum-stop' } },
+        plan,
+      ),
+      ['-S2 has one contact, which tells the control; -Q1 cannot pull in without a second one.'],
+    ],
+    [
+      'a coil for 230 V on 24 V',
+      run(machines.dunnock, set('parts.stop-contactor.data.coilVoltage', quantity(230, 'V'))),
+      ['-Q1 cannot pull in: its coil is wound for 230 V and gets 24 V.'],
+    ],
+    [
+      'one driver without its plus',
+      of('wren', remove('drive-y-0/supply-plus')),
+      ['-T5 gets no motor power: one of its supply terminals is open.'],
+    ],
+  ])('%s', (_what, file, texts) => expect(dead(file)).toEqual(texts));
+  it('a coil for 230 V never pulls in on the 24 V field supply: no contact of it closes', () => {
+    const { stop } = deriveFigures(
+      run(machines.dunnock, set('parts.stop-contactor.data.coilVoltage', quantity(230, 'V'))).design,
+    );
+    expect([...stop.full.energised].some((k) => k.startsWith('stop-contactor'))).toBe(false);
+    expect([...deriveFigures(machines.dunnock.design).stop.full.energised]).toContain('stop-contactor/coil');
+  });
+});
+it('before the first plan one finding asks for it, and no earth cries danger thirteen times over', () => {
+  const early = of('wren', { name: 'remove-conductors', args: { ids: Object.keys(machines.wren.design.conductors) } });
+  const all = findingsOf(deriveFigures(early.design));
+  expect(all.filter((f) => f.code === 'earth-missing' || f.code === 'controller-unpowered')).toEqual([]);
+  expect(all.find((f) => f.code === 'plan-behind')?.remedies[0]?.command.name).toBe('plan-wiring');
+});

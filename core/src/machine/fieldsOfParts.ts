@@ -274,6 +274,12 @@ export const fieldsOfParts: Record<string, Definition> = {
     'Whichever you choose, the control must be told too. This is planning help, not a certified safety function.',
     'emergency stop estop',
   ),
+  'parts.*.data.poles': field(
+    'wiring',
+    'Poles',
+    { type: 'integer', min: 2, max: 24 },
+    'Of the spindle motor: speed = 120 · frequency / poles, less its slip.',
+  ),
   mainsVoltage: field('wiring', 'Mains voltage', q('voltage'), 'Of the branch that feeds the machine.', 'line voltage'),
   'parts.*.data.panelContacts': field(
     'wiring',

@@ -59,7 +59,16 @@ it('a spindle of 1.5 kW takes 13.5 A from 230 V; a supply what its load is, not 
   const { design } = dunnock();
   const spindle = design.parts[design.roles.spindle!]!;
   if (spindle.data.class !== 'spindle') throw new Error('no spindle');
-  const big = { ...design, parts: { ...design.parts, [design.roles.spindle!]: { ...spindle, data: { ...spindle.data, power: { entered: 1.5, unit: 'kW' as const, source: 'datasheet' as const } } } } };
+  const big = {
+    ...design,
+    parts: {
+      ...design.parts,
+      [design.roles.spindle!]: {
+        ...spindle,
+        data: { ...spindle.data, power: { entered: 1.5, unit: 'kW' as const, source: 'datasheet' as const } },
+      },
+    },
+  };
   const of = (d: typeof design, id: string, load = {}) => mainsDemand(d, load).find((x) => x.id === id)!.amps;
   expect(of(big, design.roles.spindleDrive!)).toBeCloseTo(13.5, 1);
   // 100 W / (0.85 · 0.6 · 230 V)

@@ -71,7 +71,10 @@ export interface BusDemand extends MotorDemand {
 }
 
 /** What the motor bus has to give: every motor once, each driver with its own losses. */
-export function motorBusDemand(design: Design, drives: readonly { axisId: string; figures: readonly DriveFigures[] }[]): BusDemand {
+export function motorBusDemand(
+  design: Design,
+  drives: readonly { axisId: string; figures: readonly DriveFigures[] }[],
+): BusDemand {
   const sum: BusDemand = { idleW: 0, heldW: 0, movingW: 0, peakW: 0, spindleW: 0, phaseCurrentsA: 0, unknown: 0 };
   for (const { axisId, figures } of drives)
     figures.forEach((d, i) => {
@@ -94,7 +97,9 @@ export function motorBusDemand(design: Design, drives: readonly { axisId: string
   const spindle = design.roles.spindle ? design.parts[design.roles.spindle]?.data : undefined;
   const onBus = Object.values(spindleDrive?.terminals ?? {}).some((t) => t.role === 'supply-plus');
   if (onBus && spindle?.class === 'spindle')
-    sum.spindleW = figureOr(spindle.ratedVoltage, 0) * figureOr(spindle.ratedCurrent, 0) || figureOr(spindle.power, 0) / SPINDLE.motor;
+    sum.spindleW =
+      figureOr(spindle.ratedVoltage, 0) * figureOr(spindle.ratedCurrent, 0) ||
+      figureOr(spindle.power, 0) / SPINDLE.motor;
   return sum;
 }
 
@@ -120,13 +125,16 @@ export function fieldDemand(design: Design): Drawn[] {
     for (const d of o.devices) {
       const part = design.parts[d];
       const roles = Object.values(part?.terminals ?? {}).map((t) => t.role);
-      if (part && !roles.includes('mains-l') && !roles.includes('run-in') && part.data.class !== 'spindle-drive') add(d);
+      if (part && !roles.includes('mains-l') && !roles.includes('run-in') && part.data.class !== 'spindle-drive')
+        add(d);
     }
   }
   if (design.stopSchool === 'motor-power' || design.stopSchool === 'main-switch') add(design.roles.stopContactor);
   for (const c of Object.values(design.circuits))
     for (const d of c.devices) if (hasSensorOutput(design.parts[d])) add(d, SENSOR_A);
-  const isolated = Object.values(design.parts).some((p) => Object.values(p.elements).some((e) => e.kind === 'isolated-input' && e.resistance));
+  const isolated = Object.values(design.parts).some((p) =>
+    Object.values(p.elements).some((e) => e.kind === 'isolated-input' && e.resistance),
+  );
   const inputs = isolated ? Object.values(design.circuits).filter((c) => !c.cutsOnly).length : 0;
   if (inputs && design.roles.controller) add(design.roles.controller, inputs * INPUT_A);
   return drawn;

@@ -33,7 +33,10 @@ export function inputSettings(
     const input = inputs[id];
     const part = input && design.parts[input.part];
     const analysis = analyses[id];
-    const active: Derived<string> = analysis?.activeWhen ? known(analysis.activeWhen) : missing(`circuits.${id}.feed`);
+    const active: Derived<string> = analysis?.activeWhen
+      ? known(analysis.activeWhen)
+      : // Not wired yet is another cause than a circuit that says nothing.
+        missing(analysis?.wired ? `circuits.${id}.feed` : 'conductors');
     const printed = part && input ? part.terminals[input.terminal]?.printed : undefined;
     return [
       {
@@ -55,9 +58,11 @@ export function inputSettings(
         derived: active,
         formula: 'the reading that the evaluated circuit gives when the switch trips and not at rest',
         numbers: () =>
-          analysis
-            ? `at rest ${analysis.idle.reading}, tripped ${[...new Set(analysis.tripped.map((t) => t.reading))].join(' and ')}`
-            : 'no input yet',
+          analysis && !analysis.wired
+            ? 'not wired yet: plan the wiring'
+            : analysis
+              ? `at rest ${analysis.idle.reading}, tripped ${[...new Set(analysis.tripped.map((t) => t.reading))].join(' and ')}`
+              : 'no input yet',
       },
       {
         key: `input/${id}/filter`,

@@ -28,6 +28,8 @@ export interface Situation {
 
 export interface Evaluation {
   levelAt(terminal: TerminalRef): Level;
+  /** Volts of the net of a terminal against its own 0 V; 0 where it is low, floating, or not known. */
+  voltsAt(terminal: TerminalRef): number;
   /** Whether two terminals are on one net, as the contacts stand. */
   joined(a: TerminalRef, b: TerminalRef): boolean;
   /** What the input element at this terminal makes of its net. */
@@ -221,6 +223,12 @@ export function evaluate(network: Network, situation: Situation = {}): Evaluatio
     levelAt(t) {
       const n = node(t);
       return n === undefined ? 'floating' : levelNames[nets.level[nets.of(n)]!]!;
+    },
+    voltsAt(t) {
+      const n = node(t);
+      if (n === undefined) return 0;
+      const net = nets.of(n);
+      return nets.level[net] === HIGH ? nets.volts[net]! : 0;
     },
     heldAt(t) {
       const n = node(t);

@@ -6,7 +6,8 @@ export const earthMissing: Rule = {
   severity: 'danger',
   check: ({ design, wires }) => {
     // Before the mains is planned at all, one note says so: see mains-not-planned.
-    if (!design.roles.mainsInlet) return [];
+    // Before anything is wired at all, one finding says that the wiring is to be planned.
+    if (!design.roles.mainsInlet || !wires.all.length) return [];
     const bare = Object.entries(design.parts).filter(
       ([id, part]) =>
         part.data.class !== 'terminal-strip' &&

@@ -9,8 +9,26 @@ export const magnetPole: Rule = {
       const { data, mount } = part;
       if (data.class !== 'sensor' || data.principle !== 'hall' || !data.magnetPole || data.magnetPole === 'either')
         return [];
-      if (!mount?.pole || mount.pole === data.magnetPole) return [];
       const wanted = data.magnetPole;
+      if (mount && !mount.pole)
+        return [
+          {
+            subject: id,
+            severity: 'doubtful',
+            title: `Which pole of its magnet ${part.designation} sees is not entered`,
+            explain: () =>
+              `It answers to the ${wanted} pole alone. A magnet that shows it the other one never trips it, and nothing tells. Hold the sensor to the magnet on the bench, mark the face that it answers to, and enter it.`,
+            station: 'switches',
+            field: `parts.${id}.mount.pole`,
+            remedies: [
+              {
+                label: () => `It was tried: the magnet shows its ${wanted} pole`,
+                command: { name: 'set-field', args: { path: `parts.${id}.mount.pole`, value: wanted } },
+              },
+            ],
+          },
+        ];
+      if (!mount?.pole || mount.pole === wanted) return [];
       return [
         {
           subject: id,

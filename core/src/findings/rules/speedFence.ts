@@ -35,20 +35,25 @@ const fenceRule = (cause: PlainCause): Rule => ({
       drives.flatMap((d, i): Omit<Finding, 'id' | 'code' | 'severity'>[] => {
         const wanted = axis.maxSpeed && baseValue(axis.maxSpeed);
         const fence = d.fences.known ? d.fences.value.find((f) => f.cause === cause) : undefined;
-        if (!fence || wanted === undefined || wanted <= fence.speed || !d.scale.known || i > 0) return [];
+        if (!fence || wanted === undefined || wanted <= fence.speed || !d.scale.known) return [];
+        // A slave that is like its master says nothing new; one with limits of its own does.
+        const first = drives[0]?.fences;
+        const master = i > 0 && first?.known ? first.value.find((f) => f.cause === cause) : undefined;
+        if (master && wanted > master.speed) return [];
         const linear = axis.motion === 'linear';
         const dimension = linear ? 'speed' : 'angularSpeed';
         const { stepsPerUnit, travelPerRev, stepsPerRev } = d.scale.value;
         const remedies: Remedy[] = [
           {
-            label: (display) => `Want ${showValue(under(fence.speed), dimension, display)} at most`,
+            label: (display) => `Reduce the wanted speed to ${showValue(under(fence.speed), dimension, display)}`,
             command: {
               name: 'set-field',
               args: { path: `axes.${id}.maxSpeed`, value: quantity(under(fence.speed), linear ? 'mm/s' : '°/s') },
             },
           },
         ];
-        const driverId = axis.drives[0]?.driver;
+        const driverId = axis.drives[i]?.driver;
+        const side = axis.drives.length > 1 ? ` (${axis.drives[i]!.side} motor)` : '';
         const driver = driverId ? design.parts[driverId] : undefined;
         const coarser =
           driver && isDriver(driver.data) && !turning.includes(cause)
@@ -65,8 +70,8 @@ const fenceRule = (cause: PlainCause): Rule => ({
         }
         return [
           {
-            subject: id,
-            title: `${axis.letter} cannot reach its wanted speed`,
+            subject: i === 0 ? id : `${id}-${i}`,
+            title: `${axis.letter} cannot reach its wanted speed${i === 0 ? '' : side}`,
             explain: (display) => {
               const is = (v: number) =>
                 turning.includes(cause)

@@ -46,7 +46,7 @@ export const stall: Rule = {
       if (worst.speed > wanted * 0.05) {
         const slower = down(worst.speed);
         remedies.push({
-          label: (display) => `Want ${showValue(slower, speed, display, 3)} at most`,
+          label: (display) => `Reduce the wanted speed to ${showValue(slower, speed, display, 3)}`,
           command: {
             name: 'set-field',
             args: { path: `axes.${id}.maxSpeed`, value: quantity(slower, linear ? 'mm/s' : '°/s') },

@@ -50,6 +50,16 @@ const driver: readonly SheetField[] = [
   f('referenceFactor', 'Reference factor', 'ratio', '1', 'the reference voltage of a trimmer'),
 ];
 
+const rated: readonly SheetField[] = [
+  f('ratedVoltage', 'Rated voltage', 'voltage', 'V'),
+  f('ratedCurrent', 'Rated current', 'current', 'A'),
+];
+const switched: readonly SheetField[] = [
+  ...rated,
+  f('coilVoltage', 'Coil voltage', 'voltage', 'V'),
+  f('coilCurrent', 'Coil current', 'current', 'mA'),
+];
+
 /** The figures of each class, in the order of a data sheet. A class that is not here has none. */
 export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
   motor: [
@@ -80,6 +90,8 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     f('outputVoltage', 'Output voltage', 'voltage', 'V', 'torque over speed'),
     f('outputCurrent', 'Output current', 'current', 'A', 'whether it is strong enough'),
     f('outputCapacitance', 'Output capacitance', 'capacitance', 'µF', 'how far braking lifts the bus', () => 2200),
+    f('mainsMin', 'Lowest mains', 'voltage', 'V'),
+    f('mainsMax', 'Highest mains', 'voltage', 'V'),
   ],
   controller: [
     f('pulseRate', 'Pulse rate', 'frequency', 'kHz', 'the controller’s speed limit'),
@@ -90,7 +102,35 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     f('outputVoltage', 'Signal level', 'voltage', 'V', 'whether drivers see the signals', () => 5),
     f('outputCurrent', 'Signal current', 'current', 'mA'),
     f('switchedVoltage', 'Switched outputs', 'voltage', 'V'),
+    f('switchedCurrent', 'Current of a switched output', 'current', 'mA'),
+    f('supplyMin', 'Lowest own supply', 'voltage', 'V'),
+    f('supplyMax', 'Highest own supply', 'voltage', 'V'),
+    f('encoderRate', 'Edges that an encoder input counts', 'frequency', 'kHz'),
   ],
+  spindle: [
+    f('power', 'Power at the shaft', 'power', 'W'),
+    f('maxSpeed', 'Highest speed', 'rotation', 'rpm'),
+    f('minSpeed', 'Lowest speed', 'rotation', 'rpm'),
+    f('ratedVoltage', 'Rated voltage', 'voltage', 'V'),
+    f('ratedFrequency', 'Rated frequency', 'frequency', 'Hz'),
+    f('ratedCurrent', 'Rated current', 'current', 'A'),
+  ],
+  'spindle-drive': [
+    f('ratedVoltage', 'Rated voltage', 'voltage', 'V'),
+    f('baseFrequency', 'Base frequency', 'frequency', 'Hz'),
+    f('maxFrequency', 'Highest frequency', 'frequency', 'Hz'),
+    f('minFrequency', 'Lowest frequency', 'frequency', 'Hz'),
+    f('outputCurrent', 'Output current', 'current', 'A'),
+    f('commandVoltage', 'Command voltage', 'voltage', 'V'),
+  ],
+  contactor: switched,
+  relay: switched,
+  breaker: rated,
+  fuse: rated,
+  lamp: rated,
+  fan: rated,
+  valve: rated,
+  encoder: [f('maxSpeed', 'Highest speed', 'rotation', 'rpm')],
   button: [f('ratedCurrent', 'Contact breaks', 'current', 'A')],
   switch: [
     f('overTravel', 'Over-travel', 'length', 'mm', 'whether it survives the stop', () => 3),

@@ -65,7 +65,11 @@ const clear = () => machine.run({ name: 'clear-override', args: { setting: props
         needs {{ fieldTitle(lost) }}
       </button>
       <span v-else-if="!setting.value.known" class="soft">{{
-        setting.value.missing.join(', ') === 'circuits' ? 'needs a reference switch' : 'not known yet'
+        setting.value.missing.includes('conductors')
+          ? 'plan the wiring first'
+          : setting.value.missing.join(', ') === 'circuits'
+            ? 'needs a reference switch'
+            : 'not known yet'
       }}</span>
       <strong v-else class="mono">{{ show(setting.value) }}</strong>
       <template v-if="setting.override">

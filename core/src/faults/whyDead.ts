@@ -1,0 +1,193 @@
+import type { Design } from '../machine/design';
+import { loadVolts } from '../machine/loads';
+import { terminalsWithRole } from '../machine/parts';
+import type { Part } from '../machine/parts';
+import type { Evaluation } from '../wiring/evaluate';
+import type { LivingMachine } from './livingMachine';
+
+/** Something that keeps the machine from doing anything, with the field that leads to it. */
+export interface DeadReason {
+  /** What it keeps from working: the controller, the contactor that starts the motors, or one driver. */
+  what: 'wiring' | 'controller' | 'start' | 'driver';
+  /** The part that is dead. */
+  part: string;
+  text: string;
+  station: 'machine' | 'wiring' | 'switches' | 'drives';
+  field: string;
+}
+
+type Nets = Pick<LivingMachine, 'touched' | 'controllerOn' | 'torque'>;
+
+/**
+ * Why nothing can happen once the power is on and *Start motors* was pressed, over the evaluated nets: from the cause to what
+ * hangs on it. `full`: with the start button held and every output on; `rest`: started and at rest.
+ */
+export function whyDead(design: Design, living: Nets, rest: Evaluation, full: Evaluation): DeadReason[] {
+  const { roles, parts } = design;
+  const controller = roles.controller;
+  if (!controller || !parts[controller]) return [];
+  const name = (id: string | undefined) => (id && parts[id] ? parts[id].designation : '');
+  if (!Object.keys(design.conductors).length)
+    return [
+      {
+        what: 'wiring',
+        part: controller,
+        text: 'Nothing is wired yet: plan the wiring first.',
+        station: 'wiring',
+        field: 'conductors',
+      },
+    ];
+  const reasons: DeadReason[] = [];
+  if (!living.controllerOn(rest)) reasons.push(controllerReason(design, controller, living, name));
+  const torque = living.torque(rest);
+  const drivers = Object.values(design.axes).flatMap((a) => a.drives.flatMap((d) => d.driver ?? []));
+  const dead = [...new Set(drivers)].filter((id) => parts[id] && !torque.has(id));
+  if (!dead.length) return reasons;
+  const start = startReason(design, living, full, name);
+  if (start) reasons.push(start);
+  for (const id of dead) {
+    const own = driverReason(design, id, living, name, start !== undefined);
+    if (own) reasons.push(own);
+  }
+  return reasons;
+}
+
+const first = (part: Part | undefined, role: Parameters<typeof terminalsWithRole>[1]): string | undefined =>
+  part && terminalsWithRole(part, role)[0];
+
+function controllerReason(
+  design: Design,
+  id: string,
+  living: Nets,
+  name: (id: string | undefined) => string,
+): DeadReason {
+  const { roles, parts } = design;
+  const base = { what: 'controller' as const, part: id };
+  const plus = first(parts[id], 'supply-plus');
+  if (!roles.logicSupply)
+    return {
+      ...base,
+      text: `${name(id)} has no power: no logic supply is chosen${usesUsb(parts[id]) ? ', and no computer is linked to it that could feed it over USB' : ''}.`,
+      station: 'machine',
+      field: 'roles.logicSupply',
+    };
+  if (plus && !living.touched(id, plus))
+    return {
+      ...base,
+      text: `${name(id)} has no power: nothing is connected to its supply terminals.`,
+      station: 'wiring',
+      field: `parts.${id}`,
+    };
+  return {
+    ...base,
+    text: `${name(id)} has no power: ${name(roles.logicSupply)} does not reach it, or has no mains.`,
+    station: 'wiring',
+    field: `parts.${roles.logicSupply}`,
+  };
+}
+
+const usesUsb = (part: Part | undefined): boolean => part?.data.class === 'controller' && part.data.link === 'usb';
+
+/** Why *Start motors* does nothing, where a contactor is to pull in. */
+function startReason(
+  design: Design,
+  living: Nets,
+  full: Evaluation,
+  name: (id: string | undefined) => string,
+): DeadReason | undefined {
+  const { roles, parts, stopSchool } = design;
+  if (stopSchool !== 'motor-power' && stopSchool !== 'main-switch') return undefined;
+  const id = roles.stopContactor;
+  const base = { what: 'start' as const, part: id ?? '' };
+  if (!id || !parts[id])
+    return {
+      ...base,
+      text: 'The motors get no power: the stop is to cut it by a contactor, and none is chosen.',
+      station: 'wiring',
+      field: 'roles.stopContactor',
+    };
+  const coil = Object.entries(parts[id].elements).find(([, e]) => e.kind === 'coil');
+  if (!coil || full.energised.has(`${id}/${coil[0]}`) || coil[1].kind !== 'coil') return undefined;
+  const cannot = `${name(id)} cannot pull in`;
+  const stops = Object.values(design.circuits).flatMap((c) => (c.function === 'stop' ? c.devices : []));
+  const single = stops.find((s) => parts[s] && !terminalsWithRole(parts[s], 'contact-common', 1).length);
+  const wired = [coil[1].a, coil[1].b].every((t) => living.touched(id, t));
+  if (!stops.length)
+    return {
+      ...base,
+      text: `${cannot}: there is no stop button in its chain.`,
+      station: 'switches',
+      field: 'circuits',
+    };
+  if (!wired && single)
+    return {
+      ...base,
+      text: `${name(single)} has one contact, which tells the control; ${cannot} without a second one.`,
+      station: 'switches',
+      field: `parts.${single}`,
+    };
+  if (!wired)
+    return {
+      ...base,
+      text: `${cannot}: its coil is not connected at both ends.`,
+      station: 'wiring',
+      field: `parts.${id}`,
+    };
+  const volts = full.voltsAt({ part: id, terminal: coil[1].a });
+  const wants = loadVolts(parts[id]);
+  if (wants !== undefined && volts > 0 && volts < wants * 0.7)
+    return {
+      ...base,
+      text: `${cannot}: its coil is wound for ${wants} V and gets ${volts} V.`,
+      station: 'wiring',
+      field: 'roles.stopContactor',
+    };
+  return {
+    ...base,
+    text: `${cannot}: no current reaches its coil with the start button held.`,
+    station: 'wiring',
+    field: `parts.${id}`,
+  };
+}
+
+function driverReason(
+  design: Design,
+  id: string,
+  living: Nets,
+  name: (id: string | undefined) => string,
+  behindContactor: boolean,
+): DeadReason | undefined {
+  const { roles, parts } = design;
+  const base = { what: 'driver' as const, part: id };
+  const [plus, minus] = [first(parts[id], 'supply-plus'), first(parts[id], 'supply-minus')];
+  if (!plus || !minus) return undefined;
+  if (!roles.motorSupply)
+    return {
+      ...base,
+      text: `${name(id)} gets no motor power: no motor supply is chosen.`,
+      station: 'machine',
+      field: 'roles.motorSupply',
+    };
+  if (!living.touched(id, plus) || !living.touched(id, minus))
+    return {
+      ...base,
+      text: `${name(id)} gets no motor power: ${living.touched(id, plus) || living.touched(id, minus) ? 'one of its supply terminals is open' : 'nothing is connected to its supply terminals'}.`,
+      station: 'wiring',
+      field: `parts.${id}`,
+    };
+  // What hangs behind a contactor that cannot pull in is told once, with the contactor.
+  if (behindContactor) return undefined;
+  if (design.stopSchool === 'torque-off')
+    return {
+      ...base,
+      text: `${name(id)} has no torque: its torque-off input is not fed, or its supply does not reach it.`,
+      station: 'wiring',
+      field: `parts.${id}`,
+    };
+  return {
+    ...base,
+    text: `${name(id)} gets no motor power: ${name(roles.motorSupply)} does not reach it, or has no mains.`,
+    station: 'wiring',
+    field: `parts.${roles.motorSupply}`,
+  };
+}

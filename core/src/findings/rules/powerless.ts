@@ -1,0 +1,90 @@
+import type { DeadReason } from '../../faults/whyDead';
+import { libraryOf } from '../../machine/library/index';
+import { listedFigure } from '../../machine/library/listed';
+import type { Design } from '../../machine/design';
+import { figureOr } from '../../units/derived';
+import type { FindingDraft, Remedy, Rule } from '../finding';
+
+/** What stays without power when the machine is started. Before anything is wired, one finding says that: see plan-behind. */
+const powerless = (
+  code: string,
+  what: DeadReason['what'],
+  title: (name: string) => string,
+  consequence: string,
+  remedies: (design: Design, r: DeadReason) => Remedy[] = () => [],
+): Rule => ({
+  code,
+  severity: 'wont-work',
+  check: ({ design, stop: { dead } }) =>
+    dead.flatMap((r): FindingDraft[] =>
+      r.what === what
+        ? [
+            {
+              subject: r.part || what,
+              title: title(design.parts[r.part]?.designation ?? 'The machine'),
+              explain: () => `${r.text} ${consequence}`,
+              station: r.station,
+              field: r.field,
+              remedies: remedies(design, r),
+            },
+          ]
+        : [],
+    ),
+});
+
+const planAgain: Remedy = { label: () => 'Plan the wiring', command: { name: 'plan-wiring', args: {} } };
+
+/** A controller that nothing feeds. */
+export const controllerUnpowered = powerless(
+  'controller-unpowered',
+  'controller',
+  (name) => `${name} has no power`,
+  'Nothing moves and no input is seen, here and in Practice.',
+  (design, r) => {
+    if (r.field !== 'roles.logicSupply') return [planAgain];
+    const controller = design.parts[r.part]!;
+    const [least, most] = [
+      figureOr(listedFigure(controller, 'supplyMin'), 0),
+      figureOr(listedFigure(controller, 'supplyMax'), 30),
+    ];
+    const entry = libraryOf('supply').find((e) => {
+      const v = e.data.class === 'supply' && !e.data.outputCapacitance ? figureOr(e.data.outputVoltage, 0) : 0;
+      return v > 0 && v >= least && v <= most;
+    });
+    return entry
+      ? [
+          {
+            label: () => `Take ${entry.name} as logic supply, then plan the wiring again`,
+            command: { name: 'choose-part', args: { slot: { role: 'logicSupply' }, library: entry.key } },
+          },
+        ]
+      : [];
+  },
+);
+
+/** A contactor that *Start motors* does not pull in. */
+export const startDoesNothing = powerless(
+  'start-does-nothing',
+  'start',
+  (name) => `Starting the motors does nothing: ${name} stays open`,
+  'No motor gets its power.',
+  (_design, r) => {
+    if (r.field.startsWith('parts.') && r.station === 'switches')
+      return [
+        {
+          label: () => 'Take a stop button with two contacts, then plan the wiring again',
+          command: { name: 'exchange-device', args: { part: r.field.split('.')[1]!, library: 'button-plum-stop-2' } },
+        },
+      ];
+    return r.station === 'wiring' && r.field !== 'roles.stopContactor' ? [planAgain] : [];
+  },
+);
+
+/** A driver that gets no motor power. */
+export const driveUnfed = powerless(
+  'drive-unfed',
+  'driver',
+  (name) => `${name} gets no motor power`,
+  'Its motor has no torque.',
+  (_design, r) => (r.station === 'wiring' ? [planAgain] : []),
+);
