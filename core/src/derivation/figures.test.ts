@@ -41,7 +41,7 @@ describe('how much of a station is settled', () => {
     for (const s of Object.values(settledOf(deriveFigures(dunnock().design)))) expect(s.done).toBe(s.of);
     const fresh = newDesign('lathe', 'New');
     const before = settledOf(deriveFigures(fresh)).machine!;
-    expect(before).toEqual({ done: 0, of: 6 });
+    expect(before).toEqual({ done: 0, of: 8 });
     expect(settledOf(deriveFigures(fresh))).toMatchObject({ wiring: { done: 0, of: 1 }, practice: { done: 0, of: 1 } });
     const travel = { ...fresh, axes: { ...fresh.axes, x: { ...fresh.axes.x!, travel: quantity(100, 'mm') } } };
     expect(settledOf(deriveFigures(travel)).machine!.done).toBe(1);

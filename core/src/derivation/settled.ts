@@ -1,4 +1,5 @@
 import { describeField } from '../machine/fields';
+import { movedMassKg } from '../drivetrain/load';
 import type { Station } from '../machine/fields';
 import type { Figures } from './figures';
 
@@ -23,11 +24,13 @@ export function settledOf(figures: Figures): Partial<Record<Station, Settled>> {
   };
   count('machine', design.roles.controller !== undefined);
   count('machine', design.roles.motorSupply !== undefined);
-  for (const { axis, drives, ruler, switches } of figures.axes) {
+  for (const { id, axis, drives, ruler, switches } of figures.axes) {
     count('machine', axis.travel !== undefined);
     count('machine', drives[0]!.scale.known || !drives[0]!.scale.missing.some((p) => p.includes('.transmission.')));
     count('drives', axis.maxSpeed !== undefined);
     count('drives', axis.acceleration !== undefined);
+    if (axis.motion === 'linear') count('machine', movedMassKg(id, design.masses) !== undefined);
+    for (const d of drives) count('drives', d.torque.known);
     for (const d of axis.drives) {
       count('drives', d.motor !== undefined);
       count('drives', d.driver !== undefined && design.parts[d.driver]?.setup.stepsPerRevolution !== undefined);
@@ -39,13 +42,16 @@ export function settledOf(figures: Figures): Partial<Record<Station, Settled>> {
     const station = describeField(design, path)?.station;
     if (station === 'switches' && !path.startsWith('parts.')) count('switches', false);
   }
+  // Which level means tripped is an answer of Switches, and comes from the wired circuit.
+  for (const id of Object.keys(design.circuits)) count('switches', figures.circuits[id]?.activeWhen !== undefined);
   const conductors = Object.values(design.conductors);
   const made = conductors.filter((c) => c.state === 'connected' || c.state === 'checked').length;
   return {
     ...at,
     // What is still only proposed counts as undone, and a machine without any conductor is not wired.
     wiring: { done: made, of: Math.max(conductors.length, figures.plan.proposals.length, 1) },
-    practice: { done: figures.controller.known ? 1 : 0, of: 1 },
+    // A machine that gets no power cannot be rehearsed, whatever is known of it.
+    practice: { done: figures.controller.known && !figures.stop.dead.length ? 1 : 0, of: 1 },
     settings: { done: settings.filter((s) => s.value.known).length, of: settings.length },
   };
 }

@@ -877,6 +877,11 @@ const cases: Record<string, Case> = {
     fires: [set('parts.spindle-drive.data.baseFrequency', 50, 'Hz')],
     silent: [set('parts.spindle-drive.data.baseFrequency', 380, 'Hz')],
   },
+  'unit-in-doubt': {
+    base: 'dunnock',
+    fires: [set('parts.motor-x-0.data.rotorInertia', 0.68, 'g·cm²')],
+    silent: [set('parts.motor-x-0.data.rotorInertia', 0.68, 'kg·cm²')],
+  },
   'terminal-crowded': {
     base: 'plover',
     fires: [role('fieldPlusStrip', null), role('fieldZeroStrip', null), plan],

@@ -8,6 +8,7 @@ import { massMissing } from './rules/massMissing';
 import { backOffShort } from './rules/backOffShort';
 import { encoderRate, threadingSpeed } from './rules/spindleEncoder';
 import { controllerUnpowered, driveUnfed, startDoesNothing } from './rules/powerless';
+import { unitInDoubt } from './rules/unitInDoubt';
 import { motorDriverKind } from './rules/motorDriverKind';
 import { servoOverheats } from './rules/servoOverheats';
 import { relayContact } from './rules/relayContact';
@@ -117,6 +118,7 @@ import {
 export const rules: readonly Rule[] = [
   missingFigure,
   figuresContradict,
+  unitInDoubt,
   controllerUnpowered,
   startDoesNothing,
   driveUnfed,

@@ -1,14 +1,14 @@
 import { describeField, fieldTitle } from '../../machine/fields';
 import type { FindingDraft, Rule } from '../finding';
 
-/** Motor, driver and supply are chosen, but a figure is missing for the torque. */
+/** Motor and driver are chosen, but the supply or a figure is missing for the torque. */
 export const torqueUnknown: Rule = {
   code: 'torque-unknown',
   severity: 'note',
   check: ({ design, axes }) =>
     axes.flatMap(({ id, axis, drives }): FindingDraft[] => {
       const torque = drives[0]?.torque;
-      if (!torque || torque.known || !design.roles.motorSupply) return [];
+      if (!torque || torque.known) return [];
       if (axis.drives.some((d) => !d.motor || !d.driver)) return [];
       const fields = torque.missing.flatMap((p) => describeField(design, p) ?? []);
       if (!fields.length) return [];
