@@ -9,7 +9,11 @@ import { baseValue, quantity } from '../units/quantity';
 import { instancesOf } from './graph';
 import { tests } from './list';
 import { judge } from './record';
+import { hideableFaults } from '../motion/truth/candidates';
+import { plover } from '../samples/plover';
+import { wren } from '../samples/wren';
 import { afterRework, hideFaults, rehearse } from './rehearse/rehearsal';
+import { revealAll, shownBy } from './rehearse/reveal';
 
 const built = dunnock().design;
 /** Readings and judgement of a test: `edits` of the belief, over a true machine that stays as it was built. */
@@ -28,6 +32,7 @@ function tried(key: string, faults: readonly HiddenFault[], edits: readonly Comm
 }
 
 /** Which test finds which fault, in what words; the first way out then makes it pass on the true machine. */
+const instances = instancesOf({ design: built, figures: deriveFigures(built) }, tests);
 describe('each fault is found by its own test, and its first way out cures it', () => {
   const conductor = Object.keys(built.conductors).find((id) => {
     const { from, to } = built.conductors[id]!;
@@ -76,6 +81,7 @@ describe('each fault is found by its own test, and its first way out cures it', 
     [{ kind: 'link-drops', perS: 0.05 }, 'link/host', /breaks off/],
   ])('%j by %s', (fault, key, says) => {
     const { judgement } = tried(key, [fault]);
+    expect(shownBy(fault, instances, { built, faults: [fault], seed: 3 }).map((i) => i.key)).toContain(key);
     expect(judgement.verdict).toBe('failed');
     expect(judgement.says.join(' ')).toMatch(says);
     const way = judgement.proposals![0]!;
@@ -175,4 +181,48 @@ it('the same seed and turn read the same, another turn reads a little otherwise;
   expect(tried('scale/x', [], [], 2).readings).not.toEqual(tried('scale/x', []).readings);
   expect(hideFaults(built, 5, 7)).toEqual(hideFaults(built, 5, 7));
   expect(new Set(hideFaults(built, 5, 7).faults.map((f) => f.kind)).size).toBe(5);
+});
+
+describe('told at the end', () => {
+  it('each mistake that can be hidden in a machine has a test of that machine that shows it', () => {
+    for (const { design } of [dunnock(), wren(), plover()]) {
+      const figures = deriveFigures(design);
+      const own = instancesOf({ design, figures }, tests);
+      const without = hideableFaults(design, figures.plan.inputs).filter(
+        (f) => !shownBy(f, own, { built: design, faults: [], seed: 1 }).length,
+      );
+      expect(without).toEqual([]);
+    }
+  });
+  it('names each of them: put right, found, or passed over, with what shows it', () => {
+    const put: HiddenFault = { kind: 'motor-reversed', axis: 'x', drive: 0 };
+    const found: HiddenFault = { kind: 'loose-coupling', axis: 'z', drive: 0, share: 0.9 };
+    const missed: HiddenFault = { kind: 'earth-poor', part: 'motor-z-0', ohm: 3 };
+    const began = { built, faults: [put, found, missed], all: [put, found, missed], seed: 3 };
+    const now = afterRework(began, { subject: 'axes.x', text: '', mends: (f) => f.kind === 'motor-reversed' });
+    const record = { id: 'e-1', at: '2026-03-03T10:00:00.000Z', kind: 'record', mode: 'rehearsal' } as const;
+    const told = revealAll(now, instances, [
+      {
+        ...record,
+        test: 'couplings/z-0',
+        testVersion: 1,
+        dependedOn: {},
+        reliedOn: [],
+        readings: {},
+        verdict: 'failed',
+        outcome: 'slips',
+      },
+    ]);
+    expect(told.map((t) => t.came)).toEqual(['put right', 'found, not put right', 'not found']);
+    expect(told[2]!.shownBy.map((i) => i.test.title)).toEqual(['Protective earth']);
+    expect(told[2]!.text).toMatch(/earth lug .* sits on paint/);
+  });
+  it('a switch is put right when it stands where it stood, not when it was merely moved', () => {
+    const f: HiddenFault = { kind: 'switch-moved', device: 'device-limit-x-plus', by: 4 };
+    const began = { built, faults: [f], all: [f], seed: 3 };
+    const moved = (by: number) =>
+      afterRework(began, { subject: 'x', text: '', mends: () => false, moved: { device: f.device, by } });
+    expect(revealAll(moved(-4), instances, [])[0]!.came).toBe('put right');
+    expect(revealAll(moved(2), instances, [])[0]!.came).toBe('not found');
+  });
 });

@@ -1,4 +1,7 @@
+import type { Figures } from '../derivation/figures';
+import { singleFaults } from '../faults/faults';
 import type { SafetyFunction } from '../faults/safetyFunctions';
+import { safetyFunctions } from '../faults/safetyFunctions';
 import type { SweepRow } from '../faults/sweep';
 import type { Design } from '../machine/design';
 import type { Finding } from './finding';
@@ -7,6 +10,19 @@ import type { Finding } from './finding';
 export interface Swept {
   functions: readonly SafetyFunction[];
   rows: readonly (Omit<SweepRow, 'fault'> & { fault: Pick<SweepRow['fault'], 'id' | 'kind' | 'title'> })[];
+}
+
+/** The same sweep in the words of another copy of the design, such as one without its owner's names: ids are alike in both. */
+export function sweptAs(design: Design, inputs: Figures['plan']['inputs'], swept: Swept): Swept {
+  const faults = new Map(singleFaults(design).map((f) => [f.id, f]));
+  const functions = new Map(safetyFunctions(design, inputs).map((f) => [f.id, f]));
+  return {
+    functions: swept.functions.flatMap((f) => functions.get(f.id) ?? []),
+    rows: swept.rows.flatMap((r) => {
+      const fault = faults.get(r.fault.id);
+      return fault ? [{ ...r, fault }] : [];
+    }),
+  };
 }
 
 /** How many faults a finding names before it only counts them. */

@@ -1,6 +1,9 @@
 import { expect, it } from 'vitest';
 import { deriveFigures } from '../derivation/figures';
+import { sweepAll } from '../faults/sweep';
 import { findingsOf } from '../findings/findings';
+import { rules } from '../findings/rules';
+import { sweptAs } from '../findings/unnoticed';
 import type { MachineFile } from '../machine/file';
 import { withEntry } from '../machine/journal';
 import { readMachineFile } from '../machine/read';
@@ -80,4 +83,20 @@ it('the help report tells nothing private, and the machine in it opens and has t
   expect(findingsOf(deriveFigures(read.value.design)).map((f) => f.code)).toEqual(
     findingsOf(deriveFigures(design)).map((f) => f.code),
   );
+});
+
+it('the help report tells every danger, those that only a sweep of the faults finds too, in nobody’s words', () => {
+  const base = dunnock();
+  const named = structuredClone(base.design);
+  named.dailyChecks = [];
+  for (const p of Object.values(named.parts)) p.name = 'Zebra';
+  const own = deriveFigures(named);
+  const swept = sweepAll(named, own.network, own.plan);
+  const plain = withoutPrivate(named);
+  const figures = deriveFigures(plain);
+  const findings = findingsOf(figures, rules, sweptAs(plain, figures.plan.inputs, swept));
+  const text = helpReport({ ...base, design: named }, plain, figures, findings, '', TODAY);
+  expect(text).toMatch(/Danger: Stop: the controller is told: \d+ faults would never be noticed/);
+  expect(text).toMatch(/\| Danger \| Stop -\w+: the motors lose their power: \d+ faults? would never be noticed/);
+  expect(text).not.toContain('Zebra');
 });

@@ -2,6 +2,11 @@ import { applyCommand } from '@nodaxis/core/commands/apply';
 import type { Command } from '@nodaxis/core/commands/command';
 import type { HiddenMachine } from '@nodaxis/core/bringup/rehearse/rehearsal';
 import { afterRework, hideFaults } from '@nodaxis/core/bringup/rehearse/rehearsal';
+import { instancesOf } from '@nodaxis/core/bringup/graph';
+import { tests } from '@nodaxis/core/bringup/list';
+import type { Revealed } from '@nodaxis/core/bringup/rehearse/reveal';
+import { revealAll } from '@nodaxis/core/bringup/rehearse/reveal';
+import { deriveFigures } from '@nodaxis/core/derivation/figures';
 import type { Rework } from '@nodaxis/core/bringup/test';
 import type { MachineFile } from '@nodaxis/core/machine/file';
 import { newMachineFile } from '@nodaxis/core/machine/file';
@@ -31,6 +36,8 @@ export const useRehearsal = defineStore('rehearsal', () => {
   const hidden = shallowRef<HiddenMachine>();
   const turn = ref(0);
   const fault = ref('');
+  /** What the last rehearsal hid, and what became of it. */
+  const told = shallowRef<Revealed[]>();
   let of = '';
 
   async function keep() {
@@ -44,6 +51,7 @@ export const useRehearsal = defineStore('rehearsal', () => {
     of = id;
     file.value = undefined;
     hidden.value = undefined;
+    told.value = undefined;
     fault.value = '';
     try {
       const text = await browserStore.getItem<string>(keyOf(id));
@@ -63,9 +71,15 @@ export const useRehearsal = defineStore('rehearsal', () => {
     file.value = newMachineFile(design, of, new Date().toISOString());
     hidden.value = hideFaults(design, count, seed);
     turn.value = 0;
+    told.value = undefined;
     void keep();
   }
+  /** Ends it. What was hidden is told once, until it is put away. */
   async function end(): Promise<void> {
+    if (file.value && hidden.value) {
+      const { design, journal } = file.value;
+      told.value = revealAll(hidden.value, instancesOf({ design, figures: deriveFigures(design) }, tests), journal);
+    }
     file.value = undefined;
     hidden.value = undefined;
     await browserStore.removeItem(keyOf(of)).catch((e: unknown) => (fault.value = storeFault(e)));
@@ -85,5 +99,5 @@ export const useRehearsal = defineStore('rehearsal', () => {
   function rework(done: Rework): void {
     hidden.value = afterRework(hidden.value!, done);
   }
-  return { file, hidden, turn, fault, open, begin, end, run, log, rework };
+  return { file, hidden, turn, fault, told, open, begin, end, run, log, rework };
 });

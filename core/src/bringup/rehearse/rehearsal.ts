@@ -12,16 +12,17 @@ import { Bench } from './bench';
 /** What a rehearsal stands on: the machine as it was built, and what is hidden in it. Edits of the file change neither. */
 export interface HiddenMachine {
   built: Design;
+  /** What is still in it, and what was hidden when it began. */
   faults: readonly HiddenFault[];
+  all?: readonly HiddenFault[];
   seed: number;
 }
 
 /** A machine with as many hidden faults as wanted, each of another kind; the same for the same seed. */
-export const hideFaults = (built: Design, count: number, seed: number): HiddenMachine => ({
-  built,
-  faults: drawFaults(hideableFaults(built, deriveFigures(built).plan.inputs), count, seed),
-  seed,
-});
+export function hideFaults(built: Design, count: number, seed: number): HiddenMachine {
+  const faults = drawFaults(hideableFaults(built, deriveFigures(built).plan.inputs), count, seed);
+  return { built, faults, all: faults, seed };
+}
 
 /** Work at the machine: what it mends is no longer hidden, and a switch that was moved stands elsewhere. */
 export function afterRework(hidden: HiddenMachine, { mends, moved }: Rework): HiddenMachine {

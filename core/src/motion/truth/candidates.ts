@@ -14,10 +14,12 @@ export function hideableFaults(design: Design, inputs: Readonly<Record<string, T
   for (const id of design.axisOrder) {
     const axis = design.axes[id];
     if (!axis) continue;
-    axis.drives.forEach((_, drive) => {
+    axis.drives.forEach((d, drive) => {
+      const motor = d.motor ? design.parts[d.motor]?.data : undefined;
+      // A servo has no coils that a hand could pair wrongly.
+      if (motor?.class === 'motor' && motor.type !== 'servo') faults.push({ kind: 'split-coil', axis: id, drive });
       faults.push(
         { kind: 'motor-reversed', axis: id, drive },
-        { kind: 'split-coil', axis: id, drive },
         { kind: 'loose-coupling', axis: id, drive, share: 0.9 },
         { kind: 'not-enabled', axis: id, drive },
       );

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { deriveFigures } from '@nodaxis/core/derivation/figures';
 import { findingsOf } from '@nodaxis/core/findings/findings';
+import { rules } from '@nodaxis/core/findings/rules';
+import { sweptAs } from '@nodaxis/core/findings/unnoticed';
 import { helpReport, withoutPrivate } from '@nodaxis/core/reports/helpReport';
 import { refDebounced } from '@vueuse/core';
 import { computed, ref } from 'vue';
@@ -14,7 +16,8 @@ const question = ref('');
 const stripped = computed(() => {
   const plain = withoutPrivate(machine.design!);
   const figures = deriveFigures(plain);
-  return { plain, figures, findings: findingsOf(figures) };
+  const swept = machine.swept && sweptAs(plain, figures.plan.inputs, machine.swept);
+  return { plain, figures, findings: findingsOf(figures, rules, swept) };
 });
 const report = (q: string) => {
   const { plain, figures, findings } = stripped.value;

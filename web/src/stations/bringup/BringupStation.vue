@@ -5,6 +5,7 @@ import { useMachine } from '../../document/machine';
 import AtTheMachine from './AtTheMachine.vue';
 import ModeBar from './ModeBar.vue';
 import PowerOnCard from './PowerOnCard.vue';
+import RevealedMistakes from './RevealedMistakes.vue';
 import TestList from './TestList.vue';
 import TestPage from './TestPage.vue';
 import ToDoPanel from './ToDoPanel.vue';
@@ -29,7 +30,8 @@ const waiting = computed(() => mode.value === 'rehearsal' && !rehearsal.file);
   <div class="bringup" :class="{ rehearsing: mode === 'rehearsal' }">
     <ModeBar @card="card = true" @close-up="close = true" />
     <p v-if="mode === 'rehearsal' && rehearsal.fault" class="caution fault" role="alert">{{ rehearsal.fault }}</p>
-    <section v-if="waiting" class="sheet empty stack">
+    <RevealedMistakes v-if="waiting && rehearsal.told" :told="rehearsal.told" @close="rehearsal.told = undefined" />
+    <section v-else-if="waiting" class="sheet empty stack">
       <h2>Rehearse the first power-up</h2>
       <p>
         The same pages run against a simulated copy of this machine, in which mistakes are hidden: a motor that turns
