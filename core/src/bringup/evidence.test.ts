@@ -7,7 +7,7 @@ import { withEntry } from '../machine/journal';
 import { dunnock } from '../samples/dunnock';
 import { quantity } from '../units/quantity';
 import type { Unit } from '../units/units';
-import { sayStale, standings, todo } from './evidence';
+import { minutesOf, sayStale, standings, todo } from './evidence';
 import { instancesOf } from './graph';
 import { tests } from './list';
 import { recordOf } from './record';
@@ -195,4 +195,53 @@ it('rehearsals prove nothing about the real machine', () => {
     AT,
   );
   expect(look(file)[0]!.state).toBe('open');
+});
+
+describe('a test that looks at many asks only for what has changed', () => {
+  const at = (f: MachineFile, key: string) => look(f).find((s) => s.instance.key === key)!;
+  it('one switch corrected: its label again, one minute, and locked is only what hangs on that switch', () => {
+    const subject = 'parts.device-stop';
+    const file = withEntry(base, { kind: 'rework', subject, text: 'Another contact used' }, AT);
+    const labels = at(file, 'labels/machine');
+    expect(labels).toMatchObject({ state: 'stale', again: [{ id: 'device-stop' }] });
+    expect(minutesOf(labels)).toBe(1);
+    expect(at(file, 'switch-contact/device-stop').waitsFor).toEqual(['labels/machine']);
+    const other = withEntry(base, { kind: 'rework', subject: 'parts.motor-x-0', text: 'Another motor' }, AT);
+    expect(at(other, 'labels/machine').again!.map((i) => i.id)).toEqual(['motor-x-0']);
+    expect(at(other, 'switch-contact/device-stop').waitsFor).toEqual([]);
+    expect(at(file, 'seating/machine').waitsFor).toEqual([]);
+  });
+  it('a supply added: it alone is looked at, and nothing that was proven turns stale; taken away again, all holds', () => {
+    const library = base.design.parts['field-supply']!.libraryKey!;
+    const more = edited(base, { name: 'add-part', args: { library } });
+    const spare = Object.keys(more.design.parts).find((id) => !base.design.parts[id])!;
+    expect(staleIn(more)).toEqual(['labels/machine']);
+    expect(at(more, 'labels/machine').again!.map((i) => i.id)).toEqual([spare]);
+    expect(at(more, 'switch-contact/device-stop').waitsFor).toEqual([]);
+    const proven = withEntry(
+      more,
+      recordOf(madeOf(more), at(more, 'labels/machine').instance, look(more), {
+        readings: {},
+        judgement: { verdict: 'passed', says: ['Good.'] },
+        mode: 'real',
+      }),
+      AT,
+    );
+    expect(staleIn(proven)).toEqual([]);
+    expect(staleIn(edited(proven, { name: 'remove-part', args: { part: spare } }))).toEqual([]);
+  });
+  it('what failed is done as a whole', () => {
+    const all = look(base);
+    const { instance } = at(base, 'labels/machine');
+    const judgement = { verdict: 'failed' as const, says: ['Printed otherwise.'] };
+    const failed = withEntry(
+      base,
+      recordOf(madeOf(base), instance, all, { readings: {}, judgement, mode: 'real' }),
+      AT,
+    );
+    const file = withEntry(failed, { kind: 'rework', subject: 'parts.controller', text: 'Print corrected' }, AT);
+    expect(at(file, 'labels/machine')).toMatchObject({ state: 'failed' });
+    expect(at(file, 'labels/machine').again).toBeUndefined();
+    expect(at(file, 'switch-contact/device-stop').waitsFor).toEqual(['labels/machine']);
+  });
 });

@@ -4,14 +4,14 @@ import { describeField, fieldTitle } from '../machine/fields';
 import type { Difference, Fingerprint } from './fingerprint';
 import { fingerprint, PrintMemo } from './fingerprint';
 import type { Instance } from './graph';
-import type { Made } from './test';
+import type { Item, Made } from './test';
 
 export type TestRecord = Extract<JournalEntry, { kind: 'record' }>;
 export type ReworkEntry = Extract<JournalEntry, { kind: 'rework' }>;
 
 export type StaleReason =
   | { because: 'changed'; difference: Difference }
-  | { because: 'rework'; text: string; at: string }
+  | { because: 'rework'; text: string; at: string; subject: string }
   | { because: 'relied'; key: string; failed: boolean }
   | { because: 'judged-otherwise' };
 
@@ -24,10 +24,22 @@ export interface Standing {
   /** Tests before it that have not passed, or whose results are stale. */
   waitsFor: readonly string[];
   stale: readonly StaleReason[];
+  /** Of a test that looks at many: those that have to be looked at again. Absent: all of it. */
+  again?: readonly Item[];
+  /** How many it looks at in all. */
+  of?: number;
   /** Opened in spite of what it waits for, with the reason given. */
   waived: string | undefined;
 }
 
+const inside = (path: string, root: string): boolean => path === root || path.startsWith(`${root}.`);
+/** What a part or a circuit once was has nothing to be looked at. */
+const isGone = (design: Design, path: string): boolean => {
+  const [table, id = ''] = path.split('.');
+  return (table === 'parts' && !design.parts[id]) || (table === 'circuits' && !design.circuits[id]);
+};
+/** The part, circuit or conductor that a path belongs to. */
+const rootOf = (path: string): string => path.split('.').slice(0, 2).join('.');
 const touches = (subject: string, print: Fingerprint): boolean =>
   Object.keys(print).some((path) => path === subject || path.startsWith(`${subject}.`));
 
@@ -84,6 +96,21 @@ export function standings(
     if (!print) prints.set(i.key, (print = memo.print(i.key, m.design, i.test.dependsOn(m, i.subject))));
     return print;
   };
+  const itemsOf = new Map<string, readonly Item[]>();
+  for (const i of instances) if (i.test.items) itemsOf.set(i.key, i.test.items(m, i.subject));
+  /** The items that a reason concerns; nothing where it concerns the whole of its test. */
+  function concerned(key: string, reason: StaleReason): readonly Item[] | undefined {
+    const items = itemsOf.get(key);
+    if (!items) return undefined;
+    if (reason.because === 'changed') {
+      const { path } = reason.difference;
+      const own = items.filter((i) => i.paths.some((p) => inside(path, p)));
+      return own.length ? own : undefined;
+    }
+    if (reason.because !== 'rework') return undefined;
+    const own = items.filter((i) => i.paths.some((p) => inside(p, reason.subject)));
+    return own.length ? own : undefined;
+  }
   const known = new Map<string, readonly StaleReason[]>();
   function staleness(r: TestRecord): readonly StaleReason[] {
     const found = known.get(r.id);
@@ -94,11 +121,12 @@ export function standings(
     if (instance) {
       if (instance.test.version !== r.testVersion) reasons.push({ because: 'judged-otherwise' });
       const was = r.dependedOn as Fingerprint;
+      const many = itemsOf.has(instance.key);
       for (const difference of memo.differences(was, printOf(instance)))
-        reasons.push({ because: 'changed', difference });
+        if (!many || !isGone(m.design, difference.path)) reasons.push({ because: 'changed', difference });
       for (const { entry, at } of reworks)
         if (at > position.get(r.id)! && touches(entry.subject, was))
-          reasons.push({ because: 'rework', text: entry.text, at: entry.at });
+          reasons.push({ because: 'rework', text: entry.text, at: entry.at, subject: entry.subject });
     }
     for (const id of r.reliedOn) {
       const under = byId.get(id);
@@ -110,14 +138,30 @@ export function standings(
     known.set(r.id, reasons);
     return reasons;
   }
-  const good = (key: string) => {
+  /** Items to be looked at again, where only some of them are. */
+  function againOf(key: string, stale: readonly StaleReason[]): readonly Item[] | undefined {
+    if (!stale.length) return undefined;
+    const own = stale.map((r) => concerned(key, r));
+    return own.every((x) => x !== undefined) ? [...new Set(own.flat())] : undefined;
+  }
+  /** Whether a test that another waits for holds, as far as it concerns that other. */
+  function holds(key: string, forOther: Instance): boolean {
     const r = newest.get(key);
-    return r?.verdict === 'passed' && !staleness(r).length;
-  };
+    if (r?.verdict !== 'passed') return false;
+    const stale = staleness(r);
+    if (!stale.length) return true;
+    const again = againOf(key, stale);
+    if (!again) return false;
+    const paths = [
+      ...forOther.test.dependsOn(m, forOther.subject),
+      ...(forOther.subject.part ? [`parts.${forOther.subject.part}`] : []),
+    ];
+    return !again.some((i) => i.paths.some((p) => paths.some((q) => inside(q, rootOf(p)) || inside(p, q))));
+  }
   return instances.map((instance): Standing => {
     const record = newest.get(instance.key);
     const stale = record ? staleness(record) : [];
-    const waitsFor = instance.after.filter((k) => !good(k));
+    const waitsFor = instance.after.filter((k) => !holds(k, instance));
     const reason = waived.get(instance.key);
     const state: TestState = record
       ? record.verdict === 'passed'
@@ -128,9 +172,22 @@ export function standings(
       : waitsFor.length && reason === undefined
         ? 'locked'
         : 'open';
-    return { instance, state, record, waitsFor, stale, waived: reason };
+    const again = state === 'stale' ? againOf(instance.key, stale) : undefined;
+    return {
+      instance,
+      state,
+      record,
+      waitsFor,
+      stale,
+      ...(again ? { again, of: itemsOf.get(instance.key)!.length } : {}),
+      waived: reason,
+    };
   });
 }
+
+/** Minutes that a test takes: only its share where some of the many are looked at again. */
+export const minutesOf = ({ instance, again, of }: Standing): number =>
+  again && of ? Math.max(1, Math.round((instance.test.minutes * again.length) / of)) : instance.test.minutes;
 
 /** What is still to be done, or to be done again, in the right order, with the minutes that it takes. */
 export function todo(all: readonly Standing[]): {
@@ -141,7 +198,7 @@ export function todo(all: readonly Standing[]): {
 } {
   const list = all.filter((s) => s.state !== 'passed' && !s.instance.test.optional);
   const again = list.filter((s) => s.state === 'stale');
-  const minutes = list.reduce((sum, s) => sum + s.instance.test.minutes, 0);
+  const minutes = list.reduce((sum, s) => sum + minutesOf(s), 0);
   const next = list.find((s) => s.state !== 'locked' && (!s.waitsFor.length || s.waived !== undefined));
   return { list, again, minutes, next };
 }

@@ -1,6 +1,6 @@
 import { shownFactor } from '../machine/design';
 import type { Display } from '../units/print';
-import type { BringUpTest, Made, Subject, Readings } from './test';
+import type { BringUpTest, Item, Made, Subject, Readings } from './test';
 import { phases } from './test';
 
 /** One test on one subject of this machine. */
@@ -46,12 +46,19 @@ export function instancesOf(m: Made, tests: readonly BringUpTest[]): Instance[] 
   }));
 }
 
-/** What is to be done, with what this machine adds to it. */
-export function stepsOf({ test, subject }: Instance, m: Made, display: Display, so: Readings = {}): string[] {
+/** What is to be done, with what this machine adds to it. `again`: the only ones that are to be looked at again. */
+export function stepsOf(
+  { test, subject }: Instance,
+  m: Made,
+  display: Display,
+  so: Readings = {},
+  again?: readonly Item[],
+): string[] {
   const axis = subject.axis ? m.design.axes[subject.axis] : undefined;
   const diameter =
     axis && shownFactor(m.design, axis) === 2 && ['datum and envelope', 'measuring'].includes(test.phase);
   return [
+    ...(again ? [`Only these have changed, the others still hold: ${again.map((i) => i.name).join('; ')}.`] : []),
     ...test.steps(m, subject, display, so),
     ...(diameter
       ? [`All of it is said of the slide. The control shows ${axis.letter} as a diameter: there it is twice as much.`]

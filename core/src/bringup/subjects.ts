@@ -1,7 +1,7 @@
 import { axesOf } from '../machine/design';
 import { circuitName } from '../machine/fields';
 import type { PartClass } from '../machine/parts';
-import type { Made, Subject } from './test';
+import type { Item, Made, Subject } from './test';
 
 /** The whole machine. */
 export const whole = (): Subject[] => [{ id: 'machine', name: '' }];
@@ -41,6 +41,12 @@ export const partsOf = (m: Made, ...classes: PartClass[]): Subject[] =>
   Object.entries(m.design.parts)
     .filter(([, p]) => classes.includes(p.data.class))
     .map(([id, p]) => ({ id, name: `${p.designation} ${p.name}`, part: id }));
+
+/** Parts that one test looks at one by one; no class means all of them. */
+export const partItems = (m: Made, ...classes: PartClass[]): Item[] =>
+  Object.entries(m.design.parts)
+    .filter(([, p]) => !classes.length || classes.includes(p.data.class))
+    .map(([id, p]) => ({ id, name: `${p.designation} ${p.name}`, paths: [`parts.${id}.data.class`] }));
 
 /** Every switch, sensor, button and probe that acts on an input, with the circuit that it stands in. */
 export const devices = (m: Made): Subject[] =>

@@ -37,6 +37,13 @@ export interface Subject {
   circuit?: string;
 }
 
+/** One of the many that a single test looks at, such as each part at the labels. `paths`: what its part of the result hangs on. */
+export interface Item {
+  id: string;
+  name: string;
+  paths: readonly string[];
+}
+
 export type Readings = Readonly<Record<string, Quantity | string | boolean>>;
 
 /** Something to enter. `expect`: what lies outside is questioned before it is kept, in base units. */
@@ -113,6 +120,8 @@ export interface BringUpTest {
   reliesOn?(m: Made, s: Subject): readonly string[];
   /** Paths of the machine file that the result hangs on. */
   dependsOn(m: Made, s: Subject): readonly string[];
+  /** Where one test looks at many: a change of one asks for that one again, and locks only what hangs on it. */
+  items?(m: Made, s: Subject): readonly Item[];
   /** What to do, one act a line. `so`: what is entered so far. */
   steps(m: Made, s: Subject, display: Display, so: Readings): readonly string[];
   /** `so`: what is entered so far. */

@@ -1,5 +1,5 @@
 import { choice, textOf } from '../reading';
-import { whole } from '../subjects';
+import { partItems, whole } from '../subjects';
 import type { BringUpTest, Readings } from '../test';
 
 export const labels: BringUpTest = {
@@ -12,7 +12,8 @@ export const labels: BringUpTest = {
   minutes: 15,
   subjects: whole,
   after: () => [],
-  dependsOn: ({ design }) => Object.keys(design.parts).map((id) => `parts.${id}.data.class`),
+  dependsOn: (m) => partItems(m).flatMap((i) => i.paths),
+  items: (m) => partItems(m),
   steps: () => [
     'Hold every part beside its terminals on Wiring: count them, and read each label aloud.',
     'Look at the plate of every supply and drive: volts, and any selector for the mains.',

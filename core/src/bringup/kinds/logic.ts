@@ -12,7 +12,7 @@ export const logic: BringUpTest = {
   caution: 'Keep the motor supply off, and a hand near the main switch: smoke is seen before it is smelled.',
   minutes: 5,
   subjects: whole,
-  after: () => ['supply', 'seating'],
+  after: ({ design }) => [design.roles.logicSupply ? `supply/${design.roles.logicSupply}` : 'supply', 'seating'],
   reliesOn: () => ['supply'],
   dependsOn: ({ design }) => [
     'roles.controller',

@@ -1,7 +1,7 @@
 import { wiresAt, wiresOn } from '../dependencies';
 import { choice, textOf } from '../reading';
 import { whole } from '../subjects';
-import type { BringUpTest, Judgement, Made, Readings, At } from '../test';
+import type { BringUpTest, Item, Judgement, Made, Readings, At } from '../test';
 import { circuitName } from '../../machine/fields';
 
 const WATCH_MS = 20_000;
@@ -42,19 +42,22 @@ function judge(
   };
 }
 /** What can catch something on the way: each input's filter, and the conductors at both ends of it. */
-const dependsOn = ({ design, figures }: Made) => [
-  ...Object.entries(design.circuits).flatMap(([id, c]) => {
+const items = ({ design, figures }: Made): Item[] =>
+  Object.entries(design.circuits).map(([id, c]) => {
     const input = figures.plan.inputs[id];
-    return [
-      `circuits.${id}.filter`,
-      `circuits.${id}.devices`,
-      `overrides.input/${id}/filter`,
-      ...(input ? wiresAt(design, input.part, input.terminal) : []),
-      ...c.devices.flatMap((d) => (design.parts[d]?.mount ? wiresOn(design, d) : [])),
-    ];
-  }),
-  'roles.spindleDrive',
-];
+    return {
+      id,
+      name: circuitName(design, id),
+      paths: [
+        `circuits.${id}.filter`,
+        `circuits.${id}.devices`,
+        `overrides.input/${id}/filter`,
+        ...(input ? wiresAt(design, input.part, input.terminal) : []),
+        ...c.devices.flatMap((d) => (design.parts[d]?.mount ? wiresOn(design, d) : [])),
+      ],
+    };
+  });
+const dependsOn = (m: Made) => [...items(m).flatMap((i) => i.paths), 'roles.spindleDrive'];
 
 export const noiseInMotion: BringUpTest = {
   kind: 'noise-in-motion',
@@ -67,6 +70,7 @@ export const noiseInMotion: BringUpTest = {
   subjects: whole,
   after: () => ['stop-moving', 'input'],
   dependsOn,
+  items,
   steps: () => [
     'Move every axis with one motor to and fro in the middle of its travel for a minute, and watch the lamps.',
     'Tug each cable lightly as it goes by.',
@@ -114,6 +118,7 @@ export const noiseWithSpindle: BringUpTest = {
   subjects: (m) => (m.design.roles.spindle ? whole() : []),
   after: () => ['stop-chain', 'earth', 'noise-in-motion'],
   dependsOn,
+  items,
   steps: () => [
     'Everything at rest. Run the spindle up and down through its whole range for a minute.',
     'Watch the lamps, or let the control count.',

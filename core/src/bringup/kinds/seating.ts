@@ -1,6 +1,9 @@
 import { choice, textOf } from '../reading';
-import { whole } from '../subjects';
+import { partItems, whole } from '../subjects';
 import type { BringUpTest } from '../test';
+import type { PartClass } from '../../machine/parts';
+
+const plugged: PartClass[] = ['controller', 'input-board', 'connector', 'stepper-driver', 'servo-drive'];
 
 export const seating: BringUpTest = {
   kind: 'seating',
@@ -13,12 +16,8 @@ export const seating: BringUpTest = {
   minutes: 5,
   subjects: whole,
   after: () => ['labels'],
-  dependsOn: ({ design }) =>
-    Object.entries(design.parts)
-      .filter(([, p]) =>
-        ['controller', 'input-board', 'connector', 'stepper-driver', 'servo-drive'].includes(p.data.class),
-      )
-      .map(([id]) => `parts.${id}.data.class`),
+  dependsOn: (m) => partItems(m, ...plugged).flatMap((i) => i.paths),
+  items: (m) => partItems(m, ...plugged),
   steps: () => [
     'Look along every row of pins from the side: none bent, none beside its socket.',
     'Hold the mark of each plug-in part against the mark on its board.',

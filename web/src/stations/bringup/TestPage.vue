@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { sayStale } from '@nodaxis/core/bringup/evidence';
+import { minutesOf, sayStale } from '@nodaxis/core/bringup/evidence';
 import type { Proposal } from '@nodaxis/core/bringup/test';
 import { baseValue } from '@nodaxis/core/units/quantity';
 import { computed, ref, watch } from 'vue';
@@ -99,7 +99,7 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
     <header class="head">
       <h2>{{ s.instance.title }}</h2>
       <StateMark :state="s.state" />
-      <span class="soft">about {{ test.minutes }} min</span>
+      <span class="soft">about {{ minutesOf(s) }} min</span>
     </header>
     <p class="soft">{{ test.purpose }}</p>
     <p v-if="test.caution" class="caution" role="note"><b>Caution.</b> {{ test.caution }}</p>

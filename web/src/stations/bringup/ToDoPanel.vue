@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { sayStale } from '@nodaxis/core/bringup/evidence';
+import { minutesOf, sayStale } from '@nodaxis/core/bringup/evidence';
 import type { TestRecord } from '@nodaxis/core/bringup/evidence';
 import { computed } from 'vue';
 import PhotoStrip from '../../widgets/PhotoStrip.vue';
@@ -20,7 +20,7 @@ const before = computed(() =>
     )
     .reverse(),
 );
-const minutes = computed(() => work.value.again.reduce((sum, s) => sum + s.instance.test.minutes, 0));
+const minutes = computed(() => work.value.again.reduce((sum, s) => sum + minutesOf(s), 0));
 const when = (at: string) =>
   new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
 </script>

@@ -94,7 +94,7 @@ function createBringUp() {
   });
   const steps = computed(() => {
     const s = current.value;
-    return s && made.value ? stepsOf(s.instance, made.value, preferences.display, readings.value) : [];
+    return s && made.value ? stepsOf(s.instance, made.value, preferences.display, readings.value, s.again) : [];
   });
   const open = computed(() => unfilled(fields.value, readings.value));
   const doubts = computed((): Doubt[] =>
