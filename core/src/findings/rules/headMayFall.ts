@@ -15,7 +15,7 @@ function titleOf(letter: string, back: BackDriving): string {
     case 'moves':
       return `${letter} falls when its motor lets go`;
     case 'greased':
-      return `${letter} holds only while its drive is dry`;
+      return `${letter} holds only while its ${back.holdingFriction > 0 ? 'thread' : 'gear'} is dry`;
     default:
       return `${letter} is held by drag alone`;
   }
@@ -28,7 +28,7 @@ function reasonOf(back: BackDriving, turns: string, display: Display): string {
     return `The counterbalance is stronger than the weight by ${showValue(-back.netN, 'force', display, 3)}: ${nm(back.torqueNm)} at ${turns}, and drag holds ${nm(back.dragNm)}. Whatever is clamped under the tool is lifted, and hands over it are caught.`;
   switch (back.verdict) {
     case 'moves':
-      return `${net}, and turn ${turns} back with ${nm(back.torqueNm)}; drag holds ${nm(back.dragNm)}. At every stop, fault or power cut the head drops: keep hands away, and prop it while working on it.`;
+      return `${net}, and turn ${turns} back with ${nm(back.torqueNm)}; drag holds ${nm(back.dragNm)}. At every stop, fault or power cut it drops: keep hands away, and prop it while working on it.`;
     case 'greased':
       return `${back.holdingFriction > 0 ? `The thread holds by itself down to a friction of ${printNumber(back.holdingFriction, 2)}; fresh grease and vibration go below that` : 'Its reduction does not turn backwards while it is dry and at rest; vibration changes that'}. Then ${showValue(back.massKg, 'mass', display, 3)} come down. Assume that it falls: prop it while working on it.`;
     default:
@@ -71,7 +71,7 @@ export const headMayFall: Rule = {
           severity: back.falls ? 'danger' : 'doubtful',
           title: titleOf(axis.letter, back),
           explain: (display) =>
-            `${reasonOf(back, turned[axis.transmission!.kind], display)} ${brakes || back.rises ? '' : 'The library has no motor with a brake that fits its flange and its driver. '}${back.rises ? '' : 'A motor with a brake holds it; a counterbalance takes the weight off it.'}`.trim(),
+            `${reasonOf(back, turned[axis.transmission!.kind], display)} ${back.rises ? '' : brakes ? 'A motor with a brake holds it; a counterbalance takes the weight off it.' : 'A counterbalance takes the weight off it; the library has no motor with a brake that fits its flange and its driver.'}`.trim(),
           station: 'drives',
           field: `axes.${id}.drives.0.motor`,
           remedies,

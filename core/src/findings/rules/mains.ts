@@ -10,6 +10,8 @@ import type { FindingDraft, Rule } from '../finding';
 const TOLERANCE = 0.12;
 /** Share of a breaker's rating that lasts. */
 const LASTING = 0.8;
+/** Above this many times its rating a breaker trips within the hour: conventional tripping current of IEC 60898-1. */
+const TRIPS = 1.45;
 
 /** Volts of mains that a part takes: an interval for a supply, one figure for what runs on it. */
 function mainsRange(part: Part): { least: number; most: number } | undefined {
@@ -106,11 +108,13 @@ export const branchLoad: Rule = {
     return [
       {
         subject: id!,
-        severity: sum > rated.value ? 'wont-work' : 'doubtful',
+        severity: sum > rated.value * TRIPS ? 'wont-work' : sum > rated.value ? 'doubtful' : 'note',
         title:
-          sum > rated.value
+          sum > rated.value * TRIPS
             ? `${breaker.designation} trips under the load of this machine`
-            : `${breaker.designation} carries more than ${LASTING * 100} % of its rating`,
+            : sum > rated.value
+              ? `${breaker.designation} is loaded beyond its rating`
+              : `${breaker.designation} carries more than ${LASTING * 100} % of its rating`,
         explain: (display) => {
           const a = (n: number) => showValue(n, 'current', display, 3);
           const largest = [...drawn].sort((x, y) => y.amps - x.amps).slice(0, 4);

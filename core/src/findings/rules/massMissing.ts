@@ -13,13 +13,20 @@ export const massMissing: Rule = {
         const data = d.motor ? design.parts[d.motor]?.data : undefined;
         return data?.class === 'motor' && data.brake;
       });
-      if (!sinksTo(axis) || !chosen || braked || movedMassKg(id, design.masses) !== undefined) return [];
+      if (!sinksTo(axis) || !chosen || movedMassKg(id, design.masses) !== undefined) return [];
+      const { letter } = axis;
       return [
         {
           subject: id,
-          title: `Whether ${axis.letter} falls is not known: its mass is not entered`,
+          title: braked
+            ? `What ${letter} has to lift is not known: its mass is not entered`
+            : `Whether ${letter} falls is not known: its mass is not entered`,
           explain: () =>
-            `Gravity pulls on ${axis.letter}, its motor has no brake, and no mass is listed that it moves. Assume that it falls at every stop and power cut: prop it while working on it. List what it carries on Machine; a kitchen scale is good enough.`,
+            `Gravity pulls on ${letter}, and no mass is listed that it moves. ${
+              braked
+                ? 'Its torque, its acceleration and its brake are judged as if it weighed nothing.'
+                : 'Its motor has no brake: assume that it falls at every stop and power cut, and prop it while working on it.'
+            } List what it carries on Machine; a kitchen scale is good enough.`,
           station: 'machine',
           field: 'masses',
         },

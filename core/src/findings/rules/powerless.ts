@@ -1,9 +1,10 @@
+import type { Figures } from '../../derivation/figures';
 import type { DeadReason } from '../../faults/whyDead';
 import { libraryOf } from '../../machine/library/index';
 import { listedFigure } from '../../machine/library/listed';
-import type { Design } from '../../machine/design';
 import { figureOr } from '../../units/derived';
 import type { FindingDraft, Remedy, Rule } from '../finding';
+import { shortedSupplies } from './railsJoined';
 
 /** What stays without power when the machine is started. Before anything is wired, one finding says that: see plan-behind. */
 const powerless = (
@@ -11,13 +12,16 @@ const powerless = (
   what: DeadReason['what'],
   title: (name: string) => string,
   consequence: string,
-  remedies: (design: Design, r: DeadReason) => Remedy[] = () => [],
+  remedies: (figures: Figures, r: DeadReason) => Remedy[] = () => [],
 ): Rule => ({
   code,
   severity: 'wont-work',
-  check: ({ design, stop: { dead } }) =>
-    dead.flatMap((r): FindingDraft[] =>
-      r.what === what
+  check: (figures) => {
+    const { design, wires, stop } = figures;
+    const shorted = stop.dead.length ? shortedSupplies(wires) : new Set<string>();
+    const { logicSupply, motorSupply } = design.roles;
+    return stop.dead.flatMap((r): FindingDraft[] =>
+      r.what === what && !shorted.has((what === 'controller' ? logicSupply : motorSupply) ?? '')
         ? [
             {
               subject: r.part || what,
@@ -25,14 +29,17 @@ const powerless = (
               explain: () => `${r.text} ${consequence}`,
               station: r.station,
               field: r.field,
-              remedies: remedies(design, r),
+              remedies: remedies(figures, r),
             },
           ]
         : [],
-    ),
+    );
+  },
 });
 
-const planAgain: Remedy = { label: () => 'Plan the wiring', command: { name: 'plan-wiring', args: {} } };
+/** Planning helps only where the plan has something to add. */
+const planAgain = ({ replanned }: Figures): Remedy[] =>
+  replanned.changes.length ? [{ label: () => 'Plan the wiring', command: { name: 'plan-wiring', args: {} } }] : [];
 
 /** A controller that nothing feeds. */
 export const controllerUnpowered = powerless(
@@ -40,8 +47,9 @@ export const controllerUnpowered = powerless(
   'controller',
   (name) => `${name} has no power`,
   'Nothing moves and no input is seen, here and in Practice.',
-  (design, r) => {
-    if (r.field !== 'roles.logicSupply') return [planAgain];
+  (figures, r) => {
+    const { design } = figures;
+    if (r.field !== 'roles.logicSupply') return planAgain(figures);
     const controller = design.parts[r.part]!;
     const [least, most] = [
       figureOr(listedFigure(controller, 'supplyMin'), 0),
@@ -68,7 +76,7 @@ export const startDoesNothing = powerless(
   'start',
   (name) => `Starting the motors does nothing: ${name} stays open`,
   'No motor gets its power.',
-  (_design, r) => {
+  (figures, r) => {
     if (r.field.startsWith('parts.') && r.station === 'switches')
       return [
         {
@@ -76,7 +84,7 @@ export const startDoesNothing = powerless(
           command: { name: 'exchange-device', args: { part: r.field.split('.')[1]!, library: 'button-plum-stop-2' } },
         },
       ];
-    return r.station === 'wiring' && r.field !== 'roles.stopContactor' ? [planAgain] : [];
+    return r.station === 'wiring' && r.field !== 'roles.stopContactor' ? planAgain(figures) : [];
   },
 );
 
@@ -86,5 +94,5 @@ export const driveUnfed = powerless(
   'driver',
   (name) => `${name} gets no motor power`,
   'Its motor has no torque.',
-  (_design, r) => (r.station === 'wiring' ? [planAgain] : []),
+  (figures, r) => (r.station === 'wiring' ? planAgain(figures) : []),
 );

@@ -1,5 +1,16 @@
+import type { Figures } from '../../derivation/figures';
 import { terminalName } from '../../wiring/wires';
 import type { FindingDraft, Rule } from '../finding';
+
+/** Supplies whose plus stands on a minus: what they feed is dead because of that, and one finding says so. */
+export const shortedSupplies = (wires: Figures['wires']): Set<string> =>
+  new Set(
+    wires.all.flatMap((w) => {
+      const poles = wires.terminalsOf(w.net).filter((t) => t.role.startsWith('supply-out-'));
+      const has = (role: string) => poles.some((t) => t.role === role);
+      return has('supply-out-plus') && has('supply-out-minus') ? poles.map((t) => t.part) : [];
+    }),
+  );
 
 /** A plus on the minus of a supply is a short; two plus poles on one net push current into each other. */
 export const railsJoined: Rule = {

@@ -30,7 +30,7 @@ export const headDropsOnStop: Rule = {
             ? `${h.letter} drops when the stop is pressed`
             : `${h.letter} drops when the stop is pressed and the control hangs`,
           explain: () =>
-            `The stop takes the motor’s torque, and the brake stays released: its coil still has current${always ? '' : ' until the control switches its output off'}. Let the contact that cuts motor power cut the brake too, or feed the brake from behind the contactor. Prop the head while you work under it.`,
+            `The stop takes the motor’s torque, and the brake stays released: its coil still has current${always ? '' : ' until the control switches its output off'}. Let the contact that cuts motor power cut the brake too, or feed the brake from behind the contactor. Prop it while you work under it.`,
           station: 'switches',
           field: 'stopSchool',
         },
