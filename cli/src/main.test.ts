@@ -1,10 +1,11 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { writeMachineFile } from '@nodaxis/core/machine/file';
 import { dunnock } from '@nodaxis/core/samples/dunnock';
+import { sampleMachines } from '@nodaxis/core/samples/index';
 import { wren } from '@nodaxis/core/samples/wren';
 import { expect, it } from 'vitest';
 
@@ -19,7 +20,7 @@ const check = (text?: string) => {
   return {
     code: r.status,
     json: JSON.parse(r.stdout) as Record<string, never> & {
-      findings: { id: string }[];
+      findings: { id: string; severity: string }[];
       settings: { key: string; value: number }[];
       errors: { path: string; reason: string }[];
     },
@@ -35,6 +36,19 @@ it('a machine with dangers: exit 1, each with its id', () => {
   const { code, json } = check(writeMachineFile(wren()));
   expect(code).toBe(1);
   expect(json.findings.map((f) => f.id)).toContain('broken-wire:limit-and-reference-y');
+});
+it.each([
+  ['dunnock', 0, []],
+  ['plover', 0, []],
+  ['wren', 1, ['broken-wire:limit-and-reference-y', 'pulse-rate:x', 'head-first:z']],
+])('the example %s opens as its README says: exit %d', (name, exit, ids) => {
+  const kept = readFileSync(new URL(`../../examples/${name}.nodaxis.json`, import.meta.url), 'utf8');
+  const { code, json } = check(kept);
+  expect(code).toBe(exit);
+  expect(json.findings.filter((f) => f.severity !== 'note').map((f) => f.id)).toEqual(ids);
+  // It is the sample as the source makes it: npm run generate.
+  const made = sampleMachines.find((m) => m.id === name)!.make();
+  expect(kept.trim()).toBe(writeMachineFile(made));
 });
 it('a file that cannot be read: exit 2, with path and reason of each error', () => {
   const file = dunnock();

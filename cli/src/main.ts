@@ -1,18 +1,22 @@
 import { readFileSync, statSync } from 'node:fs';
 import { deriveFigures } from '@nodaxis/core/derivation/figures';
+import { checksPage } from '@nodaxis/core/findings/catalogue';
 import { severityWord } from '@nodaxis/core/findings/finding';
 import { findingsOf } from '@nodaxis/core/findings/findings';
 import { rules } from '@nodaxis/core/findings/rules';
 import { sweepAll } from '@nodaxis/core/faults/sweep';
 import { machineFileJsonSchema } from '@nodaxis/core/machine/jsonSchema';
 import { MAX_FILE_BYTES, readMachineFile } from '@nodaxis/core/machine/read';
-import { revisionOf } from '@nodaxis/core/machine/file';
+import { revisionOf, writeMachineFile } from '@nodaxis/core/machine/file';
+import { sampleMachines } from '@nodaxis/core/samples/index';
 import { showSetting } from '@nodaxis/core/settings/setting';
 import { defaultDisplay } from '@nodaxis/core/units/print';
 import type { Fault } from '@nodaxis/core/units/result';
 
 /** Exit codes: 0 notes and doubts at most, 1 something cannot work or is dangerous, 2 the file cannot be read. */
 const EXIT = { fine: 0, findings: 1, unreadable: 2 } as const;
+
+const sampleOf = (id: string | undefined) => sampleMachines.find((s) => s.id === id)?.make();
 
 const print = (value: object): void => void process.stdout.write(`${JSON.stringify(value, null, 2)}\n`);
 
@@ -74,6 +78,8 @@ function check(file: string): number {
 
 const [first, second] = process.argv.slice(2);
 if (first === '--schema') print(machineFileJsonSchema());
+else if (first === '--checks') process.stdout.write(checksPage());
+else if (first === '--example' && sampleOf(second)) process.stdout.write(`${writeMachineFile(sampleOf(second)!)}\n`);
 else if (first && !first.startsWith('-') && second === undefined) process.exitCode = check(first);
 else {
   process.stderr.write('Usage: npm run -s check -- FILE.nodaxis.json\n');

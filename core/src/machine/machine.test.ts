@@ -131,7 +131,7 @@ describe('history', () => {
   });
 });
 
-it('the JSON Schema in docs is the current one (npm run schema)', () => {
+it('the JSON Schema in docs is the current one (npm run generate)', () => {
   const kept = JSON.parse(
     readFileSync(new URL('../../../docs/machine-file.schema.json', import.meta.url), 'utf8'),
   ) as object;
