@@ -141,6 +141,7 @@ export const catalogue = {
     'encoder-beside-power': 'encoder leads in one cable with phases',
     'no-cable': 'a single conductor that leaves the cabinet bare',
     'chain-full': 'fill and bending radius of moving cable chains',
+    'neutral-like-control': 'control wires in the colour of the mains neutral',
     'number-twice': 'two conductors with one number',
     'temporary-open': 'temporary conductors, and what they wait for',
   },

@@ -803,6 +803,12 @@ const cases: Record<string, Case> = {
     silent: [unplan(machines.dunnock), role('mainsBreaker', 'breaker-hurdle-16')],
     after: [plan],
   },
+  'neutral-like-control': {
+    base: 'dunnock',
+    fires: [unplan(machines.dunnock), { name: 'set-colour-rule', args: { of: 'control', colour: 'BU' } }],
+    silent: [{ name: 'set-colour-rule', args: { of: 'control', colour: 'OG' } }],
+    after: [plan],
+  },
   'mains-voltage': {
     base: 'dunnock',
     fires: [set('mainsVoltage', 110, 'V')],

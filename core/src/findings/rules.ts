@@ -79,6 +79,7 @@ import { encoderBesidePower } from './rules/encoderBesidePower';
 import { brakeUnfed } from './rules/brakeUnfed';
 import { mainsCaution } from './rules/mainsCaution';
 import { mainsNotPlanned } from './rules/mainsNotPlanned';
+import { neutralLikeControl } from './rules/neutralLikeControl';
 import { numberTwice } from './rules/numberTwice';
 import { contactorDirectCurrent } from './rules/contactorDirectCurrent';
 import { temporaryOpen } from './rules/temporaryOpen';
@@ -208,6 +209,7 @@ export const rules: readonly Rule[] = [
   mainsCaution,
   mainsNotPlanned,
   numberTwice,
+  neutralLikeControl,
   contactorDirectCurrent,
   temporaryOpen,
   chainFull,

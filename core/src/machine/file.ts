@@ -4,7 +4,7 @@ import { Design } from './design';
 import { Id, Instant, Name, Text } from './ids';
 
 export const FORMAT = 'nodaxis-machine';
-export const VERSION = 1;
+export const VERSION = 2;
 
 const Reading = z.union([Quantity, z.string().max(2000), z.boolean()]);
 

@@ -2,12 +2,15 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../commands/apply';
+import { deriveFigures } from '../derivation/figures';
 import { dunnock } from '../samples/dunnock';
+import { wren } from '../samples/wren';
 import { sampleMachines } from '../samples/index';
 import { quantity } from '../units/quantity';
 import { newDesign } from './create';
+import type { Conductor } from './connections';
 import type { MachineFile } from './file';
-import { FORMAT, newMachineFile, writeMachineFile } from './file';
+import { FORMAT, newMachineFile, VERSION, writeMachineFile } from './file';
 import { designAt } from './history';
 import { machineFileJsonSchema } from './jsonSchema';
 import { machineKinds } from './mechanics';
@@ -42,7 +45,7 @@ describe('a machine file', () => {
     });
     expect(faultsOf('{"format":"something-else"}')[0]!.what).toContain('not a Nodaxis machine file');
     expect(faultsOf('[]')[0]!.what).toContain('not a Nodaxis machine file');
-    expect(faultsOf(`{"format":"${FORMAT}","version":2}`)[0]!.what).toContain('newer Nodaxis');
+    expect(faultsOf(`{"format":"${FORMAT}","version":${VERSION + 1}}`)[0]!.what).toContain('newer Nodaxis');
     expect(faultsOf(`{"format":"${FORMAT}"}`)[0]!.where).toBe('version');
     expect(faultsOf(' '.repeat(33 * 1024 * 1024))[0]!.what).toContain('MB');
     expect(faultsOf(mutated((f) => (f.design.axes.x!.travel = quantity(3, 'kg'))))[0]).toMatchObject({
@@ -104,6 +107,53 @@ describe('migration', () => {
       expect(r.ok ? '' : r.error[0]!.what).toContain(word);
     }
     expect(migrate({ version: 1 }, 2, {}).ok).toBe(false);
+  });
+});
+
+describe('a file of version 1', () => {
+  const rule = (of: 'control' | 'control-plus' | 'power-plus', colour: 'OG' | null) =>
+    ({ name: 'set-colour-rule', args: { of, colour } }) as const;
+  /** As version 1 wrote it: control wires blue by default, so with no rule of their own. */
+  const old = (file: MachineFile): string =>
+    JSON.stringify({ ...file, version: 1 }, (_key, v: unknown) => {
+      // A core of a cable has the colour that its maker gave it.
+      const c = v as Partial<Conductor> | null;
+      return c?.colour && !c.core && ['VT', 'GY', 'PK'].includes(c.colour) ? { ...c, colour: 'BU' } : v;
+    });
+  const opened = (text: string): MachineFile => {
+    const r = readMachineFile(text);
+    if (!r.ok) throw new Error(r.error[0]!.what);
+    return r.value;
+  };
+  it('keeps its control wires blue, without a word from the planner', () => {
+    const file = opened(old(wren()));
+    expect(file.version).toBe(2);
+    expect(file.design.colourRules).toEqual({ 'control-plus': 'BU', 'control-minus': 'BU', control: 'BU' });
+    const figures = deriveFigures(file.design);
+    expect(figures.replanned.changes).toEqual([]);
+    expect(figures.replanned.conflicts).toEqual([]);
+  });
+  it('that has planned nothing yet gets the colours of today', () => {
+    const file = opened(old(newMachineFile(newDesign('lathe', 'New'), 'new', NOW)));
+    expect(file.design.colourRules).toBeUndefined();
+  });
+  it('can be rebuilt at every revision, whatever rules it had and lost', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.constantFrom('control', 'control-plus', 'power-plus'), fc.constantFrom('OG', null)), {
+          maxLength: 6,
+        }),
+        (edits) => {
+          const file = edits.reduce((f: MachineFile, [of, colour]) => {
+            const r = applyCommand(f, rule(of as 'control', colour as 'OG'), NOW);
+            return r.ok ? r.value.file : f;
+          }, wren());
+          const read = opened(old(file));
+          expect(designAt(read, read.history.revisions.length)).toEqual(read.design);
+        },
+      ),
+      { numRuns: 12 },
+    );
   });
 });
 

@@ -1,11 +1,12 @@
 import type { Fault, Result } from '../units/result';
 import { fail, ok } from '../units/result';
+import { keepControlBlue } from './migrations/keepControlBlue';
 
 /** Brings a raw file of version n to version n + 1. It reads unchecked data and returns new data. */
 export type MigrationStep = (raw: Record<string, unknown>) => Record<string, unknown>;
 
-/** Keyed by the version that a step starts from. Version 1 is the first published one, so there is none yet. */
-export const migrationSteps: Readonly<Record<number, MigrationStep>> = {};
+/** Keyed by the version that a step starts from. */
+export const migrationSteps: Readonly<Record<number, MigrationStep>> = { 1: keepControlBlue };
 
 /**
  * Walks a raw file up to `target`, one version at a time.

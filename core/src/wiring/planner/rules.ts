@@ -1,8 +1,9 @@
 import type { ColourCode, ConductorFunction } from '../../machine/connections';
 
 /**
- * Insulation colours by function: after IEC 60204-1 for mains, earth and control, red and black for the direct-current
- * bus as most supplies mark it. Local codes come first; the planner only proposes, and a machine may have its own rules.
+ * Insulation colours by function: brown, blue and green-yellow for the mains after IEC 60445, red and black for the
+ * direct-current bus as most supplies mark it. Control wires stay clear of all of these, so that a blue wire is the neutral
+ * and nothing else. Local codes come first; the planner only proposes, and a machine may have its own rules.
  */
 export const usualColours: Record<ConductorFunction, ColourCode> = {
   'mains-line': 'BN',
@@ -10,9 +11,9 @@ export const usualColours: Record<ConductorFunction, ColourCode> = {
   'protective-earth': 'GNYE',
   'power-plus': 'RD',
   'power-minus': 'BK',
-  'control-plus': 'BU',
-  'control-minus': 'BU',
-  control: 'BU',
+  'control-plus': 'VT',
+  'control-minus': 'GY',
+  control: 'PK',
 };
 
 /** What each function is called where a person picks its colour. */
