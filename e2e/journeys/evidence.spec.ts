@@ -15,21 +15,34 @@ test('the highest speed is searched trial by trial, with programs to save, and s
   for (let i = 0; i < 6; i++) {
     const text = (await judgement(page).isVisible()) ? await judgement(page).innerText() : '';
     if (text && !/Next trial/.test(text)) break;
-    const asked = /Next trial: ([\d.]+)/.exec(text)?.[1] ?? '205';
+    const steps = await article(page).innerText();
+    const asked = /for this trial: maximum speed ([\d.]+)/.exec(steps)![1]!;
+    const seconds = /It should take ([\d.]+)/.exec(steps)![1]!;
     const [saved] = await Promise.all([page.waitForEvent('download'), button(page, 'Save the program').click()]);
     expect(saved.suggestedFilename()).toBe('speed-x.nc');
     const program = await readFile(await saved.path(), 'utf8');
     expect(program).toMatch(/G53 G1 X[\d.]+ F\d+/);
-    const input = article(page).locator('input[inputmode="decimal"]').nth(i);
-    await input.fill(asked);
-    await input.press('Enter');
     const line = article(page).locator('.line').nth(i);
+    const read = async (nth: number, value: string) => {
+      const input = line.locator('input[inputmode="decimal"]').nth(nth);
+      await input.fill(value);
+      await input.press('Enter');
+    };
+    await read(0, asked);
+    await line.getByText('set and read back').click();
+    // A control that holds its own maximum takes longer: that trial does not count, and says why.
+    if (i === 0) {
+      await read(1, String(Number(seconds) * 2));
+      await line.getByText('met again').click();
+      await expect(judgement(page)).toContainText(/Trial 1 does not count: .*The control limits the speed/);
+    }
+    await read(1, seconds);
     await line.getByText(Number(asked) <= limit ? 'met again' : 'missed').click();
   }
   await expect(judgement(page)).toContainText(/It holds 1[23]\d.*and loses a little above/);
-  await expect(judgement(page)).toContainText(/With a fifth in reserve: 10\d/);
+  await expect(judgement(page)).toContainText(/With 20\s%\sin reserve: 10\d/);
   await button(page, 'Keep this result').click();
-  await button(page, /^Set it to 10\d/).click();
+  await button(page, /^Set X to 10\d/).click();
   await goTo(page, 'Settings');
   await expect(page.getByText(/^10\d(\.\d+)?\smm\/s$/).first()).toBeVisible();
 });

@@ -1,4 +1,5 @@
 import type { Figures } from '../derivation/figures';
+import { deriveFigures } from '../derivation/figures';
 import { SUPPLY_HEADROOM } from '../drivetrain/constants';
 import { busVoltsOf } from '../drivetrain/bus';
 import { startingPeakA } from '../drivetrain/motorCurrent';
@@ -8,6 +9,7 @@ import type { LibraryEntry } from '../machine/library/entry';
 import { libraryOf } from '../machine/library/index';
 import type { DataOf } from '../machine/parts';
 import { isDriver } from '../machine/parts';
+import { AT_EASE, drivesByAxis, motorBusDemand } from '../power/budget';
 import { figureOr, positive } from '../units/derived';
 import { showValue } from '../units/print';
 import type { Fit } from './fit';
@@ -110,8 +112,30 @@ export function driverFits(
   return ranked(fits);
 }
 
-/** Share of the set currents that a motor bus has to give at once: a planning figure. */
-const CURRENT_SHARE = 0.66;
+/** With room for a braking axis. */
+const fitsVolts = (volts: number, least: number, most: number): boolean =>
+  volts >= least && volts <= most * SUPPLY_HEADROOM;
+const voltsOf = ({ data }: LibraryEntry): number => (data.class === 'supply' ? figureOr(data.outputVoltage, 0) : 0);
+
+/**
+ * What the motor bus has to give while everything moves, W. Torque needs a bus to be worked out: where no supply is chosen
+ * yet, one that fits is put in to try. Undefined where figures of the drives are missing.
+ */
+function demandOf(design: Design, figures: Figures, trial: LibraryEntry | undefined): number | undefined {
+  const total = (d: Design, f: Figures): number | undefined => {
+    const bus = motorBusDemand(d, drivesByAxis(d, f.axes));
+    return bus.unknown || !(bus.movingW > 0) ? undefined : bus.movingW + bus.spindleW;
+  };
+  if (design.roles.motorSupply || !trial) return total(design, figures);
+  const { name, data, terminals, elements, setup } = trial;
+  const supply = { designation: 'T', name, data, terminals, elements, setup };
+  const tried: Design = {
+    ...design,
+    parts: { ...design.parts, 'tried-supply': supply },
+    roles: { ...design.roles, motorSupply: 'tried-supply' },
+  };
+  return total(tried, deriveFigures(tried));
+}
 
 /** Every library supply as motor bus: against the drivers, and against the sum of the set currents. */
 export function supplyFits(
@@ -132,11 +156,15 @@ export function supplyFits(
     0,
     ...[...drivers.values()].map((p) => (isDriver(p.data) ? figureOr(p.data.supplyMin, 0) : 0)),
   );
-  const sum = [...drivers.values()].reduce((s, p) => s + figureOr(p.setup.peakCurrent, 0) / Math.SQRT2, 0);
+  const demand = demandOf(
+    design,
+    figures,
+    entries.find((e) => fitsVolts(voltsOf(e), least, most)),
+  );
   const fits = entries.map((entry): Fit => {
     const data = entry.data as DataOf<'supply'>;
-    const volts = figureOr(data.outputVoltage, 0);
-    const amps = figureOr(data.outputCurrent, 0);
+    const volts = voltsOf(entry);
+    const gives = volts * figureOr(data.outputCurrent, 0);
     const checks: Fit['checks'] = [];
     checks.push(
       drivers.size === 0
@@ -148,14 +176,16 @@ export function supplyFits(
               `${showValue(volts, 'voltage', d, 3)}; the drivers take ${showValue(least, 'voltage', d, 3)} to ${showValue(most, 'voltage', d, 3)}${volts > most * SUPPLY_HEADROOM && volts <= most ? ', which leaves no room for a braking axis' : ''}.`,
           ),
     );
-    if (sum > 0)
+    if (drivers.size)
       checks.push(
-        check(
-          'current',
-          amps >= sum * CURRENT_SHARE ? 'meets' : amps >= sum * CURRENT_SHARE * 0.6 ? 'workaround' : 'fails',
-          (d) =>
-            `${showValue(amps, 'current', d, 3)}; two thirds of the set currents are ${showValue(sum * CURRENT_SHARE, 'current', d, 3)}. A chopper takes less than that from the bus at rest.`,
-        ),
+        demand === undefined
+          ? check('power', 'unknown', 'What the motors take is not known yet: figures of their drives are missing.')
+          : check(
+              'power',
+              gives * AT_EASE >= demand ? 'meets' : gives >= demand ? 'workaround' : 'fails',
+              (d) =>
+                `${showValue(gives, 'power', d, 3)}; with all axes moving and cutting the bus takes ${showValue(demand, 'power', d, 3)} by the energy balance.${gives >= demand && gives * AT_EASE < demand ? ' It runs warm.' : ''}`,
+            ),
       );
     return { entry, checks, verdict: overall(checks) };
   });

@@ -18,6 +18,8 @@ const SENSOR_A = 0.015;
 const INPUT_A = 0.007;
 /** Efficiency of a supply, and its power factor without correction; of a spindle motor, its drive, and that drive's input. */
 export const SUPPLY_EFFICIENCY = 0.85;
+/** Share of a supply's rating up to which it stays cool and lives long. */
+export const AT_EASE = 0.7;
 const SUPPLY_POWER_FACTOR = 0.6;
 const SPINDLE = { motor: 0.78, drive: 0.95, powerFactor: 0.65 } as const;
 const USUAL_MAINS_V = 230;

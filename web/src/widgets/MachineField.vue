@@ -10,6 +10,7 @@ import { computed, ref, useId, watch } from 'vue';
 import { useMachine } from '../document/machine';
 import { usePreferences } from '../document/preferences';
 import FieldLink from './FieldLink.vue';
+import UnitQuestion from './UnitQuestion.vue';
 
 /** The form of one field: what it is follows from its path alone. */
 const props = defineProps<{ path: string; label?: string; hideLabel?: boolean; noSource?: boolean }>();
@@ -140,6 +141,7 @@ const sourceWord = { entered: 'entered', datasheet: 'data sheet', estimate: 'est
       <option v-for="s in sources" :key="s" :value="s">{{ sourceWord[s] }}</option>
     </select>
     <FieldLink :path="path" :label="field.label" />
+    <UnitQuestion v-if="asQuantity && !fault" :path="path" @take="set" />
     <p v-if="fault" :id="`${id}-fault`" class="fault" role="alert">{{ fault.what }} {{ fault.mend }}</p>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { canStand } from '@nodaxis/core/advice/places';
 import type { Fit, Verdict } from '@nodaxis/core/advice/fit';
 import type { PartSlot } from '@nodaxis/core/commands/command';
 import { sheetFields } from '@nodaxis/core/machine/library/sheet';
@@ -24,7 +25,14 @@ const id = useId();
 const fault = ref('');
 const own = useOwnParts();
 void own.start();
-const entries = computed(() => own.of(...props.classes));
+/** What cannot stand in this place is not offered; what stands there already stays in the list. */
+const entries = computed(() =>
+  own.of(...props.classes).filter((e) => {
+    const { design } = machine;
+    if (!design || !('role' in props.slotOf)) return true;
+    return e.key === part.value?.libraryKey || canStand(design, props.slotOf.role, e);
+  }),
+);
 const sheet = ref(false);
 const route = useRoute();
 const groupNames: Record<Verdict, string> = {

@@ -8,6 +8,7 @@ import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useMachine } from '../document/machine';
 import { useOwnParts } from '../document/ownParts';
+import MachineField from './MachineField.vue';
 import SheetRow from './SheetRow.vue';
 
 /** The data sheet of a part of this machine: its own copy, which no later edit of the library changes. */
@@ -92,6 +93,7 @@ async function keep() {
     @opened="focusLinked"
   >
     <p class="soft">This machine’s own copy. Type a figure with or without its unit.</p>
+    <MachineField v-if="part?.data.class === 'spindle'" :path="`parts.${partId}.data.poles`" />
     <table v-if="part" class="list">
       <tbody>
         <SheetRow

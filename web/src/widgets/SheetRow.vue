@@ -5,6 +5,7 @@ import type { PartData } from '@nodaxis/core/machine/parts';
 import { parseQuantity } from '@nodaxis/core/units/parse';
 import { enteredNumber, type Quantity } from '@nodaxis/core/units/quantity';
 import { computed, ref, watch } from 'vue';
+import UnitQuestion from './UnitQuestion.vue';
 
 /** One figure of a data sheet: type it with or without its unit; where it is missing, what that blocks and an estimate. */
 const props = defineProps<{ field: SheetField; data: PartData; disabled?: boolean; refusal?: string; path?: string }>();
@@ -51,6 +52,7 @@ function commit() {
       />
     </td>
     <td class="says">
+      <UnitQuestion v-if="path && value && !fault" :path="path" @take="emit('set', $event)" />
       <span v-if="fault || refusal" class="fault" role="alert">{{ fault || refusal }}</span>
       <span v-else-if="value?.source === 'estimate'" class="guess">an estimate</span>
       <span v-else-if="blocks" class="blocks">missing: {{ field.blocks }} stays open</span>

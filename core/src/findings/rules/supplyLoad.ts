@@ -2,13 +2,11 @@ import type { Figures } from '../../derivation/figures';
 import type { LibraryEntry } from '../../machine/library/entry';
 import { libraryOf } from '../../machine/library/index';
 import { isDriver } from '../../machine/parts';
-import { drivesByAxis, fieldDemand, motorBusDemand } from '../../power/budget';
+import { AT_EASE, drivesByAxis, fieldDemand, motorBusDemand } from '../../power/budget';
 import { figureOr, positive } from '../../units/derived';
 import { printNumber, showValue } from '../../units/print';
 import type { FindingDraft, Remedy, Rule } from '../finding';
 
-/** Share of a supply's rating up to which it stays cool and lives long. */
-const AT_EASE = 0.7;
 /** Reserve that is added where a supply is proposed. */
 const RESERVE = 1.3;
 /** Drivers need their bus below this share of their limit. */

@@ -2,6 +2,7 @@
 import { computed, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useMachine } from '../../document/machine';
+import WhyDead from '../../widgets/WhyDead.vue';
 import AtTheMachine from './AtTheMachine.vue';
 import ModeBar from './ModeBar.vue';
 import PowerOnCard from './PowerOnCard.vue';
@@ -29,6 +30,7 @@ const waiting = computed(() => mode.value === 'rehearsal' && !rehearsal.file);
 <template>
   <div class="bringup" :class="{ rehearsing: mode === 'rehearsal' }">
     <ModeBar @card="card = true" @close-up="close = true" />
+    <WhyDead />
     <p v-if="mode === 'rehearsal' && rehearsal.fault" class="caution fault" role="alert">{{ rehearsal.fault }}</p>
     <RevealedMistakes v-if="waiting && rehearsal.told" :told="rehearsal.told" @close="rehearsal.told = undefined" />
     <section v-else-if="waiting" class="sheet empty stack">

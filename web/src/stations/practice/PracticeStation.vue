@@ -7,6 +7,7 @@ import { useFocusLink } from '../../app/focusLink';
 import { useMachine } from '../../document/machine';
 import MachineDrawing from '../../widgets/drawing/MachineDrawing.vue';
 import StationTabs from '../../widgets/StationTabs.vue';
+import WhyDead from '../../widgets/WhyDead.vue';
 import ByHand from './ByHand.vue';
 import DrillPanel from './DrillPanel.vue';
 import HiddenFaults from './HiddenFaults.vue';
@@ -156,6 +157,7 @@ function move(axis: string, place: number) {
           </button>
         </span>
       </div>
+      <WhyDead />
       <div class="row commands">
         <button
           class="plain-button framed"

@@ -47,7 +47,7 @@ const headWords = (h: HeadCourse): string =>
         : 'NOTHING HOLDS IT: it comes down';
 const spindleWords: Record<StopCourse['spindle'], string> = {
   none: '',
-  'stopped by command': 'braked by its drive, as the control commands',
+  'stopped by command': 'switched off by the control',
   coasts: 'loses its power and coasts: wait until it stands',
   'runs on': 'RUNS ON',
 };
@@ -157,7 +157,16 @@ function take(o: StopSchoolOutcome): void {
             </template>
             <template v-if="o.course.spindle !== 'none'">
               <dt>Spindle</dt>
-              <dd :class="{ bad: o.course.spindle === 'runs on' }">{{ spindleWords[o.course.spindle] }}</dd>
+              <dd :class="{ bad: o.course.spindle === 'runs on' }">
+                {{ spindleWords[o.course.spindle]
+                }}{{
+                  o.course.spindle === 'stopped by command'
+                    ? machine.design!.roles.spindleDrive
+                      ? ', braked by its drive'
+                      : ', and coasts: wait until it stands'
+                    : ''
+                }}
+              </dd>
             </template>
             <dt>Position</dt>
             <dd>{{ o.course.positionKept ? 'kept' : 'not to be trusted: reference again' }}</dd>

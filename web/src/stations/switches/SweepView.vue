@@ -7,7 +7,9 @@ import { isProtective } from '@nodaxis/core/machine/connections';
 import { circuitName } from '@nodaxis/core/machine/fields';
 import type { Notice } from '@nodaxis/core/switches/polarity';
 import { useVirtualList } from '@vueuse/core';
+import { ElButton } from 'element-plus';
 import { computed, ref } from 'vue';
+import { useFocusLink } from '../../app/focusLink';
 import { useMachine } from '../../document/machine';
 import { useSweep } from '../../trial/useSweep';
 import NoticeMark from './NoticeMark.vue';
@@ -15,6 +17,9 @@ import NoticeMark from './NoticeMark.vue';
 /** All single faults of the machine: what each takes away, and when anybody notices. */
 const machine = useMachine();
 const sweep = useSweep();
+/** Without conductors every count would be of nothing. */
+const unwired = computed(() => !Object.keys(machine.design!.conductors).length);
+const { go } = useFocusLink();
 const rows = computed(() => sweep.result?.result.rows ?? []);
 const functions = computed(() => sweep.result?.result.functions ?? []);
 const counts = computed(() => countsOf(rows.value));
@@ -93,7 +98,15 @@ const toggleTried = (id: string) =>
 </script>
 
 <template>
-  <div class="sweep" data-field="dailyChecks">
+  <section v-if="unwired" class="sheet stack" data-field="dailyChecks">
+    <h2>Nothing is wired yet</h2>
+    <p>
+      Once the wiring is planned, each single fault is tried on it: a wire that breaks, a contact that welds, a plug
+      that comes off. For each you see which protection it takes away, and when anybody would notice.
+    </p>
+    <p><ElButton type="primary" @click="go('wiring', 'conductors')">Plan the wiring</ElButton></p>
+  </section>
+  <div v-else class="sweep" data-field="dailyChecks">
     <section class="sheet top" aria-label="The sweep">
       <div class="figures">
         <button class="figure" :aria-pressed="only === 'all' && !cell" @click="((only = 'all'), (cell = undefined))">

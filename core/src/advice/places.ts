@@ -1,0 +1,60 @@
+import type { Design, RoleName } from '../machine/design';
+import type { LibraryEntry } from '../machine/library/entry';
+import { listedFigure } from '../machine/library/listed';
+import { figureOr } from '../units/derived';
+
+/** Volts on which switches, sensors, coils and lamps of a cabinet run. */
+const FIELD_V = [10, 30] as const;
+/** A capacitor of this size at its output makes a supply one for motors, µF in base units of the sheet. */
+const isForMotors = ({ data }: LibraryEntry): boolean =>
+  data.class === 'supply' && figureOr(data.outputCapacitance, 0) > 0;
+const volts = ({ data }: LibraryEntry): number | undefined =>
+  data.class === 'supply' && data.outputVoltage ? figureOr(data.outputVoltage, 0) : undefined;
+const hasEarth = ({ terminals }: LibraryEntry): boolean =>
+  Object.values(terminals).some((t) => t.role === 'protective-earth');
+const isFused = ({ data }: LibraryEntry): boolean => data.class === 'terminal-strip' && data.ratedCurrent !== undefined;
+
+/**
+ * Whether a part can stand in a place of the machine at all, whatever its size: a list that offers what cannot is a trap.
+ * What it does not know, it lets through; how well a part suits is for the rules.
+ */
+export function canStand(design: Design, role: RoleName, entry: LibraryEntry): boolean {
+  const { data } = entry;
+  switch (role) {
+    case 'mainsInlet':
+      return data.class === 'connector' && data.form === 'mains-inlet';
+    case 'mainsBreaker':
+      // A switch that parts by hand only does not let go by itself.
+      return (
+        data.class === 'breaker' &&
+        !Object.values(entry.elements).some((e) => 'label' in e && e.label === 'main switch')
+      );
+    case 'earthBar':
+      return data.class === 'terminal-strip' && hasEarth(entry);
+    case 'motorPlusStrip':
+    case 'fieldPlusStrip':
+      return data.class === 'terminal-strip' && !hasEarth(entry);
+    // A fuse in 0 V that blows leaves everything behind it on plus.
+    case 'motorZeroStrip':
+    case 'fieldZeroStrip':
+      return data.class === 'terminal-strip' && !hasEarth(entry) && !isFused(entry);
+    case 'logicSupply': {
+      const v = volts(entry);
+      const controller = design.roles.controller ? design.parts[design.roles.controller] : undefined;
+      if (isForMotors(entry)) return false;
+      if (v === undefined || !controller) return data.class === 'supply';
+      const [least, most] = [listedFigure(controller, 'supplyMin'), listedFigure(controller, 'supplyMax')];
+      return v >= figureOr(least, 0) && v <= figureOr(most, Infinity);
+    }
+    case 'fieldSupply': {
+      const v = volts(entry);
+      return (
+        data.class === 'supply' && !isForMotors(entry) && (v === undefined || (v >= FIELD_V[0] && v <= FIELD_V[1]))
+      );
+    }
+    case 'resetButton':
+      return data.class === 'button' && !data.latching;
+    default:
+      return true;
+  }
+}

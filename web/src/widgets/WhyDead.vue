@@ -1,0 +1,29 @@
+<script setup lang="ts">
+import { ElButton } from 'element-plus';
+import { computed } from 'vue';
+import { useFocusLink } from '../app/focusLink';
+import { useMachine } from '../document/machine';
+
+/** Why nothing can happen on this machine: the cause first, then what hangs on it, each with the way to it. */
+const MOST = 3;
+const machine = useMachine();
+const { go } = useFocusLink();
+const reasons = computed(() => machine.figures?.stop.dead ?? []);
+</script>
+
+<template>
+  <div v-if="reasons.length" class="caution why" role="status">
+    <p v-for="r in reasons.slice(0, MOST)" :key="r.what + r.part">
+      {{ r.text }} <ElButton size="small" @click="go(r.station, r.field)">Go there</ElButton>
+    </p>
+    <p v-if="reasons.length > MOST" class="soft">And {{ reasons.length - MOST }} more like these.</p>
+  </div>
+</template>
+
+<style scoped>
+.why {
+  grid-column: 1 / -1;
+  display: grid;
+  gap: 4px;
+}
+</style>
