@@ -1,6 +1,10 @@
+import 'element-plus/es/components/button/style/css';
 import 'element-plus/es/components/dialog/style/css';
+import 'element-plus/es/components/icon/style/css';
 import 'element-plus/es/components/input/style/css';
 import 'element-plus/es/components/overlay/style/css';
+import 'element-plus/es/components/radio-button/style/css';
+import 'element-plus/es/components/radio-group/style/css';
 import './app/theme.css';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';

@@ -20,7 +20,7 @@ const meant = computed(() => {
 </script>
 
 <template>
-  <p v-if="meant" class="question" role="status">
+  <p v-if="meant" class="question" role="note">
     Is the unit right?
     <ElButton size="small" :disabled="machine.readOnly" @click="emit('take', meant)"
       >{{ showQuantity(meant, preferences.display) }} was meant</ElButton

@@ -12,7 +12,7 @@ const reasons = computed(() => machine.figures?.stop.dead ?? []);
 </script>
 
 <template>
-  <div v-if="reasons.length" class="caution why" role="status">
+  <div v-if="reasons.length" class="caution why" role="note">
     <p v-for="r in reasons.slice(0, MOST)" :key="r.what + r.part">
       {{ r.text }} <ElButton size="small" @click="go(r.station, r.field)">Go there</ElButton>
     </p>

@@ -196,7 +196,7 @@ export function searchSteps(sought: Sought, r: Readings, at: At): string[] {
     `The model puts the limit at ${model}. The search never goes above 1.3 times that.`,
     `Set ${letter} in the control for this trial: maximum speed ${speed(v)}, acceleration ${ramp(a)}. Read both back: a control limits every feed to its own maximum and says nothing.`,
     'Make a fine mark, or set a dial gauge, where the program begins. Save the program and run it with the feed trim at 100 %.',
-    `Between its first two pauses it runs ${moves?.passes ?? 0} times to and fro at full speed: time that with a stopwatch. It should take ${time ? showValue(time.expectedS, 'time', display, 3) : '–'}, give or take ${time ? showValue(time.toleranceS, 'time', display, 2) : '–'}. Then it goes fast one way and slow back, ${REPEATS} times, and the other way round.`,
+    `Between its first two pauses it runs ${moves?.passes ?? 0} times to and fro at full speed: time that with a stopwatch. It should take ${time ? showValue(time.expectedS, 'time', display, 3) : '–'}, give or take ${time ? `${printNumber(time.toleranceS, 1)} s` : '–'}. Then it goes fast one way and slow back, ${REPEATS} times, and the other way round.`,
     'The mark is met again within a hair: it held. Off by a whole pattern (four full steps and their multiples): it lost steps.',
     `When you break the search off, set ${letter} back: ${back}.`,
   ];

@@ -17,6 +17,12 @@ const unitOf = (f: Field) => {
   const u = displayUnit(f.dimension!, preferences.display);
   return u === '1' ? '' : u;
 };
+/** One unit says it for the figures before it on the line that have the same. */
+const unitEnds = (f: Field, line: readonly Field[]) => {
+  const figures = line.filter((x) => x.type !== 'choice');
+  const next = figures[figures.indexOf(f) + 1];
+  return !next || unitOf(next) !== unitOf(f);
+};
 const shown = (f: Field) => {
   const v = readings.value[f.key];
   return typeof v === 'object' ? printQuantity(v, preferences.display).figure : '';
@@ -96,7 +102,7 @@ const rows = computed(() => {
               :aria-invalid="!!faults[f.key]"
               @change="commit(f)"
               @keydown.enter="commit(f)"
-            /><span v-if="f === line.own.findLast((x) => x.type !== 'choice')" class="unit">{{ unitOf(f) }}</span></span
+            /><span v-if="unitEnds(f, line.own)" class="unit">{{ unitOf(f) }}</span></span
           >
           <span v-if="faults[f.key]" class="fault" role="alert">{{ faults[f.key] }}</span>
         </label>
@@ -131,6 +137,10 @@ const rows = computed(() => {
 .line .entry input {
   width: 66px;
   padding: 0 4px;
+}
+.line.long:has(.choice) .title {
+  flex-basis: 100%;
+  font-weight: 700;
 }
 .line.long .title {
   min-width: 146px;
