@@ -25,8 +25,8 @@ export class LivingMachine {
   private readonly controllerPoles: readonly [TerminalRef, TerminalRef] | undefined;
   /** The controller takes its power from the computer’s link. */
   private readonly fedByLink: boolean;
-  /** Terminals that a conductor ends on. */
-  private readonly ends: ReadonlySet<string>;
+  /** Terminals that a conductor ends on, once somebody asks. */
+  private ends: ReadonlySet<string> | undefined;
 
   constructor(design: Design, network: Network) {
     this.design = design;
@@ -35,7 +35,6 @@ export class LivingMachine {
     const controller = design.roles.controller;
     const [plus, minus] = [this.first(controller, 'supply-plus'), this.first(controller, 'supply-minus')];
     this.controllerPoles = plus && minus ? [plus, minus] : undefined;
-    this.ends = new Set(network.conductors.flatMap((c) => [c.a, c.b].map((n) => terminalKey(network.terminals[n]!))));
     this.fedByLink = this.linkFeeds(controller, plus);
     const inlet = design.roles.mainsInlet;
     this.fed = Object.entries(design.parts).flatMap(([supply, part]) => {
@@ -55,7 +54,11 @@ export class LivingMachine {
   }
 
   /** Whether any conductor ends on a terminal. */
-  touched = (part: string, terminal: string): boolean => this.ends.has(terminalKey({ part, terminal }));
+  touched(part: string, terminal: string): boolean {
+    const { conductors, terminals } = this.network;
+    this.ends ??= new Set(conductors.flatMap((c) => [terminalKey(terminals[c.a]!), terminalKey(terminals[c.b]!)]));
+    return this.ends.has(terminalKey({ part, terminal }));
+  }
 
   /** A board on USB with nothing on its own supply terminals lives on the link, once a computer is at the other end of it. */
   private linkFeeds(controller: string | undefined, plus: TerminalRef | undefined): boolean {

@@ -7,7 +7,7 @@ export const gantryUnlike: Rule = {
   check: ({ design, axes }) =>
     axes.flatMap(({ id, axis }): FindingDraft[] => {
       const [a, b] = axis.drives.map((d) => (d.motor ? design.parts[d.motor] : undefined));
-      if (!a || !b || JSON.stringify(a.data) === JSON.stringify(b.data)) return [];
+      if (!a || !b || a.data === b.data || JSON.stringify(a.data) === JSON.stringify(b.data)) return [];
       return [
         {
           subject: id,

@@ -13,11 +13,12 @@ export const neutralLikeControl: Rule = {
     const colour = (of: ConductorFunction) => design.colourRules?.[of] ?? usualColours[of];
     const neutral = colour('mains-neutral');
     const alike = control.filter((of) => colour(of) === neutral);
+    if (!alike.length) return [];
     const wires = Object.values(design.conductors).filter((c) => c.origin === 'planned' && c.colour === neutral);
     const fromMains = Object.values(design.conductors).some(
       (c) => design.parts[c.from.part]?.terminals[c.from.terminal]?.role === 'mains-n',
     );
-    if (!alike.length || !fromMains) return [];
+    if (!fromMains) return [];
     return [
       {
         subject: 'colours',

@@ -4,7 +4,7 @@ import { libraryOf } from '../../machine/library/index';
 import { listedFigure } from '../../machine/library/listed';
 import { figureOr } from '../../units/derived';
 import type { FindingDraft, Remedy, Rule } from '../finding';
-import { shortedSupplies } from './railsJoined';
+import { isShorted } from './railsJoined';
 
 /** What stays without power when the machine is started. Before anything is wired, one finding says that: see plan-behind. */
 const powerless = (
@@ -17,23 +17,18 @@ const powerless = (
   code,
   severity: 'wont-work',
   check: (figures) => {
-    const { design, wires, stop } = figures;
-    const shorted = stop.dead.length ? shortedSupplies(wires) : new Set<string>();
+    const { design, stop } = figures;
+    const own = stop.dead.filter((r) => r.what === what);
     const { logicSupply, motorSupply } = design.roles;
-    return stop.dead.flatMap((r): FindingDraft[] =>
-      r.what === what && !shorted.has((what === 'controller' ? logicSupply : motorSupply) ?? '')
-        ? [
-            {
-              subject: r.part || what,
-              title: title(design.parts[r.part]?.designation ?? 'The machine'),
-              explain: () => `${r.text} ${consequence}`,
-              station: r.station,
-              field: r.field,
-              remedies: remedies(figures, r),
-            },
-          ]
-        : [],
-    );
+    if (!own.length || isShorted(figures, what === 'controller' ? logicSupply : motorSupply)) return [];
+    return own.map((r): FindingDraft => ({
+      subject: r.part || what,
+      title: title(design.parts[r.part]?.designation ?? 'The machine'),
+      explain: () => `${r.text} ${consequence}`,
+      station: r.station,
+      field: r.field,
+      remedies: remedies(figures, r),
+    }));
   },
 });
 

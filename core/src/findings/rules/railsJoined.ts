@@ -1,16 +1,16 @@
 import type { Figures } from '../../derivation/figures';
+import { terminalsWithRole } from '../../machine/parts';
 import { terminalName } from '../../wiring/wires';
 import type { FindingDraft, Rule } from '../finding';
 
-/** Supplies whose plus stands on a minus: what they feed is dead because of that, and one finding says so. */
-export const shortedSupplies = (wires: Figures['wires']): Set<string> =>
-  new Set(
-    wires.all.flatMap((w) => {
-      const poles = wires.terminalsOf(w.net).filter((t) => t.role.startsWith('supply-out-'));
-      const has = (role: string) => poles.some((t) => t.role === role);
-      return has('supply-out-plus') && has('supply-out-minus') ? poles.map((t) => t.part) : [];
-    }),
-  );
+/** Whether a supply's plus stands on its minus: what it feeds is dead because of that, and one finding says so. */
+export function isShorted({ design, wires }: Figures, supply: string | undefined): boolean {
+  const part = supply ? design.parts[supply] : undefined;
+  if (!part) return false;
+  const [plus, minus] = [terminalsWithRole(part, 'supply-out-plus')[0], terminalsWithRole(part, 'supply-out-minus')[0]];
+  const net = plus && wires.netOf(supply!, plus);
+  return typeof net === 'number' && minus !== undefined && net === wires.netOf(supply!, minus);
+}
 
 /** A plus on the minus of a supply is a short; two plus poles on one net push current into each other. */
 export const railsJoined: Rule = {
