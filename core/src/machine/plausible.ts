@@ -101,6 +101,9 @@ export function unitDoubt(design: Design, path: string, q: Quantity): UnitDoubt 
   return meant && { usual, meant };
 }
 
+/** A figure as it was typed, in its own unit, since the unit is what is asked about: `0.28 kg·cm²`. */
+export const asEntered = (q: Quantity): string => `${q.entered}${q.unit === '1' ? '' : `\u00a0${q.unit}`}`;
+
 /** Whether a unit belongs to the inch system. */
 const isInch = (unit: Unit): boolean => /^(in|ft|lb|oz)/.test(unit);
 

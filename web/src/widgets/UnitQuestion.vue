@@ -1,18 +1,15 @@
 <script setup lang="ts">
 import { valueAt } from '@nodaxis/core/machine/fields';
-import { unitDoubt } from '@nodaxis/core/machine/plausible';
-import { showQuantity } from '@nodaxis/core/units/print';
+import { asEntered, unitDoubt } from '@nodaxis/core/machine/plausible';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import { ElButton } from 'element-plus';
 import { computed } from 'vue';
 import { useMachine } from '../document/machine';
-import { usePreferences } from '../document/preferences';
 
 /** Under a field whose figure can hardly be as it was entered: the unit in which it would be usual, for one click. */
 const props = defineProps<{ path: string }>();
 const emit = defineEmits<{ take: [value: Quantity] }>();
 const machine = useMachine();
-const preferences = usePreferences();
 const meant = computed(() => {
   const value = machine.design && valueAt(machine.design, props.path);
   return typeof value === 'object' ? unitDoubt(machine.design!, props.path, value as Quantity)?.meant : undefined;
@@ -23,7 +20,7 @@ const meant = computed(() => {
   <p v-if="meant" class="question" role="note">
     Is the unit right?
     <ElButton size="small" :disabled="machine.readOnly" @click="emit('take', meant)"
-      >{{ showQuantity(meant, preferences.display) }} was meant</ElButton
+      >{{ asEntered(meant) }} was meant</ElButton
     >
   </p>
 </template>

@@ -1,5 +1,5 @@
 import { describeField, fieldTitle } from '../../machine/fields';
-import { pathsToAsk, unitDoubt } from '../../machine/plausible';
+import { asEntered, pathsToAsk, unitDoubt } from '../../machine/plausible';
 import type { Design } from '../../machine/design';
 import { showQuantity } from '../../units/print';
 import { quantity } from '../../units/quantity';
@@ -32,13 +32,13 @@ export const unitInDoubt: Rule = {
             const within = usual.map((v) =>
               showQuantity(quantity(Number(fromBase(v, meant.unit).toPrecision(2)), meant.unit), display),
             );
-            return `${showQuantity(q, display)} is entered; usual are ${within[0]} to ${within[1]}. Was ${showQuantity(meant, display)} meant? All that follows from it is worth nothing until then.`;
+            return `${asEntered(q)} is entered; usual are ${within[0]} to ${within[1]}. Was ${asEntered(meant)} meant? All that follows from it is worth nothing until then.`;
           },
           station: field.station,
           field: path,
           remedies: [
             {
-              label: (display) => `Enter ${showQuantity(meant, display)}`,
+              label: () => `Enter ${asEntered(meant)}`,
               command: { name: 'set-field', args: { path, value: meant } },
             },
           ],

@@ -29,9 +29,11 @@ const waiting = computed(() => mode.value === 'rehearsal' && !rehearsal.file);
 
 <template>
   <div class="bringup" :class="{ rehearsing: mode === 'rehearsal' }">
-    <ModeBar @card="card = true" @close-up="close = true" />
-    <WhyDead />
-    <p v-if="mode === 'rehearsal' && rehearsal.fault" class="caution fault" role="alert">{{ rehearsal.fault }}</p>
+    <div class="top">
+      <ModeBar @card="card = true" @close-up="close = true" />
+      <WhyDead />
+      <p v-if="mode === 'rehearsal' && rehearsal.fault" class="caution" role="alert">{{ rehearsal.fault }}</p>
+    </div>
     <RevealedMistakes v-if="waiting && rehearsal.told" :told="rehearsal.told" @close="rehearsal.told = undefined" />
     <section v-else-if="waiting" class="sheet empty stack">
       <h2>Rehearse the first power-up</h2>
@@ -77,8 +79,10 @@ const waiting = computed(() => mode.value === 'rehearsal' && !rehearsal.file);
   max-width: 640px;
   align-self: start;
 }
-.fault {
+.top {
   grid-column: 1 / -1;
+  display: grid;
+  gap: 8px;
 }
 .over {
   position: fixed;
@@ -94,6 +98,7 @@ const waiting = computed(() => mode.value === 'rehearsal' && !rehearsal.file);
   .bringup {
     grid-template-columns: minmax(0, 1fr);
     grid-template-rows: none;
+    grid-auto-rows: auto;
     height: auto;
   }
 }

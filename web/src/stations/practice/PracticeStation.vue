@@ -60,6 +60,16 @@ const drawn = computed(() =>
 const doubtful = computed(() =>
   (snapshot.value?.axes ?? []).flatMap((a) => (a.doubtful ? [figures.value.design.axes[a.id]!.letter] : [])),
 );
+/** What to do next. With the mains on and the control dark, giving it power is not the answer: the reasons stand above. */
+const advice = computed(() => {
+  const s = snapshot.value;
+  if (!s) return '';
+  if (s.state === 'no-power' && s.mains)
+    return figures.value.stop.dead.length
+      ? 'The mains are on, and nothing happens: the reason stands above.'
+      : 'The mains are on, and they do not reach the control: something between is open or has tripped.';
+  return stateAdvice(s.state, s.cause, doubtful.value);
+});
 const pressed = computed(() => new Set(snapshot.value?.actuated ?? []));
 const skewed = computed(() => Object.values(places.value).some((p) => p.length > 1 && Math.abs(p[0]! - p[1]!) > 0.05));
 const lamps = computed(() =>
@@ -201,7 +211,7 @@ function move(axis: string, place: number) {
           {{ b.name }}{{ pressed.has(b.id) ? ': turn to release' : ' (Esc)' }}
         </button>
       </div>
-      <p class="soft small advice">{{ snapshot ? stateAdvice(snapshot.state, snapshot.cause, doubtful) : '' }}</p>
+      <p class="soft small advice">{{ advice }}</p>
       <p v-if="snapshot?.limitsOff" class="caution" role="alert">
         The limits are switched off: nothing but your eyes stops an axis.
         <button class="plain-button framed" @click="practice.act({ type: 'limits', on: true })">
