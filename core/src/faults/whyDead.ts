@@ -14,6 +14,8 @@ export interface DeadReason {
   text: string;
   station: 'machine' | 'wiring' | 'switches' | 'drives';
   field: string;
+  /** The rule that names this cause already: what follows from it is no finding of its own. */
+  namedBy?: string;
 }
 
 type Nets = Pick<LivingMachine, 'touched' | 'controllerOn' | 'torque'>;
@@ -139,6 +141,7 @@ function startReason(
     return {
       ...base,
       text: `${cannot}: its coil is wound for ${wants} V and gets ${volts} V.`,
+      namedBy: 'load-voltage',
       station: 'wiring',
       field: 'roles.stopContactor',
     };

@@ -38,7 +38,13 @@ const figures: Record<string, { what: string; of: (r: Readings) => number | unde
 };
 function heldMost(r: Readings): number | undefined {
   const held = Object.entries(r).flatMap(([k, v]) =>
-    k.startsWith('value-') && typeof v === 'object' && r[k.replace('value-', 'held-')] === 'yes' ? [baseValue(v)] : [],
+    k.startsWith('value-') &&
+    typeof v === 'object' &&
+    r[k.replace('value-', 'held-')] === 'yes' &&
+    // Held at a control that was not set for it says nothing.
+    r[k.replace('value-', 'set-')] !== 'no'
+      ? [baseValue(v)]
+      : [],
   );
   return held.length ? Math.max(...held) : undefined;
 }

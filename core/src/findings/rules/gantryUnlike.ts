@@ -13,7 +13,7 @@ export const gantryUnlike: Rule = {
           subject: id,
           title: `The two motors of ${axis.letter} are not alike`,
           explain: () =>
-            `${axis.drives[0]!.side} is ${a.name}, ${axis.drives[1]!.side} is ${b.name}. For the same current they hold differently, so one side lags and the gantry racks under load.`,
+            `On the ${axis.drives[0]!.side}: ${a.name}; on the ${axis.drives[1]!.side}: ${b.name}. For the same current they hold differently, so one side lags and the gantry racks under load.`,
           station: 'drives',
           field: `axes.${id}.drives.1.motor`,
           remedies: a.libraryKey

@@ -36,7 +36,7 @@ export const loadVoltage: Rule = {
           severity: over ? 'danger' : 'wont-work',
           title: `${part.designation} is made for ${wants} V and gets ${volts} V`,
           explain: (display) =>
-            `${terminalName(design, { part: id, terminal: load.a })} of ${part.name} is fed with ${showValue(volts, 'voltage', display, 3)}; it is made for ${showValue(wants, 'voltage', display, 3)}. ${over ? 'It overheats and burns.' : 'It does not pull in, or not reliably.'} Take one for that voltage, or feed it from another supply.`,
+            `${terminalName(design, { part: id, terminal: load.a })} of ${part.name} is fed with ${showValue(volts, 'voltage', display, 3)}; it is made for ${showValue(wants, 'voltage', display, 3)}. ${over ? 'It overheats and burns.' : load.kind === 'coil' ? 'It does not pull in, or not reliably.' : 'It does little, or nothing.'}${!over && id === design.roles.stopContactor ? ' So starting the motors does nothing.' : ''} Take one for that voltage, or feed it from another supply.`,
           station: 'wiring',
           field: `parts.${id}`,
         },

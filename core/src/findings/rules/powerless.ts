@@ -18,7 +18,7 @@ const powerless = (
   severity: 'wont-work',
   check: (figures) => {
     const { design, stop } = figures;
-    const own = stop.dead.filter((r) => r.what === what);
+    const own = stop.dead.filter((r) => r.what === what && !r.namedBy);
     const { logicSupply, motorSupply } = design.roles;
     if (!own.length || isShorted(figures, what === 'controller' ? logicSupply : motorSupply)) return [];
     return own.map((r): FindingDraft => ({

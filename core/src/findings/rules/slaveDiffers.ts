@@ -15,7 +15,7 @@ export const slaveDiffers: Rule = {
         subject: id,
         title: `The two motors of ${axis.letter} pull against each other`,
         explain: () =>
-          `${axis.drives[0]!.side} has ${printNumber(master.value.stepsPerRev)} steps per revolution, ${axis.drives[1]!.side} ${printNumber(slave.value.stepsPerRev)}: for the same command they travel differently and rack the gantry.`,
+          `Its ${axis.drives[0]!.side} side has ${printNumber(master.value.stepsPerRev)} steps per revolution, its ${axis.drives[1]!.side} side ${printNumber(slave.value.stepsPerRev)}: for the same command they travel differently and rack the gantry.`,
         station: 'drives',
         field: `parts.${slaveDriver}.setup.stepsPerRevolution`,
         remedies: [

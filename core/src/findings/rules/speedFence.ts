@@ -3,10 +3,11 @@ import type { SpeedFence } from '../../drivetrain/speed';
 import { isDriver } from '../../machine/parts';
 import { showValue } from '../../units/print';
 import { baseValue, quantity } from '../../units/quantity';
+import { roundBase } from '../../units/round';
 import type { Finding, Remedy, Rule } from '../finding';
 
-/** A speed just under a fence, in three significant digits. */
-const under = (speed: number): number => Math.floor(Number(speed.toPrecision(12)) * 1000) / 1000;
+/** A speed at or just under a fence, as it is set. */
+const under = (speed: number): number => roundBase(speed, 'speed', 'down');
 
 /** Torque has a rule of its own: there, what stands behind the fence needs more words. */
 type PlainCause = Exclude<SpeedFence['cause'], 'wanted' | 'motor torque'>;
