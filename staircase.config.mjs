@@ -111,7 +111,7 @@ const folders = Object.keys(staircase);
 /** ESLint blocks, one for each folder of core, that forbid every import the staircase does not list. */
 export const staircaseBlocks = folders.map((folder) => ({
   files: [`core/src/${folder}/**/*.ts`],
-  ignores: ['**/*.test.ts', '**/testing/**'],
+  ignores: ['**/*.test.ts', '**/testing/**', '**/tests/**'],
   rules: {
     'no-restricted-imports': [
       'error',

@@ -5,33 +5,31 @@ export const numberTwice: Rule = {
   code: 'number-twice',
   severity: 'doubtful',
   check: ({ design }) => {
-    const byNumber = new Map<number, string[]>();
+    const first = new Map<number, string>();
+    const shared = new Map<number, string[]>();
     let most = 0;
     for (const id in design.conductors) {
       const { number } = design.conductors[id]!;
       most = Math.max(most, number);
-      const list = byNumber.get(number);
-      if (list) list.push(id);
-      else byNumber.set(number, [id]);
+      const before = first.get(number);
+      if (before === undefined) first.set(number, id);
+      else shared.set(number, [...(shared.get(number) ?? [before]), id]);
     }
-    return [...byNumber].flatMap(([number, ids]): FindingDraft[] => {
-      if (ids.length < 2) return [];
+    return [...shared].map(([number, ids]): FindingDraft => {
       const last = ids.at(-1)!;
-      return [
-        {
-          subject: `number-${number}`,
-          title: `Number ${number} is on ${ids.length} conductors`,
-          explain: () => 'A wire-end label that two conductors share tells nothing when one of them is in doubt.',
-          station: 'wiring',
-          field: `conductors.${last}`,
-          remedies: [
-            {
-              label: () => `Give the last one number ${most + 1}`,
-              command: { name: 'set-conductors', args: { ids: [last], set: { number: most + 1 } } },
-            },
-          ],
-        },
-      ];
+      return {
+        subject: `number-${number}`,
+        title: `Number ${number} is on ${ids.length} conductors`,
+        explain: () => 'A wire-end label that two conductors share tells nothing when one of them is in doubt.',
+        station: 'wiring',
+        field: `conductors.${last}`,
+        remedies: [
+          {
+            label: () => `Give the last one number ${most + 1}`,
+            command: { name: 'set-conductors', args: { ids: [last], set: { number: most + 1 } } },
+          },
+        ],
+      };
     });
   },
 };

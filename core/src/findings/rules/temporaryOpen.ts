@@ -6,8 +6,9 @@ export const temporaryOpen: Rule = {
   code: 'temporary-open',
   severity: 'note',
   check: ({ design }) =>
-    Object.entries(design.conductors).flatMap(([id, c]) =>
-      c.state === 'temporary'
+    Object.keys(design.conductors).flatMap((id) => {
+      const c = design.conductors[id]!;
+      return c.state === 'temporary'
         ? [
             {
               subject: id,
@@ -18,6 +19,6 @@ export const temporaryOpen: Rule = {
               field: `conductors.${id}`,
             },
           ]
-        : [],
-    ),
+        : [];
+    }),
 };

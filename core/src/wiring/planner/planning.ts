@@ -131,8 +131,9 @@ export class Planning {
   }
   /** Proposes a conductor in a cable: it takes the core that is asked for, or the next free one. */
   addIn(cable: CableInHand, wire: Wire, core?: string, sheet?: Sheet): Proposal | undefined {
-    const free = cable.cores.filter((c) => !cable.used.has(c.mark));
-    const taken = free.find((c) => c.mark === core) ?? free.find((c) => c.mark !== 'GNYE');
+    const free = (c: { mark: string }): boolean => !cable.used.has(c.mark);
+    const taken =
+      cable.cores.find((c) => c.mark === core && free(c)) ?? cable.cores.find((c) => c.mark !== 'GNYE' && free(c));
     const proposal = this.add(
       {
         ...wire,

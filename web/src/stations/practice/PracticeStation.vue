@@ -66,7 +66,7 @@ const advice = computed(() => {
   if (!s) return '';
   if (s.state === 'no-power' && s.mains)
     return figures.value.stop.dead.length
-      ? 'The mains are on, and nothing happens: the reason stands above.'
+      ? 'The mains are on, and nothing happens: the reason is shown above.'
       : 'The mains are on, and they do not reach the control: something between is open or has tripped.';
   return stateAdvice(s.state, s.cause, doubtful.value);
 });
