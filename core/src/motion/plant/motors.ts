@@ -121,7 +121,8 @@ export class Motors {
   /** Pull-out torque of a motor at a speed, N·m, at the voltage that the supply gives. */
   torqueAt(m: number, speed: number): number {
     const table = this.tables[m]!;
-    const x = ((speed < 0 ? -speed : speed) * this.rpmInverse[m]!) / this.busShare;
+    let x = (speed < 0 ? -speed : speed) * this.rpmInverse[m]!;
+    if (this.busShare !== 1) x /= this.busShare;
     const i = x | 0;
     if (i >= table.length - 1) return table.length > 1 ? 0 : table[0]!;
     const low = table[i]!;
@@ -162,6 +163,8 @@ export class Motors {
   /** Follows the pulses of every motor; `pulses[axis][index]` are those sent since power-on, fractions as their phase. */
   step(pulses: readonly Float64Array[], timeS: number, dt: number): void {
     const { motors, mode: modes, sent, commanded, acceleration, before, carriage } = this;
+    const perS = 1 / dt;
+    const elastic = dt / ELASTIC_S;
     let power = 0;
     let moved = this.shoved;
     this.shoved = false;
@@ -180,9 +183,9 @@ export class Motors {
       moved = true;
       power += motor.copperW;
       sent[m] = p;
-      const v = (dp * motor.travelPerPulse) / dt;
+      const v = dp * motor.travelPerPulse * perS;
       const was = acceleration[m]!;
-      const smooth = was + ((v - commanded[m]!) / dt - was) * (dt / ELASTIC_S);
+      const smooth = was + ((v - commanded[m]!) * perS - was) * elastic;
       commanded[m] = v;
       acceleration[m] = dp === 0 && smooth < RESTING && smooth > -RESTING ? 0 : smooth;
       if (mode === LOCKED) power += this.follow(motor, m, p, v, acceleration[m]!, timeS);
@@ -222,9 +225,9 @@ export class Motors {
       this.loseStep(m, v, size, left, timeS);
       return 0;
     }
-    const lag =
-      motor.cycle > 0 ? (need / left) * (1 + share * share * 0.1667) * motor.cycle * LOAD_ANGLE : v * LOOP_LAG_S;
-    let place = this.origin[m]! + Math.round(p) * motor.travelPerPulse - lag;
+    const angle = (need < 0 ? -share : share) * (1 + share * share * 0.1667) * LOAD_ANGLE;
+    const lag = motor.cycle > 0 ? angle * motor.cycle : v * LOOP_LAG_S;
+    let place = this.origin[m]! + Math.floor(p + 0.5) * motor.travelPerPulse - lag;
     const length = this.lengths[m]!;
     this.speed[m] = v;
     if (place < 0 || place > length) {
