@@ -173,7 +173,7 @@ export const cabinet: LibraryEntry[] = [
   ),
   strip('strip-hedge-12', 'Hedge 12, linked terminals', 'Twelve linked places: one potential for many.', 12),
   strip('strip-hedge-24', 'Hedge 24, linked terminals', 'Twenty-four linked places.', 24),
-  strip('strip-paling-2', 'Paling 2, fused terminals, 2 A', 'Twelve places with a fuse of 2 A each.', 12, 2),
+  strip('strip-paling-2', 'Paling 2, fused terminals, 2 A', 'Sixteen places with a fuse of 2 A each.', 16, 2),
   strip(
     'strip-paling-6',
     'Paling 6, fused terminals, 6 A',
