@@ -27,7 +27,17 @@ type Nets = Pick<LivingMachine, 'touched' | 'controllerOn' | 'torque'>;
 export function whyDead(design: Design, living: Nets, rest: Evaluation, full: Evaluation): DeadReason[] {
   const { roles, parts } = design;
   const controller = roles.controller;
-  if (!controller || !parts[controller]) return [];
+  if (!controller || !parts[controller])
+    return [
+      {
+        what: 'controller',
+        part: '',
+        text: 'No controller is chosen yet: nothing can be tried or tested before that.',
+        station: 'machine',
+        field: 'roles.controller',
+        namedBy: 'missing-figure',
+      },
+    ];
   const name = (id: string | undefined) => (id && parts[id] ? parts[id].designation : '');
   if (!Object.keys(design.conductors).length)
     return [

@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../commands/apply';
 import type { Command } from '../commands/command';
 import { deriveFigures } from '../derivation/figures';
+import { newDesign } from '../machine/create';
 import type { MachineFile } from '../machine/file';
+import { newMachineFile } from '../machine/file';
 import { dunnock } from '../samples/dunnock';
 import { plover } from '../samples/plover';
 import { wren } from '../samples/wren';
@@ -196,6 +198,11 @@ it('an approach that was set by hand in the settings is judged as one that was e
 
 describe('a machine that can do nothing says why, once, from the cause on', () => {
   const dead = (file: MachineFile) => deriveFigures(file.design).stop.dead.map((r) => r.text);
+  it('a machine without a controller says so where it is tried, and raises no finding of its own for it', () => {
+    const empty = newMachineFile(newDesign('lathe', 'New'), 'new', '2026-03-03T10:00:00.000Z');
+    expect(dead(empty)).toEqual([expect.stringMatching(/^No controller is chosen yet/)]);
+    expect(findingsOf(deriveFigures(empty.design)).map((f) => f.code)).not.toContain('controller-unpowered');
+  });
   const set = (path: string, value: unknown): Command => ({ name: 'set-field', args: { path, value: value as never } });
   const free = setOf(Object.keys(machines.dunnock.design.conductors), { state: 'planned' });
   const bare: Command = { name: 'remove-conductors', args: { ids: Object.keys(machines.wren.design.conductors) } };
