@@ -137,7 +137,7 @@ function demandOf(design: Design, figures: Figures, trial: LibraryEntry | undefi
   return total(tried, deriveFigures(tried));
 }
 
-/** Every library supply as motor bus: against the drivers, and against the sum of the set currents. */
+/** Every library supply as motor bus: against the drivers’ limits, and against what the motors take by the energy balance. */
 export function supplyFits(
   design: Design,
   figures: Figures,

@@ -5,7 +5,7 @@ import { figureOr } from '../units/derived';
 
 /** Volts on which switches, sensors, coils and lamps of a cabinet run. */
 const FIELD_V = [10, 30] as const;
-/** A capacitor of this size at its output makes a supply one for motors, µF in base units of the sheet. */
+/** A supply with a capacitor at its output is made for motors, which give energy back when they brake. */
 const isForMotors = ({ data }: LibraryEntry): boolean =>
   data.class === 'supply' && figureOr(data.outputCapacitance, 0) > 0;
 const volts = ({ data }: LibraryEntry): number | undefined =>

@@ -3,6 +3,7 @@ import { loadVolts } from '../machine/loads';
 import { terminalsWithRole } from '../machine/parts';
 import type { Part } from '../machine/parts';
 import type { Evaluation } from '../wiring/evaluate';
+import { PULL_IN } from '../wiring/evaluate';
 import type { LivingMachine } from './livingMachine';
 
 /** Something that keeps the machine from doing anything, with the field that leads to it. */
@@ -147,7 +148,7 @@ function startReason(
     };
   const volts = full.voltsAt({ part: id, terminal: coil[1].a });
   const wants = loadVolts(parts[id]);
-  if (wants !== undefined && volts > 0 && volts < wants * 0.7)
+  if (wants !== undefined && volts > 0 && volts < wants * PULL_IN)
     return {
       ...base,
       text: `${cannot}: its coil is wound for ${wants} V and gets ${volts} V.`,

@@ -58,7 +58,7 @@ const WATCHED_ROUNDS = 8;
 const { floating: FLOATING, low: LOW, high: HIGH, conflict: CONFLICT } = levelCode;
 
 /** A coil moves its armature from this share of its voltage on: a 230 V coil on 24 V does nothing at all. */
-const PULL_IN = 0.7;
+export const PULL_IN = 0.7;
 
 /** Nets as contacts join them: a forest over the wired nets, each with a level, the strength that holds it, and its volts. */
 class Nets {

@@ -37,6 +37,10 @@ const save = () => download('help-report.md', report(question.value), 'text/mark
         Write what is wrong, what you expected, and what you tried. The report adds findings, test results, settings and
         wiring, and a machine file that can be opened. Names, notes, pictures and routes stay at home.
       </p>
+      <p v-if="!machine.swept" class="soft" role="note">
+        The single faults of this machine are still being tried. Dangers that only they show are missing from the report
+        until then.
+      </p>
       <textarea
         v-model="question"
         rows="6"
