@@ -4,9 +4,13 @@ export const quantile = (values: readonly number[], share: number): number => {
   return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? NaN;
 };
 
-/** Times a function `runs` times, after a few runs that warm the engine up; in ms. */
+/** The engine compiles what runs often, beside the work: until then a run takes twice as long or more. */
+const WARM_UP_MS = 1500;
+
+/** Times a function `runs` times, once the engine has compiled it; in ms. */
 export function time(runs: number, work: () => void): number[] {
-  for (let i = 0; i < 8; i++) work();
+  const begun = performance.now();
+  for (let i = 0; i < 8 || performance.now() - begun < WARM_UP_MS; i++) work();
   return Array.from({ length: runs }, () => {
     const start = performance.now();
     work();

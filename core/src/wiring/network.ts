@@ -111,11 +111,14 @@ export function buildNetwork(parts: Design['parts'], conductors: Design['conduct
 const blocking: ReadonlySet<ElementKind> = new Set(['source', 'coil', 'load', 'suppressor', 'level-input']);
 const carries = (kind: ElementKind): boolean => !blocking.has(kind);
 
+const none: readonly never[] = [];
+
+/** By node number; most nodes of a machine touch nothing. */
 interface Adjacency {
-  wiresAt: ReadonlyMap<number, readonly NetConductor[]>;
-  elementsAt: ReadonlyMap<number, readonly NetElement[]>;
-  /** Nodes that a source holds. */
-  supplied: ReadonlySet<number>;
+  wiresAt: readonly (readonly NetConductor[] | undefined)[];
+  elementsAt: readonly (readonly NetElement[] | undefined)[];
+  /** 1 for the nodes that a source holds. */
+  supplied: Uint8Array;
 }
 const adjacencies = new WeakMap<Network, Adjacency>();
 
@@ -123,13 +126,14 @@ const adjacencies = new WeakMap<Network, Adjacency>();
 function adjacencyOf(network: Network): Adjacency {
   const known = adjacencies.get(network);
   if (known) return known;
-  const wiresAt = new Map<number, NetConductor[]>();
-  const elementsAt = new Map<number, NetElement[]>();
-  const supplied = new Set<number>();
-  const push = <T>(map: Map<number, T[]>, n: number, item: T) => {
-    const list = map.get(n);
+  const count = network.terminals.length;
+  const wiresAt = new Array<NetConductor[] | undefined>(count).fill(undefined);
+  const elementsAt = new Array<NetElement[] | undefined>(count).fill(undefined);
+  const supplied = new Uint8Array(count);
+  const push = <T>(lists: (T[] | undefined)[], n: number, item: T) => {
+    const list = lists[n];
     if (list) list.push(item);
-    else map.set(n, [item]);
+    else lists[n] = [item];
   };
   for (const w of network.conductors) {
     push(wiresAt, w.a, w);
@@ -138,7 +142,7 @@ function adjacencyOf(network: Network): Adjacency {
   for (const e of network.elements)
     for (const n of e.nodes) {
       push(elementsAt, n, e);
-      if (e.kind === 'source') supplied.add(n);
+      if (e.kind === 'source') supplied[n] = 1;
     }
   const adjacency = { wiresAt, elementsAt, supplied };
   adjacencies.set(network, adjacency);
@@ -170,18 +174,18 @@ export function networkAround(network: Network, seeds: readonly number[]): Netwo
     let held = false;
     while (net.length) {
       const n = net.pop()!;
-      held ||= supplied.has(n);
+      held ||= supplied[n] === 1;
       const join = (other: number) => {
         if (!members.has(other)) {
           members.add(other);
           net.push(other);
         }
       };
-      for (const w of wiresAt.get(n) ?? []) {
+      for (const w of wiresAt[n] ?? none) {
         wires.add(w);
         join(w.a === n ? w.b : w.a);
       }
-      for (const e of elementsAt.get(n) ?? [])
+      for (const e of elementsAt[n] ?? none)
         if (e.kind === 'join') {
           elements.add(e);
           e.nodes.forEach(join);
@@ -189,7 +193,7 @@ export function networkAround(network: Network, seeds: readonly number[]): Netwo
     }
     for (const n of members) {
       seen.add(n);
-      for (const e of elementsAt.get(n) ?? []) {
+      for (const e of elementsAt[n] ?? none) {
         if (e.kind === 'source') {
           elements.add(e);
           e.nodes.forEach((other) => seen.add(other));

@@ -63,8 +63,10 @@ function largerController(design: Design): Remedy[] {
 export const planGap: Rule = {
   code: 'plan-gap',
   severity: 'wont-work',
-  check: ({ design, plan }) =>
-    plan.gaps.map((gap, i) => {
+  check: ({ design, plan }) => {
+    // Ten motors without a channel ask for one larger controller.
+    let larger: Remedy[] | undefined;
+    return plan.gaps.map((gap, i) => {
       const input = gap.field.startsWith('circuits.') && gap.field.endsWith('.input');
       const channel = gap.field === 'roles.controller';
       return {
@@ -80,8 +82,9 @@ export const planGap: Rule = {
         field: gap.field,
         remedies: [
           ...(input ? [...shareLoop(design), ...inputBoard(design)] : []),
-          ...(input || channel ? largerController(design) : []),
+          ...(input || channel ? (larger ??= largerController(design)) : []),
         ],
       };
-    }),
+    });
+  },
 };

@@ -102,13 +102,8 @@ export class Planning {
   add(wire: Wire, sheet?: Sheet): Proposal | undefined {
     const { from, to } = wire;
     if (!from || !to || (from.part === to.part && from.terminal === to.terminal)) return undefined;
-    const proposal: Proposal = {
-      length: quantity(CABINET_M, 'm', 'estimate'),
-      ...wire,
-      from,
-      to,
-      sheet: sheet ?? this.sheetOf(from, to),
-    };
+    const proposal: Proposal = { ...wire, from, to, sheet: sheet ?? this.sheetOf(from, to) };
+    proposal.length ??= quantity(CABINET_M, 'm', 'estimate');
     this.proposals.push(proposal);
     return proposal;
   }
@@ -134,19 +129,16 @@ export class Planning {
     const free = (c: { mark: string }): boolean => !cable.used.has(c.mark);
     const taken =
       cable.cores.find((c) => c.mark === core && free(c)) ?? cable.cores.find((c) => c.mark !== 'GNYE' && free(c));
-    const proposal = this.add(
-      {
-        ...wire,
-        cable: cable.proposal.name,
-        length: cable.length,
-        ...(taken ? { core: taken.mark } : {}),
-        ...(taken?.colour ? { colour: taken.colour } : {}),
-        ...(taken?.section ? { section: taken.section } : {}),
-      },
-      sheet,
-    );
+    const proposal = this.add(wire, sheet);
     if (!proposal) return undefined;
-    if (taken) cable.used.add(taken.mark);
+    proposal.cable = cable.proposal.name;
+    proposal.length = cable.length;
+    if (taken) {
+      proposal.core = taken.mark;
+      if (taken.colour) proposal.colour = taken.colour;
+      if (taken.section) proposal.section = taken.section;
+      cable.used.add(taken.mark);
+    }
     if (!this.cables.includes(cable.proposal)) this.cables.push(cable.proposal);
     return proposal;
   }
