@@ -6,7 +6,8 @@ import { findingsOf } from '@nodaxis/core/findings/findings';
 import { rules } from '@nodaxis/core/findings/rules';
 import { sweepAll } from '@nodaxis/core/faults/sweep';
 import { machineFileJsonSchema } from '@nodaxis/core/machine/jsonSchema';
-import { MAX_FILE_BYTES, readMachineFile } from '@nodaxis/core/machine/read';
+import { readMachineFile } from '@nodaxis/core/machine/reading/read';
+import { MAX_FILE_CHARACTERS } from '@nodaxis/core/machine/limits';
 import { revisionOf, writeMachineFile } from '@nodaxis/core/machine/file';
 import { sampleMachines } from '@nodaxis/core/samples/index';
 import { showSetting } from '@nodaxis/core/settings/setting';
@@ -27,7 +28,7 @@ function unreadable(file: string, errors: Fault[]): number {
 
 function load(file: string): { text: string } | { fault: Fault } {
   try {
-    if (statSync(file).size > MAX_FILE_BYTES)
+    if (statSync(file).size > MAX_FILE_CHARACTERS)
       return {
         fault: { what: 'The file is far larger than a machine file.', where: file, mend: 'Pick a .nodaxis.json file.' },
       };
@@ -45,14 +46,17 @@ function check(file: string): number {
   if ('fault' in loaded) return unreadable(file, [loaded.fault]);
   const read = readMachineFile(loaded.text);
   if (!read.ok) return unreadable(file, read.error);
-  const figures = deriveFigures(read.value.design);
+  const { file: machine, told } = read.value;
+  const figures = deriveFigures(machine.design);
   const swept = sweepAll(figures.design, figures.network, figures.plan);
   const findings = findingsOf(figures, rules, swept);
   print({
     file,
-    machine: read.value.design.name,
-    kind: read.value.design.kind,
-    revision: revisionOf(read.value),
+    machine: machine.design.name,
+    kind: machine.design.kind,
+    revision: revisionOf(machine),
+    // What was cut off, brought in line or doubted while reading.
+    told: told.map((e) => ({ path: e.where, reason: e.what, mend: e.mend })),
     findings: findings.map((f) => ({
       id: f.id,
       severity: f.severity,

@@ -1,4 +1,4 @@
-import { readMachineFile } from '@nodaxis/core/machine/read';
+import { readMachineFile } from '@nodaxis/core/machine/reading/read';
 import {
   controlState,
   expect,

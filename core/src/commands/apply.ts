@@ -1,14 +1,10 @@
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
-import type { z } from 'zod';
-import { CableChain, Conductor, InputCircuit, OutputCircuit, Override } from '../machine/connections';
-import { Design } from '../machine/design';
+import { become } from '../machine/become';
 import type { MachineFile } from '../machine/file';
 import { designAt, withRevision } from '../machine/history';
 import { withTicks } from '../machine/journal';
-import { Axis, MassItem } from '../machine/mechanics';
-import { Part } from '../machine/parts';
-import { schemaFaults } from '../machine/read';
-import { danglingReferences } from '../machine/references';
+import { danglingAfter, danglingPictures } from '../machine/references';
+import { touchedFaults } from '../machine/touched';
 import type { Fault, Result } from '../units/result';
 import { fail, ok } from '../units/result';
 import type { Command, CommandName, Handler } from './command';
@@ -43,40 +39,6 @@ const handlers: { [K in CommandName]: Handler<K> } = {
   ...cabling,
 };
 
-const itemSchemas: Record<string, z.ZodType> = {
-  axes: Axis,
-  parts: Part,
-  circuits: InputCircuit,
-  outputs: OutputCircuit,
-  conductors: Conductor,
-  masses: MassItem,
-  chains: CableChain,
-  overrides: Override,
-};
-
-/** Checks just the items that an edit touched, against the schema that also guards the file. */
-function checkTouched(design: Design, patches: readonly Patch[]): Fault[] {
-  const seen = new Set<string>();
-  const faults: Fault[] = [];
-  for (const { path } of patches) {
-    const [table, id] = path.map(String) as [string, string | undefined];
-    const key = id === undefined || !itemSchemas[table] ? table : `${table}.${id}`;
-    if (seen.has(key)) continue;
-    seen.add(key);
-    const whole = design[table as keyof Design];
-    const items: [string[], unknown, z.ZodType][] =
-      itemSchemas[table] && id !== undefined
-        ? [[[table, id], (whole as Record<string, unknown>)[id], itemSchemas[table]]]
-        : [[[table], whole, Design.shape[table as keyof typeof Design.shape] as z.ZodType]];
-    for (const [at, value, schema] of items) {
-      if (value === undefined) continue;
-      const parsed = schema.safeParse(value);
-      if (!parsed.success) faults.push(...schemaFaults(parsed.error, at));
-    }
-  }
-  return faults;
-}
-
 export interface Edit {
   file: MachineFile;
   title: string;
@@ -100,7 +62,11 @@ export function applyCommand(file: MachineFile, command: Command, now: string): 
   });
   if (refusals.length) return fail(refusals);
   if (!patches.length) return ok({ file, title, inverse });
-  const faults = [...checkTouched(design, patches), ...danglingReferences(design)];
+  const faults = [
+    ...touchedFaults(design, patches),
+    ...danglingAfter(file.design, design),
+    ...danglingPictures(design, file.photos),
+  ];
   if (faults.length) return fail(faults);
   const revised = withRevision(file, design, { command: command.name, title, patches, at: now });
   return ok({ file: withTicks(revised, file.design, now), title, inverse });
@@ -121,19 +87,6 @@ export function restoreRevision(file: MachineFile, number: number, now: string):
   const revised = withRevision(file, design, { command: 'restore', title, patches, at: now });
   return { file: withTicks(revised, file.design, now), title, inverse };
 }
-/** Changes only what differs, item by item down to `depth`, so that the patches stay small. */
-function become(from: Record<string, unknown>, to: Record<string, unknown>, depth: number): void {
-  for (const key of Object.keys(from)) if (!(key in to)) delete from[key];
-  for (const [key, value] of Object.entries(to)) {
-    const own = from[key];
-    if (JSON.stringify(own) === JSON.stringify(value)) continue;
-    const tables =
-      depth > 1 && own && value && typeof own === 'object' && typeof value === 'object' && !Array.isArray(value);
-    if (tables) become(own as Record<string, unknown>, value as Record<string, unknown>, depth - 1);
-    else from[key] = value;
-  }
-}
-
 /** Goes back or forth by patches. Numbers only grow: an undo is a revision too, so a number always means one design. */
 export function applyStep(file: MachineFile, patches: readonly Patch[], title: string, now: string): Edit {
   const [design, forward, inverse] = produceWithPatches(file.design, (draft) => {

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { MachineFile } from '../machine/file';
 import { lastTicks } from '../machine/journal';
-import { readMachineFile } from '../machine/read';
+import { readMachineFile } from '../machine/reading/read';
 import { newDesign } from '../machine/create';
 import { newMachineFile, revisionOf, writeMachineFile } from '../machine/file';
 import { dunnock } from '../samples/dunnock';

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { Id, Name } from '../machine/ids';
 import type { LibraryEntry } from '../machine/library/entry';
 import { Element, PartData, Setup, Terminal } from '../machine/parts';
-import { schemaFaults } from '../machine/read';
+import { schemaFaults } from '../machine/reading/schemaFaults';
 import type { Fault, Result } from '../units/result';
 import { fail, ok } from '../units/result';
 

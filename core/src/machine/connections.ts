@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Quantity, quantityOf } from '../units/quantity';
-import { Id, TerminalRef, Text } from './ids';
+import { Id, PictureIds, TerminalRef, Text } from './ids';
 
 /** IEC 60757 letter codes of the single colours. */
 export const colourCodes = [
@@ -51,12 +51,12 @@ export const Conductor = z.strictObject({
   chain: z.string().max(60).optional().describe('the moving cable chain that it runs through'),
   purpose: z.string().max(300).describe('the reason for it'),
   origin: z.enum(['planned', 'by-hand', 'as-found']),
-  setByHand: z.array(z.enum(plannedFields)),
+  setByHand: z.array(z.enum(plannedFields)).max(20),
   state: z.enum(conductorStates),
   waitsFor: z.string().max(200).optional(),
   terminations: z.strictObject({ from: Termination.optional(), to: Termination.optional() }).optional(),
   notes: Text.optional(),
-  photos: z.array(Id).optional(),
+  photos: PictureIds.optional(),
 });
 export type Conductor = z.infer<typeof Conductor>;
 
@@ -77,7 +77,7 @@ export type InputFunction = (typeof inputFunctions)[number];
 /** One controller input with the switches, sensors or buttons that act on it. */
 export const InputCircuit = z.strictObject({
   function: z.enum(inputFunctions),
-  devices: z.array(Id).describe('ids of the switches, sensors or buttons, in their order along the loop'),
+  devices: z.array(Id).max(100).describe('ids of the switches, sensors or buttons, in their order along the loop'),
   arrangement: z.enum(['series', 'parallel']),
   feed: z.enum(['0V', 'plus']).describe('the side on which a contact switches'),
   input: TerminalRef.optional().describe('chosen by hand; the planner picks a free one when absent'),
@@ -115,7 +115,7 @@ export type OutputFunction = (typeof outputFunctions)[number];
 /** One controller output with the drives, brakes or lamps that it acts on, through a relay where the load asks for it. */
 export const OutputCircuit = z.strictObject({
   function: z.enum(outputFunctions),
-  devices: z.array(Id),
+  devices: z.array(Id).max(100),
   relay: Id.optional().describe('between the output and what it switches'),
   alwaysOn: z.boolean().optional().describe('runs as long as its supply does; takes no output'),
   output: TerminalRef.optional().describe('chosen by hand; the planner picks a free one when absent'),

@@ -57,7 +57,7 @@ export const Design = z.strictObject({
     stopContactor: Id.optional(),
     resetButton: Id.optional(),
   }),
-  referenceStages: z.array(z.array(Id)).describe('axes referenced together, stage after stage'),
+  referenceStages: z.array(z.array(Id).max(16)).max(16).describe('axes referenced together, stage after stage'),
   dailyChecks: z
     .array(Id)
     .max(100)

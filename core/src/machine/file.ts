@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { Quantity } from '../units/quantity';
 import { Design } from './design';
-import { Id, Instant, Name, Text } from './ids';
+import { Id, Instant, Name, PictureIds, Text } from './ids';
+import { withDigest } from './reading/digest';
 
 export const FORMAT = 'nodaxis-machine';
 export const VERSION = 2;
@@ -24,14 +25,14 @@ export const JournalEntry = z.discriminatedUnion('kind', [
     testVersion: z.int().min(1),
     mode: z.enum(['rehearsal', 'real']),
     dependedOn: z.record(z.string(), z.json()).describe('the values of the declared design inputs at that time'),
-    reliedOn: z.array(Id).describe('ids of the records that it relied on'),
+    reliedOn: z.array(Id).max(1000).describe('ids of the records that it relied on'),
     readings: z.record(z.string(), Reading),
     verdict: z.enum(['passed', 'failed', 'not-judged']),
     note: Text.optional(),
-    photos: z.array(Id).optional(),
+    photos: PictureIds.optional(),
     corrects: Id.optional(),
     outcome: z.string().max(1000).optional().describe('the judgement in a sentence, as it was told then'),
-    despite: z.array(Id).optional().describe('tests that had not passed when this one was done'),
+    despite: z.array(Id).max(1000).optional().describe('tests that had not passed when this one was done'),
   }),
   entry('waiver', { test: Id, reason: Text.min(1) }),
   entry('tick', {
@@ -39,7 +40,7 @@ export const JournalEntry = z.discriminatedUnion('kind', [
     state: z.string().max(40).describe('what it is now: connected, checked …'),
   }),
   entry('rework', { subject: z.string().max(200), text: Text }),
-  entry('note', { subject: z.string().max(200).optional(), text: Text, photos: z.array(Id).optional() }),
+  entry('note', { subject: z.string().max(200).optional(), text: Text, photos: PictureIds.optional() }),
 ]);
 export type JournalEntry = z.infer<typeof JournalEntry>;
 
@@ -63,16 +64,19 @@ export const Layout = z.strictObject({
 
 const Patch = z.strictObject({
   op: z.enum(['replace', 'remove', 'add']),
-  path: z.array(z.union([z.string(), z.number()])),
+  path: z.array(z.union([z.string(), z.number()])).max(64),
   value: z.json().optional(),
 });
+
+/** Characters that a line of the change log may have. */
+export const MOST_TITLE = 300;
 
 /** One edit. Numbers only grow and always mean the same design: an undo is a revision too. */
 export const Revision = z.strictObject({
   number: z.int().min(1),
   at: Instant,
   command: z.string().max(60),
-  title: z.string().max(300),
+  title: z.string().max(MOST_TITLE),
   patches: z.array(Patch),
 });
 export type Revision = z.infer<typeof Revision>;
@@ -110,4 +114,5 @@ export const newMachineFile = (design: Design, id: string, now: string): Machine
   history: { snapshots: [{ number: 0, design }], revisions: [] },
 });
 
-export const writeMachineFile = (file: MachineFile): string => JSON.stringify(file);
+/** The text of a machine file, with its checksum. */
+export const writeMachineFile = (file: MachineFile): string => withDigest(JSON.stringify(file));

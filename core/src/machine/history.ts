@@ -1,6 +1,7 @@
 import { applyPatches, enablePatches, type Patch } from 'immer';
 import type { Design } from './design';
 import type { MachineFile, Revision } from './file';
+import { MOST_TITLE } from './file';
 
 enablePatches();
 
@@ -25,7 +26,8 @@ export function withRevision(
   edit: { command: string; title: string; patches: Patch[]; at: string },
 ): MachineFile {
   const number = (file.history.revisions.at(-1)?.number ?? file.history.snapshots.at(-1)!.number) + 1;
-  const revision = { number, ...edit, patches: edit.patches } as Revision;
+  const title = edit.title.length > MOST_TITLE ? `${edit.title.slice(0, MOST_TITLE - 1)}…` : edit.title;
+  const revision = { number, ...edit, title } as Revision;
   const { snapshots, revisions } = file.history;
   return {
     ...file,

@@ -4,7 +4,14 @@ import { z } from 'zod';
 export const Id = z
   .string()
   .max(120)
-  .regex(/^[a-z][a-z0-9]*([-:/][a-z0-9]+)*$/, 'an id of lower-case letters, figures and single - : / between them');
+  .regex(
+    // Every object has a "constructor": as a key of a table it would be found where nothing was put.
+    /^(?!constructor$)[a-z][a-z0-9]*([-:/][a-z0-9]+)*$/,
+    'an id of lower-case letters, figures and single - : / between them',
+  );
+
+/** Pictures of one thing. */
+export const PictureIds = z.array(Id).max(500);
 
 export const Name = z.string().min(1).max(120);
 export const Text = z.string().max(20_000);

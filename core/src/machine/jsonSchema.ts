@@ -1,8 +1,14 @@
 import { z } from 'zod';
-import { MachineFile } from './file';
+import { MachineFile, VERSION } from './file';
+
+const digest = z
+  .string()
+  .regex(/^[0-9a-f]{8}$/)
+  .optional()
+  .describe('CRC-32 of the text of this file without this field, which stands last; a file without it opens as well');
 
 /** The JSON Schema of a machine file, generated from the same source as every check. */
 export const machineFileJsonSchema = (): object => ({
-  title: 'Nodaxis machine file, version 1',
-  ...z.toJSONSchema(MachineFile, { target: 'draft-2020-12', reused: 'ref', io: 'input' }),
+  title: `Nodaxis machine file, version ${VERSION}`,
+  ...z.toJSONSchema(MachineFile.extend({ digest }), { target: 'draft-2020-12', reused: 'ref', io: 'input' }),
 });

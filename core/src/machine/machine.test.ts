@@ -15,7 +15,7 @@ import { designAt } from './history';
 import { machineFileJsonSchema } from './jsonSchema';
 import { machineKinds } from './mechanics';
 import { migrate } from './migrate';
-import { readMachineFile } from './read';
+import { readMachineFile } from './reading/read';
 
 const NOW = '2026-03-03T10:00:00.000Z';
 const healthy = dunnock();
@@ -33,7 +33,7 @@ const mutated = (change: (file: MachineFile) => void): string => {
 describe('a machine file', () => {
   it.each(sampleMachines.map((s) => [s.id, s.make] as const))('%s comes back whole', (_id, make) => {
     const file = make();
-    expect(readMachineFile(writeMachineFile(file))).toEqual({ ok: true, value: file });
+    expect(readMachineFile(writeMachineFile(file))).toEqual({ ok: true, value: { file, told: [] } });
   });
   it.each(machineKinds)('a new %s is a valid file', (kind) => {
     expect(faultsOf(writeMachineFile(newMachineFile(newDesign(kind, 'New'), 'new', NOW)))).toEqual([]);
@@ -47,7 +47,7 @@ describe('a machine file', () => {
     expect(faultsOf('[]')[0]!.what).toContain('not a Nodaxis machine file');
     expect(faultsOf(`{"format":"${FORMAT}","version":${VERSION + 1}}`)[0]!.what).toContain('newer Nodaxis');
     expect(faultsOf(`{"format":"${FORMAT}"}`)[0]!.where).toBe('version');
-    expect(faultsOf(' '.repeat(33 * 1024 * 1024))[0]!.what).toContain('MB');
+    expect(faultsOf(' '.repeat(65 * 1024 * 1024))[0]!.what).toContain('MB');
     expect(faultsOf(mutated((f) => (f.design.axes.x!.travel = quantity(3, 'kg'))))[0]).toMatchObject({
       where: 'design.axes.x.travel',
       what: expect.stringContaining('kg is not a unit of length'),
@@ -68,7 +68,6 @@ describe('a machine file', () => {
     ],
     ['device', (f) => f.design.circuits.stop!.devices.push('gone'), 'design.circuits.stop.devices.1'],
     ['photo', (f) => (f.design.parts.controller!.photos = ['gone']), 'design.parts.controller.photos.0'],
-    ['revision', (f) => f.history.revisions.splice(3, 1), 'history.revisions.3.number'],
   ])('names a dangling %s', (_name, change, where) => {
     expect(faultsOf(mutated(change)).map((f) => f.where)).toContain(where);
   });
@@ -83,8 +82,8 @@ describe('a machine file', () => {
   });
   it('a key that would reach into a prototype is refused', () => {
     const evil = text.replace('"masses":{', '"masses":{"__proto__":{"name":"x","movedBy":[]},');
-    expect(JSON.stringify(readMachineFile(evil))).not.toContain('polluted');
-    expect(({} as { name?: string }).name).toBeUndefined();
+    expect(faultsOf(evil)[0]).toMatchObject({ where: 'design.masses.__proto__' });
+    expect(faultsOf(text.replace('"axes":{', '"axes":{"constructor":{},'))[0]!.where).toBe('design.axes.constructor');
   });
 });
 
@@ -123,7 +122,7 @@ describe('a file of version 1', () => {
   const opened = (text: string): MachineFile => {
     const r = readMachineFile(text);
     if (!r.ok) throw new Error(r.error[0]!.what);
-    return r.value;
+    return r.value.file;
   };
   it('keeps its control wires blue, without a word from the planner', () => {
     const file = opened(old(wren()));

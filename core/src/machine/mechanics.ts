@@ -129,6 +129,6 @@ export type Axis = z.infer<typeof Axis>;
 export const MassItem = z.strictObject({
   name: Name,
   mass: quantityOf('mass'),
-  movedBy: z.array(Id).describe('ids of the axes that carry it'),
+  movedBy: z.array(Id).max(16).describe('ids of the axes that carry it'),
 });
 export type MassItem = z.infer<typeof MassItem>;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { quantityOf } from '../units/quantity';
 import { Colour } from './connections';
-import { Id, Name, Text } from './ids';
+import { Id, Name, PictureIds, Text } from './ids';
 import { axisEnds } from './mechanics';
 
 /** What a terminal does. The label printed on it is a text of its own. */
@@ -86,7 +86,7 @@ export const Terminal = z.strictObject({
   place: z.strictObject({ connector: z.string().max(20), row: z.int(), position: z.int() }).optional(),
   maxCurrent: quantityOf('current'),
   notes: Text.optional(),
-  photos: z.array(Id).optional(),
+  photos: PictureIds.optional(),
 });
 export type Terminal = z.infer<typeof Terminal>;
 
@@ -95,7 +95,7 @@ const el = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>
 
 /** What stands between the terminals inside a part, as far as switch-level logic needs it. */
 export const Element = z.discriminatedUnion('kind', [
-  el('join', { terminals: z.array(Id).min(2) }),
+  el('join', { terminals: z.array(Id).min(2).max(1000) }),
   el('jumper', { a: Id, b: Id, label: z.string().max(60), closed: z.boolean() }),
   el('contact', { a: Id, b: Id, form: z.enum(['NO', 'NC']), actuator: z.enum(['hand', 'coil']), coil: Id.optional() }),
   el('coil', { a: Id, b: Id }),
@@ -143,11 +143,14 @@ const Controller = z.strictObject({
     .enum(['push-pull', 'sourcing', 'sinking'])
     .optional()
     .describe('a sinking output pulls to 0 V: its drivers share their plus side'),
-  commandFormats: z.array(z.enum(commandFormats)).min(1),
+  commandFormats: z.array(z.enum(commandFormats)).min(1).max(10),
   switchedVoltage: quantityOf('voltage').describe('that its switched outputs give, for relays, brakes and spindle'),
   switchedCurrent: quantityOf('current').describe('that one switched output gives or takes'),
   link: z.enum(['parallel-port', 'usb', 'network', 'serial', 'none']).optional(),
-  spindleControl: z.array(z.enum(['relay', 'pulse-width', 'analogue', 'drive-commands'])).optional(),
+  spindleControl: z
+    .array(z.enum(['relay', 'pulse-width', 'analogue', 'drive-commands']))
+    .max(10)
+    .optional(),
   encoderInputs: z.int().min(0).max(16).optional(),
   encoderRate: quantityOf('frequency').describe('edges a second that one encoder input counts'),
   threading: z.boolean().optional(),
@@ -165,11 +168,11 @@ const Driver = z.strictObject({
   supplyMin: quantityOf('voltage'),
   supplyMax: quantityOf('voltage'),
   currentMax: quantityOf('current').describe('largest peak current that can be set'),
-  stepsPerRevolutionChoices: z.array(z.int().min(1)).describe('what its switches offer'),
+  stepsPerRevolutionChoices: z.array(z.int().min(1)).max(100).describe('what its switches offer'),
   pulseHighMin: quantityOf('time'),
   pulseLowMin: quantityOf('time'),
   directionSetupMin: quantityOf('time'),
-  commandFormats: z.array(z.enum(commandFormats)).min(1),
+  commandFormats: z.array(z.enum(commandFormats)).min(1).max(10),
   closedLoop: z.boolean(),
   signalVoltageMin: quantityOf('voltage').describe('lowest signal level that it reads as on'),
   signalVoltageMax: quantityOf('voltage').describe('highest signal level without a series resistor'),
@@ -182,8 +185,12 @@ const Driver = z.strictObject({
   switches: z
     .strictObject({
       count: z.int().min(1).max(16),
-      steps: z.array(z.strictObject({ stepsPerRevolution: z.int().min(1), on: z.array(z.int().min(1).max(16)) })),
-      currents: z.array(z.strictObject({ current: quantityOf('current'), on: z.array(z.int().min(1).max(16)) })),
+      steps: z
+        .array(z.strictObject({ stepsPerRevolution: z.int().min(1), on: z.array(z.int().min(1).max(16)).max(16) }))
+        .max(300),
+      currents: z
+        .array(z.strictObject({ current: quantityOf('current'), on: z.array(z.int().min(1).max(16)).max(16) }))
+        .max(300),
     })
     .optional()
     .describe('its switch table: which switches are on for each setting'),
@@ -300,7 +307,9 @@ const plainClasses = [
 /** What a cable is made of. The conductors in it name it; its screen lands on terminals of role `shield`. */
 const Cable = z.strictObject({
   class: z.literal('cable'),
-  cores: z.array(z.strictObject({ mark: z.string().max(20), colour: Colour.optional(), section: quantityOf('area') })),
+  cores: z
+    .array(z.strictObject({ mark: z.string().max(20), colour: Colour.optional(), section: quantityOf('area') }))
+    .max(300),
   screened: z.boolean(),
   outerDiameter: quantityOf('length'),
   bendRadius: quantityOf('length').describe('least radius where it is flexed again and again'),
@@ -390,13 +399,17 @@ export const Part = z.strictObject({
   setup: Setup,
   mount: Mount.optional(),
   notes: Text.optional(),
-  photos: z.array(Id).optional(),
+  photos: PictureIds.optional(),
 });
 export type Part = z.infer<typeof Part>;
 
 /** The true function of a terminal on this specimen. */
 export const roleOf = (part: Part, terminal: Terminal): TerminalRole =>
-  (part.boardRevision && terminal.roleByRevision?.[part.boardRevision]) || terminal.role;
+  roleOnRevision(part.boardRevision, terminal) ?? terminal.role;
+function roleOnRevision(revision: string | undefined, { roleByRevision }: Terminal): TerminalRole | undefined {
+  // A revision is a free text: only what was put into the table counts.
+  return revision && roleByRevision && Object.hasOwn(roleByRevision, revision) ? roleByRevision[revision] : undefined;
+}
 
 const roleIndexes = new WeakMap<Part, ReadonlyMap<TerminalRole, readonly string[]>>();
 

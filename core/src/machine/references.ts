@@ -3,6 +3,16 @@ import type { Design } from './design';
 import type { MachineFile } from './file';
 import type { TerminalRef } from './ids';
 
+const MEND = 'Add the missing item or take this reference out, then open the file again.';
+
+function missingTerminal(parts: Design['parts'], ref: TerminalRef, where: string): Fault | undefined {
+  if (!Object.hasOwn(parts, ref.part))
+    return { what: `There is no part "${ref.part}".`, where: `${where}.part`, mend: MEND };
+  return Object.hasOwn(parts[ref.part]!.terminals, ref.terminal)
+    ? undefined
+    : { what: `Part "${ref.part}" has no terminal "${ref.terminal}".`, where: `${where}.terminal`, mend: MEND };
+}
+
 /**
  * Referential integrity of a design: every id that is pointed at exists and is of the right class.
  * Returns one fault for each dangling id, with its path.
@@ -10,12 +20,7 @@ import type { TerminalRef } from './ids';
 export function danglingReferences(design: Design, prefix = 'design'): Fault[] {
   const faults: Fault[] = [];
   const has = (table: object, id: string) => Object.hasOwn(table, id);
-  const miss = (where: string, what: string) =>
-    faults.push({
-      what,
-      where: `${prefix}.${where}`,
-      mend: 'Add the missing item or take this reference out, then open the file again.',
-    });
+  const miss = (where: string, what: string) => faults.push({ what, where: `${prefix}.${where}`, mend: MEND });
   const part = (id: string | undefined, where: string, classes?: readonly string[]) => {
     if (id === undefined) return;
     if (!has(design.parts, id)) return miss(where, `There is no part "${id}".`);
@@ -23,10 +28,8 @@ export function danglingReferences(design: Design, prefix = 'design'): Fault[] {
     if (classes && !classes.includes(found)) miss(where, `Part "${id}" is a ${found}, not a ${classes.join(' or ')}.`);
   };
   const terminal = (ref: TerminalRef | undefined, where: string) => {
-    if (!ref) return;
-    if (!has(design.parts, ref.part)) miss(`${where}.part`, `There is no part "${ref.part}".`);
-    else if (!has(design.parts[ref.part]!.terminals, ref.terminal))
-      miss(`${where}.terminal`, `Part "${ref.part}" has no terminal "${ref.terminal}".`);
+    const fault = ref && missingTerminal(design.parts, ref, `${prefix}.${where}`);
+    if (fault) faults.push(fault);
   };
   const axis = (id: string, where: string) => {
     if (!has(design.axes, id)) miss(where, `There is no axis "${id}".`);
@@ -102,27 +105,52 @@ export function danglingReferences(design: Design, prefix = 'design'): Fault[] {
     part(o.relay, `outputs.${id}.relay`, ['relay', 'contactor']);
     terminal(o.output, `outputs.${id}.output`);
   }
-  for (const [id, c] of Object.entries(design.conductors)) {
-    terminal(c.from, `conductors.${id}.from`);
-    terminal(c.to, `conductors.${id}.to`);
-  }
+  return [...faults, ...danglingEnds(design.parts, design.conductors, prefix)];
+}
+
+/** Ends of conductors that are on no terminal. */
+function danglingEnds(parts: Design['parts'], conductors: Design['conductors'], prefix = 'design'): Fault[] {
+  const faults: Fault[] = [];
+  for (const id in conductors)
+    for (const end of ['from', 'to'] as const) {
+      const ref = conductors[id]![end];
+      const fault = missingTerminal(parts, ref, `${prefix}.conductors.${id}.${end}`);
+      if (fault) faults.push(fault);
+    }
   return faults;
 }
 
-/** Faults of the regions around the design: photos, records that rely on missing ones, revision numbers out of order. */
-export function danglingInFile(file: MachineFile): Fault[] {
-  const faults = danglingReferences(file.design);
-  const miss = (where: string, what: string) =>
-    faults.push({ what, where, mend: 'Add the missing item or take this reference out, then open the file again.' });
-  const photos = (ids: readonly string[] | undefined, where: string) =>
-    ids?.forEach(
-      (id, i) => Object.hasOwn(file.photos, id) || miss(`${where}.photos.${i}`, `There is no photo "${id}".`),
-    );
-  for (const [id, p] of Object.entries(file.design.parts)) {
-    photos(p.photos, `design.parts.${id}`);
-    for (const [t, x] of Object.entries(p.terminals)) photos(x.photos, `design.parts.${id}.terminals.${t}`);
+/** What an edit left dangling in a design that was whole before it. One that touched conductors alone asks about those alone. */
+export function danglingAfter(before: Design, after: Design): Fault[] {
+  const keys = Object.keys(after) as (keyof Design)[];
+  if (keys.some((k) => k !== 'conductors' && after[k] !== before[k])) return danglingReferences(after);
+  const changed: Design['conductors'] = {};
+  for (const id in after.conductors)
+    if (after.conductors[id] !== before.conductors[id]) changed[id] = after.conductors[id]!;
+  return danglingEnds(after.parts, changed);
+}
+
+/** Pictures that a design speaks of and that the file does not know. */
+export function danglingPictures(design: Design, photos: MachineFile['photos'], prefix = 'design'): Fault[] {
+  const faults: Fault[] = [];
+  const check = (ids: readonly string[] | undefined, where: string) =>
+    ids?.forEach((id, i) => Object.hasOwn(photos, id) || faults.push(missing(`${where}.photos.${i}`, id)));
+  for (const id in design.parts) {
+    const p = design.parts[id]!;
+    check(p.photos, `${prefix}.parts.${id}`);
+    for (const t in p.terminals) check(p.terminals[t]!.photos, `${prefix}.parts.${id}.terminals.${t}`);
   }
-  for (const [id, c] of Object.entries(file.design.conductors)) photos(c.photos, `design.conductors.${id}`);
+  for (const id in design.conductors) check(design.conductors[id]!.photos, `${prefix}.conductors.${id}`);
+  return faults;
+}
+const missing = (where: string, id: string): Fault => ({ what: `There is no photo "${id}".`, where, mend: MEND });
+
+/** Faults of a file’s references: those of its design, photos, and records that rely on missing ones. */
+export function danglingInFile(file: MachineFile): Fault[] {
+  const faults = [...danglingReferences(file.design), ...danglingPictures(file.design, file.photos)];
+  const miss = (where: string, what: string) => faults.push({ what, where, mend: MEND });
+  const photos = (ids: readonly string[] | undefined, where: string) =>
+    ids?.forEach((id, i) => Object.hasOwn(file.photos, id) || faults.push(missing(`${where}.photos.${i}`, id)));
   const seen = new Set<string>();
   file.journal.forEach((e, i) => {
     if (seen.has(e.id)) miss(`journal.${i}.id`, `The journal holds the id "${e.id}" twice.`);
@@ -131,11 +159,6 @@ export function danglingInFile(file: MachineFile): Fault[] {
         if (!seen.has(id)) miss(`journal.${i}.reliedOn`, `There is no earlier record "${id}".`);
     if ('photos' in e) photos(e.photos, `journal.${i}`);
     seen.add(e.id);
-  });
-  let last = file.history.snapshots[0]?.number ?? 0;
-  file.history.revisions.forEach((r, i) => {
-    if (r.number !== last + 1) miss(`history.revisions.${i}.number`, `Revision ${r.number} does not follow ${last}.`);
-    last = r.number;
   });
   return faults;
 }

@@ -6,7 +6,7 @@ import { rules } from '../findings/rules';
 import { sweptAs } from '../findings/unnoticed';
 import type { MachineFile } from '../machine/file';
 import { withEntry } from '../machine/journal';
-import { readMachineFile } from '../machine/read';
+import { readMachineFile } from '../machine/reading/read';
 import { dunnock } from '../samples/dunnock';
 import { wren } from '../samples/wren';
 import { defaultDisplay } from '../units/print';
@@ -80,7 +80,7 @@ it('the help report tells nothing private, and the machine in it opens and has t
   expect(text).toMatch(/Labels against terminals \| failed .*-K1 controller is printed otherwise/);
   const read = readMachineFile(machineInHelpReport(text)!);
   if (!read.ok) throw new Error(read.error[0]!.what);
-  expect(findingsOf(deriveFigures(read.value.design)).map((f) => f.code)).toEqual(
+  expect(findingsOf(deriveFigures(read.value.file.design)).map((f) => f.code)).toEqual(
     findingsOf(deriveFigures(design)).map((f) => f.code),
   );
 });

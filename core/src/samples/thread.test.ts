@@ -5,7 +5,7 @@ import { libraryOf } from '../machine/library/index';
 import type { MachineKind } from '../machine/mechanics';
 import { machineKinds } from '../machine/mechanics';
 import type { DataOf } from '../machine/parts';
-import { readMachineFile } from '../machine/read';
+import { readMachineFile } from '../machine/reading/read';
 import { writeMachineFile } from '../machine/file';
 import { Simulation, simulationInput } from '../motion/simulation/simulation';
 import { quantity } from '../units/quantity';
@@ -110,7 +110,7 @@ describe.each(machineKinds)('a %s typed in from nothing', (kind) => {
   );
   it('comes back whole from its file, history and all', () => {
     const b = typedIn(kind, { controller: 'controller-teasel-6', device: 'switch-finch', field: 'supply-marl-24' });
-    expect(readMachineFile(writeMachineFile(b.file))).toEqual({ ok: true, value: b.file });
+    expect(readMachineFile(writeMachineFile(b.file))).toEqual({ ok: true, value: { file: b.file, told: [] } });
   });
 });
 

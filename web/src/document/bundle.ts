@@ -1,6 +1,6 @@
 import type { MachineFile } from '@nodaxis/core/machine/file';
 import { writeMachineFile } from '@nodaxis/core/machine/file';
-import { MAX_FILE_BYTES, readMachineFile } from '@nodaxis/core/machine/read';
+import { MAX_FILE_BYTES, readMachineFile } from '@nodaxis/core/machine/reading/read';
 import type { Fault, Result } from '@nodaxis/core/units/result';
 import { fail, ok } from '@nodaxis/core/units/result';
 import type { Picture } from './photos';

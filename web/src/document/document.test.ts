@@ -1,6 +1,6 @@
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { readMachineFile } from '@nodaxis/core/machine/read';
+import { readMachineFile } from '@nodaxis/core/machine/reading/read';
 import { revisionOf, writeMachineFile } from '@nodaxis/core/machine/file';
 import { dunnock } from '@nodaxis/core/samples/dunnock';
 import { quantity } from '@nodaxis/core/units/quantity';

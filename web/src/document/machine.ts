@@ -7,7 +7,7 @@ import type { Swept } from '@nodaxis/core/findings/unnoticed';
 import type { MachineFile } from '@nodaxis/core/machine/file';
 import { revisionOf, writeMachineFile } from '@nodaxis/core/machine/file';
 import { withEntry, type NewEntry } from '@nodaxis/core/machine/journal';
-import { readMachineFile } from '@nodaxis/core/machine/read';
+import { readMachineFile } from '@nodaxis/core/machine/reading/read';
 import { ok, type Fault } from '@nodaxis/core/units/result';
 import type { Patch } from 'immer';
 import { defineStore } from 'pinia';

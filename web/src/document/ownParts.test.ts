@@ -84,7 +84,7 @@ describe('own parts', () => {
 it('a part of one’s own goes into a machine with all that the machine needs, and comes out of its file whole', async () => {
   const [{ applyCommand }, { readMachineFile }, { writeMachineFile }, { wren }] = await Promise.all([
     import('@nodaxis/core/commands/apply'),
-    import('@nodaxis/core/machine/read'),
+    import('@nodaxis/core/machine/reading/read'),
     import('@nodaxis/core/machine/file'),
     import('@nodaxis/core/samples/wren'),
   ]);

@@ -2,7 +2,7 @@ import { readPartsCsv } from '@nodaxis/core/formats/partsCsv';
 import { readPartsJson, writePartsJson } from '@nodaxis/core/formats/partsJson';
 import type { LibraryEntry } from '@nodaxis/core/machine/library/entry';
 import { library, libraryEntry } from '@nodaxis/core/machine/library/index';
-import { MAX_FILE_BYTES } from '@nodaxis/core/machine/read';
+import { MAX_FILE_BYTES } from '@nodaxis/core/machine/reading/read';
 import type { PartClass } from '@nodaxis/core/machine/parts';
 import type { Fault } from '@nodaxis/core/units/result';
 import { defineStore } from 'pinia';

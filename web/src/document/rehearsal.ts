@@ -12,7 +12,7 @@ import type { MachineFile } from '@nodaxis/core/machine/file';
 import { newMachineFile } from '@nodaxis/core/machine/file';
 import type { NewEntry } from '@nodaxis/core/machine/journal';
 import { withEntry } from '@nodaxis/core/machine/journal';
-import { readMachineFile } from '@nodaxis/core/machine/read';
+import { readMachineFile } from '@nodaxis/core/machine/reading/read';
 import type { Fault } from '@nodaxis/core/units/result';
 import { defineStore } from 'pinia';
 import { ref, shallowRef, toRaw } from 'vue';

@@ -3,7 +3,7 @@ import type { MachineFile } from '@nodaxis/core/machine/file';
 import { changedAt, newMachineFile, revisionOf, writeMachineFile } from '@nodaxis/core/machine/file';
 import { applyCommand } from '@nodaxis/core/commands/apply';
 import type { MachineKind } from '@nodaxis/core/machine/mechanics';
-import { readMachineFile } from '@nodaxis/core/machine/read';
+import { readMachineFile } from '@nodaxis/core/machine/reading/read';
 import { sampleMachines } from '@nodaxis/core/samples/index';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';

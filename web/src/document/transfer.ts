@@ -2,7 +2,7 @@ import { wrap } from 'comlink';
 import type { MachineFile } from '@nodaxis/core/machine/file';
 import { writeMachineFile } from '@nodaxis/core/machine/file';
 import { machineInHelpReport } from '@nodaxis/core/reports/machineInHelpReport';
-import { MAX_FILE_BYTES, readMachineFile } from '@nodaxis/core/machine/read';
+import { MAX_FILE_BYTES, readMachineFile } from '@nodaxis/core/machine/reading/read';
 import type { Fault, Result } from '@nodaxis/core/units/result';
 import { fail, ok } from '@nodaxis/core/units/result';
 import { browserStore } from './browserStore';

@@ -42,5 +42,5 @@ function patchWithBlue(p: unknown): unknown {
   if (!isTable(p) || !Array.isArray(p.path) || p.path[0] !== 'colourRules') return p;
   if (p.path.length === 1) return { op: 'replace', path: p.path, value: rulesWithBlue(p.value) };
   const of = p.path[1] as string;
-  return of in blue ? { op: 'replace', path: p.path, value: p.value ?? blue[of] } : p;
+  return Object.hasOwn(blue, of) ? { op: 'replace', path: p.path, value: p.value ?? blue[of] } : p;
 }
