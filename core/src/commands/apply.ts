@@ -13,6 +13,7 @@ import { inputs } from './inputs';
 import { mechanics } from './mechanics';
 import { cabling } from './cabling';
 import { outputs } from './outputs';
+import { reservedName } from './reserved';
 import { choosePart } from './parts';
 import { wiring } from './wiring';
 
@@ -52,6 +53,8 @@ export interface Edit {
  * the file is as it was. An edit that changes nothing adds no revision.
  */
 export function applyCommand(file: MachineFile, command: Command, now: string): Result<Edit> {
+  const name = reservedName(command);
+  if (name) return fail([name]);
   const handler = handlers[command.name] as Handler<CommandName>;
   const args = command.args as never;
   const title = handler.title(args, file.design);

@@ -2,10 +2,11 @@ import { applyPatches, enablePatches, type Patch } from 'immer';
 import type { Design } from './design';
 import type { MachineFile, Revision } from './file';
 import { MOST_TITLE } from './file';
+import { thinned } from './pruning';
 
 enablePatches();
 
-/** A whole design is kept every so many revisions, so that going back never replays a long chain. */
+/** A whole design is kept every so many revisions, while there is room, so that going back replays no long chain. */
 const SNAPSHOT_EVERY = 100;
 
 const asPatches = (revision: Revision): Patch[] => revision.patches as Patch[];
@@ -33,7 +34,7 @@ export function withRevision(
     ...file,
     design,
     history: {
-      snapshots: number % SNAPSHOT_EVERY === 0 ? [...snapshots, { number, design }] : snapshots,
+      snapshots: number % SNAPSHOT_EVERY === 0 ? thinned([...snapshots, { number, design }], design) : snapshots,
       revisions: [...revisions, revision],
     },
   };

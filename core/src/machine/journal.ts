@@ -1,5 +1,7 @@
 import type { Design } from './design';
-import { revisionOf, type JournalEntry, type MachineFile } from './file';
+import type { Fault } from '../units/result';
+import { JournalEntry, type MachineFile, revisionOf } from './file';
+import { schemaFaults } from './reading/schemaFaults';
 
 export const conductorSubject = (id: string): string => `conductors.${id}`;
 
@@ -33,6 +35,16 @@ export type NewEntry = JournalEntry extends infer E ? (E extends JournalEntry ? 
 export function withEntry(file: MachineFile, entry: NewEntry, at: string): MachineFile {
   const id = `entry-${file.journal.length + 1}`;
   return { ...file, journal: [...file.journal, { revision: revisionOf(file), ...entry, id, at } as JournalEntry] };
+}
+
+/** What the schema of the file refuses in an entry, such as a text that is too long, and pictures that are not there. */
+export function entryFaults(file: MachineFile, entry: NewEntry, at: string): Fault[] {
+  const parsed = JournalEntry.safeParse(withEntry(file, entry, at).journal.at(-1));
+  if (!parsed.success) return schemaFaults(parsed.error, ['entry']);
+  const photos = 'photos' in parsed.data ? (parsed.data.photos ?? []) : [];
+  return photos
+    .filter((id) => !Object.hasOwn(file.photos, id))
+    .map((id) => ({ what: `There is no photo "${id}".`, where: 'entry.photos', mend: 'Take the picture again.' }));
 }
 
 /** When each subject was ticked last, by its path. */
