@@ -114,5 +114,5 @@ export const newMachineFile = (design: Design, id: string, now: string): Machine
   history: { snapshots: [{ number: 0, design }], revisions: [] },
 });
 
-/** The text of a machine file, with its checksum. */
+/** The text of a machine file as it is handed out, with its checksum. */
 export const writeMachineFile = (file: MachineFile): string => withDigest(JSON.stringify(file));

@@ -14,7 +14,9 @@ export const Id = z
 export const PictureIds = z.array(Id).max(500);
 
 export const Name = z.string().min(1).max(120);
-export const Text = z.string().max(20_000);
+/** Characters of a text that a person writes. */
+export const MOST_TEXT = 20_000;
+export const Text = z.string().max(MOST_TEXT);
 export const Instant = z.iso.datetime();
 
 /** One end of a conductor: a terminal of a part. */

@@ -5,6 +5,10 @@ import { keepControlBlue } from './migrations/keepControlBlue';
 /** Brings a raw file of version n to version n + 1. It reads unchecked data and returns new data. */
 export type MigrationStep = (raw: Record<string, unknown>) => Record<string, unknown>;
 
+/** Whether a file was refused because a newer Nodaxis wrote it: it is whole, and must not be written over. */
+export const writtenByNewer = (faults: readonly Fault[]): boolean => faults.some((f) => f.what.startsWith(NEWER));
+const NEWER = 'The file was written by a newer Nodaxis';
+
 /** Keyed by the version that a step starts from. */
 export const migrationSteps: Readonly<Record<number, MigrationStep>> = { 1: keepControlBlue };
 
@@ -26,7 +30,7 @@ export function migrate(
     );
   if (version > target)
     return at(
-      `The file was written by a newer Nodaxis (format version ${version}; this one reads up to ${target}).`,
+      `${NEWER} (format version ${version}; this one reads up to ${target}).`,
       'Open it with that newer version, or export it from there in the older format. Nothing was changed here.',
     );
   let current = raw;

@@ -1,6 +1,5 @@
 import type { Design } from './design';
 import type { MachineFile } from './file';
-import { writeMachineFile } from './file';
 import { designAt } from './history';
 import { MAX_FILE_CHARACTERS } from './limits';
 
@@ -29,7 +28,7 @@ export function thinned(snapshots: Snapshot[], design: Design): Snapshot[] {
   return kept;
 }
 
-/** The text of a file as it is kept, the file that it holds, and which revisions had to go for it. */
+/** The plain text of a file as it is kept in a store, the file that it holds, and which revisions had to go for it. */
 export interface Written {
   text: string;
   file: MachineFile;
@@ -42,7 +41,7 @@ export interface Written {
  * conductor or an entry of its journal.
  */
 export function writeWithinLimit(file: MachineFile, most = PRUNE_ABOVE, to = PRUNE_TO): Written {
-  const text = writeMachineFile(file);
+  const text = JSON.stringify(file);
   if (text.length <= most) return { text, file, droppedTo: undefined };
   const { snapshots, revisions } = file.history;
   // A whole design stands at the new beginning.
@@ -64,5 +63,5 @@ export function writeWithinLimit(file: MachineFile, most = PRUNE_ABOVE, to = PRU
       revisions: revisions.slice(dropped),
     },
   };
-  return { text: writeMachineFile(pruned), file: pruned, droppedTo: number };
+  return { text: JSON.stringify(pruned), file: pruned, droppedTo: number };
 }

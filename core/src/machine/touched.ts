@@ -1,5 +1,5 @@
 import type { Patch } from 'immer';
-import { z } from 'zod';
+import type { z } from 'zod';
 import type { Fault } from '../units/result';
 import { CableChain, Conductor, InputCircuit, OutputCircuit, Override } from './connections';
 import { Design } from './design';

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useImports } from '../document/imports';
+import FaultList from '../widgets/FaultList.vue';
 import { usePreferences } from '../document/preferences';
 import { crash } from './crash';
 import CrashScreen from './CrashScreen.vue';
@@ -7,21 +8,29 @@ import CrashScreen from './CrashScreen.vue';
 usePreferences();
 const imports = useImports();
 imports.listen();
+const stepWord = { reading: 'reading', checking: 'checking every value', 'change log': 'checking the change log' };
 </script>
 
 <template>
   <CrashScreen v-if="crash" :message="crash.message" :detail="crash.detail" />
   <template v-else>
-    <div v-if="imports.faults.length" class="caution refused" role="alert">
+    <div v-if="imports.reading" class="caution refused row spread" role="status">
+      <span>{{ imports.reading.name }}: {{ stepWord[imports.reading.step] }} …</span>
+      <button class="plain-button framed" @click="imports.stop()">Stop</button>
+    </div>
+    <div v-if="imports.refused.length" class="caution refused" role="alert">
       <div class="row spread">
         <strong>Not imported; nothing on the shelf was changed.</strong>
-        <button class="plain-button framed" @click="imports.faults = []">Understood</button>
+        <button class="plain-button framed" @click="imports.refused = []">Understood</button>
       </div>
-      <ul>
-        <li v-for="f in imports.faults" :key="f.where + f.what">
-          <span class="mono">{{ f.where }}</span>: {{ f.what }} {{ f.mend }}
-        </li>
-      </ul>
+      <FaultList :faults="imports.refused" />
+    </div>
+    <div v-if="imports.told.length" class="caution refused" role="alert">
+      <div class="row spread">
+        <strong>Imported, but look at this.</strong>
+        <button class="plain-button framed" @click="imports.told = []">Understood</button>
+      </div>
+      <FaultList :faults="imports.told" />
     </div>
     <RouterView />
     <div v-if="imports.dragging" class="drop">Let go to import the machine file</div>

@@ -1,18 +1,36 @@
 <script setup lang="ts">
-import { browserStore } from '../document/browserStore';
-import { download } from '../document/transfer';
-import { readSlots } from '../document/slots';
-import { useMachine } from '../document/machine';
+import { computed, shallowRef, watchEffect } from 'vue';
 import { useRoute } from 'vue-router';
+import { asides } from '../document/aside';
+import { browserStore } from '../document/browserStore';
+import { useMachine } from '../document/machine';
+import { copiesOf } from '../document/slots';
+import { download } from '../document/transfer';
+import FaultList from '../widgets/FaultList.vue';
 
 const machine = useMachine();
 const route = useRoute();
+const id = computed(() => String(route.params.id));
 
-/** What is kept can be taken out as it is, even where it cannot be opened. */
-async function saveRaw() {
-  const loaded = await readSlots(browserStore, String(route.params.id));
-  if (loaded) download('unreadable.nodaxis.json', loaded.text);
+/** A text that is kept of this machine, whatever state it is in. */
+interface Kept {
+  name: string;
+  text: string;
 }
+const kept = shallowRef<Kept[]>([]);
+/** What is kept can be taken out as it is, even where it cannot be opened. */
+watchEffect(async () => {
+  if (machine.state !== 'unreadable') return;
+  const when = (at: string) => (at ? `saved ${new Date(at).toLocaleString('en-GB')}` : 'saved at an unknown time');
+  const all = [
+    ...(await copiesOf(browserStore, id.value)),
+    ...(await asides(browserStore, id.value)).map(([, a]) => a),
+  ];
+  kept.value = all
+    .filter((c, i) => all.findIndex((x) => x.text === c.text) === i)
+    .map((c) => ({ name: `${when(c.savedAt)}, ${Math.max(1, Math.round(c.text.length / 1000))} kB`, text: c.text }));
+});
+const saveText = (k: Kept, i: number) => download(`unreadable-${id.value}-${i + 1}.nodaxis.json`, k.text);
 </script>
 
 <template>
@@ -24,15 +42,23 @@ async function saveRaw() {
         It may be kept in another browser, or under another address or port. Import its file, or go back to the shelf.
       </p>
     </template>
+    <template v-else-if="machine.state === 'no-answer'">
+      <h1>This machine could not be fetched</h1>
+      <p role="alert">{{ machine.saveFault }}</p>
+      <div class="row">
+        <button class="plain-button main" @click="machine.open(id)">Try again</button>
+      </div>
+    </template>
     <template v-else>
       <h1>This machine cannot be read</h1>
-      <p>Nothing was changed. Save what is kept, and look at these places:</p>
-      <ul>
-        <li v-for="f in machine.openFaults.slice(0, 8)" :key="f.where + f.what">
-          <span class="mono">{{ f.where }}</span>: {{ f.what }} {{ f.mend }}
+      <p>It is still kept, and nothing was changed. Save what is kept of it, then look at these places:</p>
+      <FaultList :faults="machine.openFaults.slice(0, 8)" />
+      <ul class="kept">
+        <li v-for="(k, i) in kept" :key="k.name" class="row spread">
+          <span>Text {{ k.name }}</span>
+          <button class="plain-button main" @click="saveText(k, i)">Save this text</button>
         </li>
       </ul>
-      <button class="plain-button main" @click="saveRaw">Save what is kept</button>
     </template>
     <RouterLink to="/">Back to the shelf</RouterLink>
   </main>
@@ -43,5 +69,9 @@ async function saveRaw() {
   max-width: 640px;
   margin: 12vh auto;
   padding: 0 16px;
+}
+.kept {
+  list-style: none;
+  padding: 0;
 }
 </style>

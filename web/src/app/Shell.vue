@@ -84,9 +84,11 @@ onMounted(arrive);
           Save a dated copy
         </button>
       </p>
-      <p v-if="machine.notice" class="caution row spread" role="status">
-        <span>{{ machine.notice }}</span>
-        <button class="plain-button framed" @click="machine.notice = ''">Understood</button>
+      <p v-for="(notice, i) in machine.notices" :key="notice" class="caution row spread" role="status">
+        <span>{{ notice }}</span>
+        <button class="plain-button framed" @click="machine.notices = machine.notices.toSpliced(i, 1)">
+          Understood
+        </button>
       </p>
     </div>
     <main id="station" class="station" tabindex="-1">

@@ -15,6 +15,7 @@ import { kindTitle } from '@nodaxis/core/machine/create';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { useMachine } from '../document/machine';
+import { pendingDrafts } from '../document/drafts';
 import { usePreferences } from '../document/preferences';
 import { exportMachine } from '../document/transfer';
 import SeverityMark from '../widgets/SeverityMark.vue';
@@ -32,7 +33,11 @@ const changed = computed(() =>
   new Date(changedAt(file.value)).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' }),
 );
 const saved = computed(() =>
-  machine.readOnly ? 'Look only' : { saved: 'Saved', saving: 'Saving …', 'not-saved': 'Not saved' }[machine.saveState],
+  machine.readOnly
+    ? 'Look only'
+    : pendingDrafts.size
+      ? 'Typed, not entered'
+      : { saved: 'Saved', saving: 'Saving …', 'not-saved': 'Not saved' }[machine.saveState],
 );
 const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'));
 </script>

@@ -8,10 +8,26 @@ export const browserStore: KeyValueStore = localforage.createInstance({
   driver: localforage.INDEXEDDB,
 });
 
+/** How long a store may take to answer before a person is told. */
+const ANSWER_WITHIN_MS = 10_000;
+
+/** Waits for the store, but not for ever: a store that hangs is a fault like any other. */
+export function answering<T>(work: Promise<T>): Promise<T> {
+  return new Promise((resolve, reject) => {
+    const timer = setTimeout(() => reject(new Error('no answer')), ANSWER_WITHIN_MS);
+    void work.then(resolve, reject).finally(() => clearTimeout(timer));
+  });
+}
+
 /** Why the browser did not keep something, and what to do, in a sentence. */
 export function storeFault(error: unknown): string {
   const name = error instanceof DOMException || error instanceof Error ? error.name : '';
   if (/Quota/i.test(name) || /quota/i.test(String(error)))
     return 'The browser’s store is full. Save the machine as a file now; then delete machines you no longer need, or free disk space.';
+  const message = error instanceof Error ? error.message : '';
+  if (message === 'no answer')
+    return 'The browser’s store does not answer. Close other tabs of Nodaxis and try again; if a machine is open, save it as a file first.';
+  if (message.startsWith('This machine would not open') || message.startsWith('What was written'))
+    return `${message} Undo the last edit, or save the machine as a file.`;
   return 'This browser does not let the page keep anything (a private window, or blocked site data). Save the machine as a file before you close this tab.';
 }

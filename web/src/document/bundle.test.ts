@@ -1,11 +1,11 @@
 import { dunnock } from '@nodaxis/core/samples/dunnock';
 import { applyCommand } from '@nodaxis/core/commands/apply';
-import type { MachineFile } from '@nodaxis/core/machine/file';
+import { writeMachineFile, type MachineFile } from '@nodaxis/core/machine/file';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { isZip, packBundle, unpackBundle } from './bundle';
 import { pictureKey, sha256Of } from './photos';
 import type { KeyValueStore } from './slots';
-import { packer } from './zip';
+import { desk } from './desk';
 
 const store = (): KeyValueStore & { map: Map<string, unknown> } => {
   const map = new Map<string, unknown>();
@@ -36,39 +36,54 @@ describe('a machine with its pictures', () => {
     );
     if (!edit.ok) throw new Error(edit.error[0]!.what);
     file = edit.value.file;
-    packed = await packBundle(kept, file, packer);
+    packed = await packBundle(kept, file, desk);
   });
   it('goes out as a zip and comes back the same, picture and all', async () => {
     expect(isZip(packed)).toBe(true);
-    const back = await unpackBundle('d.zip', packed, packer);
+    const back = await unpackBundle('d.zip', packed, desk);
     if (!back.ok) throw new Error(back.error[0]!.what);
     expect(back.value.file).toEqual(file);
-    expect(back.value.faults).toEqual([]);
+    expect(back.value.told).toEqual([]);
     expect(back.value.pictures.get(sha256)!.bytes.length).toBe(5000);
   });
   it('a picture that is missing or damaged is named, and the machine opens all the same', async () => {
-    const without = await unpackBundle('d.zip', await packBundle(store(), file, packer), packer);
+    const without = await unpackBundle('d.zip', await packBundle(store(), file, desk), desk);
     expect(without).toMatchObject({
       ok: true,
-      value: { faults: [{ what: 'The picture "inside the lid" is missing.' }] },
+      value: { told: [{ what: 'The picture "inside the lid" is missing.' }] },
     });
     const wrong = store();
     await wrong.setItem(pictureKey(sha256), { mime: 'image/jpeg', bytes: new Uint8Array(9) });
-    const damaged = await unpackBundle('d.zip', await packBundle(wrong, file, packer), packer);
+    const damaged = await unpackBundle('d.zip', await packBundle(wrong, file, desk), desk);
     expect(damaged).toMatchObject({
       ok: true,
-      value: { faults: [{ what: 'The picture "inside the lid" is damaged.' }] },
+      value: { told: [{ what: 'The picture "inside the lid" is damaged.' }] },
     });
   });
+  it('a byte that was changed inside is noticed: a tilt of 0 does not become 1', async () => {
+    // Stored as it is, so that the text can be found and changed in the archive.
+    const json = new TextEncoder().encode(writeMachineFile(file));
+    const stored = await desk.pack({ 'machine.nodaxis.json': { bytes: json, stored: true } });
+    const text = new TextDecoder('latin1').decode(stored);
+    const harmed = stored.slice();
+    harmed[text.indexOf('"tilt":{"entered":0') + '"tilt":{"entered":'.length] = '1'.charCodeAt(0);
+    expect(await unpackBundle('d.zip', harmed, desk)).toMatchObject({
+      ok: false,
+      error: [{ what: expect.stringContaining('damaged') }],
+    });
+  });
+  it('of one machine always makes the same bytes', async () => {
+    expect(await packBundle(kept, file, desk)).toEqual(packed);
+  });
   it('a zip of something else, a torn one, and one that would flood the disk are refused with a sentence', async () => {
-    const other = await packer.pack({ 'readme.txt': { bytes: new Uint8Array(4), stored: true } });
+    const other = await desk.pack({ 'readme.txt': { bytes: new Uint8Array(4), stored: true } });
     const torn = packed.slice(0, packed.length / 2);
     for (const bad of [other, torn])
-      expect(await unpackBundle('x.zip', bad, packer)).toMatchObject({ ok: false, error: [{ where: 'x.zip' }] });
-    const flood = { ...packer, unpack: async () => ({ tooMuch: 9e9 }) };
+      expect(await unpackBundle('x.zip', bad, desk)).toMatchObject({ ok: false, error: [{ where: 'x.zip' }] });
+    const flood = { ...desk, unpack: async () => ({ tooMuch: 9e9 }) };
     const refused = await unpackBundle('x.zip', packed, flood);
     expect(!refused.ok && refused.error[0]!.what).toContain('9000 MB');
     const limits = { wanted: '.*', most: 100, mostEach: 1e9 };
-    expect(await packer.unpack(packed, limits)).toHaveProperty('tooMuch');
+    expect(await desk.unpack(packed, limits)).toHaveProperty('tooMuch');
   });
 });

@@ -1,19 +1,21 @@
 import type { MachineFile } from '@nodaxis/core/machine/file';
 import { writeMachineFile } from '@nodaxis/core/machine/file';
-import { MAX_FILE_BYTES, readMachineFile } from '@nodaxis/core/machine/reading/read';
+import { MAX_FILE_CHARACTERS } from '@nodaxis/core/machine/limits';
+import type { ReadingStep } from '@nodaxis/core/machine/reading/read';
 import type { Fault, Result } from '@nodaxis/core/units/result';
 import { fail, ok } from '@nodaxis/core/units/result';
 import type { Picture } from './photos';
 import { readPicture, sha256Of } from './photos';
 import type { KeyValueStore } from './slots';
+import type { FileDesk } from './desk';
 import type { Entries, Packer } from './zip';
 
 /** A machine with its pictures, as they travel: a zip of the machine file and the pictures by their hashes. */
 export interface Bundle {
   file: MachineFile;
   pictures: ReadonlyMap<string, Picture>;
-  /** Pictures that the file speaks of and that did not come along, or not whole. */
-  faults: Fault[];
+  /** What has to be told of it: what was left out, brought in line or doubted, and pictures that did not come along. */
+  told: Fault[];
 }
 
 const MACHINE = 'machine.nodaxis.json';
@@ -38,12 +40,17 @@ export async function packBundle(
 }
 
 /** Opens a zip of a machine. Sizes are looked at before anything is unpacked, and every picture against its hash. */
-export async function unpackBundle(name: string, packed: Uint8Array, packer: Packer): Promise<Result<Bundle, Fault[]>> {
+export async function unpackBundle(
+  name: string,
+  packed: Uint8Array,
+  desk: FileDesk,
+  tell?: (step: ReadingStep) => void,
+): Promise<Result<Bundle, Fault[]>> {
   const refuse = (what: string, mend: string) => fail<Fault[]>([{ what, where: name, mend }]);
-  const unpacked = await packer.unpack(packed, {
+  const unpacked = await desk.unpack(packed, {
     wanted: '^(machine\\.nodaxis\\.json|pictures/[0-9a-f]{64}\\.(jpg|png|webp))$',
     most: MOST_UNPACKED,
-    mostEach: MAX_FILE_BYTES,
+    mostEach: MAX_FILE_CHARACTERS,
   });
   if ('damaged' in unpacked)
     return refuse(
@@ -62,20 +69,20 @@ export async function unpackBundle(name: string, packed: Uint8Array, packer: Pac
       `${name} holds no ${MACHINE}, or one that is far too large.`,
       'Pick a zip that was exported from here.',
     );
-  const read = readMachineFile(new TextDecoder().decode(json));
+  const read = await desk.read(new TextDecoder().decode(json), tell);
   if (!read.ok) return read;
   const pictures = new Map<string, Picture>();
-  const faults: Fault[] = [];
-  for (const ref of Object.values(read.value.photos)) {
+  const { file, told } = read.value;
+  for (const ref of Object.values(file.photos)) {
     const bytes = files[`pictures/${ref.sha256}.${extension[ref.mime]}`];
     const copy = bytes && new Uint8Array(bytes);
     if (copy && (await sha256Of(copy)) === ref.sha256) pictures.set(ref.sha256, { mime: ref.mime, bytes: copy });
     else
-      faults.push({
+      told.push({
         what: `The picture "${ref.name}" ${bytes ? 'is damaged' : 'is missing'}.`,
         where: name,
         mend: 'The machine was opened without it.',
       });
   }
-  return ok({ file: read.value, pictures, faults });
+  return ok({ file, pictures, told });
 }

@@ -4,7 +4,7 @@ import { readMachineFile } from '@nodaxis/core/machine/reading/read';
 import { revisionOf, writeMachineFile } from '@nodaxis/core/machine/file';
 import { dunnock } from '@nodaxis/core/samples/dunnock';
 import { quantity } from '@nodaxis/core/units/quantity';
-import { MemoryStore, store, stubBrowser } from './tests/browser';
+import { happens, MemoryStore, store, stubBrowser } from './tests/browser';
 
 vi.mock('./browserStore', async (original) => ({
   ...(await original<object>()),
@@ -88,6 +88,27 @@ describe('the shelf', () => {
     store.current.data.delete('card/wren');
     expect(names((await page()).shelf.present)).toContain('Wren');
   });
+  it('one damaged card keeps no other from the shelf, and its machine is found again', async () => {
+    await page();
+    store.current.data.set('card/wren', 'nonsense');
+    store.current.data.set('card/plover', { id: 'plover', name: 7 });
+    expect(names((await page()).shelf.present)).toEqual(['Dunnock', 'Plover', 'Wren']);
+  });
+  it('a machine that cannot be read stays on the shelf, and says so instead of doing nothing', async () => {
+    await page();
+    for (const s of ['a', 'b']) store.current.data.set(`slot/wren/${s}`, 'torn');
+    store.current.data.delete('card/wren');
+    const { shelf } = await page();
+    expect(shelf.present.find((c) => c.id === 'wren')).toMatchObject({ unreadable: true });
+    expect(await shelf.duplicate('wren')).toBeUndefined();
+    expect(shelf.refusal).toContain('cannot be read');
+  });
+  it('an imported machine whose id cannot stand in an address gets another', async () => {
+    const { shelf } = await page();
+    const card = await shelf.take({ ...dunnock(), id: 'mine/one' });
+    expect(card.id).toMatch(/^m-[0-9a-f-]+$/);
+    expect(await shelf.load(card.id)).toBeDefined();
+  });
   it('where nothing can be kept it says so and still holds every machine', async () => {
     store.current.full = true;
     const { shelf, machine } = await page();
@@ -112,6 +133,93 @@ describe('the open machine', () => {
     await vi.advanceTimersByTimeAsync(400);
     expect(machine.saveState).toBe('saved');
     expect(await kept()).toBe(620);
+  });
+  it('saves at least every second while the edits go on and on', async () => {
+    const { machine } = await page();
+    await machine.open('dunnock');
+    for (let i = 1; i <= 17; i++) {
+      machine.run(travel(500 + i));
+      await vi.advanceTimersByTimeAsync(150);
+    }
+    // The tab is killed here: what is older than a second is kept.
+    expect(await kept()).toBeGreaterThanOrEqual(500 + 17 - 7);
+  });
+  it.each(['pagehide', 'freeze'])('saves at once on %s', async (leaving) => {
+    const { machine } = await page();
+    await machine.open('dunnock');
+    machine.run(travel(601));
+    happens(leaving);
+    await vi.advanceTimersByTimeAsync(0);
+    expect(await kept()).toBe(601);
+  });
+  it('a save in haste is not undone by the slower one that it overtook', async () => {
+    const { machine } = await page();
+    await machine.open('dunnock');
+    machine.run(travel(601));
+    const slow = machine.flush();
+    machine.run(travel(602));
+    happens('pagehide');
+    await slow;
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(await kept()).toBe(602);
+  });
+  it('sets a copy aside that does not open, says so, and never writes over the only trace of it', async () => {
+    const { machine } = await page();
+    await machine.open('dunnock');
+    machine.run(travel(601));
+    await machine.flush();
+    const newest = store.current.data.get('slot/dunnock/b') as { text: string };
+    store.current.data.set('slot/dunnock/b', { ...newest, text: newest.text.slice(0, 900) });
+    const again = (await page()).machine;
+    await again.open('dunnock');
+    expect(again.notices[0]).toMatch(/cannot be opened.*was opened instead.*set aside/);
+    for (const mm of [610, 620]) {
+      again.run(travel(mm));
+      await again.flush();
+    }
+    const { asides } = await import('./aside');
+    const { browserStore } = await import('./browserStore');
+    expect((await asides(browserStore, 'dunnock')).map(([, a]) => a.text.length)).toEqual([900]);
+  });
+  it('text that is too long is refused, and never makes a machine that does not open', async () => {
+    const { machine } = await page();
+    await machine.open('dunnock');
+    expect(machine.log({ kind: 'note', text: 'x'.repeat(20_001) })).toHaveLength(1);
+    expect(machine.log({ kind: 'note', text: 'x'.repeat(20_000) })).toEqual([]);
+    const notes = (n: number) =>
+      machine.run({ name: 'set-part', args: { part: 'controller', set: { notes: 'x'.repeat(n) } } });
+    expect(notes(20_001)).toHaveLength(1);
+    expect(notes(20_000)).toEqual([]);
+    await machine.flush();
+    const again = (await page()).machine;
+    await again.open('dunnock');
+    expect([again.state, again.notices]).toEqual(['open', []]);
+    expect(again.file!.journal.at(-1)).toMatchObject({ kind: 'note' });
+  });
+  it('a store that hangs is told, and asked again', async () => {
+    const { machine } = await page();
+    store.current.hangs = true;
+    const opening = machine.open('dunnock');
+    await vi.advanceTimersByTimeAsync(11_000);
+    await opening;
+    expect([machine.state, machine.saveFault]).toEqual(['no-answer', expect.stringContaining('does not answer')]);
+    store.current.hangs = false;
+    await machine.open('dunnock');
+    expect(machine.state).toBe('open');
+  });
+  it('an unsaved machine stays in the prompt while another one is open, and is saved once there is room', async () => {
+    const { machine, shelf } = await page();
+    await machine.open('wren');
+    await machine.open('dunnock');
+    store.current.full = true;
+    machine.run(travel(601));
+    await machine.flush();
+    await machine.open('wren');
+    expect([machine.saveState, happens('beforeunload')]).toEqual(['saved', true]);
+    expect([...shelf.unsaved.keys()]).toEqual(['dunnock']);
+    store.current.full = false;
+    await vi.advanceTimersByTimeAsync(11_000);
+    expect([shelf.unsaved.size, happens('beforeunload'), await kept()]).toEqual([0, false, 601]);
   });
   it('saves what is pending when it is closed', async () => {
     const { machine } = await page();

@@ -1,7 +1,9 @@
+import type { ReadingStep } from '@nodaxis/core/machine/reading/read';
 import type { Fault } from '@nodaxis/core/units/result';
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
+import { Stopped } from './besidePage';
 import { browserStore, storeFault } from './browserStore';
 import { pictureKey } from './photos';
 import { useShelf } from './shelf';
@@ -11,34 +13,48 @@ import { importFile } from './transfer';
 export const useImports = defineStore('imports', () => {
   const shelf = useShelf();
   const router = useRouter();
-  const faults = shallowRef<Fault[]>([]);
+  /** Why files were not taken. */
+  const refused = shallowRef<Fault[]>([]);
+  /** What has to be told of machines that were taken: what was left out of them, brought in line, or doubted. */
+  const told = shallowRef<Fault[]>([]);
+  /** The file that is being read, and at which step it is. */
+  const reading = shallowRef<{ name: string; step: ReadingStep }>();
   const dragging = ref(false);
+  let stopper = new AbortController();
 
   /** Each file is read on its own: one that is bad keeps no good one out. A single good one opens. */
   async function take(files: readonly File[]): Promise<void> {
-    faults.value = [];
+    refused.value = [];
+    told.value = [];
+    stopper = new AbortController();
     await shelf.start();
-    for (const f of files) {
-      const read = await importFile(f);
-      if (!read.ok) {
-        faults.value = [
-          ...faults.value,
-          ...read.error.slice(0, 6).map((x) => ({ ...x, where: `${f.name}, ${x.where}` })),
-        ];
-        continue;
-      }
-      for (const [sha256, picture] of read.value.pictures)
-        await browserStore.setItem(pictureKey(sha256), picture).catch((e: unknown) => {
-          faults.value = [
-            ...faults.value,
-            { what: storeFault(e), where: f.name, mend: 'The machine was opened without its pictures.' },
-          ];
-        });
-      faults.value = [...faults.value, ...read.value.faults];
-      const card = await shelf.take(read.value.file);
-      if (files.length === 1) await router.push(`/machine/${card.id}`);
+    try {
+      for (const f of files) await takeOne(f, files.length === 1);
+    } catch (e) {
+      if (!(e instanceof Stopped)) throw e;
+    } finally {
+      reading.value = undefined;
     }
   }
+  async function takeOne(f: File, opens: boolean): Promise<void> {
+    const named = (faults: readonly Fault[]) => faults.map((x) => ({ ...x, where: `${f.name}, ${x.where}` }));
+    reading.value = { name: f.name, step: 'reading' };
+    const read = await importFile(f, (step) => (reading.value = { name: f.name, step }), stopper.signal);
+    if (!read.ok) {
+      refused.value = [...refused.value, ...named(read.error.slice(0, 6))];
+      return;
+    }
+    const { file, pictures } = read.value;
+    for (const [sha256, picture] of pictures)
+      await browserStore.setItem(pictureKey(sha256), picture).catch((e: unknown) => {
+        const mend = 'The machine was opened without its pictures.';
+        told.value = [...told.value, { what: storeFault(e), where: f.name, mend }];
+      });
+    told.value = [...told.value, ...named(read.value.told)];
+    const card = await shelf.take(file);
+    if (opens) await router.push(`/machine/${card.id}`);
+  }
+  const stop = () => stopper.abort();
 
   const holdsFiles = (e: DragEvent) => [...(e.dataTransfer?.types ?? [])].includes('Files');
   /** A file dropped beside a target would otherwise replace the page, and what it had not saved. */
@@ -58,5 +74,5 @@ export const useImports = defineStore('imports', () => {
       void take([...(e.dataTransfer?.files ?? [])]);
     });
   }
-  return { faults, dragging, take, listen };
+  return { refused, told, reading, dragging, take, stop, listen };
 });

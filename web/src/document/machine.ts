@@ -5,25 +5,32 @@ import { findingsOf } from '@nodaxis/core/findings/findings';
 import { rules } from '@nodaxis/core/findings/rules';
 import type { Swept } from '@nodaxis/core/findings/unnoticed';
 import type { MachineFile } from '@nodaxis/core/machine/file';
-import { revisionOf, writeMachineFile } from '@nodaxis/core/machine/file';
-import { withEntry, type NewEntry } from '@nodaxis/core/machine/journal';
-import { readMachineFile } from '@nodaxis/core/machine/reading/read';
-import { ok, type Fault } from '@nodaxis/core/units/result';
+import { revisionOf } from '@nodaxis/core/machine/file';
+import { entryFaults, withEntry, type NewEntry } from '@nodaxis/core/machine/journal';
+import type { Fault } from '@nodaxis/core/units/result';
+import { useDebounceFn } from '@vueuse/core';
 import type { Patch } from 'immer';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { browserStore, storeFault } from './browserStore';
-import { cardOf, unsaved, useShelf } from './shelf';
+import { setAside } from './aside';
+import { standingDesk } from './besidePage';
+import { answering, browserStore, storeFault } from './browserStore';
+import { keepable, writeKeepable } from './keep';
+import { cardOf, useShelf } from './shelf';
 import { keepPicture } from './photos';
-import type { SlotName } from './slots';
-import { readSlots, writeSlot } from './slots';
+import type { Opened, Place } from './slots';
+import { openCopies } from './slots';
 import { holdTab, type TabHold } from './tabHold';
 import { onExport } from './transfer';
 
 export type SaveState = 'saved' | 'saving' | 'not-saved';
-export type OpenState = 'closed' | 'opening' | 'open' | 'missing' | 'unreadable';
+export type OpenState = 'closed' | 'opening' | 'open' | 'missing' | 'unreadable' | 'no-answer';
 
+/** An edit is saved once the hand rests, and after this much of going on without a rest. */
 const SAVE_AFTER_MS = 300;
+const SAVE_AT_LEAST_EVERY_MS = 1000;
+/** A save that failed is tried again by itself. */
+const RETRY_AFTER_MS = 10_000;
 /** After so many edits without a file a backup is offered. */
 const BACKUP_AFTER = 40;
 const backupKey = (id: string) => `backup/${id}`;
@@ -41,16 +48,18 @@ export const useMachine = defineStore('machine', () => {
   const saveState = ref<SaveState>('saved');
   const saveFault = ref('');
   const openFaults = shallowRef<Fault[]>([]);
-  /** Said once after opening, such as that a damaged copy was passed over. */
-  const notice = ref('');
+  /** Said once, such as that a damaged copy was passed over, or that the oldest revisions had to go. */
+  const notices = shallowRef<string[]>([]);
+  const tell = (...what: string[]) => (notices.value = [...notices.value, ...what]);
   /** Another tab edits this machine: look, but do not touch. */
   const readOnly = ref(false);
   const undoStack = shallowRef<Step[]>([]);
   const redoStack = shallowRef<Step[]>([]);
 
   let derive = createDeriver();
-  let slot: { slot: SlotName; sequence: number } | undefined;
-  let timer: ReturnType<typeof setTimeout> | undefined;
+  let last: Place | undefined;
+  /** Saves that could not wait for the check. */
+  let hasty = 0;
   let writing: Promise<void> | undefined;
   let hold: TabHold | undefined;
 
@@ -80,44 +89,66 @@ export const useMachine = defineStore('machine', () => {
     swept.value = undefined;
     undoStack.value = [];
     redoStack.value = [];
-    notice.value = '';
+    notices.value = [];
     saveState.value = 'saved';
-    const loaded = await readSlots(browserStore, id).catch(() => undefined);
-    slot = loaded && { slot: loaded.slot, sequence: loaded.sequence };
-    // What a failed save left in memory is newer than anything in the store.
-    const held = unsaved.get(id);
-    const read = held ? ok(held) : loaded && readMachineFile(loaded.text);
-    if (!read) {
-      state.value = 'missing';
-      return;
+    saveFault.value = '';
+    let opened: Opened;
+    try {
+      opened = await answering(openCopies(browserStore, id, async (text) => (await standingDesk()).read(text)));
+    } catch (e) {
+      opened = { kind: 'missing' };
+      saveFault.value = storeFault(e);
     }
-    if (!read.ok) {
-      openFaults.value = read.error;
+    // What a failed save left in memory is newer than anything in the store.
+    const held = shelf.unsaved.get(id);
+    const found = opened.kind === 'opened' ? opened : undefined;
+    if (!held && opened.kind === 'unreadable') {
+      openFaults.value = opened.passedOver[0]!.why;
       state.value = 'unreadable';
       return;
     }
+    const start = held ?? found?.file;
+    if (!start) {
+      state.value = saveFault.value ? 'no-answer' : 'missing';
+      return;
+    }
+    last = found?.place;
     if (held) {
       saveState.value = 'not-saved';
       saveFault.value ||= shelf.blocked;
-    } else if (loaded?.fellBack)
-      notice.value =
-        'The last save was cut off before it was complete. The copy before it was opened: check your last edit.';
+    } else if (found) await tellOf(id, found);
     hold = await holdTab(id, flush, () => {
       readOnly.value = true;
     });
     readOnly.value = !hold.mine;
-    file.value = read.value;
+    file.value = start;
     const kept = await browserStore.getItem<number>(backupKey(id)).catch(() => null);
-    if (kept === null) setBackedUp(read.value);
+    if (kept === null) setBackedUp(start);
     else backedUp.value = kept;
     state.value = 'open';
+  }
+
+  /** Says what did not open, or not whole, and sets those texts aside before anything is written over them. */
+  async function tellOf(id: string, { told, savedAt, text, passedOver }: Extract<Opened, { kind: 'opened' }>) {
+    const when = (at: string) => (at ? new Date(at).toLocaleString('en-GB') : 'an unknown time');
+    for (const { copy, why } of passedOver) {
+      const { what, where } = why[0]!;
+      await setAside(browserStore, { machine: id, savedAt: copy.savedAt, why: `${where}: ${what}`, text: copy.text });
+      const older = copy.sequence > 0 && copy.savedAt > savedAt;
+      if (older)
+        tell(
+          `The copy saved ${when(copy.savedAt)} cannot be opened (${where}: ${what}) The one saved ${when(savedAt)} was opened instead: check your last edits. The other is set aside.`,
+        );
+    }
+    if (told.length) await setAside(browserStore, { machine: id, savedAt, why: told[0]!.what, text });
+    tell(...told.map((f) => `${f.what} ${f.mend}`));
   }
 
   async function close(): Promise<void> {
     await flush();
     hold?.release();
     hold = undefined;
-    slot = undefined;
+    last = undefined;
     file.value = undefined;
     state.value = 'closed';
   }
@@ -127,21 +158,20 @@ export const useMachine = defineStore('machine', () => {
     const id = file.value?.id;
     if (!id || !hold) return;
     await hold.take();
-    const loaded = await readSlots(browserStore, id);
-    const read = loaded && readMachineFile(loaded.text);
-    if (!loaded || !read?.ok) return;
-    slot = { slot: loaded.slot, sequence: loaded.sequence };
-    file.value = read.value;
+    const opened = await openCopies(browserStore, id, async (text) => (await standingDesk()).read(text));
+    if (opened.kind !== 'opened') return;
+    last = opened.place;
+    file.value = opened.file;
     undoStack.value = [];
     redoStack.value = [];
     readOnly.value = false;
   }
 
+  const saveSoon = useDebounceFn(() => flush(), SAVE_AFTER_MS, { maxWait: SAVE_AT_LEAST_EVERY_MS });
   const settle = (next: MachineFile) => {
     file.value = next;
     saveState.value = 'saving';
-    clearTimeout(timer);
-    timer = setTimeout(() => void flush(), SAVE_AFTER_MS);
+    void saveSoon();
   };
 
   /** Carries out a named command. Returns what is wrong with it, or nothing. */
@@ -195,10 +225,13 @@ export const useMachine = defineStore('machine', () => {
     }
   }
 
-  /** Writes an entry into the journal. What happened stays: there is no undo. */
-  function log(entry: NewEntry): void {
-    if (!file.value || readOnly.value) return;
-    settle(withEntry(file.value, entry, new Date().toISOString()));
+  /** Writes an entry into the journal. What happened stays: there is no undo. Returns what is wrong with it, or nothing. */
+  function log(entry: NewEntry): Fault[] {
+    if (!file.value || readOnly.value) return [];
+    const now = new Date().toISOString();
+    const faults = entryFaults(file.value, entry, now);
+    if (!faults.length) settle(withEntry(file.value, entry, now));
+    return faults;
   }
 
   /** Remembers the revision that stands now under a name, such as the machine as it was found. */
@@ -229,39 +262,76 @@ export const useMachine = defineStore('machine', () => {
   const undo = () => step(undoStack, redoStack, 'Undone');
   const redo = () => step(redoStack, undoStack, 'Done again');
 
-  /** Saves now. Saves never overlap, and the newest state is what is written last. */
-  async function flush(): Promise<void> {
-    clearTimeout(timer);
-    await writing;
+  /**
+   * Saves now. Saves never overlap, and the newest state is what is written last. `inHaste`: the page may be gone in a moment.
+   */
+  async function flush(inHaste = false): Promise<void> {
+    if (!inHaste) await writing;
     const current = file.value;
     if (!current || saveState.value === 'saved' || readOnly.value) return;
-    writing = (async () => {
-      try {
-        slot = await writeSlot(browserStore, current.id, writeMachineFile(current), slot, new Date().toISOString());
-        unsaved.delete(current.id);
-        if (file.value === current) saveState.value = 'saved';
-        saveFault.value = '';
-        const card = shelf.cards.find((c) => c.id === current.id);
-        await shelf.keepCard(cardOf(current, card));
-      } catch (e) {
-        saveState.value = 'not-saved';
-        saveFault.value = storeFault(e);
-        // Held in memory, so that leaving the station loses nothing; the next edit or a click tries again.
-        unsaved.set(current.id, current);
-      }
-    })();
+    writing = save(current, inHaste);
     await writing;
     writing = undefined;
   }
-
-  addEventListener('visibilitychange', () => {
-    if (document.visibilityState === 'hidden') void flush();
-  });
-  addEventListener('beforeunload', (e) => {
-    if (saveState.value !== 'saved' && !readOnly.value) {
-      void flush();
-      e.preventDefault();
+  async function save(current: MachineFile, inHaste: boolean): Promise<void> {
+    try {
+      const before = hasty;
+      const ready = await keepable(current, inHaste);
+      if (!ready.ok)
+        throw new Error(`This machine would not open again (${ready.error[0]!.where}: ${ready.error[0]!.what})`);
+      // While this one was checked, a newer state was written in haste.
+      if (hasty !== before) return;
+      if (inHaste) hasty++;
+      last = await writeKeepable(browserStore, current.id, ready.value, last);
+      shelf.unsaved.delete(current.id);
+      const { droppedTo, file: kept } = ready.value;
+      if (droppedTo !== undefined)
+        tell(
+          `The machine had grown too large for one file. Revisions up to ${droppedTo} of its change log are no longer kept.`,
+        );
+      if (file.value === current) {
+        file.value = kept;
+        saveState.value = 'saved';
+      }
+      saveFault.value = '';
+      await shelf.keepCard(
+        cardOf(
+          current,
+          shelf.cards.find((c) => c.id === current.id),
+        ),
+      );
+    } catch (e) {
+      saveState.value = 'not-saved';
+      saveFault.value = storeFault(e);
+      // Held in memory, so that leaving the station loses nothing; it is tried again by itself, at the next edit, or by a click.
+      shelf.unsaved.set(current.id, current);
+      retryLater(current.id);
     }
+  }
+  const retrying = new Set<string>();
+  /** Tries again to save a machine, whether it is still open or not, until it is kept. */
+  function retryLater(id: string): void {
+    if (retrying.has(id)) return;
+    retrying.add(id);
+    setTimeout(() => {
+      retrying.delete(id);
+      if (file.value?.id === id) {
+        if (saveState.value === 'not-saved') void flush();
+      } else void shelf.keepUnsaved(id).then(() => shelf.unsaved.has(id) && retryLater(id));
+    }, RETRY_AFTER_MS);
+  }
+
+  const saveInHaste = () => void flush(true);
+  addEventListener('visibilitychange', () => {
+    if (document.visibilityState === 'hidden') saveInHaste();
+  });
+  for (const leaving of ['pagehide', 'freeze']) addEventListener(leaving, saveInHaste);
+  addEventListener('beforeunload', (e) => {
+    // A field enters its text when it is left.
+    (document.activeElement as HTMLElement | null | undefined)?.blur?.();
+    if (saveState.value !== 'saved' && !readOnly.value) saveInHaste();
+    // Another machine may be held in memory too, while this one is saved.
+    if ((saveState.value !== 'saved' && !readOnly.value) || shelf.unsaved.size) e.preventDefault();
   });
 
   return {
@@ -274,7 +344,7 @@ export const useMachine = defineStore('machine', () => {
     saveState,
     saveFault,
     openFaults,
-    notice,
+    notices,
     readOnly,
     edits,
     offerBackup,

@@ -60,7 +60,7 @@ describe('own parts', () => {
   });
   it('a file that is far too large is not even read', async () => {
     const own = await page();
-    const huge = { name: 'huge.csv', size: 60e6, text: () => Promise.reject(new Error('read')) } as unknown as File;
+    const huge = { name: 'huge.csv', size: 80e6, text: () => Promise.reject(new Error('read')) } as unknown as File;
     expect((await own.take(huge)).faults[0]!.what).toContain('far too large');
   });
   it('a full store and a damaged library are said; what was there is left alone', async () => {
@@ -96,5 +96,8 @@ it('a part of one’s own goes into a machine with all that the machine needs, a
   if (!r.ok) throw new Error(r.error[0]!.what);
   expect(r.value.title).toBe('X motor: Shed motor');
   const back = readMachineFile(writeMachineFile(r.value.file));
-  expect(back.ok && back.value.design.parts['motor-x-0']).toMatchObject({ name: 'Shed motor', libraryKey: 'own-shed' });
+  expect(back.ok && back.value.file.design.parts['motor-x-0']).toMatchObject({
+    name: 'Shed motor',
+    libraryKey: 'own-shed',
+  });
 });

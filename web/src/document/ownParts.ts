@@ -2,7 +2,7 @@ import { readPartsCsv } from '@nodaxis/core/formats/partsCsv';
 import { readPartsJson, writePartsJson } from '@nodaxis/core/formats/partsJson';
 import type { LibraryEntry } from '@nodaxis/core/machine/library/entry';
 import { library, libraryEntry } from '@nodaxis/core/machine/library/index';
-import { MAX_FILE_BYTES } from '@nodaxis/core/machine/reading/read';
+import { MAX_FILE_CHARACTERS } from '@nodaxis/core/machine/limits';
 import type { PartClass } from '@nodaxis/core/machine/parts';
 import type { Fault } from '@nodaxis/core/units/result';
 import { defineStore } from 'pinia';
@@ -55,7 +55,7 @@ export const useOwnParts = defineStore('own-parts', () => {
   /** Takes the good parts of a file; what is wrong comes back, named by row and column or by place. */
   async function take(file: File): Promise<{ taken: number; faults: Fault[] }> {
     await start();
-    if (file.size > MAX_FILE_BYTES)
+    if (file.size > MAX_FILE_CHARACTERS)
       return {
         taken: 0,
         faults: [

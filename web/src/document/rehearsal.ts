@@ -11,7 +11,7 @@ import type { Rework } from '@nodaxis/core/bringup/test';
 import type { MachineFile } from '@nodaxis/core/machine/file';
 import { newMachineFile } from '@nodaxis/core/machine/file';
 import type { NewEntry } from '@nodaxis/core/machine/journal';
-import { withEntry } from '@nodaxis/core/machine/journal';
+import { entryFaults, withEntry } from '@nodaxis/core/machine/journal';
 import { readMachineFile } from '@nodaxis/core/machine/reading/read';
 import type { Fault } from '@nodaxis/core/units/result';
 import { defineStore } from 'pinia';
@@ -59,7 +59,7 @@ export const useRehearsal = defineStore('rehearsal', () => {
       const kept = JSON.parse(text) as Kept;
       const read = readMachineFile(JSON.stringify(kept.file));
       if (!read.ok) throw new Error(read.error[0]?.what);
-      file.value = read.value;
+      file.value = read.value.file;
       hidden.value = kept.hidden;
       turn.value = kept.turn;
     } catch (e) {
@@ -91,10 +91,14 @@ export const useRehearsal = defineStore('rehearsal', () => {
     void keep();
     return [];
   }
-  function log(entry: NewEntry): void {
-    file.value = withEntry(file.value!, entry, new Date().toISOString());
+  function log(entry: NewEntry): Fault[] {
+    const now = new Date().toISOString();
+    const faults = entryFaults(file.value!, entry, now);
+    if (faults.length) return faults;
+    file.value = withEntry(file.value!, entry, now);
     turn.value++;
     void keep();
+    return [];
   }
   function rework(done: Rework): void {
     hidden.value = afterRework(hidden.value!, done);

@@ -1,15 +1,19 @@
 import { newDesign } from '@nodaxis/core/machine/create';
 import type { MachineFile } from '@nodaxis/core/machine/file';
-import { changedAt, newMachineFile, revisionOf, writeMachineFile } from '@nodaxis/core/machine/file';
+import { changedAt, newMachineFile, revisionOf } from '@nodaxis/core/machine/file';
 import { applyCommand } from '@nodaxis/core/commands/apply';
 import type { MachineKind } from '@nodaxis/core/machine/mechanics';
-import { readMachineFile } from '@nodaxis/core/machine/reading/read';
+import { machineKinds } from '@nodaxis/core/machine/mechanics';
 import { sampleMachines } from '@nodaxis/core/samples/index';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef } from 'vue';
-import { browserStore, storeFault } from './browserStore';
+import { computed, ref, shallowReactive, shallowRef } from 'vue';
+import { standingDesk } from './besidePage';
+import { answering, browserStore, storeFault } from './browserStore';
+import { keep } from './keep';
 import { pictureKey } from './photos';
-import { readSlots, removeSlots, writeSlot } from './slots';
+import type { Opened } from './slots';
+import { copiesOf, openCopies, removeSlots, slotOwner } from './slots';
+import { whileClosed } from './tabHold';
 
 /** What the shelf shows of a machine without opening it. */
 export interface Card {
@@ -21,34 +25,48 @@ export interface Card {
   archived: boolean;
   /** When it was removed; it can be brought back until it is deleted for good. */
   removedAt?: string;
+  /** What is kept of it cannot be opened; it is there to be rescued. */
+  unreadable?: boolean;
 }
 
 const cardKey = (id: string) => `card/${id}`;
 const SEEDED = 'seeded';
 /** Removed machines are deleted for good after this time. */
 const KEEP_REMOVED_MS = 30 * 24 * 3600 * 1000;
-
-/** Machines that the browser could not keep: held here so that they can still be opened and exported. */
-export const unsaved = new Map<string, MachineFile>();
+/** Tells the shelves of other tabs that a card has changed. */
+const CHANGED = 'nodaxis-shelf';
 
 export const newId = (): string => `m-${crypto.randomUUID()}`;
 const now = () => new Date().toISOString();
 
-export const cardOf = (file: MachineFile, rest: Pick<Card, 'archived' | 'removedAt'> = { archived: false }): Card => ({
+export const cardOf = (file: MachineFile, rest?: Pick<Card, 'archived' | 'removedAt'>): Card => ({
   id: file.id,
   name: file.design.name,
   kind: file.design.kind,
   revision: revisionOf(file),
   changedAt: changedAt(file),
-  archived: rest.archived,
-  ...(rest.removedAt ? { removedAt: rest.removedAt } : {}),
+  archived: rest?.archived ?? false,
+  ...(rest?.removedAt ? { removedAt: rest.removedAt } : {}),
 });
+
+/** A card as it was kept; undefined where it is none, so that one damaged card keeps no other from the shelf. */
+function readCard(value: unknown, id: string): Card | undefined {
+  const c = value as Partial<Card> | null;
+  const texts = [c?.name, c?.changedAt].every((t) => typeof t === 'string');
+  return c && c.id === id && texts && machineKinds.includes(c.kind!) && Number.isInteger(c.revision)
+    ? ({ ...c, archived: c.archived === true } as Card)
+    : undefined;
+}
 
 export const useShelf = defineStore('shelf', () => {
   const cards = shallowRef<Card[]>([]);
   const ready = ref(false);
   /** Why nothing can be kept, if so. The shelf then lives in memory until the tab closes. */
   const blocked = ref('');
+  /** Why the last thing asked of the shelf was not done. */
+  const refusal = ref('');
+  /** Machines that the browser could not keep: held here so that they can still be opened and exported. */
+  const unsaved = shallowReactive(new Map<string, MachineFile>());
 
   const present = computed(() => cards.value.filter((c) => !c.removedAt && !c.archived));
   const archived = computed(() => cards.value.filter((c) => !c.removedAt && c.archived));
@@ -58,44 +76,76 @@ export const useShelf = defineStore('shelf', () => {
     const rest = cards.value.filter((c) => c.id !== card.id);
     cards.value = [...rest, card].sort((a, b) => b.changedAt.localeCompare(a.changedAt));
   };
+  const others = new BroadcastChannel(CHANGED);
+  others.onmessage = ({ data }: MessageEvent<string>) => void look(data);
+  /** Takes a card over as another tab has left it. */
+  async function look(id: string): Promise<void> {
+    const card = readCard(await browserStore.getItem(cardKey(id)).catch(() => null), id);
+    if (card) put(card);
+    else cards.value = cards.value.filter((c) => c.id !== id || unsaved.has(id));
+  }
 
   async function keepCard(card: Card): Promise<void> {
     put(card);
     await browserStore.setItem(cardKey(card.id), card).catch((e: unknown) => (blocked.value = storeFault(e)));
+    others.postMessage(card.id);
   }
 
   /** Puts a machine on the shelf; where the browser keeps nothing it is held in memory, and that is said. */
   async function add(file: MachineFile): Promise<Card> {
-    const card = cardOf(file);
     try {
-      await writeSlot(browserStore, file.id, writeMachineFile(file), undefined, now());
+      const [fault] = await keep(browserStore, file);
+      if (fault) throw new Error(`This machine would not open again (${fault.where}: ${fault.what})`);
     } catch (e) {
       blocked.value = storeFault(e);
       unsaved.set(file.id, file);
     }
+    const card = cardOf(file);
     await keepCard(card);
     return card;
   }
 
-  /** A card that was lost is made anew from its slots: the slots are the truth. */
-  async function recover(ids: string[]): Promise<void> {
+  /** Keeps a machine that could not be kept before, once no tab has it open; until then it stays where it is. */
+  async function keepUnsaved(id: string): Promise<void> {
+    const file = unsaved.get(id);
+    if (!file) return;
+    await whileClosed(id, async () => {
+      try {
+        if ((await keep(browserStore, file)).length) return;
+        unsaved.delete(id);
+        const card = cards.value.find((c) => c.id === id);
+        await keepCard(cardOf(file, card));
+      } catch (e) {
+        blocked.value = storeFault(e);
+      }
+    });
+  }
+
+  const openFrom = (id: string): Promise<Opened> =>
+    openCopies(browserStore, id, async (text) => (await standingDesk()).read(text));
+
+  /** A card that was lost is made again from its slots: the slots are the truth. */
+  async function recover(ids: readonly string[]): Promise<void> {
     for (const id of ids) {
-      const loaded = await readSlots(browserStore, id);
-      const read = loaded && readMachineFile(loaded.text);
-      if (read?.ok) await keepCard(cardOf(read.value));
+      const opened = await openFrom(id);
+      if (opened.kind === 'opened') await keepCard(cardOf(opened.file));
+      else if (opened.kind === 'unreadable')
+        put({ id, name: id, kind: machineKinds[0], revision: 0, changedAt: '', archived: false, unreadable: true });
     }
   }
 
   async function start(): Promise<void> {
     if (ready.value) return;
     try {
-      const keys = await browserStore.keys();
-      const found = await Promise.all(
-        keys.filter((k) => k.startsWith('card/')).map((k) => browserStore.getItem<Card>(k)),
-      );
-      for (const card of found) if (card) put(card);
-      const slotIds = new Set(keys.filter((k) => k.startsWith('slot/')).map((k) => k.split('/')[1]!));
-      await recover([...slotIds].filter((id) => !cards.value.some((c) => c.id === id)));
+      const keys = await answering(browserStore.keys());
+      for (const key of keys) {
+        if (!key.startsWith('card/')) continue;
+        const id = key.slice('card/'.length);
+        const card = readCard(await browserStore.getItem(key), id);
+        if (card) put(card);
+      }
+      const owners = new Set(keys.flatMap((k) => slotOwner(k) ?? []));
+      await recover([...owners].filter((id) => !cards.value.some((c) => c.id === id)));
       for (const c of removed.value)
         if (Date.now() - Date.parse(c.removedAt!) > KEEP_REMOVED_MS) await deleteForGood(c.id);
       await seed();
@@ -127,18 +177,28 @@ export const useShelf = defineStore('shelf', () => {
   const create = (kind: MachineKind, name: string): Promise<Card> =>
     add(newMachineFile(newDesign(kind, name), newId(), now()));
 
+  /** The machine as it is kept; where it does not open, that is said, and undefined comes back. */
   async function load(id: string): Promise<MachineFile | undefined> {
+    refusal.value = '';
     const held = unsaved.get(id);
     if (held) return held;
-    const loaded = await readSlots(browserStore, id);
-    const read = loaded && readMachineFile(loaded.text);
-    return read?.ok ? read.value : undefined;
+    try {
+      const opened = await answering(openFrom(id));
+      if (opened.kind === 'opened') return opened.file;
+      refusal.value =
+        opened.kind === 'missing'
+          ? 'Nothing of this machine is kept in this browser any more.'
+          : 'What is kept of this machine cannot be read. Open it to see why, and to save the text as it is.';
+    } catch (e) {
+      refusal.value = storeFault(e);
+    }
+    return undefined;
   }
 
   async function duplicate(id: string): Promise<Card | undefined> {
     const file = await load(id);
     if (!file) return undefined;
-    return add({ ...renamed(file, `${file.design.name} (copy)`), id: newId() });
+    return add({ ...renamed(file, `${file.design.name} (copy)`.slice(-120)), id: newId() });
   }
 
   const renamed = (file: MachineFile, name: string): MachineFile => {
@@ -146,50 +206,68 @@ export const useShelf = defineStore('shelf', () => {
     return edit.ok ? edit.value.file : file;
   };
 
-  /** Renames a machine that is not open; its name is part of the design, so it makes a revision. */
-  async function rename(id: string, name: string): Promise<void> {
-    const card = cards.value.find((c) => c.id === id);
-    const loaded = await readSlots(browserStore, id);
-    const read = loaded && readMachineFile(loaded.text);
-    if (!card || !read?.ok || !loaded) return;
-    const file = renamed(read.value, name);
-    await writeSlot(browserStore, id, writeMachineFile(file), loaded, now());
-    await keepCard(cardOf(file, card));
+  /** Does something to a machine that no tab has open; where one has, that is said and nothing is done. */
+  async function alone(id: string, what: string, work: () => Promise<void>): Promise<void> {
+    refusal.value = '';
+    const { name } = cards.value.find((c) => c.id === id) ?? { name: 'This machine' };
+    if (!(await whileClosed(id, work)))
+      refusal.value = `${name} is open in another tab, so it was not ${what}. Close it there first.`;
   }
 
+  /** Renames a machine that is not open; its name is part of the design, so it makes a revision. */
+  const rename = (id: string, name: string): Promise<void> =>
+    alone(id, 'renamed', async () => {
+      const file = await load(id);
+      if (!file) return;
+      const next = renamed(file, name);
+      const [fault] = await keep(browserStore, next);
+      const card = cards.value.find((c) => c.id === id);
+      if (fault) refusal.value = fault.what;
+      else await keepCard(cardOf(next, card));
+    });
+
   const setArchived = (card: Card, isArchived: boolean) => keepCard({ ...card, archived: isArchived });
-  const remove = (card: Card) => keepCard({ ...card, removedAt: now() });
+  const remove = (card: Card): Promise<void> =>
+    alone(card.id, 'removed', () => keepCard({ ...card, removedAt: now() }));
   const bringBack = ({ removedAt: _gone, ...card }: Card) => keepCard(card);
 
   /** Pictures that no machine on the shelf speaks of any more. */
   async function dropPictures(gone: MachineFile): Promise<void> {
     const hashes = Object.values(gone.photos).map((p) => p.sha256);
     if (!hashes.length) return;
-    const others = await Promise.all(
-      cards.value.filter((c) => c.id !== gone.id).map((c) => readSlots(browserStore, c.id)),
-    );
-    for (const h of hashes) if (!others.some((o) => o?.text.includes(h))) await browserStore.removeItem(pictureKey(h));
+    const texts: string[] = [];
+    for (const c of cards.value)
+      if (c.id !== gone.id) texts.push(...(await copiesOf(browserStore, c.id)).map((x) => x.text));
+    for (const h of hashes) if (!texts.some((t) => t.includes(h))) await browserStore.removeItem(pictureKey(h));
   }
 
-  async function deleteForGood(id: string): Promise<void> {
-    const gone = await load(id);
-    await removeSlots(browserStore, id);
-    if (gone) await dropPictures(gone);
-    await browserStore.removeItem(cardKey(id));
-    unsaved.delete(id);
-    cards.value = cards.value.filter((c) => c.id !== id);
-  }
+  const deleteForGood = (id: string): Promise<void> =>
+    alone(id, 'deleted', async () => {
+      const gone = await openFrom(id);
+      await removeSlots(browserStore, id);
+      if (gone.kind === 'opened') await dropPictures(gone.file);
+      await browserStore.removeItem(cardKey(id));
+      unsaved.delete(id);
+      cards.value = cards.value.filter((c) => c.id !== id);
+      others.postMessage(id);
+    });
 
-  /** An imported file never takes the place of a machine on the shelf: on a known id it becomes a copy. */
+  /**
+   * An imported file never takes the place of a machine on the shelf: on a known id it becomes a copy. An id with a slash cannot
+   * stand in an address, so it is replaced.
+   */
   async function take(file: MachineFile): Promise<Card> {
     const known = cards.value.some((c) => c.id === file.id);
-    return add(known ? { ...renamed(file, `${file.design.name} (imported)`), id: newId() } : file);
+    if (known) return add({ ...renamed(file, `${file.design.name} (imported)`.slice(-120)), id: newId() });
+    return add(/^[a-z0-9-]+$/.test(file.id) ? file : { ...file, id: newId() });
   }
 
   return {
     cards,
     ready,
     blocked,
+    refusal,
+    unsaved,
     present,
     archived,
     removed,
@@ -205,5 +283,6 @@ export const useShelf = defineStore('shelf', () => {
     take,
     load,
     keepCard,
+    keepUnsaved,
   };
 });

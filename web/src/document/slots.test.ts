@@ -1,7 +1,8 @@
 import fc from 'fast-check';
-import { expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { KeyValueStore, SlotName } from './slots';
-import { readSlots, slotKey, writeSlot } from './slots';
+import { copiesOf, openCopies, slotKey, writeSlot } from './slots';
+import { fail, ok } from '@nodaxis/core/units/result';
 
 /** A store that can be killed in mid-write: what was written so far stays, cut off. */
 function memory() {
@@ -24,6 +25,15 @@ function memory() {
   return { store, data, kill: (at: number | undefined) => (killAt = at) };
 }
 
+/** Stands in for the importer: what begins with "bad" does not open. */
+const read = async (text: string) =>
+  text.startsWith('bad')
+    ? fail([{ what: 'It is bad.', where: 'here', mend: 'Look elsewhere.' }])
+    : text.startsWith('newer')
+      ? fail([{ what: 'The file was written by a newer Nodaxis.', where: 'version', mend: 'Open it there.' }])
+      : ok({ file: text as never, told: [] });
+const opened = async (store: KeyValueStore) => openCopies(store, 'x', read);
+
 it('whatever save a tab dies in, the last whole copy opens, and saving goes on', async () => {
   await fc.assert(
     fc.asyncProperty(
@@ -36,28 +46,60 @@ it('whatever save a tab dies in, the last whole copy opens, and saving goes on',
         let expected: string | undefined;
         for (const [text, dies] of saves) {
           // A tab that was killed starts anew: it knows only what the store holds.
-          const loaded = await readSlots(m.store, 'x');
-          const last: { slot: SlotName; sequence: number } | undefined = loaded && {
-            slot: loaded.slot,
-            sequence: loaded.sequence,
-          };
+          const loaded = await opened(m.store);
+          const last = loaded.kind === 'opened' ? loaded.place : undefined;
           m.kill(dies ?? undefined);
           await writeSlot(m.store, 'x', text, last, 'now').then(
             () => (expected = text),
             () => undefined,
           );
           m.kill(undefined);
-          expect((await readSlots(m.store, 'x'))?.text).toBe(expected);
+          const after = await opened(m.store);
+          expect(after.kind === 'opened' ? after.file : undefined).toBe(expected);
         }
       },
     ),
   );
 });
 
-it('a flipped character in the newest copy is noticed, and the one before it opens', async () => {
-  const m = memory();
-  const first = await writeSlot(m.store, 'x', 'older text', undefined, 'now');
-  await writeSlot(m.store, 'x', 'newer text', first, 'now');
-  m.data.set(slotKey('x', 'b'), { ...(m.data.get(slotKey('x', 'b')) as object), text: 'newer tExt' });
-  expect(await readSlots(m.store, 'x')).toMatchObject({ text: 'older text', fellBack: true });
+describe('a machine whose copies are damaged', () => {
+  const two = async (older: string, newer: string) => {
+    const m = memory();
+    const first = await writeSlot(m.store, 'x', older, undefined, '2026-03-03T10:00:00.000Z');
+    await writeSlot(m.store, 'x', newer, first, '2026-03-03T10:05:00.000Z');
+    return m;
+  };
+  const harm = (m: Awaited<ReturnType<typeof two>>, slot: SlotName, value: unknown) =>
+    m.data.set(
+      slotKey('x', slot),
+      typeof value === 'object' ? { ...(m.data.get(slotKey('x', slot)) as object), ...value } : value,
+    );
+
+  it('opens the one before, and hands the damaged one back', async () => {
+    const m = await two('older', 'second');
+    harm(m, 'b', { text: 's3cond' });
+    expect(await opened(m.store)).toMatchObject({ file: 'older', passedOver: [{ copy: { text: 's3cond' } }] });
+  });
+  it('opens the one before where the newest is whole and still does not pass the checks', async () => {
+    const after = await opened((await two('older', 'bad')).store);
+    expect(after).toMatchObject({ file: 'older', place: { slot: 'a', sequence: 1 } });
+    expect(after.kind === 'opened' && after.passedOver).toMatchObject([
+      { copy: { text: 'bad' }, why: [{ where: 'here' }] },
+    ]);
+  });
+  it('is unreadable, not missing, where neither opens; only where there is none is it missing', async () => {
+    const m = await two('bad', 'bad too');
+    harm(m, 'b', 'what a fault of the disk left');
+    expect(await opened(m.store)).toMatchObject({ kind: 'unreadable', passedOver: [{}, {}] });
+    expect((await copiesOf(m.store, 'x')).map((c) => c.text)).toEqual(['bad', 'what a fault of the disk left']);
+    expect(await opened(memory().store)).toEqual({ kind: 'missing' });
+  });
+  it('does not go on from an older copy beside one that a newer Nodaxis wrote', async () => {
+    expect(await opened((await two('older', 'newer Nodaxis')).store)).toMatchObject({ kind: 'unreadable' });
+  });
+  it('a store that gives back something else than it was given has saved nothing', async () => {
+    const { store } = memory();
+    const forgetful: KeyValueStore = { ...store, getItem: async () => null };
+    await expect(writeSlot(forgetful, 'x', 'text', undefined, 'now')).rejects.toThrow('did not come back');
+  });
 });

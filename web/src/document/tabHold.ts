@@ -6,6 +6,8 @@ export interface TabHold {
   release(): void;
 }
 
+const lockName = (id: string): string => `nodaxis-machine-${id}`;
+
 /** How long the other tab has to save before it is overruled. */
 const YIELD_MS = 1500;
 
@@ -14,7 +16,7 @@ const YIELD_MS = 1500;
  * `onLost` is told when the machine has gone to that tab.
  */
 export async function holdTab(id: string, beforeYield: () => Promise<void>, onLost: () => void): Promise<TabHold> {
-  const name = `nodaxis-machine-${id}`;
+  const name = lockName(id);
   let free: () => void = () => undefined;
   const channel = new BroadcastChannel(name);
   const hold: TabHold = { mine: true, take: () => Promise.resolve(), release: () => channel.close() };
@@ -55,4 +57,26 @@ export async function holdTab(id: string, beforeYield: () => Promise<void>, onLo
   };
   await request({ ifAvailable: true });
   return hold;
+}
+
+/**
+ * Does something to a machine that no tab has open, and keeps every tab out meanwhile; false where one has it open. A tab that is just
+ * closing it is waited for.
+ */
+export async function whileClosed(id: string, work: () => Promise<void>): Promise<boolean> {
+  if (!('locks' in navigator)) {
+    await work();
+    return true;
+  }
+  let done = false;
+  try {
+    await navigator.locks.request(lockName(id), { signal: AbortSignal.timeout(YIELD_MS) }, async () => {
+      done = true;
+      await work();
+    });
+  } catch (e) {
+    // The wait timed out: another tab has it. Anything that failed inside is not ours to hide.
+    if (done) throw e;
+  }
+  return done;
 }

@@ -1,13 +1,13 @@
-import { wrap } from 'comlink';
 import type { MachineFile } from '@nodaxis/core/machine/file';
 import { writeMachineFile } from '@nodaxis/core/machine/file';
 import { machineInHelpReport } from '@nodaxis/core/reports/machineInHelpReport';
-import { MAX_FILE_BYTES, readMachineFile } from '@nodaxis/core/machine/reading/read';
+import { MAX_FILE_CHARACTERS } from '@nodaxis/core/machine/limits';
+import type { ReadingStep } from '@nodaxis/core/machine/reading/read';
 import type { Fault, Result } from '@nodaxis/core/units/result';
 import { fail, ok } from '@nodaxis/core/units/result';
+import { besidePage } from './besidePage';
 import { browserStore } from './browserStore';
 import type { Bundle } from './bundle';
-import type { Packer } from './zip';
 import { isZip, packBundle, unpackBundle } from './bundle';
 
 export const fileName = (file: MachineFile): string => {
@@ -31,20 +31,10 @@ export function download(name: string, content: string | Uint8Array<ArrayBuffer>
 /** Called with each machine whose file was handed out, so that the offer of a backup can rest. */
 export const onExport = new Set<(file: MachineFile) => void>();
 
-/** Packing goes on beside the page, so that it stays at hand meanwhile. */
-async function inWorker<T>(work: (packer: Packer) => Promise<T>): Promise<T> {
-  const worker = new Worker(new URL('../workers/zip.worker.ts', import.meta.url), { type: 'module' });
-  try {
-    return await work(wrap<Packer>(worker));
-  } finally {
-    worker.terminate();
-  }
-}
-
 /** Hands a machine out: as its file, or with its pictures in a zip. */
 export async function exportMachine(file: MachineFile): Promise<void> {
   if (Object.keys(file.photos).length) {
-    const packed = await inWorker((packer) => packBundle(browserStore, file, packer));
+    const packed = await besidePage((desk) => packBundle(browserStore, file, desk));
     download(fileName(file).replace(/\.json$/, '.zip'), packed, 'application/zip');
   } else download(fileName(file), writeMachineFile(file));
   onExport.forEach((tell) => tell(file));
@@ -53,27 +43,40 @@ export async function exportMachine(file: MachineFile): Promise<void> {
 /** Largest zip of a machine with its pictures. */
 const MAX_ZIP_BYTES = 300e6;
 
-/** Reads a file that was picked or dropped. Its size is looked at before its content. */
-export async function importFile(picked: File): Promise<Result<Bundle, Fault[]>> {
+/**
+ * Reads a file that was picked or dropped, beside the page, so that it can be watched and stopped. Its size is looked at before its
+ * content. Errors: what is wrong with it; `Stopped`.
+ */
+export async function importFile(
+  picked: File,
+  tell?: (step: ReadingStep) => void,
+  stop?: AbortSignal,
+): Promise<Result<Bundle, Fault[]>> {
+  const refuse = (what: string, mend: string) => fail([{ what, where: picked.name, mend }]);
   const tooLarge = (most: string) =>
-    fail([
-      {
-        what: `${picked.name} has ${Math.round(picked.size / 1e6)} MB; ${most}. It was not opened.`,
-        where: picked.name,
-        mend: 'Check that you picked a .nodaxis.json or .nodaxis.zip file.',
-      },
-    ]);
-  const zipped = isZip(new Uint8Array(await picked.slice(0, 2).arrayBuffer()));
-  if (zipped) {
-    if (picked.size > MAX_ZIP_BYTES) return tooLarge('a machine with its pictures has fewer');
-    const bytes = new Uint8Array(await picked.arrayBuffer());
-    return inWorker((packer) => unpackBundle(picked.name, bytes, packer));
+    refuse(
+      `${picked.name} has ${Math.round(picked.size / 1e6)} MB; ${most}. It was not opened.`,
+      'Check that you picked a .nodaxis.json or .nodaxis.zip file.',
+    );
+  try {
+    if (isZip(new Uint8Array(await picked.slice(0, 2).arrayBuffer()))) {
+      if (picked.size > MAX_ZIP_BYTES) return tooLarge('a machine with its pictures has fewer');
+      const bytes = new Uint8Array(await picked.arrayBuffer());
+      return await besidePage((desk) => unpackBundle(picked.name, bytes, desk, tell), stop);
+    }
+    if (picked.size > MAX_FILE_CHARACTERS) return tooLarge('a machine file has a few at most');
+    const text = await picked.text();
+    // A help report holds a machine file; it opens like one.
+    const read = await besidePage((desk) => desk.read(machineInHelpReport(text) ?? text, tell), stop);
+    // A machine file without its pictures: they may be in this browser already.
+    return read.ok ? ok({ file: read.value.file, pictures: new Map(), told: read.value.told }) : read;
+  } catch (e) {
+    // A stick that was pulled, a file that was deleted or may not be read.
+    if (e instanceof DOMException && /^Not(Found|Readable|Allowed)/.test(e.name))
+      return refuse(
+        `${picked.name} could not be read to its end.`,
+        'Check that the file is still there, and pick it again.',
+      );
+    throw e;
   }
-  if (picked.size > MAX_FILE_BYTES) return tooLarge('a machine file has a few at most');
-  const text = await picked.text();
-  // A help report holds a machine file; it opens like one.
-  const read = readMachineFile(machineInHelpReport(text) ?? text);
-  if (!read.ok) return read;
-  // A machine file without its pictures: they may be in this browser already.
-  return ok({ file: read.value, pictures: new Map(), faults: [] });
 }

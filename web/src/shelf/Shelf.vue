@@ -31,7 +31,7 @@ async function onPick(e: Event) {
 }
 async function remove(card: Card) {
   await shelf.remove(card);
-  justRemoved.value = card;
+  justRemoved.value = shelf.refusal ? undefined : card;
 }
 async function undoRemove() {
   if (justRemoved.value) await shelf.bringBack(justRemoved.value);
@@ -87,6 +87,10 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
 
     <main class="stack">
       <p v-if="shelf.blocked" class="caution" role="alert">{{ shelf.blocked }}</p>
+      <p v-if="shelf.refusal" class="caution row spread" role="alert">
+        <span>{{ shelf.refusal }}</span>
+        <button class="plain-button framed" @click="shelf.refusal = ''">Understood</button>
+      </p>
       <p v-if="justRemoved" class="caution row spread" role="status">
         <span>{{ justRemoved.name }} is off the shelf.</span>
         <button class="plain-button framed" @click="undoRemove">Undo</button>
@@ -113,8 +117,12 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
             <h3 v-else>
               <RouterLink :to="`/machine/${c.id}`">{{ c.name }}</RouterLink>
             </h3>
-            <p>{{ kindTitle(c.kind) }}</p>
-            <p class="soft">Revision {{ c.revision }}, {{ changed(c) }}</p>
+            <p v-if="c.unreadable" class="fault">Cannot be read. Open it to save what is kept.</p>
+            <template v-else>
+              <p>{{ kindTitle(c.kind) }}</p>
+              <p class="soft">Revision {{ c.revision }}, {{ changed(c) }}</p>
+            </template>
+            <p v-if="shelf.unsaved.has(c.id)" class="fault">Not saved in this browser: export it before you leave.</p>
             <div class="row tools">
               <button class="plain-button" @click="startRename(c)">Rename</button>
               <button class="plain-button" @click="shelf.duplicate(c.id)">Duplicate</button>
@@ -179,6 +187,9 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
   border-bottom: 1px solid var(--line-strong);
   padding-bottom: 12px;
   margin-bottom: 16px;
+}
+.fault {
+  color: var(--danger);
 }
 .cards {
   display: grid;

@@ -9,6 +9,7 @@ import type { Fault } from '@nodaxis/core/units/result';
 import { computed, ref, useId, watch } from 'vue';
 import { useMachine } from '../document/machine';
 import { usePreferences } from '../document/preferences';
+import { vDraft } from '../document/drafts';
 import FieldLink from './FieldLink.vue';
 import UnitQuestion from './UnitQuestion.vue';
 
@@ -112,6 +113,7 @@ const sourceWord = { entered: 'entered', datasheet: 'data sheet', estimate: 'est
       v-else
       :id="id"
       v-model="text"
+      v-draft="`${machine.file?.id}/${path}`"
       class="input"
       :class="{ figure: field.kind.type !== 'text' }"
       :type="path === 'notes' ? 'textarea' : 'text'"

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { Camera } from '@element-plus/icons-vue';
+import { MOST_TEXT } from '@nodaxis/core/machine/ids';
 import type { Command } from '@nodaxis/core/commands/command';
 import type { Fault } from '@nodaxis/core/units/result';
 import { computed, ref } from 'vue';
+import { vDraft } from '../document/drafts';
 import { useMachine } from '../document/machine';
 import { pickPictures } from '../document/pickPictures';
 import PhotoStrip from './PhotoStrip.vue';
@@ -47,7 +49,12 @@ function drop(id: string): void {
   <section class="notes stack" :aria-label="title">
     <h3>{{ title }}</h3>
     <textarea
+      v-draft="
+        `${machine.file?.id}/note/${subject.kind}/${subject.id}/${subject.kind === 'terminal' ? subject.terminal : ''}`
+      "
       rows="2"
+      :maxlength="MOST_TEXT"
+      :aria-invalid="faults.length > 0"
       :value="held?.notes ?? ''"
       :disabled="machine.readOnly"
       :aria-label="`Note on ${title}`"

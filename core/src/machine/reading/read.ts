@@ -33,9 +33,13 @@ function placeOf(text: string, message: string): string {
  * Reads the text of a machine file: JSON, outline, format mark, version (older ones are brought up to date), schema,
  * references, and every revision carried out. Yields what it is at, between pieces of work, so that a worker can tell and stop.
  * Errors: too large, not JSON (with line and column), another format, newer, or the first fifty wrong places.
+ * Without `replay` the change log is checked by its schema alone: enough for what was just written.
  * A change log that cannot be carried out, or a checksum that does not fit, is told beside the file that opens.
  */
-export function* readingOf(text: string): Generator<ReadingStep, Result<ReadMachine>> {
+export function* readingOf(
+  text: string,
+  how: { replay: boolean } = { replay: true },
+): Generator<ReadingStep, Result<ReadMachine>> {
   if (text.length > MAX_FILE_CHARACTERS)
     return one(
       `The file has ${Math.round(text.length / 1e6)} MB; a machine file has a few at most.`,
@@ -82,6 +86,7 @@ export function* readingOf(text: string): Generator<ReadingStep, Result<ReadMach
   if (!checked.value.ok) return checked.value;
   const dangling = danglingInFile(checked.value.value);
   if (dangling.length) return fail(listed(dangling));
+  if (!how.replay) return ok({ file: checked.value.value, told });
   yield 'change log';
   const history = replay(checked.value.value);
   let replayed = history.next();
@@ -92,11 +97,18 @@ export function* readingOf(text: string): Generator<ReadingStep, Result<ReadMach
   return ok({ file: replayed.value.file, told: [...told, ...replayed.value.told] });
 }
 
-/** Reads a machine file in one go: see `readingOf`. */
-export function readMachineFile(text: string): Result<ReadMachine> {
-  const reading = readingOf(text);
+function finished<T>(steps: Generator<unknown, T>): T {
   for (;;) {
-    const step = reading.next();
+    const step = steps.next();
     if (step.done) return step.value;
   }
+}
+
+/** Reads a machine file in one go: see `readingOf`. */
+export const readMachineFile = (text: string): Result<ReadMachine> => finished(readingOf(text));
+
+/** Why a text that was just written would not open again, but for its change log; nothing where it would. */
+export function wouldNotOpen(text: string): Fault[] {
+  const read = finished(readingOf(text, { replay: false }));
+  return read.ok ? [] : read.error;
 }

@@ -6,10 +6,20 @@ z.config({ jitless: true });
 
 const pathText = (path: readonly PropertyKey[]): string => path.map(String).join('.') || '(the whole file)';
 
+/** What is wrong, in the words of a person where Zod speaks of strings and arrays. */
+function sentence(issue: z.core.$ZodIssue): string {
+  if (issue.code === 'too_big' && issue.origin === 'string')
+    return `The text is too long: it may have ${String(issue.maximum)} characters`;
+  if (issue.code === 'too_big' && issue.origin === 'array')
+    return `There are too many entries: at most ${String(issue.maximum)}`;
+  if (issue.code === 'too_small' && issue.origin === 'string') return 'A text belongs here';
+  return issue.message;
+}
+
 /** Every cause that Zod found, the branches of a union included, as faults with a path. */
 export function schemaFaults(error: z.ZodError, prefix: readonly PropertyKey[] = []): Fault[] {
   return error.issues.map((issue) => ({
-    what: `${issue.message}.`,
+    what: `${sentence(issue)}.`,
     where: pathText([...prefix, ...issue.path]),
     mend: 'Correct this place in the file, or export the machine again.',
   }));

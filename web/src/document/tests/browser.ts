@@ -5,8 +5,11 @@ import type { KeyValueStore } from '../slots';
 export class MemoryStore implements KeyValueStore {
   readonly data = new Map<string, unknown>();
   full = false;
+  /** Never answers a question again. */
+  hangs = false;
 
-  getItem = async <T>(key: string): Promise<T | null> => structuredClone((this.data.get(key) ?? null) as T | null);
+  getItem = async <T>(key: string): Promise<T | null> =>
+    this.hangs ? new Promise<T>(() => undefined) : structuredClone((this.data.get(key) ?? null) as T | null);
   setItem = async <T>(key: string, value: T): Promise<T> => {
     if (this.full) throw new DOMException('no room', 'QuotaExceededError');
     this.data.set(key, structuredClone(value));
@@ -25,9 +28,20 @@ export const browserStore: KeyValueStore = {
   keys: () => store.current.keys(),
 };
 
+const listeners = new Map<string, ((e: unknown) => void)[]>();
+/** Lets something happen to the page, such as `pagehide`; returns whether it was asked not to go. */
+export function happens(name: string): boolean {
+  let prevented = false;
+  for (const listen of listeners.get(name) ?? []) listen({ preventDefault: () => (prevented = true) });
+  return prevented;
+}
+
 /** What the document stores touch of a browser, for a test that runs without one. */
 export function stubBrowser(): void {
-  vi.stubGlobal('addEventListener', () => undefined);
+  listeners.clear();
+  vi.stubGlobal('addEventListener', (name: string, listen: (e: unknown) => void) =>
+    listeners.set(name, [...(listeners.get(name) ?? []), listen]),
+  );
   vi.stubGlobal('document', { visibilityState: 'visible' });
   vi.stubGlobal('navigator', {});
   vi.stubGlobal(

@@ -6,6 +6,8 @@ import { trendsOf } from '@nodaxis/core/logbook/trends';
 import { useVirtualList } from '@vueuse/core';
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
 import { useMachine } from '../../document/machine';
+import { MOST_TEXT } from '@nodaxis/core/machine/ids';
+import { vDraft } from '../../document/drafts';
 import { pickPictures } from '../../document/pickPictures';
 import { useRehearsal } from '../../document/rehearsal';
 import PhotoStrip from '../../widgets/PhotoStrip.vue';
@@ -64,11 +66,12 @@ async function takePicture(e: Event) {
   });
 }
 function addNote() {
-  machine.log({
+  faults.value = machine.log({
     kind: 'note',
     text: note.value.trim(),
     ...(pictures.value.length ? { photos: pictures.value } : {}),
   });
+  if (faults.value.length) return;
   note.value = '';
   pictures.value = [];
 }
@@ -131,7 +134,14 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
     <aside class="side stack">
       <form class="sheet stack" @submit.prevent="addNote">
         <h3>Write a note</h3>
-        <textarea v-model="note" rows="3" aria-label="Note" placeholder="What was seen, heard, done …"></textarea>
+        <textarea
+          v-model="note"
+          v-draft.held="`${machine.file?.id}/log-note`"
+          rows="3"
+          :maxlength="MOST_TEXT"
+          aria-label="Note"
+          placeholder="What was seen, heard, done …"
+        ></textarea>
         <div v-if="pictures.length" class="row wrap">
           <PhotoStrip :ids="pictures" removable @drop="(id) => (pictures = pictures.filter((p) => p !== id))" />
         </div>

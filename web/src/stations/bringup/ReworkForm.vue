@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { reworkSubjects } from '@nodaxis/core/bringup/reworkSubjects';
 import { computed, ref } from 'vue';
+import { vDraft } from '../../document/drafts';
+import { useMachine } from '../../document/machine';
 import { useBringUp } from './useBringUp';
 
 /** Work that no test has asked for: it is logged, and what hangs on it is tested again. */
+const machine = useMachine();
 const bringUp = useBringUp();
 const subjects = computed(() => (bringUp.made.value ? reworkSubjects(bringUp.made.value) : []));
 const subject = ref('');
@@ -11,7 +14,7 @@ const text = ref('');
 function log() {
   const name = subjects.value.find((s) => s.subject === subject.value)!.name;
   bringUp.log({ kind: 'rework', subject: subject.value, text: `${name}: ${text.value.trim()}` });
-  text.value = '';
+  if (!bringUp.faults.value.length) text.value = '';
 }
 </script>
 
@@ -23,7 +26,13 @@ function log() {
         <option value="">what was worked on …</option>
         <option v-for="s in subjects" :key="s.subject" :value="s.subject">{{ s.name }}</option>
       </select>
-      <input v-model="text" aria-label="What was done" placeholder="tightened, re-crimped, greased …" />
+      <input
+        v-model="text"
+        v-draft.held="`${machine.file?.id}/rework`"
+        maxlength="10000"
+        aria-label="What was done"
+        placeholder="tightened, re-crimped, greased …"
+      />
       <button class="plain-button framed" :disabled="!subject || !text.trim()">Log it</button>
     </form>
   </details>

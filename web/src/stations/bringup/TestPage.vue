@@ -5,6 +5,8 @@ import { baseValue } from '@nodaxis/core/units/quantity';
 import { computed, ref, watch } from 'vue';
 import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
+import { MOST_TEXT } from '@nodaxis/core/machine/ids';
+import { vDraft } from '../../document/drafts';
 import { pickPictures } from '../../document/pickPictures';
 import { download } from '../../document/transfer';
 import PhotoStrip from '../../widgets/PhotoStrip.vue';
@@ -89,7 +91,7 @@ function takeIt(p: Proposal) {
 }
 function openIt() {
   bringUp.waive(reason.value.trim());
-  reason.value = '';
+  if (!faults.value.length) reason.value = '';
 }
 const passedNow = computed(() => !entering.value && s.value.state === 'passed');
 </script>
@@ -115,6 +117,8 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
       <form class="row" @submit.prevent="openIt">
         <input
           v-model="reason"
+          v-draft.held="`${machine.file?.id}/reason/${s.instance.key}`"
+          :maxlength="MOST_TEXT"
           class="reason"
           aria-label="Why it is opened all the same"
           placeholder="Open it all the same, because …"
@@ -168,6 +172,7 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
         <textarea
           v-model="note"
           rows="2"
+          :maxlength="MOST_TEXT"
           aria-label="Note"
           placeholder="Instrument, weather, what seemed odd …"
         ></textarea>

@@ -120,7 +120,7 @@ function createBringUp() {
     confirmed.value = confirmed.value.filter((k) => k !== key);
   };
   const log = (entry: Parameters<typeof machine.log>[0]) =>
-    mode.value === 'real' ? machine.log(entry) : rehearsal.log(entry);
+    void (faults.value = mode.value === 'real' ? machine.log(entry) : rehearsal.log(entry));
   const run = (command: Parameters<typeof machine.run>[0]) =>
     mode.value === 'real' ? machine.run(command) : rehearsal.run(command);
 
@@ -140,6 +140,8 @@ function createBringUp() {
         ...(corrects.value ? { corrects: corrects.value } : {}),
       }),
     );
+    // What was refused stays on the page, to be put right.
+    if (faults.value.length) return;
     forgetDraft(draftKey.value);
     readings.value = {};
     note.value = '';

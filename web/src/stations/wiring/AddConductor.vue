@@ -57,7 +57,7 @@ function add(): void {
     </datalist>
     <label>From <input v-model="from" :list="listId" required placeholder="-T4:V+" /></label>
     <label>To <input v-model="to" :list="listId" required placeholder="-X3:F" /></label>
-    <label>What for <input v-model="purpose" class="long" /></label>
+    <label>What for <input v-model="purpose" maxlength="300" class="long" /></label>
     <label><input v-model="found" type="checkbox" /> found on the machine</label>
     <button class="plain-button main" type="submit">Add it</button>
     <button class="plain-button" type="button" @click="emit('done')">Leave it</button>

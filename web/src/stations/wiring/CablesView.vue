@@ -289,7 +289,7 @@ const drawn = computed(() =>
           </button>
         </div>
         <form class="row new" @submit.prevent="addChain">
-          <input v-model="newChain.name" placeholder="name" aria-label="Name of the chain" />
+          <input v-model="newChain.name" maxlength="60" placeholder="name" aria-label="Name of the chain" />
           <input v-model="newChain.width" placeholder="inner width" aria-label="Inner width" />
           <input v-model="newChain.height" placeholder="height" aria-label="Inner height" />
           <input v-model="newChain.bend" placeholder="bend radius" aria-label="Bend radius" />

@@ -8,6 +8,7 @@ import { displayUnit, showLead, showQuantity, showValue } from '@nodaxis/core/un
 import type { Fault } from '@nodaxis/core/units/result';
 import { conductorFigures } from '@nodaxis/core/wiring/duty';
 import { computed } from 'vue';
+import { vDraft } from '../../document/drafts';
 import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
 
@@ -112,6 +113,9 @@ function terminate(end: 'from' | 'to', kind: string, pullTested: boolean): void 
     <label v-for="f in fields" :key="f.key"
       >{{ f.name }}
       <input
+        v-draft="
+          `${machine.file?.id}/conductors/${ids.length === 1 ? ids[0] : `${ids.length}-from-${ids[0]}`}/${f.key}`
+        "
         :style="{ width: `${f.width}px` }"
         :value="common(f.key)"
         :placeholder="differs(f.key) ? 'differ' : ''"
@@ -140,7 +144,13 @@ function terminate(end: 'from' | 'to', kind: string, pullTested: boolean): void 
     >
     <label v-if="one?.state === 'temporary'"
       >Waits for
-      <input :value="one.waitsFor ?? ''" style="width: 130px" @change="set({ waitsFor: value($event) || null })" />
+      <input
+        v-draft="`${machine.file?.id}/conductors/${ids[0]}/waitsFor`"
+        maxlength="200"
+        :value="one.waitsFor ?? ''"
+        style="width: 130px"
+        @change="set({ waitsFor: value($event) || null })"
+      />
     </label>
     <template v-for="end in ends" :key="end">
       <label

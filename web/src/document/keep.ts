@@ -1,0 +1,40 @@
+import type { MachineFile } from '@nodaxis/core/machine/file';
+import { writeWithinLimit } from '@nodaxis/core/machine/pruning';
+import type { Fault, Result } from '@nodaxis/core/units/result';
+import { fail, ok } from '@nodaxis/core/units/result';
+import { standingDesk } from './besidePage';
+import type { KeyValueStore, Place } from './slots';
+import { copiesOf, writeSlot } from './slots';
+
+/** A text that may be kept, and the machine in it: the oldest revisions of one that has grown too large are left out. */
+export interface Keepable {
+  text: string;
+  checksum: number | undefined;
+  file: MachineFile;
+  /** The newest revision that is no longer kept. */
+  droppedTo: number | undefined;
+}
+
+/**
+ * Makes a machine ready to be kept. Its text goes through the checks of the importer, beside the page, so that nothing is called
+ * saved that would not open; `inHaste`, when the page is about to go, it is taken at its word.
+ */
+export async function keepable(file: MachineFile, inHaste = false): Promise<Result<Keepable>> {
+  const written = writeWithinLimit(file);
+  if (inHaste) return ok({ ...written, checksum: undefined });
+  const { checksum, faults } = await (await standingDesk()).check(written.text);
+  return faults.length ? fail(faults) : ok({ ...written, checksum });
+}
+
+export const writeKeepable = (store: KeyValueStore, id: string, k: Keepable, last: Place | undefined): Promise<Place> =>
+  writeSlot(store, id, k.text, last, new Date().toISOString(), k.checksum);
+
+/** Keeps a machine that no page has open. Errors: those of the store; what would not open again comes back as faults. */
+export async function keep(store: KeyValueStore, file: MachineFile): Promise<Fault[]> {
+  const ready = await keepable(file);
+  if (!ready.ok) return ready.error;
+  // Beside the newest whole copy.
+  const newest = (await copiesOf(store, file.id)).find((c) => c.whole);
+  await writeKeepable(store, file.id, ready.value, newest);
+  return [];
+}

@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { desk } from '../document/desk';
+
+expose(desk);

@@ -1,4 +1,0 @@
-import { expose } from 'comlink';
-import { packer } from '../document/zip';
-
-expose(packer);
