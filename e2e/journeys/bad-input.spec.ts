@@ -84,7 +84,7 @@ test('the browser keeps nothing at all: the page works, says so, and hands the f
   await openShelf(page);
   await expect(page.getByRole('alert')).toContainText('does not let the page keep anything');
   await page.getByRole('link', { name: 'Open Dunnock' }).click();
-  await expect(page.getByText('Not saved')).toBeVisible();
+  await expect(page.getByText('Not saved', { exact: true })).toBeVisible();
   const text = await exported(page, () => page.getByRole('button', { name: 'Save as a file' }).click());
   expect(JSON.parse(text).design.name).toBe('Dunnock');
 });
@@ -118,7 +118,7 @@ test('a tab killed in mid-save: the copy before opens, and says so', async ({ pa
     db.close();
   });
   await page.goto('/machine/dunnock/machine');
-  await expect(page.getByText('The last save was cut off')).toBeVisible();
+  await expect(page.getByText(/The copy saved .* cannot be opened .* was opened instead/)).toBeVisible();
   const text = await exported(page, () => page.getByRole('button', { name: 'Export the machine file' }).click());
   expect(JSON.parse(text).design.axes.x.reference.end).toBe('minus');
 });

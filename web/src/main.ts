@@ -1,4 +1,6 @@
 import 'element-plus/es/components/button/style/css';
+import 'element-plus/es/components/checkbox/style/css';
+import 'element-plus/es/components/checkbox-group/style/css';
 import 'element-plus/es/components/dialog/style/css';
 import 'element-plus/es/components/icon/style/css';
 import 'element-plus/es/components/input/style/css';

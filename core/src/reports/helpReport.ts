@@ -12,86 +12,9 @@ import { BEGIN } from './machineInHelpReport';
 import { machineRecord } from './machineRecord';
 
 /**
- * The design without anything personal: no name, notes or pictures, and parts by what they are instead of what someone
- * called them. What a stranger needs to help stays: mechanics, parts’ data, conductors, settings.
- */
-export function withoutPrivate(design: Design): Design {
-  // Cables and chains are found by their names: each that a person gave gets another one, the same everywhere.
-  const planned = new Set(
-    Object.values(design.conductors).flatMap((c) =>
-      c.cable && c.origin === 'planned' && !c.setByHand.includes('cable') ? [`Cable/${c.cable}`] : [],
-    ),
-  );
-  const renamed = new Map<string, string>();
-  const plainName = (name: string, kind: string): string => {
-    if (planned.has(`${kind}/${name}`)) return name;
-    const known = renamed.get(`${kind}/${name}`);
-    if (known) return known;
-    const next = `${kind} ${[...renamed.keys()].filter((k) => k.startsWith(`${kind}/`)).length + 1}`;
-    renamed.set(`${kind}/${name}`, next);
-    return next;
-  };
-  const parts = Object.fromEntries(
-    Object.entries(design.parts).map(([id, p]) => {
-      const { notes: _n, photos: _p, ...rest } = p;
-      const terminals = Object.fromEntries(
-        Object.entries(p.terminals).map(([t, x]) => {
-          const { notes: _a, photos: _b, ...plain } = x;
-          return [t, plain];
-        }),
-      );
-      const name = p.data.class === 'cable' ? plainName(p.name, 'Cable') : p.data.class.replaceAll('-', ' ');
-      const { insertedIn } = p.setup;
-      const setup = insertedIn ? { ...p.setup, insertedIn: plainName(insertedIn, 'Cable') } : p.setup;
-      return [id, { ...rest, name, setup, terminals }];
-    }),
-  );
-  const conductors = Object.fromEntries(
-    Object.entries(design.conductors).map(([id, c]) => {
-      const { notes: _n, photos: _p, route: _r, waitsFor: _w, ...rest } = c;
-      return [
-        id,
-        {
-          ...rest,
-          ...(c.cable ? { cable: plainName(c.cable, 'Cable') } : {}),
-          ...(c.chain ? { chain: plainName(c.chain, 'Chain') } : {}),
-          ...(c.state === 'temporary' ? { waitsFor: 'something' } : {}),
-        },
-      ];
-    }),
-  );
-  const axes = Object.fromEntries(
-    Object.entries(design.axes).map(([id, a]) => {
-      const { notes: _n, ...rest } = a;
-      return [id, rest];
-    }),
-  );
-  const masses = Object.fromEntries(
-    Object.entries(design.masses).map(([id, m], i) => [id, { ...m, name: `Mass ${i + 1}` }]),
-  );
-  const chains =
-    design.chains &&
-    Object.fromEntries(
-      Object.entries(design.chains).map(([id, c]) => [id, { ...c, name: plainName(c.name, 'Chain') }]),
-    );
-  const overrides = Object.fromEntries(Object.entries(design.overrides).map(([id, o]) => [id, { ...o, reason: '' }]));
-  return {
-    ...design,
-    name: `A ${design.kind.replaceAll('-', ' ')}`,
-    notes: '',
-    parts,
-    conductors,
-    axes,
-    masses,
-    overrides,
-    ...(chains ? { chains } : {}),
-  };
-}
-
-/**
  * One text that holds everything a stranger needs to help, and nothing private: what is asked, findings, results,
  * settings and wiring in words, then a machine file that can be opened. `figures` and `findings` are those of
- * `withoutPrivate(file.design)`.
+ * `withoutTyped(file.design)`.
  */
 export function helpReport(
   file: MachineFile,

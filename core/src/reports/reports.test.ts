@@ -6,11 +6,13 @@ import { rules } from '../findings/rules';
 import { sweptAs } from '../findings/unnoticed';
 import type { MachineFile } from '../machine/file';
 import { withEntry } from '../machine/journal';
+import { withTexts } from '../machine/freeTexts';
 import { readMachineFile } from '../machine/reading/read';
 import { dunnock } from '../samples/dunnock';
 import { wren } from '../samples/wren';
 import { defaultDisplay } from '../units/print';
-import { helpReport, withoutPrivate } from './helpReport';
+import { helpReport } from './helpReport';
+import { typedTexts, withoutTyped } from './typedTexts';
 import { machineInHelpReport } from './machineInHelpReport';
 import { machineRecord } from './machineRecord';
 
@@ -70,7 +72,7 @@ it('the help report tells nothing private, and the machine in it opens and has t
     { kind: 'rework' as const, subject: 'axes.x', text: secret },
     result,
   ].reduce<MachineFile>((f, entry) => withEntry(f, entry, TODAY), own);
-  const plain = withoutPrivate(file.design);
+  const plain = withoutTyped(file.design);
   const figures = deriveFigures(plain);
   const findings = findingsOf(figures);
   const text = helpReport(file, plain, figures, findings, 'X loses steps.', TODAY);
@@ -85,6 +87,29 @@ it('the help report tells nothing private, and the machine in it opens and has t
   );
 });
 
+it('every text that a hand can type stays at home, wherever it stands, until it is released', () => {
+  const { design } = dunnock();
+  let n = 0;
+  const typed = withTexts(design, (text) => (text.length <= 20 ? `typed ${++n}` : `typed ${++n} at length`));
+  // As a hand can have it: cables and chains are found by their names, so their names alone are alike.
+  const seen = typedTexts(typed);
+  expect(seen.length).toBeGreaterThan(200);
+  const plain = withoutTyped(typed);
+  expect(JSON.stringify(plain)).not.toMatch(/typed \d/);
+  // Neither what the library ships nor what the planner wrote is asked about.
+  expect(
+    typedTexts(design)
+      .map((t) => t.text)
+      .filter((t) => /^(Winding|Feeds|Motor [XYZ]$)/.test(t)),
+  ).toEqual([]);
+  expect(JSON.stringify(withoutTyped(typed, new Set([seen[3]!.text])))).toContain(seen[3]!.text);
+  const label = { ...design.parts.controller!.terminals };
+  const first = Object.keys(label)[0]!;
+  label[first] = { ...label[first]!, printed: 'NIGEL’S' };
+  const parts = { ...design.parts, controller: { ...design.parts.controller!, terminals: label } };
+  expect(typedTexts({ ...design, parts })).toContainEqual({ text: 'NIGEL’S', where: 'label printed at -K1' });
+});
+
 it('the help report tells every danger, those that only a sweep of the faults finds too, in nobody’s words', () => {
   const base = dunnock();
   const named = structuredClone(base.design);
@@ -92,7 +117,7 @@ it('the help report tells every danger, those that only a sweep of the faults fi
   for (const p of Object.values(named.parts)) p.name = 'Zebra';
   const own = deriveFigures(named);
   const swept = sweepAll(named, own.network, own.plan);
-  const plain = withoutPrivate(named);
+  const plain = withoutTyped(named);
   const figures = deriveFigures(plain);
   const findings = findingsOf(figures, rules, sweptAs(plain, figures.plan.inputs, swept));
   const text = helpReport({ ...base, design: named }, plain, figures, findings, '', TODAY);

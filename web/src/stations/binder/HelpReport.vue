@@ -3,8 +3,10 @@ import { deriveFigures } from '@nodaxis/core/derivation/figures';
 import { findingsOf } from '@nodaxis/core/findings/findings';
 import { rules } from '@nodaxis/core/findings/rules';
 import { sweptAs } from '@nodaxis/core/findings/unnoticed';
-import { helpReport, withoutPrivate } from '@nodaxis/core/reports/helpReport';
+import { helpReport } from '@nodaxis/core/reports/helpReport';
+import { typedTexts, withoutTyped } from '@nodaxis/core/reports/typedTexts';
 import { refDebounced } from '@vueuse/core';
+import { ElCheckbox, ElCheckboxGroup } from 'element-plus';
 import { computed, ref } from 'vue';
 import { useMachine } from '../../document/machine';
 import { download } from '../../document/transfer';
@@ -12,9 +14,12 @@ import { download } from '../../document/transfer';
 /** One file for a stranger who is to help: everything needed, nothing private, and seen before it is sent. */
 const machine = useMachine();
 const question = ref('');
+/** What a person typed stays at home, but for the lines that are released here. */
+const typed = computed(() => typedTexts(machine.design!));
+const released = ref<string[]>([]);
 /** What does not hang on the question is worked out once, not at every key. */
 const stripped = computed(() => {
-  const plain = withoutPrivate(machine.design!);
+  const plain = withoutTyped(machine.design!, new Set(released.value));
   const figures = deriveFigures(plain);
   const swept = machine.swept && sweptAs(plain, figures.plan.inputs, machine.swept);
   return { plain, figures, findings: findingsOf(figures, rules, swept) };
@@ -35,7 +40,8 @@ const save = () => download('help-report.md', report(question.value), 'text/mark
       <h3>Ask somebody</h3>
       <p>
         Write what is wrong, what you expected, and what you tried. The report adds findings, test results, settings and
-        wiring, and a machine file that can be opened. Names, notes, pictures and routes stay at home.
+        wiring, and a machine file that can be opened. Notes and pictures stay at home, and so does everything else that
+        you typed, unless you release it below.
       </p>
       <p v-if="!machine.swept" class="soft" role="note">
         The single faults of this machine are still being tried. Dangers that only they show are missing from the report
@@ -47,6 +53,18 @@ const save = () => download('help-report.md', report(question.value), 'text/mark
         aria-label="What is wrong"
         placeholder="X loses about a millimetre in every long job …"
       ></textarea>
+      <details v-if="typed.length" class="typed">
+        <summary>
+          {{ typed.length }} texts that you typed are left out<template v-if="released.length"
+            >, but for {{ released.length }}</template
+          >
+        </summary>
+        <ElCheckboxGroup v-model="released" aria-label="Texts to release">
+          <ElCheckbox v-for="t in typed" :key="t.text" :value="t.text" class="line">
+            <span class="mono">{{ t.text }}</span> <span class="soft">{{ t.where }}</span>
+          </ElCheckbox>
+        </ElCheckboxGroup>
+      </details>
       <button class="plain-button framed main" @click="save">Save the help report ({{ size }} kB)</button>
     </section>
     <section class="sheet preview" aria-label="Preview">
@@ -74,6 +92,17 @@ pre {
   overflow-wrap: anywhere;
   font: 12px/1.5 var(--mono);
   margin: 6px 0 0;
+}
+.typed {
+  max-height: 40vh;
+  overflow: auto;
+}
+.line {
+  display: flex;
+  margin: 0;
+  height: auto;
+  padding: 3px 0;
+  white-space: normal;
 }
 textarea {
   font: inherit;
