@@ -3,6 +3,7 @@ import { become } from '../machine/become';
 import type { MachineFile } from '../machine/file';
 import { designAt, withRevision } from '../machine/history';
 import { withTicks } from '../machine/journal';
+import { withKnownPictures } from '../machine/pictures';
 import { danglingAfter, danglingPictures } from '../machine/references';
 import { touchedFaults } from '../machine/touched';
 import type { Fault, Result } from '../units/result';
@@ -80,8 +81,9 @@ export function applyCommand(file: MachineFile, command: Command, now: string): 
  * Undefined where the file does not reach back so far, or where it is that design already.
  */
 export function restoreRevision(file: MachineFile, number: number, now: string): Edit | undefined {
-  const target = designAt(file, number);
-  if (!target) return undefined;
+  const then = designAt(file, number);
+  if (!then) return undefined;
+  const target = withKnownPictures(then, file.photos);
   const [design, patches, inverse] = produceWithPatches(file.design, (draft) => {
     become(draft as unknown as Record<string, unknown>, target as unknown as Record<string, unknown>, 2);
   });

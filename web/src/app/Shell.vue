@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import { useIntake } from '../document/intake';
 import { useMachine } from '../document/machine';
 import { exportMachine } from '../document/transfer';
 import { useSweep } from '../trial/useSweep';
@@ -18,6 +19,7 @@ import TitleBlock from './TitleBlock.vue';
 const route = useRoute();
 const router = useRouter();
 const machine = useMachine();
+const intake = useIntake();
 // The sweep follows the open machine from here on, whichever station is shown.
 useSweep();
 const panel = ref<'findings' | 'log' | undefined>(route.query.finding ? 'findings' : undefined);
@@ -83,6 +85,9 @@ onMounted(arrive);
         <button class="plain-button framed" @click="machine.file && exportMachine(machine.file)">
           Save a dated copy
         </button>
+      </p>
+      <p v-if="intake.busy" class="caution" role="status">
+        Pictures: {{ intake.done }} of {{ intake.total }} filed. The rest is kept and goes on by itself.
       </p>
       <p v-for="(notice, i) in machine.notices" :key="notice" class="caution row spread" role="status">
         <span>{{ notice }}</span>

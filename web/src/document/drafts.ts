@@ -28,6 +28,21 @@ export function writeDraft(key: string, text: string | undefined): void {
   }
 }
 
+/** Pictures that half-entered results and notes of a machine hold: their drafts speak of them, the file does not yet. */
+export function heldPictures(machine: string): Set<string> {
+  const held = new Set<string>();
+  try {
+    for (let i = 0; i < localStorage.length; i++) {
+      const key = localStorage.key(i)!;
+      if (!key.startsWith(PREFIX) || !key.includes(machine)) continue;
+      for (const [id] of (localStorage.getItem(key) ?? '').matchAll(/photo-[0-9a-f]{16}/g)) held.add(id);
+    }
+  } catch {
+    // Blocked site data: nothing is held there either.
+  }
+  return held;
+}
+
 type TextField = HTMLInputElement | HTMLTextAreaElement;
 const fieldIn = (el: HTMLElement): TextField | null =>
   el instanceof HTMLInputElement || el instanceof HTMLTextAreaElement ? el : el.querySelector('input, textarea');

@@ -4,9 +4,10 @@ import { createDeriver } from '@nodaxis/core/derivation/figures';
 import { findingsOf } from '@nodaxis/core/findings/findings';
 import { rules } from '@nodaxis/core/findings/rules';
 import type { Swept } from '@nodaxis/core/findings/unnoticed';
-import type { MachineFile } from '@nodaxis/core/machine/file';
+import type { MachineFile, PhotoRef } from '@nodaxis/core/machine/file';
 import { revisionOf } from '@nodaxis/core/machine/file';
 import { entryFaults, withEntry, type NewEntry } from '@nodaxis/core/machine/journal';
+import { withoutUnusedPictures } from '@nodaxis/core/machine/pictures';
 import type { Fault } from '@nodaxis/core/units/result';
 import { useDebounceFn } from '@vueuse/core';
 import type { Patch } from 'immer';
@@ -15,9 +16,9 @@ import { computed, ref, shallowRef } from 'vue';
 import { setAside } from './aside';
 import { standingDesk } from './besidePage';
 import { answering, browserStore, storeFault } from './browserStore';
+import { heldPictures } from './drafts';
 import { keepable, writeKeepable } from './keep';
 import { cardOf, useShelf } from './shelf';
-import { keepPicture } from './photos';
 import type { Opened, Place } from './slots';
 import { openCopies } from './slots';
 import { holdTab, type TabHold } from './tabHold';
@@ -121,7 +122,7 @@ export const useMachine = defineStore('machine', () => {
       readOnly.value = true;
     });
     readOnly.value = !hold.mine;
-    file.value = start;
+    file.value = withoutUnusedPictures(start, heldPictures(id));
     const kept = await browserStore.getItem<number>(backupKey(id)).catch(() => null);
     if (kept === null) setBackedUp(start);
     else backedUp.value = kept;
@@ -207,22 +208,9 @@ export const useMachine = defineStore('machine', () => {
     settle({ ...file.value, layout: { ...file.value.layout, positions: next } });
   }
 
-  /**
-   * Takes a picture in for a part, a conductor or a terminal. The reference lives beside the design; that the thing has
-   * this picture is an edit like any other.
-   */
-  async function addPicture(picked: File, attach: (id: string) => Command | void): Promise<Fault[]> {
-    if (!file.value || readOnly.value) return [];
-    try {
-      const kept = await keepPicture(browserStore, picked);
-      if (!kept.ok) return [kept.error];
-      const { id, ref: reference } = kept.value;
-      settle({ ...file.value, photos: { ...file.value.photos, [id]: reference } });
-      const command = attach(id);
-      return command ? run(command) : [];
-    } catch (e) {
-      return [{ what: storeFault(e), where: picked.name, mend: 'The picture was not kept.' }];
-    }
+  /** Enters the reference of a picture that is kept: it lies beside the design; that a thing has this picture is an edit. */
+  function knowPicture(id: string, reference: PhotoRef): void {
+    if (file.value && !readOnly.value) settle({ ...file.value, photos: { ...file.value.photos, [id]: reference } });
   }
 
   /** Writes an entry into the journal. What happened stays: there is no undo. Returns what is wrong with it, or nothing. */
@@ -356,7 +344,7 @@ export const useMachine = defineStore('machine', () => {
     place,
     log,
     mark,
-    addPicture,
+    knowPicture,
     restore,
     undo,
     redo,

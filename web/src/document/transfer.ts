@@ -1,5 +1,6 @@
 import type { MachineFile } from '@nodaxis/core/machine/file';
 import { writeMachineFile } from '@nodaxis/core/machine/file';
+import { withoutUnusedPictures } from '@nodaxis/core/machine/pictures';
 import { machineInHelpReport } from '@nodaxis/core/reports/machineInHelpReport';
 import { MAX_FILE_CHARACTERS } from '@nodaxis/core/machine/limits';
 import type { ReadingStep } from '@nodaxis/core/machine/reading/read';
@@ -32,12 +33,14 @@ export function download(name: string, content: string | Uint8Array<ArrayBuffer>
 export const onExport = new Set<(file: MachineFile) => void>();
 
 /** Hands a machine out: as its file, or with its pictures in a zip. */
-export async function exportMachine(file: MachineFile): Promise<void> {
+export async function exportMachine(whole: MachineFile): Promise<void> {
+  // What was taken off does not leave the house.
+  const file = withoutUnusedPictures(whole);
   if (Object.keys(file.photos).length) {
     const packed = await besidePage((desk) => packBundle(browserStore, file, desk));
     download(fileName(file).replace(/\.json$/, '.zip'), packed, 'application/zip');
   } else download(fileName(file), writeMachineFile(file));
-  onExport.forEach((tell) => tell(file));
+  onExport.forEach((tell) => tell(whole));
 }
 
 /** Largest zip of a machine with its pictures. */

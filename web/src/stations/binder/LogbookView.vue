@@ -8,7 +8,7 @@ import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
 import { useMachine } from '../../document/machine';
 import { MOST_TEXT } from '@nodaxis/core/machine/ids';
 import { vDraft } from '../../document/drafts';
-import { pickPictures } from '../../document/pickPictures';
+import { useIntake } from '../../document/intake';
 import { useRehearsal } from '../../document/rehearsal';
 import PhotoStrip from '../../widgets/PhotoStrip.vue';
 import { useTestTitles, when } from './useLogbook';
@@ -58,18 +58,18 @@ function toggle(k: LineKind) {
   chosen.value = next;
 }
 const note = ref('');
-const pictures = ref<string[]>([]);
 const faults = ref<Fault[]>([]);
-async function takePicture(e: Event) {
-  faults.value = await pickPictures(e, (id) => {
-    pictures.value = [...new Set([...pictures.value, id])];
-  });
-}
+const intake = useIntake();
+const picturesOf = computed(() => `${machine.file?.id}/log-note`);
+const pictures = computed({
+  get: () => intake.listOf(picturesOf.value),
+  set: (ids) => intake.setList(picturesOf.value, ids),
+});
 function addNote() {
   faults.value = machine.log({
     kind: 'note',
     text: note.value.trim(),
-    ...(pictures.value.length ? { photos: pictures.value } : {}),
+    ...(pictures.value.length ? { photos: [...pictures.value] } : {}),
   });
   if (faults.value.length) return;
   note.value = '';
@@ -145,7 +145,9 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
         <div v-if="pictures.length" class="row wrap">
           <PhotoStrip :ids="pictures" removable @drop="(id) => (pictures = pictures.filter((p) => p !== id))" />
         </div>
-        <p v-for="f in faults" :key="f.what" class="fault" role="alert">{{ f.what }} {{ f.mend }}</p>
+        <p v-for="f in [...faults, ...intake.faults]" :key="f.what" class="fault" role="alert">
+          {{ f.what }} {{ f.mend }}
+        </p>
         <div class="row">
           <button class="plain-button framed" :disabled="!note.trim() || machine.readOnly">
             Write it into the log
@@ -158,7 +160,7 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
               class="visually-hidden"
               aria-label="Pictures of the note"
               :disabled="machine.readOnly"
-              @change="takePicture"
+              @change="intake.take($event, { kind: 'list', list: picturesOf })"
           /></label>
         </div>
       </form>

@@ -7,7 +7,7 @@ import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
 import { MOST_TEXT } from '@nodaxis/core/machine/ids';
 import { vDraft } from '../../document/drafts';
-import { pickPictures } from '../../document/pickPictures';
+import { useIntake } from '../../document/intake';
 import { download } from '../../document/transfer';
 import PhotoStrip from '../../widgets/PhotoStrip.vue';
 import StandingPlace from '../../widgets/StandingPlace.vue';
@@ -62,11 +62,17 @@ const program = computed(() =>
   test.value.program?.(made.value!, s.value.instance.subject, readings.value, preferences.display),
 );
 const saveProgram = () => download(`${s.value.instance.key.replace('/', '-')}.nc`, program.value!, 'text/plain');
-async function addPhoto(e: Event) {
-  faults.value = await pickPictures(e, (id) => {
-    photos.value = [...new Set([...photos.value, id])];
-  });
-}
+const intake = useIntake();
+// What has arrived for this test goes into its draft.
+watch(
+  () => [bringUp.draftKey.value, ...intake.listOf(bringUp.draftKey.value)] as const,
+  ([key, ...ids]) => {
+    if (!ids.length) return;
+    photos.value = [...new Set([...photos.value, ...ids])];
+    intake.setList(key, []);
+  },
+  { immediate: true },
+);
 /** What was done about the last result. */
 const taken = ref('');
 watch(
@@ -184,7 +190,7 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
               capture="environment"
               class="visually-hidden"
               :disabled="machine.readOnly"
-              @change="addPhoto"
+              @change="intake.take($event, { kind: 'list', list: bringUp.draftKey.value })"
           /></label>
           <PhotoStrip :ids="photos" removable @drop="(id) => (photos = photos.filter((p) => p !== id))" />
         </div>
@@ -197,7 +203,9 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
       </ul>
       <p v-if="corrects" class="soft">These readings correct an earlier result; that one stays in the log as it is.</p>
       <JudgementView v-if="entering && judgement" :judgement="judgement" :can-act="false" />
-      <p v-for="f in faults" :key="f.what" class="fault" role="alert">{{ f.what }} {{ f.mend }}</p>
+      <p v-for="f in [...faults, ...intake.faults]" :key="f.what" class="fault" role="alert">
+        {{ f.what }} {{ f.mend }}
+      </p>
       <footer class="row foot">
         <button
           v-if="entering"

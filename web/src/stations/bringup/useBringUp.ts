@@ -246,6 +246,7 @@ function createBringUp() {
     steps,
     open,
     doubts,
+    draftKey,
     judgement,
     recorded,
     enter,

@@ -16,7 +16,7 @@ import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
 import { download } from '../../document/transfer';
 import NotesAndPictures from '../../widgets/NotesAndPictures.vue';
-import type { Subject } from '../../widgets/NotesAndPictures.vue';
+import type { Subject } from '../../document/subjects';
 import TrialPanel from '../../trial/TrialPanel.vue';
 import { useTrial } from '../../trial/useTrial';
 import AddConductor from './AddConductor.vue';

@@ -1,0 +1,133 @@
+import type { Fault } from '@nodaxis/core/units/result';
+import { defineStore } from 'pinia';
+import { computed, ref, shallowReactive, shallowRef, watch } from 'vue';
+import { browserStore, storeFault } from './browserStore';
+import { readDraft, writeDraft } from './drafts';
+import { useMachine } from './machine';
+import { keepPicture } from './photos';
+import type { Subject } from './subjects';
+import { notedOf, noteCommand } from './subjects';
+
+/** Who waits for a picture: a part, conductor or terminal, or the list of a page such as a half-written note. */
+export type Holder = { kind: 'subject'; subject: Subject } | { kind: 'list'; list: string };
+
+/** A picture that was picked and is not filed yet, as it lies in the browser's store. */
+interface Waiting {
+  machine: string;
+  name: string;
+  lastModified: number;
+  holder: Holder;
+  blob: Blob;
+}
+const PREFIX = 'intake/';
+const listKey = (list: string) => `pictures/${list}`;
+
+/**
+ * Pictures on their way into a machine. What is picked is first put away as it is, which is quick; then one after the other is made
+ * smaller and filed. A page that is left takes the queue up again when its machine is opened; no other machine ever gets them.
+ */
+export const useIntake = defineStore('intake', () => {
+  const machine = useMachine();
+  const faults = shallowRef<Fault[]>([]);
+  /** Of the queue at hand: how many there are, and how many are filed. */
+  const total = ref(0);
+  const done = ref(0);
+  const busy = computed(() => done.value < total.value);
+  /** Pictures of the lists of pages, such as those of a half-written note; they outlive the page. */
+  const lists = shallowReactive(new Map<string, readonly string[]>());
+  const listOf = (list: string): readonly string[] => {
+    if (!lists.has(list)) lists.set(list, JSON.parse(readDraft(listKey(list)) ?? '[]') as string[]);
+    return lists.get(list)!;
+  };
+  function setList(list: string, ids: readonly string[]): void {
+    lists.set(list, ids);
+    writeDraft(listKey(list), ids.length ? JSON.stringify(ids) : undefined);
+  }
+  const queue: string[] = [];
+  let storing = 0;
+  let working: Promise<void> | undefined;
+
+  /** Takes pictures in that were picked in a file input. */
+  async function take(e: Event, holder: Holder): Promise<void> {
+    const input = e.target as HTMLInputElement;
+    const id = machine.file?.id;
+    const files = [...(input.files ?? [])];
+    if (!id || machine.readOnly) return;
+    faults.value = [];
+    storing += files.length;
+    for (const [i, f] of files.entries()) {
+      const key = `${PREFIX}${id}/${Date.now()}-${String(i).padStart(3, '0')}`;
+      const waiting: Waiting = { machine: id, name: f.name, lastModified: f.lastModified, holder, blob: f };
+      try {
+        await browserStore.setItem(key, waiting);
+        queue.push(key);
+        total.value++;
+      } catch (err) {
+        faults.value = [...faults.value, { what: storeFault(err), where: f.name, mend: 'The picture was not kept.' }];
+      }
+      storing--;
+    }
+    input.value = '';
+    await work();
+  }
+
+  /** Files what waits for the open machine, one picture at a time. */
+  const work = (): Promise<void> => (working ??= file().finally(() => (working = undefined)));
+  async function file(): Promise<void> {
+    while (queue.length) {
+      const key = queue[0]!;
+      const waiting = await browserStore.getItem<Waiting>(key).catch(() => null);
+      if (waiting && (machine.file?.id !== waiting.machine || machine.readOnly)) break;
+      const failed = waiting ? await fileOne(waiting) : undefined;
+      // The machine was left while the picture was made smaller: it waits for it.
+      if (failed === 'later') break;
+      if (failed) faults.value = [...faults.value, failed];
+      queue.shift();
+      done.value++;
+      await browserStore.removeItem(key).catch(() => undefined);
+    }
+    if (!queue.length) total.value = done.value = 0;
+  }
+  async function fileOne({
+    machine: of,
+    name,
+    lastModified,
+    holder,
+    blob,
+  }: Waiting): Promise<Fault | 'later' | undefined> {
+    try {
+      const kept = await keepPicture(browserStore, new File([blob], name, { lastModified }));
+      if (!kept.ok) return kept.error;
+      if (machine.file?.id !== of) return 'later';
+      const { id, ref: reference } = kept.value;
+      machine.knowPicture(id, reference);
+      if (holder.kind === 'list') {
+        setList(holder.list, [...new Set([...listOf(holder.list), id])]);
+        return undefined;
+      }
+      const { subject } = holder;
+      const photos = [...new Set([...(notedOf(machine.design!, subject)?.photos ?? []), id])];
+      return machine.run(noteCommand(subject, { photos }))[0];
+    } catch (e) {
+      return { what: storeFault(e), where: name, mend: 'The picture was not kept.' };
+    }
+  }
+
+  // A queue that was left behind goes on when its machine is opened again.
+  watch(
+    () => machine.state === 'open' && !machine.readOnly && machine.file?.id,
+    async (id) => {
+      queue.length = 0;
+      faults.value = [];
+      total.value = done.value = 0;
+      if (!id) return;
+      const keys = await browserStore.keys().catch((): string[] => []);
+      queue.push(...keys.filter((k) => k.startsWith(`${PREFIX}${id}/`) && !queue.includes(k)).sort());
+      total.value = queue.length;
+      await work();
+    },
+    { immediate: true },
+  );
+  addEventListener('beforeunload', (e) => storing > 0 && e.preventDefault());
+  return { faults, total, done, busy, listOf, setList, take };
+});
