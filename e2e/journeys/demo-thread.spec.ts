@@ -75,15 +75,15 @@ test('from the demo: figures, wire list, polarity, settings, a rehearsal, and th
 
   const text = await exported(page, () => page.getByRole('button', { name: 'Export the machine file' }).click());
   const out = readMachineFile(text);
-  expect(out.ok && out.value.design.name).toBe('Dunnock');
+  expect(out.ok && out.value.file.design.name).toBe('Dunnock');
   await page.getByRole('link', { name: 'Shelf' }).click();
   await pick(page, 'dunnock.nodaxis.json', text);
   await expect(page.getByText('Dunnock (imported)')).toBeVisible();
   const again = await exported(page, () => page.getByRole('button', { name: 'Export the machine file' }).click());
   const back = readMachineFile(again);
   if (!out.ok || !back.ok) throw new Error('an export could not be read');
-  expect({ ...back.value.design, name: '' }).toEqual({ ...out.value.design, name: '' });
-  expect(back.value.journal).toEqual(out.value.journal);
+  expect({ ...back.value.file.design, name: '' }).toEqual({ ...out.value.file.design, name: '' });
+  expect(back.value.file.journal).toEqual(out.value.file.journal);
 });
 
 // Every station once, spread over the three machines; the check itself takes seconds a page.

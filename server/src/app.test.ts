@@ -29,7 +29,7 @@ const raw = (path: string): Promise<string> =>
   new Promise((resolve) => {
     let text = '';
     const socket = connect(port, '127.0.0.1', () =>
-      socket.write(`GET ${path} HTTP/1.1\r\nHost: x\r\nConnection: close\r\n\r\n`),
+      socket.write(`GET ${path} HTTP/1.1\r\nHost: localhost\r\nConnection: close\r\n\r\n`),
     );
     socket.on('data', (d) => (text += d.toString())).on('close', () => resolve(text));
   });
@@ -40,6 +40,19 @@ it('serves the page for its routes, assets as they are, and says who it is', asy
   expect(await (await get('/identity')).json()).toEqual({ name: 'Nodaxis' });
   expect((await get('/assets/none.js')).status).toBe(404);
   expect((await fetch(`http://127.0.0.1:${port}/`, { method: 'POST' })).status).toBe(405);
+});
+it('answers to its own names alone, and lets nobody keep the page', async () => {
+  const as = (host: string) =>
+    new Promise<string>((resolve) => {
+      let text = '';
+      const socket = connect(port, '127.0.0.1', () =>
+        socket.write(`GET / HTTP/1.1\r\nHost: ${host}\r\nConnection: close\r\n\r\n`),
+      );
+      socket.on('data', (d) => (text += d.toString())).on('close', () => resolve(text));
+    });
+  for (const host of ['localhost:7420', '127.0.0.1', '[::1]:7420']) expect(await as(host)).toMatch(/ 200 /);
+  for (const host of ['evil.example', 'localhost.evil.example', '192.168.1.7']) expect(await as(host)).toMatch(/ 421 /);
+  expect((await get('/machine/dunnock/drives')).headers.get('cache-control')).toBe('no-store');
 });
 it('sends a policy without inline script or foreign source', async () => {
   const policy = (await get('/')).headers.get('content-security-policy')!;

@@ -5,6 +5,8 @@ import helmet from 'helmet';
 /** By this word a second start recognises that Nodaxis itself answers on a port. */
 export const IDENTITY = 'Nodaxis';
 
+const LOOPBACK: ReadonlySet<string> = new Set(['localhost', '127.0.0.1', '[::1]', '::1']);
+
 /**
  * Serves the built application from `root` and nothing else: a strict content security policy, no path outside the
  * root, and the page itself for every address that is one of its routes.
@@ -35,6 +37,11 @@ export function createApp(root: string): Express {
       strictTransportSecurity: false,
     }),
   );
+  // A page of somebody else that had its name pointed at this machine would ask under that name.
+  app.use((req, res, next) => {
+    if (!LOOPBACK.has(req.hostname)) return void res.status(421).send('Nodaxis answers under localhost only.');
+    next();
+  });
   app.get('/identity', (_req, res) => void res.json({ name: IDENTITY }));
   app.use((req: Request, res: Response, next: NextFunction) => {
     let path: string;
@@ -52,7 +59,7 @@ export function createApp(root: string): Express {
       index: false,
       dotfiles: 'deny',
       setHeaders: (res, file) =>
-        res.setHeader('Cache-Control', file.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache'),
+        res.setHeader('Cache-Control', file.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-store'),
     }),
   );
   app.use((req, res) => {
@@ -61,7 +68,7 @@ export function createApp(root: string): Express {
     // A missing asset is missing; every other address is a route of the page.
     if (req.path.startsWith('/assets/') || /\.[a-z0-9]+$/i.test(req.path))
       return void res.status(404).send('Not found.');
-    res.sendFile('index.html', { root: folder, cacheControl: false, headers: { 'Cache-Control': 'no-cache' } });
+    res.sendFile('index.html', { root: folder, cacheControl: false, headers: { 'Cache-Control': 'no-store' } });
   });
   return app;
 }

@@ -15,15 +15,21 @@ server.on('error', (e: NodeJS.ErrnoException) => {
   console.error(e.code === 'EADDRINUSE' ? `Port ${port} is taken. Choose another with --port.` : e.message);
   process.exit(1);
 });
+// A caller that sends half a request, or none, does not hold a connection for ever.
+server.headersTimeout = 10_000;
+server.requestTimeout = 15_000;
+server.keepAliveTimeout = 5_000;
 server.listen(port, '127.0.0.1', () => {
   const address = server.address();
   const actual = typeof address === 'object' && address ? address.port : port;
   console.log(`${IDENTITY} ready on http://localhost:${actual}/`);
 });
 
+/** What is being sent may be sent to its end, for a second. */
 const end = () => {
   server.close(() => process.exit(0));
-  server.closeAllConnections();
+  server.closeIdleConnections();
+  setTimeout(() => server.closeAllConnections(), 1000).unref();
 };
 process.on('SIGINT', end);
 process.on('SIGTERM', end);

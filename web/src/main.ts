@@ -13,6 +13,7 @@ import { createApp } from 'vue';
 import App from './app/App.vue';
 import { reportCrash } from './app/crash';
 import { router } from './app/routes';
+import { lookForUpdates } from './app/update';
 
 const app = createApp(App);
 app.config.errorHandler = (error) => reportCrash(error);
@@ -22,6 +23,4 @@ addEventListener('unhandledrejection', (e) => reportCrash(e.reason));
 addEventListener('vite:preloadError', (e) => reportCrash((e as Event & { payload?: unknown }).payload));
 app.use(createPinia()).use(router).mount('#app');
 
-// Keeps the program at hand without a network. Where a browser forbids it, the program works as before, online.
-if (import.meta.env.PROD && 'serviceWorker' in navigator)
-  void navigator.serviceWorker.register('/sw.js').catch(() => undefined);
+if (import.meta.env.PROD) void lookForUpdates();

@@ -4,6 +4,7 @@ import FaultList from '../widgets/FaultList.vue';
 import { usePreferences } from '../document/preferences';
 import { crash } from './crash';
 import CrashScreen from './CrashScreen.vue';
+import UpdateOffer from './UpdateOffer.vue';
 
 usePreferences();
 const imports = useImports();
@@ -14,6 +15,7 @@ const stepWord = { reading: 'reading', checking: 'checking every value', 'change
 <template>
   <CrashScreen v-if="crash" :message="crash.message" :detail="crash.detail" />
   <template v-else>
+    <UpdateOffer />
     <div v-if="imports.reading" class="caution refused row spread" role="status">
       <span>{{ imports.reading.name }}: {{ stepWord[imports.reading.step] }} …</span>
       <button class="plain-button framed" @click="imports.stop()">Stop</button>

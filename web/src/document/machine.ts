@@ -315,8 +315,6 @@ export const useMachine = defineStore('machine', () => {
   });
   for (const leaving of ['pagehide', 'freeze']) addEventListener(leaving, saveInHaste);
   addEventListener('beforeunload', (e) => {
-    // A field enters its text when it is left.
-    (document.activeElement as HTMLElement | null | undefined)?.blur?.();
     if (saveState.value !== 'saved' && !readOnly.value) saveInHaste();
     // Another machine may be held in memory too, while this one is saved.
     if ((saveState.value !== 'saved' && !readOnly.value) || shelf.unsaved.size) e.preventDefault();

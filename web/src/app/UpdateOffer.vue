@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import { ElButton } from 'element-plus';
+import { computed } from 'vue';
+import { useRoute } from 'vue-router';
+import { pendingDrafts } from '../document/drafts';
+import { useMachine } from '../document/machine';
+import { goOver, overtaken, version, waitingVersion } from './update';
+
+/** Says that a newer version is there. It never reloads by itself, and keeps quiet while a test or a simulation is shown. */
+const machine = useMachine();
+const route = useRoute();
+const busy = computed(() => ['bringup', 'practice'].includes(String(route.name)) || pendingDrafts.size > 0);
+const shown = computed(() => (waitingVersion.value !== undefined || overtaken.value) && !busy.value);
+async function reload() {
+  await machine.flush();
+  // What could not be saved would be gone: that is said where it stands.
+  if (machine.saveState === 'saved') goOver();
+}
+</script>
+
+<template>
+  <p v-if="shown" class="caution offer row spread" role="status">
+    <span v-if="overtaken"
+      >Another tab has gone over to a newer version of Nodaxis. Load this page again when it suits you.</span
+    >
+    <span v-else
+      >A newer version of Nodaxis is ready: {{ waitingVersion }} instead of {{ version }}. Go over to it when it suits
+      you.</span
+    >
+    <ElButton type="primary" @click="reload">Load the page again</ElButton>
+  </p>
+</template>
+
+<style scoped>
+.offer {
+  margin: 8px 16px 0;
+}
+</style>
