@@ -9,6 +9,7 @@ import type { Quantity } from '../units/quantity';
 import { enteredNumber } from '../units/quantity';
 import type { Fault } from '../units/result';
 import { terminalName } from '../wiring/wires';
+import { plainCell } from './plainCell';
 
 const columns = [
   'number',
@@ -81,9 +82,6 @@ const texts: readonly [Column, Field | 'purpose', number][] = [
   ['purpose', 'purpose', 300],
 ];
 
-/** The apostrophe that keeps a spreadsheet from calculating belongs to the table, not to the text. */
-const plain = (cell: string | undefined): string => (cell ?? '').trim().replace(/^'(?=[=+\-@\t\r])/, '');
-
 const equal = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /**
@@ -97,7 +95,7 @@ export function readConductorsCsv(text: string, design: Design): ConductorsTable
     preview: MOST_ROWS + 2,
   });
   const [head, ...rows] = parsed.data;
-  const names = (head ?? []).map((h) => plain(h).toLowerCase());
+  const names = (head ?? []).map((h) => plainCell(h).toLowerCase());
   const refuse = (what: string, where: string, mend: string): ConductorsTable => {
     table.faults.push({ what, where, mend });
     return table;
@@ -127,7 +125,7 @@ export function readConductorsCsv(text: string, design: Design): ConductorsTable
     if (table.faults.length >= MOST_FAULTS) return;
     const row = r + 2;
     const before = table.faults.length;
-    const cell = (column: Column) => plain(cells[names.indexOf(column)]);
+    const cell = (column: Column) => plainCell(cells[names.indexOf(column)]);
     const wrong = (column: Column, what: string, mend: string) =>
       table.faults.push({ what, where: `row ${row}, column ${names.indexOf(column) + 1} (${column})`, mend });
     const set: RowEdit = {};

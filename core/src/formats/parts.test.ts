@@ -29,6 +29,12 @@ describe('a library as a file', () => {
       if (was.data.class === 'motor') expect(Object.keys(e.terminals)).toEqual(Object.keys(was.terminals));
     }
   });
+  it('a name that a spreadsheet would calculate is quoted there, and comes back as it was', () => {
+    const evil = { ...tabled[0]!, key: 'own-evil', name: '=1+2', about: '@SUM(A1)' };
+    const text = writePartsCsv([evil]);
+    expect(text).not.toMatch(/(^|,)"?[=@]/m);
+    expect(readPartsCsv(text).entries[0]).toMatchObject({ name: '=1+2', about: '@SUM(A1)' });
+  });
   it('bad rows are named by row and column, good ones are taken', () => {
     const { entries, faults } = readPartsCsv(
       'class;name;holdingTorque;ratedCurrent;leads;colour\nmotor;Good;1,8 N·m;3 A;4;x\nmotor;Heavy;two;3 A;4;x\nmotor;Odd;1;2 kg;5;x\nlamp;No;;;;x\n',

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { plainCell } from './plainCell';
 import type { LibraryEntry } from '../machine/library/entry';
 import { library } from '../machine/library/index';
 import type { SheetField } from '../machine/library/sheet';
@@ -63,7 +64,8 @@ export function writePartsCsv(parts: readonly LibraryEntry[]): string {
                 : cellOf(e.data, c),
       ),
     );
-  return Papa.unparse({ fields: columns, data: rows });
+  // A text that a spreadsheet would take for a formula gets an apostrophe, which the reader takes off again.
+  return Papa.unparse({ fields: columns, data: rows }, { escapeFormulae: true });
 }
 
 /** Terminals, elements and setting of the first library part of the same make. */
@@ -127,7 +129,7 @@ export function readPartsCsv(text: string): PartsTable {
     const row = r + 2;
     const before = faults.length;
     const at = (column: string) => `row ${row}, column ${names.indexOf(column) + 1} (${column})`;
-    const cell = (column: string) => cells[names.indexOf(column)]?.trim() ?? '';
+    const cell = (column: string) => plainCell(cells[names.indexOf(column)]);
     const wrong = (column: string, what: string, mend: string) => faults.push({ what, where: at(column), mend });
     const kind = cell('class');
     if (!(csvClasses as readonly string[]).includes(kind)) {

@@ -25,7 +25,7 @@ const option = computed(() => {
     animation: false,
     textStyle: { color: ink('--soft'), fontFamily: 'B612' },
     grid: { left: 50, right: 10, top: 12, bottom: 26 },
-    tooltip: { trigger: 'axis' },
+    tooltip: { trigger: 'axis', renderMode: 'richText' },
     xAxis: { type: 'time', axisLabel: { hideOverlap: true } },
     yAxis: {
       type: 'value',

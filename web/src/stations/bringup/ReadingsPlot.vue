@@ -30,7 +30,7 @@ const option = computed(() => {
     ...(series.length > 1
       ? { legend: { top: 0, itemWidth: 12, itemHeight: 9, textStyle: { color: ink('--soft'), fontSize: 11 } } }
       : {}),
-    tooltip: { trigger: 'item' },
+    tooltip: { trigger: 'item', renderMode: 'richText' },
     xAxis: {
       type: 'value',
       name: name(x),

@@ -21,7 +21,9 @@ const TorqueChart = defineAsyncComponent(() => import('./TorqueChart.vue'));
 const machine = useMachine();
 const route = useRoute();
 const axes = computed(() => machine.figures!.axes);
-const selected = computed(() => axes.value.find((a) => a.id === pickedAxis.value) ?? axes.value[0]!);
+const picked = computed(() => axes.value.find((a) => a.id === pickedAxis.value) ?? axes.value[0]);
+/** What is below is shown only where there is an axis. */
+const selected = computed(() => picked.value!);
 
 /** The axis that a linked field belongs to: its own, or that of the drive which uses the part. */
 function axisOf(path: string): string | undefined {
@@ -55,7 +57,7 @@ async function turn(by: number) {
   document.getElementById(`tab-${panel.value}`)?.focus();
 }
 const tryVolts = ref<number>();
-watch(selected, (a, b) => a.id !== b.id && (tryVolts.value = undefined));
+watch(picked, (a, b) => a?.id !== b?.id && (tryVolts.value = undefined));
 const busVolts = computed(() => busVoltsOf(machine.design!));
 /** What the chart waits for, each with the way to its field. */
 const missing = computed(() => {
@@ -70,7 +72,12 @@ const torque = computed(() => selected.value.drives[0]?.torque);
 </script>
 
 <template>
-  <div class="stack">
+  <section v-if="!picked" class="sheet empty stack">
+    <h2>This machine has no axis</h2>
+    <p>Drives are worked out axis by axis: torque, speed and what limits it. Add the first axis to see them.</p>
+    <p><RouterLink :to="`/machine/${String(route.params.id)}/machine`">To the machine</RouterLink></p>
+  </section>
+  <div v-else class="stack">
     <section class="sheet" aria-label="Speed ladder">
       <SpeedLadder :axes="axes" :selected="selected.id" @select="pickedAxis = $event" />
     </section>

@@ -104,6 +104,8 @@ const option = computed(() => {
     grid: { left: 48, right: 18, top: 54, bottom: 36 },
     tooltip: {
       trigger: 'axis',
+      // Drawn like the chart: a box of HTML would bring styles that the content policy forbids.
+      renderMode: 'richText',
       backgroundColor: k.sheet,
       borderColor: k.line,
       textStyle: { color: k.ink, fontSize: 12 },
@@ -112,7 +114,7 @@ const option = computed(() => {
         const rows = items
           .filter((i) => !i.seriesName.startsWith('band'))
           .map((i) => `${i.seriesName} ${printNumber(i.data[1], 3)} N·m`);
-        return `${printNumber(at, 4)} ${unit.value}<br>${rows.join('<br>')}`;
+        return [`${printNumber(at, 4)} ${unit.value}`, ...rows].join('\n');
       },
     },
     xAxis: {

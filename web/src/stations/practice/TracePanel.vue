@@ -77,7 +77,7 @@ const option = computed(() => {
     textStyle: { color: getComputedStyle(document.documentElement).getPropertyValue('--soft').trim() },
     grid: { left: 46, right: 10, top: 26, bottom: 46 },
     legend: { top: 0, type: 'scroll' },
-    tooltip: { trigger: 'axis' },
+    tooltip: { trigger: 'axis', renderMode: 'richText' },
     dataZoom: [{ type: 'inside' }, { type: 'slider', height: 14, bottom: 4 }],
     xAxis: { type: 'value', min: 'dataMin', max: 'dataMax', name: 's' },
     yAxis: { type: 'value', scale: true, show: group.value !== 'inputs' },
