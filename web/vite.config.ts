@@ -52,6 +52,8 @@ export default defineConfig({
     chunkSizeWarningLimit: 900,
     assetsInlineLimit: 0,
     modulePreload: { polyfill: false },
+    // The recovery page stands by itself: it works when the application does not start.
+    rollupOptions: { input: { main: 'index.html', recovery: 'recovery.html' } },
   },
   worker: { format: 'es' },
   logLevel: 'warn',

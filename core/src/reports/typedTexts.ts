@@ -44,6 +44,7 @@ const noun: Readonly<Record<string, string>> = {
 function whereOf(design: Design, path: readonly string[]): string {
   const [table, id] = path as [string, string | undefined];
   const last = path.at(-1)!;
+  if (table === 'masses') return 'name of a mass';
   const thing =
     table === 'parts' && id
       ? design.parts[id]!.designation

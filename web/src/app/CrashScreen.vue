@@ -36,6 +36,9 @@ function shelf() {
       <button class="plain-button framed" @click="reload">Load the page again</button>
       <button class="plain-button framed" @click="shelf">Back to the shelf</button>
     </div>
+    <p>
+      If this comes again and again, <a href="/recovery.html">the recovery page</a> gets everything out of this browser.
+    </p>
     <p v-if="saved">Saved. Look in the folder of your downloads.</p>
     <details>
       <summary>What failed, for a report</summary>

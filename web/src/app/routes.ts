@@ -19,6 +19,7 @@ export const router = createRouter({
         component: pages[`../stations/${name}/${station(name)}Station.vue`]!,
       })),
     },
+    { path: '/kept', name: 'kept', component: () => import('../kept/KeptPage.vue') },
     { path: '/parts', name: 'parts', component: () => import('../library/PartsPage.vue') },
     { path: '/:rest(.*)*', redirect: '/' },
   ],

@@ -19,11 +19,15 @@ export function answering<T>(work: Promise<T>): Promise<T> {
   });
 }
 
+/** Whether a store refused for want of room. */
+export const isFull = (error: unknown): boolean =>
+  /quota/i.test(error instanceof Error || error instanceof DOMException ? error.name : '') ||
+  /quota/i.test(String(error));
+
 /** Why the browser did not keep something, and what to do, in a sentence. */
 export function storeFault(error: unknown): string {
-  const name = error instanceof DOMException || error instanceof Error ? error.name : '';
-  if (/Quota/i.test(name) || /quota/i.test(String(error)))
-    return 'The browser’s store is full. Save the machine as a file now; then delete machines you no longer need, or free disk space.';
+  if (isFull(error))
+    return 'The browser’s store is full. Save the machine as a file now; then look under “What is kept” on the shelf for what to remove, or free disk space.';
   const message = error instanceof Error ? error.message : '';
   if (message === 'no answer')
     return 'The browser’s store does not answer. Close other tabs of Nodaxis and try again; if a machine is open, save it as a file first.';

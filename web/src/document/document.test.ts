@@ -78,9 +78,11 @@ describe('the shelf', () => {
     const days = (n: number) => new Date(Date.now() - n * 86_400_000).toISOString();
     const card = (id: string) => shelf.cards.find((c) => c.id === id)!;
     await shelf.keepCard({ ...card('wren'), removedAt: days(29) });
-    await shelf.keepCard({ ...card('plover'), removedAt: days(31) });
+    await shelf.keepCard({ ...card('plover'), removedAt: days(50), warnedAt: days(8) });
+    await shelf.keepCard({ ...card('dunnock'), removedAt: days(31) });
     const later = await page();
-    expect(names(later.shelf.removed)).toEqual(['Wren']);
+    expect(names(later.shelf.removed)).toEqual(['Dunnock', 'Wren']);
+    expect(later.shelf.going.map((g) => g.card.name)).toEqual(['Dunnock']);
     expect(await later.shelf.load('plover')).toBeUndefined();
   });
   it('a lost card is made anew from the machine itself', async () => {

@@ -3,6 +3,8 @@ import { writeWithinLimit } from '@nodaxis/core/machine/pruning';
 import type { Fault, Result } from '@nodaxis/core/units/result';
 import { fail, ok } from '@nodaxis/core/units/result';
 import { standingDesk } from './besidePage';
+import { browserStore, isFull } from './browserStore';
+import { dropOldestPoint } from './restorePoints';
 import type { KeyValueStore, Place } from './slots';
 import { copiesOf, writeSlot } from './slots';
 
@@ -29,12 +31,22 @@ export async function keepable(file: MachineFile, inHaste = false): Promise<Resu
 export const writeKeepable = (store: KeyValueStore, id: string, k: Keepable, last: Place | undefined): Promise<Place> =>
   writeSlot(store, id, k.text, last, new Date().toISOString(), k.checksum);
 
+/** Writes something; where the store is full, the oldest restore points go for it, one after the other. A machine never does. */
+export async function makingRoom<T>(write: () => Promise<T>): Promise<T> {
+  for (;;)
+    try {
+      return await write();
+    } catch (e) {
+      if (!isFull(e) || !(await dropOldestPoint(browserStore))) throw e;
+    }
+}
+
 /** Keeps a machine that no page has open. Errors: those of the store; what would not open again comes back as faults. */
 export async function keep(store: KeyValueStore, file: MachineFile): Promise<Fault[]> {
   const ready = await keepable(file);
   if (!ready.ok) return ready.error;
   // Beside the newest whole copy.
   const newest = (await copiesOf(store, file.id)).find((c) => c.whole);
-  await writeKeepable(store, file.id, ready.value, newest);
+  await makingRoom(() => writeKeepable(store, file.id, ready.value, newest));
   return [];
 }

@@ -17,8 +17,9 @@ import { setAside } from './aside';
 import { standingDesk } from './besidePage';
 import { answering, browserStore, storeFault } from './browserStore';
 import { heldPictures } from './drafts';
-import { keepable, writeKeepable } from './keep';
-import { cardOf, useShelf } from './shelf';
+import { keepable, makingRoom, writeKeepable } from './keep';
+import { PointKeeper } from './pointKeeper';
+import { type BackedUp, cardOf, useShelf } from './shelf';
 import type { Opened, Place } from './slots';
 import { openCopies } from './slots';
 import { holdTab, type TabHold } from './tabHold';
@@ -63,17 +64,19 @@ export const useMachine = defineStore('machine', () => {
   let hasty = 0;
   let writing: Promise<void> | undefined;
   let hold: TabHold | undefined;
+  const points = new PointKeeper(browserStore);
 
   /** The revision that was last handed out as a file; a machine that never was counts from its first opening here. */
   const backedUp = ref(0);
   const edits = computed(() => (file.value ? revisionOf(file.value) - backedUp.value : 0));
   const offerBackup = computed(() => edits.value >= BACKUP_AFTER);
-  const setBackedUp = (of: MachineFile) => {
-    backedUp.value = revisionOf(of);
+  const setBackedUp = (of: MachineFile, at?: string) => {
+    if (of.id === file.value?.id) backedUp.value = revisionOf(of);
+    const kept: BackedUp = { revision: revisionOf(of), ...(at ? { at } : {}) };
     // Losing this costs an offer that comes too early, nothing else.
-    void browserStore.setItem(backupKey(of.id), backedUp.value).catch(() => undefined);
+    void browserStore.setItem(backupKey(of.id), kept).catch(() => undefined);
   };
-  onExport.add((of) => of.id === file.value?.id && setBackedUp(of));
+  onExport.add((of) => setBackedUp(of, new Date().toISOString()));
 
   const design = computed(() => file.value?.design);
   const figures = computed(() => (file.value ? derive(file.value.design) : undefined));
@@ -123,14 +126,14 @@ export const useMachine = defineStore('machine', () => {
     });
     readOnly.value = !hold.mine;
     file.value = withoutUnusedPictures(start, heldPictures(id));
-    const kept = await browserStore.getItem<number>(backupKey(id)).catch(() => null);
+    const kept = await browserStore.getItem<BackedUp | number>(backupKey(id)).catch(() => null);
     if (kept === null) setBackedUp(start);
-    else backedUp.value = kept;
+    else backedUp.value = typeof kept === 'number' ? kept : kept.revision;
     state.value = 'open';
   }
 
   /** Says what did not open, or not whole, and sets those texts aside before anything is written over them. */
-  async function tellOf(id: string, { told, savedAt, text, passedOver }: Extract<Opened, { kind: 'opened' }>) {
+  async function tellOf(id: string, { file, told, savedAt, text, passedOver }: Extract<Opened, { kind: 'opened' }>) {
     const when = (at: string) => (at ? new Date(at).toLocaleString('en-GB') : 'an unknown time');
     for (const { copy, why } of passedOver) {
       const { what, where } = why[0]!;
@@ -141,6 +144,7 @@ export const useMachine = defineStore('machine', () => {
           `The copy saved ${when(copy.savedAt)} cannot be opened (${where}: ${what}) The one saved ${when(savedAt)} was opened instead: check your last edits. The other is set aside.`,
         );
     }
+    await points.begin(file, text, savedAt);
     if (told.length) await setAside(browserStore, { machine: id, savedAt, why: told[0]!.what, text });
     tell(...told.map((f) => `${f.what} ${f.mend}`));
   }
@@ -270,7 +274,7 @@ export const useMachine = defineStore('machine', () => {
       // While this one was checked, a newer state was written in haste.
       if (hasty !== before) return;
       if (inHaste) hasty++;
-      last = await writeKeepable(browserStore, current.id, ready.value, last);
+      last = await makingRoom(() => writeKeepable(browserStore, current.id, ready.value, last));
       shelf.unsaved.delete(current.id);
       const { droppedTo, file: kept } = ready.value;
       if (droppedTo !== undefined)

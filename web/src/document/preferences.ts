@@ -5,7 +5,7 @@ import { reactive, toRefs, watch } from 'vue';
 
 export type Theme = 'light' | 'dark';
 
-const KEY = 'nodaxis-preferences';
+export const PREFERENCES = 'nodaxis-preferences';
 
 interface Preferences {
   display: Display;
@@ -17,7 +17,7 @@ function read(): Preferences {
   const theme: Theme = matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light';
   const base: Preferences = { display: { ...defaultDisplay }, theme };
   try {
-    const kept = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Preferences>;
+    const kept = JSON.parse(localStorage.getItem(PREFERENCES) ?? '{}') as Partial<Preferences>;
     const d = kept.display;
     return {
       theme: kept.theme === 'dark' || kept.theme === 'light' ? kept.theme : base.theme,
@@ -41,7 +41,7 @@ export const usePreferences = defineStore('preferences', () => {
     () => {
       document.documentElement.classList.toggle('dark', state.theme === 'dark');
       try {
-        localStorage.setItem(KEY, JSON.stringify(state));
+        localStorage.setItem(PREFERENCES, JSON.stringify(state));
       } catch {
         // The same: the preference lasts until the tab is closed.
       }

@@ -9,11 +9,14 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowReactive, shallowRef } from 'vue';
 import { standingDesk } from './besidePage';
 import { answering, browserStore, storeFault } from './browserStore';
+import { binVerdict } from './bin';
 import { keep } from './keep';
 import { pictureKey } from './photos';
 import type { Opened } from './slots';
-import { copiesOf, openCopies, removeSlots, slotOwner } from './slots';
+import { pointsOf } from './restorePoints';
+import { openCopies, removeSlots, slotOwner } from './slots';
 import { whileClosed } from './tabHold';
+import { onExport } from './transfer';
 
 /** What the shelf shows of a machine without opening it. */
 export interface Card {
@@ -25,28 +28,37 @@ export interface Card {
   archived: boolean;
   /** When it was removed; it can be brought back until it is deleted for good. */
   removedAt?: string;
+  /** The newest time that this browser had seen when it was removed, and since when it is said that it will go. */
+  seenAt?: string | undefined;
+  warnedAt?: string | undefined;
   /** What is kept of it cannot be opened; it is there to be rescued. */
   unreadable?: boolean;
 }
 
 const cardKey = (id: string) => `card/${id}`;
 const SEEDED = 'seeded';
-/** Removed machines are deleted for good after this time. */
-const KEEP_REMOVED_MS = 30 * 24 * 3600 * 1000;
+/** The newest time that this browser has seen: a clock that is set back, or was wrong, is noticed by it. */
+const CLOCK = 'clock';
+/** Of a machine that was handed out as a file: the revision, and when. */
+export interface BackedUp {
+  revision: number;
+  at?: string;
+}
+
 /** Tells the shelves of other tabs that a card has changed. */
 const CHANGED = 'nodaxis-shelf';
 
 export const newId = (): string => `m-${crypto.randomUUID()}`;
 const now = () => new Date().toISOString();
 
-export const cardOf = (file: MachineFile, rest?: Pick<Card, 'archived' | 'removedAt'>): Card => ({
+export const cardOf = (file: MachineFile, rest?: Card): Card => ({
   id: file.id,
   name: file.design.name,
   kind: file.design.kind,
   revision: revisionOf(file),
   changedAt: changedAt(file),
   archived: rest?.archived ?? false,
-  ...(rest?.removedAt ? { removedAt: rest.removedAt } : {}),
+  ...(rest?.removedAt ? { removedAt: rest.removedAt, seenAt: rest.seenAt, warnedAt: rest.warnedAt } : {}),
 });
 
 /** A card as it was kept; undefined where it is none, so that one damaged card keeps no other from the shelf. */
@@ -67,6 +79,10 @@ export const useShelf = defineStore('shelf', () => {
   const refusal = ref('');
   /** Machines that the browser could not keep: held here so that they can still be opened and exported. */
   const unsaved = shallowReactive(new Map<string, MachineFile>());
+
+  /** When each machine was last handed out as a file. */
+  const savedAsFile = shallowReactive(new Map<string, string>());
+  onExport.add((file) => savedAsFile.set(file.id, now()));
 
   const present = computed(() => cards.value.filter((c) => !c.removedAt && !c.archived));
   const archived = computed(() => cards.value.filter((c) => !c.removedAt && c.archived));
@@ -139,6 +155,10 @@ export const useShelf = defineStore('shelf', () => {
     try {
       const keys = await answering(browserStore.keys());
       for (const key of keys) {
+        if (key.startsWith('backup/')) {
+          const b = await browserStore.getItem<Partial<BackedUp> | number>(key);
+          if (typeof b === 'object' && b?.at) savedAsFile.set(key.slice('backup/'.length), b.at);
+        }
         if (!key.startsWith('card/')) continue;
         const id = key.slice('card/'.length);
         const card = readCard(await browserStore.getItem(key), id);
@@ -146,8 +166,7 @@ export const useShelf = defineStore('shelf', () => {
       }
       const owners = new Set(keys.flatMap((k) => slotOwner(k) ?? []));
       await recover([...owners].filter((id) => !cards.value.some((c) => c.id === id)));
-      for (const c of removed.value)
-        if (Date.now() - Date.parse(c.removedAt!) > KEEP_REMOVED_MS) await deleteForGood(c.id);
+      await emptyBin();
       await seed();
     } catch (e) {
       blocked.value = storeFault(e);
@@ -155,6 +174,26 @@ export const useShelf = defineStore('shelf', () => {
     }
     ready.value = true;
   }
+
+  let clock = 0;
+  /** Deletes what was removed long ago, after it was said for a week. */
+  async function emptyBin(): Promise<void> {
+    const at = Date.now();
+    clock = (await browserStore.getItem<number>(CLOCK)) ?? 0;
+    for (const c of removed.value) {
+      const verdict = binVerdict(c, at, clock);
+      if (verdict.what === 'delete') await deleteForGood(c.id);
+      else if (verdict.what === 'warn') await keepCard({ ...c, warnedAt: new Date(at).toISOString() });
+    }
+    if (at > clock) await browserStore.setItem(CLOCK, (clock = at));
+  }
+  /** Removed machines that will be deleted soon, with the day. */
+  const going = computed(() =>
+    removed.value.flatMap((card) => {
+      const verdict = binVerdict(card, Date.now(), clock);
+      return 'goesAt' in verdict ? [{ card, goesAt: verdict.goesAt }] : [];
+    }),
+  );
 
   /** Puts the sample machines on a shelf that never held anything; a start that was cut off is taken up again. */
   async function seed(): Promise<void> {
@@ -228,16 +267,18 @@ export const useShelf = defineStore('shelf', () => {
 
   const setArchived = (card: Card, isArchived: boolean) => keepCard({ ...card, archived: isArchived });
   const remove = (card: Card): Promise<void> =>
-    alone(card.id, 'removed', () => keepCard({ ...card, removedAt: now() }));
-  const bringBack = ({ removedAt: _gone, ...card }: Card) => keepCard(card);
+    alone(card.id, 'removed', () =>
+      keepCard({ ...card, removedAt: now(), ...(clock ? { seenAt: new Date(clock).toISOString() } : {}) }),
+    );
+  const bringBack = ({ removedAt: _r, seenAt: _s, warnedAt: _w, ...card }: Card) => keepCard(card);
 
-  /** Pictures that no machine on the shelf speaks of any more. */
+  /** Pictures that no machine, no restore point and no text that was set aside speaks of any more. */
   async function dropPictures(gone: MachineFile): Promise<void> {
     const hashes = Object.values(gone.photos).map((p) => p.sha256);
     if (!hashes.length) return;
     const texts: string[] = [];
-    for (const c of cards.value)
-      if (c.id !== gone.id) texts.push(...(await copiesOf(browserStore, c.id)).map((x) => x.text));
+    for (const key of await browserStore.keys())
+      if (/^(slot|point|aside)\//.test(key)) texts.push(JSON.stringify(await browserStore.getItem(key)));
     for (const h of hashes) if (!texts.some((t) => t.includes(h))) await browserStore.removeItem(pictureKey(h));
   }
 
@@ -245,12 +286,17 @@ export const useShelf = defineStore('shelf', () => {
     alone(id, 'deleted', async () => {
       const gone = await openFrom(id);
       await removeSlots(browserStore, id);
+      for (const p of await pointsOf(browserStore, id)) await browserStore.removeItem(p.key);
       if (gone.kind === 'opened') await dropPictures(gone.file);
       await browserStore.removeItem(cardKey(id));
       unsaved.delete(id);
       cards.value = cards.value.filter((c) => c.id !== id);
       others.postMessage(id);
     });
+
+  /** Puts a machine on the shelf as a copy with a word behind its name. */
+  const takeCopy = (file: MachineFile, word: string): Promise<Card> =>
+    add({ ...renamed(file, `${file.design.name.slice(0, 100 - word.length)} (${word})`), id: newId() });
 
   /**
    * An imported file never takes the place of a machine on the shelf: on a known id it becomes a copy. An id with a slash cannot
@@ -267,10 +313,12 @@ export const useShelf = defineStore('shelf', () => {
     ready,
     blocked,
     refusal,
+    savedAsFile,
     unsaved,
     present,
     archived,
     removed,
+    going,
     start,
     create,
     duplicate,
@@ -281,6 +329,7 @@ export const useShelf = defineStore('shelf', () => {
     deleteForGood,
     restoreSamples,
     take,
+    takeCopy,
     load,
     keepCard,
     keepUnsaved,

@@ -36,10 +36,18 @@ export const onExport = new Set<(file: MachineFile) => void>();
 export async function exportMachine(whole: MachineFile): Promise<void> {
   // What was taken off does not leave the house.
   const file = withoutUnusedPictures(whole);
-  if (Object.keys(file.photos).length) {
-    const packed = await besidePage((desk) => packBundle(browserStore, file, desk));
-    download(fileName(file).replace(/\.json$/, '.zip'), packed, 'application/zip');
-  } else download(fileName(file), writeMachineFile(file));
+  await besidePage(async (desk) => {
+    // Read back by the importer’s own checks: its fields then stand in their one order, so that one design makes the same bytes.
+    const read = await desk.read(JSON.stringify(file));
+    const ordered = read.ok ? read.value.file : file;
+    if (Object.keys(file.photos).length)
+      download(
+        fileName(file).replace(/\.json$/, '.zip'),
+        await packBundle(browserStore, ordered, desk),
+        'application/zip',
+      );
+    else download(fileName(file), writeMachineFile(ordered));
+  });
   onExport.forEach((tell) => tell(whole));
 }
 

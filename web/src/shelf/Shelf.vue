@@ -51,8 +51,8 @@ async function finishRename(card: Card) {
   renaming.value = '';
   if (name && name !== card.name) await shelf.rename(card.id, name);
 }
-const changed = (card: Card) =>
-  new Date(card.changedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+const changed = (at: string) =>
+  new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
 const vFocus = { mounted: (el: HTMLElement) => el.focus() };
 </script>
 
@@ -70,6 +70,7 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
         <button class="plain-button framed" @click="picker?.click()"><Upload aria-hidden="true" />Import a file</button>
         <button class="plain-button main" @click="creating = true"><Plus aria-hidden="true" />New machine</button>
         <RouterLink class="plain-button" to="/parts">Parts library</RouterLink>
+        <RouterLink class="plain-button" to="/kept">What is kept</RouterLink>
         <button class="plain-button" @click="preferences.toggleTheme()">
           {{ preferences.theme === 'dark' ? 'Light' : 'Dark' }}
         </button>
@@ -91,6 +92,13 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
       <p v-if="shelf.refusal" class="caution row spread" role="alert">
         <span>{{ shelf.refusal }}</span>
         <button class="plain-button framed" @click="shelf.refusal = ''">Understood</button>
+      </p>
+      <p v-for="g in shelf.going" :key="g.card.id" class="caution row spread" role="status">
+        <span
+          >{{ g.card.name }} was removed more than 30 days ago. It will be deleted for good after
+          {{ new Date(g.goesAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' }) }}.</span
+        >
+        <button class="plain-button framed" @click="shelf.bringBack(g.card)">Bring it back</button>
       </p>
       <p v-if="justRemoved" class="caution row spread" role="status">
         <span>{{ justRemoved.name }} is off the shelf.</span>
@@ -121,7 +129,14 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
             <p v-if="c.unreadable" class="fault">Cannot be read. Open it to save what is kept.</p>
             <template v-else>
               <p>{{ kindTitle(c.kind) }}</p>
-              <p class="soft">Revision {{ c.revision }}, {{ changed(c) }}</p>
+              <p class="soft">Revision {{ c.revision }}, {{ changed(c.changedAt) }}</p>
+              <p class="soft">
+                {{
+                  shelf.savedAsFile.has(c.id)
+                    ? `Saved as a file ${changed(shelf.savedAsFile.get(c.id)!)}`
+                    : 'Not saved as a file yet'
+                }}
+              </p>
             </template>
             <p v-if="shelf.unsaved.has(c.id)" class="fault">Not saved in this browser: export it before you leave.</p>
             <div class="row tools">

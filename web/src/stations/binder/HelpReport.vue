@@ -101,8 +101,11 @@ pre {
   display: flex;
   margin: 0;
   height: auto;
-  padding: 3px 0;
+  padding: 4px 0;
   white-space: normal;
+}
+.line :deep(.el-checkbox__label) {
+  line-height: 1.35;
 }
 textarea {
   font: inherit;

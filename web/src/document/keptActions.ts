@@ -1,0 +1,74 @@
+import type { Fault } from '@nodaxis/core/units/result';
+import { packShelf, unpackShelf } from './backup';
+import { besidePage, standingDesk } from './besidePage';
+import { browserStore, storeFault } from './browserStore';
+import { useOwnParts } from './ownParts';
+import { pictureKey } from './photos';
+import { PREFERENCES } from './preferences';
+import { pointText } from './restorePoints';
+import type { Card } from './shelf';
+import { useShelf } from './shelf';
+import { download } from './transfer';
+
+const local = (): string | undefined => {
+  try {
+    return localStorage.getItem(PREFERENCES) ?? undefined;
+  } catch {
+    // Blocked site data holds no preferences.
+    return undefined;
+  }
+};
+
+/** Hands out everything that this browser keeps, in one file. Errors: those of the store. */
+export async function saveWholeShelf(): Promise<void> {
+  const packed = await besidePage((desk) => packShelf(browserStore, desk, local()));
+  download(`nodaxis-shelf-${new Date().toISOString().slice(0, 10)}.zip`, packed, 'application/zip');
+}
+
+export interface Restored {
+  machines: number;
+  pictures: number;
+  parts: number;
+  told: Fault[];
+}
+
+/** Brings a backup in. Nothing that is on the shelf is written over: a machine that is there comes as a copy. */
+export async function restoreShelf(name: string, packed: Uint8Array): Promise<Restored> {
+  const shelf = useShelf();
+  const own = useOwnParts();
+  await shelf.start();
+  await own.start();
+  const read = await besidePage((desk) => unpackShelf(name, packed, desk));
+  if (!read.ok) return { machines: 0, pictures: 0, parts: 0, told: read.error };
+  const { machines, pictures, parts, rehearsals, preferences, told } = read.value;
+  try {
+    for (const [hash, picture] of pictures) await browserStore.setItem(pictureKey(hash), picture);
+    for (const file of machines) {
+      const card = await shelf.take(file);
+      const rehearsal = rehearsals.get(file.id);
+      if (rehearsal && card.id === file.id) await browserStore.setItem(`rehearsal/${card.id}`, rehearsal);
+    }
+    const known = new Set(own.parts.map((p) => p.key));
+    const fresh = parts.filter((p) => !known.has(p.key));
+    for (const p of fresh) await own.put(p);
+    if (preferences && !local()) localStorage.setItem(PREFERENCES, preferences);
+    return { machines: machines.length, pictures: pictures.size, parts: fresh.length, told };
+  } catch (e) {
+    return {
+      machines: 0,
+      pictures: 0,
+      parts: 0,
+      told: [...told, { what: storeFault(e), where: name, mend: 'Make room, then bring it in again.' }],
+    };
+  }
+}
+
+/** Puts a machine on the shelf as it was at a restore point, as a copy. Returns why not, where it cannot be. */
+export async function restorePoint(key: string, when: string): Promise<Card | Fault> {
+  const shelf = useShelf();
+  const gone: Fault = { what: 'This restore point is gone.', where: when, mend: 'Pick another one.' };
+  const text = await pointText(browserStore, key);
+  if (text === undefined) return gone;
+  const read = await (await standingDesk()).read(text);
+  return read.ok ? shelf.takeCopy(read.value.file, `as of ${when}`) : read.error[0]!;
+}
