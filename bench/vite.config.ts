@@ -3,5 +3,11 @@ import { defineConfig } from 'vite';
 export default defineConfig({
   logLevel: 'warn',
   ssr: { noExternal: true, external: ['@playwright/test'] },
-  build: { ssr: 'src/main.ts', outDir: 'dist', target: 'node20', emptyOutDir: true },
+  build: {
+    ssr: true,
+    rollupOptions: { input: { main: 'src/main.ts', fuzz: 'src/fuzz.ts' } },
+    outDir: 'dist',
+    target: 'node20',
+    emptyOutDir: true,
+  },
 });

@@ -1,13 +1,13 @@
 import { spawn } from 'node:child_process';
-import { parseArgs } from 'node:util';
-import { build, ensureInstalled, startServer } from './tools.mjs';
+import { build, ensureInstalled, options, startServer } from './tools.mjs';
 
 /** Fixed, since a browser keeps machines by address and port: another port would be another, empty shelf. */
 const DEFAULT_PORT = 7420;
 
-const { values } = parseArgs({
-  options: { port: { type: 'string', default: String(DEFAULT_PORT) }, 'no-open': { type: 'boolean', default: false } },
-});
+const values = options(
+  { port: { type: 'string', default: String(DEFAULT_PORT) }, 'no-open': { type: 'boolean', default: false } },
+  'npm run demo -- [--port 1..65535] [--no-open]',
+);
 const port = Number(values.port);
 if (!Number.isInteger(port) || port < 1 || port > 65535) {
   console.error(`--port ${values.port} is not a port; use a number from 1 to 65535.`);

@@ -5,6 +5,7 @@ import { build, ensureInstalled, output, root } from './tools.mjs';
 /** Everything in the repository that follows from the source, written anew: the schema, the list of checks, the examples. */
 ensureInstalled();
 build('cli');
+await import('./notices.mjs');
 const write = (file, ...asked) => {
   writeFileSync(join(root, file), output(process.execPath, ['cli/dist/main.js', ...asked]));
   console.log(`${file} is current.`);

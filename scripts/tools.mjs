@@ -3,6 +3,17 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { parseArgs } from 'node:util';
+
+/** The options of a command. One that it does not know is answered by how it is used, not by a stack trace. */
+export function options(known, usage) {
+  try {
+    return parseArgs({ options: known }).values;
+  } catch (e) {
+    console.error(`${e.message}\nUsage: ${usage}`);
+    process.exit(2);
+  }
+}
 
 /** Helpers of the root commands. They use nothing but Node.js, since they run before anything is installed. */
 export const root = dirname(dirname(fileURLToPath(import.meta.url)));

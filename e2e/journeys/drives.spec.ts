@@ -112,6 +112,8 @@ test('a machine in inches: every figure typed and read in its own units', async 
   await pitch.locator('input').fill('4000 mm');
   await pitch.locator('input').press('Enter');
   await expect(pitch.getByRole('alert')).toContainText('between 0.1 mm and 100 mm');
+  await expect(page.getByText('Typed, not entered')).toBeVisible();
+  await pitch.locator('input').press('Escape');
   await saved(page);
   const file = JSON.parse(
     await exported(page, () => page.getByRole('button', { name: 'Export the machine file' }).click()),

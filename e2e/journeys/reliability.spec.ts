@@ -3,7 +3,7 @@ import { cpSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { expect, exported, field, goTo, openMachine, openShelf, pick, test } from './bench';
+import { expect, expectAccessible, exported, field, goTo, openMachine, openShelf, pick, test } from './bench';
 
 /** What stands in the browser's store under some keys, and a way to put other things there. */
 const inStore = <T>(page: Page, work: (store: IDBObjectStore) => Promise<T>): Promise<T> =>
@@ -156,14 +156,58 @@ test('a newer version waits until it is asked for, says its name, and stays away
     await goTo(page, 'Machine');
     const served = () => page.evaluate(async () => (await fetch('/')).text());
     expect(await served()).not.toContain('Nodaxis nine');
-    await Promise.all([
-      page.waitForEvent('load'),
-      page.getByRole('button', { name: 'Load the page again' }).click(),
-    ]);
+    await Promise.all([page.waitForEvent('load'), page.getByRole('button', { name: 'Load the page again' }).click()]);
     expect(await served()).toContain('Nodaxis nine');
     await expect(page.getByText('A newer version of Nodaxis is ready')).toHaveCount(0);
   } finally {
     await page.close();
     server.kill();
   }
+});
+
+test('what is kept: as it was comes back as a copy, and the whole shelf goes out and comes in as one file', async ({
+  page,
+}) => {
+  await openMachine(page, 'Wren');
+  await page.getByRole('button', { name: 'Datum corner at X plus, Y minus' }).click();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.getByRole('link', { name: 'Shelf' }).click();
+  await page.getByRole('link', { name: 'What is kept' }).click();
+  await expect(page.getByRole('heading', { name: 'How safe it is' })).toBeVisible();
+  const [zip] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save the whole shelf' }).click(),
+  ]);
+  await page.getByText('Wren: 1 restore point').click();
+  await page.getByRole('button', { name: 'Open as a copy' }).click();
+  await expect(page.getByText(/^Wren \(as of /).first()).toBeVisible();
+  const text = await exported(page, () => page.getByRole('button', { name: 'Export the machine file' }).click());
+  expect(JSON.parse(text).design.axes.x.reference.end).toBe('minus');
+  await page.goto('/kept');
+  await page.getByLabel('Saved shelf').setInputFiles(await zip.path());
+  await expect(page.getByText('Brought in: 3 machines')).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('link', { name: 'Back to the shelf' }).click();
+  await expect(page.getByRole('link', { name: 'Open Wren (imported)' })).toBeVisible();
+});
+
+test.describe('the application does not start', () => {
+  test.use({ expectedErrors: [/./], serviceWorkers: 'block' });
+  test('the recovery page gets everything out all the same', async ({ page }) => {
+    await openShelf(page);
+    await page.route('**/assets/index-*.js', (route) => route.abort());
+    await page.reload();
+    await page.getByRole('link', { name: 'Get your machines out' }).click();
+    await expect(page.getByText(/^\d+ things, /)).toBeVisible();
+    await expect(page.getByRole('row', { name: /slot\/wren\/a/ })).toContainText('whole');
+    const [zip] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Save everything as one zip' }).click(),
+    ]);
+    expect(
+      readFileSync(await zip.path())
+        .subarray(0, 2)
+        .toString(),
+    ).toBe('PK');
+  });
 });

@@ -2,10 +2,20 @@ import { createServer } from 'node:http';
 import { parseArgs } from 'node:util';
 import { createApp, IDENTITY } from './app';
 
-const { values } = parseArgs({ options: { port: { type: 'string', default: '7420' }, root: { type: 'string' } } });
+const usage = 'Usage: node main.js --root FOLDER [--port 1..65535]';
+/** One that is not known is answered by how the command is used. */
+function read() {
+  try {
+    return parseArgs({ options: { port: { type: 'string', default: '7420' }, root: { type: 'string' } } }).values;
+  } catch (e) {
+    console.error(`${(e as Error).message}\n${usage}`);
+    process.exit(2);
+  }
+}
+const values = read();
 const port = Number(values.port);
 if (!Number.isInteger(port) || port < 0 || port > 65535 || !values.root) {
-  console.error('Usage: node main.js --root FOLDER [--port 1..65535]');
+  console.error(usage);
   process.exit(2);
 }
 

@@ -78,15 +78,19 @@ function watch(el: HTMLElement, key: string, held: boolean): void {
   // What the field refuses stays in it, and here; everything else has become an edit.
   const entered = () => void setTimeout(() => field.getAttribute('aria-invalid') === 'true' || settled(key));
   const left = () => pendingDrafts.has(key) && entered();
+  /** Escape puts back what was there. */
+  const escaped = (e: Event) => (e as KeyboardEvent).key === 'Escape' && setTimeout(() => settled(key));
   field.addEventListener('input', typed);
   if (!held) {
     field.addEventListener('change', entered);
     field.addEventListener('blur', left);
+    field.addEventListener('keydown', escaped);
   }
   const end = () => {
     field.removeEventListener('input', typed);
     field.removeEventListener('change', entered);
     field.removeEventListener('blur', left);
+    field.removeEventListener('keydown', escaped);
     watched.delete(el);
   };
   watched.set(el, { key, field, held, end });
