@@ -53,7 +53,7 @@ export default defineConfig({
     assetsInlineLimit: 0,
     modulePreload: { polyfill: false },
     // The recovery page stands by itself: it works when the application does not start.
-    rollupOptions: { input: { main: 'index.html', recovery: 'recovery.html' } },
+    rollupOptions: { input: { index: 'index.html', recovery: 'recovery.html' } },
   },
   worker: { format: 'es' },
   logLevel: 'warn',

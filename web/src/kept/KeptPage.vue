@@ -124,7 +124,11 @@ const drop = (keys: readonly string[]) =>
       </p>
       <div v-if="estimate">
         <p>{{ size(estimate.usage) }} of {{ size(estimate.quota) }} that this browser allows are used.</p>
-        <ElProgress :percentage="used" :status="used > 80 ? 'warning' : undefined" />
+        <ElProgress
+          aria-label="Share of the store that is used"
+          :percentage="used"
+          :status="used > 80 ? 'warning' : undefined"
+        />
       </div>
       <p v-if="used > 80">
         To make room: delete machines that you no longer need, under “Removed” on the shelf, then pictures of nobody
