@@ -5,7 +5,7 @@ import { ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { Stopped } from './besidePage';
 import { browserStore, storeFault } from './browserStore';
-import { pictureKey } from './photos';
+import { cleaned, pictureKey, sha256Of } from './photos';
 import { useShelf } from './shelf';
 import { importFile } from './transfer';
 
@@ -44,12 +44,29 @@ export const useImports = defineStore('imports', () => {
       refused.value = [...refused.value, ...named(read.error.slice(0, 6))];
       return;
     }
-    const { file, pictures } = read.value;
-    for (const [sha256, picture] of pictures)
-      await browserStore.setItem(pictureKey(sha256), picture).catch((e: unknown) => {
-        const mend = 'The machine was opened without its pictures.';
-        told.value = [...told.value, { what: storeFault(e), where: f.name, mend }];
-      });
+    const { pictures } = read.value;
+    let { file } = read.value;
+    for (const [sha256, picture] of pictures) {
+      const mend = 'The machine was opened without this picture.';
+      const tell = (what: string) => (told.value = [...told.value, { what, where: f.name, mend }]);
+      const clean = await cleaned(picture);
+      if (!clean) {
+        tell('A picture in it is none that this browser can read.');
+        continue;
+      }
+      const hash = clean === picture ? sha256 : await sha256Of(clean.bytes);
+      if (hash !== sha256)
+        file = {
+          ...file,
+          photos: Object.fromEntries(
+            Object.entries(file.photos).map(([id, p]) => [
+              id,
+              p.sha256 === sha256 ? { ...p, sha256: hash, mime: clean.mime } : p,
+            ]),
+          ),
+        };
+      await browserStore.setItem(pictureKey(hash), clean).catch((e: unknown) => tell(storeFault(e)));
+    }
     told.value = [...told.value, ...named(read.value.told)];
     const card = await shelf.take(file);
     if (opens) await router.push(`/machine/${card.id}`);

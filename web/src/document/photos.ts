@@ -22,26 +22,61 @@ export async function sha256Of(bytes: Uint8Array<ArrayBuffer>): Promise<string> 
   return [...hash].map((b) => b.toString(16).padStart(2, '0')).join('');
 }
 
-/** Shrinks a picture on its way in. Errors: not a picture, or far too large. */
-async function shrink(file: File): Promise<Result<{ picture: Picture; widthPx: number; heightPx: number }, Fault>> {
-  const refuse = (what: string, mend: string) => fail<Fault>({ what, where: file.name, mend });
-  if (file.size > MOST_BYTES)
-    return refuse(`${file.name} has ${Math.round(file.size / 1e6)} MB.`, 'Take a smaller picture.');
-  const image = await createImageBitmap(file).catch(() => undefined);
-  if (!image) return refuse(`${file.name} is no picture that this browser can read.`, 'Use JPEG, PNG or WebP.');
+interface Drawn {
+  picture: Picture;
+  widthPx: number;
+  heightPx: number;
+}
+/**
+ * Draws a picture anew, no larger than it has to be: what comes out holds its points and nothing else, neither the place where it was
+ * taken nor the device. `unreadable` where it is no picture, `failed` where the browser could not write one.
+ */
+async function redraw(blob: Blob): Promise<Drawn | 'unreadable' | 'failed'> {
+  const image = await createImageBitmap(blob).catch(() => undefined);
+  if (!image) return 'unreadable';
   const scale = Math.min(1, LONGEST / Math.max(image.width, image.height));
   const canvas = document.createElement('canvas');
   canvas.width = Math.max(1, Math.round(image.width * scale));
   canvas.height = Math.max(1, Math.round(image.height * scale));
   canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height);
   image.close();
-  const blob = await new Promise<Blob | null>((done) => canvas.toBlob(done, 'image/jpeg', QUALITY));
-  if (!blob) return refuse(`${file.name} could not be made smaller.`, 'Try another picture.');
-  return ok({
-    picture: { mime: 'image/jpeg', bytes: new Uint8Array(await blob.arrayBuffer()) },
+  const drawn = await new Promise<Blob | null>((done) => canvas.toBlob(done, 'image/jpeg', QUALITY));
+  if (!drawn) return 'failed';
+  return {
+    picture: { mime: 'image/jpeg', bytes: new Uint8Array(await drawn.arrayBuffer()) },
     widthPx: canvas.width,
     heightPx: canvas.height,
-  });
+  };
+}
+
+/** Shrinks a picture on its way in. Errors: not a picture, or far too large. */
+async function shrink(file: File): Promise<Result<Drawn, Fault>> {
+  const refuse = (what: string, mend: string) => fail<Fault>({ what, where: file.name, mend });
+  if (file.size > MOST_BYTES)
+    return refuse(`${file.name} has ${Math.round(file.size / 1e6)} MB.`, 'Take a smaller picture.');
+  const drawn = await redraw(file);
+  if (drawn === 'unreadable')
+    return refuse(`${file.name} is no picture that this browser can read.`, 'Use JPEG, PNG or WebP.');
+  if (drawn === 'failed') return refuse(`${file.name} could not be made smaller.`, 'Try another picture.');
+  return ok(drawn);
+}
+
+/** Marks of what cameras and programs write beside a picture: place, time, device, author. */
+const METADATA = /Exif\0|EXIF|eXIf|ns\.adobe\.com|Photoshop 3|tEXt|iTXt|zTXt/;
+
+/**
+ * A picture that came in with a machine, as it may be kept: undefined where it is none. One that carries more than its points is
+ * drawn anew, and has another hash then.
+ */
+export async function cleaned(picture: Picture): Promise<Picture | undefined> {
+  const blob = new Blob([picture.bytes], { type: picture.mime });
+  if (METADATA.test(new TextDecoder('latin1').decode(picture.bytes))) {
+    const drawn = await redraw(blob);
+    return typeof drawn === 'string' ? undefined : drawn.picture;
+  }
+  const image = await createImageBitmap(blob).catch(() => undefined);
+  image?.close();
+  return image && picture;
 }
 
 /** Takes a picture in: shrinks it, keeps it in the browser, and returns the reference for the machine file. */
