@@ -5,7 +5,7 @@ export default defineConfig({
   ssr: { noExternal: true, external: ['@playwright/test'] },
   build: {
     ssr: true,
-    rollupOptions: { input: { main: 'src/main.ts', fuzz: 'src/fuzz.ts' } },
+    rollupOptions: { input: { main: 'src/main.ts', fuzz: 'src/fuzz.ts', soak: 'src/soak.ts' } },
     outDir: 'dist',
     target: 'node20',
     emptyOutDir: true,

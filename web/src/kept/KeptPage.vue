@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import 'element-plus/es/components/progress/style/css';
 import { ElButton, ElProgress } from 'element-plus';
+import { version } from '../app/update';
 import type { Fault } from '@nodaxis/core/units/result';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
@@ -226,8 +227,8 @@ const drop = (keys: readonly string[]) =>
           <span>{{ o.what }}</span><span class="soft">{{ size(o.bytes) }}</span>
         </p>
         <p class="soft">
-          If Nodaxis ever fails to start, <a href="/recovery.html">the recovery page</a> gets everything out that is
-          listed here.
+          This is Nodaxis {{ version }}. If it ever fails to start, <a href="/recovery.html">the recovery page</a> gets
+          everything out that is listed here.
         </p>
       </section>
     </template>

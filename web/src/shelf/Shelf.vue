@@ -7,7 +7,6 @@ import { usePreferences } from '../document/preferences';
 import type { Card } from '../document/shelf';
 import { useShelf } from '../document/shelf';
 import { exportMachine } from '../document/transfer';
-import { version } from '../app/update';
 import MachineThumb from './MachineThumb.vue';
 import NewMachine from './NewMachine.vue';
 
@@ -181,8 +180,8 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
       </details>
       <footer class="row soft">
         <span
-          >Machines are kept in this browser, for this address and port. Drop a machine file anywhere here to import it.
-          Nodaxis {{ version }}.</span
+          >Machines are kept in this browser, for this address and port. Drop a machine file anywhere here to import
+          it.</span
         >
         <button v-if="shelf.present.length" class="plain-button" @click="shelf.restoreSamples()">
           Restore the sample machines
