@@ -1,5 +1,6 @@
 import type { MachineFile } from '@nodaxis/core/machine/file';
 import { revisionOf, VERSION } from '@nodaxis/core/machine/file';
+import { copyToFolder } from './folder';
 import type { RestorePoint } from './restorePoints';
 import { keepPoint, POINT_EVERY_MS, pointsOf } from './restorePoints';
 import type { KeyValueStore } from './slots';
@@ -33,5 +34,7 @@ export class PointKeeper {
       () => (this.lastAt = at),
       () => undefined,
     );
+    // With the point a dated copy goes into the folder that was chosen, if any.
+    await copyToFolder(this.store, file, new Date().toISOString());
   }
 }

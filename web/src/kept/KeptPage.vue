@@ -7,6 +7,8 @@ import { computed, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { browserStore, storeFault } from '../document/browserStore';
 import type { Aside } from '../document/aside';
+import type { FolderHandle } from '../document/folder';
+import { canPickFolder, FOLDER_FAULT, folderOf, forgetFolder, pickFolder } from '../document/folder';
 import type { Inventory } from '../document/inventory';
 import { inventoryOf } from '../document/inventory';
 import { restorePoint, restoreShelf, saveWholeShelf } from '../document/keptActions';
@@ -34,6 +36,7 @@ async function look(): Promise<void> {
     const e = await navigator.storage?.estimate?.();
     if (e?.quota) estimate.value = { usage: e.usage ?? 0, quota: e.quota };
     kept.value = await inventoryOf(browserStore, shelf.cards);
+    await lookAtFolder();
   } catch (e) {
     fault.value = storeFault(e);
   }
@@ -93,6 +96,21 @@ const restore = (p: PointInfo) =>
     if ('what' in r) faults.value = [r];
     else await router.push(`/machine/${r.id}`);
   });
+const folder = shallowRef<FolderHandle>();
+const asksAgain = ref(false);
+const folderFault = ref('');
+async function lookAtFolder(): Promise<void> {
+  folder.value = (await folderOf(browserStore)) ?? undefined;
+  folderFault.value = (folder.value && (await browserStore.getItem<string>(FOLDER_FAULT))) ?? '';
+  asksAgain.value = ((await folder.value?.queryPermission?.({ mode: 'readwrite' })) ?? 'granted') !== 'granted';
+}
+const chooseFolder = () => doing('', async () => void ((await pickFolder(browserStore)) && (await lookAtFolder())));
+const allow = () =>
+  doing('', async () => {
+    await folder.value?.requestPermission?.({ mode: 'readwrite' });
+    await lookAtFolder();
+  });
+const stopCopies = () => doing('', () => forgetFolder(browserStore).then(lookAtFolder));
 async function saveAside(key: string): Promise<void> {
   const a = await browserStore.getItem<Aside>(key);
   if (a) download(`set-aside-${a.machine}.nodaxis.json`, a.text);
@@ -152,6 +170,26 @@ const drop = (keys: readonly string[]) =>
           aria-label="Saved shelf"
           @change="bring"
         />
+      </div>
+    </section>
+
+    <section v-if="canPickFolder()" class="sheet stack" aria-labelledby="folder">
+      <h2 id="folder">A folder for dated copies</h2>
+      <p v-if="folder">
+        A copy of each machine goes into the folder “{{ folder.name }}” with every restore point, one file a day.
+        <b v-if="asksAgain">The browser has to be asked again first.</b>
+      </p>
+      <p v-else>
+        Choose a folder, and a copy of each machine goes there while you work, one file a day. A folder that is backed
+        up elsewhere is best.
+      </p>
+      <p v-if="folderFault" class="bad">The last copy could not be written ({{ folderFault }}).</p>
+      <div class="row">
+        <ElButton v-if="asksAgain" type="primary" @click="allow">Allow it again</ElButton>
+        <ElButton :disabled="!!busy" @click="chooseFolder">{{
+          folder ? 'Choose another' : 'Choose a folder'
+        }}</ElButton>
+        <ElButton v-if="folder" :disabled="!!busy" @click="stopCopies">No more copies</ElButton>
       </div>
     </section>
 

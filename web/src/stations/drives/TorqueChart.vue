@@ -108,7 +108,7 @@ const option = computed(() => {
       renderMode: 'richText',
       backgroundColor: k.sheet,
       borderColor: k.line,
-      textStyle: { color: k.ink, fontSize: 12 },
+      textStyle: { color: k.ink, fontSize: 12, fontFamily: 'B612, sans-serif' },
       formatter: (items: { data: [number, number]; seriesName: string }[]) => {
         const at = items[0]?.data[0] ?? 0;
         const rows = items
