@@ -19,6 +19,14 @@ export function answering<T>(work: Promise<T>): Promise<T> {
   });
 }
 
+/** The same store, whose answers are waited for, but not for ever. */
+export const asking = (store: KeyValueStore): KeyValueStore => ({
+  setItem: (key, value) => store.setItem(key, value),
+  removeItem: (key) => store.removeItem(key),
+  getItem: <T>(key: string) => answering(store.getItem<T>(key)),
+  keys: () => answering(store.keys()),
+});
+
 /** Whether a store refused for want of room. */
 export const isFull = (error: unknown): boolean =>
   /quota/i.test(error instanceof Error || error instanceof DOMException ? error.name : '') ||

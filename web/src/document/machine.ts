@@ -15,7 +15,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { setAside } from './aside';
 import { standingDesk } from './besidePage';
-import { answering, browserStore, storeFault } from './browserStore';
+import { asking, browserStore, storeFault } from './browserStore';
 import { heldPictures } from './drafts';
 import { keepable, makingRoom, writeKeepable } from './keep';
 import { PointKeeper } from './pointKeeper';
@@ -98,7 +98,8 @@ export const useMachine = defineStore('machine', () => {
     saveFault.value = '';
     let opened: Opened;
     try {
-      opened = await answering(openCopies(browserStore, id, async (text) => (await standingDesk()).read(text)));
+      // The store has ten seconds to answer; reading a large machine may take its time.
+      opened = await openCopies(asking(browserStore), id, async (text) => (await standingDesk()).read(text));
     } catch (e) {
       opened = { kind: 'missing' };
       saveFault.value = storeFault(e);

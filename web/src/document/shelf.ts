@@ -8,7 +8,7 @@ import { sampleMachines } from '@nodaxis/core/samples/index';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowReactive, shallowRef } from 'vue';
 import { standingDesk } from './besidePage';
-import { answering, browserStore, storeFault } from './browserStore';
+import { answering, asking, browserStore, storeFault } from './browserStore';
 import { binVerdict } from './bin';
 import { keep } from './keep';
 import { pictureKey } from './photos';
@@ -138,7 +138,7 @@ export const useShelf = defineStore('shelf', () => {
   }
 
   const openFrom = (id: string): Promise<Opened> =>
-    openCopies(browserStore, id, async (text) => (await standingDesk()).read(text));
+    openCopies(asking(browserStore), id, async (text) => (await standingDesk()).read(text));
 
   /** A card that was lost is made again from its slots: the slots are the truth. */
   async function recover(ids: readonly string[]): Promise<void> {
@@ -222,7 +222,7 @@ export const useShelf = defineStore('shelf', () => {
     const held = unsaved.get(id);
     if (held) return held;
     try {
-      const opened = await answering(openFrom(id));
+      const opened = await openFrom(id);
       if (opened.kind === 'opened') return opened.file;
       refusal.value =
         opened.kind === 'missing'
