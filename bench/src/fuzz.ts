@@ -1,31 +1,23 @@
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { parseArgs } from 'node:util';
 import { attack } from '@nodaxis/core/tests/hostile';
+import { options } from './options';
 
 /** Attacks the reading of files for some minutes. What broke is kept with its number, and the next run goes on behind the last. */
-const usage = 'Usage: npm run fuzz -- [--minutes N] [--seed N] [--from N]';
-/** One that is not known is answered by how the command is used. */
-function read() {
-  try {
-    return parseArgs({
-      options: {
-        root: { type: 'string' },
-        minutes: { type: 'string', default: '5' },
-        seed: { type: 'string', default: '1' },
-        from: { type: 'string' },
-      },
-    }).values;
-  } catch (e) {
-    console.error(`${(e as Error).message}\n${usage}`);
-    process.exit(2);
-  }
-}
-const values = read();
+const usage = 'npm run fuzz -- [--minutes N] [--seed N] [--from N]';
+const values = options(
+  {
+    root: { type: 'string' },
+    minutes: { type: 'string', default: '5' },
+    seed: { type: 'string', default: '1' },
+    from: { type: 'string' },
+  },
+  usage,
+);
 const minutes = Number(values.minutes);
 const seed = Number(values.seed);
 if (!values.root || !(minutes > 0) || !Number.isInteger(seed)) {
-  console.error(usage);
+  console.error(`Usage: ${usage}`);
   process.exit(2);
 }
 const archive = join(values.root, 'core/src/machine/archive');

@@ -1,34 +1,27 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { parseArgs } from 'node:util';
 import { spawn } from 'node:child_process';
 import { type BrowserContext, chromium, type Page } from '@playwright/test';
 import { Random } from '@nodaxis/core/motion/plant/random';
+import { options } from './options';
 
 /**
  * Lives with the page for some minutes as a person and a bad day would: edits, reloads, a browser that is killed, a second tab, a store without
  * room. One thing must hold throughout: what was said to be saved is there.
  */
-const usage = 'Usage: npm run soak -- [--minutes N] [--seed N]';
-function read() {
-  try {
-    return parseArgs({
-      options: {
-        root: { type: 'string', default: '.' },
-        minutes: { type: 'string', default: '3' },
-        seed: { type: 'string', default: '1' },
-      },
-    }).values;
-  } catch (e) {
-    console.error(`${(e as Error).message}\n${usage}`);
-    process.exit(2);
-  }
-}
-const values = read();
+const usage = 'npm run soak -- [--minutes N] [--seed N]';
+const values = options(
+  {
+    root: { type: 'string', default: '.' },
+    minutes: { type: 'string', default: '3' },
+    seed: { type: 'string', default: '1' },
+  },
+  usage,
+);
 const minutes = Number(values.minutes);
 if (!(minutes > 0) || !Number.isInteger(Number(values.seed))) {
-  console.error(usage);
+  console.error(`Usage: ${usage}`);
   process.exit(2);
 }
 const PORT = 7441;

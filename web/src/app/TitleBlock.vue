@@ -15,7 +15,7 @@ import { kindTitle } from '@nodaxis/core/machine/create';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { useMachine } from '../document/machine';
-import { pendingDrafts } from '../document/drafts';
+import { hasTyped } from '../document/drafts';
 import { usePreferences } from '../document/preferences';
 import { exportMachine } from '../document/transfer';
 import SeverityMark from '../widgets/SeverityMark.vue';
@@ -35,7 +35,7 @@ const changed = computed(() =>
 const saved = computed(() =>
   machine.readOnly
     ? 'Look only'
-    : pendingDrafts.size
+    : hasTyped(file.value.id)
       ? 'Typed, not entered'
       : { saved: 'Saved', saving: 'Saving …', 'not-saved': 'Not saved' }[machine.saveState],
 );

@@ -5,7 +5,7 @@ import { MAX_FILE_CHARACTERS } from '@nodaxis/core/machine/limits';
 import type { LibraryEntry } from '@nodaxis/core/machine/library/entry';
 import type { Fault, Result } from '@nodaxis/core/units/result';
 import { fail, ok } from '@nodaxis/core/units/result';
-import { MOST_UNPACKED } from './bundle';
+import { MOST_UNPACKED, notUnpacked } from './bundle';
 import type { FileDesk } from './desk';
 import type { Picture } from './photos';
 import { sha256Of } from './photos';
@@ -88,16 +88,7 @@ export async function unpackShelf(
     most: 4 * MOST_UNPACKED,
     mostEach: MAX_FILE_CHARACTERS,
   });
-  if ('damaged' in unpacked)
-    return refuse(
-      `${name} is a zip that is damaged (${unpacked.damaged}).`,
-      'Fetch the file again from where you keep it.',
-    );
-  if ('tooMuch' in unpacked)
-    return refuse(
-      `${name} would unpack to ${Math.round(unpacked.tooMuch / 1e6)} MB. It was not opened.`,
-      'No shelf is so large.',
-    );
+  if (!('files' in unpacked)) return fail([notUnpacked(name, unpacked)]);
   const { files } = unpacked;
   const text = (file: string): string | undefined => files[file] && new TextDecoder().decode(files[file]);
   if (!text(SHELF)?.includes(`"format":"${FORMAT}"`))

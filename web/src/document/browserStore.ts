@@ -1,5 +1,6 @@
 import localforage from 'localforage';
-import type { KeyValueStore } from './slots';
+import type { Fault } from '@nodaxis/core/units/result';
+import { CameBackOtherwise, type KeyValueStore } from './slots';
 
 /** The browser's own database. No fall-back to a smaller store: a full or blocked one must be said, not papered over. */
 export const browserStore: KeyValueStore = localforage.createInstance({
@@ -8,13 +9,21 @@ export const browserStore: KeyValueStore = localforage.createInstance({
   driver: localforage.INDEXEDDB,
 });
 
+class NoAnswer extends Error {}
+/** A machine that was not kept although there was room: its text would not open again. */
+export class NotKept extends Error {
+  constructor({ where, what }: Fault) {
+    super(`This machine would not open again (${where}: ${what})`);
+  }
+}
+
 /** How long a store may take to answer before a person is told. */
 const ANSWER_WITHIN_MS = 10_000;
 
 /** Waits for the store, but not for ever: a store that hangs is a fault like any other. */
 export function answering<T>(work: Promise<T>): Promise<T> {
   return new Promise((resolve, reject) => {
-    const timer = setTimeout(() => reject(new Error('no answer')), ANSWER_WITHIN_MS);
+    const timer = setTimeout(() => reject(new NoAnswer()), ANSWER_WITHIN_MS);
     void work.then(resolve, reject).finally(() => clearTimeout(timer));
   });
 }
@@ -36,10 +45,9 @@ export const isFull = (error: unknown): boolean =>
 export function storeFault(error: unknown): string {
   if (isFull(error))
     return 'The browser’s store is full. Save the machine as a file now; then look under “What is kept” on the shelf for what to remove, or free disk space.';
-  const message = error instanceof Error ? error.message : '';
-  if (message === 'no answer')
+  if (error instanceof NoAnswer)
     return 'The browser’s store does not answer. Close other tabs of Nodaxis and try again; if a machine is open, save it as a file first.';
-  if (message.startsWith('This machine would not open') || message.startsWith('What was written'))
-    return `${message} Undo the last edit, or save the machine as a file.`;
+  if (error instanceof NotKept || error instanceof CameBackOtherwise)
+    return `${error.message} Undo the last edit, or save the machine as a file.`;
   return 'This browser does not let the page keep anything (a private window, or blocked site data). Save the machine as a file before you close this tab.';
 }

@@ -8,7 +8,7 @@ import type { Picture } from './photos';
 import { readPicture, sha256Of } from './photos';
 import type { KeyValueStore } from './slots';
 import type { FileDesk } from './desk';
-import type { Entries, Packer } from './zip';
+import type { Entries, Packer, Unpacked } from './zip';
 
 /** A machine with its pictures, as they travel: a zip of the machine file and the pictures by their hashes. */
 export interface Bundle {
@@ -39,6 +39,20 @@ export async function packBundle(
   return packer.pack(entries);
 }
 
+/** Why an archive was not opened. */
+export const notUnpacked = (name: string, why: Exclude<Unpacked, { files: unknown }>): Fault =>
+  'damaged' in why
+    ? {
+        what: `${name} is a zip that is damaged (${why.damaged}).`,
+        where: name,
+        mend: 'Export it again, or fetch the file anew.',
+      }
+    : {
+        what: `${name} would unpack to ${Math.round(why.tooMuch / 1e6)} MB. It was not opened.`,
+        where: name,
+        mend: 'Check that you picked a file that was exported from here.',
+      };
+
 /** Opens a zip of a machine. Sizes are looked at before anything is unpacked, and every picture against its hash. */
 export async function unpackBundle(
   name: string,
@@ -52,16 +66,7 @@ export async function unpackBundle(
     most: MOST_UNPACKED,
     mostEach: MAX_FILE_CHARACTERS,
   });
-  if ('damaged' in unpacked)
-    return refuse(
-      `${name} is a zip that is damaged (${unpacked.damaged}).`,
-      'Export the machine again, or fetch the file anew.',
-    );
-  if ('tooMuch' in unpacked)
-    return refuse(
-      `${name} would unpack to ${Math.round(unpacked.tooMuch / 1e6)} MB. It was not opened.`,
-      'A machine with its pictures has a few hundred at most.',
-    );
+  if (!('files' in unpacked)) return fail([notUnpacked(name, unpacked)]);
   const { files } = unpacked;
   const json = files[MACHINE];
   if (!json)

@@ -28,6 +28,9 @@ export function writeDraft(key: string, text: string | undefined): void {
   }
 }
 
+/** Whether a field of a machine holds text that is not entered. */
+export const hasTyped = (machine: string): boolean => [...pendingDrafts].some((key) => key.startsWith(`${machine}/`));
+
 /** Pictures that half-entered results and notes of a machine hold: their drafts speak of them, the file does not yet. */
 export function heldPictures(machine: string): Set<string> {
   const held = new Set<string>();

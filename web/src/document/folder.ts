@@ -63,7 +63,9 @@ export async function copyToFolder(
     return state;
   } catch (e) {
     const why = e instanceof Error ? e.message : String(e);
-    await store.setItem(FOLDER_FAULT, `${file.design.name}, ${today.slice(0, 10)}: ${why}`);
+    const fault = `${file.design.name}, ${today.slice(0, 10)}: ${why}`;
+    // A store that has no room for this sentence says so elsewhere.
+    await store.setItem(FOLDER_FAULT, fault).catch(() => undefined);
     return 'failed';
   }
 }

@@ -21,6 +21,14 @@ interface Waiting {
 }
 const PREFIX = 'intake/';
 const listKey = (list: string) => `pictures/${list}`;
+function keptList(list: string): readonly string[] {
+  try {
+    return JSON.parse(readDraft(listKey(list)) ?? '[]') as string[];
+  } catch {
+    // A damaged draft names no pictures.
+    return [];
+  }
+}
 
 /**
  * Pictures on their way into a machine. What is picked is first put away as it is, which is quick; then one after the other is made
@@ -35,10 +43,7 @@ export const useIntake = defineStore('intake', () => {
   const busy = computed(() => done.value < total.value);
   /** Pictures of the lists of pages, such as those of a half-written note; they outlive the page. */
   const lists = shallowReactive(new Map<string, readonly string[]>());
-  const listOf = (list: string): readonly string[] => {
-    if (!lists.has(list)) lists.set(list, JSON.parse(readDraft(listKey(list)) ?? '[]') as string[]);
-    return lists.get(list)!;
-  };
+  const listOf = (list: string): readonly string[] => lists.get(list) ?? keptList(list);
   function setList(list: string, ids: readonly string[]): void {
     lists.set(list, ids);
     writeDraft(listKey(list), ids.length ? JSON.stringify(ids) : undefined);
@@ -63,7 +68,7 @@ export const useIntake = defineStore('intake', () => {
         queue.push(key);
         total.value++;
       } catch (err) {
-        faults.value = [...faults.value, { what: storeFault(err), where: f.name, mend: 'The picture was not kept.' }];
+        tell({ what: storeFault(err), where: f.name, mend: 'The picture was not kept.' });
       }
       storing--;
     }
@@ -71,46 +76,44 @@ export const useIntake = defineStore('intake', () => {
     await work();
   }
 
-  /** Files what waits for the open machine, one picture at a time. */
+  /** Files what waits for the open machine, one picture at a time. What cannot be filed now stays in the store and waits. */
   const work = (): Promise<void> => (working ??= file().finally(() => (working = undefined)));
   async function file(): Promise<void> {
-    while (queue.length) {
-      const key = queue[0]!;
-      const waiting = await browserStore.getItem<Waiting>(key).catch(() => null);
-      if (waiting && (machine.file?.id !== waiting.machine || machine.readOnly)) break;
-      const failed = waiting ? await fileOne(waiting) : undefined;
-      // The machine was left while the picture was made smaller: it waits for it.
-      if (failed === 'later') break;
-      if (failed) faults.value = [...faults.value, failed];
-      queue.shift();
-      done.value++;
-      await browserStore.removeItem(key).catch(() => undefined);
-    }
-    if (!queue.length) total.value = done.value = 0;
-  }
-  async function fileOne({
-    machine: of,
-    name,
-    lastModified,
-    holder,
-    blob,
-  }: Waiting): Promise<Fault | 'later' | undefined> {
-    try {
-      const kept = await keepPicture(browserStore, new File([blob], name, { lastModified }));
-      if (!kept.ok) return kept.error;
-      if (machine.file?.id !== of) return 'later';
-      const { id, ref: reference } = kept.value;
-      machine.knowPicture(id, reference);
-      if (holder.kind === 'list') {
-        setList(holder.list, [...new Set([...listOf(holder.list), id])]);
-        return undefined;
+    for (let key = queue.shift(); key !== undefined; key = queue.shift()) {
+      try {
+        const waiting = await browserStore.getItem<Waiting>(key);
+        if (waiting && !isOpen(waiting)) continue;
+        const came = waiting && (await fileOne(waiting));
+        if (came === 'later') continue;
+        if (came) tell(came);
+        await browserStore.removeItem(key);
+      } catch (e) {
+        tell({
+          what: storeFault(e),
+          where: 'a picture',
+          mend: 'It is put away, and filed when this machine is opened again.',
+        });
       }
-      const { subject } = holder;
-      const photos = [...new Set([...(notedOf(machine.design!, subject)?.photos ?? []), id])];
-      return machine.run(noteCommand(subject, { photos }))[0];
-    } catch (e) {
-      return { what: storeFault(e), where: name, mend: 'The picture was not kept.' };
+      done.value++;
     }
+    total.value = done.value = 0;
+  }
+  const isOpen = (w: Waiting) => machine.file?.id === w.machine && !machine.readOnly;
+  const tell = (fault: Fault) => (faults.value = [...faults.value, fault]);
+  /** `later`: the machine was left while the picture was made smaller. Errors: those of the store. */
+  async function fileOne(waiting: Waiting): Promise<Fault | 'later' | undefined> {
+    const { name, lastModified, holder, blob } = waiting;
+    const kept = await keepPicture(browserStore, new File([blob], name, { lastModified }));
+    if (!kept.ok) return kept.error;
+    if (!isOpen(waiting)) return 'later';
+    const { id, ref: reference } = kept.value;
+    machine.knowPicture(id, reference);
+    if (holder.kind === 'list') {
+      setList(holder.list, [...new Set([...listOf(holder.list), id])]);
+      return undefined;
+    }
+    const photos = [...new Set([...(notedOf(machine.design!, holder.subject)?.photos ?? []), id])];
+    return machine.run(noteCommand(holder.subject, { photos }))[0];
   }
 
   // A queue that was left behind goes on when its machine is opened again.

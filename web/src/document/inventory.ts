@@ -17,6 +17,17 @@ export interface Inventory {
   other: { what: string; bytes: number }[];
 }
 
+/** The hashes of all pictures that a kept machine, a restore point or a text that was set aside speaks of. */
+export async function spokenPictures(store: KeyValueStore): Promise<Set<string>> {
+  const spoken = new Set<string>();
+  for (const key of await store.keys()) {
+    if (!/^(slot|point|aside)\//.test(key)) continue;
+    const { text } = (await store.getItem<Partial<Slot> | null>(key)) ?? {};
+    if (typeof text === 'string') for (const [hash] of text.matchAll(/\b[0-9a-f]{64}\b/g)) spoken.add(hash);
+  }
+  return spoken;
+}
+
 const sizeOf = (v: unknown): number => (typeof v === 'string' ? v.length : JSON.stringify(v ?? '').length);
 
 /** Looks through the whole store. Errors: those of the store. */
@@ -30,11 +41,10 @@ export async function inventoryOf(store: KeyValueStore, cards: readonly Card[]):
     waiting: keys.filter((k) => k.startsWith('intake/')).length,
     other: [],
   };
-  const texts: string[] = [];
+  const spoken = await spokenPictures(store);
   for (const id of new Set(keys.flatMap((k) => slotOwner(k) ?? []))) {
     const copies = await copiesOf(store, id);
     const card = cards.find((c) => c.id === id);
-    texts.push(...copies.map((c) => c.text));
     inventory.machines.push({
       id,
       name: card?.name ?? id,
@@ -45,10 +55,8 @@ export async function inventoryOf(store: KeyValueStore, cards: readonly Card[]):
     });
   }
   for (const [key, a] of await asides(store)) {
-    texts.push(a.text);
     inventory.aside.push({ key, machine: a.machine, savedAt: a.savedAt, why: a.why, bytes: a.text.length });
   }
-  for (const p of inventory.points) texts.push(((await store.getItem<Slot>(p.key))?.text ?? '') as string);
   for (const key of keys) {
     if (key.startsWith('picture/')) {
       const picture = await store.getItem<Picture>(key);
@@ -56,7 +64,7 @@ export async function inventoryOf(store: KeyValueStore, cards: readonly Card[]):
       inventory.pictures.count++;
       inventory.pictures.bytes += picture?.bytes?.length ?? 0;
       // No machine, no point and no text set aside speaks of it.
-      if (!texts.some((t) => t.includes(hash))) inventory.pictures.orphans.push(key);
+      if (!spoken.has(hash)) inventory.pictures.orphans.push(key);
     } else if (key.startsWith('rehearsal/'))
       inventory.other.push({
         what: `Rehearsal of ${key.slice('rehearsal/'.length)}`,

@@ -2,7 +2,7 @@ import type { MachineFile } from '@nodaxis/core/machine/file';
 import { writeWithinLimit } from '@nodaxis/core/machine/pruning';
 import type { Fault, Result } from '@nodaxis/core/units/result';
 import { fail, ok } from '@nodaxis/core/units/result';
-import { standingDesk } from './besidePage';
+import { atDesk } from './besidePage';
 import { browserStore, isFull } from './browserStore';
 import { dropOldestPoint } from './restorePoints';
 import type { KeyValueStore, Place } from './slots';
@@ -24,7 +24,7 @@ export interface Keepable {
 export async function keepable(file: MachineFile, inHaste = false): Promise<Result<Keepable>> {
   const written = writeWithinLimit(file);
   if (inHaste) return ok({ ...written, checksum: undefined });
-  const { checksum, faults } = await (await standingDesk()).check(written.text);
+  const { checksum, faults } = await atDesk((desk) => desk.check(written.text));
   return faults.length ? fail(faults) : ok({ ...written, checksum });
 }
 

@@ -1,10 +1,10 @@
 import type { Fault } from '@nodaxis/core/units/result';
 import { packShelf, unpackShelf } from './backup';
-import { besidePage, standingDesk } from './besidePage';
+import { besidePage, atDesk } from './besidePage';
 import { browserStore, storeFault } from './browserStore';
 import { useOwnParts } from './ownParts';
 import { pictureKey } from './photos';
-import { PREFERENCES } from './preferences';
+import { PREFERENCES, usePreferences } from './preferences';
 import { pointText } from './restorePoints';
 import type { Card } from './shelf';
 import { useShelf } from './shelf';
@@ -39,28 +39,31 @@ export async function restoreShelf(name: string, packed: Uint8Array): Promise<Re
   await shelf.start();
   await own.start();
   const read = await besidePage((desk) => unpackShelf(name, packed, desk));
-  if (!read.ok) return { machines: 0, pictures: 0, parts: 0, told: read.error };
-  const { machines, pictures, parts, rehearsals, preferences, told } = read.value;
+  // Each is counted once it is in: a store that runs full half way has taken the ones before.
+  const done: Restored = { machines: 0, pictures: 0, parts: 0, told: read.ok ? read.value.told : read.error };
+  if (!read.ok) return done;
+  const { machines, pictures, parts, rehearsals, preferences } = read.value;
   try {
-    for (const [hash, picture] of pictures) await browserStore.setItem(pictureKey(hash), picture);
+    for (const [hash, picture] of pictures) {
+      await browserStore.setItem(pictureKey(hash), picture);
+      done.pictures++;
+    }
     for (const file of machines) {
       const card = await shelf.take(file);
       const rehearsal = rehearsals.get(file.id);
       if (rehearsal && card.id === file.id) await browserStore.setItem(`rehearsal/${card.id}`, rehearsal);
+      done.machines++;
     }
     const known = new Set(own.parts.map((p) => p.key));
-    const fresh = parts.filter((p) => !known.has(p.key));
-    for (const p of fresh) await own.put(p);
-    if (preferences && !local()) localStorage.setItem(PREFERENCES, preferences);
-    return { machines: machines.length, pictures: pictures.size, parts: fresh.length, told };
+    for (const p of parts.filter((x) => !known.has(x.key))) {
+      await own.put(p);
+      done.parts++;
+    }
+    if (preferences) usePreferences().adopt(preferences);
   } catch (e) {
-    return {
-      machines: 0,
-      pictures: 0,
-      parts: 0,
-      told: [...told, { what: storeFault(e), where: name, mend: 'Make room, then bring it in again.' }],
-    };
+    done.told = [...done.told, { what: storeFault(e), where: name, mend: 'Make room, then bring it in again.' }];
   }
+  return done;
 }
 
 /** Puts a machine on the shelf as it was at a restore point, as a copy. Returns why not, where it cannot be. */
@@ -69,6 +72,6 @@ export async function restorePoint(key: string, when: string): Promise<Card | Fa
   const gone: Fault = { what: 'This restore point is gone.', where: when, mend: 'Pick another one.' };
   const text = await pointText(browserStore, key);
   if (text === undefined) return gone;
-  const read = await (await standingDesk()).read(text);
+  const read = await atDesk((desk) => desk.read(text));
   return read.ok ? shelf.takeCopy(read.value.file, `as of ${when}`) : read.error[0]!;
 }

@@ -13,9 +13,9 @@ import { useDebounceFn } from '@vueuse/core';
 import type { Patch } from 'immer';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { setAside } from './aside';
-import { standingDesk } from './besidePage';
-import { asking, browserStore, storeFault } from './browserStore';
+import { type Aside, setAside } from './aside';
+import { atDesk } from './besidePage';
+import { asking, browserStore, NotKept, storeFault } from './browserStore';
 import { heldPictures } from './drafts';
 import { keepable, makingRoom, writeKeepable } from './keep';
 import { PointKeeper } from './pointKeeper';
@@ -99,7 +99,7 @@ export const useMachine = defineStore('machine', () => {
     let opened: Opened;
     try {
       // The store has ten seconds to answer; reading a large machine may take its time.
-      opened = await openCopies(asking(browserStore), id, async (text) => (await standingDesk()).read(text));
+      opened = await openCopies(asking(browserStore), id, (text) => atDesk((desk) => desk.read(text)));
     } catch (e) {
       opened = { kind: 'missing' };
       saveFault.value = storeFault(e);
@@ -135,10 +135,15 @@ export const useMachine = defineStore('machine', () => {
 
   /** Says what did not open, or not whole, and sets those texts aside before anything is written over them. */
   async function tellOf(id: string, { file, told, savedAt, text, passedOver }: Extract<Opened, { kind: 'opened' }>) {
+    // A store without room keeps no machine from opening; that the text is not safe is said.
+    const putAside = (aside: Aside) =>
+      makingRoom(() => setAside(browserStore, aside)).catch((e: unknown) =>
+        tell(`A text that did not open whole could not be set aside. ${storeFault(e)}`),
+      );
     const when = (at: string) => (at ? new Date(at).toLocaleString('en-GB') : 'an unknown time');
     for (const { copy, why } of passedOver) {
       const { what, where } = why[0]!;
-      await setAside(browserStore, { machine: id, savedAt: copy.savedAt, why: `${where}: ${what}`, text: copy.text });
+      await putAside({ machine: id, savedAt: copy.savedAt, why: `${where}: ${what}`, text: copy.text });
       const older = copy.sequence > 0 && copy.savedAt > savedAt;
       if (older)
         tell(
@@ -146,7 +151,7 @@ export const useMachine = defineStore('machine', () => {
         );
     }
     await points.begin(file, text, savedAt);
-    if (told.length) await setAside(browserStore, { machine: id, savedAt, why: told[0]!.what, text });
+    if (told.length) await putAside({ machine: id, savedAt, why: told[0]!.what, text });
     tell(...told.map((f) => `${f.what} ${f.mend}`));
   }
 
@@ -164,8 +169,11 @@ export const useMachine = defineStore('machine', () => {
     const id = file.value?.id;
     if (!id || !hold) return;
     await hold.take();
-    const opened = await openCopies(browserStore, id, async (text) => (await standingDesk()).read(text));
-    if (opened.kind !== 'opened') return;
+    const opened = await openCopies(browserStore, id, (text) => atDesk((desk) => desk.read(text)));
+    if (opened.kind !== 'opened') {
+      tell('What the other tab saved cannot be opened here. Load the page again to see why.');
+      return;
+    }
     last = opened.place;
     file.value = opened.file;
     undoStack.value = [];
@@ -270,8 +278,7 @@ export const useMachine = defineStore('machine', () => {
     try {
       const before = hasty;
       const ready = await keepable(current, inHaste);
-      if (!ready.ok)
-        throw new Error(`This machine would not open again (${ready.error[0]!.where}: ${ready.error[0]!.what})`);
+      if (!ready.ok) throw new NotKept(ready.error[0]!);
       // While this one was checked, a newer state was written in haste.
       if (hasty !== before) return;
       if (inHaste) hasty++;

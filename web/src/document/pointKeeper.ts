@@ -28,8 +28,7 @@ export class PointKeeper {
     const at = Date.parse(savedAt);
     const due = why === 'before' || this.machine !== file.id || at - this.lastAt >= POINT_EVERY_MS;
     if (!due || Number.isNaN(at)) return;
-    const { name } = file.design;
-    const point = { machine: file.id, savedAt, name, revision: revisionOf(file), why, text };
+    const point = { machine: file.id, savedAt, revision: revisionOf(file), why, text };
     await keepPoint(this.store, point, Date.now()).then(
       () => (this.lastAt = at),
       () => undefined,

@@ -13,11 +13,11 @@ interface Preferences {
 }
 
 /** What the reader prefers: never part of a machine. Kept where it can be read before the first paint. */
-function read(): Preferences {
+function read(text?: string): Preferences {
   const theme: Theme = matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light';
   const base: Preferences = { display: { ...defaultDisplay }, theme };
   try {
-    const kept = JSON.parse(localStorage.getItem(PREFERENCES) ?? '{}') as Partial<Preferences>;
+    const kept = JSON.parse(text ?? localStorage.getItem(PREFERENCES) ?? '{}') as Partial<Preferences>;
     const d = kept.display;
     return {
       theme: kept.theme === 'dark' || kept.theme === 'light' ? kept.theme : base.theme,
@@ -52,5 +52,7 @@ export const usePreferences = defineStore('preferences', () => {
   const togglePer = () => (state.display.per = state.display.per === 's' ? 'min' : 's');
   const toggleWire = () => (state.display.wire = state.display.wire === 'mm²' ? 'AWG' : 'mm²');
   const toggleTheme = () => (state.theme = state.theme === 'dark' ? 'light' : 'dark');
-  return { ...toRefs(state), toggleUnits, togglePer, toggleWire, toggleTheme };
+  /** Takes preferences over as they lie in a backup; what is none of them is left as usual. */
+  const adopt = (text: string) => void Object.assign(state, read(text));
+  return { ...toRefs(state), adopt, toggleUnits, togglePer, toggleWire, toggleTheme };
 });

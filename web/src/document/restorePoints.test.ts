@@ -9,7 +9,6 @@ const ago = (hours: number) => ({ at: NOW - hours * HOUR });
 const point = (machine: string, hours: number, characters = 10, why: 'time' | 'before' = 'time') => ({
   machine,
   savedAt: new Date(NOW - hours * HOUR).toISOString(),
-  name: machine,
   revision: 1,
   why,
   text: 'x'.repeat(characters),

@@ -4,7 +4,6 @@ import type { KeyValueStore } from './slots';
 export interface RestorePoint {
   machine: string;
   savedAt: string;
-  name: string;
   revision: number;
   /** `before` a newer Nodaxis brought the file up to date: that text is kept whatever its age. */
   why: 'time' | 'before';
@@ -49,23 +48,31 @@ export function keptPoints<P extends { at: number }>(points: readonly P[], now: 
   return kept;
 }
 
+/** The key tells all of a point but its text, so that looking through hundreds of them reads none. */
+const keyOf = (p: RestorePoint): string => `${PREFIX}${p.machine}/${p.savedAt}/${p.why}/${p.revision}/${p.text.length}`;
+const KEY = /^point\/([^/]+)\/([^/]+)\/(time|before)\/(\d+)\/(\d+)$/;
+
 /** All points of a machine, or of all, the newest first. Errors: those of the store. */
 export async function pointsOf(store: KeyValueStore, machine?: string): Promise<PointInfo[]> {
-  const prefix = machine === undefined ? PREFIX : `${PREFIX}${machine}/`;
   const found: PointInfo[] = [];
   for (const key of await store.keys()) {
-    if (!key.startsWith(prefix)) continue;
-    const p = await store.getItem<RestorePoint>(key);
-    if (typeof p?.text !== 'string') continue;
-    const { text, ...rest } = p;
-    found.push({ ...rest, key, characters: text.length });
+    const [, of, savedAt, why, revision, characters] = KEY.exec(key) ?? [];
+    if (of === undefined || (machine !== undefined && of !== machine)) continue;
+    found.push({
+      key,
+      machine: of,
+      savedAt: savedAt!,
+      why: why as RestorePoint['why'],
+      revision: Number(revision),
+      characters: Number(characters),
+    });
   }
-  return found.sort((a, b) => b.savedAt.localeCompare(a.savedAt));
+  return found.sort((x, y) => y.savedAt.localeCompare(x.savedAt));
 }
 
 /** Keeps a point, and lets go of those that are one too many, by time or by room. Errors: those of the store. */
 export async function keepPoint(store: KeyValueStore, point: RestorePoint, now: number): Promise<void> {
-  await store.setItem(`${PREFIX}${point.machine}/${point.savedAt}`, point);
+  await store.setItem(keyOf(point), point);
   const all = (await pointsOf(store)).map((p) => ({ ...p, at: Date.parse(p.savedAt) }));
   const own = all.filter((p) => p.machine === point.machine && p.why === 'time');
   const stay = new Set(keptPoints(own, now).map((p) => p.key));

@@ -7,9 +7,10 @@ import { machineKinds } from '@nodaxis/core/machine/mechanics';
 import { sampleMachines } from '@nodaxis/core/samples/index';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowReactive, shallowRef } from 'vue';
-import { standingDesk } from './besidePage';
-import { answering, asking, browserStore, storeFault } from './browserStore';
+import { atDesk } from './besidePage';
+import { answering, asking, browserStore, NotKept, storeFault } from './browserStore';
 import { binVerdict } from './bin';
+import { spokenPictures } from './inventory';
 import { keep } from './keep';
 import { pictureKey } from './photos';
 import type { Opened } from './slots';
@@ -111,7 +112,7 @@ export const useShelf = defineStore('shelf', () => {
   async function add(file: MachineFile): Promise<Card> {
     try {
       const [fault] = await keep(browserStore, file);
-      if (fault) throw new Error(`This machine would not open again (${fault.where}: ${fault.what})`);
+      if (fault) throw new NotKept(fault);
     } catch (e) {
       blocked.value = storeFault(e);
       unsaved.set(file.id, file);
@@ -138,7 +139,7 @@ export const useShelf = defineStore('shelf', () => {
   }
 
   const openFrom = (id: string): Promise<Opened> =>
-    openCopies(asking(browserStore), id, async (text) => (await standingDesk()).read(text));
+    openCopies(asking(browserStore), id, (text) => atDesk((desk) => desk.read(text)));
 
   /** A card that was lost is made again from its slots: the slots are the truth. */
   async function recover(ids: readonly string[]): Promise<void> {
@@ -276,10 +277,8 @@ export const useShelf = defineStore('shelf', () => {
   async function dropPictures(gone: MachineFile): Promise<void> {
     const hashes = Object.values(gone.photos).map((p) => p.sha256);
     if (!hashes.length) return;
-    const texts: string[] = [];
-    for (const key of await browserStore.keys())
-      if (/^(slot|point|aside)\//.test(key)) texts.push(JSON.stringify(await browserStore.getItem(key)));
-    for (const h of hashes) if (!texts.some((t) => t.includes(h))) await browserStore.removeItem(pictureKey(h));
+    const spoken = await spokenPictures(browserStore);
+    for (const h of hashes) if (!spoken.has(h)) await browserStore.removeItem(pictureKey(h));
   }
 
   const deleteForGood = (id: string): Promise<void> =>

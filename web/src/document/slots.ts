@@ -86,6 +86,9 @@ export type Opened =
   | { kind: 'missing' }
   | { kind: 'unreadable'; passedOver: PassedOver[] };
 
+/** The store gave back something else than it was given. */
+export class CameBackOtherwise extends Error {}
+
 const TORN: Fault = {
   what: 'The text was cut off, or changed in the store.',
   where: 'the whole file',
@@ -137,7 +140,7 @@ export async function writeSlot(
   await store.setItem(key, makeSlot(text, sequence, savedAt, checksum));
   const back = await store.getItem<Slot>(key);
   if (back?.text !== text || back.sequence !== sequence)
-    throw new Error('What was written did not come back the same.');
+    throw new CameBackOtherwise('What was written did not come back the same.');
   return { slot, sequence };
 }
 

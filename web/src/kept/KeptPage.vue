@@ -56,6 +56,7 @@ const when = (at: string): string =>
   at ? new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' }) : 'at an unknown time';
 const used = computed(() => (estimate.value ? Math.ceil((100 * estimate.value.usage) / estimate.value.quota) : 0));
 
+const nameOf = (id: string): string => shelf.cards.find((c) => c.id === id)?.name ?? id;
 /** Points by machine, the newest first. */
 const points = computed(() => {
   const of = new Map<string, PointInfo[]>();
@@ -216,7 +217,9 @@ const drop = (keys: readonly string[]) =>
           Restore points make themselves: one an hour while you work, then one a day, a week, a month.
         </p>
         <details v-for="list in points" :key="list[0]!.machine">
-          <summary>{{ list[0]!.name }}: {{ list.length }} restore {{ list.length === 1 ? 'point' : 'points' }}</summary>
+          <summary>
+            {{ nameOf(list[0]!.machine) }}: {{ list.length }} restore {{ list.length === 1 ? 'point' : 'points' }}
+          </summary>
           <ul class="list">
             <li v-for="p in list" :key="p.key" class="row spread">
               <span

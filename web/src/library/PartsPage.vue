@@ -11,6 +11,7 @@ import { computed, onMounted, ref, shallowRef } from 'vue';
 import { useOwnParts } from '../document/ownParts';
 import { usePreferences } from '../document/preferences';
 import { download } from '../document/transfer';
+import FaultList from '../widgets/FaultList.vue';
 import NewPart from './NewPart.vue';
 import OwnSheet from './OwnSheet.vue';
 
@@ -100,11 +101,7 @@ const copy = (e: LibraryEntry) => own.put({ ...e, key: `own-${e.key}`, name: `${
     <p v-if="told" role="status">{{ told }}</p>
     <section v-if="faults.length" class="sheet" aria-label="Mistakes in the file" role="alert">
       <h2>What was not taken, and how to mend it</h2>
-      <ul>
-        <li v-for="f in faults.slice(0, 30)" :key="f.where + f.what">
-          <strong class="mono">{{ f.where }}</strong>: {{ f.what }} {{ f.mend }}
-        </li>
-      </ul>
+      <FaultList :faults="faults.slice(0, 30)" />
     </section>
     <section class="row bar">
       <label

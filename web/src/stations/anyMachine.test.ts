@@ -22,7 +22,7 @@ vi.mock('../document/browserStore', async (original) => ({
 vi.mock('vue-echarts', () => ({ default: { props: ['option'], render: () => null } }));
 // The checks of a file are made here; the threads that views start answer nothing.
 vi.mock('../document/besidePage', async () => ({
-  standingDesk: async () => (await import('../document/desk')).desk,
+  atDesk: async (ask: (desk: unknown) => unknown) => ask((await import('../document/desk')).desk),
 }));
 
 const NOW = '2026-03-03T10:00:00.000Z';
