@@ -113,6 +113,21 @@ describe('a file made to do harm', () => {
     const inOneList = changed(plain, (f) => (f.design.parts.controller!.photos = photos as never));
     expect(refused(inOneList).length).toBeLessThan(60);
   });
+  it('says in plain words what belongs in a place', () => {
+    const words = (harm: (f: Record<string, unknown>) => void) => {
+      const copy = JSON.parse(JSON.stringify(plain)) as Record<string, unknown>;
+      harm(copy);
+      return refused(copy)[0]!.what;
+    };
+    expect(words((f) => delete f.createdAt)).toBe('A text belongs here, and nothing is.');
+    expect(words((f) => ((f.design as Design).notes = 7 as never))).toBe('A text belongs here.');
+    expect(words((f) => ((f.design as Design).datumSchool = 'there' as never))).toMatch(
+      /^Only these can stand here: at-switch, /,
+    );
+    expect(words((f) => Object.assign((f.design as Design).masses['mass-1']!, { colour: 'red' }))).toBe(
+      'There is no field "colour" here.',
+    );
+  });
   it.each<[string, (d: Design) => void, RegExp]>([
     ['20 000 masses', (d) => fill(d.masses, 20_000, { name: 'M', movedBy: [] }), /20\d{3} are too many.*500 masses/],
     [
