@@ -86,7 +86,7 @@ onMounted(arrive);
           Save a dated copy
         </button>
       </p>
-      <p v-if="intake.busy" class="caution" role="status">
+      <p v-if="intake.total" class="caution" role="status">
         Pictures: {{ intake.done }} of {{ intake.total }} filed. The rest is kept and goes on by itself.
       </p>
       <p v-for="(notice, i) in machine.notices" :key="notice" class="caution row spread" role="status">

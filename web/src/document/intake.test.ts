@@ -68,6 +68,14 @@ describe('pictures on their way in', () => {
     await vi.waitFor(() => expect(waiting()).toEqual([]));
     await again.machine.close();
   });
+  it('are on their way from the moment they are picked: a note is not kept without its picture', async () => {
+    const { machine, intake } = await page('dunnock');
+    const taken = intake.take(picked('1'), { kind: 'list', list: 'note' });
+    expect(intake.busy).toBe(true);
+    await taken;
+    expect([intake.busy, intake.listOf('note')]).toEqual([false, ['photo-1']]);
+    await machine.close();
+  });
   it('never reach another machine that is opened meanwhile, and wait for their own', async () => {
     slowly();
     const { machine, intake } = await page('dunnock');

@@ -40,7 +40,10 @@ export const useIntake = defineStore('intake', () => {
   /** Of the queue at hand: how many there are, and how many are filed. */
   const total = ref(0);
   const done = ref(0);
-  const busy = computed(() => done.value < total.value);
+  /** Picked, and not in the store yet. */
+  const storing = ref(0);
+  /** From the moment a picture is picked: what is to hold it waits that long, lest it be kept without it. */
+  const busy = computed(() => storing.value > 0 || done.value < total.value);
   /** Pictures of the lists of pages, such as those of a half-written note; they outlive the page. */
   const lists = shallowReactive(new Map<string, readonly string[]>());
   const listOf = (list: string): readonly string[] => lists.get(list) ?? keptList(list);
@@ -49,7 +52,6 @@ export const useIntake = defineStore('intake', () => {
     writeDraft(listKey(list), ids.length ? JSON.stringify(ids) : undefined);
   }
   const queue: string[] = [];
-  let storing = 0;
   let working: Promise<void> | undefined;
 
   /** Takes pictures in that were picked in a file input. */
@@ -59,7 +61,7 @@ export const useIntake = defineStore('intake', () => {
     const files = [...(input.files ?? [])];
     if (!id || machine.readOnly) return;
     faults.value = [];
-    storing += files.length;
+    storing.value += files.length;
     for (const [i, f] of files.entries()) {
       const key = `${PREFIX}${id}/${Date.now()}-${String(i).padStart(3, '0')}`;
       const waiting: Waiting = { machine: id, name: f.name, lastModified: f.lastModified, holder, blob: f };
@@ -70,7 +72,7 @@ export const useIntake = defineStore('intake', () => {
       } catch (err) {
         tell({ what: storeFault(err), where: f.name, mend: 'The picture was not kept.' });
       }
-      storing--;
+      storing.value--;
     }
     input.value = '';
     await work();
@@ -131,6 +133,6 @@ export const useIntake = defineStore('intake', () => {
     },
     { immediate: true },
   );
-  addEventListener('beforeunload', (e) => storing > 0 && e.preventDefault());
+  addEventListener('beforeunload', (e) => storing.value > 0 && e.preventDefault());
   return { faults, total, done, busy, listOf, setList, take };
 });

@@ -149,8 +149,8 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
           {{ f.what }} {{ f.mend }}
         </p>
         <div class="row">
-          <button class="plain-button framed" :disabled="!note.trim() || machine.readOnly">
-            Write it into the log
+          <button class="plain-button framed" :disabled="!note.trim() || intake.busy || machine.readOnly">
+            {{ intake.busy ? 'The picture is coming in …' : 'Write it into the log' }}
           </button>
           <label class="plain-button framed picture"
             >Picture<input

@@ -210,10 +210,10 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
         <button
           v-if="entering"
           class="plain-button framed main"
-          :disabled="open.length > 0 || doubts.length > 0 || machine.readOnly"
+          :disabled="open.length > 0 || doubts.length > 0 || intake.busy || machine.readOnly"
           @click="bringUp.keep()"
         >
-          Keep this result
+          {{ intake.busy ? 'The picture is coming in …' : 'Keep this result' }}
         </button>
         <button v-if="!entering" class="plain-button framed" :class="{ main: passedNow }" @click="bringUp.next()">
           Next test
