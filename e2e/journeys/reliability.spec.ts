@@ -124,6 +124,17 @@ test('what is typed and not entered says so, outlives a reload, and is entered b
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   const text = await exported(page, () => page.getByRole('button', { name: 'Export the machine file' }).click());
   expect(JSON.parse(text).design.axes.x.travel.entered).toBe(656);
+
+  // A form that waits for its button stands there again as it was left.
+  await goTo(page, 'Settings');
+  await page.getByRole('button', { name: 'Set by hand: Axis X, Maximum speed' }).click();
+  const reason = page.getByLabel('Reason for Axis X, Maximum speed', { exact: true });
+  await reason.fill('the screw whips above it');
+  await page.reload();
+  await expect(reason).toHaveValue('the screw whips above it');
+  await page.getByRole('button', { name: 'Set', exact: true }).click();
+  await expect(reason).toHaveCount(0);
+  await expect(page.getByText('by hand: the screw whips above it')).toBeVisible();
 });
 
 test('a newer version waits until it is asked for, says its name, and stays away from a test', async ({ browser }) => {

@@ -1,5 +1,5 @@
-import { shallowReactive } from 'vue';
-import type { Directive } from 'vue';
+import { ref, shallowReactive, watch as observe } from 'vue';
+import type { Directive, Ref } from 'vue';
 
 /**
  * Text that is typed and not yet entered. A field takes it when it is left; until then it is kept here, letter by letter, in the one
@@ -7,6 +7,7 @@ import type { Directive } from 'vue';
  */
 const PREFIX = 'nodaxis-draft/';
 const FIELD = 'field/';
+const FORM = 'form/';
 /** The fields of this page that hold such text. */
 export const pendingDrafts = shallowReactive(new Set<string>());
 
@@ -53,8 +54,8 @@ const fieldIn = (el: HTMLElement): TextField | null =>
 interface Watched {
   key: string;
   field: TextField;
-  /** Entered by a button of its own: leaving the field enters nothing. */
-  held: boolean;
+  /** Between leaving the field and the edit that comes of it. */
+  entering: boolean;
   end(): void;
 }
 const watched = new WeakMap<HTMLElement, Watched>();
@@ -64,7 +65,7 @@ const settled = (key: string): void => {
   writeDraft(FIELD + key, undefined);
 };
 
-function watch(el: HTMLElement, key: string, held: boolean): void {
+function watch(el: HTMLElement, key: string): void {
   const field = fieldIn(el);
   if (!field) return;
   const kept = readDraft(FIELD + key);
@@ -74,21 +75,24 @@ function watch(el: HTMLElement, key: string, held: boolean): void {
     field.dispatchEvent(new Event('input', { bubbles: true }));
   }
   const typed = () => {
-    if (held && !field.value) return settled(key);
     pendingDrafts.add(key);
     writeDraft(FIELD + key, field.value);
   };
   // What the field refuses stays in it, and here; everything else has become an edit.
-  const entered = () => void setTimeout(() => field.getAttribute('aria-invalid') === 'true' || settled(key));
+  const entered = () => {
+    w.entering = true;
+    setTimeout(() => {
+      w.entering = false;
+      if (field.getAttribute('aria-invalid') !== 'true') settled(key);
+    });
+  };
   const left = () => pendingDrafts.has(key) && entered();
   /** Escape puts back what was there. */
   const escaped = (e: Event) => (e as KeyboardEvent).key === 'Escape' && setTimeout(() => settled(key));
   field.addEventListener('input', typed);
-  if (!held) {
-    field.addEventListener('change', entered);
-    field.addEventListener('blur', left);
-    field.addEventListener('keydown', escaped);
-  }
+  field.addEventListener('change', entered);
+  field.addEventListener('blur', left);
+  field.addEventListener('keydown', escaped);
   const end = () => {
     field.removeEventListener('input', typed);
     field.removeEventListener('change', entered);
@@ -96,26 +100,82 @@ function watch(el: HTMLElement, key: string, held: boolean): void {
     field.removeEventListener('keydown', escaped);
     watched.delete(el);
   };
-  watched.set(el, { key, field, held, end });
+  const w: Watched = { key, field, entering: false, end };
+  watched.set(el, w);
+}
+
+/** What a form holds, as it was kept; undefined where nothing was, or what no longer fits. */
+function keptForm<T>(key: string, empty: T): T | undefined {
+  const text = readDraft(FORM + key);
+  if (text === null) return undefined;
+  const alike = (a: unknown, b: unknown) =>
+    typeof a === typeof b && Array.isArray(a) === Array.isArray(b) && a !== null;
+  try {
+    const kept = JSON.parse(text) as T;
+    if (!alike(kept, empty)) return undefined;
+    if (typeof empty !== 'object' || empty === null) return kept;
+    // A form that has gained or changed a field since keeps the others.
+    const fields = Object.entries(empty).map(([k, v]) => {
+      const was = Object.hasOwn(kept as object, k) ? (kept as Record<string, unknown>)[k] : v;
+      return [k, alike(was, v) ? was : v];
+    });
+    return Object.fromEntries(fields) as T;
+  } catch {
+    // A damaged draft holds nothing.
+    return undefined;
+  }
+}
+/** Whether a form was left half-filled. */
+export const hasForm = (key: string): boolean => readDraft(FORM + key) !== null;
+
+/**
+ * What is filled into a form that a button enters: kept with each letter, there again after a reload, forgotten once it is as
+ * `empty` again. `key` names the machine and the form, and may change while the form is shown. `waits`: whether it waits to be
+ * entered, which the saved state then says.
+ */
+export function useDraft<T>(key: () => string, empty: T, waits = true): Ref<T> {
+  const blank = JSON.stringify(empty);
+  const held = ref() as Ref<T>;
+  let loaded = '';
+  observe(
+    [key, held],
+    ([k]) => {
+      if (k !== loaded) {
+        loaded = k;
+        held.value = keptForm(k, empty) ?? (JSON.parse(blank) as T);
+      }
+      const text = JSON.stringify(held.value);
+      if (text === blank) pendingDrafts.delete(k);
+      else if (waits) pendingDrafts.add(k);
+      writeDraft(FORM + k, text === blank ? undefined : text);
+    },
+    { immediate: true, deep: true, flush: 'sync' },
+  );
+  return held;
 }
 
 /**
  * `v-draft="key"` on a text field that enters its text when it is left, or on a component with one in it; the key names the
- * machine and the field. `v-draft.held` on one whose text waits for a button.
+ * machine and the field. A form whose text waits for a button takes `useDraft`.
  */
-export const vDraft: Directive<HTMLElement, string, 'held'> = {
-  mounted: (el, { value, modifiers }) => watch(el, value, !!modifiers.held),
-  updated(el, { value, modifiers }) {
+export const vDraft: Directive<HTMLElement, string> = {
+  mounted: (el, { value }) => watch(el, value),
+  updated(el, { value }) {
     const w = watched.get(el);
-    if (w && w.key !== value) {
+    if (!w) return;
+    if (w.key !== value) {
       w.end();
-      watch(el, value, !!modifiers.held);
-    } else if (w?.held && !w.field.value && pendingDrafts.has(w.key)) settled(w.key);
+      watch(el, value);
+    } else if (!w.entering && pendingDrafts.has(w.key)) {
+      // Drawn anew for another reason: what is being typed stays.
+      const typed = readDraft(FIELD + w.key);
+      if (typed !== null && typed !== w.field.value) w.field.value = typed;
+    }
   },
   /** A field that is taken away, by a step back or to another station, enters what it holds. */
   beforeUnmount(el) {
     const w = watched.get(el);
-    if (w && !w.held && pendingDrafts.has(w.key)) w.field.dispatchEvent(new Event('change', { bubbles: true }));
+    if (w && pendingDrafts.has(w.key)) w.field.dispatchEvent(new Event('change', { bubbles: true }));
     w?.end();
   },
 };

@@ -7,7 +7,7 @@ import { useVirtualList } from '@vueuse/core';
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
 import { useMachine } from '../../document/machine';
 import { MOST_TEXT } from '@nodaxis/core/machine/ids';
-import { vDraft } from '../../document/drafts';
+import { useDraft } from '../../document/drafts';
 import { useIntake } from '../../document/intake';
 import { useRehearsal } from '../../document/rehearsal';
 import PhotoStrip from '../../widgets/PhotoStrip.vue';
@@ -57,7 +57,7 @@ function toggle(k: LineKind) {
   if (!next.delete(k)) next.add(k);
   chosen.value = next;
 }
-const note = ref('');
+const note = useDraft(() => `${machine.file?.id}/log-note`, '');
 const faults = ref<Fault[]>([]);
 const intake = useIntake();
 const picturesOf = computed(() => `${machine.file?.id}/log-note`);
@@ -136,7 +136,6 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
         <h3>Write a note</h3>
         <textarea
           v-model="note"
-          v-draft.held="`${machine.file?.id}/log-note`"
           rows="3"
           :maxlength="MOST_TEXT"
           aria-label="Note"

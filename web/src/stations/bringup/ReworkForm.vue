@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { reworkSubjects } from '@nodaxis/core/bringup/reworkSubjects';
-import { computed, ref } from 'vue';
-import { vDraft } from '../../document/drafts';
+import { computed } from 'vue';
+import { useDraft } from '../../document/drafts';
 import { useMachine } from '../../document/machine';
 import { useBringUp } from './useBringUp';
 
@@ -9,31 +9,32 @@ import { useBringUp } from './useBringUp';
 const machine = useMachine();
 const bringUp = useBringUp();
 const subjects = computed(() => (bringUp.made.value ? reworkSubjects(bringUp.made.value) : []));
-const subject = ref('');
-const text = ref('');
+const work = useDraft(() => `${machine.file?.id}/rework`, { subject: '', text: '' });
+/** A subject that was picked and is gone since is picked anew. */
+const chosen = computed(() => subjects.value.some((s) => s.subject === work.value.subject));
 function log() {
-  const name = subjects.value.find((s) => s.subject === subject.value)!.name;
-  bringUp.log({ kind: 'rework', subject: subject.value, text: `${name}: ${text.value.trim()}` });
-  if (!bringUp.faults.value.length) text.value = '';
+  const { subject, text } = work.value;
+  const name = subjects.value.find((s) => s.subject === subject)!.name;
+  bringUp.log({ kind: 'rework', subject, text: `${name}: ${text.trim()}` });
+  if (!bringUp.faults.value.length) work.value = { subject: '', text: '' };
 }
 </script>
 
 <template>
-  <details class="sheet">
+  <details class="sheet" :open="work.text !== ''">
     <summary>Something was done by hand</summary>
     <form class="stack" @submit.prevent="log">
-      <select v-model="subject" aria-label="What was worked on">
+      <select v-model="work.subject" aria-label="What was worked on">
         <option value="">what was worked on …</option>
         <option v-for="s in subjects" :key="s.subject" :value="s.subject">{{ s.name }}</option>
       </select>
       <input
-        v-model="text"
-        v-draft.held="`${machine.file?.id}/rework`"
+        v-model="work.text"
         maxlength="10000"
         aria-label="What was done"
         placeholder="tightened, re-crimped, greased …"
       />
-      <button class="plain-button framed" :disabled="!subject || !text.trim()">Log it</button>
+      <button class="plain-button framed" :disabled="!chosen || !work.text.trim()">Log it</button>
     </form>
   </details>
 </template>

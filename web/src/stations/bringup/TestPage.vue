@@ -6,7 +6,7 @@ import { computed, ref, watch } from 'vue';
 import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
 import { MOST_TEXT } from '@nodaxis/core/machine/ids';
-import { vDraft } from '../../document/drafts';
+import { useDraft } from '../../document/drafts';
 import { useIntake } from '../../document/intake';
 import { download } from '../../document/transfer';
 import PhotoStrip from '../../widgets/PhotoStrip.vue';
@@ -39,8 +39,8 @@ const {
 } = bringUp;
 const machine = useMachine();
 const preferences = usePreferences();
-const reason = ref('');
 const s = computed(() => current.value!);
+const reason = useDraft(() => `${machine.file?.id}/reason/${s.value.instance.key}`, '');
 const test = computed(() => s.value.instance.test);
 const locked = computed(() => s.value.state === 'locked');
 const entering = computed(() => Object.keys(readings.value).length > 0);
@@ -123,7 +123,6 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
       <form class="row" @submit.prevent="openIt">
         <input
           v-model="reason"
-          v-draft.held="`${machine.file?.id}/reason/${s.instance.key}`"
           :maxlength="MOST_TEXT"
           class="reason"
           aria-label="Why it is opened all the same"

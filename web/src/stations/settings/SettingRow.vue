@@ -7,6 +7,7 @@ import { displayUnit } from '@nodaxis/core/units/print';
 import { computed, ref } from 'vue';
 import { useFocusLink } from '../../app/focusLink';
 import { useMachine } from '../../document/machine';
+import { useDraft } from '../../document/drafts';
 import { usePreferences } from '../../document/preferences';
 import FieldLink from '../../widgets/FieldLink.vue';
 
@@ -14,9 +15,13 @@ const props = defineProps<{ setting: Setting }>();
 const machine = useMachine();
 const preferences = usePreferences();
 const { go } = useFocusLink();
-const editing = ref(false);
-const text = ref('');
-const reason = ref('');
+/** Half-set by hand: the form stands open until it is entered or left. */
+const typed = useDraft(() => `${machine.file?.id}/override/${props.setting.key}`, {
+  open: false,
+  text: '',
+  reason: '',
+});
+const close = () => (typed.value = { open: false, text: '', reason: '' });
 const fault = ref('');
 
 const title = computed(() => `${props.setting.group}, ${props.setting.title}`);
@@ -31,28 +36,32 @@ const canOverride = computed(() => props.setting.kind.type !== 'choice' || choic
 
 function start() {
   const v = props.setting.value;
-  text.value = v.known ? (choices.value.length ? String(v.value) : show(v)) : (choices.value[0]?.value ?? '');
-  reason.value = props.setting.override?.reason ?? '';
+  const text = v.known ? (choices.value.length ? String(v.value) : show(v)) : (choices.value[0]?.value ?? '');
   fault.value = '';
-  editing.value = true;
+  typed.value = { open: true, text, reason: props.setting.override?.reason ?? '' };
 }
 function save() {
   const { kind, key } = props.setting;
   let value: Parameters<typeof machine.run>[0] | undefined;
-  const args = { setting: key, title: title.value, reason: reason.value.trim() };
+  const args = { setting: key, title: title.value, reason: typed.value.reason.trim() };
   if (kind.type === 'quantity') {
-    const read = parseQuantity(text.value, [kind.dimension], displayUnit(kind.dimension, preferences.display), key);
+    const read = parseQuantity(
+      typed.value.text,
+      [kind.dimension],
+      displayUnit(kind.dimension, preferences.display),
+      key,
+    );
     if (!read.ok) {
       fault.value = `${read.error.what} ${read.error.mend}`;
       return;
     }
     value = { name: 'override-setting', args: { ...args, value: read.value } };
-  } else value = { name: 'override-setting', args: { ...args, value: text.value } };
+  } else value = { name: 'override-setting', args: { ...args, value: typed.value.text } };
   fault.value = machine
     .run(value)
     .map((f) => `${f.what} ${f.mend}`)
     .join(' ');
-  editing.value = fault.value !== '';
+  if (!fault.value) close();
 }
 const clear = () => machine.run({ name: 'clear-override', args: { setting: props.setting.key, title: title.value } });
 </script>
@@ -104,22 +113,22 @@ const clear = () => machine.run({ name: 'clear-override', args: { setting: props
       </button>
     </td>
   </tr>
-  <tr v-if="editing">
+  <tr v-if="typed.open">
     <td colspan="5">
       <form class="row" @submit.prevent="save">
-        <select v-if="choices.length" v-model="text" :aria-label="`Value of ${title}`">
+        <select v-if="choices.length" v-model="typed.text" :aria-label="`Value of ${title}`">
           <option v-for="c in choices" :key="c.value" :value="c.value">{{ c.label }}</option>
         </select>
-        <input v-else v-model="text" class="mono" :aria-label="`Value of ${title}`" autofocus />
+        <input v-else v-model="typed.text" class="mono" :aria-label="`Value of ${title}`" autofocus />
         <input
-          v-model="reason"
+          v-model="typed.reason"
           class="reason"
           maxlength="500"
           placeholder="Why? You will ask in a year"
           :aria-label="`Reason for ${title}`"
         />
         <button class="plain-button main" type="submit">Set</button>
-        <button class="plain-button" type="button" @click="editing = false">Leave it</button>
+        <button class="plain-button" type="button" @click="close">Leave it</button>
         <span v-if="fault" class="differs" role="alert">{{ fault }}</span>
       </form>
     </td>

@@ -2,15 +2,18 @@
 import type { Fault } from '@nodaxis/core/units/result';
 import { terminalName } from '@nodaxis/core/wiring/wires';
 import { computed, ref, useId } from 'vue';
+import { useDraft } from '../../document/drafts';
 import { useMachine } from '../../document/machine';
 
 /** A conductor that the plan does not know: made by hand, or found on a machine that was there before. */
 const emit = defineEmits<{ done: [] }>();
 const machine = useMachine();
-const from = ref('');
-const to = ref('');
-const purpose = ref('');
-const found = ref(false);
+const empty = { from: '', to: '', purpose: '', found: false };
+const typed = useDraft(() => `${machine.file?.id}/add-conductor`, empty);
+function done(): void {
+  typed.value = { ...empty };
+  emit('done');
+}
 const faults = ref<Fault[]>([]);
 const listId = useId();
 const terminals = computed(() => {
@@ -21,10 +24,11 @@ const terminals = computed(() => {
   return map;
 });
 function add(): void {
-  const [a, b] = [from.value, to.value].map((t) => terminals.value.get(t.trim()));
+  const { from, to, purpose, found } = typed.value;
+  const [a, b] = [from, to].map((t) => terminals.value.get(t.trim()));
   const missing = [
-    [a, from.value],
-    [b, to.value],
+    [a, from],
+    [b, to],
   ].find(([end]) => !end);
   if (!a || !b) {
     faults.value = [
@@ -41,12 +45,12 @@ function add(): void {
     args: {
       from: a,
       to: b,
-      purpose: purpose.value,
-      origin: found.value ? 'as-found' : 'by-hand',
-      ...(found.value ? { state: 'connected' as const } : {}),
+      purpose,
+      origin: found ? 'as-found' : 'by-hand',
+      ...(found ? { state: 'connected' as const } : {}),
     },
   });
-  if (!faults.value.length) emit('done');
+  if (!faults.value.length) done();
 }
 </script>
 
@@ -55,12 +59,12 @@ function add(): void {
     <datalist :id="listId">
       <option v-for="name in terminals.keys()" :key="name" :value="name" />
     </datalist>
-    <label>From <input v-model="from" :list="listId" required placeholder="-T4:V+" /></label>
-    <label>To <input v-model="to" :list="listId" required placeholder="-X3:F" /></label>
-    <label>What for <input v-model="purpose" maxlength="300" class="long" /></label>
-    <label><input v-model="found" type="checkbox" /> found on the machine</label>
+    <label>From <input v-model="typed.from" :list="listId" required placeholder="-T4:V+" /></label>
+    <label>To <input v-model="typed.to" :list="listId" required placeholder="-X3:F" /></label>
+    <label>What for <input v-model="typed.purpose" maxlength="300" class="long" /></label>
+    <label><input v-model="typed.found" type="checkbox" /> found on the machine</label>
     <button class="plain-button main" type="submit">Add it</button>
-    <button class="plain-button" type="button" @click="emit('done')">Leave it</button>
+    <button class="plain-button" type="button" @click="done()">Leave it</button>
     <p v-for="f in faults" :key="f.what" role="alert" class="fault">{{ f.what }} {{ f.mend }}</p>
   </form>
 </template>

@@ -9,6 +9,7 @@ import { buzzOut } from '@nodaxis/core/wiring/asFound/buzzOut';
 import { wiringDifference } from '@nodaxis/core/wiring/asFound/difference';
 import { terminalName } from '@nodaxis/core/wiring/wires';
 import { computed, ref, shallowRef } from 'vue';
+import { useDraft, vDraft } from '../../document/drafts';
 import { useMachine } from '../../document/machine';
 import LugFinder from './LugFinder.vue';
 
@@ -117,9 +118,11 @@ function paint(contact: (typeof contacts.value)[number], typed: string): void {
   });
 }
 
-const coreText = ref('WH BN GN YE');
-const cores = computed(() => [...new Set(coreText.value.split(/[\s,;]+/).filter(Boolean))].slice(0, 40));
-const touches = shallowRef<Touch[]>([]);
+/** The sheet of this plug: what was touched so far is an evening's work. */
+const emptySheet = { cores: 'WH BN GN YE', touches: [] as Touch[] };
+const sheet = useDraft(() => `${machine.file?.id}/buzz-out/${plug.value?.[0]}`, emptySheet, false);
+const cores = computed(() => [...new Set(sheet.value.cores.split(/[\s,;]+/).filter(Boolean))].slice(0, 40));
+const touches = computed({ get: () => sheet.value.touches, set: (t) => (sheet.value.touches = t) });
 const numbers = computed(() => contacts.value.map((c) => c.number));
 const result = computed(() => buzzOut(cores.value, numbers.value, touches.value));
 const touched = (core: string, contact: string) =>
@@ -235,6 +238,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value;
               <td class="num mono">{{ c.number }}</td>
               <td>
                 <input
+                  v-draft="`${machine.file?.id}/conductors/${plug[0]}/${c.terminal}/far`"
                   list="found-terminals"
                   :value="c.far"
                   :aria-label="`Contact ${c.number} leads to`"
@@ -244,6 +248,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value;
               </td>
               <td>
                 <input
+                  v-draft="`${machine.file?.id}/conductors/${plug[0]}/${c.terminal}/colour`"
                   class="code"
                   maxlength="4"
                   :value="c.colour"
@@ -260,7 +265,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value;
     <section v-if="plug" class="sheet stack" aria-label="Buzz-out sheet">
       <h2>Buzz-out sheet for {{ plug[1].designation }}</h2>
       <p class="caution">Power off, plug pulled, supplies discharged: a continuity tester feeds its own current.</p>
-      <label>Cores at this end <input v-model="coreText" class="cores" aria-label="Cores at this end" /></label>
+      <label>Cores at this end <input v-model="sheet.cores" class="cores" aria-label="Cores at this end" /></label>
       <p v-if="result.next" class="next">
         <span
           >Touch <b class="mono">{{ result.next.core }}</b> and contact

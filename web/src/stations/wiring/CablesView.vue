@@ -10,6 +10,7 @@ import { cablesByName, chainFills, laidInChain, MOST_FILL } from '@nodaxis/core/
 import { chainsTo, swapTable } from '@nodaxis/core/wiring/crossReference';
 import { designAt } from '@nodaxis/core/machine/history';
 import { computed, ref } from 'vue';
+import { useDraft } from '../../document/drafts';
 import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
 import MachineField from '../../widgets/MachineField.vue';
@@ -103,7 +104,8 @@ function insert(): void {
     },
   });
 }
-const newChain = ref({ name: '', width: '', height: '', bend: '' });
+const emptyChain = { name: '', width: '', height: '', bend: '' };
+const newChain = useDraft(() => `${machine.file?.id}/new-chain`, emptyChain);
 function addChain(): void {
   const unit = preferences.display.system === 'inch' ? 'in' : 'mm';
   const read = (text: string, where: string): Quantity | undefined => {

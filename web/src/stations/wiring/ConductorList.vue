@@ -12,6 +12,7 @@ import { sheets } from '@nodaxis/core/wiring/sheets';
 import { useVirtualList } from '@vueuse/core';
 import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
+import { hasForm } from '../../document/drafts';
 import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
 import { download } from '../../document/transfer';
@@ -37,7 +38,7 @@ const { list, containerProps, wrapperProps, scrollTo } = useVirtualList(rows, { 
 
 const picked = shallowRef(new Set<string>());
 const active = ref('');
-const adding = ref(false);
+const adding = ref(hasForm(`${machine.file?.id}/add-conductor`));
 const faults = shallowRef<Fault[]>([]);
 const told = ref('');
 const picker = ref<HTMLInputElement>();

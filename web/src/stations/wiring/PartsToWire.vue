@@ -18,6 +18,7 @@ import { quantity } from '@nodaxis/core/units/quantity';
 import { usePreferences } from '../../document/preferences';
 import { terminalName } from '@nodaxis/core/wiring/wires';
 import { computed, ref } from 'vue';
+import { vDraft } from '../../document/drafts';
 import { useMachine } from '../../document/machine';
 import MachineField from '../../widgets/MachineField.vue';
 import PartChooser from '../../widgets/PartChooser.vue';
@@ -354,6 +355,7 @@ function setColour(of: ConductorFunction, e: Event): void {
           <label :for="`colour-${of}`">{{ functionNames[of] }}</label>
           <input
             :id="`colour-${of}`"
+            v-draft="`${machine.file?.id}/colours/${of}`"
             class="mono"
             maxlength="4"
             :value="coloursOf(of)"
@@ -377,6 +379,7 @@ function setColour(of: ConductorFunction, e: Event): void {
           }}</label>
           <input
             :id="`amps-${r.sectionMm2}`"
+            v-draft="`${machine.file?.id}/sections/${r.sectionMm2}`"
             class="mono"
             :value="showValue(r.amps, 'current', preferences.display, 3)"
             :disabled="machine.readOnly"
