@@ -11,6 +11,7 @@ import {
 import { logbook, pdf, staleness } from './bringup';
 import { derivation, help, netsAndFindings, planning, torqueOfSixAxes } from './core';
 import { evaluation, sweeps } from './faults';
+import { fileWithHistory, largeFileInBrowser, savingFrames } from './largeFile';
 import type { Figure } from './measure';
 import { report } from './measure';
 import { hourOfRunning, longProgram, practicePage, simulation } from './practice';
@@ -38,6 +39,9 @@ const measures: Record<string, Measure> = {
   listFrames,
   heapGrowth,
   pressToAnswer,
+  largeFileInBrowser,
+  fileWithHistory,
+  savingFrames,
   practicePage,
   logbook,
   pdf,

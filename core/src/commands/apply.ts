@@ -58,20 +58,21 @@ export function applyCommand(file: MachineFile, command: Command, now: string): 
   if (name) return fail([name]);
   const handler = handlers[command.name] as Handler<CommandName>;
   const args = command.args as never;
-  const title = handler.title(args, file.design);
   const refusals: Fault[] = [];
   const [design, patches, inverse] = produceWithPatches(file.design, (draft) => {
     const refusal = handler.apply(args, draft);
     if (refusal) refusals.push(refusal);
   });
   if (refusals.length) return fail(refusals);
-  if (!patches.length) return ok({ file, title, inverse });
   const faults = [
     ...touchedFaults(design, patches),
     ...danglingAfter(file.design, design),
-    ...danglingPictures(design, file.photos),
+    ...danglingPictures(design, file.photos, file.design),
   ];
   if (faults.length) return fail(faults);
+  // Said only of what was carried out: what a refused command holds may not be what it should be.
+  const title = handler.title(args, file.design);
+  if (!patches.length) return ok({ file, title, inverse });
   const revised = withRevision(file, design, { command: command.name, title, patches, at: now });
   return ok({ file: withTicks(revised, file.design, now), title, inverse });
 }

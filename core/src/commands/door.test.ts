@@ -26,12 +26,22 @@ const value = fc.oneof(
   fc.double(),
   fc.record({
     entered: fc.oneof(fc.double(), text),
-    unit: fc.constantFrom('mm', 'kg', 'A'),
+    unit: fc.constantFrom('mm', 'kg', 'A', undefined, 'furlong'),
     source: fc.constant('entered'),
   }),
 );
 const path = fc.oneof(
-  fc.constantFrom('name', 'notes', 'axes.x.travel', 'axes.x.notes', 'kind', 'axisOrder', 'roles.controller', 'parts'),
+  fc.constantFrom(
+    'name',
+    'notes',
+    'axes.x.travel',
+    'axes.x.notes',
+    'kind',
+    'axisOrder',
+    'roles.controller',
+    'parts',
+    'masses',
+  ),
   fc
     .tuple(fc.constantFrom('axes', 'parts', 'conductors', 'circuits', 'overrides', 'masses'), id, text)
     .map((p) => p.join('.')),

@@ -1,7 +1,7 @@
 import { outOfBounds } from '../machine/bounds';
 import { describeField, fieldTitle, isSettable, patternOf, valueAt } from '../machine/fields';
 import { defaultDisplay, showQuantity } from '../units/print';
-import type { Quantity } from '../units/quantity';
+import { Quantity } from '../units/quantity';
 import type { Handler } from './command';
 import { refuse } from './command';
 
@@ -22,6 +22,9 @@ const say = (value: unknown, choices?: readonly { value: string; label: string }
   return label.length > 60 ? `${label.slice(0, 57)}…` : label;
 };
 
+/** What is none is refused by the schema. */
+const isQuantity = (value: unknown): value is Quantity => Quantity.safeParse(value).success;
+
 export const setField: Handler<'set-field'> = {
   title({ path, value }, before) {
     const field = describeField(before, path);
@@ -41,7 +44,7 @@ export const setField: Handler<'set-field'> = {
           : undefined;
     if (!field || !isSettable(path) || typeof target !== 'object' || target === null)
       return refuse('This field is not on this machine.', path, 'Reload the page: the machine may have changed.');
-    if (typeof value === 'object' && value !== null && field.kind.type === 'quantity') {
+    if (field.kind.type === 'quantity' && isQuantity(value)) {
       const wrong = outOfBounds(patternOf(path), value);
       if (wrong) return refuse(`${say(value)} cannot be right for ${fieldTitle(field)}.`, path, wrong);
     }

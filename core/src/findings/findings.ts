@@ -1,5 +1,6 @@
 import type { Figures } from '../derivation/figures';
-import type { Finding, Rule, Severity } from './finding';
+import type { Design } from '../machine/design';
+import type { Finding, FindingDraft, Rule, Severity } from './finding';
 import { severities } from './finding';
 import { rules } from './rules';
 import type { Swept } from './unnoticed';
@@ -7,16 +8,18 @@ import { unnoticedFindings } from './unnoticed';
 
 const rank = (severity: Severity): number => severities.indexOf(severity);
 
-/**
- * All findings over a machine's figures, the worst first, in the order of the rules within a severity. The sweep of its
- * faults takes longer than a rule may: where one is at hand, what it found is among them.
- */
-export function findingsOf(figures: Figures, list: readonly Rule[] = rules, swept?: Swept): Finding[] {
+/** The findings of rules, in their order, as they are shown: the worst first, each once, with what the sweep found among them. */
+export function assembled(
+  list: readonly Rule[],
+  drafts: readonly (readonly FindingDraft[])[],
+  design: Design,
+  swept?: Swept,
+): Finding[] {
   const seen = new Set<string>();
   return (
     list
-      .flatMap((rule) =>
-        rule.check(figures).map((draft): Finding => ({
+      .flatMap((rule, i) =>
+        drafts[i]!.map((draft): Finding => ({
           ...draft,
           id: `${rule.code}:${draft.subject}`,
           code: rule.code,
@@ -24,9 +27,21 @@ export function findingsOf(figures: Figures, list: readonly Rule[] = rules, swep
           remedies: draft.remedies ?? [],
         })),
       )
-      .concat(swept ? unnoticedFindings(figures.design, swept) : [])
+      .concat(swept ? unnoticedFindings(design, swept) : [])
       // Two motors on one driver meet the same rule with the same driver: that is one finding.
       .filter((f) => !seen.has(f.id) && seen.add(f.id))
       .sort((a, b) => rank(a.severity) - rank(b.severity))
   );
 }
+
+/**
+ * All findings over a machine's figures, the worst first, in the order of the rules within a severity. The sweep of its
+ * faults takes longer than a rule may: where one is at hand, what it found is among them.
+ */
+export const findingsOf = (figures: Figures, list: readonly Rule[] = rules, swept?: Swept): Finding[] =>
+  assembled(
+    list,
+    list.map((rule) => rule.check(figures)),
+    figures.design,
+    swept,
+  );

@@ -1,3 +1,4 @@
+import isEqual from 'fast-deep-equal';
 import type { Definition, FieldDescription } from './fieldKinds';
 import { field, q } from './fieldKinds';
 import { fieldsOfAxes } from './fieldsOfAxes';
@@ -111,8 +112,15 @@ function sheetDefinition(design: Design, keys: readonly string[]): Definition | 
   );
 }
 
-/** Describes the field at a path; undefined for a path that no form edits. */
-export function describeField(design: Design, path: string): FieldDescription | undefined {
+/**
+ * Describes the field at a path; undefined for a path that no form edits. Where nothing differs from `before` that one comes back,
+ * so that a form of hundreds of fields is not drawn anew at each edit.
+ */
+export function describeField(design: Design, path: string, before?: FieldDescription): FieldDescription | undefined {
+  const now = described(design, path);
+  return isEqual(now, before) ? before : now;
+}
+function described(design: Design, path: string): FieldDescription | undefined {
   const pattern = patternOf(path);
   const keys = path.split('.');
   const definition = Object.hasOwn(definitions, pattern) ? definitions[pattern] : sheetDefinition(design, keys);

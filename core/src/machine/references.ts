@@ -17,7 +17,12 @@ function missingTerminal(parts: Design['parts'], ref: TerminalRef, where: string
  * Referential integrity of a design: every id that is pointed at exists and is of the right class.
  * Returns one fault for each dangling id, with its path.
  */
-export function danglingReferences(design: Design, prefix = 'design'): Fault[] {
+export const danglingReferences = (design: Design, prefix = 'design'): Fault[] => [
+  ...danglingBesideConductors(design, prefix),
+  ...danglingEnds(design.parts, design.conductors, prefix),
+];
+
+function danglingBesideConductors(design: Design, prefix: string): Fault[] {
   const faults: Fault[] = [];
   const has = (table: object, id: string) => Object.hasOwn(table, id);
   const miss = (where: string, what: string) => faults.push({ what, where: `${prefix}.${where}`, mend: MEND });
@@ -105,7 +110,7 @@ export function danglingReferences(design: Design, prefix = 'design'): Fault[] {
     part(o.relay, `outputs.${id}.relay`, ['relay', 'contactor']);
     terminal(o.output, `outputs.${id}.output`);
   }
-  return [...faults, ...danglingEnds(design.parts, design.conductors, prefix)];
+  return faults;
 }
 
 /** Ends of conductors that are on no terminal. */
@@ -120,27 +125,39 @@ function danglingEnds(parts: Design['parts'], conductors: Design['conductors'], 
   return faults;
 }
 
-/** What an edit left dangling in a design that was whole before it. One that touched conductors alone asks about those alone. */
+/** What an edit left dangling in a design that was whole before it. Only what it touched can dangle. */
 export function danglingAfter(before: Design, after: Design): Fault[] {
   const keys = Object.keys(after) as (keyof Design)[];
-  if (keys.some((k) => k !== 'conductors' && after[k] !== before[k])) return danglingReferences(after);
-  const changed: Design['conductors'] = {};
-  for (const id in after.conductors)
-    if (after.conductors[id] !== before.conductors[id]) changed[id] = after.conductors[id]!;
-  return danglingEnds(after.parts, changed);
+  const beside = keys.some((k) => k !== 'conductors' && after[k] !== before[k]);
+  const faults = beside ? danglingBesideConductors(after, 'design') : [];
+  const all = after.parts !== before.parts;
+  const ends = all ? after.conductors : changedItems(before.conductors, after.conductors);
+  return [...faults, ...danglingEnds(after.parts, ends)];
+}
+/** The items of a table that are new or others than before. */
+function changedItems<T>(before: Readonly<Record<string, T>>, after: Readonly<Record<string, T>>): Record<string, T> {
+  const changed: Record<string, T> = {};
+  if (before !== after) for (const id in after) if (after[id] !== before[id]) changed[id] = after[id]!;
+  return changed;
 }
 
-/** Pictures that a design speaks of and that the file does not know. */
-export function danglingPictures(design: Design, photos: MachineFile['photos'], prefix = 'design'): Fault[] {
+/** Pictures that a design speaks of and that the file does not know; of what was so `before`, nothing is asked again. */
+export function danglingPictures(
+  design: Design,
+  photos: MachineFile['photos'],
+  before?: Pick<Design, 'parts' | 'conductors'>,
+): Fault[] {
   const faults: Fault[] = [];
   const check = (ids: readonly string[] | undefined, where: string) =>
     ids?.forEach((id, i) => Object.hasOwn(photos, id) || faults.push(missing(`${where}.photos.${i}`, id)));
-  for (const id in design.parts) {
-    const p = design.parts[id]!;
-    check(p.photos, `${prefix}.parts.${id}`);
-    for (const t in p.terminals) check(p.terminals[t]!.photos, `${prefix}.parts.${id}.terminals.${t}`);
+  const parts = changedItems(before?.parts ?? {}, design.parts);
+  for (const id in parts) {
+    const p = parts[id]!;
+    check(p.photos, `design.parts.${id}`);
+    for (const t in p.terminals) check(p.terminals[t]!.photos, `design.parts.${id}.terminals.${t}`);
   }
-  for (const id in design.conductors) check(design.conductors[id]!.photos, `${prefix}.conductors.${id}`);
+  const conductors = changedItems(before?.conductors ?? {}, design.conductors);
+  for (const id in conductors) check(conductors[id]!.photos, `design.conductors.${id}`);
   return faults;
 }
 const missing = (where: string, id: string): Fault => ({ what: `There is no photo "${id}".`, where, mend: MEND });

@@ -1,8 +1,7 @@
 import { applyCommand, applyStep, restoreRevision } from '@nodaxis/core/commands/apply';
 import type { Command } from '@nodaxis/core/commands/command';
 import { createDeriver } from '@nodaxis/core/derivation/figures';
-import { findingsOf } from '@nodaxis/core/findings/findings';
-import { rules } from '@nodaxis/core/findings/rules';
+import { createFinder } from '@nodaxis/core/findings/finder';
 import type { Swept } from '@nodaxis/core/findings/unnoticed';
 import type { MachineFile, PhotoRef } from '@nodaxis/core/machine/file';
 import { revisionOf } from '@nodaxis/core/machine/file';
@@ -17,7 +16,7 @@ import { type Aside, setAside } from './aside';
 import { atDesk } from './besidePage';
 import { asking, browserStore, NotKept, storeFault } from './browserStore';
 import { heldPictures } from './drafts';
-import { keepable, makingRoom, writeKeepable } from './keep';
+import { keepable, makingRoom, readKept, writeKeepable } from './keep';
 import { PointKeeper } from './pointKeeper';
 import { type BackedUp, cardOf, useShelf } from './shelf';
 import type { Opened, Place } from './slots';
@@ -59,6 +58,7 @@ export const useMachine = defineStore('machine', () => {
   const redoStack = shallowRef<Step[]>([]);
 
   let derive = createDeriver();
+  let find = createFinder();
   let last: Place | undefined;
   /** Saves that could not wait for the check. */
   let hasty = 0;
@@ -82,7 +82,7 @@ export const useMachine = defineStore('machine', () => {
   const figures = computed(() => (file.value ? derive(file.value.design) : undefined));
   /** The last sweep of this machine's faults; it follows the edits a moment later. */
   const swept = shallowRef<Swept>();
-  const findings = computed(() => (figures.value ? findingsOf(figures.value, rules, swept.value) : []));
+  const findings = computed(() => (figures.value ? find(figures.value, swept.value) : []));
 
   async function open(id: string): Promise<void> {
     if (file.value?.id === id && state.value === 'open') return;
@@ -90,6 +90,7 @@ export const useMachine = defineStore('machine', () => {
     state.value = 'opening';
     await shelf.start();
     derive = createDeriver();
+    find = createFinder();
     swept.value = undefined;
     undoStack.value = [];
     redoStack.value = [];
@@ -99,7 +100,7 @@ export const useMachine = defineStore('machine', () => {
     let opened: Opened;
     try {
       // The store has ten seconds to answer; reading a large machine may take its time.
-      opened = await openCopies(asking(browserStore), id, (text) => atDesk((desk) => desk.read(text)));
+      opened = await openCopies(asking(browserStore), id, readKept);
     } catch (e) {
       opened = { kind: 'missing' };
       saveFault.value = storeFault(e);

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ElInput } from 'element-plus';
-import { describeField, valueAt } from '@nodaxis/core/machine/fields';
+import { describeField, type FieldDescription, valueAt } from '@nodaxis/core/machine/fields';
 import { parseQuantity } from '@nodaxis/core/units/parse';
 import { displayUnit, printQuantity } from '@nodaxis/core/units/print';
 import type { Quantity } from '@nodaxis/core/units/quantity';
@@ -19,7 +19,10 @@ const machine = useMachine();
 const preferences = usePreferences();
 const id = useId();
 
-const field = computed(() => (machine.design ? describeField(machine.design, props.path) : undefined));
+const field = computed<FieldDescription | undefined>((before) =>
+  machine.design ? describeField(machine.design, props.path, before) : undefined,
+);
+const draftKey = computed(() => `${machine.file?.id}/${props.path}`);
 const value = computed(() => (machine.design ? valueAt(machine.design, props.path) : undefined));
 const asQuantity = computed(() =>
   typeof value.value === 'object' ? (value.value as Quantity | undefined) : undefined,
@@ -113,7 +116,7 @@ const sourceWord = { entered: 'entered', datasheet: 'data sheet', estimate: 'est
       v-else
       :id="id"
       v-model="text"
-      v-draft="`${machine.file?.id}/${path}`"
+      v-draft="draftKey"
       class="input"
       :class="{ figure: field.kind.type !== 'text' }"
       :type="path === 'notes' ? 'textarea' : 'text'"

@@ -8,6 +8,7 @@ import { ampacityOf } from '../../wiring/planner/planning';
 import { MOST_DROP } from '../../wiring/planner/rules';
 import { terminalName } from '../../wiring/wires';
 import type { Figures } from '../../derivation/figures';
+import type { Design } from '../../machine/design';
 import type { FindingDraft, Rule } from '../finding';
 
 /** A hair of tolerance, so that a table’s own figure is never called too much. */
@@ -20,19 +21,26 @@ interface Judged {
   mm2: number;
   amps: number | undefined;
 }
-const judged = new WeakMap<Figures['wires'], readonly Judged[]>();
+interface Judgement {
+  drives: Figures['drives'];
+  mains: Design['mainsVoltage'];
+  list: readonly Judged[];
+}
+const judged = new WeakMap<Figures['wires'], Judgement>();
 
 /** The conductors that have a section, worked out once for the three rules below. */
-function judgedOf({ design, wires }: Figures): readonly Judged[] {
+function judgedOf({ design, wires, drives }: Figures): readonly Judged[] {
+  const mains = design.mainsVoltage;
   const known = judged.get(wires);
-  if (known) return known;
+  // A load depends on the motor behind its driver, and on the mains.
+  if (known?.drives === drives && known.mains === mains) return known.list;
   const list: Judged[] = [];
   for (const w of wires.all) {
     // A section of nothing is no section.
     const section = positive(w.conductor.section, '');
     if (section.known) list.push({ w, mm2: section.value, amps: loadOf(design, w) });
   }
-  judged.set(wires, list);
+  judged.set(wires, { drives, mains, list });
   return list;
 }
 

@@ -21,8 +21,8 @@ export const unitInDoubt: Rule = {
     if (known?.axes === design.axes && known.masses === design.masses) return known.drafts;
     const drafts = [...pathsToAsk(design)].flatMap(([path, q]): FindingDraft[] => {
       const doubt = unitDoubt(design, path, q);
-      const field = describeField(design, path);
-      if (!doubt || !field) return [];
+      const field = doubt && describeField(design, path);
+      if (!field) return [];
       const { usual, meant } = doubt;
       return [
         {

@@ -1,3 +1,4 @@
+import isEqual from 'fast-deep-equal';
 import { z } from 'zod';
 import type { Fault, Result } from '../../units/result';
 import { fail, ok } from '../../units/result';
@@ -125,7 +126,12 @@ function* checkDesign(raw: unknown, at: string, faults: Faults): Generator<void,
   return checked;
 }
 
-function* checkHistory(raw: unknown, faults: Faults): Generator<void, unknown> {
+/** `design`: the machine's own as it is in the file and as it was checked; a whole design in the log is often the same. */
+function* checkHistory(
+  raw: unknown,
+  design: { raw: unknown; checked: unknown },
+  faults: Faults,
+): Generator<void, unknown> {
   const { history } = MachineFile.shape;
   if (!isObject(raw)) return piece(history, raw, 'history', faults);
   unknownKeys(raw, history.shape, 'history', faults);
@@ -144,7 +150,7 @@ function* checkHistory(raw: unknown, faults: Faults): Generator<void, unknown> {
         unknownKeys(s, { number: 0, design: 0 }, at, faults);
         snapshots.push({
           number: piece(z.int().min(0), s.number, `${at}.number`, faults),
-          design: yield* checkDesign(s.design, `${at}.design`, faults),
+          design: isEqual(s.design, design.raw) ? design.checked : yield* checkDesign(s.design, `${at}.design`, faults),
         });
       } else faults.add({ what: 'A snapshot belongs here.', where: at, mend: 'Look for an earlier export.' });
       if (faults.enough) break;
@@ -168,7 +174,8 @@ export function* checkSections(raw: Raw): Generator<void, Result<MachineFile>> {
     const value = raw[key];
     if (key === 'design') checked[key] = yield* checkDesign(value, key, faults);
     else if (key === 'journal') checked[key] = yield* list(value, JournalEntry, listLimits.journal, key, faults);
-    else if (key === 'history') checked[key] = yield* checkHistory(value, faults);
+    else if (key === 'history')
+      checked[key] = yield* checkHistory(value, { raw: raw.design, checked: checked.design }, faults);
     else if (key === 'photos' && isObject(value)) checked[key] = yield* table(value, PhotoRef, key, faults);
     else if (value !== undefined || !schema.safeParse(undefined).success)
       checked[key] = piece(schema, value, key, faults);

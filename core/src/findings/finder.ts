@@ -1,0 +1,90 @@
+import type { Figures } from '../derivation/figures';
+import type { Design } from '../machine/design';
+import type { Finding, FindingDraft, Rule } from './finding';
+import { assembled } from './findings';
+import { rules } from './rules';
+import type { Swept } from './unnoticed';
+
+/** What a rule has read at the top of the figures, and of their design, as it stood then. */
+interface Reads {
+  figures: Map<string, unknown>;
+  design: Map<string, unknown>;
+}
+
+/** The very same object; or a list or table made anew of the very same items, as the figures of the axes are. */
+function unchanged(a: unknown, b: unknown): boolean {
+  if (a === b) return true;
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
+  const keys = Object.keys(a);
+  return (
+    Array.isArray(a) === Array.isArray(b) &&
+    keys.length === Object.keys(b).length &&
+    keys.every((k) => Object.hasOwn(b, k) && (a as Record<string, unknown>)[k] === (b as Record<string, unknown>)[k])
+  );
+}
+const allUnchanged = (reads: ReadonlyMap<string, unknown>, now: object): boolean => {
+  for (const [key, was] of reads) if (!unchanged(was, (now as Record<string, unknown>)[key])) return false;
+  return true;
+};
+
+/** Stands for an object as it is now, and tells `note` what is read of it. Who copies or lists it has read all of it. */
+const standIn = <T extends object>(now: () => T, note: (key: string, value: unknown) => void): T =>
+  new Proxy({} as T, {
+    get(_, key) {
+      const value = (now() as Record<string | symbol, unknown>)[key];
+      note(key as string, value);
+      return value;
+    },
+    has: (_, key) => key in now(),
+    ownKeys: () => Reflect.ownKeys(now()),
+    getOwnPropertyDescriptor(_, key) {
+      const value = (now() as Record<string | symbol, unknown>)[key];
+      note(key as string, value);
+      return { value, enumerable: true, configurable: true, writable: false };
+    },
+  });
+
+/**
+ * Makes a finder: it gives what `findingsOf` gives, and asks a rule again only where something that the rule has read is another
+ * than before. What a rule reads is noted while it reads, so that no rule has to declare it. One finder goes with one deriver.
+ * A sentence of a finding is worked out when it is shown, and reads the machine as it is by then.
+ * `onCheck` is told the code of each rule that runs.
+ */
+export function createFinder(
+  list: readonly Rule[] = rules,
+  onCheck?: (code: string) => void,
+): (figures: Figures, swept?: Swept) => Finding[] {
+  let current: Figures | undefined;
+  /** The figures of now, with a stand-in for their design. */
+  let whole: Figures | undefined;
+  let reads: Reads | undefined;
+  const design = standIn<Design>(
+    () => current!.design,
+    (key, value) => reads?.design.set(key, value),
+  );
+  const figures = standIn<Figures>(
+    () => whole!,
+    (key, value) => key !== 'design' && reads?.figures.set(key, value),
+  );
+
+  const kept = new Map<Rule, { reads: Reads; drafts: FindingDraft[] }>();
+  return (now, swept) => {
+    current = now;
+    whole = { ...now, design };
+    const drafts = list.map((rule) => {
+      const known = kept.get(rule);
+      if (known && allUnchanged(known.reads.design, now.design) && allUnchanged(known.reads.figures, now))
+        return known.drafts;
+      onCheck?.(rule.code);
+      reads = { figures: new Map(), design: new Map() };
+      try {
+        const found = rule.check(figures);
+        kept.set(rule, { reads, drafts: found });
+        return found;
+      } finally {
+        reads = undefined;
+      }
+    });
+    return assembled(list, drafts, now.design, swept);
+  };
+}
