@@ -159,10 +159,17 @@ export const largeFileInBrowser = (): Promise<Figure[]> =>
 /** A file of two megabytes, most of it its change log. */
 export async function fileWithHistory(): Promise<Figure> {
   const file = longHistory();
-  const runs: number[] = [];
-  for (let i = 0; i < 3; i++) runs.push((await inBrowser((page) => bringIn(page, file))).usableMs);
+  const [cold, ...runs] = await inBrowser(async (page) => {
+    const all: number[] = [];
+    for (let i = 0; i < 4; i++) {
+      all.push((await bringIn(page, file)).usableMs);
+      await page.getByRole('link', { name: 'Shelf' }).first().click();
+      await page.getByRole('link', { name: 'Open Plover' }).waitFor();
+    }
+    return all;
+  });
   return {
-    name: `a file of 2 MB with ${file.history.revisions.length} revisions opens, median`,
+    name: `a file of 2 MB with ${file.history.revisions.length} revisions opens, median (in a page just loaded ${cold!.toFixed(0)})`,
     value: quantile(runs, 0.5),
     unit: 'ms',
     bound: 1000,

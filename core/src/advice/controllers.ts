@@ -7,6 +7,7 @@ import type { DataOf } from '../machine/parts';
 import { isDriver, terminalsWithRole } from '../machine/parts';
 import { positive } from '../units/derived';
 import { showValue } from '../units/print';
+import { finished, type Steps } from '../units/steps';
 import { baseValue } from '../units/quantity';
 import { drivesOf } from '../wiring/planner/drives';
 import { inputElement, inputTerminals, takesInputBoard } from '../wiring/planner/inputs';
@@ -267,14 +268,14 @@ function checksOf(need: ReturnType<typeof requirements>, entry: LibraryEntry): C
   return checks;
 }
 
-/** Every library controller against what this machine asks, with its cost in conductors, hours and price class. */
-export function controllerFits(
+/** Every library controller against what this machine asks, with its cost in conductors, hours and price class; one by one. */
+export function* controllerFitting(
   design: Design,
   figures: Figures,
   entries: readonly LibraryEntry[] = libraryOf('controller'),
-): ControllerFit[] {
+): Steps<ControllerFit[]> {
   const need = requirements(design, figures);
-  const fits = entries.map((entry): ControllerFit => {
+  const fitOf = (entry: LibraryEntry): ControllerFit => {
     const data = entry.data as DataOf<'controller'>;
     const checks = checksOf(need, entry);
     // The same machine with this controller in place, planned anew: what the list would come to.
@@ -307,6 +308,14 @@ export function controllerFits(
       later: cost.later,
       closes,
     };
-  });
+  };
+  const fits: ControllerFit[] = [];
+  for (const entry of entries) {
+    fits.push(fitOf(entry));
+    yield;
+  }
   return ranked(fits);
 }
+/** The same in one go. */
+export const controllerFits = (...of: Parameters<typeof controllerFitting>): ControllerFit[] =>
+  finished(controllerFitting(...of));

@@ -19,6 +19,7 @@ import type { CircuitAnalysis } from '../switches/polarity';
 import { analyseCircuit } from '../switches/polarity';
 import type { Derived } from '../units/derived';
 import { known } from '../units/derived';
+import { finished, type Steps } from '../units/steps';
 import type { Network } from '../wiring/network';
 import type { Evaluation } from '../wiring/evaluate';
 import { buildNetwork } from '../wiring/network';
@@ -29,7 +30,7 @@ import { drivesOf } from '../wiring/planner/drives';
 import { planConductors } from '../wiring/planner/plan';
 import type { Plan } from '../wiring/planner/proposal';
 import type { Replanned } from '../wiring/planner/replan';
-import { replan } from '../wiring/planner/replan';
+import { planChanges } from '../wiring/planner/replan';
 import type { Wires } from '../wiring/wires';
 import { wiresOf } from '../wiring/wires';
 import { LivingMachine } from '../faults/livingMachine';
@@ -76,7 +77,7 @@ export interface Figures {
   drives: readonly PlannedDrive[];
   plan: Plan;
   /** What planning again would change, and what it would have to leave alone. */
-  replanned: Replanned;
+  replanned: Pick<Replanned, 'changes' | 'conflicts'>;
   network: Network;
   /** Conductors with their ends and nets. */
   wires: Wires;
@@ -104,11 +105,17 @@ function topology(cache: Cache, design: Design): { network: Network } {
   }));
 }
 
+/** From a design to its figures: in one go, or in steps. What was worked out for one design is kept for the next. */
+export interface Deriver {
+  (design: Design): Figures;
+  steps(design: Design): Steps<Figures>;
+}
+
 /**
- * Makes a deriver: a function from a design to its figures that recomputes only what an edit touched.
+ * Makes a deriver, which recomputes only what an edit touched.
  * `onCompute` is told the key of each derivation that runs.
  */
-export function createDeriver(onCompute?: (key: string) => void): (design: Design) => Figures {
+export function createDeriver(onCompute?: (key: string) => void): Deriver {
   const cache = new Cache(onCompute);
   const axisFigures = (design: Design, id: string, axis: Axis, inputs: Plan['inputs']): AxisFigures => {
     const controllerId = design.roles.controller;
@@ -142,7 +149,7 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
     }));
   };
 
-  return (design) => {
+  function* steps(design: Design): Steps<Figures> {
     const drivesSeen = axesOf(design).flatMap(([id, a]) => [id, a.letter, a.drives]);
     const drives = cache.keep('drives', drivesSeen, () => drivesOf(design));
     const planned = [
@@ -159,12 +166,17 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
     // Of the conductors, the plan reads those that were found on the machine.
     const found = Object.values(design.conductors).filter((c) => c.origin === 'as-found');
     const plan = cache.keep('plan', [drives, ...planned, ...found], () => planConductors(design));
+    yield;
     const axes = axesOf(design).map(([id, axis]) => axisFigures(design, id, axis, plan.inputs));
-    const replanned = cache.keep('replan', [plan, design.conductors], () => replan(design.conductors, plan));
+    yield;
+    const replanned = cache.keep('replan', [plan, design.conductors], () => planChanges(design.conductors, plan));
+    yield;
     const { network } = topology(cache, design);
+    yield;
     const wires = cache.keep('wires', [network, design.parts, design.conductors, design.roles, design.circuits], () =>
       wiresOf(design, network),
     );
+    yield;
     const circuits: Record<string, CircuitAnalysis> = {};
     for (const [id, circuit] of Object.entries(design.circuits)) {
       const input = plan.inputs[id];
@@ -175,6 +187,7 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
           () => analyseCircuit(id, circuit, input, network, design.dailyChecks),
         );
     }
+    yield;
     const perAxis = axes.flatMap((a) => {
       const reference = a.switches.find((s) => s.isReference && s.end === a.axis.reference.end);
       const circuit = Object.keys(design.circuits).find((id) =>
@@ -230,6 +243,7 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
       ],
       () => controllerSettings(design, settings),
     );
+    yield;
     const shapes = Object.values(design.parts).flatMap((p) => [p.terminals, p.boardRevision]);
     const started = cache.keep(
       'stop/started',
@@ -253,6 +267,7 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
         return { living, held, rest, pressed, full, dead, ring: rest.ring, moved: living.torque(rest).size > 0 };
       },
     );
+    yield;
     const stop = cache.keep(
       'stop',
       [started, design.circuits, design.outputs, plan, design.masses, ...axes],
@@ -262,7 +277,8 @@ export function createDeriver(onCompute?: (key: string) => void): (design: Desig
       }),
     );
     return { design, axes, drives, plan, replanned, network, wires, circuits, stop, settings, controller };
-  };
+  }
+  return Object.assign((design: Design) => finished(steps(design)), { steps });
 }
 
 /** Figures from nothing, for one-off use such as the command line. */

@@ -1,12 +1,25 @@
 import { describeField } from '../machine/fields';
 import { movedMassKg } from '../drivetrain/load';
 import type { Station } from '../machine/fields';
+import type { Design } from '../machine/design';
 import type { Figures } from './figures';
 
 /** How much of a station is settled: what is done or known, of what there is to do or to know. */
 export interface Settled {
   done: number;
   of: number;
+}
+
+const counted = new WeakMap<Design['conductors'], { made: number; all: number }>();
+/** How many conductors there are, and how many are connected; counted once for each table. */
+function conductorsOf({ conductors }: Design): { made: number; all: number } {
+  let count = counted.get(conductors);
+  if (!count) {
+    const list = Object.values(conductors);
+    const made = list.filter((c) => c.state === 'connected' || c.state === 'checked').length;
+    counted.set(conductors, (count = { made, all: list.length }));
+  }
+  return count;
 }
 
 /** Per station: figures that settings need, conductors connected, settings known, whether a rehearsal can run. */
@@ -44,12 +57,11 @@ export function settledOf(figures: Figures): Partial<Record<Station, Settled>> {
   }
   // Which level means tripped is an answer of Switches, and comes from the wired circuit.
   for (const id of Object.keys(design.circuits)) count('switches', figures.circuits[id]?.activeWhen !== undefined);
-  const conductors = Object.values(design.conductors);
-  const made = conductors.filter((c) => c.state === 'connected' || c.state === 'checked').length;
+  const { made, all } = conductorsOf(design);
   return {
     ...at,
     // What is still only proposed counts as undone, and a machine without any conductor is not wired.
-    wiring: { done: made, of: Math.max(conductors.length, figures.plan.proposals.length, 1) },
+    wiring: { done: made, of: Math.max(all, figures.plan.proposals.length, 1) },
     // A machine that gets no power cannot be rehearsed, whatever is known of it.
     practice: { done: figures.controller.known && !figures.stop.dead.length ? 1 : 0, of: 1 },
     settings: { done: settings.filter((s) => s.value.known).length, of: settings.length },

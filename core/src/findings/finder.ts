@@ -1,5 +1,6 @@
 import type { Figures } from '../derivation/figures';
 import type { Design } from '../machine/design';
+import { finished, type Steps } from '../units/steps';
 import type { Finding, FindingDraft, Rule } from './finding';
 import { assembled } from './findings';
 import { rules } from './rules';
@@ -44,16 +45,19 @@ const standIn = <T extends object>(now: () => T, note: (key: string, value: unkn
     },
   });
 
+/** From figures to their findings: in one go, or rule by rule. */
+export interface Finder {
+  (figures: Figures, swept?: Swept): Finding[];
+  steps(figures: Figures, swept?: Swept): Steps<Finding[]>;
+}
+
 /**
  * Makes a finder: it gives what `findingsOf` gives, and asks a rule again only where something that the rule has read is another
  * than before. What a rule reads is noted while it reads, so that no rule has to declare it. One finder goes with one deriver.
  * A sentence of a finding is worked out when it is shown, and reads the machine as it is by then.
  * `onCheck` is told the code of each rule that runs.
  */
-export function createFinder(
-  list: readonly Rule[] = rules,
-  onCheck?: (code: string) => void,
-): (figures: Figures, swept?: Swept) => Finding[] {
+export function createFinder(list: readonly Rule[] = rules, onCheck?: (code: string) => void): Finder {
   let current: Figures | undefined;
   /** The figures of now, with a stand-in for their design. */
   let whole: Figures | undefined;
@@ -68,23 +72,31 @@ export function createFinder(
   );
 
   const kept = new Map<Rule, { reads: Reads; drafts: FindingDraft[] }>();
-  return (now, swept) => {
+  const draftsOf = (rule: Rule, now: Figures): FindingDraft[] => {
+    const known = kept.get(rule);
+    if (known && allUnchanged(known.reads.design, now.design) && allUnchanged(known.reads.figures, now))
+      return known.drafts;
+    onCheck?.(rule.code);
     current = now;
     whole = { ...now, design };
-    const drafts = list.map((rule) => {
-      const known = kept.get(rule);
-      if (known && allUnchanged(known.reads.design, now.design) && allUnchanged(known.reads.figures, now))
-        return known.drafts;
-      onCheck?.(rule.code);
-      reads = { figures: new Map(), design: new Map() };
-      try {
-        const found = rule.check(figures);
-        kept.set(rule, { reads, drafts: found });
-        return found;
-      } finally {
-        reads = undefined;
-      }
-    });
-    return assembled(list, drafts, now.design, swept);
+    reads = { figures: new Map(), design: new Map() };
+    try {
+      const drafts = rule.check(figures);
+      kept.set(rule, { reads, drafts });
+      return drafts;
+    } finally {
+      reads = undefined;
+    }
   };
+  function* steps(now: Figures, swept?: Swept): Steps<Finding[]> {
+    const drafts: FindingDraft[][] = [];
+    for (const rule of list) {
+      drafts.push(draftsOf(rule, now));
+      yield;
+    }
+    current = now;
+    whole = { ...now, design };
+    return assembled(list, drafts, now.design, swept);
+  }
+  return Object.assign((now: Figures, swept?: Swept) => finished(steps(now, swept)), { steps });
 }

@@ -2,6 +2,7 @@ import type { Design } from './design';
 import type { MachineFile } from './file';
 import { designAt } from './history';
 import { MAX_FILE_CHARACTERS } from './limits';
+import { plainText } from './plainText';
 
 type Snapshot = MachineFile['history']['snapshots'][number];
 
@@ -41,7 +42,7 @@ export interface Written {
  * conductor or an entry of its journal.
  */
 export function writeWithinLimit(file: MachineFile, most = PRUNE_ABOVE, to = PRUNE_TO): Written {
-  const text = JSON.stringify(file);
+  const text = plainText(file);
   if (text.length <= most) return { text, file, droppedTo: undefined };
   const { snapshots, revisions } = file.history;
   // A whole design stands at the new beginning.

@@ -18,11 +18,34 @@ function missingTerminal(parts: Design['parts'], ref: TerminalRef, where: string
  * Returns one fault for each dangling id, with its path.
  */
 export const danglingReferences = (design: Design, prefix = 'design'): Fault[] => [
-  ...danglingBesideConductors(design, prefix),
+  ...danglingIds(design, prefix),
+  ...danglingElements(design.parts, prefix),
   ...danglingEnds(design.parts, design.conductors, prefix),
 ];
 
-function danglingBesideConductors(design: Design, prefix: string): Fault[] {
+/** Terminals and coils that the elements of parts stand between and that those parts do not have. */
+function danglingElements(parts: Design['parts'], prefix: string): Fault[] {
+  const faults: Fault[] = [];
+  const miss = (where: string, what: string) => faults.push({ what, where: `${prefix}.${where}`, mend: MEND });
+  for (const id in parts) {
+    const p = parts[id]!;
+    for (const [eid, e] of Object.entries(p.elements)) {
+      const { kind: _kind, ...fields } = e;
+      for (const [key, value] of Object.entries(fields)) {
+        const where = `parts.${id}.elements.${eid}.${key}`;
+        if (key === 'coil') {
+          if (!Object.hasOwn(p.elements, String(value))) miss(where, `Part "${id}" has no coil "${String(value)}".`);
+        } else if (['a', 'b', 'plus', 'minus', 'out', 'terminal', 'common', 'terminals'].includes(key))
+          for (const t of Array.isArray(value) ? value : [value])
+            if (!Object.hasOwn(p.terminals, String(t))) miss(where, `Part "${id}" has no terminal "${String(t)}".`);
+      }
+    }
+  }
+  return faults;
+}
+
+/** Ids that the tables and roles point at, the ends of conductors and the insides of parts apart. */
+function danglingIds(design: Design, prefix: string): Fault[] {
   const faults: Fault[] = [];
   const has = (table: object, id: string) => Object.hasOwn(table, id);
   const miss = (where: string, what: string) => faults.push({ what, where: `${prefix}.${where}`, mend: MEND });
@@ -75,17 +98,6 @@ function danglingBesideConductors(design: Design, prefix: string): Fault[] {
       if (p.mount.drive !== undefined && drives > 0 && p.mount.drive >= drives)
         miss(`parts.${id}.mount.drive`, `Axis "${p.mount.axis}" has no drive ${p.mount.drive}.`);
     }
-    for (const [eid, e] of Object.entries(p.elements)) {
-      const { kind: _kind, ...fields } = e;
-      for (const [key, value] of Object.entries(fields)) {
-        const where = `parts.${id}.elements.${eid}.${key}`;
-        if (key === 'coil') {
-          if (!has(p.elements, String(value))) miss(where, `Part "${id}" has no coil "${String(value)}".`);
-        } else if (['a', 'b', 'plus', 'minus', 'out', 'terminal', 'common', 'terminals'].includes(key))
-          for (const t of Array.isArray(value) ? value : [value])
-            if (!has(p.terminals, String(t))) miss(where, `Part "${id}" has no terminal "${String(t)}".`);
-      }
-    }
   }
   for (const [id, c] of Object.entries(design.circuits)) {
     c.devices.forEach((d, i) =>
@@ -129,10 +141,11 @@ function danglingEnds(parts: Design['parts'], conductors: Design['conductors'], 
 export function danglingAfter(before: Design, after: Design): Fault[] {
   const keys = Object.keys(after) as (keyof Design)[];
   const beside = keys.some((k) => k !== 'conductors' && after[k] !== before[k]);
-  const faults = beside ? danglingBesideConductors(after, 'design') : [];
+  const faults = beside ? danglingIds(after, 'design') : [];
   const all = after.parts !== before.parts;
   const ends = all ? after.conductors : changedItems(before.conductors, after.conductors);
-  return [...faults, ...danglingEnds(after.parts, ends)];
+  const insides = danglingElements(changedItems(before.parts, after.parts), 'design');
+  return [...faults, ...insides, ...danglingEnds(after.parts, ends)];
 }
 /** The items of a table that are new or others than before. */
 function changedItems<T>(before: Readonly<Record<string, T>>, after: Readonly<Record<string, T>>): Record<string, T> {

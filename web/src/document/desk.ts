@@ -9,6 +9,7 @@ import { packer } from './zip';
 export interface FileDesk extends Packer {
   /** Reads a machine file with all its checks; tells at which step it is. */
   read(text: string, tell?: (step: ReadingStep) => void): Promise<Result<ReadMachine>>;
+  checksum(text: string): Promise<number>;
   /** The checksum of a text that is to be kept, and why it would not open again. */
   check(text: string): Promise<{ checksum: number; faults: Fault[] }>;
 }
@@ -24,5 +25,6 @@ export const desk: FileDesk = {
       if (tell && step.value !== told) tell((told = step.value));
     }
   },
+  checksum: async (text) => CRC32.str(text),
   check: async (text) => ({ checksum: CRC32.str(text), faults: wouldNotOpen(text) }),
 };

@@ -8,6 +8,7 @@ import { browserStore, storeFault } from './browserStore';
 import { cleaned, pictureKey, sha256Of } from './photos';
 import { useShelf } from './shelf';
 import { importFile } from './transfer';
+import { nextTurn } from './unhurried';
 
 /** Machine files that come in by button or by being dropped anywhere on the page. */
 export const useImports = defineStore('imports', () => {
@@ -44,6 +45,8 @@ export const useImports = defineStore('imports', () => {
       refused.value = [...refused.value, ...named(read.error.slice(0, 6))];
       return;
     }
+    // What came over from the worker was work of its own.
+    await nextTurn();
     const { pictures } = read.value;
     let { file } = read.value;
     for (const [sha256, picture] of pictures) {

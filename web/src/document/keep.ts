@@ -18,6 +18,13 @@ export interface Keepable {
   droppedTo: number | undefined;
 }
 
+/** Machines just as the importer has handed them over: its checks have been passed, and need not be passed again. */
+const imported = new WeakSet<MachineFile>();
+export const asImported = (file: MachineFile): MachineFile => {
+  imported.add(file);
+  return file;
+};
+
 /**
  * Makes a machine ready to be kept. Its text goes through the checks of the importer, beside the page, so that nothing is called
  * saved that would not open; `inHaste`, when the page is about to go, it is taken at its word.
@@ -25,6 +32,8 @@ export interface Keepable {
 export async function keepable(file: MachineFile, inHaste = false): Promise<Result<Keepable>> {
   const written = writeWithinLimit(file);
   if (inHaste) return ok({ ...written, checksum: undefined });
+  if (imported.has(written.file))
+    return ok({ ...written, checksum: await atDesk((desk) => desk.checksum(written.text)) });
   const { checksum, faults } = await atDesk((desk) => desk.check(written.text));
   return faults.length ? fail(faults) : ok({ ...written, checksum });
 }

@@ -23,6 +23,7 @@ import type { Opened, Place } from './slots';
 import { openCopies } from './slots';
 import { holdTab, type TabHold } from './tabHold';
 import { onExport } from './transfer';
+import { unhurried } from './unhurried';
 
 export type SaveState = 'saved' | 'saving' | 'not-saved';
 export type OpenState = 'closed' | 'opening' | 'open' | 'missing' | 'unreadable' | 'no-answer';
@@ -127,6 +128,8 @@ export const useMachine = defineStore('machine', () => {
       readOnly.value = true;
     });
     readOnly.value = !hold.mine;
+    // What the first views ask for is worked out in turns; what they then ask costs little.
+    await unhurried(find.steps(await unhurried(derive.steps(start.design))));
     file.value = withoutUnusedPictures(start, heldPictures(id));
     const kept = await browserStore.getItem<BackedUp | number>(backupKey(id)).catch(() => null);
     if (kept === null) setBackedUp(start);

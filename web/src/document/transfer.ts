@@ -7,6 +7,7 @@ import type { ReadingStep } from '@nodaxis/core/machine/reading/read';
 import type { Fault, Result } from '@nodaxis/core/units/result';
 import { fail, ok } from '@nodaxis/core/units/result';
 import { besidePage } from './besidePage';
+import { asImported } from './keep';
 import { browserStore } from './browserStore';
 import type { Bundle } from './bundle';
 import { isZip, packBundle, unpackBundle } from './bundle';
@@ -73,14 +74,16 @@ export async function importFile(
     if (isZip(new Uint8Array(await picked.slice(0, 2).arrayBuffer()))) {
       if (picked.size > MAX_ZIP_BYTES) return tooLarge('a machine with its pictures has fewer');
       const bytes = new Uint8Array(await picked.arrayBuffer());
-      return await besidePage((desk) => unpackBundle(picked.name, bytes, desk, tell), stop);
+      const bundle = await besidePage((desk) => unpackBundle(picked.name, bytes, desk, tell), stop);
+      if (bundle.ok) asImported(bundle.value.file);
+      return bundle;
     }
     if (picked.size > MAX_FILE_CHARACTERS) return tooLarge('a machine file has a few at most');
     const text = await picked.text();
     // A help report holds a machine file; it opens like one.
     const read = await besidePage((desk) => desk.read(machineInHelpReport(text) ?? text, tell), stop);
     // A machine file without its pictures: they may be in this browser already.
-    return read.ok ? ok({ file: read.value.file, pictures: new Map(), told: read.value.told }) : read;
+    return read.ok ? ok({ file: asImported(read.value.file), pictures: new Map(), told: read.value.told }) : read;
   } catch (e) {
     // A stick that was pulled, a file that was deleted or may not be read.
     if (e instanceof DOMException && /^Not(Found|Readable|Allowed)/.test(e.name))

@@ -1,4 +1,5 @@
 import { revisionOf } from '@nodaxis/core/machine/file';
+import { plainText } from '@nodaxis/core/machine/plainText';
 import { proxy, wrap } from 'comlink';
 import { defineStore } from 'pinia';
 import { ref, shallowRef, toRaw, watch } from 'vue';
@@ -47,7 +48,8 @@ export const useSweep = defineStore('sweep', () => {
     };
     try {
       const found = await wrap<FaultsWorker>(own).sweep(
-        toRaw(file.design),
+        // As a text, most of which is written already: to copy a large machine would hold up the page.
+        plainText(toRaw(file.design)),
         proxy((done: number, of: number) => {
           if (thread === own) progress.value = { done, of };
         }),

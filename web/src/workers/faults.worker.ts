@@ -19,8 +19,9 @@ export interface SweepResult {
 const TELL_EVERY = 40;
 
 const faults = {
-  /** Sweeps all single faults of a machine; `onProgress` hears how far it is. To stop it, end the worker. */
-  sweep(design: Design, onProgress: (done: number, of: number) => void): SweepResult {
+  /** Sweeps all single faults of a machine, given as the text of its design; `onProgress` hears how far it is. To stop it, end the worker. */
+  sweep(machine: string, onProgress: (done: number, of: number) => void): SweepResult {
+    const design = JSON.parse(machine) as Design;
     const figures = deriveFigures(design);
     const all = singleFaults(design);
     const run = sweep(design, figures.network, figures.plan, all);

@@ -1,5 +1,6 @@
 import type { Fault, Result } from '../../units/result';
 import { fail, ok } from '../../units/result';
+import { finished } from '../../units/steps';
 import type { MachineFile } from '../file';
 import { FORMAT, VERSION } from '../file';
 import { MAX_FILE_CHARACTERS } from '../limits';
@@ -95,13 +96,6 @@ export function* readingOf(
     replayed = history.next();
   }
   return ok({ file: replayed.value.file, told: [...told, ...replayed.value.told] });
-}
-
-function finished<T>(steps: Generator<unknown, T>): T {
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-  }
 }
 
 /** Reads a machine file in one go: see `readingOf`. */

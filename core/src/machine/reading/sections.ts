@@ -83,7 +83,19 @@ function* list(raw: unknown, schema: z.ZodType, most: number, at: string, faults
   return checked;
 }
 
-function* table(raw: unknown, schema: z.ZodType, at: string, faults: Faults): Generator<void, Raw> {
+/** A piece that was checked before, as it stood in the file and as it came out. */
+interface Checked {
+  raw: unknown;
+  checked: unknown;
+}
+/** What of it came out for a key, where the file has the same there; the whole designs of a change log have most in common. */
+function sameAs(like: Checked | undefined, key: string, value: unknown): unknown {
+  const { raw, checked } = like ?? {};
+  if (!isObject(raw) || !isObject(checked) || !Object.hasOwn(raw, key)) return undefined;
+  return isEqual(raw[key], value) ? checked[key] : undefined;
+}
+
+function* table(raw: unknown, schema: z.ZodType, at: string, faults: Faults, like?: Checked): Generator<void, Raw> {
   if (!isObject(raw)) {
     faults.add({ what: 'A table of items by their ids belongs here.', where: at, mend: 'Look for an earlier export.' });
     return {};
@@ -91,8 +103,9 @@ function* table(raw: unknown, schema: z.ZodType, at: string, faults: Faults): Ge
   const checked: Raw = {};
   let i = 0;
   for (const [id, value] of Object.entries(raw)) {
-    piece(Id, id, `${at}.${id.slice(0, 80)}`, faults);
-    checked[id] = piece(schema, value, `${at}.${id.slice(0, 80)}`, faults);
+    const same = sameAs(like, id, value);
+    if (same === undefined) piece(Id, id, `${at}.${id.slice(0, 80)}`, faults);
+    checked[id] = same ?? piece(schema, value, `${at}.${id.slice(0, 80)}`, faults);
     if (faults.enough) break;
     if (++i % STRIDE === 0) yield;
   }
@@ -109,7 +122,7 @@ const unknownKeys = (raw: Raw, shape: object, at: string, faults: Faults): void 
       });
 };
 
-function* checkDesign(raw: unknown, at: string, faults: Faults): Generator<void, unknown> {
+function* checkDesign(raw: unknown, at: string, faults: Faults, like?: Checked): Generator<void, unknown> {
   if (!isObject(raw)) return piece(Design, raw, at, faults);
   unknownKeys(raw, Design.shape, at, faults);
   const checked: Raw = {};
@@ -119,19 +132,16 @@ function* checkDesign(raw: unknown, at: string, faults: Faults): Generator<void,
     if (isTable(key) && isObject(value)) {
       const many = tooMany(key, value);
       faults.add(...many.map((f) => ({ ...f, where: `${at}.${key}` })));
-      if (!many.length) checked[key] = yield* table(value, itemSchemas[key], `${at}.${key}`, faults);
+      const before =
+        isObject(like?.raw) && isObject(like.checked) ? { raw: like.raw[key], checked: like.checked[key] } : undefined;
+      if (!many.length) checked[key] = yield* table(value, itemSchemas[key], `${at}.${key}`, faults, before);
     } else checked[key] = piece(schema, value, `${at}.${key}`, faults);
     if (faults.enough) break;
   }
   return checked;
 }
 
-/** `design`: the machine's own as it is in the file and as it was checked; a whole design in the log is often the same. */
-function* checkHistory(
-  raw: unknown,
-  design: { raw: unknown; checked: unknown },
-  faults: Faults,
-): Generator<void, unknown> {
+function* checkHistory(raw: unknown, design: Checked, faults: Faults): Generator<void, unknown> {
   const { history } = MachineFile.shape;
   if (!isObject(raw)) return piece(history, raw, 'history', faults);
   unknownKeys(raw, history.shape, 'history', faults);
@@ -150,7 +160,7 @@ function* checkHistory(
         unknownKeys(s, { number: 0, design: 0 }, at, faults);
         snapshots.push({
           number: piece(z.int().min(0), s.number, `${at}.number`, faults),
-          design: isEqual(s.design, design.raw) ? design.checked : yield* checkDesign(s.design, `${at}.design`, faults),
+          design: yield* checkDesign(s.design, `${at}.design`, faults, design),
         });
       } else faults.add({ what: 'A snapshot belongs here.', where: at, mend: 'Look for an earlier export.' });
       if (faults.enough) break;

@@ -64,14 +64,8 @@ function asPlanned(c: Conductor, p: Proposal, fields: readonly PlannedField[]): 
   return next;
 }
 
-/**
- * Brings the conductors up to a plan. Numbers stay; fields set by hand stay; a conductor that is cut or connected is
- * never altered nor taken out, but reported as a conflict.
- */
-export function replan(existing: Design['conductors'], plan: Plan): Replanned {
-  // Most plans change nothing: the table is copied only once it has to be.
-  let conductors = existing;
-  const edit = (): Design['conductors'] => (conductors === existing ? (conductors = { ...existing }) : conductors);
+/** What a plan would change of the conductors that exist, and what it would have to leave alone. */
+export function planChanges(existing: Design['conductors'], plan: Plan): Pick<Replanned, 'changes' | 'conflicts'> {
   const changes: PlanChange[] = [];
   const conflicts: PlanConflict[] = [];
   const wanted = new Map(plan.proposals.map((p) => [p.id, p]));
@@ -83,29 +77,37 @@ export function replan(existing: Design['conductors'], plan: Plan): Replanned {
       const fields = differing(c, proposal);
       if (!fields.length) continue;
       if (isMade(c)) conflicts.push({ conductor: id, fields, obsolete: false });
-      else {
-        edit()[id] = asPlanned(c, proposal, fields);
-        changes.push({ conductor: id, kind: 'changed', fields });
-      }
+      else changes.push({ conductor: id, kind: 'changed', fields });
     } else if (isMade(c) || c.setByHand.length) conflicts.push({ conductor: id, fields: [], obsolete: true });
-    else {
-      delete edit()[id];
-      changes.push({ conductor: id, kind: 'removed', fields: [] });
-    }
+    else changes.push({ conductor: id, kind: 'removed', fields: [] });
   }
-  if (plan.proposals.every((p) => conductors[p.id])) return { conductors, changes, conflicts };
+  for (const { id } of plan.proposals)
+    if (!Object.hasOwn(existing, id)) changes.push({ conductor: id, kind: 'added', fields: [] });
+  return { changes, conflicts };
+}
+
+/**
+ * Brings the conductors up to a plan. Numbers stay; fields set by hand stay; a conductor that is cut or connected is
+ * never altered nor taken out, but reported as a conflict.
+ */
+export function replan(existing: Design['conductors'], plan: Plan): Replanned {
+  const { changes, conflicts } = planChanges(existing, plan);
+  if (!changes.length) return { conductors: existing, changes, conflicts };
+  const conductors = { ...existing };
+  const wanted = new Map(plan.proposals.map((p) => [p.id, p]));
   const used = new Set(Object.values(existing).map((c) => c.number));
   const next = new Map<string, number>();
-  for (const p of plan.proposals) {
-    if (conductors[p.id]) continue;
-    const { id, sheet, ...rest } = p;
-    let number = next.get(sheet) ?? firstNumberOf(sheet);
-    // A sheet whose hundred is full goes on a thousand higher.
-    while (used.has(number)) number += number % 100 === 0 ? 901 : 1;
-    used.add(number);
-    next.set(sheet, number);
-    edit()[id] = { number, ...rest, origin: 'planned', setByHand: [], state: 'planned' };
-    changes.push({ conductor: id, kind: 'added', fields: [] });
-  }
+  for (const { conductor: id, kind, fields } of changes)
+    if (kind === 'removed') delete conductors[id];
+    else if (kind === 'changed') conductors[id] = asPlanned(existing[id]!, wanted.get(id)!, fields);
+    else {
+      const { id: _id, sheet, ...rest } = wanted.get(id)!;
+      let number = next.get(sheet) ?? firstNumberOf(sheet);
+      // A sheet whose hundred is full goes on a thousand higher.
+      while (used.has(number)) number += number % 100 === 0 ? 901 : 1;
+      used.add(number);
+      next.set(sheet, number);
+      conductors[id] = { number, ...rest, origin: 'planned', setByHand: [], state: 'planned' };
+    }
   return { conductors, changes, conflicts };
 }

@@ -9,9 +9,12 @@ import { computed, ref, useId } from 'vue';
 import { useMachine } from '../../document/machine';
 import AxisMark from '../../widgets/AxisMark.vue';
 import FigureText from '../../widgets/FigureText.vue';
+import { useLater } from '../../widgets/gradually';
 import MachineField from '../../widgets/MachineField.vue';
 
 const props = defineProps<{ figures: AxisFigures }>();
+/** What is folded away is drawn a moment later. */
+const whole = useLater();
 const machine = useMachine();
 const id = useId();
 const fault = ref('');
@@ -100,34 +103,36 @@ const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.
     </div>
     <details>
       <summary>Direction, forces and finer figures</summary>
-      <MachineField :path="`${path}.plus`" />
-      <MachineField :path="`${path}.carries`" />
-      <MachineField :path="`${path}.reference.end`" />
-      <MachineField :path="`${path}.tilt`" />
-      <MachineField v-for="f in more" :key="f" :path="`${path}.transmission.${f}`" />
-      <MachineField :path="`${path}.dragTorque`" />
-      <template v-if="axis.motion === 'linear'">
-        <MachineField :path="`${path}.frictionCoefficient`" />
-        <MachineField :path="`${path}.cuttingForce`" />
-        <div class="pair">
-          <label :for="`${id}-cut`">Usual cut</label>
-          <select :id="`${id}-cut`" value="" :disabled="machine.readOnly" @change="setCut">
-            <option value="">take one …</option>
-            <option v-for="p in cuttingPresets" :key="p.key" :value="p.key">{{ p.title }}: {{ p.forceN }} N</option>
-          </select>
-        </div>
-        <p v-if="cutReason" class="soft reason">{{ cutReason }}</p>
+      <template v-if="whole">
+        <MachineField :path="`${path}.plus`" />
+        <MachineField :path="`${path}.carries`" />
+        <MachineField :path="`${path}.reference.end`" />
+        <MachineField :path="`${path}.tilt`" />
+        <MachineField v-for="f in more" :key="f" :path="`${path}.transmission.${f}`" />
+        <MachineField :path="`${path}.dragTorque`" />
+        <template v-if="axis.motion === 'linear'">
+          <MachineField :path="`${path}.frictionCoefficient`" />
+          <MachineField :path="`${path}.cuttingForce`" />
+          <div class="pair">
+            <label :for="`${id}-cut`">Usual cut</label>
+            <select :id="`${id}-cut`" value="" :disabled="machine.readOnly" @change="setCut">
+              <option value="">take one …</option>
+              <option v-for="p in cuttingPresets" :key="p.key" :value="p.key">{{ p.title }}: {{ p.forceN }} N</option>
+            </select>
+          </div>
+          <p v-if="cutReason" class="soft reason">{{ cutReason }}</p>
+        </template>
+        <template v-if="axis.drives.length > 1">
+          <MachineField :path="`${path}.driveSpacing`" />
+          <MachineField :path="`${path}.rackingStiffness`" />
+        </template>
+        <MachineField :path="`${path}.backlash`" />
+        <MachineField v-if="axis.backlash" :path="`${path}.compensateBacklash`" />
+        <MachineField :path="`${path}.counterbalance`" />
+        <button class="plain-button danger" :disabled="machine.readOnly" @click="remove">
+          Remove axis {{ axis.letter }}
+        </button>
       </template>
-      <template v-if="axis.drives.length > 1">
-        <MachineField :path="`${path}.driveSpacing`" />
-        <MachineField :path="`${path}.rackingStiffness`" />
-      </template>
-      <MachineField :path="`${path}.backlash`" />
-      <MachineField v-if="axis.backlash" :path="`${path}.compensateBacklash`" />
-      <MachineField :path="`${path}.counterbalance`" />
-      <button class="plain-button danger" :disabled="machine.readOnly" @click="remove">
-        Remove axis {{ axis.letter }}
-      </button>
     </details>
     <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
   </article>

@@ -1,19 +1,22 @@
 <script setup lang="ts">
 import type { ControllerFit } from '@nodaxis/core/advice/controllers';
-import { controllerFits } from '@nodaxis/core/advice/controllers';
+import { controllerFitting } from '@nodaxis/core/advice/controllers';
 import type { AxisEnd } from '@nodaxis/core/machine/mechanics';
 import { axisLetters } from '@nodaxis/core/machine/mechanics';
 import { seenMove } from '@nodaxis/core/machine/directions';
 import { kindTitle } from '@nodaxis/core/machine/create';
-import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
+import { useDebounceFn } from '@vueuse/core';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { useFocusLink } from '../../app/focusLink';
 import { useMachine } from '../../document/machine';
 import { useOwnParts } from '../../document/ownParts';
 import { usePreferences } from '../../document/preferences';
+import { unhurried } from '../../document/unhurried';
 import StandingPlace from '../../widgets/StandingPlace.vue';
 import MachineDrawing from '../../widgets/drawing/MachineDrawing.vue';
 import MachineField from '../../widgets/MachineField.vue';
 import PartChooser from '../../widgets/PartChooser.vue';
+import { useGradually } from '../../widgets/gradually';
 import AxisCard from './AxisCard.vue';
 import ControllerChoice from './ControllerChoice.vue';
 import MassList from './MassList.vue';
@@ -33,18 +36,17 @@ function addAxis() {
 }
 const own = useOwnParts();
 const comparing = ref(false);
-/** Sorts the list of controllers: six plans of the wiring, so it waits until the hand rests. */
+/** Sorts the list of controllers: a plan of the wiring for each, so it waits until the hand rests, and is done in turns. */
 const fits = shallowRef<ControllerFit[]>();
-let resting: ReturnType<typeof setTimeout> | undefined;
-watch(
-  [figures, () => own.parts],
-  () => {
-    clearTimeout(resting);
-    resting = setTimeout(() => (fits.value = controllerFits(design.value, figures.value, own.of('controller'))), 250);
-  },
-  { immediate: true },
-);
-onBeforeUnmount(() => clearTimeout(resting));
+const rank = useDebounceFn(async () => {
+  const of = machine.figures;
+  if (!of) return;
+  const ranked = await unhurried(controllerFitting(of.design, of, own.of('controller')));
+  if (machine.figures === of) fits.value = ranked;
+}, 250);
+watch([figures, () => own.parts], rank, { immediate: true });
+/** The first axes stand at once, the others follow. */
+const axes = useGradually(() => figures.value.axes, 2);
 /** What to enter next, in the order of the work: a machine that is begun leads on by itself. */
 const next = computed(() => machine.findings.filter((f) => f.code === 'missing-figure').slice(0, 4));
 const { go } = useFocusLink();
@@ -119,7 +121,7 @@ const signs = computed(() =>
       <MachineField path="notes" />
     </section>
     <section class="axes" aria-label="Axes">
-      <AxisCard v-for="a in figures.axes" :key="a.id" :figures="a" />
+      <AxisCard v-for="a in axes" :key="a.id" :figures="a" />
     </section>
     <section class="sheet" aria-label="Moving masses"><MassList /></section>
     <section class="sheet" aria-label="Add an axis">

@@ -1,0 +1,40 @@
+import { computed, type ComputedRef, onMounted, onUnmounted, type Ref, ref, watch } from 'vue';
+
+/** Where there is no page to keep awake, as in a test without a browser, everything is drawn at once. */
+const AT_ONCE = typeof document === 'undefined';
+
+const waiting: (() => void)[] = [];
+/** Each piece in a task of its own, in the order in which they came. */
+function turn(): void {
+  waiting.shift()?.();
+  if (waiting.length) setTimeout(turn);
+}
+function later(work: () => void): void {
+  waiting.push(work);
+  if (waiting.length === 1) setTimeout(turn);
+}
+
+/** False while a view is drawn for the first time, true soon after: for what is folded away or far below. */
+export function useLater(): Ref<boolean> {
+  const ready = ref(AT_ONCE);
+  onMounted(() => later(() => (ready.value = true)));
+  return ready;
+}
+
+/** The first items of a list at once, the others one after the other: a page of a hundred forms does not stand still meanwhile. */
+export function useGradually<T>(list: () => readonly T[], first: number): ComputedRef<readonly T[]> {
+  const shown = ref(AT_ONCE ? Infinity : first);
+  let gone = false;
+  const more = () => {
+    if (gone) return;
+    shown.value++;
+    if (shown.value < list().length) later(more);
+  };
+  watch(
+    () => list().length > shown.value,
+    (behind) => behind && later(more),
+    { immediate: true, flush: 'post' },
+  );
+  onUnmounted(() => (gone = true));
+  return computed(() => list().slice(0, shown.value));
+}
