@@ -54,7 +54,7 @@ const fieldIn = (el: HTMLElement): TextField | null =>
 interface Watched {
   key: string;
   field: TextField;
-  /** Between leaving the field and the edit that comes of it. */
+  /** Between leaving the field, or giving it up, and what comes of it. */
   entering: boolean;
   end(): void;
 }
@@ -88,7 +88,14 @@ function watch(el: HTMLElement, key: string): void {
   };
   const left = () => pendingDrafts.has(key) && entered();
   /** Escape puts back what was there. */
-  const escaped = (e: Event) => (e as KeyboardEvent).key === 'Escape' && setTimeout(() => settled(key));
+  const escaped = (e: Event) => {
+    if ((e as KeyboardEvent).key !== 'Escape') return;
+    w.entering = true;
+    setTimeout(() => {
+      w.entering = false;
+      settled(key);
+    });
+  };
   field.addEventListener('input', typed);
   field.addEventListener('change', entered);
   field.addEventListener('blur', left);
