@@ -97,14 +97,15 @@ function watch(el: HTMLElement, key: string): void {
     });
   };
   field.addEventListener('input', typed);
-  field.addEventListener('change', entered);
-  field.addEventListener('blur', left);
-  field.addEventListener('keydown', escaped);
+  // Before the field's own handlers: they may draw it anew.
+  field.addEventListener('change', entered, true);
+  field.addEventListener('blur', left, true);
+  field.addEventListener('keydown', escaped, true);
   const end = () => {
     field.removeEventListener('input', typed);
-    field.removeEventListener('change', entered);
-    field.removeEventListener('blur', left);
-    field.removeEventListener('keydown', escaped);
+    field.removeEventListener('change', entered, true);
+    field.removeEventListener('blur', left, true);
+    field.removeEventListener('keydown', escaped, true);
     watched.delete(el);
   };
   const w: Watched = { key, field, entering: false, end };
