@@ -9,6 +9,10 @@ import type { MachineFile } from '../machine/file';
 import { readMachineFile } from '../machine/reading/read';
 import { Random } from '../motion/plant/random';
 import { Simulation, simulationInput } from '../motion/simulation/simulation';
+import { outsideEnvelope, toolpathOf } from '../program/check';
+import type { ProgramMachine } from '../program/program';
+import { readProgram } from '../program/reader';
+import { defaultDisplay } from '../units/print';
 import { replan } from '../wiring/planner/replan';
 
 /** Values that a file of another program, a fault of a disk, or someone who means harm may put in any place. */
@@ -108,6 +112,48 @@ function useIt(file: MachineFile, r: Random): void {
     );
 }
 
+/** A program with most kinds of blocks: inch and metric, arcs both ways, a helix, dwell, spindle, comments. */
+const PROGRAM = `%
+( pocket )
+N10 G21 G90 G54 G17
+N20 M3 S9000
+N30 G0 X0 Y0 Z5
+N40 G1 Z-1.5 F120
+N50 G2 X20 Y0 I10 J0 F600
+N60 G3 X0 Y0 R10
+N70 G2 X0 Y0 Z-3 I5 J0
+N80 G91 G1 X2.5
+N90 G90 G20 G1 X.5
+N100 G4 P0.5
+N110 G53 G0 Z0
+N120 M5
+N130 M30
+%
+`;
+/** A harmed program: read, looked at for its bounds, and drawn. */
+function attackProgram(r: Random): 'let in' | 'refused' {
+  let text = PROGRAM;
+  for (let n = 1 + Math.floor(r.next() * 3); n > 0; n--) text = harmText(text, r);
+  const setup = { start: [0, 0, 0], offsets: [[10, 10, 10]], active: 0 };
+  const machine: ProgramMachine = {
+    letters: ['X', 'Y', 'Z'],
+    linear: [true, true, true],
+    diameterX: false,
+    encoder: false,
+    words: pick(r, ['standard', 'widespread']),
+    maxRpm: pick(r, [undefined, 24_000]),
+  };
+  const { program, faults } = readProgram(text, machine, setup);
+  for (const f of faults) if (!f.what || !f.mend) throw new Error(`A refusal says too little: ${JSON.stringify(f)}`);
+  if (faults.length) return 'refused';
+  const envelope = { min: -1e4, max: 1e4 };
+  const outside = outsideEnvelope(program, machine, [envelope, envelope, envelope], defaultDisplay);
+  if (outside.length) return 'refused';
+  if (toolpathOf(program).points.some((v) => !Number.isFinite(v)))
+    throw new Error(`The path of a program leads nowhere: ${text}`);
+  return 'let in';
+}
+
 /** One attack, told by its number under a seed: what was done, and whether it was let in. Throws where something broke. */
 export function attack(seed: number, number: number, files: readonly string[]): 'let in' | 'refused' {
   const r = new Random(seed * 100_003 + number);
@@ -117,6 +163,7 @@ export function attack(seed: number, number: number, files: readonly string[]): 
     const { faults } = readPartsCsv(harmText(writePartsCsv(library.slice(0, 20)), r));
     return faults.length ? 'refused' : 'let in';
   }
+  if (way < 0.15) return attackProgram(r);
   let attacked: string;
   if (way < 0.3) attacked = harmText(text, r);
   else {

@@ -1,6 +1,7 @@
 import { dunnock } from '@nodaxis/core/samples/dunnock';
 import { applyCommand } from '@nodaxis/core/commands/apply';
 import { writeMachineFile, type MachineFile } from '@nodaxis/core/machine/file';
+import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { isZip, packBundle, unpackBundle } from './bundle';
 import { pictureKey, sha256Of } from './photos';
@@ -75,6 +76,38 @@ describe('a machine with its pictures', () => {
   it('of one machine always makes the same bytes', async () => {
     expect(await packBundle(kept, file, desk)).toEqual(packed);
   });
+  it(
+    'harmed anywhere is refused with a reason, or opens as it was: no byte of the machine is another',
+    async () => {
+      const minutes = Number(process.env.FUZZ_MINUTES ?? 0) / 4;
+      const whole = JSON.stringify(file);
+      await fc.assert(
+        fc.asyncProperty(
+          fc.array(fc.tuple(fc.double({ min: 0, max: 0.9999, noNaN: true }), fc.nat(255), fc.nat(40)), {
+            minLength: 1,
+            maxLength: 4,
+          }),
+          async (harms) => {
+            let harmed = packed;
+            for (const [place, byte, length] of harms) {
+              const at = Math.floor(place * harmed.length);
+              harmed = harmed.slice();
+              // A byte turned, or a piece taken out.
+              if (length < 20) harmed[at] = byte;
+              else harmed = new Uint8Array([...harmed.slice(0, at), ...harmed.slice(at + length)]);
+            }
+            const back = await unpackBundle('h.zip', harmed, desk);
+            if (back.ok) expect(JSON.stringify(back.value.file)).toBe(whole);
+            else for (const f of back.error) expect(f.what && f.where && f.mend).toBeTruthy();
+          },
+        ),
+        minutes
+          ? { numRuns: 1e9, interruptAfterTimeLimit: minutes * 60_000, markInterruptAsFailure: false }
+          : { numRuns: 60 },
+      );
+    },
+    60_000 + 15_000 * Number(process.env.FUZZ_MINUTES ?? 0),
+  );
   it('a zip of something else, a torn one, and one that would flood the disk are refused with a sentence', async () => {
     const other = await desk.pack({ 'readme.txt': { bytes: new Uint8Array(4), stored: true } });
     const torn = packed.slice(0, packed.length / 2);

@@ -1,7 +1,7 @@
 import { computed, type ComputedRef, onMounted, onUnmounted, type Ref, ref, watch } from 'vue';
 
 /** Where there is no page to keep awake, as in a test without a browser, everything is drawn at once. */
-const AT_ONCE = typeof document === 'undefined';
+const AT_ONCE = import.meta.env.SSR;
 
 const waiting: (() => void)[] = [];
 /** Each piece in a task of its own, in the order in which they came. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { ref } from 'vue';
 import StationTabs from '../../widgets/StationTabs.vue';
+import { useView } from '../useView';
 import HelpReport from './HelpReport.vue';
 import LogbookView from './LogbookView.vue';
 import MachineRecord from './MachineRecord.vue';
@@ -13,12 +13,15 @@ const views: { id: View; name: string }[] = [
   { id: 'record', name: 'Machine record' },
   { id: 'help', name: 'Help report' },
 ];
-const shown = ref<View>('log');
+const { view: shown, show } = useView<View>(
+  () => views,
+  () => 'log',
+);
 </script>
 
 <template>
   <div class="binder">
-    <StationTabs :views="views" :shown="shown" label="Binder" @show="(v) => (shown = v)" />
+    <StationTabs :views="views" :shown="shown" label="Binder" @show="show" />
     <div class="view" role="tabpanel" :aria-labelledby="`view-${shown}`">
       <LogbookView v-if="shown === 'log'" />
       <RevisionsView v-else-if="shown === 'revisions'" />

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { circuitName, describeField, fieldTitle } from '@nodaxis/core/machine/fields';
 import { stateAdvice, stateSentence } from '@nodaxis/core/motion/controller/states';
-import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue';
-import { useRoute } from 'vue-router';
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue';
 import { useFocusLink } from '../../app/focusLink';
 import { useMachine } from '../../document/machine';
 import MachineDrawing from '../../widgets/drawing/MachineDrawing.vue';
 import StationTabs from '../../widgets/StationTabs.vue';
 import WhyDead from '../../widgets/WhyDead.vue';
+import { useView } from '../useView';
 import ByHand from './ByHand.vue';
 import DrillPanel from './DrillPanel.vue';
 import HiddenFaults from './HiddenFaults.vue';
@@ -34,14 +34,12 @@ const SKEW = 15;
 
 const machine = useMachine();
 const { go } = useFocusLink();
-const route = useRoute();
 const practice = providePractice();
 const { snapshot, trail, input, pace, program } = practice;
-const tab = ref<Tab>('hand');
-watch(
-  () => route.query.field,
-  (field) => field === 'programWords' && (tab.value = 'program'),
-  { immediate: true },
+const { view: tab, show } = useView<Tab>(
+  () => tabs,
+  () => 'hand',
+  ({ field }) => (field === 'programWords' ? 'program' : undefined),
 );
 const view = ref<'sheet' | 'space'>('sheet');
 
@@ -274,7 +272,7 @@ function move(axis: string, place: number) {
       </div>
     </section>
     <section class="sheet panel" aria-label="What you do">
-      <StationTabs :views="tabs" :shown="tab" label="What you do" @show="(t) => (tab = t)" />
+      <StationTabs :views="tabs" :shown="tab" label="What you do" @show="show" />
       <div class="content" role="tabpanel" :aria-labelledby="`view-${tab}`">
         <ByHand v-if="tab === 'hand'" :pressed="pressed" />
         <WorkPanel v-else-if="tab === 'work'" />

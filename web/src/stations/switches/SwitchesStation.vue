@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, watch } from 'vue';
-import { useRoute, useRouter } from 'vue-router';
+import { computed, onBeforeUnmount, watch } from 'vue';
 import TrialPanel from '../../trial/TrialPanel.vue';
 import { useSweep } from '../../trial/useSweep';
 import { useTrial } from '../../trial/useTrial';
 import { useMachine } from '../../document/machine';
 import StationTabs from '../../widgets/StationTabs.vue';
+import { useView } from '../useView';
 import FilterView from './FilterView.vue';
 import InputsView from './InputsView.vue';
 import PlacementView from './PlacementView.vue';
@@ -17,8 +17,6 @@ type View = 'inputs' | 'try' | 'schools' | 'placement' | 'filters' | 'stop' | 'f
 const machine = useMachine();
 const trial = useTrial();
 const sweep = useSweep();
-const route = useRoute();
-const router = useRouter();
 const dangers = computed(() => sweep.result?.result.rows.filter((r) => r.danger).length ?? 0);
 const views = computed((): { id: View; name: string; count?: number }[] => [
   { id: 'inputs', name: 'Inputs' },
@@ -39,14 +37,10 @@ function viewOf(field: string): View | undefined {
   if (/^(circuits|parts)/.test(field)) return 'inputs';
   return undefined;
 }
-const view = ref<View>('inputs');
-watch(
-  () => [route.query.view, route.query.field],
-  ([wanted, field]) => {
-    const named = views.value.find((v) => v.id === wanted)?.id;
-    view.value = named ?? (typeof field === 'string' ? viewOf(field) : undefined) ?? view.value;
-  },
-  { immediate: true },
+const { view, show } = useView<View>(
+  () => views.value,
+  () => 'inputs',
+  ({ field }) => (typeof field === 'string' ? viewOf(field) : undefined),
 );
 /** Whoever has cut something goes on seeing it on the diagram; whoever only looked is done. */
 const leaveTrial = () => trial.state?.acts.length || (trial.on = false);
@@ -59,7 +53,6 @@ watch(
   { immediate: true },
 );
 onBeforeUnmount(() => view.value === 'try' && leaveTrial());
-const show = (id: View) => void router.replace({ path: route.path, query: { view: id } });
 </script>
 
 <template>

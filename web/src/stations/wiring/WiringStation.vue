@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { Connection } from '@element-plus/icons-vue';
 import { progressBySheet } from '@nodaxis/core/wiring/progress';
-import { computed, defineAsyncComponent, ref, watch } from 'vue';
-import { useRoute, useRouter } from 'vue-router';
+import { computed, defineAsyncComponent } from 'vue';
 import { useMachine } from '../../document/machine';
 import StationTabs from '../../widgets/StationTabs.vue';
+import { useView } from '../useView';
 import AsFound from './AsFound.vue';
 import CablesView from './CablesView.vue';
 import ConductorList from './ConductorList.vue';
@@ -30,8 +30,6 @@ const views = [
 type View = (typeof views)[number]['id'];
 
 const machine = useMachine();
-const route = useRoute();
-const router = useRouter();
 const narrow = matchMedia('(max-width: 720px)').matches;
 
 const all = computed(() => Object.values(machine.design!.conductors));
@@ -58,17 +56,12 @@ function viewOf(field: string): View | undefined {
   if (/^(roles|outputs|parts|stopSchool|mainsVoltage|colourRules)/.test(field)) return 'parts';
   return undefined;
 }
-const view = ref<View>('list');
-watch(
-  () => [route.query.view, route.query.field, route.query.part],
-  ([wanted, field, part]) => {
-    const named = views.find((v) => v.id === wanted)?.id;
-    const asked = typeof field === 'string' ? viewOf(field) : typeof part === 'string' ? 'list' : undefined;
-    view.value = named ?? asked ?? (narrow ? 'next' : view.value);
-  },
-  { immediate: true },
+const { view, show } = useView<View>(
+  () => views,
+  () => (narrow ? 'next' : 'list'),
+  ({ field, part }) =>
+    typeof field === 'string' ? viewOf(field) : typeof part === 'string' ? 'list' : narrow ? 'next' : undefined,
 );
-const show = (id: View) => void router.replace({ path: route.path, query: { view: id } });
 const plan = () => machine.run({ name: 'plan-wiring', args: {} });
 </script>
 
