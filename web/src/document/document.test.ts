@@ -118,6 +118,10 @@ describe('the shelf', () => {
     await machine.open('dunnock');
     expect(machine.file?.design.name).toBe('Dunnock');
     expect(machine.saveState).toBe('not-saved');
+    // There is room again: the open one and those on the shelf are kept by themselves.
+    store.current.full = false;
+    await vi.advanceTimersByTimeAsync(25_000);
+    expect([machine.saveState, shelf.unsaved.size, shelf.blocked]).toEqual(['saved', 0, '']);
   });
 });
 

@@ -1,4 +1,4 @@
-import { ref, shallowReactive, watch as observe } from 'vue';
+import { computed, ref, shallowReactive, watch as observe } from 'vue';
 import type { Directive, Ref } from 'vue';
 
 /**
@@ -145,8 +145,9 @@ export function useDraft<T>(key: () => string, empty: T, waits = true): Ref<T> {
   const blank = JSON.stringify(empty);
   const held = ref() as Ref<T>;
   let loaded = '';
+  // An edit of the machine leaves the key as it is, and then nothing is done.
   observe(
-    [key, held],
+    [computed(key), held],
     ([k]) => {
       if (k !== loaded) {
         loaded = k;

@@ -9,6 +9,9 @@ import { dropOldestPoint } from './restorePoints';
 import type { KeyValueStore, Place } from './slots';
 import { copiesOf, writeSlot } from './slots';
 
+/** A save that failed is tried again by itself. */
+export const RETRY_AFTER_MS = 10_000;
+
 /** A text that may be kept, and the machine in it: the oldest revisions of one that has grown too large are left out. */
 export interface Keepable {
   text: string;

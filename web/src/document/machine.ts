@@ -16,7 +16,7 @@ import { type Aside, setAside } from './aside';
 import { atDesk } from './besidePage';
 import { asking, browserStore, NotKept, storeFault } from './browserStore';
 import { heldPictures } from './drafts';
-import { keepable, makingRoom, readKept, writeKeepable } from './keep';
+import { keepable, makingRoom, readKept, RETRY_AFTER_MS, writeKeepable } from './keep';
 import { PointKeeper } from './pointKeeper';
 import { type BackedUp, cardOf, useShelf } from './shelf';
 import type { Opened, Place } from './slots';
@@ -31,8 +31,6 @@ export type OpenState = 'closed' | 'opening' | 'open' | 'missing' | 'unreadable'
 /** An edit is saved once the hand rests, and after this much of going on without a rest. */
 const SAVE_AFTER_MS = 300;
 const SAVE_AT_LEAST_EVERY_MS = 1000;
-/** A save that failed is tried again by itself. */
-const RETRY_AFTER_MS = 10_000;
 /** After so many edits without a file a backup is offered. */
 const BACKUP_AFTER = 40;
 const backupKey = (id: string) => `backup/${id}`;
@@ -123,6 +121,7 @@ export const useMachine = defineStore('machine', () => {
     if (held) {
       saveState.value = 'not-saved';
       saveFault.value ||= shelf.blocked;
+      retryLater(id);
     } else if (found) await tellOf(id, found);
     hold = await holdTab(id, flush, () => {
       readOnly.value = true;

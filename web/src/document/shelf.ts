@@ -11,7 +11,7 @@ import { atDesk } from './besidePage';
 import { answering, asking, browserStore, NotKept, storeFault } from './browserStore';
 import { binVerdict } from './bin';
 import { spokenPictures } from './inventory';
-import { keep } from './keep';
+import { keep, RETRY_AFTER_MS } from './keep';
 import { pictureKey } from './photos';
 import type { Opened } from './slots';
 import { pointsOf } from './restorePoints';
@@ -116,12 +116,16 @@ export const useShelf = defineStore('shelf', () => {
     } catch (e) {
       blocked.value = storeFault(e);
       unsaved.set(file.id, file);
+      tryAgain(file.id);
     }
     const card = cardOf(file);
     await keepCard(card);
     return card;
   }
 
+  /** Until there is room, or until somebody has opened it: then its own saving goes on with it. */
+  const tryAgain = (id: string): void =>
+    void setTimeout(() => void keepUnsaved(id).then(() => unsaved.has(id) && tryAgain(id)), RETRY_AFTER_MS);
   /** Keeps a machine that could not be kept before, once no tab has it open; until then it stays where it is. */
   async function keepUnsaved(id: string): Promise<void> {
     const file = unsaved.get(id);
@@ -130,6 +134,7 @@ export const useShelf = defineStore('shelf', () => {
       try {
         if ((await keep(browserStore, file)).length) return;
         unsaved.delete(id);
+        if (!unsaved.size) blocked.value = '';
         const card = cards.value.find((c) => c.id === id);
         await keepCard(cardOf(file, card));
       } catch (e) {

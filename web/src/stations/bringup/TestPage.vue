@@ -40,7 +40,7 @@ const {
 const machine = useMachine();
 const preferences = usePreferences();
 const s = computed(() => current.value!);
-const reason = useDraft(() => `${machine.file?.id}/reason/${s.value.instance.key}`, '');
+const reason = useDraft(() => `${machine.file?.id}/reason/${current.value?.instance.key}`, '');
 const test = computed(() => s.value.instance.test);
 const locked = computed(() => s.value.state === 'locked');
 const entering = computed(() => Object.keys(readings.value).length > 0);
