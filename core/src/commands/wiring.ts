@@ -7,7 +7,7 @@ import { libraryEntry } from '../machine/library';
 import { partFrom } from '../machine/library/entry';
 import { planConductors } from '../wiring/planner/plan';
 import type { Plan } from '../wiring/planner/proposal';
-import { isMade, replan } from '../wiring/planner/replan';
+import { isMade, planChanges, replan } from '../wiring/planner/replan';
 import { firstNumberOf, sheetRule } from '../wiring/sheets';
 import type { CommandName, ConductorEdit, Handler } from './command';
 import { refuse } from './command';
@@ -53,7 +53,7 @@ const sameEnd = (a: { part: string; terminal: string }, b: { part: string; termi
 export const wiring = {
   'plan-wiring': {
     title(_args, before) {
-      const { changes } = replan(before.conductors, planConductors(before));
+      const { changes } = planChanges(before.conductors, planConductors(before));
       const of = (kind: string) => changes.filter((c) => c.kind === kind).length;
       return `Wiring planned: ${count(of('added'), 'conductor')} added, ${of('changed')} changed, ${of('removed')} removed`;
     },

@@ -10,7 +10,7 @@ import { dotterel, lapwing, nuthatch, redstart, stonechat, whinchat } from '../t
 import { defaultDisplay as display } from '../units/print';
 import { enteredNumber, quantity } from '../units/quantity';
 import { createFinder } from './finder';
-import type { Finding } from './finding';
+import type { Finding, Rule } from './finding';
 import { findingsOf } from './findings';
 
 const NOW = '2026-03-03T10:00:00.000Z';
@@ -67,6 +67,22 @@ describe('a finder', () => {
       ),
       { numRuns: 40 },
     );
+  });
+  it('asks a rule that lists or copies the design whenever the design is another, also by a field that was not there', () => {
+    const copies: Rule = {
+      code: 'copies',
+      severity: 'note',
+      check: ({ design }) => {
+        const { mainsVoltage } = { ...design };
+        const title = mainsVoltage ? 'given' : 'not given';
+        return [{ subject: 'x', title, explain: () => '', station: 'machine', field: 'mainsVoltage' }];
+      },
+    };
+    const { mainsVoltage: _, ...without } = sampleMachines[0]!.make().design;
+    const find = createFinder([copies]);
+    const derive = createDeriver();
+    expect(find(derive(without))[0]!.title).toBe('not given');
+    expect(find(derive({ ...without, mainsVoltage: quantity(230, 'V') }))[0]!.title).toBe('given');
   });
   it('asks only the rules that have read what an edit changed', () => {
     const asked: string[] = [];

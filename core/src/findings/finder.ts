@@ -24,11 +24,14 @@ function unchanged(a: unknown, b: unknown): boolean {
   );
 }
 const allUnchanged = (reads: ReadonlyMap<string, unknown>, now: object): boolean => {
-  for (const [key, was] of reads) if (!unchanged(was, (now as Record<string, unknown>)[key])) return false;
+  for (const [key, was] of reads)
+    if (key === ALL ? was !== now : !unchanged(was, (now as Record<string, unknown>)[key])) return false;
   return true;
 };
 
-/** Stands for an object as it is now, and tells `note` what is read of it. Who copies or lists it has read all of it. */
+/** Stands for all of an object: who copies or lists it has read what is not there, too. */
+const ALL = '*';
+/** Stands for an object as it is now, and tells `note` what is read of it. */
 const standIn = <T extends object>(now: () => T, note: (key: string, value: unknown) => void): T =>
   new Proxy({} as T, {
     get(_, key) {
@@ -36,8 +39,14 @@ const standIn = <T extends object>(now: () => T, note: (key: string, value: unkn
       note(key as string, value);
       return value;
     },
-    has: (_, key) => key in now(),
-    ownKeys: () => Reflect.ownKeys(now()),
+    has(_, key) {
+      note(key as string, (now() as Record<string | symbol, unknown>)[key]);
+      return key in now();
+    },
+    ownKeys() {
+      note(ALL, now());
+      return Reflect.ownKeys(now());
+    },
     getOwnPropertyDescriptor(_, key) {
       const value = (now() as Record<string | symbol, unknown>)[key];
       note(key as string, value);

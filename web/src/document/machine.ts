@@ -61,6 +61,8 @@ export const useMachine = defineStore('machine', () => {
   let last: Place | undefined;
   /** Saves that could not wait for the check. */
   let hasty = 0;
+  /** Counts openings and closings: one that was overtaken goes no further. */
+  let opening = 0;
   let writing: Promise<void> | undefined;
   let hold: TabHold | undefined;
   const points = new PointKeeper(browserStore);
@@ -86,6 +88,7 @@ export const useMachine = defineStore('machine', () => {
   async function open(id: string): Promise<void> {
     if (file.value?.id === id && state.value === 'open') return;
     await close();
+    const mine = opening;
     state.value = 'opening';
     await shelf.start();
     derive = createDeriver();
@@ -123,12 +126,14 @@ export const useMachine = defineStore('machine', () => {
       saveFault.value ||= shelf.blocked;
       retryLater(id);
     } else if (found) await tellOf(id, found);
+    // What the first views ask for is worked out in turns; what they then ask costs little.
+    await unhurried(find.steps(await unhurried(derive.steps(start.design))));
+    // Left meanwhile, or another one opened.
+    if (mine !== opening) return;
     hold = await holdTab(id, flush, () => {
       readOnly.value = true;
     });
     readOnly.value = !hold.mine;
-    // What the first views ask for is worked out in turns; what they then ask costs little.
-    await unhurried(find.steps(await unhurried(derive.steps(start.design))));
     file.value = withoutUnusedPictures(start, heldPictures(id));
     const kept = await browserStore.getItem<BackedUp | number>(backupKey(id)).catch(() => null);
     if (kept === null) setBackedUp(start);
@@ -159,6 +164,7 @@ export const useMachine = defineStore('machine', () => {
   }
 
   async function close(): Promise<void> {
+    opening++;
     await flush();
     hold?.release();
     hold = undefined;
@@ -307,20 +313,18 @@ export const useMachine = defineStore('machine', () => {
       saveState.value = 'not-saved';
       saveFault.value = storeFault(e);
       // Held in memory, so that leaving the station loses nothing; it is tried again by itself, at the next edit, or by a click.
-      shelf.unsaved.set(current.id, current);
+      shelf.hold(current);
       retryLater(current.id);
     }
   }
   const retrying = new Set<string>();
-  /** Tries again to save a machine, whether it is still open or not, until it is kept. */
+  /** Tries again to save the open machine until it is kept; one that is open no more is held by the shelf. */
   function retryLater(id: string): void {
     if (retrying.has(id)) return;
     retrying.add(id);
     setTimeout(() => {
       retrying.delete(id);
-      if (file.value?.id === id) {
-        if (saveState.value === 'not-saved') void flush();
-      } else void shelf.keepUnsaved(id).then(() => shelf.unsaved.has(id) && retryLater(id));
+      if (file.value?.id === id && saveState.value === 'not-saved') void flush();
     }, RETRY_AFTER_MS);
   }
 

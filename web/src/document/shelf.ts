@@ -115,15 +115,19 @@ export const useShelf = defineStore('shelf', () => {
       if (fault) throw new NotKept(fault);
     } catch (e) {
       blocked.value = storeFault(e);
-      unsaved.set(file.id, file);
-      tryAgain(file.id);
+      hold(file);
     }
     const card = cardOf(file);
     await keepCard(card);
     return card;
   }
 
-  /** Until there is room, or until somebody has opened it: then its own saving goes on with it. */
+  /** Holds a machine that could not be kept in memory, and tries again until it is: here, or where it is open. */
+  function hold(file: MachineFile): void {
+    const known = unsaved.has(file.id);
+    unsaved.set(file.id, file);
+    if (!known) tryAgain(file.id);
+  }
   const tryAgain = (id: string): void =>
     void setTimeout(() => void keepUnsaved(id).then(() => unsaved.has(id) && tryAgain(id)), RETRY_AFTER_MS);
   /** Keeps a machine that could not be kept before, once no tab has it open; until then it stays where it is. */
@@ -336,6 +340,6 @@ export const useShelf = defineStore('shelf', () => {
     takeCopy,
     load,
     keepCard,
-    keepUnsaved,
+    hold,
   };
 });

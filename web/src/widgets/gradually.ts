@@ -1,17 +1,14 @@
 import { computed, type ComputedRef, onMounted, onUnmounted, type Ref, ref, watch } from 'vue';
+import { nextTurn } from '../document/unhurried';
 
 /** Where there is no page to keep awake, as in a test without a browser, everything is drawn at once. */
 const AT_ONCE = import.meta.env.SSR;
 
-const waiting: (() => void)[] = [];
+let last = Promise.resolve();
 /** Each piece in a task of its own, in the order in which they came. */
-function turn(): void {
-  waiting.shift()?.();
-  if (waiting.length) setTimeout(turn);
-}
 function later(work: () => void): void {
-  waiting.push(work);
-  if (waiting.length === 1) setTimeout(turn);
+  last = last.then(nextTurn);
+  void last.then(work);
 }
 
 /** False while a view is drawn for the first time, true soon after: for what is folded away or far below. */
