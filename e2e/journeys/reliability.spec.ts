@@ -132,6 +132,8 @@ test('what is typed and not entered says so, outlives a reload, and is entered b
   await reason.fill('the screw whips above it');
   await page.reload();
   await expect(reason).toHaveValue('the screw whips above it');
+  // A second press would throw it away.
+  await expect(page.getByRole('button', { name: 'Set by hand: Axis X, Maximum speed' })).toBeDisabled();
   await page.getByRole('button', { name: 'Set', exact: true }).click();
   await expect(reason).toHaveCount(0);
   await expect(page.getByText('by hand: the screw whips above it')).toBeVisible();

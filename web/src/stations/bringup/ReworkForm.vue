@@ -10,6 +10,8 @@ const machine = useMachine();
 const bringUp = useBringUp();
 const subjects = computed(() => (bringUp.made.value ? reworkSubjects(bringUp.made.value) : []));
 const work = useDraft(() => `${machine.file?.id}/rework`, { subject: '', text: '' });
+/** What was left half-written stands open again; from then on a hand opens and closes it. */
+const begun = work.value.text !== '';
 /** A subject that was picked and is gone since is picked anew. */
 const chosen = computed(() => subjects.value.some((s) => s.subject === work.value.subject));
 function log() {
@@ -21,7 +23,7 @@ function log() {
 </script>
 
 <template>
-  <details class="sheet" :open="work.text !== ''">
+  <details class="sheet" :open="begun">
     <summary>Something was done by hand</summary>
     <form class="stack" @submit.prevent="log">
       <select v-model="work.subject" aria-label="What was worked on">

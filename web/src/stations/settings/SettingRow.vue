@@ -105,7 +105,7 @@ const clear = () => machine.run({ name: 'clear-override', args: { setting: props
       <button
         v-else-if="canOverride"
         class="plain-button"
-        :disabled="machine.readOnly"
+        :disabled="machine.readOnly || typed.open"
         :aria-label="`Set by hand: ${title}`"
         @click="start"
       >
