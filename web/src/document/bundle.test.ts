@@ -80,7 +80,21 @@ describe('a machine with its pictures', () => {
     'harmed anywhere is refused with a reason, or opens as it was: no byte of the machine is another',
     async () => {
       const minutes = Number(process.env.FUZZ_MINUTES ?? 0) / 4;
-      const whole = JSON.stringify(file);
+      // What comes back from the whole archive: in the one order of its fields, which an edit does not keep.
+      const textOf = async (bytes: Uint8Array) => {
+        const back = await unpackBundle('h.zip', bytes, desk);
+        if (back.ok) return JSON.stringify(back.value.file);
+        for (const f of back.error) expect(f.what && f.where && f.mend).toBeTruthy();
+        return undefined;
+      };
+      const whole = await textOf(packed);
+      expect(whole).toBeDefined();
+      // A byte that nothing reads, the system that an entry was made on, may be another.
+      const unread = packed.slice();
+      unread[packed.findLastIndex((_, i) => packed[i] === 0x50 && packed[i + 1] === 0x4b && packed[i + 2] === 1) + 5] =
+        9;
+      expect(unread).not.toEqual(packed);
+      expect(await textOf(unread)).toBe(whole);
       await fc.assert(
         fc.asyncProperty(
           fc.array(fc.tuple(fc.double({ min: 0, max: 0.9999, noNaN: true }), fc.nat(255), fc.nat(40)), {
@@ -96,9 +110,7 @@ describe('a machine with its pictures', () => {
               if (length < 20) harmed[at] = byte;
               else harmed = new Uint8Array([...harmed.slice(0, at), ...harmed.slice(at + length)]);
             }
-            const back = await unpackBundle('h.zip', harmed, desk);
-            if (back.ok) expect(JSON.stringify(back.value.file)).toBe(whole);
-            else for (const f of back.error) expect(f.what && f.where && f.mend).toBeTruthy();
+            expect([whole, undefined]).toContain(await textOf(harmed));
           },
         ),
         minutes
