@@ -75,7 +75,7 @@ export function simulation(): Figure[] {
         name: `${name}, against the bare torque loop (${bare.toFixed(0)} ×)`,
         value: rate / bare,
         unit: 'of it',
-        bound: trace ? 1 / 6 : 1 / 2,
+        bound: trace ? 0.1 : 0.15,
         most: false,
       },
     ];

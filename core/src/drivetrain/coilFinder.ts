@@ -1,3 +1,5 @@
+import { grouped } from '../units/grouped';
+
 /** What was seen between two leads of an unmarked motor. */
 export interface CoilObservation {
   a: string;
@@ -49,8 +51,7 @@ export function findCoils(leads: readonly string[], seen: readonly CoilObservati
   for (const o of seen)
     if (connects(o) === false && root(o.a) === root(o.b))
       contradictions.push(`${o.a} and ${o.b} were found apart, but other readings join them into one winding.`);
-  const byRoot = new Map<string, string[]>();
-  for (const l of leads) byRoot.set(root(l), [...(byRoot.get(root(l)) ?? []), l]);
+  const byRoot = grouped(leads, root);
   const groups = [...byRoot.values()].filter((g) => g.length > 1);
   const loose = [...byRoot.values()].filter((g) => g.length === 1).map((g) => g[0]!);
   const size = leadsOfWinding[leads.length] ?? 2;

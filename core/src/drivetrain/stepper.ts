@@ -31,6 +31,9 @@ export const warmResistanceOhm = (r20Ohm: number, riseK: number, loopOhm: number
 /** The same winding figures as one of `n` like motors in series on one driver sees them: each has its share of the voltage. */
 export const inSeries = (c: StepperCircuit, n: number): StepperCircuit => ({ ...c, volts: c.volts / n });
 
+/** Square of a length in the plane: far from overflow, and many times as fast as the exact hypotenuse. */
+const squared = (a: number, b: number): number => a * a + b * b;
+
 const radPerS = (rpm: number): number => (rpm * 2 * Math.PI) / 60;
 
 /**
@@ -46,15 +49,15 @@ export function pullOutTorqueNm(c: StepperCircuit, rpm: number): number {
   const z2 = r * r + x * x;
   if (!(c.volts > 0) || !(c.peakA > 0)) return 0;
   // Full current without field weakening.
-  if (Math.hypot(emf + r * c.peakA, x * c.peakA) <= c.volts) return c.ktNmPerA * c.peakA;
+  if (squared(emf + r * c.peakA, x * c.peakA) <= c.volts * c.volts) return c.ktNmPerA * c.peakA;
   const radius = c.volts / Math.sqrt(z2);
   const centreQ = (-emf * r) / z2;
   const centreD = (emf * x) / z2;
   const ownQ = centreQ + radius;
   if (ownQ <= 0) return 0;
-  if (Math.hypot(ownQ, centreD) <= c.peakA) return c.ktNmPerA * ownQ;
+  if (squared(ownQ, centreD) <= c.peakA * c.peakA) return c.ktNmPerA * ownQ;
   // Crossing of two circles: one around the origin, one around the centre found above.
-  const d = Math.hypot(centreQ, centreD);
+  const d = Math.sqrt(squared(centreQ, centreD));
   if (d === 0 || d > c.peakA + radius || d < Math.abs(c.peakA - radius)) return 0;
   const along = (c.peakA * c.peakA - radius * radius + d * d) / (2 * d);
   const across = Math.sqrt(Math.max(0, c.peakA * c.peakA - along * along));

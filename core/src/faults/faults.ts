@@ -4,6 +4,7 @@ import type { TerminalRef } from '../machine/ids';
 import { terminalsWithRole } from '../machine/parts';
 import type { Situation } from '../wiring/evaluate';
 import { terminalName } from '../wiring/wires';
+import { grouped } from '../units/grouped';
 
 export const faultKinds = [
   'conductor-open',
@@ -43,11 +44,9 @@ const pole = (
 
 /** Cores of one cable that lie side by side: in the order of their numbers. */
 function neighbours(design: Design): [string, string][] {
-  const cables = new Map<string, [id: string, number: number][]>();
-  for (const [id, c] of Object.entries(design.conductors))
-    if (c.cable) cables.set(c.cable, [...(cables.get(c.cable) ?? []), [id, c.number]]);
-  return [...cables.values()].flatMap((list) => {
-    const inOrder = list.sort((a, b) => a[1] - b[1]).map(([id]) => id);
+  const inCables = Object.entries(design.conductors).filter(([, c]) => c.cable);
+  return [...grouped(inCables, ([, c]) => c.cable).values()].flatMap((list) => {
+    const inOrder = list.sort((a, b) => a[1].number - b[1].number).map(([id]) => id);
     return inOrder.slice(1).map((id, i): [string, string] => [inOrder[i]!, id]);
   });
 }

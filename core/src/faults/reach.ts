@@ -1,5 +1,4 @@
 import type { TerminalRef } from '../machine/ids';
-import { terminalKey } from '../machine/ids';
 import type { Situation } from '../wiring/evaluate';
 import { circuitryOf, joinedUnder, rootOf } from '../wiring/circuitry';
 import type { Network } from '../wiring/network';
@@ -62,7 +61,7 @@ export class Zones {
   ofElement = (key: string): ReadonlySet<number> => this.elementZones.get(key) ?? new Set();
   /** The zone of a terminal's net; none where a supply holds it or nothing hangs on it. */
   ofTerminal(t: TerminalRef): ReadonlySet<number> {
-    const n = this.network.nodeOf.get(terminalKey(t));
+    const n = this.network.nodeOf(t);
     const net = n === undefined ? -1 : circuitryOf(this.network).netOf[n]!;
     return net < 0 || this.held.has(net) ? new Set() : new Set([this.zoneOf[net]!]);
   }
@@ -99,7 +98,7 @@ export class Zones {
     }
     for (const [p, q] of fault.shorts ?? []) {
       const [a, b] = [p, q].map((t) => {
-        const n = this.network.nodeOf.get(terminalKey(t));
+        const n = this.network.nodeOf(t);
         return n === undefined ? -1 : netOf[n]!;
       }) as [number, number];
       if (a === b || a < 0 || b < 0) continue;

@@ -5,6 +5,7 @@ import { circuitName } from '../machine/fields';
 import { terminalName } from '../wiring/wires';
 import type { Act, InputView, TrialState, TrialView } from './trial';
 import { actKey } from './trial';
+import { grouped } from '../units/grouped';
 
 /** What a controller does when it takes an input for tripped. */
 const follows: Record<InputFunction, string> = {
@@ -133,11 +134,6 @@ function tellInputs(design: Design, before: readonly InputView[], after: readonl
   return told;
 }
 
-const grouped = <T, K>(list: readonly T[], by: (item: T) => K): Map<K, T[]> => {
-  const groups = new Map<K, T[]>();
-  for (const item of list) groups.set(by(item), [...(groups.get(by(item)) ?? []), item]);
-  return groups;
-};
 const listed = (words: readonly string[]): string =>
   words.length > 1 ? `${words.slice(0, -1).join(', ')} and ${words.at(-1)}` : (words[0] ?? '');
 

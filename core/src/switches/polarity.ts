@@ -51,7 +51,7 @@ export function analyseCircuit(
   network: Network,
   daily: readonly string[] = [],
 ): CircuitAnalysis {
-  const seed = network.nodeOf.get(`${input.part}#${input.terminal}`);
+  const seed = network.nodeOf(input);
   const none: CircuitAnalysis = {
     circuit: id,
     input,

@@ -213,7 +213,7 @@ export function joinedUnder(c: Circuitry, network: Network, damage: Damage): Joi
     return last.joined;
   const joined = breakUp(c, network, open, pulled);
   for (const [p, q] of shorts ?? []) {
-    const [a, b] = [network.nodeOf.get(terminalKey(p)), network.nodeOf.get(terminalKey(q))];
+    const [a, b] = [network.nodeOf(p), network.nodeOf(q)];
     if (a === undefined || b === undefined) continue;
     const [from, to] = [joined.netOf[a]!, joined.netOf[b]!];
     if (from === to) continue;

@@ -4,7 +4,6 @@ import { circuitryOf } from './circuitry';
 import { strength } from './levels';
 import type { Network } from './network';
 import type { TerminalRef } from '../machine/ids';
-import { terminalKey } from '../machine/ids';
 
 /** The way of the current in one situation: what of the wiring carries any. */
 export interface CurrentPaths {
@@ -64,14 +63,14 @@ export function currentPaths(
       draws(a, b, `${el.part}/${el.id}`);
   }
   for (const pair of ways) {
-    const [a, b] = pair.map((t) => network.nodeOf.get(terminalKey(t)));
+    const [a, b] = pair.map((t) => network.nodeOf(t));
     for (const edge of (a !== undefined && b !== undefined && follow(edges, a, new Set([b]))) || []) {
       if (edge.conductor) conductors.add(edge.conductor);
       if (edge.element) elements.add(edge.element);
     }
   }
   for (const pair of consumers) {
-    const [a, b] = pair.map((t) => network.nodeOf.get(terminalKey(t)));
+    const [a, b] = pair.map((t) => network.nodeOf(t));
     if (a !== undefined && b !== undefined) draws(a, b);
   }
   return { conductors, elements };
@@ -95,7 +94,7 @@ function edgesOf(network: Network, e: Evaluation, situation: Situation): Readonl
   for (const k of c.contacts) if (e.closed(k.key)) link(k.a, k.b, { element: k.key });
   for (const o of c.outputs) if (e.closed(o.key)) link(o.out, o.pullsLow ? o.minus : o.plus, { element: o.key });
   for (const [p, q] of situation.shorts ?? []) {
-    const [a, b] = [p, q].map((t) => network.nodeOf.get(terminalKey(t)));
+    const [a, b] = [p, q].map((t) => network.nodeOf(t));
     if (a !== undefined && b !== undefined) link(a, b);
   }
   return edges;

@@ -55,7 +55,7 @@ describe('one contact on one input', () => {
     expect(read({ actuated: new Set(['k']) })).toBe(tripped);
     expect(read({ open: new Set(['w3']) })).toBe(broken);
     expect(read({ lost: new Set(['s']) })).toBe('uncertain');
-    const local = networkAround(net, [net.nodeOf.get('c#in')!]);
+    const local = networkAround(net, [net.nodeOf({ part: 'c', terminal: 'in' })!]);
     expect(evaluate(local, { actuated: new Set(['k']) }).readingAt(input)).toBe(tripped);
   });
 });

@@ -1,5 +1,4 @@
 import type { TerminalRef } from '../machine/ids';
-import { terminalKey } from '../machine/ids';
 import type { Circuitry, Joined } from './circuitry';
 import { circuitryOf, joinedUnder, levelCode, levelNames, rootOf } from './circuitry';
 import type { Level, Reading, Strength } from './levels';
@@ -202,7 +201,7 @@ export function evaluate(network: Network, situation: Situation = {}): Evaluatio
       break;
     }
   }
-  const node = (t: TerminalRef) => network.nodeOf.get(terminalKey(t));
+  const node = (t: TerminalRef) => network.nodeOf(t);
   return {
     ringing,
     ring: ringing ? c.coils.flatMap((coil, i) => (restless[i] ? [coil.key] : [])) : [],

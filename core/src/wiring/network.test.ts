@@ -14,7 +14,7 @@ describe.each(sampleMachines.map((s) => [s.id, s.make().design] as const))('the 
     fc.subarray(all, { maxLength: Math.min(4, all.length) }).map((list) => new Set(list));
 
   it('the part around an input reads like the whole, whatever is pressed and whichever conductor is broken', () => {
-    const locals = inputs.map((t) => networkAround(network, [network.nodeOf.get(`${t.part}#${t.terminal}`)!]));
+    const locals = inputs.map((t) => networkAround(network, [network.nodeOf(t)!]));
     fc.assert(
       fc.property(
         subset(Object.keys(design.parts).filter((p) => p.startsWith('device'))),
@@ -33,7 +33,7 @@ describe.each(sampleMachines.map((s) => [s.id, s.make().design] as const))('the 
 
   it('the part is small: a reading costs no more than its own circuit', () => {
     for (const t of inputs) {
-      const local = networkAround(network, [network.nodeOf.get(`${t.part}#${t.terminal}`)!]);
+      const local = networkAround(network, [network.nodeOf(t)!]);
       expect(local.terminals.length).toBeLessThan(network.terminals.length / 3);
     }
   });

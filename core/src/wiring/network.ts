@@ -1,6 +1,5 @@
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
-import { terminalKey } from '../machine/ids';
 import { loadVolts } from '../machine/loads';
 import type { Element, Part } from '../machine/parts';
 import { baseValue } from '../units/quantity';
@@ -27,7 +26,8 @@ export interface NetConductor {
 
 /** A design's terminals, conductors and elements as a graph of numbered nodes: what the evaluator works on. */
 export interface Network {
-  nodeOf: ReadonlyMap<string, number>;
+  /** The number of a terminal; none for one that no element and no conductor uses. */
+  nodeOf: (t: TerminalRef) => number | undefined;
   terminals: readonly TerminalRef[];
   conductors: readonly NetConductor[];
   elements: readonly NetElement[];
@@ -67,21 +67,23 @@ const voltsOf = (element: Element, part: Part): number =>
 
 /** Builds the network of all parts and conductors, in every state: what is planned counts as connected. */
 export function buildNetwork(parts: Design['parts'], conductors: Design['conductors']): Network {
-  const nodeOf = new Map<string, number>();
+  // By part, then terminal: asked so often that a key made of both is not put together each time.
+  const numbers = new Map<string, Map<string, number>>();
   const terminals: TerminalRef[] = [];
   const node = (part: string, terminal: string): number => {
-    const ref = { part, terminal };
-    const key = terminalKey(ref);
-    let n = nodeOf.get(key);
+    let ofPart = numbers.get(part);
+    if (!ofPart) numbers.set(part, (ofPart = new Map()));
+    let n = ofPart.get(terminal);
     if (n === undefined) {
       n = terminals.length;
-      nodeOf.set(key, n);
-      terminals.push(ref);
+      ofPart.set(terminal, n);
+      terminals.push({ part, terminal });
     }
     return n;
   };
   const elements: NetElement[] = [];
-  for (const [partId, part] of Object.entries(parts)) {
+  for (const partId of Object.keys(parts)) {
+    const part = parts[partId]!;
     const coils = new Map<string, number>();
     const first = elements.length;
     for (const [id, element] of Object.entries(part.elements)) {
@@ -99,12 +101,11 @@ export function buildNetwork(parts: Design['parts'], conductors: Design['conduct
     for (const e of elements.slice(first))
       if (e.element.kind === 'contact' && e.element.coil) e.coil = coils.get(e.element.coil) ?? -1;
   }
-  const wires = Object.entries(conductors).map(([id, c]) => ({
-    id,
-    a: node(c.from.part, c.from.terminal),
-    b: node(c.to.part, c.to.terminal),
-  }));
-  return { nodeOf, terminals, conductors: wires, elements };
+  const wires = Object.keys(conductors).map((id) => {
+    const { from, to } = conductors[id]!;
+    return { id, a: node(from.part, from.terminal), b: node(to.part, to.terminal) };
+  });
+  return { nodeOf: (t) => numbers.get(t.part)?.get(t.terminal), terminals, conductors: wires, elements };
 }
 
 /** Elements whose inside carries a level from one terminal to another, if only weakly. */
@@ -237,23 +238,23 @@ function withoutDeadEnds(
 /** Renumbers a part of a network, so that an evaluation costs no more than that part. */
 function compact(network: Network, wires: NetConductor[], elements: NetElement[], seeds: readonly number[]): Network {
   const renumbered = new Map<number, number>();
-  const nodeOf = new Map<string, number>();
   const terminals: TerminalRef[] = [];
   const to = (n: number): number => {
     let m = renumbered.get(n);
     if (m === undefined) {
       m = terminals.length;
       renumbered.set(n, m);
-      const ref = network.terminals[n]!;
-      terminals.push(ref);
-      nodeOf.set(terminalKey(ref), m);
+      terminals.push(network.terminals[n]!);
     }
     return m;
   };
   seeds.forEach(to);
   const index = new Map(elements.map((e, i) => [e, i]));
   return {
-    nodeOf,
+    nodeOf: (t) => {
+      const n = network.nodeOf(t);
+      return n === undefined ? undefined : renumbered.get(n);
+    },
     terminals,
     conductors: wires.map((w) => ({ id: w.id, a: to(w.a), b: to(w.b) })),
     elements: elements.map((e) => ({

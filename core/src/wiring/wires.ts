@@ -1,6 +1,5 @@
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
-import { terminalKey } from '../machine/ids';
 import type { Part, TerminalRole } from '../machine/parts';
 import { roleOf } from '../machine/parts';
 import type { Network } from './network';
@@ -46,7 +45,8 @@ const none: readonly never[] = [];
 
 /** Resolves the conductors of a design over its network. A conductor with an end that does not exist is left out. */
 export function wiresOf(design: Design, network: Network): Wires {
-  const parent = Int32Array.from({ length: network.terminals.length }, (_, i) => i);
+  const parent = new Int32Array(network.terminals.length);
+  for (let n = 0; n < parent.length; n++) parent[n] = n;
   const find = (n: number): number => {
     while (parent[n] !== n) n = parent[n] = parent[parent[n]!]!;
     return n;
@@ -74,11 +74,14 @@ export function wiresOf(design: Design, network: Network): Wires {
     return (known[n] = { part, terminal, node: n, of, role: roleOf(of, t), printed: t.printed });
   };
   const all: Wire[] = [];
-  const touching = new Map<number, Wire[]>();
-  const touch = (n: number, w: Wire) => {
-    const list = touching.get(n);
+  // By part, then terminal: asked so often that a key made of both is not put together each time.
+  const touching = new Map<string, Map<string, Wire[]>>();
+  const touch = ({ part, terminal }: End, w: Wire) => {
+    let at = touching.get(part);
+    if (!at) touching.set(part, (at = new Map()));
+    const list = at.get(terminal);
     if (list) list.push(w);
-    else touching.set(n, [w]);
+    else at.set(terminal, [w]);
   };
   for (const c of network.conductors) {
     const a = endAt(c.a);
@@ -87,8 +90,8 @@ export function wiresOf(design: Design, network: Network): Wires {
     if (!a || !b || !conductor) continue;
     const wire: Wire = { id: c.id, conductor, ends: [a, b], net: find(c.a) };
     all.push(wire);
-    touch(c.a, wire);
-    touch(c.b, wire);
+    touch(a, wire);
+    touch(b, wire);
   }
   let members: Map<number, End[]> | undefined;
   const membersOf = (): Map<number, End[]> => {
@@ -106,11 +109,8 @@ export function wiresOf(design: Design, network: Network): Wires {
     }
     return members;
   };
-  const node = (part: string, terminal: string) => network.nodeOf.get(terminalKey({ part, terminal }));
-  const at = (part: string, terminal: string): readonly Wire[] => {
-    const n = node(part, terminal);
-    return (n === undefined ? undefined : touching.get(n)) ?? none;
-  };
+  const node = (part: string, terminal: string) => network.nodeOf({ part, terminal });
+  const at = (part: string, terminal: string): readonly Wire[] => touching.get(part)?.get(terminal) ?? none;
   return {
     all,
     get sheets() {

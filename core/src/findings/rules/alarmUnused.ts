@@ -1,3 +1,4 @@
+import { terminalsWithRole } from '../../machine/parts';
 import type { FindingDraft, Rule } from '../finding';
 
 /** A drive that can say that it has given up, and nobody listens. */
@@ -6,7 +7,7 @@ export const alarmUnused: Rule = {
   severity: 'doubtful',
   check: ({ design, wires }) => {
     const deaf = Object.entries(design.parts).flatMap(([id, part]) => {
-      const out = Object.entries(part.terminals).find(([, t]) => t.role === 'alarm-plus')?.[0];
+      const out = terminalsWithRole(part, 'alarm-plus')[0];
       return out && !wires.wired(id, out) && wires.all.length ? [{ id, part }] : [];
     });
     const first = deaf[0];

@@ -1,17 +1,14 @@
 import { circuitName } from '../../machine/fields';
 import { terminalKey } from '../../machine/ids';
 import type { Rule } from '../finding';
+import { grouped } from '../../units/grouped';
 
 /** Two functions on one terminal: the controller cannot tell them apart, and their circuits fight. */
 export const inputTwice: Rule = {
   code: 'input-twice',
   severity: 'wont-work',
   check: ({ design, plan }) => {
-    const users = new Map<string, string[]>();
-    for (const [id, input] of Object.entries(plan.inputs)) {
-      const key = terminalKey(input);
-      users.set(key, [...(users.get(key) ?? []), id]);
-    }
+    const users = grouped(Object.keys(plan.inputs), (id) => terminalKey(plan.inputs[id]!));
     return [...users.values()]
       .filter((ids) => ids.length > 1)
       .map((ids) => {

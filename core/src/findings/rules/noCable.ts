@@ -1,4 +1,5 @@
 import type { FindingDraft, Rule } from '../finding';
+import { grouped } from '../../units/grouped';
 
 /** Parts that sit on the machine, out of the cabinet. */
 const outside = new Set(['motor', 'switch', 'sensor', 'probe', 'encoder', 'spindle']);
@@ -15,11 +16,7 @@ export const noCable: Rule = {
         w.ends.some((e) => outside.has(e.of.data.class)) &&
         w.ends[0].part !== w.ends[1].part,
     );
-    const byPart = new Map<string, typeof loose>();
-    for (const w of loose) {
-      const id = w.ends.find((e) => outside.has(e.of.data.class))!.part;
-      byPart.set(id, [...(byPart.get(id) ?? []), w]);
-    }
+    const byPart = grouped(loose, (w) => w.ends.find((e) => outside.has(e.of.data.class))!.part);
     return [...byPart].map(([id, list]): FindingDraft => ({
       subject: id,
       title: `${list.length === 1 ? `Conductor ${list[0]!.conductor.number} runs` : `${list.length} conductors run`} to ${design.parts[id]!.designation} in no cable`,

@@ -2,15 +2,14 @@ import { terminalKey } from '../../machine/ids';
 import { outputName } from '../../wiring/planner/outputs';
 import { terminalName } from '../../wiring/wires';
 import type { FindingDraft, Rule } from '../finding';
+import { grouped } from '../../units/grouped';
 
 /** Two functions on one output terminal: neither can be had without the other. */
 export const outputTwice: Rule = {
   code: 'output-twice',
   severity: 'wont-work',
   check: ({ design, plan }) => {
-    const users = new Map<string, string[]>();
-    for (const [id, t] of Object.entries(plan.outputs))
-      users.set(terminalKey(t), [...(users.get(terminalKey(t)) ?? []), id]);
+    const users = grouped(Object.keys(plan.outputs), (id) => terminalKey(plan.outputs[id]!));
     return [...users.values()].flatMap((ids): FindingDraft[] => {
       if (ids.length < 2) return [];
       const last = ids.at(-1)!;

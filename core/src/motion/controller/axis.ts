@@ -67,14 +67,16 @@ export class AxisMotion {
     this.position = position;
   }
 
-  /** Advances by `dt` seconds within `min … max` (infinite while there is no envelope). */
-  step(dt: number, min: number, max: number): void {
+  /** Advances by `dt` seconds, within the envelope where there is one. */
+  step(dt: number, bounded: boolean): void {
     if (this.speed === 0 && this.wantedSpeed === 0 && this.target !== this.target) {
       this.movedBefore = this.moved;
       this.moved = 0;
       return;
     }
-    const { acceleration } = this.settings;
+    const { acceleration, envelope } = this.settings;
+    const min = bounded ? envelope.min : -Infinity;
+    const max = bounded ? envelope.max : Infinity;
     let wanted = this.wantedSpeed;
     if (!Number.isNaN(this.target)) {
       const gap = this.target - this.position;

@@ -687,9 +687,8 @@ export class Controller {
     let moving = false;
     for (const a of this.axes) {
       const bounded = a.referenced && !this.cause;
-      const { envelope } = a.settings;
       const before = a.speed;
-      a.step(dt, bounded ? envelope.min : -Infinity, bounded ? envelope.max : Infinity);
+      a.step(dt, bounded);
       if (bounded && before !== 0 && a.speed === 0 && a.wantedSpeed !== 0) this.atEdge(a);
       moving ||= a.moving;
     }

@@ -60,6 +60,9 @@ export class Motors {
   moved = false;
   /** Somebody has pushed a carriage since: switches are looked at again. */
   private shoved = false;
+  // What a step hands on stands in fields: a number that is passed on as an argument is put on the heap for it.
+  private nowS = 0;
+  private powerW = 0;
 
   private readonly sent: Float64Array;
   private readonly origin: Float64Array;
@@ -165,9 +168,10 @@ export class Motors {
     const { motors, mode: modes, sent, commanded, acceleration, before, carriage } = this;
     const perS = 1 / dt;
     const elastic = dt / ELASTIC_S;
-    let power = 0;
     let moved = this.shoved;
     this.shoved = false;
+    this.nowS = timeS;
+    this.powerW = 0;
     for (let m = 0; m < motors.length; m++) {
       const motor = motors[m]!;
       const p = pulses[motor.axis]![motor.index]!;
@@ -181,15 +185,15 @@ export class Motors {
         continue;
       }
       moved = true;
-      power += motor.copperW;
+      this.powerW += motor.copperW;
       sent[m] = p;
       const v = dp * motor.travelPerPulse * perS;
       const was = acceleration[m]!;
       const smooth = was + ((v - commanded[m]!) * perS - was) * elastic;
       commanded[m] = v;
       acceleration[m] = dp === 0 && smooth < RESTING && smooth > -RESTING ? 0 : smooth;
-      if (mode === LOCKED) power += this.follow(motor, m, p, v, acceleration[m]!, timeS);
-      else if (mode === LAGGING) power += this.catchUp(m, p, v, timeS, dt);
+      if (mode === LOCKED) this.follow(motor, m);
+      else if (mode === LAGGING) this.powerW += this.catchUp(m, p, v, timeS, dt);
       else {
         if (mode === FREE) this.origin[m]! -= dp * motor.travelPerPulse;
         this.drift(m, timeS, dt);
@@ -199,7 +203,7 @@ export class Motors {
       else this.takeCarriage(m);
     }
     this.moved = moved;
-    if (moved || this.busShare < 1) this.afterMotion(power, timeS, dt);
+    if (moved || this.busShare < 1) this.afterMotion(timeS, dt);
   }
 
   private rackNm(m: number): number {
@@ -209,36 +213,37 @@ export class Motors {
     return this.axes[motor.axis]!.rackingNPerMm * (this.carriage[m]! - this.carriage[other]!) * motor.leverNmPerN;
   }
 
-  /** In step: the motor is where its pulses put it, less its load angle. Returns the mechanical power, W. */
-  private follow(motor: PlantMotor, m: number, p: number, v: number, a: number, timeS: number): number {
-    let need = motor.inertiaNm * a;
+  /** In step: the motor is where its pulses put it, less its load angle. Adds its mechanical power. */
+  private follow(motor: PlantMotor, m: number): void {
+    const v = this.commanded[m]!;
+    let need = motor.inertiaNm * this.acceleration[m]!;
     if (v > 0) need += motor.weightPlusNm + motor.frictionNm;
     else if (v < 0) need += motor.weightMinusNm - motor.frictionNm;
     else need += motor.weightPlusNm;
     if (this.partner[m]! >= 0) need += this.rackNm(m);
-    if (motor.brake !== undefined && v !== 0 && this.clamped(m, timeS)) need += Math.sign(v) * this.brakeNm(m);
+    if (motor.brake !== undefined && v !== 0 && this.clamped(m, this.nowS)) need += Math.sign(v) * this.brakeNm(m);
     const size = need < 0 ? -need : need;
     const left = this.torqueAt(m, v);
     const share = size / left;
     this.load[m] = share;
     if (!(share <= 1)) {
-      this.loseStep(m, v, size, left, timeS);
-      return 0;
+      this.loseStep(m, v, size, left, this.nowS);
+      return;
     }
     const angle = (need < 0 ? -share : share) * (1 + share * share * 0.1667) * LOAD_ANGLE;
     const lag = motor.cycle > 0 ? angle * motor.cycle : v * LOOP_LAG_S;
-    let place = this.origin[m]! + Math.floor(p + 0.5) * motor.travelPerPulse - lag;
+    let place = this.origin[m]! + Math.floor(this.sent[m]! + 0.5) * motor.travelPerPulse - lag;
     const length = this.lengths[m]!;
     this.speed[m] = v;
     if (place < 0 || place > length) {
-      place = this.againstStop(m, place, length, v, timeS);
+      place = this.againstStop(m, place, length, v, this.nowS);
       if (this.mode[m] !== LOCKED) this.speed[m] = 0;
     }
     // A coupling that slips lets the shaft turn on without the carriage.
     if (size > motor.couplingNm)
       this.coupled[m]! -= (place - this.place[m]!) * (1 - motor.couplingNm / size) * (v > 0 ? 1 : GRIPS_BACK);
     this.place[m] = place;
-    return (size * (v < 0 ? -v : v) * 2 * Math.PI) / motor.travelPerRev;
+    this.powerW += (size * (v < 0 ? -v : v) * 2 * Math.PI) / motor.travelPerRev;
   }
 
   private brakeNm(m: number): number {
@@ -422,7 +427,8 @@ export class Motors {
     this.carriage[m] = c < 0 ? 0 : c > length ? length : c;
   }
 
-  private afterMotion(power: number, timeS: number, dt: number): void {
+  private afterMotion(timeS: number, dt: number): void {
+    const power = this.powerW;
     if (this.supplyW !== Infinity) {
       const share = power > this.supplyW ? Math.max(LEAST_SHARE, this.supplyW / power) : 1;
       this.busShare += (share - this.busShare) * Math.min(1, dt / SAG_TIME_S);

@@ -47,7 +47,8 @@ export class Switches {
 
   /** How far the nearer carriage stands past the trip point of a switch; negative before it. */
   private pastTrip(k: number, places: Float64Array): number {
-    const [a, b] = [places[this.first[k]!]!, places[this.second[k]!]!];
+    const a = places[this.first[k]!]!;
+    const b = places[this.second[k]!]!;
     const at = this.at[k]!;
     return this.switches[k]!.plusEnd ? (a > b ? a : b) - at : at - (a < b ? a : b);
   }
