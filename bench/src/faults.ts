@@ -22,7 +22,7 @@ export function evaluation(): Figure[] {
   const { design } = dunnock();
   const { network, plan } = deriveFigures(design);
   const input = plan.inputs['limit-x-plus']!;
-  const touched = networkAround(network, [network.nodeOf.get(`${input.part}#${input.terminal}`)!]);
+  const touched = networkAround(network, [network.nodeOf(input)!]);
   let pressed = false;
   const press = () => {
     pressed = !pressed;
