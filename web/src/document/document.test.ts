@@ -158,6 +158,84 @@ describe('the open machine', () => {
     await vi.advanceTimersByTimeAsync(0);
     expect(await kept()).toBe(601);
   });
+  describe('a page that goes before the database has written', () => {
+    const left = new Map<string, string>();
+    beforeEach(() => {
+      left.clear();
+      vi.stubGlobal('localStorage', {
+        getItem: (k: string) => left.get(k) ?? null,
+        setItem: (k: string, v: string) => void left.set(k, v),
+        removeItem: (k: string) => void left.delete(k),
+      });
+    });
+    afterEach(() => vi.stubGlobal('localStorage', undefined));
+    /** Edits, and goes: the database never gets round to it. */
+    async function gone(mm: number) {
+      const { machine } = await page();
+      await machine.open('dunnock');
+      machine.run(travel(mm));
+      const { setItem } = store.current;
+      store.current.setItem = () => new Promise(() => undefined);
+      happens('pagehide');
+      await vi.advanceTimersByTimeAsync(0);
+      store.current.setItem = setItem;
+    }
+    it('loses nothing: the next page has the edit, and keeps it', async () => {
+      await gone(601);
+      expect(await kept()).toBe(601);
+      const { machine } = await page();
+      await machine.open('dunnock');
+      expect([machine.saveState, machine.notices]).toEqual(['saving', []]);
+      await vi.advanceTimersByTimeAsync(400);
+      expect(machine.saveState).toBe('saved');
+      expect(left.size).toBe(0);
+      expect(await kept()).toBe(601);
+    });
+    it('what was left behind never comes before what was saved later, and goes with its machine', async () => {
+      await gone(601);
+      const words = new Map(left);
+      const { machine, shelf } = await page();
+      await machine.open('dunnock');
+      for (const mm of [602, 603]) {
+        machine.run(travel(mm));
+        await vi.advanceTimersByTimeAsync(400);
+      }
+      for (const [k, v] of words) left.set(k, v);
+      expect(await kept()).toBe(603);
+      await machine.close();
+      await shelf.deleteForGood('dunnock');
+      expect(left.size).toBe(0);
+    });
+    it('cut off itself, it is passed over for the copy that is whole', async () => {
+      await gone(601);
+      for (const [k, v] of left) left.set(k, v.slice(0, 5000));
+      expect(await kept()).toBe(640);
+    });
+    it('is not forgotten by an older save that ends only now', async () => {
+      const { machine } = await page();
+      await machine.open('dunnock');
+      machine.run(travel(601));
+      const { setItem } = store.current;
+      let end = () => {};
+      let calls = 0;
+      store.current.setItem = async (k, v) => {
+        if (!k.startsWith('slot/')) return setItem(k, v);
+        // The first write is slow; the second, of the page that goes, is given up.
+        if (calls++) return new Promise(() => undefined);
+        await new Promise<void>((r) => (end = r));
+        return setItem(k, v);
+      };
+      const slow = machine.flush();
+      await vi.waitUntil(() => calls === 1);
+      await vi.advanceTimersByTimeAsync(5);
+      machine.run(travel(602));
+      happens('pagehide');
+      end();
+      await slow;
+      store.current.setItem = setItem;
+      expect(await kept()).toBe(602);
+    });
+  });
   it('a save in haste is not undone by the slower one that it overtook', async () => {
     const { machine } = await page();
     await machine.open('dunnock');

@@ -1,3 +1,4 @@
+import CRC32 from 'crc-32';
 import type { MachineFile } from '@nodaxis/core/machine/file';
 import { writeWithinLimit } from '@nodaxis/core/machine/pruning';
 import type { ReadMachine } from '@nodaxis/core/machine/reading/read';
@@ -6,8 +7,9 @@ import { fail, ok } from '@nodaxis/core/units/result';
 import { atDesk } from './besidePage';
 import { browserStore, isFull } from './browserStore';
 import { dropOldestPoint } from './restorePoints';
+import { leaveLastWords } from './lastWords';
 import type { KeyValueStore, Place } from './slots';
-import { copiesOf, writeSlot } from './slots';
+import { copiesOf, makeSlot, writeSlot } from './slots';
 
 /** A save that failed is tried again by itself. */
 export const RETRY_AFTER_MS = 10_000;
@@ -28,13 +30,18 @@ export const asImported = (file: MachineFile): MachineFile => {
   return file;
 };
 
+/** A machine of a page that is about to go: there is no time for the checks, so it is taken at its word. */
+export const inHaste = (file: MachineFile): Keepable => {
+  const written = writeWithinLimit(file);
+  return { ...written, checksum: CRC32.str(written.text) };
+};
+
 /**
  * Makes a machine ready to be kept. Its text goes through the checks of the importer, beside the page, so that nothing is called
- * saved that would not open; `inHaste`, when the page is about to go, it is taken at its word.
+ * saved that would not open.
  */
-export async function keepable(file: MachineFile, inHaste = false): Promise<Result<Keepable>> {
+export async function keepable(file: MachineFile): Promise<Result<Keepable>> {
   const written = writeWithinLimit(file);
-  if (inHaste) return ok({ ...written, checksum: undefined });
   if (imported.has(written.file))
     return ok({ ...written, checksum: await atDesk((desk) => desk.checksum(written.text)) });
   const { checksum, faults } = await atDesk((desk) => desk.check(written.text));
@@ -43,6 +50,10 @@ export async function keepable(file: MachineFile, inHaste = false): Promise<Resu
 
 export const writeKeepable = (store: KeyValueStore, id: string, k: Keepable, last: Place | undefined): Promise<Place> =>
   writeSlot(store, id, k.text, last, new Date().toISOString(), k.checksum);
+
+/** Leaves behind, at once, what `writeKeepable` may not bring to its end. */
+export const leaveBehind = (id: string, k: Keepable, last: Place | undefined): void =>
+  leaveLastWords(id, makeSlot(k.text, (last?.sequence ?? 0) + 1, new Date().toISOString(), k.checksum));
 
 /** Writes something; where the store is full, the oldest restore points go for it, one after the other. A machine never does. */
 export async function makingRoom<T>(write: () => Promise<T>): Promise<T> {

@@ -7,7 +7,7 @@ import type { MachineFile, PhotoRef } from '@nodaxis/core/machine/file';
 import { revisionOf } from '@nodaxis/core/machine/file';
 import { entryFaults, withEntry, type NewEntry } from '@nodaxis/core/machine/journal';
 import { withoutUnusedPictures } from '@nodaxis/core/machine/pictures';
-import type { Fault } from '@nodaxis/core/units/result';
+import { type Fault, ok } from '@nodaxis/core/units/result';
 import { useDebounceFn } from '@vueuse/core';
 import type { Patch } from 'immer';
 import { defineStore } from 'pinia';
@@ -16,7 +16,7 @@ import { type Aside, setAside } from './aside';
 import { atDesk } from './besidePage';
 import { asking, browserStore, NotKept, storeFault } from './browserStore';
 import { heldPictures } from './drafts';
-import { keepable, makingRoom, readKept, RETRY_AFTER_MS, writeKeepable } from './keep';
+import { inHaste, keepable, leaveBehind, makingRoom, readKept, RETRY_AFTER_MS, writeKeepable } from './keep';
 import { PointKeeper } from './pointKeeper';
 import { type BackedUp, cardOf, useShelf } from './shelf';
 import type { Opened, Place } from './slots';
@@ -139,6 +139,10 @@ export const useMachine = defineStore('machine', () => {
     if (kept === null) setBackedUp(start);
     else backedUp.value = typeof kept === 'number' ? kept : kept.revision;
     state.value = 'open';
+    if (found?.leftBehind && !held && !readOnly.value) {
+      saveState.value = 'saving';
+      void saveSoon();
+    }
   }
 
   /** Says what did not open, or not whole, and sets those texts aside before anything is written over them. */
@@ -273,24 +277,27 @@ export const useMachine = defineStore('machine', () => {
   const redo = () => step(redoStack, undoStack, 'Done again');
 
   /**
-   * Saves now. Saves never overlap, and the newest state is what is written last. `inHaste`: the page may be gone in a moment.
+   * Saves now. Saves never overlap, and the newest state is what is written last. `leaving`: the page may be gone in a moment.
    */
-  async function flush(inHaste = false): Promise<void> {
-    if (!inHaste) await writing;
+  async function flush(leaving = false): Promise<void> {
+    if (!leaving) await writing;
     const current = file.value;
     if (!current || saveState.value === 'saved' || readOnly.value) return;
-    writing = save(current, inHaste);
+    writing = save(current, leaving);
     await writing;
     writing = undefined;
   }
-  async function save(current: MachineFile, inHaste: boolean): Promise<void> {
+  async function save(current: MachineFile, leaving: boolean): Promise<void> {
     try {
       const before = hasty;
-      const ready = await keepable(current, inHaste);
+      const ready = leaving ? ok(inHaste(current)) : await keepable(current);
       if (!ready.ok) throw new NotKept(ready.error[0]!);
       // While this one was checked, a newer state was written in haste.
       if (hasty !== before) return;
-      if (inHaste) hasty++;
+      if (leaving) {
+        hasty++;
+        leaveBehind(current.id, ready.value, last);
+      }
       last = await makingRoom(() => writeKeepable(browserStore, current.id, ready.value, last));
       shelf.unsaved.delete(current.id);
       const { droppedTo, file: kept } = ready.value;

@@ -3,6 +3,7 @@ import type { MachineFile } from '@nodaxis/core/machine/file';
 import { writtenByNewer } from '@nodaxis/core/machine/migrate';
 import type { ReadMachine } from '@nodaxis/core/machine/reading/read';
 import type { Fault, Result } from '@nodaxis/core/units/result';
+import { dropLastWords, lastWords } from './lastWords';
 
 /** The few calls that saving needs of a browser store; a test gives its own. */
 export interface KeyValueStore {
@@ -38,6 +39,8 @@ export interface Copy extends Place {
   text: string;
   /** Its checksum fits: it was written to its end. */
   whole: boolean;
+  /** It stands in no slot: a page that went left it behind. */
+  leftBehind?: true;
 }
 
 export const makeSlot = (text: string, sequence: number, savedAt: string, checksum = CRC32.str(text)): Slot => ({
@@ -47,23 +50,39 @@ export const makeSlot = (text: string, sequence: number, savedAt: string, checks
   text,
 });
 
-/** The copies of a machine, the newest first. A slot of which nothing can be made out counts as a torn copy. */
+function copyFrom(value: unknown, slot: SlotName): Copy {
+  const s: Partial<Slot> = value && typeof value === 'object' ? value : { text: String(value) };
+  const text = typeof s.text === 'string' ? s.text : JSON.stringify(s);
+  return {
+    slot,
+    sequence: Number.isInteger(s.sequence) ? s.sequence! : -1,
+    savedAt: typeof s.savedAt === 'string' ? s.savedAt : '',
+    text,
+    whole: Number.isInteger(s.sequence) && typeof s.text === 'string' && CRC32.str(text) === s.checksum,
+  };
+}
+
+/** A save that was overtaken by one of a page that went has the same number, and an earlier time. */
+const newer = (a: Pick<Slot, 'sequence' | 'savedAt'>, b: Pick<Slot, 'sequence' | 'savedAt'>): boolean =>
+  a.sequence > b.sequence || (a.sequence === b.sequence && a.savedAt > b.savedAt);
+
+/**
+ * The copies of a machine, the newest first: its slots, and what a page that went left behind if it got no further. A slot of which
+ * nothing can be made out counts as a torn copy.
+ */
 export async function copiesOf(store: KeyValueStore, id: string): Promise<Copy[]> {
   const copies: Copy[] = [];
   for (const slot of ['a', 'b'] as const) {
-    const value = await store.getItem<Partial<Slot> | string | number>(slotKey(id, slot));
-    if (value === null || value === undefined) continue;
-    const s: Partial<Slot> = typeof value === 'object' ? value : { text: String(value) };
-    const text = typeof s.text === 'string' ? s.text : JSON.stringify(s);
-    copies.push({
-      slot,
-      sequence: Number.isInteger(s.sequence) ? s.sequence! : -1,
-      savedAt: typeof s.savedAt === 'string' ? s.savedAt : '',
-      text,
-      whole: Number.isInteger(s.sequence) && typeof s.text === 'string' && CRC32.str(text) === s.checksum,
-    });
+    const value = await store.getItem<unknown>(slotKey(id, slot));
+    if (value !== null && value !== undefined) copies.push(copyFrom(value, slot));
   }
-  return copies.sort((x, y) => y.sequence - x.sequence);
+  copies.sort((x, y) => y.sequence - x.sequence);
+  const newest = copies.find((c) => c.whole);
+  const left = lastWords(id);
+  // It counts as standing in the slot of the newest whole copy, so that the next save spares that one.
+  const last = left === undefined ? undefined : copyFrom(left, newest?.slot ?? 'b');
+  if (last?.whole && (!newest || newer(last, newest))) copies.unshift({ ...last, leftBehind: true });
+  return copies;
 }
 
 /** A copy that did not open, and why. */
@@ -82,6 +101,8 @@ export type Opened =
       text: string;
       /** Newer copies that did not open. */
       passedOver: PassedOver[];
+      /** It is in no slot yet. */
+      leftBehind: boolean;
     }
   | { kind: 'missing' }
   | { kind: 'unreadable'; passedOver: PassedOver[] };
@@ -116,8 +137,8 @@ export async function openCopies(
       if (writtenByNewer(opened.error)) break;
       continue;
     }
-    const { slot, sequence, savedAt, text } = copy;
-    return { kind: 'opened', ...opened.value, place: { slot, sequence }, savedAt, text, passedOver };
+    const { slot, sequence, savedAt, text, leftBehind = false } = copy;
+    return { kind: 'opened', ...opened.value, place: { slot, sequence }, savedAt, text, passedOver, leftBehind };
   }
   return { kind: 'unreadable', passedOver };
 }
@@ -137,14 +158,19 @@ export async function writeSlot(
   const slot = last ? other(last.slot) : 'a';
   const sequence = (last?.sequence ?? 0) + 1;
   const key = slotKey(id, slot);
-  await store.setItem(key, makeSlot(text, sequence, savedAt, checksum));
+  const written = makeSlot(text, sequence, savedAt, checksum);
+  await store.setItem(key, written);
   const back = await store.getItem<Slot>(key);
   if (back?.text !== text || back.sequence !== sequence)
     throw new CameBackOtherwise('What was written did not come back the same.');
+  const left = lastWords(id) as Partial<Slot> | undefined;
+  // What was left behind while this was under way is newer, and stays until it has been written itself.
+  if (left && (left.checksum === written.checksum || !newer(left as Slot, written))) dropLastWords(id);
   return { slot, sequence };
 }
 
 export async function removeSlots(store: KeyValueStore, id: string): Promise<void> {
+  dropLastWords(id);
   await store.removeItem(slotKey(id, 'a'));
   await store.removeItem(slotKey(id, 'b'));
 }

@@ -1,5 +1,5 @@
-import { expect, it } from 'vitest';
-import { writeSlot } from '../document/slots';
+import { expect, it, vi } from 'vitest';
+import { makeSlot, writeSlot } from '../document/slots';
 import { MemoryStore } from '../document/tests/browser';
 import { contentsOf } from './contents';
 
@@ -16,9 +16,13 @@ it('everything in the store goes out, whatever state it is in, and what is damag
     keys: store.keys,
     getItem: async <T>(k: string) => (k === 'seeded' ? Promise.reject(new Error('worn out')) : store.getItem<T>(k)),
   };
+  const words = JSON.stringify(makeSlot('the text as it was left', 3, '2026-03-03T10:05:00.000Z'));
+  vi.stubGlobal('localStorage', { 'nodaxis-last/wren': words, getItem: () => words });
   const found = await contentsOf(broken as typeof store);
+  vi.stubGlobal('localStorage', undefined);
   const text = (f: string) => new TextDecoder().decode(found.find((x) => x.file.startsWith(f))!.bytes);
   expect(found.map((f) => [f.what, f.state])).toEqual([
+    ['left behind/wren', 'whole'],
     ['aside/wren/1', ''],
     ['card/wren', ''],
     ['picture/ab', ''],

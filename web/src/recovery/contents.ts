@@ -1,4 +1,5 @@
 import CRC32 from 'crc-32';
+import { lastWords, machinesWithLastWords } from '../document/lastWords';
 import type { KeyValueStore } from '../document/slots';
 
 /** One thing in the store, as it goes out: a file name, its bytes, and what can be said of it. */
@@ -23,14 +24,15 @@ interface AnyValue {
 }
 
 /**
- * Everything in a store, whatever state it is in. A saved copy goes out as its text, a picture as its bytes, all else as JSON. What cannot be
+ * Everything in a store, and what pages that went left behind, whatever state it is in. A saved copy goes out as its text, a picture as its bytes, all else as JSON. What cannot be
  * fetched is named. Errors: a store whose list of keys cannot be had.
  */
 export async function contentsOf(store: KeyValueStore): Promise<Found[]> {
   const found: Found[] = [];
-  for (const key of (await store.keys()).sort()) {
+  const left = new Map(machinesWithLastWords().map((id) => [`left behind/${id}`, lastWords(id)]));
+  for (const key of [...left.keys(), ...(await store.keys()).sort()]) {
     try {
-      const value = await store.getItem<AnyValue | string | number | null>(key);
+      const value = (left.get(key) ?? (await store.getItem(key))) as AnyValue | string | number | null;
       const v: AnyValue = typeof value === 'object' && value ? value : {};
       const savedAt = typeof v.savedAt === 'string' ? v.savedAt : '';
       if (typeof v.text === 'string')
