@@ -8,6 +8,7 @@ import 'element-plus/es/components/overlay/style/css';
 import 'element-plus/es/components/radio-button/style/css';
 import 'element-plus/es/components/radio-group/style/css';
 import './app/theme.css';
+import './ui/ui.css';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './app/App.vue';

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import { useImports } from '../document/imports';
 import FaultList from '../widgets/FaultList.vue';
 import { usePreferences } from '../document/preferences';
@@ -18,19 +19,19 @@ const stepWord = { reading: 'reading', checking: 'checking every value', 'change
     <UpdateOffer />
     <div v-if="imports.reading" class="caution refused row spread" role="status">
       <span>{{ imports.reading.name }}: {{ stepWord[imports.reading.step] }} …</span>
-      <button class="plain-button framed" @click="imports.stop()">Stop</button>
+      <ActionButton kind="framed" @click="imports.stop()">Stop</ActionButton>
     </div>
     <div v-if="imports.refused.length" class="caution refused" role="alert">
       <div class="row spread">
         <strong>Not imported; nothing on the shelf was changed.</strong>
-        <button class="plain-button framed" @click="imports.refused = []">Understood</button>
+        <ActionButton kind="framed" @click="imports.refused = []">Understood</ActionButton>
       </div>
       <FaultList :faults="imports.refused" />
     </div>
     <div v-if="imports.told.length" class="caution refused" role="alert">
       <div class="row spread">
         <strong>Imported, but look at this.</strong>
-        <button class="plain-button framed" @click="imports.told = []">Understood</button>
+        <ActionButton kind="framed" @click="imports.told = []">Understood</ActionButton>
       </div>
       <FaultList :faults="imports.told" />
     </div>

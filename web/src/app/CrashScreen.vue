@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import { ref } from 'vue';
 import { exportMachine } from '../document/transfer';
 import { useMachine } from '../document/machine';
@@ -32,9 +33,9 @@ function shelf() {
     </p>
     <p v-else>No machine was open. What is on the shelf is kept in this browser.</p>
     <div class="row">
-      <button v-if="machine.file" class="plain-button main" autofocus @click="save">Save the machine file</button>
-      <button class="plain-button framed" @click="reload">Load the page again</button>
-      <button class="plain-button framed" @click="shelf">Back to the shelf</button>
+      <ActionButton v-if="machine.file" kind="main" autofocus @click="save">Save the machine file</ActionButton>
+      <ActionButton kind="framed" @click="reload">Load the page again</ActionButton>
+      <ActionButton kind="framed" @click="shelf">Back to the shelf</ActionButton>
     </div>
     <p>
       If this comes again and again, <a href="/recovery.html">the recovery page</a> gets everything out of this browser.

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import { computed, shallowRef, watchEffect } from 'vue';
 import { useRoute } from 'vue-router';
 import { asides } from '../document/aside';
@@ -46,7 +47,7 @@ const saveText = (k: Kept, i: number) => download(`unreadable-${id.value}-${i + 
       <h1>This machine could not be fetched</h1>
       <p role="alert">{{ machine.saveFault }}</p>
       <div class="row">
-        <button class="plain-button main" @click="machine.open(id)">Try again</button>
+        <ActionButton kind="main" @click="machine.open(id)">Try again</ActionButton>
       </div>
     </template>
     <template v-else>
@@ -56,7 +57,7 @@ const saveText = (k: Kept, i: number) => download(`unreadable-${id.value}-${i + 
       <ul class="kept">
         <li v-for="(k, i) in kept" :key="k.name" class="row spread">
           <span>Text {{ k.name }}</span>
-          <button class="plain-button main" @click="saveText(k, i)">Save this text</button>
+          <ActionButton kind="main" @click="saveText(k, i)">Save this text</ActionButton>
         </li>
       </ul>
     </template>

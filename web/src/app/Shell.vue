@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useIntake } from '../document/intake';
@@ -69,31 +70,31 @@ onMounted(arrive);
     <div class="notices">
       <p v-if="machine.readOnly" class="caution row spread">
         <span>Another tab edits this machine. Here you can look, and export.</span>
-        <button class="plain-button framed" @click="machine.takeOver()">Take it over here</button>
+        <ActionButton kind="framed" @click="machine.takeOver()">Take it over here</ActionButton>
       </p>
       <p v-if="machine.saveState === 'not-saved'" class="caution row spread" role="alert">
         <span>{{ machine.saveFault }}</span>
         <span class="row">
-          <button class="plain-button main" @click="machine.file && exportMachine(machine.file)">Save as a file</button>
-          <button class="plain-button framed" @click="machine.flush()">Try again</button>
+          <ActionButton kind="main" @click="machine.file && exportMachine(machine.file)">Save as a file</ActionButton>
+          <ActionButton kind="framed" @click="machine.flush()">Try again</ActionButton>
         </span>
       </p>
       <p v-if="machine.offerBackup && machine.saveState !== 'not-saved'" class="caution row spread" role="status">
         <span
           >{{ machine.edits }} edits since this machine was last saved as a file. A browser can lose its store.</span
         >
-        <button class="plain-button framed" @click="machine.file && exportMachine(machine.file)">
+        <ActionButton kind="framed" @click="machine.file && exportMachine(machine.file)">
           Save a dated copy
-        </button>
+        </ActionButton>
       </p>
       <p v-if="intake.total" class="caution" role="status">
         Pictures: {{ intake.done }} of {{ intake.total }} filed. The rest is kept and goes on by itself.
       </p>
       <p v-for="(notice, i) in machine.notices" :key="notice" class="caution row spread" role="status">
         <span>{{ notice }}</span>
-        <button class="plain-button framed" @click="machine.notices = machine.notices.toSpliced(i, 1)">
+        <ActionButton kind="framed" @click="machine.notices = machine.notices.toSpliced(i, 1)">
           Understood
-        </button>
+        </ActionButton>
       </p>
     </div>
     <main id="station" class="station" tabindex="-1">

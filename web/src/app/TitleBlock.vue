@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import {
   DocumentChecked,
   Download,
@@ -54,27 +55,27 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
     </div>
     <div class="cell wide">
       <small>Revision</small>
-      <button class="plain-button flat mono" :aria-expanded="panel === 'log'" title="Change log" @click="$emit('log')">
+      <ActionButton class="flat mono" :aria-expanded="panel === 'log'" title="Change log" @click="$emit('log')">
         {{ revisionOf(file) }} · {{ changed }}
-      </button>
+      </ActionButton>
     </div>
     <div class="cell wide">
       <small>Units</small>
       <span class="row units">
-        <button
-          class="plain-button flat mono"
+        <ActionButton
+          class="flat mono"
           title="Switch mm and inch"
           aria-label="Lengths in"
           @click="preferences.toggleUnits()"
         >
           {{ preferences.display.system === 'metric' ? 'mm' : 'inch' }}
-        </button>
-        <button class="plain-button flat mono" title="Speeds per second or per minute" @click="preferences.togglePer()">
+        </ActionButton>
+        <ActionButton class="flat mono" title="Speeds per second or per minute" @click="preferences.togglePer()">
           /{{ preferences.display.per }}
-        </button>
-        <button class="plain-button flat mono" title="Wire in mm² or AWG" @click="preferences.toggleWire()">
+        </ActionButton>
+        <ActionButton class="flat mono" title="Wire in mm² or AWG" @click="preferences.toggleWire()">
           {{ preferences.display.wire }}
-        </button>
+        </ActionButton>
       </span>
     </div>
     <div class="cell wide" :class="{ bad: machine.saveState === 'not-saved' }">
@@ -82,59 +83,47 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
       <span class="saved" role="status"><DocumentChecked class="icon" aria-hidden="true" />{{ saved }}</span>
     </div>
     <div class="tools">
-      <button
-        class="plain-button findings"
-        :class="{ framed: true }"
-        :aria-expanded="panel === 'findings'"
-        @click="$emit('findings')"
-      >
+      <ActionButton class="findings" kind="framed" :aria-expanded="panel === 'findings'" @click="$emit('findings')">
         <SeverityMark v-if="open[0]" :severity="open[0].severity" bare />
         <Warning v-else aria-hidden="true" />
         <span
           >{{ machine.findings.length
           }}<span class="word"> finding{{ machine.findings.length === 1 ? '' : 's' }}</span></span
         >
-      </button>
-      <button
-        class="plain-button"
+      </ActionButton>
+      <ActionButton
         :disabled="!machine.undoStack.length || machine.readOnly"
         :title="machine.undoStack.length ? `Undo: ${machine.undoStack.at(-1)!.title}` : 'Nothing to undo'"
         aria-label="Undo"
         @click="machine.undo()"
       >
         <RefreshLeft />
-      </button>
-      <button
-        class="plain-button"
+      </ActionButton>
+      <ActionButton
         :disabled="!machine.redoStack.length || machine.readOnly"
         :title="machine.redoStack.length ? `Redo: ${machine.redoStack.at(-1)!.title}` : 'Nothing to redo'"
         aria-label="Redo"
         @click="machine.redo()"
       >
         <RefreshRight />
-      </button>
-      <button class="plain-button" aria-label="Search everything" title="Search (Ctrl K)" @click="$emit('palette')">
+      </ActionButton>
+      <ActionButton aria-label="Search everything" title="Search (Ctrl K)" @click="$emit('palette')">
         <Search />
-      </button>
-      <button
-        class="plain-button"
-        aria-label="Export the machine file"
-        title="Export the machine file"
-        @click="exportMachine(file)"
-      >
+      </ActionButton>
+      <ActionButton aria-label="Export the machine file" title="Export the machine file" @click="exportMachine(file)">
         <Download />
-      </button>
-      <button
-        class="plain-button wide-only"
+      </ActionButton>
+      <ActionButton
+        class="wide-only"
         :aria-label="preferences.theme === 'dark' ? 'Light theme' : 'Dark theme'"
         title="Light or dark"
         @click="preferences.toggleTheme()"
       >
         <Sunny v-if="preferences.theme === 'dark'" /><Moon v-else />
-      </button>
-      <button class="plain-button wide-only" aria-label="Shortcuts" title="Shortcuts (?)" @click="$emit('shortcuts')">
+      </ActionButton>
+      <ActionButton class="wide-only" aria-label="Shortcuts" title="Shortcuts (?)" @click="$emit('shortcuts')">
         <QuestionFilled />
-      </button>
+      </ActionButton>
     </div>
   </header>
 </template>
@@ -219,7 +208,7 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
     padding: 0 2px;
     gap: 0;
   }
-  .tools .plain-button {
+  .tools .action {
     padding: 4px 7px;
   }
   .station {

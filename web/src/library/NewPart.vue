@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import { library } from '@nodaxis/core/machine/library/index';
 import { sheetFields } from '@nodaxis/core/machine/library/sheet';
 import type { PartClass, PartData } from '@nodaxis/core/machine/parts';
@@ -58,7 +59,7 @@ async function make() {
       </select></label
     >
     <input v-model="name" aria-label="Name of the new part" placeholder="name" maxlength="120" />
-    <button class="plain-button framed" :disabled="!like || !name.trim()">Begin its data sheet</button>
+    <ActionButton kind="framed" :disabled="!like || !name.trim()">Begin its data sheet</ActionButton>
   </form>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import { csvClasses, writePartsCsv } from '@nodaxis/core/formats/partsCsv';
 import { writePartsJson } from '@nodaxis/core/formats/partsJson';
 import type { LibraryEntry } from '@nodaxis/core/machine/library/entry';
@@ -83,9 +84,9 @@ const copy = (e: LibraryEntry) => own.put({ ...e, key: `own-${e.key}`, name: `${
         </p>
       </div>
       <div class="row">
-        <button class="plain-button framed" @click="picker?.click()">Import CSV or JSON</button>
-        <button class="plain-button framed" @click="asCsv">Export as CSV</button>
-        <button class="plain-button framed" @click="asJson">Export as JSON</button>
+        <ActionButton kind="framed" @click="picker?.click()">Import CSV or JSON</ActionButton>
+        <ActionButton kind="framed" @click="asCsv">Export as CSV</ActionButton>
+        <ActionButton kind="framed" @click="asJson">Export as JSON</ActionButton>
       </div>
       <input
         ref="picker"
@@ -136,12 +137,12 @@ const copy = (e: LibraryEntry) => own.put({ ...e, key: `own-${e.key}`, name: `${
           </td>
           <td class="acts">
             <template v-if="own.isOwn(e.key)">
-              <button class="plain-button framed" :aria-label="`Data sheet of ${e.name}`" @click="editing = e.key">
+              <ActionButton kind="framed" :aria-label="`Data sheet of ${e.name}`" @click="editing = e.key">
                 Data sheet
-              </button>
-              <button class="plain-button" :aria-label="`Remove ${e.name}`" @click="own.remove(e.key)">Remove</button>
+              </ActionButton>
+              <ActionButton :aria-label="`Remove ${e.name}`" @click="own.remove(e.key)">Remove</ActionButton>
             </template>
-            <button v-else class="plain-button" :aria-label="`Copy ${e.name}`" @click="copy(e)">Copy as own</button>
+            <ActionButton v-else :aria-label="`Copy ${e.name}`" @click="copy(e)">Copy as own</ActionButton>
           </td>
         </tr>
       </tbody>

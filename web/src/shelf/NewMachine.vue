@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import { ElDialog, ElInput } from 'element-plus';
 import { kindAbout, kindTitle } from '@nodaxis/core/machine/create';
 import type { MachineKind } from '@nodaxis/core/machine/mechanics';
@@ -42,7 +43,7 @@ async function create() {
         </div>
       </fieldset>
       <div class="row">
-        <button class="plain-button main" type="submit" :disabled="!name.trim()">Put it on the shelf</button>
+        <ActionButton kind="main" native-type="submit" :disabled="!name.trim()">Put it on the shelf</ActionButton>
         <span v-if="!name.trim()" class="soft">Give it a name first.</span>
       </div>
     </form>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import { Plus, Upload } from '@element-plus/icons-vue';
 import { kindTitle } from '@nodaxis/core/machine/create';
 import { onMounted, ref, shallowRef } from 'vue';
@@ -66,13 +67,13 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
         </div>
       </div>
       <div class="row">
-        <button class="plain-button framed" @click="picker?.click()"><Upload aria-hidden="true" />Import a file</button>
-        <button class="plain-button main" @click="creating = true"><Plus aria-hidden="true" />New machine</button>
+        <ActionButton kind="framed" @click="picker?.click()"><Upload aria-hidden="true" />Import a file</ActionButton>
+        <ActionButton kind="main" @click="creating = true"><Plus aria-hidden="true" />New machine</ActionButton>
         <RouterLink class="plain-button" to="/parts">Parts library</RouterLink>
         <RouterLink class="plain-button" to="/kept">What is kept</RouterLink>
-        <button class="plain-button" @click="preferences.toggleTheme()">
+        <ActionButton @click="preferences.toggleTheme()">
           {{ preferences.theme === 'dark' ? 'Light' : 'Dark' }}
-        </button>
+        </ActionButton>
       </div>
       <input
         ref="picker"
@@ -90,18 +91,18 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
       <p v-if="shelf.blocked" class="caution" role="alert">{{ shelf.blocked }}</p>
       <p v-if="shelf.refusal" class="caution row spread" role="alert">
         <span>{{ shelf.refusal }}</span>
-        <button class="plain-button framed" @click="shelf.refusal = ''">Understood</button>
+        <ActionButton kind="framed" @click="shelf.refusal = ''">Understood</ActionButton>
       </p>
       <p v-for="g in shelf.going" :key="g.card.id" class="caution row spread" role="status">
         <span
           >{{ g.card.name }} was removed more than 30 days ago. It will be deleted for good after
           {{ new Date(g.goesAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' }) }}.</span
         >
-        <button class="plain-button framed" @click="shelf.bringBack(g.card)">Bring it back</button>
+        <ActionButton kind="framed" @click="shelf.bringBack(g.card)">Bring it back</ActionButton>
       </p>
       <p v-if="justRemoved" class="caution row spread" role="status">
         <span>{{ justRemoved.name }} is off the shelf.</span>
-        <button class="plain-button framed" @click="undoRemove">Undo</button>
+        <ActionButton kind="framed" @click="undoRemove">Undo</ActionButton>
       </p>
 
       <h2 v-if="shelf.present.length">Machines</h2>
@@ -139,11 +140,11 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
             </template>
             <p v-if="shelf.unsaved.has(c.id)" class="fault">Not saved in this browser: export it before you leave.</p>
             <div class="row tools">
-              <button class="plain-button" @click="startRename(c)">Rename</button>
-              <button class="plain-button" @click="shelf.duplicate(c.id)">Duplicate</button>
-              <button class="plain-button" @click="exportCard(c)">Export</button>
-              <button class="plain-button" @click="shelf.setArchived(c, true)">Archive</button>
-              <button class="plain-button" :aria-label="`Remove ${c.name}`" @click="remove(c)">Remove</button>
+              <ActionButton @click="startRename(c)">Rename</ActionButton>
+              <ActionButton @click="shelf.duplicate(c.id)">Duplicate</ActionButton>
+              <ActionButton @click="exportCard(c)">Export</ActionButton>
+              <ActionButton @click="shelf.setArchived(c, true)">Archive</ActionButton>
+              <ActionButton :aria-label="`Remove ${c.name}`" @click="remove(c)">Remove</ActionButton>
             </div>
           </div>
         </article>
@@ -156,8 +157,8 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
           machine. From it Nodaxis works out what will not work before money or smoke is spent.
         </p>
         <div class="row">
-          <button class="plain-button main" @click="creating = true">Describe your machine</button>
-          <button class="plain-button framed" @click="shelf.restoreSamples()">Put the sample machines here</button>
+          <ActionButton kind="main" @click="creating = true">Describe your machine</ActionButton>
+          <ActionButton kind="framed" @click="shelf.restoreSamples()">Put the sample machines here</ActionButton>
         </div>
       </section>
 
@@ -165,7 +166,7 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
         <summary>Archive ({{ shelf.archived.length }})</summary>
         <p v-for="c in shelf.archived" :key="c.id" class="row spread">
           <RouterLink :to="`/machine/${c.id}`">{{ c.name }}</RouterLink>
-          <button class="plain-button framed" @click="shelf.setArchived(c, false)">Back on the shelf</button>
+          <ActionButton kind="framed" @click="shelf.setArchived(c, false)">Back on the shelf</ActionButton>
         </p>
       </details>
       <details v-if="shelf.removed.length" class="sheet">
@@ -173,8 +174,8 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
         <p v-for="c in shelf.removed" :key="c.id" class="row spread">
           <span>{{ c.name }}</span>
           <span class="row">
-            <button class="plain-button framed" @click="shelf.bringBack(c)">Bring back</button>
-            <button class="plain-button danger" @click="shelf.deleteForGood(c.id)">Delete for good</button>
+            <ActionButton kind="framed" @click="shelf.bringBack(c)">Bring back</ActionButton>
+            <ActionButton kind="danger" @click="shelf.deleteForGood(c.id)">Delete for good</ActionButton>
           </span>
         </p>
       </details>
@@ -183,9 +184,9 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
           >Machines are kept in this browser, for this address and port. Drop a machine file anywhere here to import
           it.</span
         >
-        <button v-if="shelf.present.length" class="plain-button" @click="shelf.restoreSamples()">
+        <ActionButton v-if="shelf.present.length" @click="shelf.restoreSamples()">
           Restore the sample machines
-        </button>
+        </ActionButton>
       </footer>
     </main>
     <NewMachine v-model="creating" />
@@ -226,7 +227,7 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
   gap: 0;
   margin: 6px 0 0 -8px;
 }
-.tools .plain-button {
+.tools .action {
   font-size: 13px;
   padding: 4px 7px;
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import { RefreshLeft } from '@element-plus/icons-vue';
 import { circuitName } from '@nodaxis/core/machine/fields';
 import { outputName } from '@nodaxis/core/wiring/planner/outputs';
@@ -61,9 +62,9 @@ const lampWord = { free: 'free', tripped: 'TRIPPED', unclear: 'cannot tell', 'co
     <div class="told">
       <div class="row spread top">
         <h2>On trial</h2>
-        <button class="plain-button" :disabled="!trial.state!.acts.length && !trial.told.length" @click="trial.reset()">
+        <ActionButton :disabled="!trial.state!.acts.length && !trial.told.length" @click="trial.reset()">
           <RefreshLeft />Whole again
-        </button>
+        </ActionButton>
       </div>
       <div class="story" role="log" aria-label="What happened" aria-live="polite">
         <p v-if="!trial.told.length" class="soft">
@@ -116,59 +117,64 @@ const lampWord = { free: 'free', tripped: 'TRIPPED', unclear: 'cannot tell', 'co
       <div class="columns">
         <fieldset>
           <legend>Press</legend>
-          <button
+          <ActionButton
             v-for="id in trial.handles.press"
             :key="id"
+            kind="bare"
             class="act"
             :aria-pressed="trial.is({ kind: 'press', part: id })"
             @click="trial.press(id)"
           >
             <b class="mono">{{ named(id) }}</b> {{ forWhat(id) }}
-          </button>
+          </ActionButton>
         </fieldset>
         <fieldset v-if="trial.handles.lose.length || trial.handles.pull.length">
           <legend>Take away</legend>
-          <button
+          <ActionButton
             v-for="id in trial.handles.lose"
             :key="id"
+            kind="bare"
             class="act"
             :class="{ dead: view.dead.has(id) }"
             :aria-pressed="trial.is({ kind: 'lose', part: id })"
             @click="trial.toggle({ kind: 'lose', part: id })"
           >
             <b class="mono">{{ named(id) }}</b> {{ design.parts[id]?.name }}
-          </button>
-          <button
+          </ActionButton>
+          <ActionButton
             v-for="id in trial.handles.pull"
             :key="id"
+            kind="bare"
             class="act"
             :aria-pressed="trial.is({ kind: 'pull', part: id })"
             @click="trial.toggle({ kind: 'pull', part: id })"
           >
             <b class="mono">{{ named(id) }}</b> plug
-          </button>
-          <button
+          </ActionButton>
+          <ActionButton
             v-for="c in cut"
             :key="c.id"
+            kind="bare"
             class="act"
             aria-pressed="true"
             @click="trial.toggle({ kind: 'cut', conductor: c.id })"
           >
             <b class="mono">{{ c.number }}</b> conductor, cut
-          </button>
+          </ActionButton>
         </fieldset>
         <fieldset v-if="trial.handles.drive.length">
           <legend>Switch on</legend>
-          <button
+          <ActionButton
             v-for="o in trial.handles.drive"
             :key="o.circuit"
+            kind="bare"
             class="act"
             :aria-pressed="trial.is({ kind: 'drive', output: o.output })"
             @click="trial.toggle({ kind: 'drive', output: o.output })"
           >
             <b class="mono">{{ design.parts[o.output.part]?.terminals[o.output.terminal]?.printed }}</b>
             {{ outputName(design.outputs[o.circuit]!) }}
-          </button>
+          </ActionButton>
         </fieldset>
       </div>
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import { ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 
@@ -19,7 +20,8 @@ async function copy() {
 </script>
 
 <template>
-  <button
+  <ActionButton
+    kind="bare"
     class="link"
     tabindex="-1"
     :aria-label="`Link to ${label}`"
@@ -27,7 +29,7 @@ async function copy() {
     @click="copy"
   >
     {{ copied ? '✓' : '#' }}
-  </button>
+  </ActionButton>
 </template>
 
 <style scoped>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import type { Derived } from '@nodaxis/core/units/derived';
 import { printValue } from '@nodaxis/core/units/print';
 import type { Dimension } from '@nodaxis/core/units/units';
@@ -28,9 +29,15 @@ const lost = computed(() => {
   <span v-if="printed" class="figure mono"
     >{{ printed.figure }}<span v-if="printed.unit" class="unit">&nbsp;{{ printed.unit }}</span></span
   >
-  <button v-else-if="lost" class="lost" :title="`Missing: ${fieldTitle(lost)}`" @click="go(lost.station, lost.path)">
+  <ActionButton
+    v-else-if="lost"
+    kind="bare"
+    class="lost"
+    :title="`Missing: ${fieldTitle(lost)}`"
+    @click="go(lost.station, lost.path)"
+  >
     needs {{ fieldTitle(lost) }}
-  </button>
+  </ActionButton>
   <span v-else class="soft">not known yet</span>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import { Link, Position } from '@element-plus/icons-vue';
 import type { Finding, Remedy } from '@nodaxis/core/findings/finding';
 import { ref } from 'vue';
@@ -33,26 +34,24 @@ async function copyLink() {
     <h4>{{ finding.title }}</h4>
     <p>{{ finding.explain(preferences.display) }}</p>
     <div class="row">
-      <button
+      <ActionButton
         v-for="(r, i) in finding.remedies"
         :key="i"
-        class="plain-button framed remedy"
+        kind="framed"
+        class="remedy"
         :disabled="machine.readOnly"
         @click="apply(r)"
       >
         {{ r.label(preferences.display) }}
-      </button>
-      <button class="plain-button" @click="go(finding.station, finding.field)">
-        <Position aria-hidden="true" />Go there
-      </button>
-      <button
-        class="plain-button"
+      </ActionButton>
+      <ActionButton @click="go(finding.station, finding.field)"> <Position aria-hidden="true" />Go there </ActionButton>
+      <ActionButton
         :aria-label="copied ? 'Link copied' : 'Copy a link to this finding'"
         title="Copy a link"
         @click="copyLink"
       >
         <Link aria-hidden="true" /><span v-if="copied">Copied</span>
-      </button>
+      </ActionButton>
     </div>
     <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
   </article>

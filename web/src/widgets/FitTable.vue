@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import type { Fit, Verdict } from '@nodaxis/core/advice/fit';
 import type { Fault } from '@nodaxis/core/units/result';
 import { ref } from 'vue';
@@ -62,15 +63,15 @@ const inALine = (f: Fit) => f.checks.map((c) => `${c.requirement}: ${c.why(prefe
           <span v-if="f.later" class="soft">Later: {{ f.later }}</span>
         </td>
         <td class="act">
-          <button
+          <ActionButton
             v-if="f.entry.key !== chosen"
-            class="plain-button framed"
+            kind="framed"
             :disabled="machine.readOnly"
             :aria-label="`Take ${f.entry.name}`"
             @click="choose(f.entry.key)"
           >
             Take it
-          </button>
+          </ActionButton>
         </td>
       </tr>
     </tbody>

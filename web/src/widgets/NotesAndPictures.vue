@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import { Camera } from '@element-plus/icons-vue';
 import { MOST_TEXT } from '@nodaxis/core/machine/ids';
 import type { Fault } from '@nodaxis/core/units/result';
@@ -47,9 +48,9 @@ function drop(id: string): void {
     ></textarea>
     <div class="row">
       <PhotoStrip :ids="photos" removable @drop="drop" />
-      <button class="plain-button framed" :disabled="machine.readOnly" @click="picker?.click()">
+      <ActionButton kind="framed" :disabled="machine.readOnly" @click="picker?.click()">
         <Camera />Picture
-      </button>
+      </ActionButton>
       <input
         ref="picker"
         class="visually-hidden"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import { canStand } from '@nodaxis/core/advice/places';
 import type { Fit, Verdict } from '@nodaxis/core/advice/fit';
 import type { PartSlot } from '@nodaxis/core/commands/command';
@@ -96,15 +97,16 @@ function choose(e: Event) {
         <option v-for="e in g.name ? [] : g.list" :key="e.key" :value="e.key" :title="e.about">{{ e.name }}</option>
       </template>
     </select>
-    <button
+    <ActionButton
       v-if="part && partId"
+      kind="bare"
       class="sheet-button"
       :aria-label="`Data sheet of ${part.designation}`"
       title="Data sheet"
       @click="sheet = true"
     >
       <Document />
-    </button>
+    </ActionButton>
     <PartSheet v-if="partId" v-model="sheet" :part-id="partId" />
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
   </div>

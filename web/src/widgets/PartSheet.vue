@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import { Colour } from '@nodaxis/core/machine/connections';
 import { roleOf } from '@nodaxis/core/machine/parts';
 import { sheetFields } from '@nodaxis/core/machine/library/sheet';
@@ -157,7 +158,7 @@ async function keep() {
       </details>
     </template>
     <div class="row">
-      <button class="plain-button framed" @click="keep">Keep as an own part</button>
+      <ActionButton kind="framed" @click="keep">Keep as an own part</ActionButton>
       <span v-if="kept" role="status">{{ kept }}</span>
     </div>
   </ElDialog>

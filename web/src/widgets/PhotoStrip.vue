@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import { Delete } from '@element-plus/icons-vue';
 import { onBeforeUnmount, shallowRef, watch } from 'vue';
 import { browserStore } from '../document/browserStore';
@@ -37,16 +38,14 @@ const nameOf = (id: string) => machine.file?.photos[id]?.name ?? 'picture';
   <figure v-for="id in ids" :key="id">
     <a v-if="urls[id]" :href="urls[id]" target="_blank" rel="noopener"><img :src="urls[id]" :alt="nameOf(id)" /></a>
     <span v-else class="soft">not in this browser</span>
-    <button
+    <ActionButton
       v-if="removable"
-      type="button"
-      class="plain-button"
       :aria-label="`Remove picture ${nameOf(id)}`"
       :disabled="machine.readOnly"
       @click="emit('drop', id)"
     >
       <Delete />
-    </button>
+    </ActionButton>
   </figure>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import type { SheetField } from '@nodaxis/core/machine/library/sheet';
 import { blockingFields, estimateOf, sheetValue } from '@nodaxis/core/machine/library/sheet';
 import type { PartData } from '@nodaxis/core/machine/parts';
@@ -56,9 +57,9 @@ function commit() {
       <span v-if="fault || refusal" class="fault" role="alert">{{ fault || refusal }}</span>
       <span v-else-if="value?.source === 'estimate'" class="guess">an estimate</span>
       <span v-else-if="blocks" class="blocks">missing: {{ field.blocks }} stays open</span>
-      <button v-if="estimate" class="plain-button framed" :disabled="disabled" @click="emit('set', estimate)">
+      <ActionButton v-if="estimate" kind="framed" :disabled="disabled" @click="emit('set', estimate)">
         Take {{ enteredNumber(estimate) }} {{ estimate.unit === '1' ? '' : estimate.unit }} as an estimate
-      </button>
+      </ActionButton>
     </td>
   </tr>
 </template>

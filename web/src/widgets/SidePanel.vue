@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import { Close } from '@element-plus/icons-vue';
 
 /** A panel beside the station: it does not cover the work, so that what a click there does can be seen. */
@@ -10,7 +11,7 @@ defineEmits<{ close: [] }>();
   <aside class="panel" :aria-label="title" @keydown.esc.stop="$emit('close')">
     <div class="row spread">
       <h2>{{ title }}</h2>
-      <button class="plain-button" aria-label="Close" @click="$emit('close')"><Close /></button>
+      <ActionButton aria-label="Close" @click="$emit('close')"><Close /></ActionButton>
     </div>
     <slot />
   </aside>

@@ -1,4 +1,5 @@
 <script setup lang="ts" generic="V extends string">
+import ActionButton from '../ui/ActionButton.vue';
 import { onMounted, ref, watch } from 'vue';
 
 /** The views of a station, one at a time. Arrow keys go from tab to tab. */
@@ -24,17 +25,18 @@ function step(e: KeyboardEvent) {
 
 <template>
   <div ref="row" class="tabs" role="tablist" :aria-label="label" @keydown="step">
-    <button
+    <ActionButton
       v-for="v in views"
       :id="`view-${v.id}`"
       :key="v.id"
+      kind="bare"
       role="tab"
       :aria-selected="shown === v.id"
       :tabindex="shown === v.id ? 0 : -1"
       @click="$emit('show', v.id)"
     >
       {{ v.name }}<span v-if="v.count" class="count mono" aria-label="dangers">{{ v.count }}</span>
-    </button>
+    </ActionButton>
   </div>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { deriveFigures } from '@nodaxis/core/derivation/figures';
 import { findingsOf } from '@nodaxis/core/findings/findings';
 import { rules } from '@nodaxis/core/findings/rules';
@@ -65,7 +66,7 @@ const save = () => download('help-report.md', report(question.value), 'text/mark
           </ElCheckbox>
         </ElCheckboxGroup>
       </details>
-      <button class="plain-button framed main" @click="save">Save the help report ({{ size }} kB)</button>
+      <ActionButton kind="main" @click="save">Save the help report ({{ size }} kB)</ActionButton>
     </section>
     <section class="sheet preview" aria-label="Preview">
       <h3>This is all that it tells</h3>

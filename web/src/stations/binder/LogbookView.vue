@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import type { Fault } from '@nodaxis/core/units/result';
 import type { LineKind } from '@nodaxis/core/logbook/timeline';
 import { filterTimeline, timelineOf } from '@nodaxis/core/logbook/timeline';
@@ -85,15 +86,16 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
     <section class="sheet main" :class="{ rehearsed: of === 'rehearsal' }" aria-label="Logbook">
       <div class="row">
         <input v-model="words" type="search" class="search" placeholder="Search the log" aria-label="Search the log" />
-        <button
+        <ActionButton
           v-for="k in kinds"
           :key="k.id"
-          class="plain-button framed toggle"
+          kind="framed"
+          class="toggle"
           :aria-pressed="chosen.has(k.id)"
           @click="toggle(k.id)"
         >
           {{ k.name }}
-        </button>
+        </ActionButton>
         <select v-model="verdict" aria-label="Outcome">
           <option value="">any outcome</option>
           <option value="passed">passed</option>
@@ -111,7 +113,8 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
       <div v-bind="containerProps" class="scroller">
         <ol v-bind="wrapperProps" aria-label="Entries, newest first">
           <li v-for="{ data: l } in list" :key="l.id" :style="{ height: `${ROW}px` }">
-            <button
+            <ActionButton
+              kind="bare"
               class="line"
               :class="[l.kind, l.verdict]"
               :aria-current="opened === l.id || undefined"
@@ -126,7 +129,7 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
                 >{{ when(l.at) }}<br />
                 <small>rev. {{ l.revision }}<template v-if="l.clockBack"> · clock set back</template></small></span
               >
-            </button>
+            </ActionButton>
           </li>
         </ol>
       </div>
@@ -148,9 +151,9 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
           {{ f.what }} {{ f.mend }}
         </p>
         <div class="row">
-          <button class="plain-button framed" :disabled="!note.trim() || intake.busy || machine.readOnly">
+          <ActionButton kind="framed" :disabled="!note.trim() || intake.busy || machine.readOnly">
             {{ intake.busy ? 'The picture is coming in …' : 'Write it into the log' }}
-          </button>
+          </ActionButton>
           <label class="plain-button framed picture"
             >Picture<input
               type="file"

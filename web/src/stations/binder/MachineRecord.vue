@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { machineRecord } from '@nodaxis/core/reports/machineRecord';
 import { sheets, sheetsOfConductors } from '@nodaxis/core/wiring/sheets';
 import { proxy, wrap } from 'comlink';
@@ -73,10 +74,10 @@ onBeforeUnmount(stop);
 <template>
   <div class="record">
     <div class="row">
-      <button class="plain-button framed main" :disabled="share !== undefined" @click="save">Save as PDF</button>
+      <ActionButton kind="main" :disabled="share !== undefined" @click="save">Save as PDF</ActionButton>
       <template v-if="share !== undefined">
         <progress :value="share" max="1" aria-label="Making the document"></progress>
-        <button class="plain-button" @click="stop">Stop</button>
+        <ActionButton @click="stop">Stop</ActionButton>
       </template>
       <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { deriveFigures } from '@nodaxis/core/derivation/figures';
 import { compareRevisions } from '@nodaxis/core/logbook/compare';
 import { designAt } from '@nodaxis/core/machine/history';
@@ -45,20 +46,25 @@ function restore() {
       <div v-bind="containerProps" class="scroller">
         <ol v-bind="wrapperProps">
           <li v-for="{ data: r } in list" :key="r.number" :style="{ height: `${ROW}px` }">
-            <button class="older" :aria-current="left === r.number || undefined" @click="left = r.number">
+            <ActionButton
+              kind="bare"
+              class="older"
+              :aria-current="left === r.number || undefined"
+              @click="left = r.number"
+            >
               <span class="mono">{{ r.number }}</span><span class="text"
                 ><span class="one">{{ r.title }}</span
                 ><small class="soft">{{ when(r.at) }}</small></span
               >
-            </button>
-            <button
-              class="plain-button small"
+            </ActionButton>
+            <ActionButton
+              class="small"
               :aria-label="`Compare with revision ${r.number}`"
               :aria-pressed="right === r.number"
               @click="right = r.number"
             >
               to
-            </button>
+            </ActionButton>
           </li>
         </ol>
       </div>
@@ -70,14 +76,14 @@ function restore() {
             right === newest ? ', as it is' : ''
           }}
         </h3>
-        <button
-          class="plain-button framed"
+        <ActionButton
+          kind="framed"
           :disabled="left === newest || machine.readOnly"
           :title="'Nothing in between is lost: it is one edit more'"
           @click="restore"
         >
           Go back to revision {{ left }}
-        </button>
+        </ActionButton>
       </div>
       <p v-if="!differences" class="soft">The file does not reach back so far.</p>
       <p v-else-if="!differences.length" class="soft">Nothing differs.</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { Close } from '@element-plus/icons-vue';
 import { onBeforeUnmount, onMounted, ref } from 'vue';
 import TestPage from './TestPage.vue';
@@ -51,14 +52,14 @@ function step(by: number) {
               : 'screen may sleep'
         }}</span
       >
-      <button class="plain-button framed" aria-label="Back to the whole station" @click="box!.close()">
+      <ActionButton kind="framed" aria-label="Back to the whole station" @click="box!.close()">
         <Close class="icon" />
-      </button>
+      </ActionButton>
     </header>
     <TestPage v-if="current" :key="current.instance.key" />
     <footer class="row spread">
-      <button class="plain-button framed" @click="step(-1)">Before</button>
-      <button class="plain-button framed" @click="step(1)">After</button>
+      <ActionButton kind="framed" @click="step(-1)">Before</ActionButton>
+      <ActionButton kind="framed" @click="step(1)">After</ActionButton>
     </footer>
   </dialog>
 </template>

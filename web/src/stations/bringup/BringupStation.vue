@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { computed, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useMachine } from '../../document/machine';
@@ -43,15 +44,14 @@ const waiting = computed(() => mode.value === 'rehearsal' && !rehearsal.file);
         pages and choose the way out. Nothing of it is written into the log of the real machine.
       </p>
       <form class="row" @submit.prevent>
-        <button
+        <ActionButton
           v-for="n in [0, 3, 5]"
           :key="n"
-          class="plain-button framed"
-          :class="{ main: n === 5 }"
+          :kind="n === 5 ? 'main' : 'framed'"
           @click="rehearsal.begin(n, Date.now() % 100000)"
         >
           {{ n === 0 ? 'Nothing hidden' : `${n} hidden mistakes` }}
-        </button>
+        </ActionButton>
       </form>
     </section>
     <template v-else>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import type { Judgement, Proposal } from '@nodaxis/core/bringup/test';
 import { computed, defineAsyncComponent } from 'vue';
 import StateMark from './StateMark.vue';
@@ -27,14 +28,14 @@ const state = computed(() =>
     </div>
     <ul v-if="judgement.proposals?.length && judgement.verdict !== 'passed'" class="ways" aria-label="Ways out">
       <li v-for="p in judgement.proposals" :key="p.label">
-        <button
-          class="plain-button framed"
+        <ActionButton
+          kind="framed"
           :disabled="!canAct"
           :title="canAct ? '' : 'Keep the result first'"
           @click="$emit('take', p)"
         >
           {{ p.label }}
-        </button>
+        </ActionButton>
         <span
           ><small class="kind">{{ 'command' in p ? 'changes the file' : 'work at the machine' }}</small>
           {{ p.why }}</span

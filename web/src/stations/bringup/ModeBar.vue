@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { computed } from 'vue';
 import { useBringUp } from './useBringUp';
 
@@ -15,24 +16,22 @@ const hours = (minutes: number) =>
   <header class="bar row spread">
     <div class="row">
       <div class="row modes" role="radiogroup" aria-label="What is tested">
-        <button
+        <ActionButton
+          :kind="mode === 'real' ? 'main' : 'framed'"
           role="radio"
-          class="plain-button framed"
           :aria-checked="mode === 'real'"
-          :class="{ main: mode === 'real' }"
           @click="mode = 'real'"
         >
           The real machine
-        </button>
-        <button
+        </ActionButton>
+        <ActionButton
+          :kind="mode === 'rehearsal' ? 'main' : 'framed'"
           role="radio"
-          class="plain-button framed"
           :aria-checked="mode === 'rehearsal'"
-          :class="{ main: mode === 'rehearsal' }"
           @click="mode = 'rehearsal'"
         >
           A rehearsal
-        </button>
+        </ActionButton>
       </div>
       <p v-if="all.length" class="figures" aria-live="polite">
         <b class="mono">{{ passed }}</b> of <span class="mono">{{ counted.length }}</span> passed
@@ -45,12 +44,12 @@ const hours = (minutes: number) =>
     <div class="row">
       <template v-if="mode === 'rehearsal' && rehearsal.file">
         <span class="soft">Seed {{ rehearsal.hidden?.seed }}</span>
-        <button class="plain-button" @click="rehearsal.end()">End the rehearsal</button>
+        <ActionButton @click="rehearsal.end()">End the rehearsal</ActionButton>
       </template>
-      <button class="plain-button" @click="$emit('card')">Power-on card</button>
-      <button class="plain-button" title="One test at a time, with large targets" @click="$emit('closeUp')">
+      <ActionButton @click="$emit('card')">Power-on card</ActionButton>
+      <ActionButton title="One test at a time, with large targets" @click="$emit('closeUp')">
         At the machine
-      </button>
+      </ActionButton>
     </div>
   </header>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { powerOnCard, powerOnSubject } from '@nodaxis/core/bringup/powerOn';
 import { lastTicks } from '@nodaxis/core/machine/journal';
 import { computed, ref } from 'vue';
@@ -41,8 +42,8 @@ const print = () => window.print();
         </li>
       </ol>
       <div class="row no-print">
-        <button class="plain-button framed" @click="print">Print</button>
-        <button class="plain-button" @click="since = new Date().toISOString()">Begin again</button>
+        <ActionButton kind="framed" @click="print">Print</ActionButton>
+        <ActionButton @click="since = new Date().toISOString()">Begin again</ActionButton>
       </div>
     </div>
   </SidePanel>

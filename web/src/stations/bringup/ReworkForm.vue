@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { reworkSubjects } from '@nodaxis/core/bringup/reworkSubjects';
 import { computed } from 'vue';
 import { useDraft } from '../../document/drafts';
@@ -36,7 +37,7 @@ function log() {
         aria-label="What was done"
         placeholder="tightened, re-crimped, greased …"
       />
-      <button class="plain-button framed" :disabled="!chosen || !work.text.trim()">Log it</button>
+      <ActionButton kind="framed" :disabled="!chosen || !work.text.trim()">Log it</ActionButton>
     </form>
   </details>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import type { Standing } from '@nodaxis/core/bringup/evidence';
 import { phases } from '@nodaxis/core/bringup/test';
 import { computed, ref, watch } from 'vue';
@@ -38,16 +39,17 @@ const worst = (own: readonly Standing[]) =>
 <template>
   <nav class="sheet list" aria-label="Tests">
     <section v-for="g in groups" :key="g.phase">
-      <button class="phase" :aria-expanded="opened.has(g.phase)" @click="toggle(g.phase)">
+      <ActionButton kind="bare" class="phase" :aria-expanded="opened.has(g.phase)" @click="toggle(g.phase)">
         <StateMark :state="worst(g.own)" bare /><span>{{ g.phase }}</span
         ><span class="mono soft">{{ g.passed }}/{{ g.own.length }}</span>
-      </button>
+      </ActionButton>
       <ul v-if="opened.has(g.phase)">
         <li v-for="k in g.kinds" :key="k.kind">
           <span v-if="k.own.length > 1" class="kind">{{ k.title }}</span>
-          <button
+          <ActionButton
             v-for="s in k.own"
             :key="s.instance.key"
+            kind="bare"
             class="test"
             :class="{ under: k.own.length > 1 }"
             :aria-label="s.instance.title"
@@ -58,7 +60,7 @@ const worst = (own: readonly Standing[]) =>
               >{{ k.own.length > 1 ? s.instance.subject.name : s.instance.title
               }}<small v-if="s.instance.test.optional" class="soft"> · if you like</small></span
             >
-          </button>
+          </ActionButton>
         </li>
       </ul>
     </section>

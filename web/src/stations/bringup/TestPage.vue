@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { minutesOf, sayStale } from '@nodaxis/core/bringup/evidence';
 import type { Proposal } from '@nodaxis/core/bringup/test';
 import { baseValue } from '@nodaxis/core/units/quantity';
@@ -117,7 +118,9 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
         <b>Locked.</b> Before it:
         <template v-for="(k, i) in s.waitsFor.slice(0, 6)" :key="k"
           ><template v-if="i">, </template
-          ><button class="link" @click="bringUp.picked.value = k">{{ bringUp.titleOf(k) }}</button></template
+          ><ActionButton kind="bare" class="link" @click="bringUp.picked.value = k">{{
+            bringUp.titleOf(k)
+          }}</ActionButton></template
         ><template v-if="s.waitsFor.length > 6"> and {{ s.waitsFor.length - 6 }} more</template>.
       </p>
       <form class="row" @submit.prevent="openIt">
@@ -128,7 +131,7 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
           aria-label="Why it is opened all the same"
           placeholder="Open it all the same, because …"
         />
-        <button class="plain-button framed" :disabled="!reason.trim()">Open</button>
+        <ActionButton kind="framed" :disabled="!reason.trim()">Open</ActionButton>
         <small class="soft">It is written into the log.</small>
       </form>
     </section>
@@ -147,7 +150,7 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
       </ol>
       <TravelRuler v-if="axis" class="ruler" :axis="axis" :position="reached" />
       <div v-if="program" class="row">
-        <button class="plain-button framed" @click="saveProgram">Save the program</button>
+        <ActionButton kind="framed" @click="saveProgram">Save the program</ActionButton>
         <small class="soft">ISO 6983, made for this machine as it stands in the file.</small>
       </div>
       <JudgementView
@@ -161,15 +164,10 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
         {{ taken }} Take the readings again to see that it helped.
       </p>
       <div v-if="mode === 'rehearsal'" class="row">
-        <button
-          class="plain-button framed"
-          :class="{ main: !entering }"
-          :disabled="busy"
-          @click="bringUp.takeReadings()"
-        >
+        <ActionButton :kind="!entering ? 'main' : 'framed'" :disabled="busy" @click="bringUp.takeReadings()">
           {{ busy ? 'The machine is being tried …' : 'Let the machine take the readings' }}
-        </button>
-        <button v-if="busy" class="plain-button" @click="bringUp.stop()">Stop</button>
+        </ActionButton>
+        <ActionButton v-if="busy" @click="bringUp.stop()">Stop</ActionButton>
       </div>
       <ReadingForm />
       <details v-if="mode === 'real'" class="more">
@@ -197,7 +195,7 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
       <ul v-if="doubts.length && entering" class="doubts" role="alert">
         <li v-for="d in doubts" :key="d.key">
           {{ d.question }}
-          <button class="plain-button framed" @click="confirmed = [...confirmed, d.key]">That is what I read</button>
+          <ActionButton kind="framed" @click="confirmed = [...confirmed, d.key]">That is what I read</ActionButton>
         </li>
       </ul>
       <p v-if="corrects" class="soft">These readings correct an earlier result; that one stays in the log as it is.</p>
@@ -206,17 +204,17 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
         {{ f.what }} {{ f.mend }}
       </p>
       <footer class="row foot">
-        <button
+        <ActionButton
           v-if="entering"
-          class="plain-button framed main"
+          kind="main"
           :disabled="open.length > 0 || doubts.length > 0 || intake.busy || machine.readOnly"
           @click="bringUp.keep()"
         >
           {{ intake.busy ? 'The picture is coming in …' : 'Keep this result' }}
-        </button>
-        <button v-if="!entering" class="plain-button framed" :class="{ main: passedNow }" @click="bringUp.next()">
+        </ActionButton>
+        <ActionButton v-if="!entering" :kind="passedNow ? 'main' : 'framed'" @click="bringUp.next()">
           Next test
-        </button>
+        </ActionButton>
       </footer>
     </template>
   </article>

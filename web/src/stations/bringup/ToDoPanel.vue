@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { minutesOf, sayStale } from '@nodaxis/core/bringup/evidence';
 import type { TestRecord } from '@nodaxis/core/bringup/evidence';
 import { computed } from 'vue';
@@ -36,9 +37,9 @@ const when = (at: string) =>
         </p>
         <ol>
           <li v-for="a in again" :key="a.s.instance.key">
-            <button @click="bringUp.picked.value = a.s.instance.key">
+            <ActionButton kind="bare" @click="bringUp.picked.value = a.s.instance.key">
               <b>{{ a.s.instance.title }}</b><small class="soft">{{ a.why }}</small>
-            </button>
+            </ActionButton>
           </li>
         </ol>
       </template>
@@ -58,9 +59,9 @@ const when = (at: string) =>
           <span v-if="r.note" class="soft">{{ r.note }}</span>
           <span v-if="r.photos?.length" class="row"><PhotoStrip :ids="r.photos" /></span>
           <span v-if="before.some((x) => x.corrects === r.id)" class="soft">Corrected by a later one.</span>
-          <button v-if="i === 0 && mode === 'real'" class="plain-button small" @click="bringUp.correct(r)">
+          <ActionButton v-if="i === 0 && mode === 'real'" class="small" @click="bringUp.correct(r)">
             Correct it
-          </button>
+          </ActionButton>
         </li>
       </ul>
     </section>

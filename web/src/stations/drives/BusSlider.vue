@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { busVoltsOf } from '@nodaxis/core/drivetrain/bus';
 import { SUPPLY_HEADROOM } from '@nodaxis/core/drivetrain/constants';
 import { libraryOf } from '@nodaxis/core/machine/library/index';
@@ -52,14 +53,9 @@ const take = () => {
         @input="volts = Number(($event.target as HTMLInputElement).value)"
     /></label>
     <span class="mono">{{ Math.round(shown) }} V</span>
-    <button
-      v-if="volts !== undefined && nearest"
-      class="plain-button framed"
-      :disabled="machine.readOnly"
-      @click="take"
-    >
+    <ActionButton v-if="volts !== undefined && nearest" kind="framed" :disabled="machine.readOnly" @click="take">
       Take {{ nearest.name }}
-    </button>
+    </ActionButton>
   </div>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import type { CoilObservation } from '@nodaxis/core/drivetrain/coilFinder';
 import { findCoils } from '@nodaxis/core/drivetrain/coilFinder';
 import { computed, ref } from 'vue';
@@ -109,14 +110,14 @@ const told = (o: CoilObservation) =>
             <option value="free">free</option>
           </select></label
         >
-        <button class="plain-button main">Enter</button>
-        <button type="button" class="plain-button framed" @click="add(true)">Open</button>
+        <ActionButton kind="main">Enter</ActionButton>
+        <ActionButton kind="framed" @click="add(true)">Open</ActionButton>
       </form>
       <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
       <ul class="seen">
         <li v-for="(o, i) in seen" :key="`${o.a}${o.b}`">
           {{ o.a }} – {{ o.b }}: {{ told(o) }}
-          <button class="plain-button" :aria-label="`Take back ${o.a} to ${o.b}`" @click="seen.splice(i, 1)">×</button>
+          <ActionButton :aria-label="`Take back ${o.a} to ${o.b}`" @click="seen.splice(i, 1)">×</ActionButton>
         </li>
       </ul>
     </div>

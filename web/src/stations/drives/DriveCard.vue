@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
 import { showValue } from '@nodaxis/core/units/print';
 import { trapezoid } from '@nodaxis/core/motion/profile/trapezoid';
@@ -63,15 +64,14 @@ const story = computed(() => {
         :slot-of="{ axis: figures.id, drive: i, item: 'driver' }"
         :classes="['stepper-driver', 'servo-drive']"
       />
-      <button
+      <ActionButton
         v-if="i === 1 && axis.drives[0]?.driver && d.driver !== axis.drives[0]?.driver"
-        class="plain-button"
         :disabled="machine.readOnly"
         title="Both motors in series on one driver: half the voltage each"
         @click="machine.run({ name: 'share-driver', args: { axis: figures.id } })"
       >
         In series on the first driver
-      </button>
+      </ActionButton>
       <template v-if="d.driver && !(i === 1 && d.driver === axis.drives[0]?.driver)">
         <MachineField :path="`parts.${d.driver}.setup.stepsPerRevolution`" />
         <MachineField :path="`parts.${d.driver}.setup.peakCurrent`" />

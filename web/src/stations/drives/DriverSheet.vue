@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
 import {
   currentAsSwitched,
@@ -124,16 +125,16 @@ const turned = (d: AxisFigures['axis']['drives'][number]) =>
       <MachineField :path="`parts.${s.id}.setup.peakCurrent`" />
       <p v-if="s.schools.length" class="row schools">
         <span class="soft">Schools:</span>
-        <button
+        <ActionButton
           v-for="c in s.schools"
           :key="c.title"
-          class="plain-button framed"
+          kind="framed"
           :title="c.why"
           :disabled="machine.readOnly"
           @click="setCurrent(s.id, c.amps)"
         >
           {{ c.title }}, {{ amps(c.amps) }}
-        </button>
+        </ActionButton>
       </p>
       <p v-if="s.yieldNm !== undefined && s.micro !== undefined" class="says">
         One of {{ s.micro }} microsteps yields at most

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { describeField, fieldTitle } from '@nodaxis/core/machine/fields';
 import { busVoltsOf } from '@nodaxis/core/drivetrain/bus';
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue';
@@ -100,9 +101,9 @@ const torque = computed(() => selected.value.drives[0]?.torque);
         <div v-if="!torque?.known || !selected.fences.known" class="empty stack">
           <p class="soft">Here stands the torque there is against the torque needed, as soon as these are known:</p>
           <p class="row">
-            <button v-for="f in missing" :key="f.path" class="plain-button framed" @click="go(f.station, f.path)">
+            <ActionButton v-for="f in missing" :key="f.path" kind="framed" @click="go(f.station, f.path)">
               {{ fieldTitle(f) }}
-            </button>
+            </ActionButton>
           </p>
         </div>
       </section>
@@ -110,10 +111,11 @@ const torque = computed(() => selected.value.drives[0]?.torque);
     </div>
     <section class="sheet">
       <div class="tabs" role="tablist" aria-label="More about this drive">
-        <button
+        <ActionButton
           v-for="p in panels"
           :id="`tab-${p.key}`"
           :key="p.key"
+          kind="bare"
           role="tab"
           class="tab"
           :tabindex="panel === p.key ? 0 : -1"
@@ -124,7 +126,7 @@ const torque = computed(() => selected.value.drives[0]?.torque);
           @keydown.right.prevent="turn(1)"
         >
           {{ p.title }}
-        </button>
+        </ActionButton>
       </div>
       <div :id="`panel-${panel}`" role="tabpanel" :aria-labelledby="`tab-${panel}`">
         <HelpPanel v-if="panel === 'help'" :axis-id="selected.id" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { outcomeOf } from '@nodaxis/core/advice/help';
 import type { AxisOutcome } from '@nodaxis/core/advice/help';
 import { printNumber, showValue } from '@nodaxis/core/units/print';
@@ -82,9 +83,9 @@ function apply(line: HelpLine) {
     </p>
     <span v-if="progress" class="row" role="status">
       <progress :value="progress.done" :max="progress.of" aria-label="Changes tried"></progress>
-      <button class="plain-button framed" @click="halt">Stop</button>
+      <ActionButton kind="framed" @click="halt">Stop</ActionButton>
     </span>
-    <button v-else-if="stopped" class="plain-button framed" @click="run">Try them</button>
+    <ActionButton v-else-if="stopped" kind="framed" @click="run">Try them</ActionButton>
   </div>
   <p v-if="fault || refusal" class="caution" role="alert">{{ fault || refusal }}</p>
   <p v-if="!lines.length && !progress && !stopped" class="soft">
@@ -100,7 +101,7 @@ function apply(line: HelpLine) {
         <th></th>
         <th>Now</th>
         <th v-for="p in pins" :key="p.key">
-          {{ p.title }} <button class="plain-button" :aria-label="`Unpin ${p.title}`" @click="pin(p)">×</button>
+          {{ p.title }} <ActionButton :aria-label="`Unpin ${p.title}`" @click="pin(p)">×</ActionButton>
         </th>
       </tr>
     </thead>
@@ -135,17 +136,17 @@ function apply(line: HelpLine) {
           <span class="soft">{{ effects(l.outcome) }}</span>
         </td>
         <td class="acts">
-          <button class="plain-button" :aria-pressed="isPinned(l.key)" @click="pin(l)">
+          <ActionButton :aria-pressed="isPinned(l.key)" @click="pin(l)">
             {{ isPinned(l.key) ? 'Unpin' : 'Pin' }}
-          </button>
-          <button class="plain-button framed" :disabled="machine.readOnly" @click="apply(l)">Do it</button>
+          </ActionButton>
+          <ActionButton kind="framed" :disabled="machine.readOnly" @click="apply(l)">Do it</ActionButton>
         </td>
       </tr>
     </tbody>
   </table>
-  <button v-if="lines.length > FIRST" class="plain-button" @click="all = !all">
+  <ActionButton v-if="lines.length > FIRST" @click="all = !all">
     {{ all ? 'Show the best only' : `Show all ${lines.length}` }}
-  </button>
+  </ActionButton>
 </template>
 
 <style scoped>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
 import { printNumber, showValue } from '@nodaxis/core/units/print';
 import { computed } from 'vue';
@@ -55,14 +56,15 @@ const place = (speed: number, far: number) => {
       <tbody>
         <tr v-for="r in rows" :key="r.a.id" :class="{ selected: r.a.id === selected }" @click="$emit('select', r.a.id)">
           <td>
-            <button
+            <ActionButton
+              kind="bare"
               class="pick"
               :aria-pressed="r.a.id === selected"
               :aria-label="`Look at ${r.a.axis.letter}`"
               @click.stop="$emit('select', r.a.id)"
             >
               <AxisMark :letter="r.a.axis.letter" />
-            </button>
+            </ActionButton>
           </td>
           <td class="num">
             <FigureText

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { isDriver } from '@nodaxis/core/machine/parts';
 import { baseValue, quantity } from '@nodaxis/core/units/quantity';
 import { computed, ref } from 'vue';
@@ -102,7 +103,7 @@ function save() {
       </label>
     </div>
     <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
-    <button class="plain-button framed" :disabled="machine.readOnly" @click="save">Keep this table</button>
+    <ActionButton kind="framed" :disabled="machine.readOnly" @click="save">Keep this table</ActionButton>
   </details>
 </template>
 

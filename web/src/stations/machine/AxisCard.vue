@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
 import { cuttingPresets } from '@nodaxis/core/drivetrain/cutting';
 import { transmissionFields } from '@nodaxis/core/machine/fields';
@@ -129,9 +130,9 @@ const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.
         <MachineField :path="`${path}.backlash`" />
         <MachineField v-if="axis.backlash" :path="`${path}.compensateBacklash`" />
         <MachineField :path="`${path}.counterbalance`" />
-        <button class="plain-button danger" :disabled="machine.readOnly" @click="remove">
+        <ActionButton kind="danger" :disabled="machine.readOnly" @click="remove">
           Remove axis {{ axis.letter }}
-        </button>
+        </ActionButton>
       </template>
     </details>
     <p v-if="fault" class="caution" role="alert">{{ fault }}</p>

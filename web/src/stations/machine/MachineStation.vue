@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import type { ControllerFit } from '@nodaxis/core/advice/controllers';
 import { controllerFitting } from '@nodaxis/core/advice/controllers';
 import type { AxisEnd } from '@nodaxis/core/machine/mechanics';
@@ -70,9 +71,9 @@ const signs = computed(() =>
       <MachineDrawing :figures="figures" pick-corner @corner="corner" />
       <p v-if="next.length" class="next">
         <strong>Enter next:</strong>
-        <button v-for="f in next" :key="f.id" class="plain-button framed" @click="go(f.station, f.field)">
+        <ActionButton v-for="f in next" :key="f.id" kind="framed" @click="go(f.station, f.field)">
           {{ f.title.replace(' is not known', '') }}
-        </button>
+        </ActionButton>
       </p>
       <StandingPlace />
       <ul class="signs">
@@ -90,9 +91,9 @@ const signs = computed(() =>
         :classes="['controller']"
         v-bind="fits ? { fits } : {}"
       />
-      <button class="plain-button framed compare" @click="comparing = true">
+      <ActionButton kind="framed" class="compare" @click="comparing = true">
         Compare controllers for this machine
-      </button>
+      </ActionButton>
       <ControllerChoice v-model="comparing" />
       <PartChooser
         label="Motor supply"
@@ -131,7 +132,7 @@ const signs = computed(() =>
           <option value="">Letter …</option>
           <option v-for="l in free" :key="l" :value="l">{{ l }}{{ 'ABC'.includes(l) ? ' (rotary)' : '' }}</option>
         </select>
-        <button class="plain-button framed" :disabled="!letter || machine.readOnly">Add the axis</button>
+        <ActionButton kind="framed" :disabled="!letter || machine.readOnly">Add the axis</ActionButton>
       </form>
       <p class="soft">A, B and C turn about X, Y and Z; U, V and W lie beside them (ISO 841).</p>
     </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { ElInput } from 'element-plus';
 import { parseQuantity } from '@nodaxis/core/units/parse';
 import { displayUnit } from '@nodaxis/core/units/print';
@@ -62,14 +63,13 @@ function add() {
         <td><MachineField :path="`masses.${id}.mass`" hide-label no-source /></td>
         <td>{{ m.movedBy.map((a) => design.axes[a]?.letter ?? a).join(', ') }}</td>
         <td>
-          <button
-            class="plain-button"
+          <ActionButton
             :aria-label="`Remove ${m.name}`"
             :disabled="machine.readOnly"
             @click="machine.run({ name: 'remove-mass', args: { mass: id } })"
           >
             Remove
-          </button>
+          </ActionButton>
         </td>
       </tr>
     </tbody>
@@ -80,7 +80,7 @@ function add() {
     <label v-for="t in totals" :key="t.id" class="row"
       ><input v-model="movedBy" type="checkbox" :value="t.id" />{{ t.letter }}</label
     >
-    <button class="plain-button framed" :disabled="!name.trim() || !mass.trim() || machine.readOnly">Add</button>
+    <ActionButton kind="framed" :disabled="!name.trim() || !mass.trim() || machine.readOnly">Add</ActionButton>
   </form>
   <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
   <p class="soft row">

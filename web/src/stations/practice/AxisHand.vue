@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { ArrowLeft, ArrowRight } from '@element-plus/icons-vue';
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
 import { shownFactor } from '@nodaxis/core/machine/design';
@@ -116,8 +117,9 @@ const moveTo = (place: number) => truly.value !== undefined && emit('move', posi
       >
     </div>
     <div class="buttons">
-      <button
-        class="plain-button framed jog"
+      <ActionButton
+        kind="framed"
+        class="jog"
         :disabled="!powered"
         :aria-label="`Hold to move ${letter} to minus`"
         :title="seen('minus')"
@@ -125,9 +127,10 @@ const moveTo = (place: number) => truly.value !== undefined && emit('move', posi
         @pointerleave="emit('release')"
       >
         <ArrowLeft />−
-      </button>
-      <button
-        class="plain-button framed jog"
+      </ActionButton>
+      <ActionButton
+        kind="framed"
+        class="jog"
         :disabled="!powered"
         :aria-label="`Hold to move ${letter} to plus`"
         :title="seen('plus')"
@@ -135,16 +138,15 @@ const moveTo = (place: number) => truly.value !== undefined && emit('move', posi
         @pointerleave="emit('release')"
       >
         +<ArrowRight />
-      </button>
-      <button
-        class="plain-button"
+      </ActionButton>
+      <ActionButton
         :disabled="!powered"
         title="Work position is zero here"
         :aria-label="`Work zero of ${letter} here`"
         @click="emit('zero')"
       >
         Zero
-      </button>
+      </ActionButton>
     </div>
     <div
       ref="box"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { computed, ref } from 'vue';
 import { useMachine } from '../../document/machine';
 import AxisHand from './AxisHand.vue';
@@ -74,26 +75,26 @@ const offsetOf = (i: number) => snapshot.value?.work.sets[snapshot.value.work.ac
     <div v-if="ambiguous.length" class="row off">
       <span>On a switch. Which way is off?</span>
       <template v-for="a in ambiguous" :key="a.id">
-        <button class="plain-button framed" @click="practice.act({ type: 'step-off', axis: a.id, direction: -1 })">
+        <ActionButton kind="framed" @click="practice.act({ type: 'step-off', axis: a.id, direction: -1 })">
           {{ a.axis.letter }} −
-        </button>
-        <button class="plain-button framed" @click="practice.act({ type: 'step-off', axis: a.id, direction: 1 })">
+        </ActionButton>
+        <ActionButton kind="framed" @click="practice.act({ type: 'step-off', axis: a.id, direction: 1 })">
           {{ a.axis.letter }} +
-        </button>
+        </ActionButton>
       </template>
     </div>
     <div class="row spread">
       <label v-if="school === 'held-override' || school === 'away-only'" class="row"
         ><input v-model="override" type="checkbox" />hold the override</label
       >
-      <button
+      <ActionButton
         v-if="school === 'switched-off' && !snapshot?.limitsOff"
-        class="plain-button framed"
+        kind="framed"
         :disabled="!powered"
         @click="practice.act({ type: 'limits', on: false })"
       >
         Switch the limits off
-      </button>
+      </ActionButton>
     </div>
     <p v-if="means === 'keys'" class="soft small">
       Tab to a ruler and hold ← or → (with Shift at full speed), hold the buttons, or drag the cursor. Let go, or look

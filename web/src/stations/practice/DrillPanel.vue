@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { drills, drillsFor } from '@nodaxis/core/drills/list';
 import { bestScores, passedEntry } from '@nodaxis/core/drills/passed';
 import { circuitName } from '@nodaxis/core/machine/fields';
@@ -62,10 +63,10 @@ function leave() {
       </p>
       <ul class="list">
         <li v-for="d in fitting" :key="d.id">
-          <button class="plain-button" @click="begin(d.id)">
+          <ActionButton @click="begin(d.id)">
             <b>{{ d.title }}</b><span v-if="passed[d.id]" class="good mono"> ✓ {{ passed[d.id] }}</span
             ><br /><span class="soft">{{ d.aim }}</span>
-          </button>
+          </ActionButton>
         </li>
       </ul>
     </template>
@@ -91,8 +92,8 @@ function leave() {
       </ol>
       <p><b>On the real machine:</b> {{ debrief.onTheMachine }}</p>
       <div class="row">
-        <button class="plain-button framed" @click="begin(current.id)">Once more</button>
-        <button class="plain-button framed main" @click="leave">Back to the list</button>
+        <ActionButton kind="framed" @click="begin(current.id)">Once more</ActionButton>
+        <ActionButton kind="main" @click="leave">Back to the list</ActionButton>
       </div>
     </template>
     <template v-else>
@@ -112,7 +113,7 @@ function leave() {
             {{ inspectionTitle(i, design) }}
           </option>
         </select>
-        <button class="plain-button framed" :disabled="!chosen" @click="lookChosen">Look</button>
+        <ActionButton kind="framed" :disabled="!chosen" @click="lookChosen">Look</ActionButton>
       </div>
       <ul v-if="seen.length" class="plain seen" aria-live="polite">
         <li v-for="(s, i) in seen" :key="seen.length - i">
@@ -122,15 +123,16 @@ function leave() {
       <details>
         <summary>Press a switch by hand</summary>
         <div class="row wrap">
-          <button
+          <ActionButton
             v-for="h in handles"
             :key="h.id"
-            class="plain-button framed small"
+            kind="framed"
+            class="small"
             :aria-pressed="pressed.has(h.id)"
             @click="practice.press(h.id, !pressed.has(h.id))"
           >
             {{ h.name }}
-          </button>
+          </ActionButton>
         </div>
       </details>
       <fieldset v-if="answers.length">
@@ -140,10 +142,10 @@ function leave() {
         >
       </fieldset>
       <div class="row">
-        <button class="plain-button framed main" @click="finish">
+        <ActionButton kind="main" @click="finish">
           {{ answers.length ? 'That is what it is' : 'I am done' }}
-        </button>
-        <button class="plain-button" @click="leave">Leave the drill</button>
+        </ActionButton>
+        <ActionButton @click="leave">Leave the drill</ActionButton>
       </div>
     </template>
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { drawFaults, hideableFaults, showsWhileRunning } from '@nodaxis/core/motion/truth/candidates';
 import type { HiddenFault } from '@nodaxis/core/motion/truth/hiddenFault';
 import { hiddenFaultTitle, revealFault } from '@nodaxis/core/motion/truth/hiddenFault';
@@ -47,10 +48,10 @@ const remove = (f: HiddenFault) => (faults.value = faults.value.filter((x) => x 
       <select v-if="ofKind.length" v-model.number="index" aria-label="Which one">
         <option v-for="(f, i) in ofKind" :key="i" :value="i">{{ revealFault(f, machine.design!) }}</option>
       </select>
-      <button class="plain-button framed" :disabled="!ofKind.length" @click="add">Hide it</button>
+      <ActionButton kind="framed" :disabled="!ofKind.length" @click="add">Hide it</ActionButton>
     </div>
     <div class="row wrap">
-      <button class="plain-button framed main" @click="draw">Draw</button>
+      <ActionButton kind="main" @click="draw">Draw</ActionButton>
       <select v-model.number="count" aria-label="How many">
         <option v-for="n in 5" :key="n" :value="n">{{ n }}</option>
       </select>
@@ -60,13 +61,13 @@ const remove = (f: HiddenFault) => (faults.value = faults.value.filter((x) => x 
     <template v-if="faults.length">
       <p>
         <b>{{ faults.length }} hidden.</b>
-        <button class="plain-button" @click="shown = !shown">{{ shown ? 'Hide the list' : 'Show what it is' }}</button>
-        <button class="plain-button" @click="faults = []">Take all away</button>
+        <ActionButton @click="shown = !shown">{{ shown ? 'Hide the list' : 'Show what it is' }}</ActionButton>
+        <ActionButton @click="faults = []">Take all away</ActionButton>
       </p>
       <ul v-if="shown">
         <li v-for="(f, i) in faults" :key="i">
           {{ revealFault(f, machine.design!) }}
-          <button class="plain-button" aria-label="Take this fault away" @click="remove(f)">×</button>
+          <ActionButton aria-label="Take this fault away" @click="remove(f)">×</ActionButton>
         </li>
       </ul>
     </template>

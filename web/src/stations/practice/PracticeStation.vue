@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { circuitName, describeField, fieldTitle } from '@nodaxis/core/machine/fields';
 import { stateAdvice, stateSentence } from '@nodaxis/core/motion/controller/states';
 import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue';
@@ -137,12 +138,12 @@ function move(axis: string, place: number) {
     <p>Practice runs on your own machine’s data: its travel, its drives, its switches and its wiring. Still missing:</p>
     <ul>
       <li v-for="l in lost" :key="l.path">
-        <button v-if="l.field" class="plain-button framed" @click="go(l.field.station, l.path)">
+        <ActionButton v-if="l.field" kind="framed" @click="go(l.field.station, l.path)">
           {{ fieldTitle(l.field) }}
-        </button>
-        <button v-else-if="l.path === 'circuits'" class="plain-button framed" @click="go('switches', 'circuits')">
+        </ActionButton>
+        <ActionButton v-else-if="l.path === 'circuits'" kind="framed" @click="go('switches', 'circuits')">
           A reference switch for each axis
-        </button>
+        </ActionButton>
         <span v-else>{{ l.path }}</span>
       </li>
     </ul>
@@ -160,68 +161,66 @@ function move(axis: string, place: number) {
             >brake {{ figures.design.axes[b.axis]?.letter }} {{ b.clamped ? 'closed' : 'free' }}</span
           >
           <span v-if="snapshot?.spindle" class="soft mono">{{ Math.round(snapshot.spindle.rpm) }} rpm</span>
-          <button class="plain-button" @click="view = view === 'sheet' ? 'space' : 'sheet'">
+          <ActionButton @click="view = view === 'sheet' ? 'space' : 'sheet'">
             {{ view === 'sheet' ? 'In space' : 'Plan and elevation' }}
-          </button>
+          </ActionButton>
         </span>
       </div>
       <WhyDead />
       <div class="row commands">
-        <button
-          class="plain-button framed"
-          :class="{ main: !snapshot?.mains }"
+        <ActionButton
+          :kind="!snapshot?.mains ? 'main' : 'framed'"
           @click="practice.act({ type: 'power', on: !snapshot?.mains })"
         >
           {{ snapshot?.mains ? 'Power off' : 'Power on' }}
-        </button>
+        </ActionButton>
         <template v-for="b in ordinary" :key="b.id">
-          <button
+          <ActionButton
             v-if="momentary(b)"
-            class="plain-button framed"
-            :class="{ main: powered && !snapshot?.motorPower }"
+            :kind="powered && !snapshot?.motorPower ? 'main' : 'framed'"
             :title="`${b.part.designation} ${b.part.name}`"
             @click="push(b.id)"
           >
             {{ b.name }}
-          </button>
-          <button v-else class="plain-button framed" :aria-pressed="pressed.has(b.id)" @click="toggle(b.id)">
+          </ActionButton>
+          <ActionButton v-else kind="framed" :aria-pressed="pressed.has(b.id)" @click="toggle(b.id)">
             {{ b.name }}
-          </button>
+          </ActionButton>
         </template>
-        <button class="plain-button framed" :disabled="!powered" @click="practice.act({ type: 'reference' })">
+        <ActionButton kind="framed" :disabled="!powered" @click="practice.act({ type: 'reference' })">
           Reference run
-        </button>
-        <button
-          class="plain-button framed"
+        </ActionButton>
+        <ActionButton
+          kind="framed"
           :disabled="snapshot?.state !== 'latched'"
           @click="practice.act({ type: 'acknowledge' })"
         >
           Acknowledge
-        </button>
-        <button
+        </ActionButton>
+        <ActionButton
           v-for="b in stops"
           :key="b.id"
-          class="plain-button stop"
+          class="stop"
           :aria-pressed="pressed.has(b.id)"
           title="Esc presses it; turn it to release"
           @click="toggle(b.id)"
         >
           {{ b.name }}{{ pressed.has(b.id) ? ': turn to release' : ' (Esc)' }}
-        </button>
+        </ActionButton>
       </div>
       <p class="soft small advice">{{ advice }}</p>
       <p v-if="snapshot?.limitsOff" class="caution" role="alert">
         The limits are switched off: nothing but your eyes stops an axis.
-        <button class="plain-button framed" @click="practice.act({ type: 'limits', on: true })">
+        <ActionButton kind="framed" @click="practice.act({ type: 'limits', on: true })">
           Switch them on again
-        </button>
+        </ActionButton>
       </p>
       <p v-if="practice.notice.value" class="caution" role="alert">
         {{ practice.notice.value }}
-        <button v-if="practice.lost.value" class="plain-button framed" @click="practice.takeUp()">
+        <ActionButton v-if="practice.lost.value" kind="framed" @click="practice.takeUp()">
           Take it up again
-        </button>
-        <button v-else class="plain-button framed" @click="practice.notice.value = ''">Good</button>
+        </ActionButton>
+        <ActionButton v-else kind="framed" @click="practice.notice.value = ''">Good</ActionButton>
       </p>
       <div class="arrangement">
         <MachineDrawing
@@ -258,15 +257,15 @@ function move(axis: string, place: number) {
                 <option :value="100">100×</option>
               </select></label
             >
-            <button
-              class="plain-button small"
+            <ActionButton
+              class="small"
               :disabled="pace !== 0"
               title="Ten thousandths of a second"
               @click="practice.advance(10)"
             >
               10 ms
-            </button>
-            <button class="plain-button small" @click="practice.again()">Begin anew</button>
+            </ActionButton>
+            <ActionButton class="small" @click="practice.again()">Begin anew</ActionButton>
           </div>
         </div>
       </div>

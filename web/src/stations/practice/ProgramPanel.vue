@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { computed, nextTick, ref, watch } from 'vue';
 import FileButton from '../../widgets/FileButton.vue';
 import MachineField from '../../widgets/MachineField.vue';
@@ -93,13 +94,13 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
           accept=".nc,.txt,.tap,.iso,.ngc,.cnc,text/plain"
           @text="(t) => (text = t)"
         />
-        <button v-if="!text" class="plain-button" @click="text = sample">Take a sample</button>
+        <ActionButton v-if="!text" @click="text = sample">Take a sample</ActionButton>
       </div>
       <span class="soft small">{{ program ? `${program.lines} lines` : '' }}</span>
     </div>
     <div v-if="reading !== undefined" class="row soft" role="status">
       <progress :value="reading" max="1"></progress> Reading {{ Math.round(reading * 100) }} %
-      <button class="plain-button" @click="practice.stopReading()">Stop</button>
+      <ActionButton @click="practice.stopReading()">Stop</ActionButton>
     </div>
     <label v-if="long && !running" class="row soft small"
       >A long program is mended in its file; shown around line
@@ -122,9 +123,9 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
     </ol>
     <ul v-if="faults.length || outside.length" class="faults" role="alert">
       <li v-for="f in [...faults, ...outside].slice(0, 6)" :key="f.where + f.what">
-        <button class="plain-button" @click="goTo(f.where)">
+        <ActionButton @click="goTo(f.where)">
           <b>{{ f.where }}</b>: {{ f.what }} {{ f.mend }}
-        </button>
+        </ActionButton>
       </li>
       <li v-if="(program?.furtherFaults ?? 0) + faults.length > 6" class="soft">
         and {{ (program?.furtherFaults ?? 0) + faults.length - 6 }} more
@@ -138,28 +139,24 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
       Read and drawn. Find every datum first: without it there is no envelope to hold it against.
     </p>
     <div class="row wrap">
-      <button v-if="!running" class="plain-button framed main" :disabled="!ready || doubted" @click="practice.run()">
+      <ActionButton v-if="!running" kind="main" :disabled="!ready || doubted" @click="practice.run()">
         Run
-      </button>
-      <button
-        v-if="state === 'following-program'"
-        class="plain-button framed main"
-        @click="practice.act({ type: 'pause' })"
-      >
+      </ActionButton>
+      <ActionButton v-if="state === 'following-program'" kind="main" @click="practice.act({ type: 'pause' })">
         Pause
-      </button>
+      </ActionButton>
       <template v-if="state === 'paused'">
-        <button class="plain-button framed main" @click="practice.act({ type: 'continue' })">Continue</button>
-        <button class="plain-button framed" @click="practice.act({ type: 'abandon' })">Abandon</button>
+        <ActionButton kind="main" @click="practice.act({ type: 'continue' })">Continue</ActionButton>
+        <ActionButton kind="framed" @click="practice.act({ type: 'abandon' })">Abandon</ActionButton>
       </template>
-      <button
+      <ActionButton
         v-if="!running && resumeLine"
-        class="plain-button framed"
+        kind="framed"
         :disabled="!ready || doubted"
         @click="practice.run(resumeAt)"
       >
         Take up at line {{ resumeLine }}
-      </button>
+      </ActionButton>
       <label class="row soft"
         ><input
           v-model="singleStep"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { computed } from 'vue';
 import { useMachine } from '../../document/machine';
 import { download } from '../../document/transfer';
@@ -19,7 +20,7 @@ const harms = computed(() => story.value.filter((l) => l.harm));
     <div class="row head">
       <h2>What happened</h2>
       <span class="row small">
-        <button class="plain-button" :disabled="!lines.length" @click="save">Save the story</button>
+        <ActionButton :disabled="!lines.length" @click="save">Save the story</ActionButton>
         <FileButton
           name="Tell one again"
           label="Tell a saved story again"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { INPUTS_PER_WORD } from '@nodaxis/core/motion/simulation/trace';
 import { LineChart } from 'echarts/charts';
 import { DataZoomComponent, GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
@@ -118,8 +119,8 @@ async function save() {
         <option :value="20">last 20 s</option>
         <option :value="60">last minute</option>
       </select>
-      <button class="plain-button framed" @click="take">Look again</button>
-      <button class="plain-button framed" @click="save">Save as CSV</button>
+      <ActionButton kind="framed" @click="take">Look again</ActionButton>
+      <ActionButton kind="framed" @click="save">Save as CSV</ActionButton>
     </div>
     <VChart class="chart" :option="option" autoresize />
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { shownFactor } from '@nodaxis/core/machine/design';
 import { showValue } from '@nodaxis/core/units/print';
 import { computed, ref } from 'vue';
@@ -118,20 +119,19 @@ function touch() {
               placeholder="0"
               :aria-label="`Work position of ${r.letter} here`"
             />
-            <button
-              class="plain-button framed"
+            <ActionButton
+              kind="framed"
               @click="practice.act({ type: 'set-work', axis: r.id, value: (values[r.id] || 0) / r.factor })"
             >
               Set {{ r.letter }}
-            </button>
-            <button
-              class="plain-button"
+            </ActionButton>
+            <ActionButton
               :disabled="!standing"
               :aria-label="`Move ${r.letter} to this work position`"
               @click="practice.act({ type: 'move', axis: r.id, position: r.zero + (values[r.id] || 0) / r.factor })"
             >
               Go
-            </button>
+            </ActionButton>
           </td>
         </tr>
       </tbody>
@@ -143,13 +143,13 @@ function touch() {
           <option value="">axis …</option>
           <option v-for="r in rows" :key="r.id" :value="r.id">{{ r.letter }}</option>
         </select>
-        <button
-          class="plain-button framed"
+        <ActionButton
+          kind="framed"
           :disabled="!eye || !standing"
           @click="practice.act({ type: 'take-datum', axis: eye })"
         >
           It stands at its mark
-        </button>
+        </ActionButton>
       </div>
       <p class="small warn">
         Good for one job on one clamping: the datum is as good as your eye, and the limit at that end is gone as well.
@@ -160,22 +160,19 @@ function touch() {
       <label v-if="spindle.speedSet" class="row soft"
         >spindle <input v-model.number="rpm" type="number" min="0" :max="spindle.maxRpm" step="100" /> rpm</label
       >
-      <button
-        class="plain-button framed"
-        @click="practice.act({ type: 'spindle', direction: 1, rpm: rpm || spindle.maxRpm })"
-      >
+      <ActionButton kind="framed" @click="practice.act({ type: 'spindle', direction: 1, rpm: rpm || spindle.maxRpm })">
         Spindle on
-      </button>
-      <button
+      </ActionButton>
+      <ActionButton
         v-if="spindle.reverses"
-        class="plain-button framed"
+        kind="framed"
         @click="practice.act({ type: 'spindle', direction: -1, rpm: rpm || spindle.maxRpm })"
       >
         the other way
-      </button>
-      <button class="plain-button framed" @click="practice.act({ type: 'spindle', direction: 0, rpm: 0 })">
+      </ActionButton>
+      <ActionButton kind="framed" @click="practice.act({ type: 'spindle', direction: 0, rpm: 0 })">
         Spindle off
-      </button>
+      </ActionButton>
       <label v-if="hasCoolant" class="row"
         ><input
           type="checkbox"
@@ -203,13 +200,13 @@ function touch() {
         <label class="row">lies <input v-model.number="below" type="number" step="any" /> mm below the tool</label>
       </div>
       <div class="row wrap">
-        <button class="plain-button framed" @click="snapshot?.plate ? practice.act({ type: 'take-plate' }) : lay()">
+        <ActionButton kind="framed" @click="snapshot?.plate ? practice.act({ type: 'take-plate' }) : lay()">
           {{ snapshot?.plate ? 'Take the plate away' : 'Lay the plate under the tool' }}
-        </button>
-        <button class="plain-button framed" @click="touchByHand">Hold the plate to the tool</button>
-        <button class="plain-button framed" :class="{ main: snapshot?.probeSeen && snapshot.plate }" @click="touch">
+        </ActionButton>
+        <ActionButton kind="framed" @click="touchByHand">Hold the plate to the tool</ActionButton>
+        <ActionButton :kind="snapshot?.probeSeen && snapshot.plate ? 'main' : 'framed'" @click="touch">
           Touch off
-        </button>
+        </ActionButton>
       </div>
       <p class="small" :class="snapshot?.probeSeen ? 'soft' : 'warn'">
         {{

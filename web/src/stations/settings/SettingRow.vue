@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { describeField, fieldTitle } from '@nodaxis/core/machine/fields';
 import type { Setting } from '@nodaxis/core/settings/setting';
 import { contradicts, showSetting } from '@nodaxis/core/settings/setting';
@@ -70,9 +71,9 @@ const clear = () => machine.run({ name: 'clear-override', args: { setting: props
   <tr :data-field="setting.key" :class="{ byhand: setting.override }">
     <td class="title">{{ setting.title }} <FieldLink :path="setting.key" :label="title" /></td>
     <td class="num value">
-      <button v-if="!setting.value.known && lost" class="lost" @click="go(lost.station, lost.path)">
+      <ActionButton v-if="!setting.value.known && lost" kind="bare" class="lost" @click="go(lost.station, lost.path)">
         needs {{ fieldTitle(lost) }}
-      </button>
+      </ActionButton>
       <span v-else-if="!setting.value.known" class="soft">{{
         setting.value.missing.includes('conductors')
           ? 'plan the wiring first'
@@ -93,24 +94,22 @@ const clear = () => machine.run({ name: 'clear-override', args: { setting: props
       }}<small v-if="setting.override?.reason" class="soft"><br />by hand: {{ setting.override.reason }}</small>
     </td>
     <td class="acts">
-      <button
+      <ActionButton
         v-if="setting.override"
-        class="plain-button"
         :disabled="machine.readOnly"
         :aria-label="`Back to derived: ${title}`"
         @click="clear"
       >
         Back to derived
-      </button>
-      <button
+      </ActionButton>
+      <ActionButton
         v-else-if="canOverride"
-        class="plain-button"
         :disabled="machine.readOnly || typed.open"
         :aria-label="`Set by hand: ${title}`"
         @click="start"
       >
         Set by hand
-      </button>
+      </ActionButton>
     </td>
   </tr>
   <tr v-if="typed.open">
@@ -127,8 +126,8 @@ const clear = () => machine.run({ name: 'clear-override', args: { setting: props
           placeholder="Why? You will ask in a year"
           :aria-label="`Reason for ${title}`"
         />
-        <button class="plain-button main" type="submit">Set</button>
-        <button class="plain-button" type="button" @click="close">Leave it</button>
+        <ActionButton kind="main" native-type="submit">Set</ActionButton>
+        <ActionButton @click="close">Leave it</ActionButton>
         <span v-if="fault" class="differs" role="alert">{{ fault }}</span>
       </form>
     </td>

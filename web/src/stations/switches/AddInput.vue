@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { Plus } from '@element-plus/icons-vue';
 import { ElDialog } from 'element-plus';
 import type { InputFunction } from '@nodaxis/core/machine/connections';
@@ -96,9 +97,9 @@ function add() {
 </script>
 
 <template>
-  <button class="plain-button main" :disabled="machine.readOnly" @click="shown = true">
+  <ActionButton kind="main" :disabled="machine.readOnly" @click="shown = true">
     <Plus aria-hidden="true" />Add an input
-  </button>
+  </ActionButton>
   <ElDialog v-model="shown" title="Add an input" width="min(460px, 94vw)">
     <form class="form" @submit.prevent="add">
       <label for="input-function">Function</label>
@@ -137,7 +138,7 @@ function add() {
         />
       </template>
       <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
-      <button class="plain-button main" type="submit">Add it</button>
+      <ActionButton kind="main" native-type="submit">Add it</ActionButton>
     </form>
   </ElDialog>
 </template>

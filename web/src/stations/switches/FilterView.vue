@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { datumQuality } from '@nodaxis/core/derivation/placements';
 import { circuitName } from '@nodaxis/core/machine/fields';
 import { crossingS, dischargeOhm, filterTime, inputStage } from '@nodaxis/core/switches/filter';
@@ -96,11 +97,18 @@ const wait = (ms: number) =>
   <div v-if="row && circuit" class="filters">
     <section class="sheet list" aria-label="Inputs and their noise">
       <h2>What a drive’s noise does to each input</h2>
-      <button v-for="r in rows" :key="r.id" class="pick" :aria-pressed="r.id === row.id" @click="picked = r.id">
+      <ActionButton
+        v-for="r in rows"
+        :key="r.id"
+        kind="bare"
+        class="pick"
+        :aria-pressed="r.id === row.id"
+        @click="picked = r.id"
+      >
         <span>{{ r.name }}</span>
         <span v-if="r.risk" class="mono" :class="r.risk.risk">{{ riskWords[r.risk.risk] }}</span>
         <span v-else class="soft">not known: its input has no data</span>
-      </button>
+      </ActionButton>
       <p class="soft small">
         One edge of the strongest drive beside the whole lead, at rest: a cautious planning figure. A contact that is
         closed at rest holds its net and shrugs it off.
@@ -126,15 +134,15 @@ const wait = (ms: number) =>
         </p>
         <p v-if="row.risk.risk === 'likely'" class="row">
           What removes it: a contact closed at rest (see Schools), a screened lead landed at the cabinet end, or
-          <button
+          <ActionButton
             v-for="ms in CONTROL_MS.filter((m) => m / 1000 > row!.risk!.aboveS).slice(0, 1)"
             :key="ms"
-            class="plain-button framed"
+            kind="framed"
             :disabled="machine.readOnly"
             @click="wait(ms)"
           >
             let the control wait {{ ms }} ms
-          </button>
+          </ActionButton>
         </p>
       </div>
       <div class="two">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { Delete } from '@element-plus/icons-vue';
 import { circuitName } from '@nodaxis/core/machine/fields';
 import { inputPlaces } from '@nodaxis/core/wiring/planner/inputs';
@@ -79,14 +80,14 @@ function join(e: Event) {
       <span v-for="d in circuit.devices" :key="d" class="device mono" :title="design.parts[d]?.name">{{
         design.parts[d]?.designation
       }}</span>
-      <button
+      <ActionButton
         v-if="circuit.devices.length > 1"
-        class="plain-button small"
+        class="small"
         :disabled="machine.readOnly"
         @click="run({ name: 'split-input', args: { circuit: circuitId } })"
       >
         Separate
-      </button>
+      </ActionButton>
       <select
         v-else-if="joinable.length"
         class="small"
@@ -140,15 +141,15 @@ function join(e: Event) {
       }}</span>
     </td>
     <td>
-      <button
-        class="plain-button small"
+      <ActionButton
+        class="small"
         :aria-label="`Remove ${circuitName(design, circuitId)}`"
         title="Remove"
         :disabled="machine.readOnly"
         @click="run({ name: 'remove-input', args: { circuit: circuitId } })"
       >
         <Delete />
-      </button>
+      </ActionButton>
       <p v-if="fault" class="bad" role="alert">{{ fault }}</p>
     </td>
   </tr>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import type { Guard, SwitchCount } from '@nodaxis/core/advice/switchCounts';
 import type { School, SchoolOutcome } from '@nodaxis/core/advice/switchSchools';
 import type { Command } from '@nodaxis/core/commands/command';
@@ -133,15 +134,15 @@ const sameAsToday = (c: SwitchCount) => c.key === 'today';
               <th></th>
               <td v-for="s in schools" :key="s.key" :class="{ today: s.key === 'as-is' }">
                 <span v-if="isToday(s)" class="soft">as it is</span>
-                <button
+                <ActionButton
                   v-else-if="s.commands.length && !s.refused"
-                  class="plain-button framed"
+                  kind="framed"
                   :disabled="machine.readOnly"
                   :aria-label="`Take: ${s.title}`"
                   @click="take(s.title, s.commands)"
                 >
                   Take it
-                </button>
+                </ActionButton>
               </td>
             </tr>
           </tbody>
@@ -191,15 +192,15 @@ const sameAsToday = (c: SwitchCount) => c.key === 'today';
                   >
                 </td>
                 <td>
-                  <button
+                  <ActionButton
                     v-if="c.commands.length"
-                    class="plain-button framed"
+                    kind="framed"
                     :disabled="machine.readOnly"
                     :aria-label="`Take: ${c.title}`"
                     @click="take(c.title, c.commands)"
                   >
                     Take it
-                  </button>
+                  </ActionButton>
                 </td>
               </template>
               <td v-else :colspan="9" class="soft">{{ c.refused }}</td>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import type { StopSchool, StopSchoolOutcome } from '@nodaxis/core/advice/stopSchools';
 import type { HeadCourse, StopCourse } from '@nodaxis/core/faults/stopCourse';
 import { showValue } from '@nodaxis/core/units/print';
@@ -84,14 +85,9 @@ function take(o: StopSchoolOutcome): void {
         <div class="row spread head">
           <h2>{{ names[o.school] }}</h2>
           <span v-if="o.chosen" class="chip">as it is</span>
-          <button
-            v-else-if="!o.missing.length"
-            class="plain-button framed"
-            :disabled="machine.readOnly"
-            @click="take(o)"
-          >
+          <ActionButton v-else-if="!o.missing.length" kind="framed" :disabled="machine.readOnly" @click="take(o)">
             Take it
-          </button>
+          </ActionButton>
         </div>
         <p v-if="o.missing.length" class="soft">{{ o.missing.join(' ') }}</p>
         <template v-if="o.course">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { Refresh } from '@element-plus/icons-vue';
 import type { FaultKind } from '@nodaxis/core/faults/faults';
 import { compareSweeps, countsOf, mapOf, notices } from '@nodaxis/core/faults/summary';
@@ -109,16 +110,27 @@ const toggleTried = (id: string) =>
   <div v-else class="sweep" data-field="dailyChecks">
     <section class="sheet top" aria-label="The sweep">
       <div class="figures">
-        <button class="figure" :aria-pressed="only === 'all' && !cell" @click="((only = 'all'), (cell = undefined))">
+        <ActionButton
+          kind="bare"
+          class="figure"
+          :aria-pressed="only === 'all' && !cell"
+          @click="((only = 'all'), (cell = undefined))"
+        >
           <b class="mono">{{ counts.faults }}</b> single faults
-        </button>
-        <button class="figure" :aria-pressed="only === 'none' && !cell" @click="((only = 'none'), (cell = undefined))">
+        </ActionButton>
+        <ActionButton
+          kind="bare"
+          class="figure"
+          :aria-pressed="only === 'none' && !cell"
+          @click="((only = 'none'), (cell = undefined))"
+        >
           <b class="mono">{{ counts.harmless }}</b> take no protection away
-        </button>
+        </ActionButton>
         <span class="of soft">the others show</span>
-        <button
+        <ActionButton
           v-for="n in notices"
           :key="n"
+          kind="bare"
           class="figure"
           :aria-pressed="only === n && !cell"
           @click="((only = n), (cell = undefined))"
@@ -127,8 +139,9 @@ const toggleTried = (id: string) =>
             ><span v-if="beforeCounts" class="was">{{ beforeCounts.noticed[n] }} → </span>{{ counts.noticed[n] }}</b
           >
           <NoticeMark :notice="n" word />
-        </button>
-        <button
+        </ActionButton>
+        <ActionButton
+          kind="bare"
           class="figure"
           :class="{ bad: counts.dangers }"
           :aria-pressed="only === 'danger' && !cell"
@@ -138,27 +151,27 @@ const toggleTried = (id: string) =>
             ><span v-if="beforeCounts" class="was">{{ beforeCounts.dangers }} → </span>{{ counts.dangers }}</b
           >
           dangers: protection gone, never noticed
-        </button>
+        </ActionButton>
       </div>
       <div class="row state">
         <template v-if="sweep.progress">
           <progress :value="sweep.progress.done" :max="sweep.progress.of" aria-label="Faults swept"></progress>
           <span class="mono">{{ sweep.progress.done }} of {{ sweep.progress.of }}</span>
-          <button class="plain-button framed" @click="sweep.stop()">Stop</button>
+          <ActionButton kind="framed" @click="sweep.stop()">Stop</ActionButton>
         </template>
         <template v-else>
           <span v-if="sweep.result" class="soft"
             >Revision {{ sweep.result.revision }}{{ sweep.stopped ? ', stopped since' : '' }}</span
           >
-          <button class="plain-button" @click="sweep.run()"><Refresh />Sweep again</button>
-          <button v-if="!sweep.before" class="plain-button framed" :disabled="!sweep.result" @click="compare">
+          <ActionButton @click="sweep.run()"><Refresh />Sweep again</ActionButton>
+          <ActionButton v-if="!sweep.before" kind="framed" :disabled="!sweep.result" @click="compare">
             Keep, and compare with what comes
-          </button>
+          </ActionButton>
           <template v-else>
-            <button class="plain-button framed" :aria-pressed="comparing" @click="comparing = !comparing">
+            <ActionButton kind="framed" :aria-pressed="comparing" @click="comparing = !comparing">
               {{ changes.length }} changed since revision {{ sweep.before.revision }}
-            </button>
-            <button class="plain-button" @click="((comparing = false), sweep.forget())">Forget it</button>
+            </ActionButton>
+            <ActionButton @click="((comparing = false), sweep.forget())">Forget it</ActionButton>
           </template>
         </template>
       </div>
@@ -183,8 +196,9 @@ const toggleTried = (id: string) =>
             <tr v-for="l in map.lines" :key="l.function.id">
               <th scope="row" :class="{ soft: !l.function.protective }">{{ l.function.title }}</th>
               <td v-for="k in map.kinds" :key="k">
-                <button
+                <ActionButton
                   v-if="l.cells[k]"
+                  kind="bare"
                   class="cell"
                   :class="{ danger: l.cells[k]!.danger }"
                   :aria-pressed="cell?.function === l.function.id && cell.kind === k"
@@ -192,7 +206,7 @@ const toggleTried = (id: string) =>
                   @click="toggleCell(l.function.id, k)"
                 >
                   <NoticeMark :notice="l.cells[k]!.worst" /><span class="mono">{{ l.cells[k]!.count }}</span>
-                </button>
+                </ActionButton>
               </td>
             </tr>
           </tbody>
@@ -201,13 +215,13 @@ const toggleTried = (id: string) =>
           <summary>Tried by hand at every power-on: {{ tried.size }} of {{ protecting.length }}</summary>
           <p class="soft">
             Before anything moves: press each, see its lamp, let it go. What is tried so cannot stay broken for long.
-            <button
-              class="plain-button framed"
+            <ActionButton
+              kind="framed"
               :disabled="machine.readOnly || tried.size === protecting.length"
               @click="setTried(protecting.map((p) => p.id))"
             >
               All of them
-            </button>
+            </ActionButton>
           </p>
           <label v-for="p in protecting" :key="p.id"
             ><input
@@ -244,9 +258,9 @@ const toggleTried = (id: string) =>
             {{ shown.length }}
             {{ cell ? `× ${kindWords[cell.kind]}: ${titles.get(cell.function)}` : listWords[only] }}
           </h2>
-          <button v-if="cell || only !== 'loss'" class="plain-button" @click="((cell = undefined), (only = 'loss'))">
+          <ActionButton v-if="cell || only !== 'loss'" @click="((cell = undefined), (only = 'loss'))">
             All that take something away
-          </button>
+          </ActionButton>
         </div>
         <div v-bind="containerProps" class="rows" tabindex="0" aria-label="List of faults">
           <ul v-bind="wrapperProps">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import type { Fault } from '@nodaxis/core/units/result';
 import { terminalName } from '@nodaxis/core/wiring/wires';
 import { computed, ref, useId } from 'vue';
@@ -63,8 +64,8 @@ function add(): void {
     <label>To <input v-model="typed.to" :list="listId" required placeholder="-X3:F" /></label>
     <label>What for <input v-model="typed.purpose" maxlength="300" class="long" /></label>
     <label><input v-model="typed.found" type="checkbox" /> found on the machine</label>
-    <button class="plain-button main" type="submit">Add it</button>
-    <button class="plain-button" type="button" @click="done()">Leave it</button>
+    <ActionButton kind="main" native-type="submit">Add it</ActionButton>
+    <ActionButton @click="done()">Leave it</ActionButton>
     <p v-for="f in faults" :key="f.what" role="alert" class="fault">{{ f.what }} {{ f.mend }}</p>
   </form>
 </template>

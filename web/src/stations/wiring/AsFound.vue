@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import type { ColourCode } from '@nodaxis/core/machine/connections';
 import { Colour } from '@nodaxis/core/machine/connections';
 import { designAt } from '@nodaxis/core/machine/history';
@@ -181,9 +182,9 @@ const value = (e: Event) => (e.target as HTMLInputElement).value;
         Since revision {{ mark }}: {{ countOf('added') }} added, {{ countOf('removed') }} removed,
         {{ countOf('moved') }} moved, {{ countOf('changed') }} otherwise changed.
       </p>
-      <button class="plain-button framed start" :disabled="machine.readOnly" @click="machine.mark('as-found')">
+      <ActionButton kind="framed" class="start" :disabled="machine.readOnly" @click="machine.mark('as-found')">
         {{ before ? 'Set the mark anew, here' : 'This is how it was found' }}
-      </button>
+      </ActionButton>
       <div v-if="lines.length" class="scroll">
         <table class="list">
           <thead>
@@ -215,12 +216,12 @@ const value = (e: Event) => (e.target as HTMLInputElement).value;
         <select v-model="form" aria-label="Form of the plug">
           <option v-for="e in plugs" :key="e.key" :value="e.key">{{ e.name }}</option>
         </select>
-        <button class="plain-button framed" :disabled="machine.readOnly" @click="addPlug">Add it</button>
+        <ActionButton kind="framed" :disabled="machine.readOnly" @click="addPlug">Add it</ActionButton>
         <template v-if="plug">
           <select :value="plug[0]" aria-label="Plug" @change="picked = value($event)">
             <option v-for="[id, p] in connectors" :key="id" :value="id">{{ p.designation }} {{ p.name }}</option>
           </select>
-          <button class="plain-button danger" :disabled="machine.readOnly" @click="removePlug">Remove</button>
+          <ActionButton kind="danger" :disabled="machine.readOnly" @click="removePlug">Remove</ActionButton>
         </template>
       </div>
       <template v-if="plug">
@@ -271,8 +272,8 @@ const value = (e: Event) => (e.target as HTMLInputElement).value;
           >Touch <b class="mono">{{ result.next.core }}</b> and contact
           <b class="mono">{{ result.next.contact }}</b></span
         >
-        <button class="plain-button main" @click="answer(true)">It rings</button>
-        <button class="plain-button framed" @click="answer(false)">Silent</button>
+        <ActionButton kind="main" @click="answer(true)">It rings</ActionButton>
+        <ActionButton kind="framed" @click="answer(false)">Silent</ActionButton>
       </p>
       <p v-else role="status">
         {{ result.found.size }} of {{ cores.length }} cores found<template v-if="result.dead.length"
@@ -292,23 +293,24 @@ const value = (e: Event) => (e.target as HTMLInputElement).value;
             <tr v-for="core in cores" :key="core">
               <th class="mono">{{ core }}</th>
               <td v-for="n in numbers" :key="n">
-                <button
+                <ActionButton
+                  kind="bare"
                   :class="{ rings: touched(core, n) === true, silent: touched(core, n) === false }"
                   :aria-label="`${core} and ${n}: ${touched(core, n) === undefined ? 'not touched' : touched(core, n) ? 'rings' : 'silent'}`"
                   @click="touch(core, n)"
                 >
                   {{ touched(core, n) === undefined ? '' : touched(core, n) ? '●' : '·' }}
-                </button>
+                </ActionButton>
               </td>
             </tr>
           </tbody>
         </table>
       </div>
       <div class="row">
-        <button v-if="takeOver.length" class="plain-button main" :disabled="machine.readOnly" @click="apply">
+        <ActionButton v-if="takeOver.length" kind="main" :disabled="machine.readOnly" @click="apply">
           Note these {{ takeOver.length }} colours on the plug
-        </button>
-        <button v-if="touches.length" class="plain-button" @click="touches = []">Begin again</button>
+        </ActionButton>
+        <ActionButton v-if="touches.length" @click="touches = []">Begin again</ActionButton>
       </div>
     </section>
     <LugFinder />

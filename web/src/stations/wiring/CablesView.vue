@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { Delete, Plus } from '@element-plus/icons-vue';
 import { libraryOf } from '@nodaxis/core/machine/library/index';
 import { parseQuantity } from '@nodaxis/core/units/parse';
@@ -176,7 +177,9 @@ const drawn = computed(() =>
           <tr v-for="c in cables" :key="c.name" :class="{ here: c.name === cable?.name }">
             <td class="mono">{{ c.designation }}</td>
             <td>
-              <button class="name" :aria-pressed="c.name === cable?.name" @click="picked = c.name">{{ c.name }}</button>
+              <ActionButton kind="bare" class="name" :aria-pressed="c.name === cable?.name" @click="picked = c.name">{{
+                c.name
+              }}</ActionButton>
             </td>
             <td class="soft made">{{ c.made }}</td>
             <td class="num mono">{{ c.done }}/{{ c.used }}</td>
@@ -253,7 +256,7 @@ const drawn = computed(() =>
             <option value="near">at the cabinet</option>
             <option value="far">at the far end</option>
           </select>
-          <button class="plain-button framed" :disabled="machine.readOnly" @click="insert"><Plus />Put it in</button>
+          <ActionButton kind="framed" :disabled="machine.readOnly" @click="insert"><Plus />Put it in</ActionButton>
         </div>
       </section>
       <section class="sheet stack" aria-label="Cable chains">
@@ -281,21 +284,16 @@ const drawn = computed(() =>
               }}<template v-if="f.stiffest">, its stiffest cable needs {{ f.stiffest }}</template></span
             ></span
           >
-          <button
-            class="plain-button"
-            :aria-label="`Remove ${f.chain.name}`"
-            :disabled="machine.readOnly"
-            @click="dropChain(f.id)"
-          >
+          <ActionButton :aria-label="`Remove ${f.chain.name}`" :disabled="machine.readOnly" @click="dropChain(f.id)">
             <Delete />
-          </button>
+          </ActionButton>
         </div>
         <form class="row new" @submit.prevent="addChain">
           <input v-model="newChain.name" maxlength="60" placeholder="name" aria-label="Name of the chain" />
           <input v-model="newChain.width" placeholder="inner width" aria-label="Inner width" />
           <input v-model="newChain.height" placeholder="height" aria-label="Inner height" />
           <input v-model="newChain.bend" placeholder="bend radius" aria-label="Bend radius" />
-          <button class="plain-button framed" type="submit" :disabled="machine.readOnly"><Plus />Add chain</button>
+          <ActionButton kind="framed" native-type="submit" :disabled="machine.readOnly"><Plus />Add chain</ActionButton>
         </form>
       </section>
     </div>

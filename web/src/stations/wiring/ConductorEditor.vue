@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { Check } from '@element-plus/icons-vue';
 import type { ConductorEdit } from '@nodaxis/core/commands/command';
 import type { Conductor } from '@nodaxis/core/machine/connections';
@@ -172,9 +173,9 @@ function terminate(end: 'from' | 'to', kind: string, pullTested: boolean): void 
         />pulled</label
       >
     </template>
-    <button class="plain-button framed" :disabled="machine.readOnly" title="Enter" @click="$emit('tick')">
+    <ActionButton kind="framed" :disabled="machine.readOnly" title="Enter" @click="$emit('tick')">
       <Check />Tick on
-    </button>
+    </ActionButton>
     <slot />
     <span v-if="one" class="soft purpose"
       >{{ one.purpose }} <span class="judged">{{ judged }}</span></span

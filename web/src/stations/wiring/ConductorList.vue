@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { Camera, Delete, Download, Plus, Upload } from '@element-plus/icons-vue';
 import type { ConductorEdit } from '@nodaxis/core/commands/command';
 import type { Command } from '@nodaxis/core/commands/command';
@@ -262,12 +263,12 @@ const target = (e: Event) => (e.target as HTMLInputElement).value;
       >
       <label>Find <input v-model="filter.text" type="search" placeholder="terminal, cable, reason" /></label>
       <span class="row tools">
-        <button class="plain-button framed" :aria-pressed="trial.on" @click="trial.on = !trial.on">Try it</button>
-        <button class="plain-button" :disabled="machine.readOnly" @click="adding = !adding"><Plus />Add</button>
-        <button class="plain-button" title="The list as a table (CSV)" @click="exportCsv"><Download />CSV</button>
-        <button class="plain-button" title="Read a table (CSV)" :disabled="machine.readOnly" @click="picker?.click()">
+        <ActionButton kind="framed" :aria-pressed="trial.on" @click="trial.on = !trial.on">Try it</ActionButton>
+        <ActionButton :disabled="machine.readOnly" @click="adding = !adding"><Plus />Add</ActionButton>
+        <ActionButton title="The list as a table (CSV)" @click="exportCsv"><Download />CSV</ActionButton>
+        <ActionButton title="Read a table (CSV)" :disabled="machine.readOnly" @click="picker?.click()">
           <Upload />CSV
-        </button>
+        </ActionButton>
         <input
           ref="picker"
           class="visually-hidden"
@@ -301,9 +302,9 @@ const target = (e: Event) => (e.target as HTMLInputElement).value;
           :key="c.key"
           role="columnheader"
           :aria-sort="sort.key === c.key ? (sort.down ? 'descending' : 'ascending') : 'none'"
-          ><button @click="sortBy(c.key)">
+          ><ActionButton kind="bare" @click="sortBy(c.key)">
             {{ c.name }}<span v-if="sort.key === c.key" aria-hidden="true">{{ sort.down ? ' ↓' : ' ↑' }}</span>
-          </button></span
+          </ActionButton></span
         >
         <span role="columnheader" class="why">Why</span>
       </div>
@@ -355,15 +356,16 @@ const target = (e: Event) => (e.target as HTMLInputElement).value;
               <template v-else>{{ r.c.state }}</template>
             </span>
             <span role="gridcell" class="why soft" :title="r.c.purpose"
-              ><button
+              ><ActionButton
                 v-if="trial.on"
+                kind="bare"
                 class="cut-it"
                 tabindex="-1"
                 :aria-pressed="trial.is({ kind: 'cut', conductor: r.id })"
                 :aria-label="`Cut conductor ${r.c.number}`"
                 @click.stop="trial.toggle({ kind: 'cut', conductor: r.id })"
               >
-                {{ wireState(r.id) === 'cut' ? 'is cut' : 'cut' }}</button
+                {{ wireState(r.id) === 'cut' ? 'is cut' : 'cut' }}</ActionButton
               >{{ r.c.purpose }}</span
             >
           </div>
@@ -384,10 +386,10 @@ const target = (e: Event) => (e.target as HTMLInputElement).value;
         @remove="remove"
         @fault="faults = $event"
       >
-        <button class="plain-button framed" :aria-expanded="noting" :disabled="!active" @click="noting = !noting">
+        <ActionButton kind="framed" :aria-expanded="noting" :disabled="!active" @click="noting = !noting">
           <Camera />Notes and pictures
-        </button>
-        <button class="plain-button danger" :disabled="machine.readOnly" @click="remove"><Delete />Remove</button>
+        </ActionButton>
+        <ActionButton kind="danger" :disabled="machine.readOnly" @click="remove"><Delete />Remove</ActionButton>
       </ConductorEditor>
       <p v-else class="soft">
         {{ rows.length }} of {{ all.length }} conductors. Arrow keys go through them, Space picks, Enter ticks on, E
@@ -451,7 +453,7 @@ input[type='search'] {
   background: var(--danger);
   color: var(--sheet);
 }
-[aria-pressed='true'].framed {
+[aria-pressed='true'].action-framed {
   background: var(--accent);
   color: var(--on-accent);
 }

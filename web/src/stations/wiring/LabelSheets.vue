@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { Printer } from '@element-plus/icons-vue';
 import type { LabelGrid } from '@nodaxis/core/wiring/labels';
 import { labelPages, labelSize, paperMm, partLabels, wireLabels } from '@nodaxis/core/wiring/labels';
@@ -63,7 +64,7 @@ function set(key: (typeof numbers)[number]['key'], max: number, e: Event): void 
       <p v-else class="caution">
         This grid does not fit on {{ grid.paper }}: fewer columns or rows, or smaller margins.
       </p>
-      <button class="plain-button main" :disabled="!size" @click="print"><Printer />Print</button>
+      <ActionButton kind="main" :disabled="!size" @click="print"><Printer />Print</ActionButton>
       <p class="soft">Print at 100 %, without fitting to the page, and check one sheet against a ruler.</p>
     </section>
     <div v-if="size" class="paper">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import type { LugReading } from '@nodaxis/core/wiring/asFound/lugFinder';
 import { findLugs } from '@nodaxis/core/wiring/asFound/lugFinder';
 import { computed, ref, shallowRef } from 'vue';
@@ -33,8 +34,8 @@ function restart(n: 2 | 3): void {
   <section class="sheet stack" aria-label="Lugs of an unmarked switch">
     <h2>Lugs of an unmarked switch</h2>
     <div class="row" role="group" aria-label="How many lugs">
-      <button class="plain-button framed" :aria-pressed="count === 3" @click="restart(3)">three lugs</button>
-      <button class="plain-button framed" :aria-pressed="count === 2" @click="restart(2)">two lugs</button>
+      <ActionButton kind="framed" :aria-pressed="count === 3" @click="restart(3)">three lugs</ActionButton>
+      <ActionButton kind="framed" :aria-pressed="count === 2" @click="restart(2)">two lugs</ActionButton>
     </div>
     <div class="switch" aria-hidden="true">
       <span v-for="l in lugs" :key="l"
@@ -47,8 +48,8 @@ function restart(n: 2 | 3): void {
         >Leads off. {{ result.next.pressed ? 'Press the switch' : 'Leave it free' }}, and touch
         <b>{{ result.next.lugs[0] }}</b> and <b>{{ result.next.lugs[1] }}</b></span
       >
-      <button class="plain-button main" @click="answer(true)">It rings</button>
-      <button class="plain-button framed" @click="answer(false)">Silent</button>
+      <ActionButton kind="main" @click="answer(true)">It rings</ActionButton>
+      <ActionButton kind="framed" @click="answer(false)">Silent</ActionButton>
     </p>
     <p v-else-if="done" role="status">
       <template v-if="count === 2">This contact is {{ roleOf('right') }}.</template>
@@ -57,7 +58,7 @@ function restart(n: 2 | 3): void {
       </template>
     </p>
     <p v-else class="caution">{{ result.trouble }}</p>
-    <button v-if="readings.length" class="plain-button" @click="readings = []">Begin again</button>
+    <ActionButton v-if="readings.length" @click="readings = []">Begin again</ActionButton>
   </section>
 </template>
 

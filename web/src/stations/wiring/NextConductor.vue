@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { Check, DArrowRight, RefreshLeft } from '@element-plus/icons-vue';
 import { showLead, showQuantity } from '@nodaxis/core/units/print';
 import { nextUp } from '@nodaxis/core/wiring/progress';
@@ -125,12 +126,14 @@ const length = computed(() => conductor.value?.length && showLead(conductor.valu
         <span v-if="conductor.state === 'cut'">cut already</span>
       </p>
       <p class="soft">{{ conductor.purpose }}</p>
-      <button class="tick" :disabled="machine.readOnly" @click="done"><Check />Connected</button>
+      <ActionButton kind="bare" class="tick" :disabled="machine.readOnly" @click="done"
+        ><Check />Connected</ActionButton
+      >
       <div class="row">
-        <button class="plain-button framed wide" @click="putOff"><DArrowRight />Later</button>
-        <button class="plain-button framed wide" :disabled="!machine.undoStack.length" @click="back">
+        <ActionButton kind="framed" class="wide" @click="putOff"><DArrowRight />Later</ActionButton>
+        <ActionButton kind="framed" class="wide" :disabled="!machine.undoStack.length" @click="back">
           <RefreshLeft />Undo
-        </button>
+        </ActionButton>
       </div>
       <details>
         <summary>Notes and pictures</summary>
@@ -152,13 +155,13 @@ const length = computed(() => conductor.value?.length && showLead(conductor.valu
         <p class="soft">Sheet by sheet, the mains last; what is cut already first; one cable after the other.</p>
         <ol>
           <li v-for="n in after" :key="n.id">
-            <button class="upcoming" :title="`Take ${n.number} now`" @click="first = n.id">
+            <ActionButton kind="bare" class="upcoming" :title="`Take ${n.number} now`" @click="first = n.id">
               <b class="mono">{{ n.number }}</b>
               <span class="mono">{{ n.from }}</span>
               <span class="mono">{{ n.to }}</span>
               <ColourSwatch v-if="n.colour" :code="n.colour" /><span v-else />
               <span class="mono soft">{{ n.section ?? '' }}</span>
-            </button>
+            </ActionButton>
           </li>
         </ol>
       </section>
@@ -171,9 +174,9 @@ const length = computed(() => conductor.value?.length && showLead(conductor.valu
                 t.waitsFor ? `waits for ${t.waitsFor}` : 'nobody wrote down what for'
               }}</span></span
             >
-            <button class="plain-button framed" :disabled="machine.readOnly" @click="settle(t.id)">
+            <ActionButton kind="framed" :disabled="machine.readOnly" @click="settle(t.id)">
               Made for good
-            </button>
+            </ActionButton>
           </li>
         </ul>
       </section>

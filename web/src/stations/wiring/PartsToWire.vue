@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { Delete, Plus } from '@element-plus/icons-vue';
 import type { ColourCode, ConductorFunction, OutputCircuit, OutputFunction } from '@nodaxis/core/machine/connections';
 import { Colour, conductorFunctions } from '@nodaxis/core/machine/connections';
@@ -274,9 +275,9 @@ function setColour(of: ConductorFunction, e: Event): void {
           Mains on {{ mainsParts.map(([, p]) => p.designation).join(', ') }}. It kills, and so does the charge left in
           supplies and drives. Plug out, wait, measure. Local code, licensed person.
         </p>
-        <button v-if="unread.length" class="plain-button framed" :disabled="machine.readOnly" @click="read">
+        <ActionButton v-if="unread.length" kind="framed" :disabled="machine.readOnly" @click="read">
           Read and understood
-        </button>
+        </ActionButton>
       </div>
     </section>
     <section class="sheet stack outputs" aria-label="Outputs">
@@ -309,14 +310,9 @@ function setColour(of: ConductorFunction, e: Event): void {
             </td>
             <td class="mono">{{ o.terminal }}</td>
             <td>
-              <button
-                class="plain-button"
-                :aria-label="`Remove ${o.name}`"
-                :disabled="machine.readOnly"
-                @click="remove(o.id)"
-              >
+              <ActionButton :aria-label="`Remove ${o.name}`" :disabled="machine.readOnly" @click="remove(o.id)">
                 <Delete />
-              </button>
+              </ActionButton>
             </td>
           </tr>
         </tbody>
@@ -327,7 +323,7 @@ function setColour(of: ConductorFunction, e: Event): void {
           <option value="">choose …</option>
           <option v-for="a in additions" :key="a.key" :value="a.key">{{ a.text }}</option>
         </select>
-        <button class="plain-button framed" :disabled="!adding || machine.readOnly" @click="add"><Plus />Add</button>
+        <ActionButton kind="framed" :disabled="!adding || machine.readOnly" @click="add"><Plus />Add</ActionButton>
       </div>
       <template v-if="alarms.length">
         <h3>Fault outputs of drives</h3>
@@ -335,9 +331,9 @@ function setColour(of: ConductorFunction, e: Event): void {
           <template v-for="(a, i) in alarms" :key="a.id"
             >{{ i ? ', ' : '' }}{{ a.designation }} {{ a.heard ? 'is heard' : 'is not heard' }}</template
           >.
-          <button v-if="unheard.length" class="plain-button framed" :disabled="machine.readOnly" @click="listen">
+          <ActionButton v-if="unheard.length" kind="framed" :disabled="machine.readOnly" @click="listen">
             Put {{ unheard.map((a) => a.designation).join(', ') }} in series on an input
-          </button>
+          </ActionButton>
         </p>
       </template>
       <MachineField

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { Printer } from '@element-plus/icons-vue';
 import { stripLayout } from '@nodaxis/core/wiring/labels';
 import { pinSheet } from '@nodaxis/core/wiring/pinSheet';
@@ -63,15 +64,9 @@ const print = () => window.print();
   </div>
   <div v-else class="plugs">
     <nav class="sheet stack choose" aria-label="Plugs and strips">
-      <button
-        v-for="[id, p] in parts"
-        :key="id"
-        class="plain-button"
-        :aria-current="id === picked"
-        @click="picked = id"
-      >
+      <ActionButton v-for="[id, p] in parts" :key="id" :aria-current="id === picked" @click="picked = id">
         <b class="mono">{{ p.designation }}</b> {{ p.name }}
-      </button>
+      </ActionButton>
     </nav>
     <section v-if="part && connector" class="sheet stack" :aria-label="`Sheet of ${part.designation}`">
       <div class="row spread">
@@ -84,8 +79,8 @@ const print = () => window.print();
               <option value="b">b, on the cable</option>
             </select></label
           >
-          <button class="plain-button" @click="print"><Printer />Print</button>
-          <button class="plain-button danger" :disabled="machine.readOnly" @click="remove">Take it out</button>
+          <ActionButton @click="print"><Printer />Print</ActionButton>
+          <ActionButton kind="danger" :disabled="machine.readOnly" @click="remove">Take it out</ActionButton>
         </span>
       </div>
       <p class="soft">
@@ -142,7 +137,7 @@ const print = () => window.print();
     <section v-else-if="part" class="sheet stack" :aria-label="`Layout of ${part.designation}`">
       <div class="row spread">
         <h2>{{ part.designation }} {{ part.name }}</h2>
-        <button class="plain-button no-print" @click="print"><Printer />Print</button>
+        <ActionButton class="no-print" @click="print"><Printer />Print</ActionButton>
       </div>
       <ol class="strip" :aria-label="`Places of ${part.designation}`">
         <li v-for="p in places" :key="p.conductor">

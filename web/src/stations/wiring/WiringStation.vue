@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { Connection } from '@element-plus/icons-vue';
 import { progressBySheet } from '@nodaxis/core/wiring/progress';
 import { computed, defineAsyncComponent } from 'vue';
@@ -69,9 +70,9 @@ const plan = () => machine.run({ name: 'plan-wiring', args: {} });
   <div class="wiring">
     <div class="row head">
       <StationTabs :views="views" :shown="view" label="Views of the wiring" @show="show" />
-      <button v-if="changes.length" class="plain-button main" :disabled="machine.readOnly" @click="plan">
+      <ActionButton v-if="changes.length" kind="main" :disabled="machine.readOnly" @click="plan">
         <Connection />{{ all.length ? `Plan again (${kinds})` : 'Plan the wiring' }}
-      </button>
+      </ActionButton>
     </div>
     <div v-if="all.length" class="row progress" aria-label="How far each sheet is">
       <span class="total" :title="`${done} of ${all.length} connected`"
@@ -99,7 +100,7 @@ const plan = () => machine.run({ name: 'plan-wiring', args: {} });
         <p v-if="!changes.length" class="soft">
           Choose a controller, motors and drivers first, add inputs on Switches, and the rest under Parts.
         </p>
-        <button class="plain-button framed lead" @click="show('parts')">Look at the parts</button>
+        <ActionButton kind="framed" class="lead" @click="show('parts')">Look at the parts</ActionButton>
       </section>
       <ConductorList v-else-if="view === 'list'" />
       <NextConductor v-else-if="view === 'next'" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../../ui/ActionButton.vue';
 import type { GraphNode } from '@nodaxis/core/wiring/diagram/sheetGraph';
 import { sheetNumberOf, type Sheet } from '@nodaxis/core/wiring/sheets';
 import { sheetNames } from '@nodaxis/core/wiring/sheets';
@@ -43,15 +44,16 @@ const emit = defineEmits<{ jump: [{ sheet: Sheet; part: string; terminal: string
         :style="{ top: `${p.y - 9}px` }"
         @mouseenter="emit('hover', p.net)"
         @mouseleave="emit('hover', undefined)"
-        ><button
+        ><ActionButton
           v-for="s in p.elsewhere"
           :key="s"
+          kind="bare"
           class="ref"
           :title="`Goes on, sheet ${sheetNumberOf(s)}: ${sheetNames[s]}`"
           :aria-label="`${data.node.designation}:${p.printed} on ${sheetNames[s]}`"
           @click.stop="emit('jump', { sheet: s, part: data.node.id, terminal: p.terminal })"
         >
-          /{{ sheetNumberOf(s) }}</button
+          /{{ sheetNumberOf(s) }}</ActionButton
         ><span>{{ p.printed }}</span></span
       >
     </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../../ui/ActionButton.vue';
 import { Printer } from '@element-plus/icons-vue';
 import { withTitle } from '@nodaxis/core/formats/diagramSvg';
 import {
@@ -134,18 +135,12 @@ onBeforeUnmount(() => {
 <template>
   <ElDialog v-model="shown" title="Sheets on paper" width="min(560px, 96vw)">
     <div class="row papers" role="group" aria-label="Paper">
-      <button
-        v-for="(_, p) in papers"
-        :key="p"
-        class="plain-button framed"
-        :aria-pressed="paper === p"
-        @click="paper = p"
-      >
+      <ActionButton v-for="(_, p) in papers" :key="p" kind="framed" :aria-pressed="paper === p" @click="paper = p">
         {{ p }}
-      </button>
-      <button class="plain-button" @click="picked = picked.length === all.length ? [sheet] : [...all]">
+      </ActionButton>
+      <ActionButton @click="picked = picked.length === all.length ? [sheet] : [...all]">
         {{ picked.length === all.length ? 'Only this one' : `All ${all.length} sheets` }}
-      </button>
+      </ActionButton>
     </div>
     <ul class="choice">
       <li v-for="r in rows" :key="r.sheet">
@@ -158,7 +153,7 @@ onBeforeUnmount(() => {
       </li>
     </ul>
     <p v-if="fault" role="alert" class="small">
-      {{ fault }} <button class="plain-button framed" @click="draw">Again</button>
+      {{ fault }} <ActionButton kind="framed" @click="draw">Again</ActionButton>
     </p>
     <p v-if="small" class="caution">
       Letters below {{ SMALLEST_LETTERS_MM }} mm are hard to read beside the cabinet: take the larger paper, or move
@@ -168,14 +163,14 @@ onBeforeUnmount(() => {
       <span v-if="!ready && !fault" class="soft" role="status"
         >Sheet {{ drawn.length + 1 }} of {{ all.length }} …
       </span>
-      <button v-if="!ready && !fault" class="plain-button framed" @click="shown = false">Stop</button>
-      <button
-        class="plain-button main"
+      <ActionButton v-if="!ready && !fault" kind="framed" @click="shown = false">Stop</ActionButton>
+      <ActionButton
+        kind="main"
         :disabled="!picked.length || picked.some((s) => !drawn.some((d) => d.sheet === s))"
         @click="print"
       >
         <Printer />Print {{ picked.length }} {{ picked.length === 1 ? 'page' : 'pages' }}
-      </button>
+      </ActionButton>
     </template>
   </ElDialog>
   <Teleport v-if="pages.length" to="body">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../../ui/ActionButton.vue';
 import type { WalkStep } from '@nodaxis/core/wiring/diagram/overview';
 import { computed } from 'vue';
 
@@ -14,9 +15,9 @@ const step = computed(() => props.walk[at.value]);
     <h2>{{ step.title }}</h2>
     <p>{{ step.text }}</p>
     <div class="row">
-      <button class="plain-button framed" :disabled="at === 0" @click="at--">Back</button>
-      <button v-if="at < walk.length - 1" class="plain-button main" @click="at++">On</button>
-      <button class="plain-button" @click="at = -1">Leave the walk</button>
+      <ActionButton kind="framed" :disabled="at === 0" @click="at--">Back</ActionButton>
+      <ActionButton v-if="at < walk.length - 1" kind="main" @click="at++">On</ActionButton>
+      <ActionButton @click="at = -1">Leave the walk</ActionButton>
     </div>
   </aside>
 </template>

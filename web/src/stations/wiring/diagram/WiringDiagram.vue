@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ActionButton from '../../../ui/ActionButton.vue';
 import { Download, Printer, Refresh } from '@element-plus/icons-vue';
 import { bundles, walkOf } from '@nodaxis/core/wiring/diagram/overview';
 import { partGroups } from '@nodaxis/core/wiring/diagram/overviewGroups';
@@ -293,10 +294,10 @@ const printing = ref(false);
   <div class="diagram">
     <div class="row bar">
       <div class="row sheets" role="group" aria-label="Sheets">
-        <button class="plain-button" :aria-pressed="sheet === 'overview'" @click="sheet = 'overview'">Overview</button>
-        <button v-for="s in present" :key="s" class="plain-button" :aria-pressed="sheet === s" @click="sheet = s">
+        <ActionButton :aria-pressed="sheet === 'overview'" @click="sheet = 'overview'">Overview</ActionButton>
+        <ActionButton v-for="s in present" :key="s" :aria-pressed="sheet === s" @click="sheet = s">
           <span class="number" aria-hidden="true">{{ sheetNumberOf(s) }}</span>{{ sheetNames[s] }}
-        </button>
+        </ActionButton>
       </div>
       <form role="search" @submit.prevent="find">
         <input
@@ -312,29 +313,24 @@ const printing = ref(false);
         </datalist>
       </form>
       <span class="row tools">
-        <button
-          v-if="Object.keys(moved).length"
-          class="plain-button"
-          title="Forget where parts were moved to"
-          @click="tidy"
-        >
+        <ActionButton v-if="Object.keys(moved).length" title="Forget where parts were moved to" @click="tidy">
           <Refresh />Tidy
-        </button>
-        <button class="plain-button" :disabled="!laidOut" title="The sheet as SVG" aria-label="SVG" @click="saveSvg">
+        </ActionButton>
+        <ActionButton :disabled="!laidOut" title="The sheet as SVG" aria-label="SVG" @click="saveSvg">
           <Download />
-        </button>
-        <button class="plain-button" title="Print" aria-label="Print" @click="printing = true"><Printer /></button>
-        <button class="plain-button framed" :aria-pressed="trial.on" @click="trial.on = !trial.on">Try it</button>
-        <button v-if="walk.length" class="plain-button framed" @click="startWalk">The chain explained</button>
+        </ActionButton>
+        <ActionButton title="Print" aria-label="Print" @click="printing = true"><Printer /></ActionButton>
+        <ActionButton kind="framed" :aria-pressed="trial.on" @click="trial.on = !trial.on">Try it</ActionButton>
+        <ActionButton v-if="walk.length" kind="framed" @click="startWalk">The chain explained</ActionButton>
       </span>
     </div>
     <p v-if="busySince" class="caution row" role="status">
       Laying the sheet out{{ seconds ? `, ${seconds} s` : '' }} …
-      <button class="plain-button framed" @click="stop">Stop</button>
+      <ActionButton kind="framed" @click="stop">Stop</ActionButton>
     </p>
     <p v-else-if="fault || !laidOut" class="caution row">
       {{ fault || 'This sheet is not laid out.' }}
-      <button class="plain-button framed" @click="again">Lay it out</button>
+      <ActionButton kind="framed" @click="again">Lay it out</ActionButton>
     </p>
     <div class="canvas sheet" :class="{ moving }">
       <WalkPanel v-if="sheet === 'overview'" v-model="stepAt" :walk="walk" />
@@ -364,9 +360,9 @@ const printing = ref(false);
       </VueFlow>
       <aside v-if="trial.on" class="trial-side"><TrialPanel /></aside>
       <span class="row zoom" :class="{ beside: trial.on }">
-        <button class="plain-button" aria-label="Smaller" @click="zoomOut()">−</button>
-        <button class="plain-button" aria-label="Larger" @click="zoomIn()">+</button>
-        <button class="plain-button" @click="whole">Whole</button>
+        <ActionButton aria-label="Smaller" @click="zoomOut()">−</ActionButton>
+        <ActionButton aria-label="Larger" @click="zoomIn()">+</ActionButton>
+        <ActionButton @click="whole">Whole</ActionButton>
       </span>
     </div>
     <p class="net" role="status">
@@ -379,9 +375,9 @@ const printing = ref(false);
           >{{ netNow.names.slice(0, 8).join(' ')
           }}{{ netNow.names.length > 8 ? ` and ${netNow.names.length - 8} more` : '' }}</span
         >
-        <button v-for="[s, n] in netNow.on" :key="s" class="plain-button chip" @click="sheet = s">
+        <ActionButton v-for="[s, n] in netNow.on" :key="s" class="chip" @click="sheet = s">
           {{ sheetNames[s] }} {{ n }}
-        </button></template
+        </ActionButton></template
       >
       <span v-else-if="sheet === 'overview'" class="soft"
         >Brown is mains, red motor power, yellow the stop chain, blue signals and their supply. A click on a line opens
@@ -468,7 +464,7 @@ input[type='search'] {
   padding: 8px 10px;
   border-left: 1px solid var(--line-strong);
 }
-[aria-pressed='true'].framed {
+[aria-pressed='true'].action-framed {
   background: var(--accent);
   color: var(--on-accent);
 }
