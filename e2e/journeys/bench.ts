@@ -51,8 +51,18 @@ export async function fill(page: Page, path: string, text: string): Promise<void
   await input.press('Enter');
   await expect(field(page, path).getByRole('alert')).toHaveCount(0);
 }
-export const choose = (page: Page, path: string, label: string) =>
-  field(page, path).locator('select').first().selectOption({ label });
+/** Chooses from a list as a hand at the keyboard would: opened, searched where it is long, and picked by its text. */
+export async function pickFrom(list: Locator, entry: string): Promise<void> {
+  const page = list.page();
+  const box = list.and(page.getByRole('combobox'));
+  await box.press('Enter');
+  if ((await box.getAttribute('readonly')) === null) await box.pressSequentially(entry);
+  await page.locator('.choice-list:visible').getByText(entry, { exact: true }).click();
+  await expect(page.locator('.choice-list:visible')).toHaveCount(0);
+}
+/** The list of a field, and what is chosen in it. */
+export const listOf = (page: Page, path: string): Locator => field(page, path).getByRole('combobox').first();
+export const choose = (page: Page, path: string, label: string) => pickFrom(listOf(page, path), label);
 
 /** No fault that keeps a person out: axe's serious and critical ones. */
 export async function expectAccessible(page: Page): Promise<void> {

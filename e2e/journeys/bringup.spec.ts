@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { enter, openAhead, openTest } from './bringup';
-import { expect, openMachine, smallPicture, test } from './bench';
+import { expect, openMachine, smallPicture, test, pickFrom } from './bench';
 
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name });
 const test_ = (page: Page) => page.getByRole('article');
@@ -81,7 +81,7 @@ test('a scale is measured, calibrated by one click, and made stale by an edit th
 
   // Work by hand that touches nothing of it leaves it alone; another drive does not.
   await page.getByText('Something was done by hand').click();
-  await page.getByLabel('What was worked on').selectOption({ label: 'Screw, nut and bearings of X' });
+  await pickFrom(page.getByLabel('What was worked on'), 'Screw, nut and bearings of X');
   await page.getByLabel('What was done').fill('greased');
   await button(page, 'Log it').click();
   const again = page.getByLabel('To be tested again');

@@ -11,6 +11,7 @@ import {
   openShelf,
   saved,
   test,
+  pickFrom,
 } from './bench';
 
 const ladder = (page: Page, letter: string) => page.getByRole('row', { name: `Look at ${letter}` });
@@ -72,8 +73,8 @@ test('what a driver is to be set to, which driver fits, the coils of an unmarked
   await page.getByRole('tab', { name: 'Coil finder' }).click();
   await page.getByLabel('Their colours').fill('red, blue, green, black');
   const enter = async (a: string, b: string, ohms: string) => {
-    await page.getByLabel('First lead').selectOption({ label: a });
-    await page.getByLabel('Second lead').selectOption({ label: b });
+    await pickFrom(page.getByLabel('First lead'), a);
+    await pickFrom(page.getByLabel('Second lead'), b);
     await page.getByLabel('Ohms').fill(ohms);
     await page.getByRole('button', { name: 'Enter' }).click();
   };
@@ -162,7 +163,7 @@ test('a controller is compared before it is chosen; a library comes in from a ta
   await goTo(page, 'Drives');
   await page.getByRole('button', { name: 'Look at Y' }).click();
   await choose(page, 'axes.y.drives.0.motor', 'Shed motor');
-  await expect(field(page, 'axes.y.drives.0.motor').locator('select').first()).toHaveValue('own-motor-shed-motor');
+  await expect(field(page, 'axes.y.drives.0.motor')).toContainText('Shed motor');
 });
 
 test('what the torque waits for leads to its place in the data sheet, where an estimate can stand in', async ({
@@ -234,7 +235,7 @@ test('a gantry on one driver: what it costs is told, and the wiring plan follows
   await goTo(page, 'Drives');
   await finding.getByRole('button', { name: /a driver of its own/ }).click();
   await expect(finding).toHaveCount(0);
-  await expect(field(page, 'axes.y.drives.1.driver').locator('select').first()).toHaveValue('driver-heron-50');
+  await expect(field(page, 'axes.y.drives.1.driver')).toContainText('Heron 50');
 });
 
 test.describe('on a phone', () => {

@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
-import { controlState, expect, openMachine, test } from './bench';
+import { controlState, expect, openMachine, test, pickFrom } from './bench';
 
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name });
 const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true });
@@ -34,10 +34,10 @@ async function started(page: Page, machine = 'Dunnock') {
   await expect(page.getByText('Motors without power')).toHaveCount(0);
 }
 async function referenced(page: Page) {
-  await page.getByLabel('Pace').selectOption('20');
+  await pickFrom(page.getByLabel('Pace'), '20×');
   await button(page, 'Reference run').click();
   await expect(controlState(page)).toHaveText('At rest', { timeout: 30_000 });
-  await page.getByLabel('Pace').selectOption('1');
+  await pickFrom(page.getByLabel('Pace'), '1×');
 }
 
 test('without motor power nothing follows; a limit is provoked, left the right way, and the datum found', async ({
@@ -49,7 +49,7 @@ test('without motor power nothing follows; a limit is provoked, left the right w
   await button(page, 'Start motors').click();
   await expect(page.getByText('Motors without power')).toHaveCount(0);
 
-  await page.getByLabel('Pace').selectOption('20');
+  await pickFrom(page.getByLabel('Pace'), '20×');
   await ruler(page, 'X').focus();
   await page.keyboard.down('ArrowLeft');
   await expect(controlState(page)).toHaveText('Latched', { timeout: 20_000 });
@@ -133,7 +133,7 @@ test('a program is mended where it is wrong, zeroed, run, paused and brought to 
   await expect(controlState(page)).toHaveText('Paused');
   await expect(page.getByText('A pause is no stop').first()).toBeVisible();
   await button(page, 'Continue').click();
-  await page.getByLabel('Pace').selectOption('20');
+  await pickFrom(page.getByLabel('Pace'), '20×');
   await expect(story(page)).toContainText('The program is at its end.', { timeout: 20_000 });
 
   // The whole story saved and told again ends where it ended.
@@ -150,7 +150,7 @@ test('a program is mended where it is wrong, zeroed, run, paused and brought to 
 
   // The trace of it, as a chart and as a table.
   await tab(page, 'Trace').click();
-  await page.getByLabel('Channels').selectOption({ label: 'following error' });
+  await pickFrom(page.getByLabel('Channels'), 'following error');
   const [file] = await Promise.all([page.waitForEvent('download'), button(page, 'Save as CSV').click()]);
   expect(file.suggestedFilename()).toBe('Dunnock trace.csv');
   await button(page, 'In space').click();
@@ -163,12 +163,12 @@ test('two drills by mouse: distances doubled, and a gantry that stands twisted',
   await button(page, /Distances doubled/).click();
   await expect(controlState(page)).toHaveText('At rest, datum unknown');
   const look = async (what: string) => {
-    await page.getByLabel('Walk up and look').selectOption({ label: what });
+    await pickFrom(page.getByLabel('Walk up and look'), what);
     await button(page, 'Look').click();
   };
   await look('Measure where X stands');
   await tab(page, 'By hand').click();
-  await page.getByLabel('Step for each press').selectOption('10');
+  await pickFrom(page.getByLabel('Step for each press'), '10');
   await button(page, 'Hold to move X to plus').click();
   await expect.poll(() => valueOf(ruler(page, 'X'))).toBe(10);
   await tab(page, 'Drills').click();
@@ -185,7 +185,7 @@ test('two drills by mouse: distances doubled, and a gantry that stands twisted',
   await expect(page.getByText('The skew of the gantry is drawn 15 times as large.')).toBeVisible();
   await look('Measure Y on both sides');
   await expect(page.getByText(/side stands .* ahead/)).toBeVisible();
-  await page.getByLabel('Pace').selectOption('20');
+  await pickFrom(page.getByLabel('Pace'), '20×');
   await button(page, 'Reference run').click();
   await expect(controlState(page)).toHaveText('At rest', { timeout: 30_000 });
   await look('Measure Y on both sides');

@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { test } from '@playwright/test';
-import { controlState, expect, goTo, openMachine, openShelf } from '../journeys/bench';
+import { controlState, expect, goTo, openMachine, openShelf, pickFrom } from '../journeys/bench';
 
 const shot = (name: string) => ({
   path: fileURLToPath(new URL(`../../docs/screenshots/${name}.png`, import.meta.url)),
@@ -23,10 +23,10 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await page.getByRole('button', { name: 'Power on' }).click();
   await page.getByRole('button', { name: 'Start motors' }).click();
   await expect(page.getByText('Motors without power')).toHaveCount(0);
-  await page.getByLabel('Pace').selectOption('20');
+  await pickFrom(page.getByLabel('Pace'), '20×');
   await page.getByRole('button', { name: 'Reference run' }).click();
   await expect(controlState(page)).toHaveText('At rest', { timeout: 30_000 });
-  await page.getByLabel('Pace').selectOption('1');
+  await pickFrom(page.getByLabel('Pace'), '1×');
   await page.getByRole('slider', { name: /^X/ }).focus();
   await page.keyboard.down('Shift');
   await page.keyboard.down('ArrowRight');
@@ -36,7 +36,7 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await page.keyboard.up('Shift');
   await page.getByRole('tab', { name: 'Drills' }).click();
   await page.getByRole('button', { name: /gantry that stands twisted/ }).click();
-  await page.getByLabel('Walk up and look').selectOption({ label: 'Measure Y on both sides' });
+  await pickFrom(page.getByLabel('Walk up and look'), 'Measure Y on both sides');
   await page.getByRole('button', { name: 'Look', exact: true }).click();
   await expect(page.getByText(/side stands .* ahead/)).toBeVisible();
   await page.screenshot(shot('practice-drill'));
@@ -57,7 +57,7 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await expect(page.getByRole('button', { name: /dangers/ })).toContainText(/^[1-9]/);
   await page.screenshot(shot('switches-faults'));
   await openMachine(page, 'Plover', 'Wiring');
-  await page.getByLabel(/^Sheet/).selectOption('Motor power');
+  await pickFrom(page.getByLabel(/^Sheet/), 'Motor power');
   await page.getByRole('grid').getByRole('row').nth(3).click();
   await page.screenshot(shot('wiring'));
   const view = async (name: string) => {
@@ -74,7 +74,7 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await page.screenshot(shot('wiring-diagram'));
   await openMachine(page, 'Wren', 'Wiring');
   await view('Cables');
-  await page.getByLabel('A plug').selectOption({ label: 'Burr 6, round connector' });
+  await pickFrom(page.getByLabel('A plug'), 'Burr 6, round connector');
   await page.getByRole('button', { name: 'Put it in' }).click();
   await view('Plugs and strips');
   await page.getByRole('button', { name: /Burr 6/ }).click();

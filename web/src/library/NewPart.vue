@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../ui/Choice.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import { library } from '@nodaxis/core/machine/library/index';
 import { sheetFields } from '@nodaxis/core/machine/library/sheet';
@@ -53,11 +54,12 @@ async function make() {
   <form class="row" @submit.prevent="make">
     <label
       >New
-      <select v-model="like" aria-label="Kind of the new part">
-        <option value="">kind …</option>
-        <option v-for="k in kinds" :key="k.key" :value="k.key">{{ k.title }}</option>
-      </select></label
-    >
+      <Choice
+        v-model="like"
+        label="Kind of the new part"
+        none="kind …"
+        :options="kinds.map((k) => ({ value: k.key, label: k.title }))"
+    /></label>
     <input v-model="name" aria-label="Name of the new part" placeholder="name" maxlength="120" />
     <ActionButton kind="framed" :disabled="!like || !name.trim()">Begin its data sheet</ActionButton>
   </form>

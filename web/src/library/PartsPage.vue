@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../ui/Choice.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import { csvClasses, writePartsCsv } from '@nodaxis/core/formats/partsCsv';
 import { writePartsJson } from '@nodaxis/core/formats/partsJson';
@@ -107,11 +108,11 @@ const copy = (e: LibraryEntry) => own.put({ ...e, key: `own-${e.key}`, name: `${
     <section class="row bar">
       <label
         >Class
-        <select v-model="kind">
-          <option value="">all</option>
-          <option v-for="(name, k) in classNames" :key="k" :value="k">{{ name }}</option>
-        </select></label
-      >
+        <Choice
+          v-model="kind"
+          none="all"
+          :options="Object.entries(classNames).map(([value, label]) => ({ value, label }))"
+      /></label>
       <label>Find <input v-model="text" type="search" /></label>
       <NewPart :classes="csvClasses" @made="editing = $event" />
     </section>

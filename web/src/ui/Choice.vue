@@ -18,19 +18,22 @@ const {
   none,
   placeholder = 'choose …',
   label,
+  modelValue,
 } = defineProps<{
   options: readonly (Option<V> | (V & string))[];
   /** What it means that nothing is chosen; it is then the first in the list. */
   none?: string | undefined;
   placeholder?: string;
-  /** Its name for a screen reader, where no label stands beside it. */
+  /** Its name for a screen reader, where no label is beside it. */
   label?: string | undefined;
+  /** What is shown is what is so: a choice that is refused leaves it as it was. */
+  modelValue?: V;
 }>();
-const chosen = defineModel<V>();
-const emit = defineEmits<{ change: [V] }>();
+const emit = defineEmits<{ 'update:modelValue': [V]; change: [V] }>();
 
 /** From here on a list can be searched. */
 const LONG = 12;
+const LONG_WITH_NOTES = 7;
 /** A chosen text that is longer is cut off with an ellipsis; its list shows it whole. */
 const WIDEST_CH = 26;
 const all = computed(() => {
@@ -52,14 +55,24 @@ const rows = computed(() => {
   }
   return shown;
 });
-const long = computed(() => all.value.length > LONG);
+const PX_PER_LETTER = 8;
+const ROW_PX = 34;
+const TALL_PX = 52;
 const twoLines = computed(() => all.value.some((o) => o.note));
-const width = computed(() => Math.min(WIDEST_CH, Math.max(...all.value.map((o) => o.label.length), 2)));
+const long = computed(() => all.value.length > (twoLines.value ? LONG_WITH_NOTES : LONG));
+const longest = computed(() => Math.max(...all.value.map((o) => o.label.length), 2));
+const width = computed(() => Math.min(WIDEST_CH, longest.value));
+/** The list is as wide as its longest line, within reason; a note may be cut off. */
+const listPx = computed(() => Math.min(520, Math.max(longest.value * PX_PER_LETTER + 64, twoLines.value ? 380 : 120)));
+function choose(v: V): void {
+  emit('update:modelValue', v);
+  emit('change', v);
+}
 </script>
 
 <template>
   <ElSelectV2
-    v-model="chosen as string"
+    :model-value="modelValue as string"
     class="choice"
     popper-class="choice-list"
     :style="{ '--choice-ch': width }"
@@ -68,9 +81,10 @@ const width = computed(() => Math.min(WIDEST_CH, Math.max(...all.value.map((o) =
     :placeholder="placeholder"
     :aria-label="label"
     :filterable="long"
-    :item-height="twoLines ? 52 : 34"
-    :fit-input-width="false"
-    @change="(v: V) => emit('change', v)"
+    :item-height="twoLines ? TALL_PX : ROW_PX"
+    :height="ROW_PX * LONG"
+    :fit-input-width="listPx"
+    @update:model-value="choose"
   >
     <template v-if="twoLines" #default="{ item }">
       <span class="choice-row"

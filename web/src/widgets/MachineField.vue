@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../ui/Choice.vue';
 import { ElInput } from 'element-plus';
 import { describeField, type FieldDescription, valueAt } from '@nodaxis/core/machine/fields';
 import { parseQuantity } from '@nodaxis/core/units/parse';
@@ -82,8 +83,7 @@ function commit() {
   }
   set(typed);
 }
-const setSource = (e: Event) => {
-  const source = (e.target as HTMLSelectElement).value as Quantity['source'];
+const setSource = (source: Quantity['source']) => {
   if (asQuantity.value) set({ ...asQuantity.value, source });
 };
 const sourceWord = { entered: 'entered', datasheet: 'data sheet', estimate: 'estimate', measured: 'measured' };
@@ -92,17 +92,16 @@ const sourceWord = { entered: 'entered', datasheet: 'data sheet', estimate: 'est
 <template>
   <div v-if="field" class="field" :data-field="path" :class="{ faulty: fault }">
     <label :for="id" :title="field.help" :class="{ 'visually-hidden': hideLabel }">{{ label ?? field.label }}</label>
-    <select
+    <Choice
       v-if="field.kind.type === 'choice'"
       :id="id"
-      :value="value ?? ''"
+      :model-value="String(value ?? '')"
       :disabled="machine.readOnly"
       :title="field.help"
-      @change="set(($event.target as HTMLSelectElement).value || null)"
-    >
-      <option v-if="value === undefined" value="">{{ field.whenEmpty ?? 'choose …' }}</option>
-      <option v-for="c in field.kind.choices" :key="c.value" :value="c.value">{{ c.label }}</option>
-    </select>
+      :none="value === undefined ? (field.whenEmpty ?? 'choose …') : undefined"
+      :options="field.kind.choices"
+      @change="set($event || null)"
+    />
     <span v-else-if="field.kind.type === 'flag'" class="flag">
       <input
         :id="id"
@@ -134,17 +133,16 @@ const sourceWord = { entered: 'entered', datasheet: 'data sheet', estimate: 'est
         ><span class="unit">{{ unit }}</span></template
       >
     </ElInput>
-    <select
+    <Choice
       v-if="field.kind.type === 'quantity' && !noSource"
       class="source"
       :class="{ guess: asQuantity?.source === 'estimate' }"
-      :value="asQuantity?.source ?? 'entered'"
+      :model-value="asQuantity?.source ?? 'entered'"
       :disabled="!asQuantity || machine.readOnly"
-      :aria-label="`${field.label}: where the figure comes from`"
+      :label="`${field.label}: where the figure comes from`"
+      :options="sources.map((s) => ({ value: s, label: sourceWord[s] }))"
       @change="setSource"
-    >
-      <option v-for="s in sources" :key="s" :value="s">{{ sourceWord[s] }}</option>
-    </select>
+    />
     <FieldLink :path="path" :label="field.label" />
     <UnitQuestion v-if="asQuantity && !fault" :path="path" @take="set" />
     <p v-if="fault" :id="`${id}-fault`" class="fault" role="alert">{{ fault.what }} {{ fault.mend }}</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice, { type Option } from '../ui/Choice.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import { canStand } from '@nodaxis/core/advice/places';
 import type { Fit, Verdict } from '@nodaxis/core/advice/fit';
@@ -34,6 +35,8 @@ const entries = computed(() =>
     return e.key === part.value?.libraryKey || canStand(design, props.slotOf.role, e);
   }),
 );
+/** Stands for a part that is in this machine only. */
+const OWN = 'only-here';
 const sheet = ref(false);
 const route = useRoute();
 const groupNames: Record<Verdict, string> = {
@@ -42,12 +45,21 @@ const groupNames: Record<Verdict, string> = {
   unknown: 'Not known yet',
   fails: 'Does not fit',
 };
-const groups = computed(() => {
-  const verdict = (key: string) => props.fits?.find((f) => f.entry.key === key)?.verdict;
-  if (!props.fits) return [{ name: '', list: entries.value }];
-  return (['meets', 'workaround', 'unknown', 'fails'] as const)
-    .map((v) => ({ name: groupNames[v], list: entries.value.filter((e) => verdict(e.key) === v) }))
-    .filter((g) => g.list.length);
+/** In groups by how they fit, the best first. A part of one’s own that the library does not have stays in the list. */
+const offered = computed((): Option<string>[] => {
+  const verdict = (key: string) => props.fits?.find((f) => f.entry.key === key)?.verdict ?? 'fails';
+  const options = entries.value.map((e) => ({
+    value: e.key,
+    label: e.name,
+    note: e.about,
+    ...(props.fits ? { group: groupNames[verdict(e.key)] } : {}),
+  }));
+  const order = Object.values(groupNames);
+  if (props.fits) options.sort((a, b) => order.indexOf(a.group!) - order.indexOf(b.group!));
+  const here = part.value;
+  if (here && !options.some((o) => o.value === here.libraryKey))
+    options.unshift({ value: here.libraryKey ?? OWN, label: `${here.name} (own)`, note: '' });
+  return options;
 });
 const partId = computed(() => {
   const d = machine.design;
@@ -69,14 +81,13 @@ watch(
   },
   { immediate: true },
 );
-function choose(e: Event) {
-  const select = e.target as HTMLSelectElement;
+function choose(key: string) {
+  if (key === OWN) return;
   const faults = machine.run({
     name: 'choose-part',
-    args: { slot: props.slotOf, library: null, ...(select.value ? own.choice(select.value) : {}) },
+    args: { slot: props.slotOf, library: null, ...(key ? own.choice(key) : {}) },
   });
   fault.value = faults.map((f) => `${f.what} ${f.mend}`).join(' ');
-  select.value = part.value?.libraryKey ?? '';
 }
 </script>
 
@@ -85,18 +96,15 @@ function choose(e: Event) {
     <label :for="id"
       >{{ label }} <span v-if="part" class="mono soft designation">{{ part.designation }}</span></label
     >
-    <select :id="id" :value="part?.libraryKey ?? ''" :disabled="machine.readOnly" :title="about" @change="choose">
-      <option value="">{{ part ? 'none' : 'choose …' }}</option>
-      <option v-if="part && !entries.some((e) => e.key === part?.libraryKey)" :value="part.libraryKey ?? ''">
-        {{ part.name }} (own)
-      </option>
-      <template v-for="g in groups" :key="g.name">
-        <optgroup v-if="g.name" :label="g.name">
-          <option v-for="e in g.list" :key="e.key" :value="e.key" :title="e.about">{{ e.name }}</option>
-        </optgroup>
-        <option v-for="e in g.name ? [] : g.list" :key="e.key" :value="e.key" :title="e.about">{{ e.name }}</option>
-      </template>
-    </select>
+    <Choice
+      :id="id"
+      :model-value="part ? (part.libraryKey ?? OWN) : ''"
+      :disabled="machine.readOnly"
+      :title="about"
+      :none="part ? 'none' : 'choose …'"
+      :options="offered"
+      @change="choose"
+    />
     <ActionButton
       v-if="part && partId"
       kind="bare"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../ui/Choice.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import { Colour } from '@nodaxis/core/machine/connections';
 import { roleOf } from '@nodaxis/core/machine/parts';
@@ -47,8 +48,8 @@ const jumpers = computed(() =>
   Object.entries(part.value?.elements ?? {}).flatMap(([id, e]) => (e.kind === 'jumper' ? [{ id, e }] : [])),
 );
 const value = (e: Event) => (e.target as HTMLInputElement).value;
-const setRevision = (e: Event) =>
-  machine.run({ name: 'set-part', args: { part: props.partId, set: { boardRevision: value(e) || null } } });
+const setRevision = (revision: string) =>
+  machine.run({ name: 'set-part', args: { part: props.partId, set: { boardRevision: revision || null } } });
 const setJumper = (jumper: string, e: Event) =>
   machine.run({
     name: 'set-jumper',
@@ -112,11 +113,13 @@ async function keep() {
     <template v-if="part">
       <label v-if="revisions.length" class="row"
         >Board revision
-        <select :value="part.boardRevision ?? ''" :disabled="machine.readOnly" @change="setRevision">
-          <option value="">newest</option>
-          <option v-for="r in revisions" :key="r">{{ r }}</option>
-        </select></label
-      >
+        <Choice
+          :model-value="part.boardRevision ?? ''"
+          :disabled="machine.readOnly"
+          none="newest"
+          :options="revisions"
+          @change="setRevision"
+      /></label>
       <label v-for="j in jumpers" :key="j.id" class="row"
         ><input
           type="checkbox"

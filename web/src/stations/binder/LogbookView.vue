@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import type { Fault } from '@nodaxis/core/units/result';
 import type { LineKind } from '@nodaxis/core/logbook/timeline';
@@ -96,15 +97,16 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
         >
           {{ k.name }}
         </ActionButton>
-        <select v-model="verdict" aria-label="Outcome">
-          <option value="">any outcome</option>
-          <option value="passed">passed</option>
-          <option value="failed">failed</option>
-        </select>
-        <select v-if="rehearsal.file" v-model="of" aria-label="Whose log">
-          <option value="real">the real machine</option>
-          <option value="rehearsal">the rehearsal</option>
-        </select>
+        <Choice v-model="verdict" label="Outcome" none="any outcome" :options="['passed', 'failed']" />
+        <Choice
+          v-if="rehearsal.file"
+          v-model="of"
+          label="Whose log"
+          :options="[
+            { value: 'real', label: 'the real machine' },
+            { value: 'rehearsal', label: 'the rehearsal' },
+          ]"
+        />
         <span class="soft mono">{{ found.length }}</span>
       </div>
       <p v-if="!lines.length" class="soft">

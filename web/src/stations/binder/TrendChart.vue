@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import type { Trend } from '@nodaxis/core/logbook/trends';
 import { displayUnit, printValue } from '@nodaxis/core/units/print';
 import { LineChart } from 'echarts/charts';
@@ -51,11 +52,11 @@ const option = computed(() => {
 
 <template>
   <div class="stack">
-    <select v-model.number="at" aria-label="Figure">
-      <option v-for="(t, i) in trends" :key="t.test" :value="i">
-        {{ titleOf(t.test) }}: {{ t.what }} ({{ t.points.length }})
-      </option>
-    </select>
+    <Choice
+      v-model="at"
+      label="Figure"
+      :options="trends.map((t, i) => ({ value: i, label: `${titleOf(t.test)}: ${t.what} (${t.points.length})` }))"
+    />
     <VChart
       class="chart"
       :option="option"

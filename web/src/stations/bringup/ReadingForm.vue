@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import type { Field } from '@nodaxis/core/bringup/test';
 import { parseQuantity } from '@nodaxis/core/units/parse';
 import { displayUnit, printQuantity } from '@nodaxis/core/units/print';
@@ -71,15 +72,14 @@ const rows = computed(() => {
       <fieldset v-for="f in line.own" :key="f.key" class="field" :class="f.type">
         <template v-if="f.type === 'choice'">
           <legend :class="{ 'visually-hidden': line.title !== undefined }">{{ f.title }}</legend>
-          <select
+          <Choice
             v-if="f.options!.length > 5"
-            :value="readings[f.key] ?? ''"
-            :aria-label="f.title"
-            @change="enter(f.key, ($event.target as HTMLSelectElement).value)"
-          >
-            <option value="">choose …</option>
-            <option v-for="o in f.options" :key="o.value" :value="o.value">{{ o.label }}</option>
-          </select>
+            :model-value="String(readings[f.key] ?? '')"
+            :label="f.title"
+            none="choose …"
+            :options="f.options!"
+            @change="enter(f.key, $event)"
+          />
           <div v-else class="options">
             <label v-for="o in f.options" :key="o.value" class="option" :class="{ chosen: readings[f.key] === o.value }"
               ><input

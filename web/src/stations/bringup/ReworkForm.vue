@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { reworkSubjects } from '@nodaxis/core/bringup/reworkSubjects';
 import { computed } from 'vue';
@@ -27,10 +28,12 @@ function log() {
   <details class="sheet" :open="begun">
     <summary>Something was done by hand</summary>
     <form class="stack" @submit.prevent="log">
-      <select v-model="work.subject" aria-label="What was worked on">
-        <option value="">what was worked on …</option>
-        <option v-for="s in subjects" :key="s.subject" :value="s.subject">{{ s.name }}</option>
-      </select>
+      <Choice
+        v-model="work.subject"
+        label="What was worked on"
+        none="what was worked on …"
+        :options="subjects.map((s) => ({ value: s.subject, label: s.name }))"
+      />
       <input
         v-model="work.text"
         maxlength="10000"

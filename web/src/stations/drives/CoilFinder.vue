@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import type { CoilObservation } from '@nodaxis/core/drivetrain/coilFinder';
 import { findCoils } from '@nodaxis/core/drivetrain/coilFinder';
@@ -76,13 +77,11 @@ const told = (o: CoilObservation) =>
       <div class="row">
         <label
           >Leads
-          <select v-model.number="count" @change="seen = []">
-            <option :value="4">4</option>
-            <option :value="5">5</option>
-            <option :value="6">6</option>
-            <option :value="8">8</option>
-          </select></label
-        >
+          <Choice
+            v-model="count"
+            :options="[4, 5, 6, 8].map((value) => ({ value, label: String(value) }))"
+            @change="seen = []"
+        /></label>
         <label class="wide"
           >Their colours, with commas
           <input v-model="names" type="text" placeholder="red, blue, green, black" @change="seen = []"
@@ -90,26 +89,13 @@ const told = (o: CoilObservation) =>
       </div>
       <form class="row" @submit.prevent="add(false)">
         <label
-          >Between
-          <select v-model.number="a" aria-label="First lead">
-            <option v-for="(l, i) in leads" :key="l" :value="i">{{ l }}</option>
-          </select></label
-        >
+          >Between <Choice v-model="a" label="First lead" :options="leads.map((label, value) => ({ value, label }))"
+        /></label>
         <label
-          >and
-          <select v-model.number="b" aria-label="Second lead">
-            <option v-for="(l, i) in leads" :key="l" :value="i">{{ l }}</option>
-          </select></label
-        >
+          >and <Choice v-model="b" label="Second lead" :options="leads.map((label, value) => ({ value, label }))"
+        /></label>
         <label>Ohms <input v-model="ohms" class="ohms" inputmode="decimal" /></label>
-        <label
-          >Shaft
-          <select v-model="stiff">
-            <option value="">not felt</option>
-            <option value="stiff">stiff</option>
-            <option value="free">free</option>
-          </select></label
-        >
+        <label>Shaft <Choice v-model="stiff" none="not felt" :options="['stiff', 'free']" /></label>
         <ActionButton kind="main">Enter</ActionButton>
         <ActionButton kind="framed" @click="add(true)">Open</ActionButton>
       </form>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
 import { cuttingPresets } from '@nodaxis/core/drivetrain/cutting';
@@ -44,18 +45,18 @@ const travelPerRev = computed(() => mapKnown(props.figures.drives[0]!.scale, (s)
 
 const act = (faults: ReturnType<typeof machine.run>) =>
   (fault.value = faults.map((f) => `${f.what} ${f.mend}`).join(' '));
-const setKind = (e: Event) =>
+const setKind = (kind: string) =>
   act(
     machine.run({
       name: 'set-transmission',
-      args: { axis: props.figures.id, kind: (e.target as HTMLSelectElement).value as TransmissionKind },
+      args: { axis: props.figures.id, kind: kind as TransmissionKind },
     }),
   );
-const setMotors = (e: Event) =>
+const setMotors = (count: number) =>
   act(
     machine.run({
       name: 'set-motor-count',
-      args: { axis: props.figures.id, count: (e.target as HTMLSelectElement).value === '2' ? 2 : 1 },
+      args: { axis: props.figures.id, count: count === 2 ? 2 : 1 },
     }),
   );
 /** A usual cutting force, with the reasoning in sight. */
@@ -64,10 +65,8 @@ const cutReason = computed(() => {
   const preset = q?.source === 'estimate' ? cuttingPresets.find((p) => p.forceN === baseValue(q)) : undefined;
   return preset && `${preset.title}: ${preset.why}`;
 });
-function setCut(e: Event) {
-  const select = e.target as HTMLSelectElement;
-  const preset = cuttingPresets.find((p) => p.key === select.value);
-  select.value = '';
+function setCut(key: string) {
+  const preset = cuttingPresets.find((p) => p.key === key);
   if (preset)
     act(
       machine.run({
@@ -90,17 +89,27 @@ const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.
     <MachineField :path="`${path}.travel`" />
     <div class="pair" :data-field="`${path}.transmission.kind`">
       <label :for="`${id}-kind`">Driven by</label>
-      <select :id="`${id}-kind`" :value="axis.transmission?.kind ?? ''" :disabled="machine.readOnly" @change="setKind">
-        <option v-for="[k, name] in offered" :key="k" :value="k">{{ name }}</option>
-      </select>
+      <Choice
+        :id="`${id}-kind`"
+        :model-value="axis.transmission?.kind ?? ''"
+        :disabled="machine.readOnly"
+        :options="offered.map(([value, label]) => ({ value, label }))"
+        @change="setKind"
+      />
     </div>
     <MachineField v-for="f in first" :key="f" :path="`${path}.transmission.${f}`" />
     <div class="pair">
       <label :for="`${id}-motors`">Motors</label>
-      <select :id="`${id}-motors`" :value="String(axis.drives.length)" :disabled="machine.readOnly" @change="setMotors">
-        <option value="1">one</option>
-        <option value="2">two, one on each side</option>
-      </select>
+      <Choice
+        :id="`${id}-motors`"
+        :model-value="axis.drives.length"
+        :disabled="machine.readOnly"
+        :options="[
+          { value: 1, label: 'one' },
+          { value: 2, label: 'two, one on each side' },
+        ]"
+        @change="setMotors"
+      />
     </div>
     <details>
       <summary>Direction, forces and finer figures</summary>
@@ -116,10 +125,14 @@ const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.
           <MachineField :path="`${path}.cuttingForce`" />
           <div class="pair">
             <label :for="`${id}-cut`">Usual cut</label>
-            <select :id="`${id}-cut`" value="" :disabled="machine.readOnly" @change="setCut">
-              <option value="">take one …</option>
-              <option v-for="p in cuttingPresets" :key="p.key" :value="p.key">{{ p.title }}: {{ p.forceN }} N</option>
-            </select>
+            <Choice
+              :id="`${id}-cut`"
+              model-value=""
+              :disabled="machine.readOnly"
+              none="take one …"
+              :options="cuttingPresets.map((p) => ({ value: p.key, label: `${p.title}: ${p.forceN} N` }))"
+              @change="setCut"
+            />
           </div>
           <p v-if="cutReason" class="soft reason">{{ cutReason }}</p>
         </template>

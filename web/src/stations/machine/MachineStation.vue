@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import type { ControllerFit } from '@nodaxis/core/advice/controllers';
 import { controllerFitting } from '@nodaxis/core/advice/controllers';
@@ -128,10 +129,12 @@ const signs = computed(() =>
     <section class="sheet" aria-label="Add an axis">
       <h2>Another axis</h2>
       <form class="row" @submit.prevent="addAxis">
-        <select v-model="letter" aria-label="Letter of the new axis">
-          <option value="">Letter …</option>
-          <option v-for="l in free" :key="l" :value="l">{{ l }}{{ 'ABC'.includes(l) ? ' (rotary)' : '' }}</option>
-        </select>
+        <Choice
+          v-model="letter"
+          label="Letter of the new axis"
+          none="Letter …"
+          :options="free.map((l) => ({ value: l, label: 'ABC'.includes(l) ? `${l} (rotary)` : l }))"
+        />
         <ActionButton kind="framed" :disabled="!letter || machine.readOnly">Add the axis</ActionButton>
       </form>
       <p class="soft">A, B and C turn about X, Y and Z; U, V and W lie beside them (ISO 841).</p>

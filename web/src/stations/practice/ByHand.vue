@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { computed, ref } from 'vue';
 import { useMachine } from '../../document/machine';
@@ -45,14 +46,14 @@ const offsetOf = (i: number) => snapshot.value?.work.sets[snapshot.value.work.ac
       </div>
       <label v-if="means === 'keys'" class="row soft"
         >Step
-        <select v-model.number="step" aria-label="Step for each press">
-          <option :value="0">while held</option>
-          <option :value="0.01">0.01</option>
-          <option :value="0.1">0.1</option>
-          <option :value="1">1</option>
-          <option :value="10">10</option>
-        </select></label
-      >
+        <Choice
+          v-model="step"
+          label="Step for each press"
+          :options="[
+            { value: 0, label: 'while held' },
+            ...[0.01, 0.1, 1, 10].map((value) => ({ value, label: String(value) })),
+          ]"
+      /></label>
     </div>
     <HandWheel v-if="means === 'wheel'" />
     <StickPad v-if="means === 'stick'" />

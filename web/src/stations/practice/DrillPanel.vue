@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { drills, drillsFor } from '@nodaxis/core/drills/list';
 import { bestScores, passedEntry } from '@nodaxis/core/drills/passed';
@@ -107,12 +108,12 @@ function leave() {
         </li>
       </ul>
       <div class="row wrap">
-        <select v-model="chosen" aria-label="Walk up and look" @keydown.enter="lookChosen">
-          <option value="">walk up and look …</option>
-          <option v-for="i in inspections" :key="inspectionKey(i)" :value="inspectionKey(i)">
-            {{ inspectionTitle(i, design) }}
-          </option>
-        </select>
+        <Choice
+          v-model="chosen"
+          label="Walk up and look"
+          none="walk up and look …"
+          :options="inspections.map((i) => ({ value: inspectionKey(i), label: inspectionTitle(i, design) }))"
+        />
         <ActionButton kind="framed" :disabled="!chosen" @click="lookChosen">Look</ActionButton>
       </div>
       <ul v-if="seen.length" class="plain seen" aria-live="polite">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import { EDGES_PER_DETENT, QuadratureDecoder, fastestDetents, quadrature } from '@nodaxis/core/motion/hand/wheel';
 import { computed, onBeforeUnmount, ref } from 'vue';
 import { useMachine } from '../../document/machine';
@@ -107,19 +108,12 @@ const wave = (which: 'a' | 'b', y: number) =>
       <div class="row">
         <label class="row soft"
           >Axis
-          <select v-model="axis">
-            <option v-for="a in machine.figures!.axes" :key="a.id" :value="a.id">{{ a.axis.letter }}</option>
-          </select></label
-        >
+          <Choice v-model="axis" :options="machine.figures!.axes.map((a) => ({ value: a.id, label: a.axis.letter }))"
+        /></label>
         <label class="row soft"
           >a detent
-          <select v-model.number="size">
-            <option :value="0.001">0.001</option>
-            <option :value="0.01">0.01</option>
-            <option :value="0.1">0.1</option>
-            <option :value="1">1</option>
-          </select></label
-        >
+          <Choice v-model="size" :options="[0.001, 0.01, 0.1, 1].map((value) => ({ value, label: String(value) }))"
+        /></label>
       </div>
       <svg viewBox="0 0 164 42" class="waves" role="img" :aria-label="`A ${pair.a}, B ${pair.b}`">
         <path class="a" :d="wave('a', 16)" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { drawFaults, hideableFaults, showsWhileRunning } from '@nodaxis/core/motion/truth/candidates';
 import type { HiddenFault } from '@nodaxis/core/motion/truth/hiddenFault';
@@ -41,20 +42,28 @@ const remove = (f: HiddenFault) => (faults.value = faults.value.filter((x) => x 
       real nets.
     </p>
     <div class="row wrap">
-      <select v-model="kind" aria-label="Kind of fault" @change="index = 0">
-        <option value="">hide one by hand …</option>
-        <option v-for="k in kinds" :key="k" :value="k">{{ hiddenFaultTitle[k] }}</option>
-      </select>
-      <select v-if="ofKind.length" v-model.number="index" aria-label="Which one">
-        <option v-for="(f, i) in ofKind" :key="i" :value="i">{{ revealFault(f, machine.design!) }}</option>
-      </select>
+      <Choice
+        v-model="kind"
+        label="Kind of fault"
+        none="hide one by hand …"
+        :options="kinds.map((k) => ({ value: k, label: hiddenFaultTitle[k] }))"
+        @change="index = 0"
+      />
+      <Choice
+        v-if="ofKind.length"
+        v-model="index"
+        label="Which one"
+        :options="ofKind.map((f, value) => ({ value, label: revealFault(f, machine.design!) }))"
+      />
       <ActionButton kind="framed" :disabled="!ofKind.length" @click="add">Hide it</ActionButton>
     </div>
     <div class="row wrap">
       <ActionButton kind="main" @click="draw">Draw</ActionButton>
-      <select v-model.number="count" aria-label="How many">
-        <option v-for="n in 5" :key="n" :value="n">{{ n }}</option>
-      </select>
+      <Choice
+        v-model="count"
+        label="How many"
+        :options="[1, 2, 3, 4, 5].map((value) => ({ value, label: String(value) }))"
+      />
       <span class="soft">unknown {{ count === 1 ? 'fault' : 'faults' }}; seed</span>
       <input v-model.number="seed" type="number" min="1" aria-label="Seed" />
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { circuitName, describeField, fieldTitle } from '@nodaxis/core/machine/fields';
 import { stateAdvice, stateSentence } from '@nodaxis/core/motion/controller/states';
@@ -247,16 +248,13 @@ function move(axis: string, place: number) {
           <div class="row pace">
             <label class="row soft small one"
               >Pace
-              <select v-model.number="pace">
-                <option :value="0">paused</option>
-                <option :value="0.1">0.1×</option>
-                <option :value="0.5">0.5×</option>
-                <option :value="1">1×</option>
-                <option :value="4">4×</option>
-                <option :value="20">20×</option>
-                <option :value="100">100×</option>
-              </select></label
-            >
+              <Choice
+                v-model="pace"
+                :options="[
+                  { value: 0, label: 'paused' },
+                  ...[0.1, 0.5, 1, 4, 20, 100].map((value) => ({ value, label: `${value}×` })),
+                ]"
+            /></label>
             <ActionButton
               class="small"
               :disabled="pace !== 0"

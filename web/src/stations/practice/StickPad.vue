@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import { stickShares, usualStick } from '@nodaxis/core/motion/hand/stick';
 import { computed, onBeforeUnmount, reactive, ref } from 'vue';
 import { useMachine } from '../../document/machine';
@@ -114,26 +115,30 @@ onBeforeUnmount(() => {
       <div class="row">
         <label class="row soft"
           >curve
-          <select v-model.number="settings.curve">
-            <option :value="1">straight</option>
-            <option :value="2">fine in the middle</option>
-            <option :value="3">very fine in the middle</option>
-          </select></label
-        >
+          <Choice
+            v-model="settings.curve"
+            :options="[
+              { value: 1, label: 'straight' },
+              { value: 2, label: 'fine in the middle' },
+              { value: 3, label: 'very fine in the middle' },
+            ]"
+        /></label>
       </div>
       <div class="row">
         <label class="row soft"
           >↔
-          <select v-model="across" aria-label="Axis across">
-            <option v-for="a in machine.figures!.axes" :key="a.id" :value="a.id">{{ a.axis.letter }}</option>
-          </select></label
-        >
+          <Choice
+            v-model="across"
+            label="Axis across"
+            :options="machine.figures!.axes.map((a) => ({ value: a.id, label: a.axis.letter }))"
+        /></label>
         <label class="row soft"
           >↕
-          <select v-model="along" aria-label="Axis along">
-            <option v-for="a in machine.figures!.axes" :key="a.id" :value="a.id">{{ a.axis.letter }}</option>
-          </select></label
-        >
+          <Choice
+            v-model="along"
+            label="Axis along"
+            :options="machine.figures!.axes.map((a) => ({ value: a.id, label: a.axis.letter }))"
+        /></label>
         <span class="mono soft small">{{ shares.map((s) => `${Math.round(s * 100)} %`).join('  ') }}</span>
       </div>
       <span class="soft small">{{

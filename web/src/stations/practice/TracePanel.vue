@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice, { type Option } from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { INPUTS_PER_WORD } from '@nodaxis/core/motion/simulation/trace';
 import { LineChart } from 'echarts/charts';
@@ -23,6 +24,15 @@ const trace = shallowRef<TraceView>();
 const seconds = ref(20);
 type Group = 'position' | 'place' | 'speed' | 'error' | 'torque' | 'inputs' | 'spindle';
 const group = ref<Group>('position');
+const groups: Option<Group>[] = [
+  { value: 'position', label: 'commanded position' },
+  { value: 'place', label: 'true position' },
+  { value: 'speed', label: 'speed' },
+  { value: 'error', label: 'following error' },
+  { value: 'torque', label: 'torque in use, of the available torque' },
+  { value: 'inputs', label: 'inputs, as the control reads them' },
+  { value: 'spindle', label: 'spindle' },
+];
 /** Inputs stand one above the other, each with its own base line. */
 const INPUT_STEP = 1.4;
 const EVERY = 5;
@@ -105,20 +115,17 @@ async function save() {
 <template>
   <div class="trace">
     <div class="row wrap">
-      <select v-model="group" aria-label="Channels">
-        <option value="position">position commanded</option>
-        <option value="place">true place</option>
-        <option value="speed">speed</option>
-        <option value="error">following error</option>
-        <option value="torque">torque in use over torque there is</option>
-        <option value="inputs">inputs, as the control takes them</option>
-        <option value="spindle">spindle</option>
-      </select>
-      <select v-model.number="seconds" aria-label="Span" @change="take">
-        <option :value="5">last 5 s</option>
-        <option :value="20">last 20 s</option>
-        <option :value="60">last minute</option>
-      </select>
+      <Choice v-model="group" label="Channels" :options="groups" />
+      <Choice
+        v-model="seconds"
+        label="Span"
+        :options="[
+          { value: 5, label: 'last 5 s' },
+          { value: 20, label: 'last 20 s' },
+          { value: 60, label: 'last minute' },
+        ]"
+        @change="take"
+      />
       <ActionButton kind="framed" @click="take">Look again</ActionButton>
       <ActionButton kind="framed" @click="save">Save as CSV</ActionButton>
     </div>

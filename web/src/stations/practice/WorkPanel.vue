@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { shownFactor } from '@nodaxis/core/machine/design';
 import { showValue } from '@nodaxis/core/units/print';
@@ -88,13 +89,11 @@ function touch() {
   <div class="work">
     <label class="row soft"
       >Work offset
-      <select
-        :value="active"
-        @change="practice.act({ type: 'work-offset', index: Number(($event.target as HTMLSelectElement).value) })"
-      >
-        <option v-for="n in 6" :key="n" :value="n - 1">{{ n }} (G{{ 53 + n }})</option>
-      </select></label
-    >
+      <Choice
+        :model-value="active"
+        :options="[1, 2, 3, 4, 5, 6].map((n) => ({ value: n - 1, label: `${n} (G${53 + n})` }))"
+        @change="practice.act({ type: 'work-offset', index: $event })"
+    /></label>
     <table>
       <thead>
         <tr>
@@ -139,10 +138,12 @@ function touch() {
     <details>
       <summary>A reference switch has failed: take a datum by eye</summary>
       <div class="row wrap">
-        <select v-model="eye" aria-label="Axis whose datum is taken by eye">
-          <option value="">axis …</option>
-          <option v-for="r in rows" :key="r.id" :value="r.id">{{ r.letter }}</option>
-        </select>
+        <Choice
+          v-model="eye"
+          label="Axis whose datum is taken by eye"
+          none="axis …"
+          :options="rows.map((r) => ({ value: r.id, label: r.letter }))"
+        />
         <ActionButton
           kind="framed"
           :disabled="!eye || !standing"

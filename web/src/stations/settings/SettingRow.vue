@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { describeField, fieldTitle } from '@nodaxis/core/machine/fields';
 import type { Setting } from '@nodaxis/core/settings/setting';
@@ -115,9 +116,7 @@ const clear = () => machine.run({ name: 'clear-override', args: { setting: props
   <tr v-if="typed.open">
     <td colspan="5">
       <form class="row" @submit.prevent="save">
-        <select v-if="choices.length" v-model="typed.text" :aria-label="`Value of ${title}`">
-          <option v-for="c in choices" :key="c.value" :value="c.value">{{ c.label }}</option>
-        </select>
+        <Choice v-if="choices.length" v-model="typed.text" :label="`Value of ${title}`" :options="choices" />
         <input v-else v-model="typed.text" class="mono" :aria-label="`Value of ${title}`" autofocus />
         <input
           v-model="typed.reason"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Plus } from '@element-plus/icons-vue';
 import { ElDialog } from 'element-plus';
@@ -103,31 +104,25 @@ function add() {
   <ElDialog v-model="shown" title="Add an input" width="min(460px, 94vw)">
     <form class="form" @submit.prevent="add">
       <label for="input-function">Function</label>
-      <select id="input-function" v-model="kind">
-        <option v-for="[k, name] in functions" :key="k" :value="k">{{ name }}</option>
-      </select>
+      <Choice id="input-function" v-model="kind" :options="functions.map(([value, label]) => ({ value, label }))" />
       <template v-if="onAxis">
         <label for="input-axis">Axis</label>
-        <select id="input-axis" v-model="axis">
-          <option v-for="a in axes" :key="a.id" :value="a.id">{{ a.axis.letter }}</option>
-        </select>
+        <Choice id="input-axis" v-model="axis" :options="axes.map((a) => ({ value: a.id, label: a.axis.letter }))" />
         <label for="input-end">End of the travel</label>
-        <select id="input-end" v-model="end">
-          <option value="minus">minus</option>
-          <option value="plus">plus</option>
-        </select>
+        <Choice id="input-end" v-model="end" :options="['minus', 'plus']" />
         <template v-if="chosenAxis && chosenAxis.axis.drives.length > 1">
           <label for="input-side">Side</label>
-          <select id="input-side" v-model="drive">
-            <option :value="undefined">either</option>
-            <option v-for="(d, i) in chosenAxis.axis.drives" :key="i" :value="i">{{ d.side }}</option>
-          </select>
+          <Choice
+            id="input-side"
+            v-model="drive"
+            placeholder="either"
+            clearable
+            :options="chosenAxis.axis.drives.map((d, value) => ({ value, label: d.side ?? '' }))"
+          />
         </template>
       </template>
       <label for="input-device">Device</label>
-      <select id="input-device" v-model="device">
-        <option v-for="d in devices" :key="d.key" :value="d.key">{{ d.name }}</option>
-      </select>
+      <Choice id="input-device" v-model="device" :options="devices.map((d) => ({ value: d.key, label: d.name }))" />
       <template v-if="onAxis">
         <label for="input-trip">Trip point to hard stop</label>
         <input

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Delete } from '@element-plus/icons-vue';
 import { circuitName } from '@nodaxis/core/machine/fields';
@@ -38,8 +39,8 @@ function run(command: Parameters<typeof machine.run>[0]) {
     .map((f) => `${f.what} ${f.mend}`)
     .join(' ');
 }
-function setTerminal(e: Event) {
-  const chosen = places.value.find((p) => p.key === (e.target as HTMLSelectElement).value);
+function setTerminal(key: string) {
+  const chosen = places.value.find((p) => p.key === key);
   run({
     name: 'set-input-terminal',
     args: {
@@ -48,10 +49,8 @@ function setTerminal(e: Event) {
     },
   });
 }
-function join(e: Event) {
-  const select = e.target as HTMLSelectElement;
-  if (select.value) run({ name: 'join-inputs', args: { into: props.circuitId, from: select.value } });
-  select.value = '';
+function join(from: string) {
+  if (from) run({ name: 'join-inputs', args: { into: props.circuitId, from } });
 }
 </script>
 
@@ -62,18 +61,15 @@ function join(e: Event) {
     </td>
     <td data-label="Terminal">
       <span :data-field="`circuits.${circuitId}.input`">
-        <select
-          class="terminal mono"
-          :value="circuit.input ? terminalKey(circuit.input) : ''"
+        <Choice
+          class="terminal"
+          :model-value="circuit.input ? terminalKey(circuit.input) : ''"
           :disabled="machine.readOnly"
-          :aria-label="`Terminal of ${circuitName(design, circuitId)}`"
+          :label="`Terminal of ${circuitName(design, circuitId)}`"
+          :none="input ? `${nameOf(input)} planned` : circuit.cutsOnly ? 'not told' : 'none free'"
+          :options="places.map((p) => ({ value: p.key, label: p.name }))"
           @change="setTerminal"
-        >
-          <option value="">
-            {{ input ? `${nameOf(input)} planned` : circuit.cutsOnly ? 'not told' : 'none free' }}
-          </option>
-          <option v-for="p in places" :key="p.key" :value="p.key">{{ p.name }}</option>
-        </select>
+        />
       </span>
     </td>
     <td data-label="Switches" class="switches">
@@ -88,16 +84,16 @@ function join(e: Event) {
       >
         Separate
       </ActionButton>
-      <select
+      <Choice
         v-else-if="joinable.length"
         class="small"
+        model-value=""
         :disabled="machine.readOnly"
-        :aria-label="`Let another share the input of ${circuitName(design, circuitId)}`"
+        :label="`Let another share the input of ${circuitName(design, circuitId)}`"
+        none="share …"
+        :options="joinable.map(([id]) => ({ value: id, label: `with ${circuitName(design, id)}` }))"
         @change="join"
-      >
-        <option value="">share …</option>
-        <option v-for="[id] in joinable" :key="id" :value="id">with {{ circuitName(design, id) }}</option>
-      </select>
+      />
     </td>
     <td data-label="Contact" class="contact">
       <template v-for="d in circuit.devices" :key="d">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import { computed } from 'vue';
 import { useMachine } from '../../document/machine';
 import AxisMark from '../../widgets/AxisMark.vue';
@@ -12,8 +13,7 @@ const stageOf = (id: string) => {
   const i = machine.design!.referenceStages.findIndex((s) => s.includes(id));
   return i < 0 ? '' : String(i + 1);
 };
-function move(id: string, e: Event) {
-  const value = (e.target as HTMLSelectElement).value;
+function move(id: string, value: string) {
   const count = axes.value.length;
   const stages: string[][] = Array.from({ length: count }, (_, i) =>
     (machine.design!.referenceStages[i] ?? []).filter((a) => a !== id),
@@ -29,17 +29,16 @@ function move(id: string, e: Event) {
     <p v-if="!axes.length" class="soft">No axis needs a reference run: absolute encoders know their place.</p>
     <div v-for="a in axes" :key="a.id" class="line">
       <AxisMark :letter="a.axis.letter" />
-      <select
-        :value="stageOf(a.id)"
+      <Choice
+        :model-value="stageOf(a.id)"
         :disabled="machine.readOnly"
-        :aria-label="`Stage of ${a.axis.letter}`"
+        :label="`Stage of ${a.axis.letter}`"
+        none="not referenced"
+        :options="
+          axes.map((_, n) => ({ value: String(n + 1), label: ['first', 'second', 'third'][n] ?? `${n + 1}th` }))
+        "
         @change="move(a.id, $event)"
-      >
-        <option value="">not referenced</option>
-        <option v-for="n in axes.length" :key="n" :value="String(n)">
-          {{ ['first', 'second', 'third'][n - 1] ?? `${n}th` }}
-        </option>
-      </select>
+      />
     </div>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import type { ColourCode } from '@nodaxis/core/machine/connections';
 import { Colour } from '@nodaxis/core/machine/connections';
@@ -213,14 +214,19 @@ const value = (e: Event) => (e.target as HTMLInputElement).value;
         restores the old state.
       </p>
       <div class="row">
-        <select v-model="form" aria-label="Form of the plug">
-          <option v-for="e in plugs" :key="e.key" :value="e.key">{{ e.name }}</option>
-        </select>
+        <Choice
+          v-model="form"
+          label="Form of the plug"
+          :options="plugs.map((e) => ({ value: e.key, label: e.name }))"
+        />
         <ActionButton kind="framed" :disabled="machine.readOnly" @click="addPlug">Add it</ActionButton>
         <template v-if="plug">
-          <select :value="plug[0]" aria-label="Plug" @change="picked = value($event)">
-            <option v-for="[id, p] in connectors" :key="id" :value="id">{{ p.designation }} {{ p.name }}</option>
-          </select>
+          <Choice
+            :model-value="plug[0]"
+            label="Plug"
+            :options="connectors.map(([id, p]) => ({ value: id, label: `${p.designation} ${p.name}` }))"
+            @change="picked = $event"
+          />
           <ActionButton kind="danger" :disabled="machine.readOnly" @click="removePlug">Remove</ActionButton>
         </template>
       </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Delete, Plus } from '@element-plus/icons-vue';
 import { libraryOf } from '@nodaxis/core/machine/library/index';
@@ -53,7 +54,6 @@ const cable = computed(() => cables.value.find((c) => c.name === picked.value) ?
 const chains = computed(() => chainFills(design.value));
 const route = (name: string, change: { chain?: string | null; route?: string | null }) =>
   (faults.value = machine.run({ name: 'route-cable', args: { cable: name, ...change } }));
-const value = (e: Event) => (e.target as HTMLInputElement).value;
 
 /** The parts at the far end of the picked cable, each with the chains of conductors that lead there. */
 const reference = computed(() => {
@@ -185,15 +185,14 @@ const drawn = computed(() =>
             <td class="num mono">{{ c.done }}/{{ c.used }}</td>
             <td class="mono">{{ c.length ? showLead(c.length, preferences.display) : '' }}</td>
             <td>
-              <select
-                :aria-label="`Chain of ${c.name}`"
-                :value="c.chain"
+              <Choice
+                :label="`Chain of ${c.name}`"
+                :model-value="c.chain ?? ''"
                 :disabled="machine.readOnly"
-                @change="route(c.name, { chain: value($event) || null })"
-              >
-                <option value="">none</option>
-                <option v-for="f in chains" :key="f.id">{{ f.chain.name }}</option>
-              </select>
+                none="none"
+                :options="chains.map((f) => f.chain.name)"
+                @change="route(c.name, { chain: $event || null })"
+              />
             </td>
           </tr>
         </tbody>
@@ -247,15 +246,16 @@ const drawn = computed(() =>
         </div>
         <div class="row">
           <label
-            >A plug
-            <select v-model="plug">
-              <option v-for="e in connectors" :key="e.key" :value="e.key">{{ e.name }}</option>
-            </select></label
-          >
-          <select v-model="plugAt" aria-label="Where the plug goes">
-            <option value="near">at the cabinet</option>
-            <option value="far">at the far end</option>
-          </select>
+            >A plug <Choice v-model="plug" :options="connectors.map((e) => ({ value: e.key, label: e.name }))"
+          /></label>
+          <Choice
+            v-model="plugAt"
+            label="Where the plug goes"
+            :options="[
+              { value: 'near', label: 'at the cabinet' },
+              { value: 'far', label: 'at the far end' },
+            ]"
+          />
           <ActionButton kind="framed" :disabled="machine.readOnly" @click="insert"><Plus />Put it in</ActionButton>
         </div>
       </section>

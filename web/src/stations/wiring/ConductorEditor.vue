@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Check } from '@element-plus/icons-vue';
 import type { ConductorEdit } from '@nodaxis/core/commands/command';
@@ -127,22 +128,22 @@ function terminate(end: 'from' | 'to', kind: string, pullTested: boolean): void 
     </label>
     <label
       >Chain
-      <select :value="common('chain')" :disabled="machine.readOnly" @change="set({ chain: value($event) || null })">
-        <option value="">none</option>
-        <option v-for="c in chains" :key="c">{{ c }}</option>
-      </select></label
-    >
+      <Choice
+        :model-value="common('chain') ?? ''"
+        :disabled="machine.readOnly"
+        none="none"
+        :options="chains"
+        @change="set({ chain: $event || null })"
+    /></label>
     <label
       >State
-      <select
-        :value="common('state')"
+      <Choice
+        :model-value="common('state') ?? ''"
         :disabled="machine.readOnly"
-        @change="value($event) && set({ state: value($event) as Conductor['state'] })"
-      >
-        <option v-if="differs('state')" value="">differ</option>
-        <option v-for="s in conductorStates" :key="s">{{ s }}</option>
-      </select></label
-    >
+        :none="differs('state') ? 'differ' : undefined"
+        :options="conductorStates"
+        @change="$event && set({ state: $event as Conductor['state'] })"
+    /></label>
     <label v-if="one?.state === 'temporary'"
       >Waits for
       <input
@@ -156,15 +157,13 @@ function terminate(end: 'from' | 'to', kind: string, pullTested: boolean): void 
     <template v-for="end in ends" :key="end">
       <label
         >{{ end === 'from' ? 'End 1' : 'End 2' }}
-        <select
-          :value="one?.terminations?.[end]?.kind ?? ''"
+        <Choice
+          :model-value="one?.terminations?.[end]?.kind ?? ''"
           :disabled="machine.readOnly"
-          @change="terminate(end, value($event), false)"
-        >
-          <option value="">not noted</option>
-          <option v-for="k in terminationKinds" :key="k">{{ k }}</option>
-        </select></label
-      >
+          none="not noted"
+          :options="terminationKinds"
+          @change="terminate(end, $event, false)"
+      /></label>
       <label v-if="one?.terminations?.[end]" class="pull"
         ><input
           type="checkbox"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Camera, Delete, Download, Plus, Upload } from '@element-plus/icons-vue';
 import type { ConductorEdit } from '@nodaxis/core/commands/command';
@@ -227,7 +228,6 @@ async function importCsv(e: Event): Promise<void> {
     ? ''
     : `${table.change.length} changed, ${table.add.length} added, ${table.same} as they were, ${table.faults.length} mistake${table.faults.length === 1 ? '' : 's'}.`;
 }
-const target = (e: Event) => (e.target as HTMLInputElement).value;
 </script>
 
 <template>
@@ -235,32 +235,22 @@ const target = (e: Event) => (e.target as HTMLInputElement).value;
     <div class="row bar">
       <label
         >Sheet
-        <select v-model="filter.sheet">
-          <option value="">all</option>
-          <option v-for="s in sheets" :key="s" :value="s">{{ sheetNames[s] }}</option>
-        </select></label
-      >
+        <Choice
+          v-model="filter.sheet"
+          class="narrow"
+          none="all"
+          :options="sheets.map((s) => ({ value: s, label: sheetNames[s] }))"
+      /></label>
       <label
         >Part
-        <select v-model="filter.part">
-          <option value="">all</option>
-          <option v-for="[id, p] in parts" :key="id" :value="id">{{ p.designation }} {{ p.name }}</option>
-        </select></label
-      >
-      <label
-        >Cable
-        <select v-model="filter.cable">
-          <option value="">all</option>
-          <option v-for="c in cables" :key="c">{{ c }}</option>
-        </select></label
-      >
-      <label
-        >State
-        <select v-model="filter.state">
-          <option value="">all</option>
-          <option v-for="s in conductorStates" :key="s">{{ s }}</option>
-        </select></label
-      >
+        <Choice
+          v-model="filter.part"
+          class="narrow"
+          none="all"
+          :options="parts.map(([id, p]) => ({ value: id, label: `${p.designation} ${p.name}` }))"
+      /></label>
+      <label>Cable <Choice v-model="filter.cable" class="narrow" none="all" :options="cables" /></label>
+      <label>State <Choice v-model="filter.state" class="narrow" none="all" :options="conductorStates" /></label>
       <label>Find <input v-model="filter.text" type="search" placeholder="terminal, cable, reason" /></label>
       <span class="row tools">
         <ActionButton kind="framed" :aria-pressed="trial.on" @click="trial.on = !trial.on">Try it</ActionButton>
@@ -342,17 +332,16 @@ const target = (e: Event) => (e.target as HTMLInputElement).value;
             }}</span>
             <span role="gridcell">{{ [r.c.cable, r.c.core].filter(Boolean).join(', ') }}</span>
             <span role="gridcell" class="state">
-              <select
+              <Choice
                 v-if="active === r.id"
-                :value="r.c.state"
+                :model-value="r.c.state"
                 tabindex="-1"
                 :disabled="machine.readOnly"
-                :aria-label="`State of conductor ${r.c.number}`"
+                :label="`State of conductor ${r.c.number}`"
+                :options="conductorStates"
                 @click.stop
-                @change="set([r.id], { state: target($event) as Conductor['state'] })"
-              >
-                <option v-for="s in conductorStates" :key="s">{{ s }}</option>
-              </select>
+                @change="set([r.id], { state: $event as Conductor['state'] })"
+              />
               <template v-else>{{ r.c.state }}</template>
             </span>
             <span role="gridcell" class="why soft" :title="r.c.purpose"

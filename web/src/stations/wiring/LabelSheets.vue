@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Printer } from '@element-plus/icons-vue';
 import type { LabelGrid } from '@nodaxis/core/wiring/labels';
@@ -40,18 +41,14 @@ function set(key: (typeof numbers)[number]['key'], max: number, e: Event): void 
     <section class="sheet stack settings" aria-label="Label sheet">
       <label
         >Labels for
-        <select v-model="what">
-          <option value="wires">wire ends, two a conductor</option>
-          <option value="parts">parts</option>
-        </select></label
-      >
-      <label
-        >Paper
-        <select v-model="grid.paper">
-          <option>A4</option>
-          <option>Letter</option>
-        </select></label
-      >
+        <Choice
+          v-model="what"
+          :options="[
+            { value: 'wires', label: 'wire ends, two a conductor' },
+            { value: 'parts', label: 'parts' },
+          ]"
+      /></label>
+      <label>Paper <Choice v-model="grid.paper" :options="['A4', 'Letter']" /></label>
       <label v-for="n in numbers" :key="n.key"
         >{{ n.name }}<template v-if="n.key !== 'columns' && n.key !== 'rows'"> (mm)</template>
         <input type="number" :value="grid[n.key]" min="0" :max="n.max" step="0.5" @change="set(n.key, n.max, $event)" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Delete, Plus } from '@element-plus/icons-vue';
 import type { ColourCode, ConductorFunction, OutputCircuit, OutputFunction } from '@nodaxis/core/machine/connections';
@@ -167,10 +168,10 @@ function add(): void {
   faults.value = machine.run({ name: 'add-output', args: { function: of, ...rest } });
 }
 const remove = (id: string) => (faults.value = machine.run({ name: 'remove-output', args: { output: id } }));
-const setRelay = (id: string, e: Event) =>
+const setRelay = (id: string, relay: string) =>
   (faults.value = machine.run({
     name: 'set-output',
-    args: { output: id, relay: (e.target as HTMLSelectElement).value || null },
+    args: { output: id, relay: relay || null },
   }));
 
 /** Drives that can say that they gave up, and whether somebody listens. */
@@ -297,16 +298,15 @@ function setColour(of: ConductorFunction, e: Event): void {
             <td>{{ o.name }}</td>
             <td>{{ o.devices.join(', ') }}</td>
             <td>
-              <select
+              <Choice
                 v-if="!o.o.alwaysOn && o.o.function !== 'spindle-speed'"
-                :aria-label="`Relay of ${o.name}`"
-                :value="o.o.relay ? design.parts[o.o.relay]?.libraryKey : ''"
+                :label="`Relay of ${o.name}`"
+                :model-value="(o.o.relay && design.parts[o.o.relay]?.libraryKey) || ''"
                 :disabled="machine.readOnly"
+                none="directly"
+                :options="relaysFor(o.o).map((r) => ({ value: r.key, label: r.name }))"
                 @change="setRelay(o.id, $event)"
-              >
-                <option value="">directly</option>
-                <option v-for="r in relaysFor(o.o)" :key="r.key" :value="r.key">{{ r.name }}</option>
-              </select>
+              />
             </td>
             <td class="mono">{{ o.terminal }}</td>
             <td>
@@ -319,10 +319,12 @@ function setColour(of: ConductorFunction, e: Event): void {
       </table>
       <p v-else class="soft">Nothing is switched by the controller yet: a brake, the spindle, coolant, a lamp.</p>
       <div class="row">
-        <select v-model="adding" aria-label="What to put on an output">
-          <option value="">choose …</option>
-          <option v-for="a in additions" :key="a.key" :value="a.key">{{ a.text }}</option>
-        </select>
+        <Choice
+          v-model="adding"
+          label="What to put on an output"
+          none="choose …"
+          :options="additions.map((a) => ({ value: a.key, label: a.text }))"
+        />
         <ActionButton kind="framed" :disabled="!adding || machine.readOnly" @click="add"><Plus />Add</ActionButton>
       </div>
       <template v-if="alarms.length">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Printer } from '@element-plus/icons-vue';
 import { stripLayout } from '@nodaxis/core/wiring/labels';
@@ -74,11 +75,13 @@ const print = () => window.print();
         <span class="row no-print">
           <label
             >Half
-            <select v-model="side">
-              <option value="a">a, on the panel</option>
-              <option value="b">b, on the cable</option>
-            </select></label
-          >
+            <Choice
+              v-model="side"
+              :options="[
+                { value: 'a', label: 'a, on the panel' },
+                { value: 'b', label: 'b, on the cable' },
+              ]"
+          /></label>
           <ActionButton @click="print"><Printer />Print</ActionButton>
           <ActionButton kind="danger" :disabled="machine.readOnly" @click="remove">Take it out</ActionButton>
         </span>

@@ -1,0 +1,23 @@
+<script setup lang="ts">
+/** What is not needed at first sight, behind a line that says what it is. */
+import { ElCollapse, ElCollapseItem } from 'element-plus';
+import { ref, watch } from 'vue';
+
+const { open = false } = defineProps<{ title?: string; open?: boolean }>();
+const shown = ref(open ? ['it'] : []);
+watch(
+  () => open,
+  (is) => (shown.value = is ? ['it'] : []),
+);
+</script>
+
+<template>
+  <ElCollapse v-model="shown" class="fold">
+    <ElCollapseItem name="it">
+      <template #title
+        ><slot name="title">{{ title }}</slot></template
+      >
+      <slot />
+    </ElCollapseItem>
+  </ElCollapse>
+</template>

@@ -1,0 +1,24 @@
+<script setup lang="ts">
+/**
+ * A line or some lines of text. `v-model` follows each letter; with `:model-value` and `@change` alone the text is the
+ * field's own until it is entered, as a value that is set by a command needs it.
+ */
+import { ElInput } from 'element-plus';
+import { ref, watch } from 'vue';
+
+const { modelValue = '' } = defineProps<{ modelValue?: string | number | undefined }>();
+const emit = defineEmits<{ 'update:modelValue': [string]; change: [string] }>();
+const text = ref(String(modelValue));
+watch(
+  () => modelValue,
+  (v) => (text.value = String(v)),
+);
+function follow(typed: string): void {
+  text.value = typed;
+  emit('update:modelValue', typed);
+}
+</script>
+
+<template>
+  <ElInput class="text-field" :model-value="text" @update:model-value="follow" @change="emit('change', $event)" />
+</template>
