@@ -42,9 +42,9 @@ test('a stalling axis is found, understood and cured', async ({ page }) => {
   await softer.getByRole('button', { name: 'Pin' }).click();
   await expect(page.getByRole('table', { name: 'Pinned side by side' })).toContainText('Acceleration 1800');
   await softer.getByRole('button', { name: 'Do it' }).click();
-  await expect(field(page, 'axes.x.acceleration').locator('input')).toHaveValue('1800');
+  await expect(field(page, 'axes.x.acceleration').locator('input').first()).toHaveValue('1800');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(field(page, 'axes.x.acceleration').locator('input')).toHaveValue('6000');
+  await expect(field(page, 'axes.x.acceleration').locator('input').first()).toHaveValue('6000');
 });
 
 test('what a driver is to be set to, which driver fits, the coils of an unmarked motor', async ({ page }) => {
@@ -112,11 +112,11 @@ test('a machine in inches: every figure typed and read in its own units', async 
   // A slip of the unit is refused where it is typed, and what was there stays.
   await goTo(page, 'Machine');
   const pitch = field(page, 'axes.x.transmission.pitch');
-  await pitch.locator('input').fill('4000 mm');
-  await pitch.locator('input').press('Enter');
+  await pitch.locator('input').first().fill('4000 mm');
+  await pitch.locator('input').first().press('Enter');
   await expect(pitch.getByRole('alert')).toContainText('between 0.1 mm and 100 mm');
   await expect(page.getByText('Typed, not entered')).toBeVisible();
-  await pitch.locator('input').press('Escape');
+  await pitch.locator('input').first().press('Escape');
   await saved(page);
   const file = JSON.parse(
     await exported(page, () => page.getByRole('button', { name: 'Export the machine file' }).click()),

@@ -31,10 +31,10 @@ test('a finding leads to its field, a click cures it, and undo brings it back', 
   const finding = page.locator('[data-finding="pulse-rate:x"]');
   await expect(finding).toContainText('40 mm/s needs 128 kHz. The controller makes at most 120 kHz');
   await finding.getByRole('button', { name: 'Go there' }).click();
-  await expect(field(page, 'axes.x.maxSpeed').locator('input')).toBeFocused();
+  await expect(field(page, 'axes.x.maxSpeed').locator('input').first()).toBeFocused();
   await finding.getByRole('button', { name: 'Set the driver to 10000 steps per revolution' }).click();
   await expect(finding).toHaveCount(0);
-  await expect(field(page, 'parts.driver-x-0.setup.stepsPerRevolution').locator('input')).toHaveValue('10000');
+  await expect(field(page, 'parts.driver-x-0.setup.stepsPerRevolution').locator('input').first()).toHaveValue('10000');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(finding).toBeVisible();
   await page.getByRole('button', { name: 'Redo' }).click();
@@ -48,7 +48,7 @@ test('a finding leads to its field, a click cures it, and undo brings it back', 
 test('a link to a field and a link to a finding open where they point', async ({ page }) => {
   await openMachine(page, 'Wren');
   await page.goto('/machine/wren/drives?field=axes.y.acceleration');
-  await expect(field(page, 'axes.y.acceleration').locator('input')).toBeFocused();
+  await expect(field(page, 'axes.y.acceleration').locator('input').first()).toBeFocused();
   await page.goto('/machine/wren/machine?finding=head-first:z');
   await expect(page.locator('[data-finding="head-first:z"]')).toBeFocused();
 });
@@ -59,21 +59,21 @@ test('fields take a comma, a unit and a fraction, say what is wrong, and togglin
   await openMachine(page, 'Dunnock');
   const travel = field(page, 'axes.x.travel');
   await fill(page, 'axes.x.travel', '25 3/16"');
-  await expect(travel.locator('input')).toHaveValue('639.7625');
+  await expect(travel.locator('input').first()).toHaveValue('639.7625');
   const before = await exported(page, () => page.getByRole('button', { name: 'Export the machine file' }).click());
   for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Lengths in' }).click();
   await page.getByRole('button', { name: 'Lengths in' }).click();
-  await expect(travel.locator('input')).toHaveValue('25 3/16');
+  await expect(travel.locator('input').first()).toHaveValue('25 3/16');
   expect(await exported(page, () => page.getByRole('button', { name: 'Export the machine file' }).click())).toBe(
     before,
   );
-  await travel.locator('input').fill('1,234.5');
-  await travel.locator('input').press('Enter');
+  await travel.locator('input').first().fill('1,234.5');
+  await travel.locator('input').first().press('Enter');
   await expect(travel.getByRole('alert')).toContainText('two separators');
-  await expect(travel.locator('input')).toHaveValue('1,234.5');
-  await travel.locator('input').press('Escape');
+  await expect(travel.locator('input').first()).toHaveValue('1,234.5');
+  await travel.locator('input').first().press('Escape');
   await expect(travel.getByRole('alert')).toHaveCount(0);
-  await expect(travel.locator('input')).toHaveValue('25 3/16');
+  await expect(travel.locator('input').first()).toHaveValue('25 3/16');
 });
 
 test('the search knows everyday words; the whole way by keyboard', async ({ page }) => {

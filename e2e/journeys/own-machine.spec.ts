@@ -26,7 +26,7 @@ test('from an empty shelf to a mill of one’s own that finds its datum', async 
   // What is missing is named, and leads to its field.
   await goTo(page, 'Practice');
   await page.getByRole('button', { name: 'X · Hard travel' }).click();
-  await expect(field(page, 'axes.x.travel').locator('input')).toBeFocused();
+  await expect(field(page, 'axes.x.travel').locator('input').first()).toBeFocused();
 
   await choose(page, 'roles.controller', 'Sedge 4, processor board');
   await choose(page, 'roles.motorSupply', 'Loam 36, 36 V supply');
@@ -39,8 +39,8 @@ test('from an empty shelf to a mill of one’s own that finds its datum', async 
     await fill(page, `axes.${axis}.travel`, travel);
     await fill(page, `axes.${axis}.transmission.pitch`, '10 tpi');
   }
-  await expect(field(page, 'axes.x.travel').locator('input')).toHaveValue('266.7');
-  await expect(field(page, 'axes.y.travel').locator('input')).toHaveValue('140.5');
+  await expect(field(page, 'axes.x.travel').locator('input').first()).toHaveValue('266.7');
+  await expect(field(page, 'axes.y.travel').locator('input').first()).toHaveValue('140.5');
 
   await goTo(page, 'Drives');
   for (const axis of ['x', 'y', 'z']) {
@@ -95,5 +95,5 @@ test('from an empty shelf to a mill of one’s own that finds its datum', async 
   await saved(page);
   await page.reload();
   await goTo(page, 'Machine');
-  await expect(field(page, 'axes.x.travel').locator('input')).toHaveValue('266.7');
+  await expect(field(page, 'axes.x.travel').locator('input').first()).toHaveValue('266.7');
 });

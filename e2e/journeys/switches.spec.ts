@@ -108,7 +108,7 @@ test('where they sit: a trip point dragged and nudged, an index phase judged, a 
   await expect(notch).not.toHaveAttribute('aria-valuetext', /^7\.5\smm$/);
   await page.keyboard.press('Control+z');
   await expect(notch).toHaveAttribute('aria-valuetext', /^7\.5\smm$/);
-  await field(page, 'axes.x.reference.indexPhase').locator('input').fill('0.004');
+  await field(page, 'axes.x.reference.indexPhase').locator('input').first().fill('0.004');
   await page.keyboard.press('Enter');
   await expect(x).toContainText('one run takes this pulse, the next one the other');
   await page.getByRole('tab', tab('Inputs')).click();
@@ -125,12 +125,12 @@ test('filters: an open contact beside a spindle drive, and what keeps it from tr
   await page.getByRole('button', { name: /^Probe/ }).click();
   const detail = page.getByRole('region', { name: 'Filter of Probe' });
   await expect(detail).toContainText('filtered out');
-  await field(page, 'circuits.probe.filter').locator('input').fill('');
+  await field(page, 'circuits.probe.filter').locator('input').first().fill('');
   await page.keyboard.press('Enter');
   await expect(detail).toContainText('FALSE TRIPS LIKELY');
   await detail.getByRole('button', { name: /let the control wait 1 ms/ }).click();
   await expect(detail).toContainText('filtered out');
-  await field(page, 'circuits.probe.filterCapacitance').locator('input').fill('100 nF');
+  await field(page, 'circuits.probe.filterCapacitance').locator('input').first().fill('100 nF');
   await page.keyboard.press('Enter');
   await expect(detail.getByRole('img', { name: /the input changes after/ })).toBeVisible();
 });

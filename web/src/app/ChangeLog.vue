@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextField from '../ui/TextField.vue';
 import { computed, ref } from 'vue';
 import { useMachine } from '../document/machine';
 import SidePanel from '../widgets/SidePanel.vue';
@@ -19,7 +20,7 @@ const when = (at: string) =>
 
 <template>
   <SidePanel title="Change log" @close="$emit('close')">
-    <input v-model="filter" class="filter" type="search" placeholder="Filter the log" aria-label="Filter the log" />
+    <TextField v-model="filter" class="filter" type="search" placeholder="Filter the log" aria-label="Filter the log" />
     <p v-if="!lines.length" class="soft">Every edit is written here, in the order in which it was made. Nothing yet.</p>
     <ol>
       <li v-for="r in lines" :key="r.number">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Fold from '../ui/Fold.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import { ref } from 'vue';
 import { exportMachine } from '../document/transfer';
@@ -41,11 +42,11 @@ function shelf() {
       If this comes again and again, <a href="/recovery.html">the recovery page</a> gets everything out of this browser.
     </p>
     <p v-if="saved">Saved. Look in the folder of your downloads.</p>
-    <details>
-      <summary>What failed, for a report</summary>
+    <Fold
+      ><template #title><span>What failed, for a report</span></template>
       <p class="mono">{{ message }}</p>
       <pre>{{ detail }}</pre>
-    </details>
+    </Fold>
   </main>
 </template>
 

@@ -33,9 +33,7 @@ async function page(open: string) {
   return { machine, intake };
 }
 const picked = (...names: string[]) =>
-  ({
-    target: { files: names.map((name) => Object.assign(new Blob(['x']), { name, lastModified: 0 })), value: 'x' },
-  }) as never;
+  names.map((name) => Object.assign(new Blob(['x']), { name, lastModified: 0 }) as File);
 const controller = { kind: 'subject', subject: { kind: 'part', id: 'controller' } } as const;
 const shown = (machine: Awaited<ReturnType<typeof page>>['machine']) => machine.design!.parts.controller!.photos;
 const waiting = () => [...store.current.data.keys()].filter((k) => k.startsWith('intake/'));

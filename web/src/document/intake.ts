@@ -54,11 +54,9 @@ export const useIntake = defineStore('intake', () => {
   const queue: string[] = [];
   let working: Promise<void> | undefined;
 
-  /** Takes pictures in that were picked in a file input. */
-  async function take(e: Event, holder: Holder): Promise<void> {
-    const input = e.target as HTMLInputElement;
+  /** Takes pictures in that were picked. */
+  async function take(files: readonly File[], holder: Holder): Promise<void> {
     const id = machine.file?.id;
-    const files = [...(input.files ?? [])];
     if (!id || machine.readOnly) return;
     faults.value = [];
     storing.value += files.length;
@@ -74,7 +72,6 @@ export const useIntake = defineStore('intake', () => {
       }
       storing.value--;
     }
-    input.value = '';
     await work();
   }
 

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import FilePicker from '../ui/FilePicker.vue';
+import Fold from '../ui/Fold.vue';
 import 'element-plus/es/components/progress/style/css';
 import { ElButton, ElProgress } from 'element-plus';
 import { version } from '../app/update';
@@ -27,7 +29,6 @@ const faults = shallowRef<Fault[]>([]);
 const busy = ref('');
 const persisted = ref<boolean>();
 const estimate = shallowRef<{ usage: number; quota: number }>();
-const picker = ref<HTMLInputElement>();
 
 async function look(): Promise<void> {
   try {
@@ -79,16 +80,12 @@ async function doing(what: string, work: () => Promise<void>): Promise<void> {
 }
 const save = () => doing('Packing …', saveWholeShelf);
 const askPersist = () => doing('', async () => void (persisted.value = await navigator.storage.persist()));
-function bring(e: Event): void {
-  const input = e.target as HTMLInputElement;
-  const file = input.files?.[0];
-  if (!file) return;
+function bring(file: File): void {
   void doing(`Reading ${file.name} …`, async () => {
     const r = await restoreShelf(file.name, new Uint8Array(await file.arrayBuffer()));
     faults.value = r.told;
     if (r.machines + r.parts)
       told.value = `Brought in: ${r.machines} machines, ${r.pictures} pictures, ${r.parts} own parts. Nothing on the shelf was written over.`;
-    input.value = '';
   });
 }
 const restore = (p: PointInfo) =>
@@ -161,16 +158,9 @@ const drop = (keys: readonly string[]) =>
       <p>Machines with their pictures, your own parts, rehearsals and preferences.</p>
       <div class="row">
         <ElButton type="primary" :disabled="!!busy" @click="save">Save the whole shelf</ElButton>
-        <ElButton :disabled="!!busy" @click="picker?.click()">Bring a saved shelf in</ElButton>
-        <input
-          ref="picker"
-          class="visually-hidden"
-          type="file"
-          accept=".zip,application/zip"
-          tabindex="-1"
-          aria-label="Saved shelf"
-          @change="bring"
-        />
+        <FilePicker accept=".zip,application/zip" label="Saved shelf" :disabled="!!busy" @files="([f]) => bring(f!)"
+          >Bring a saved shelf in</FilePicker
+        >
       </div>
     </section>
 
@@ -216,10 +206,12 @@ const drop = (keys: readonly string[]) =>
         <p v-if="!points.length" class="soft">
           Restore points make themselves: one an hour while you work, then one a day, a week, a month.
         </p>
-        <details v-for="list in points" :key="list[0]!.machine">
-          <summary>
-            {{ nameOf(list[0]!.machine) }}: {{ list.length }} restore {{ list.length === 1 ? 'point' : 'points' }}
-          </summary>
+        <Fold v-for="list in points" :key="list[0]!.machine"
+          ><template #title
+            ><span>
+              {{ nameOf(list[0]!.machine) }}: {{ list.length }} restore {{ list.length === 1 ? 'point' : 'points' }}
+            </span></template
+          >
           <ul class="list">
             <li v-for="p in list" :key="p.key" class="row spread">
               <span
@@ -232,7 +224,7 @@ const drop = (keys: readonly string[]) =>
               >
             </li>
           </ul>
-        </details>
+        </Fold>
       </section>
 
       <section v-if="kept.aside.length" class="sheet stack" aria-labelledby="aside">

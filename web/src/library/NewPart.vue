@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextField from '../ui/TextField.vue';
 import Choice from '../ui/Choice.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import { library } from '@nodaxis/core/machine/library/index';
@@ -60,8 +61,10 @@ async function make() {
         none="kind …"
         :options="kinds.map((k) => ({ value: k.key, label: k.title }))"
     /></label>
-    <input v-model="name" aria-label="Name of the new part" placeholder="name" maxlength="120" />
-    <ActionButton kind="framed" :disabled="!like || !name.trim()">Begin its data sheet</ActionButton>
+    <TextField v-model="name" aria-label="Name of the new part" placeholder="name" maxlength="120" />
+    <ActionButton kind="framed" native-type="submit" :disabled="!like || !name.trim()"
+      >Begin its data sheet</ActionButton
+    >
   </form>
 </template>
 
@@ -70,13 +73,5 @@ label {
   display: inline-flex;
   align-items: center;
   gap: 6px;
-}
-input {
-  font: inherit;
-  color: inherit;
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
-  height: 30px;
-  padding: 0 8px;
 }
 </style>

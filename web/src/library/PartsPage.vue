@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import FilePicker from '../ui/FilePicker.vue';
+import TextField from '../ui/TextField.vue';
 import Choice from '../ui/Choice.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import { csvClasses, writePartsCsv } from '@nodaxis/core/formats/partsCsv';
@@ -20,7 +22,6 @@ import OwnSheet from './OwnSheet.vue';
 /** All parts that can be chosen: those that ship, and the user's own. */
 const own = useOwnParts();
 const preferences = usePreferences();
-const picker = ref<HTMLInputElement>();
 const kind = ref<PartClass | ''>('');
 const text = ref('');
 const faults = shallowRef<Fault[]>([]);
@@ -56,16 +57,14 @@ const line = (e: LibraryEntry) =>
     .slice(0, 5)
     .join(', ');
 const missing = (e: LibraryEntry) => blockingFields(e.data).map((s) => s.label.toLowerCase());
-async function onPick(e: Event) {
-  const input = e.target as HTMLInputElement;
+async function onPick(files: File[]) {
   faults.value = [];
   told.value = '';
-  for (const f of input.files ?? []) {
+  for (const f of files) {
     const r = await own.take(f);
     faults.value = [...faults.value, ...r.faults];
     told.value = `${r.taken} part${r.taken === 1 ? '' : 's'} taken from ${f.name}${r.faults.length ? `; ${r.faults.length} mistake${r.faults.length === 1 ? '' : 's'} in it` : ''}.`;
   }
-  input.value = '';
 }
 const shownOrOwn = () => (own.parts.length ? own.parts : rows.value);
 const asCsv = () => download('parts.csv', writePartsCsv(shownOrOwn()), 'text/csv');
@@ -85,19 +84,12 @@ const copy = (e: LibraryEntry) => own.put({ ...e, key: `own-${e.key}`, name: `${
         </p>
       </div>
       <div class="row">
-        <ActionButton kind="framed" @click="picker?.click()">Import CSV or JSON</ActionButton>
+        <FilePicker accept=".csv,.json,text/csv,application/json" label="Library files" @files="onPick"
+          >Import CSV or JSON</FilePicker
+        >
         <ActionButton kind="framed" @click="asCsv">Export as CSV</ActionButton>
         <ActionButton kind="framed" @click="asJson">Export as JSON</ActionButton>
       </div>
-      <input
-        ref="picker"
-        class="visually-hidden"
-        type="file"
-        accept=".csv,.json,text/csv,application/json"
-        aria-label="Library files"
-        tabindex="-1"
-        @change="onPick"
-      />
     </header>
     <p v-if="own.fault" class="caution" role="alert">{{ own.fault }}</p>
     <p v-if="told" role="status">{{ told }}</p>
@@ -113,7 +105,7 @@ const copy = (e: LibraryEntry) => own.put({ ...e, key: `own-${e.key}`, name: `${
           none="all"
           :options="Object.entries(classNames).map(([value, label]) => ({ value, label }))"
       /></label>
-      <label>Find <input v-model="text" type="search" /></label>
+      <label>Find <TextField v-model="text" type="search" /></label>
       <NewPart :classes="csvClasses" @made="editing = $event" />
     </section>
     <table class="list sheet">
@@ -176,14 +168,7 @@ const copy = (e: LibraryEntry) => own.put({ ...e, key: `own-${e.key}`, name: `${
   align-items: center;
   gap: 6px;
 }
-input[type='search'] {
-  font: inherit;
-  color: inherit;
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
-  height: 30px;
-  padding: 0 8px;
-}
+
 table {
   width: 100%;
 }

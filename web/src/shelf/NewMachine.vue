@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { ElRadio } from 'element-plus';
+import { ElRadioGroup } from 'element-plus';
 import ActionButton from '../ui/ActionButton.vue';
 import { ElDialog, ElInput } from 'element-plus';
 import { kindAbout, kindTitle } from '@nodaxis/core/machine/create';
@@ -31,16 +33,15 @@ async function create() {
       <ElInput id="new-name" v-model="name" maxlength="120" placeholder="What you call it" autofocus />
       <fieldset>
         <legend>Kind</legend>
-        <div class="kinds">
-          <label v-for="k in machineKinds" :key="k" class="kind" :class="{ on: kind === k }">
-            <input v-model="kind" type="radio" name="kind" :value="k" />
+        <ElRadioGroup v-model="kind" class="kinds" aria-label="Kind"
+          ><ElRadio v-for="k in machineKinds" :key="k" class="kind" :value="k" border>
             <MachineThumb :kind="k" />
             <span
               ><strong>{{ kindTitle(k) }}</strong
               ><br /><span class="soft">{{ kindAbout(k) }}</span></span
             >
-          </label>
-        </div>
+          </ElRadio></ElRadioGroup
+        >
       </fieldset>
       <div class="row">
         <ActionButton kind="main" native-type="submit" :disabled="!name.trim()">Put it on the shelf</ActionButton>
@@ -61,17 +62,14 @@ fieldset {
   grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
   gap: 8px;
 }
-.kind {
+.kinds > * {
+  min-width: 0;
+}
+.kind :deep(.el-radio__label) {
   display: grid;
-  grid-template-columns: auto 72px 1fr;
+  grid-template-columns: 72px minmax(0, 1fr);
   gap: 10px;
   align-items: center;
-  border: 1px solid var(--line);
-  padding: 8px;
-  cursor: pointer;
-}
-.on {
-  border-color: var(--accent);
-  background: var(--accent-wash);
+  text-align: start;
 }
 </style>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import FilePicker from '../ui/FilePicker.vue';
+import Fold from '../ui/Fold.vue';
+import TextField from '../ui/TextField.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import { Plus, Upload } from '@element-plus/icons-vue';
 import { kindTitle } from '@nodaxis/core/machine/create';
@@ -15,7 +18,6 @@ const shelf = useShelf();
 const preferences = usePreferences();
 const imports = useImports();
 const creating = ref(false);
-const picker = ref<HTMLInputElement>();
 const justRemoved = shallowRef<Card>();
 const renaming = ref('');
 const newName = ref('');
@@ -25,11 +27,6 @@ onMounted(() => {
   void shelf.start();
 });
 
-async function onPick(e: Event) {
-  const input = e.target as HTMLInputElement;
-  await imports.take([...(input.files ?? [])]);
-  input.value = '';
-}
 async function remove(card: Card) {
   await shelf.remove(card);
   justRemoved.value = shelf.refusal ? undefined : card;
@@ -67,24 +64,20 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
         </div>
       </div>
       <div class="row">
-        <ActionButton kind="framed" @click="picker?.click()"><Upload aria-hidden="true" />Import a file</ActionButton>
+        <FilePicker
+          accept=".json,.zip,.md,application/json,application/zip,text/markdown"
+          multiple
+          label="Machine files"
+          @files="imports.take"
+          ><Upload aria-hidden="true" />Import a file</FilePicker
+        >
         <ActionButton kind="main" @click="creating = true"><Plus aria-hidden="true" />New machine</ActionButton>
-        <RouterLink class="plain-button" to="/parts">Parts library</RouterLink>
-        <RouterLink class="plain-button" to="/kept">What is kept</RouterLink>
+        <RouterLink class="action-link" to="/parts">Parts library</RouterLink>
+        <RouterLink class="action-link" to="/kept">What is kept</RouterLink>
         <ActionButton @click="preferences.toggleTheme()">
           {{ preferences.theme === 'dark' ? 'Light' : 'Dark' }}
         </ActionButton>
       </div>
-      <input
-        ref="picker"
-        class="visually-hidden"
-        type="file"
-        accept=".json,.zip,.md,application/json,application/zip,text/markdown"
-        multiple
-        aria-label="Machine files"
-        tabindex="-1"
-        @change="onPick"
-      />
     </header>
 
     <main class="stack">
@@ -113,7 +106,7 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
           </RouterLink>
           <div class="words">
             <form v-if="renaming === c.id" @submit.prevent="finishRename(c)">
-              <input
+              <TextField
                 v-model="newName"
                 v-focus
                 class="rename"
@@ -162,15 +155,19 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
         </div>
       </section>
 
-      <details v-if="shelf.archived.length" class="sheet">
-        <summary>Archive ({{ shelf.archived.length }})</summary>
+      <Fold v-if="shelf.archived.length" class="sheet"
+        ><template #title
+          ><span>Archive ({{ shelf.archived.length }})</span></template
+        >
         <p v-for="c in shelf.archived" :key="c.id" class="row spread">
           <RouterLink :to="`/machine/${c.id}`">{{ c.name }}</RouterLink>
           <ActionButton kind="framed" @click="shelf.setArchived(c, false)">Back on the shelf</ActionButton>
         </p>
-      </details>
-      <details v-if="shelf.removed.length" class="sheet">
-        <summary>Removed ({{ shelf.removed.length }}), kept for 30 days</summary>
+      </Fold>
+      <Fold v-if="shelf.removed.length" class="sheet"
+        ><template #title
+          ><span>Removed ({{ shelf.removed.length }}), kept for 30 days</span></template
+        >
         <p v-for="c in shelf.removed" :key="c.id" class="row spread">
           <span>{{ c.name }}</span>
           <span class="row">
@@ -178,7 +175,7 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() };
             <ActionButton kind="danger" @click="shelf.deleteForGood(c.id)">Delete for good</ActionButton>
           </span>
         </p>
-      </details>
+      </Fold>
       <footer class="row soft">
         <span
           >Machines are kept in this browser, for this address and port. Drop a machine file anywhere here to import

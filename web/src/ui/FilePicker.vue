@@ -3,6 +3,7 @@
 import { useTemplateRef } from 'vue';
 import ActionButton from './ActionButton.vue';
 
+defineOptions({ inheritAttrs: false });
 const { label, kind = 'framed' } = defineProps<{
   accept: string;
   /** What is chosen, for a screen reader. */
@@ -23,7 +24,7 @@ function hand(): void {
 </script>
 
 <template>
-  <ActionButton :kind="kind" :disabled="disabled" @click="box?.click()"><slot /></ActionButton
+  <ActionButton v-bind="$attrs" :kind="kind" :disabled="disabled" @click="box?.click()"><slot /></ActionButton
   ><input
     ref="box"
     class="visually-hidden"

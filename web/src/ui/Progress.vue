@@ -7,7 +7,7 @@ const { done, of = 1 } = defineProps<{ done: number; of?: number; label?: string
 
 <template>
   <ElProgress
-    class="progress"
+    class="progress-bar"
     :percentage="of > 0 ? Math.min(100, (100 * done) / of) : 0"
     :show-text="false"
     :stroke-width="6"

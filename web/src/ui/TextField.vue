@@ -4,9 +4,13 @@
  * field's own until it is entered, as a value that is set by a command needs it.
  */
 import { ElInput } from 'element-plus';
-import { ref, watch } from 'vue';
+import { nextTick, ref, watch } from 'vue';
 
-const { modelValue = '' } = defineProps<{ modelValue?: string | number | undefined }>();
+const { modelValue = '', strict = false } = defineProps<{
+  modelValue?: string | number | undefined;
+  /** Once a text is entered, what is so is shown, whatever was typed. */
+  strict?: boolean;
+}>();
 const emit = defineEmits<{ 'update:modelValue': [string]; change: [string] }>();
 const text = ref(String(modelValue));
 watch(
@@ -17,8 +21,13 @@ function follow(typed: string): void {
   text.value = typed;
   emit('update:modelValue', typed);
 }
+async function enter(typed: string): Promise<void> {
+  emit('change', typed);
+  await nextTick();
+  if (strict) text.value = String(modelValue);
+}
 </script>
 
 <template>
-  <ElInput class="text-field" :model-value="text" @update:model-value="follow" @change="emit('change', $event)" />
+  <ElInput class="text-field" :model-value="text" @update:model-value="follow" @change="enter" />
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TickBox from '../ui/TickBox.vue';
 import Choice from '../ui/Choice.vue';
 import { ElInput } from 'element-plus';
 import { describeField, type FieldDescription, valueAt } from '@nodaxis/core/machine/fields';
@@ -103,13 +104,7 @@ const sourceWord = { entered: 'entered', datasheet: 'data sheet', estimate: 'est
       @change="set($event || null)"
     />
     <span v-else-if="field.kind.type === 'flag'" class="flag">
-      <input
-        :id="id"
-        type="checkbox"
-        :checked="value === true"
-        :disabled="machine.readOnly"
-        @change="set(($event.target as HTMLInputElement).checked)"
-      />
+      <TickBox :id="id" :model-value="value === true" :disabled="machine.readOnly" @change="set" />
     </span>
     <ElInput
       v-else
@@ -164,11 +159,11 @@ const sourceWord = { entered: 'entered', datasheet: 'data sheet', estimate: 'est
 label {
   line-height: 1.2;
 }
-select,
+.choice,
 .flag {
   min-width: 0;
 }
-.field > select:not(.source) {
+.field > .choice:not(.source) {
   grid-column: span 2;
 }
 .input:not(.figure) {

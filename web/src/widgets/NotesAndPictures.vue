@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import ActionButton from '../ui/ActionButton.vue';
+import FilePicker from '../ui/FilePicker.vue';
+import TextField from '../ui/TextField.vue';
 import { Camera } from '@element-plus/icons-vue';
 import { MOST_TEXT } from '@nodaxis/core/machine/ids';
 import type { Fault } from '@nodaxis/core/units/result';
@@ -15,12 +16,11 @@ const props = defineProps<{ subject: Subject; title: string }>();
 const machine = useMachine();
 const intake = useIntake();
 const faults = ref<Fault[]>([]);
-const picker = ref<HTMLInputElement>();
 
 const held = computed(() => notedOf(machine.design!, props.subject));
 const photos = computed(() => held.value?.photos ?? []);
-function note(e: Event): void {
-  const text = (e.target as HTMLTextAreaElement).value.trim();
+function note(typed: string): void {
+  const text = typed.trim();
   if (text !== (held.value?.notes ?? ''))
     faults.value = machine.run(noteCommand(props.subject, { notes: text || null }));
 }
@@ -33,34 +33,30 @@ function drop(id: string): void {
 <template>
   <section class="notes stack" :aria-label="title">
     <h3>{{ title }}</h3>
-    <textarea
+    <TextField
       v-draft="
         `${machine.file?.id}/note/${subject.kind}/${subject.id}/${subject.kind === 'terminal' ? subject.terminal : ''}`
       "
-      rows="2"
+      type="textarea"
+      :rows="2"
       :maxlength="MOST_TEXT"
       :aria-invalid="faults.length > 0"
-      :value="held?.notes ?? ''"
+      :model-value="held?.notes ?? ''"
       :disabled="machine.readOnly"
       :aria-label="`Note on ${title}`"
       placeholder="what is worth knowing when this is opened again"
       @change="note"
-    ></textarea>
+    />
     <div class="row">
       <PhotoStrip :ids="photos" removable @drop="drop" />
-      <ActionButton kind="framed" :disabled="machine.readOnly" @click="picker?.click()">
-        <Camera />Picture
-      </ActionButton>
-      <input
-        ref="picker"
-        class="visually-hidden"
-        type="file"
+      <FilePicker
         accept="image/*"
         multiple
-        tabindex="-1"
-        :aria-label="`Pictures of ${title}`"
-        @change="intake.take($event, { kind: 'subject', subject })"
-      />
+        :label="`Pictures of ${title}`"
+        :disabled="machine.readOnly"
+        @files="intake.take($event, { kind: 'subject', subject })"
+        ><Camera />Picture</FilePicker
+      >
     </div>
     <p v-for="f in [...faults, ...intake.faults]" :key="f.what" role="alert" class="fault">{{ f.what }} {{ f.mend }}</p>
   </section>
@@ -70,14 +66,8 @@ function drop(id: string): void {
 .notes {
   gap: 6px;
 }
-textarea {
-  font: inherit;
-  color: inherit;
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
-  padding: 4px 6px;
+.text-field {
   width: 100%;
-  resize: vertical;
 }
 .fault {
   color: var(--danger);

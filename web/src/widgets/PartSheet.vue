@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import TickBox from '../ui/TickBox.vue';
+import Fold from '../ui/Fold.vue';
+import TextField from '../ui/TextField.vue';
 import Choice from '../ui/Choice.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import { Colour } from '@nodaxis/core/machine/connections';
@@ -47,28 +50,26 @@ const revisions = computed(() => [
 const jumpers = computed(() =>
   Object.entries(part.value?.elements ?? {}).flatMap(([id, e]) => (e.kind === 'jumper' ? [{ id, e }] : [])),
 );
-const value = (e: Event) => (e.target as HTMLInputElement).value;
 const setRevision = (revision: string) =>
   machine.run({ name: 'set-part', args: { part: props.partId, set: { boardRevision: revision || null } } });
-const setJumper = (jumper: string, e: Event) =>
+const setJumper = (jumper: string, closed: boolean) =>
   machine.run({
     name: 'set-jumper',
-    args: { part: props.partId, jumper, closed: (e.target as HTMLInputElement).checked },
+    args: { part: props.partId, jumper, closed },
   });
-function relabel(terminal: string, e: Event): void {
-  const printed = value(e).trim();
+function relabel(terminal: string, typed: string): void {
+  const printed = typed.trim();
   if (printed && printed !== part.value?.terminals[terminal]?.printed)
     machine.run({ name: 'set-terminal', args: { part: props.partId, terminal, set: { printed } } });
 }
-function setLead(terminal: string, e: Event): void {
-  const code = value(e).trim().toUpperCase();
+function setLead(terminal: string, typed: string): void {
+  const code = typed.trim().toUpperCase();
   const known = Colour.safeParse(code);
   if (!code || known.success)
     machine.run({
       name: 'set-terminal',
       args: { part: props.partId, terminal, set: { lead: known.success ? known.data : null } },
     });
-  (e.target as HTMLInputElement).value = part.value?.terminals[terminal]?.lead ?? '';
 }
 async function keep() {
   const p = part.value;
@@ -120,24 +121,24 @@ async function keep() {
           :options="revisions"
           @change="setRevision"
       /></label>
-      <label v-for="j in jumpers" :key="j.id" class="row"
-        ><input
-          type="checkbox"
-          :checked="j.e.closed"
-          :disabled="machine.readOnly"
-          @change="setJumper(j.id, $event)"
-        />{{ j.e.label }} closed</label
+      <TickBox
+        v-for="j in jumpers"
+        :key="j.id"
+        :model-value="j.e.closed"
+        :disabled="machine.readOnly"
+        @change="setJumper(j.id, $event)"
+        >{{ j.e.label }} closed</TickBox
       >
-      <details>
-        <summary>Terminals: what is printed, what it does, the maker’s lead</summary>
+      <Fold
+        ><template #title><span>Terminals: what is printed, what it does, the maker’s lead</span></template>
         <table class="list">
           <tbody>
             <tr v-for="(t, id) in part.terminals" :key="id">
               <td>
-                <input
+                <TextField
                   class="mono label"
                   maxlength="40"
-                  :value="t.printed"
+                  :model-value="t.printed"
                   :aria-label="`Label of ${String(id)}`"
                   :disabled="machine.readOnly"
                   @change="relabel(String(id), $event)"
@@ -145,20 +146,21 @@ async function keep() {
               </td>
               <td>{{ roleOf(part, t).replaceAll('-', ' ') }}</td>
               <td>
-                <input
+                <TextField
                   class="mono label"
                   maxlength="4"
                   placeholder="none"
-                  :value="t.lead ?? ''"
+                  :model-value="t.lead ?? ''"
                   :aria-label="`Lead colour of ${t.printed}`"
                   :disabled="machine.readOnly"
+                  strict
                   @change="setLead(String(id), $event)"
                 />
               </td>
             </tr>
           </tbody>
         </table>
-      </details>
+      </Fold>
     </template>
     <div class="row">
       <ActionButton kind="framed" @click="keep">Keep as an own part</ActionButton>
@@ -173,10 +175,5 @@ async function keep() {
   background: var(--sheet);
   border: 1px solid var(--line);
   width: 90px;
-}
-summary {
-  cursor: pointer;
-  color: var(--accent);
-  min-height: 28px;
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextField from '../ui/TextField.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import type { SheetField } from '@nodaxis/core/machine/library/sheet';
 import { blockingFields, estimateOf, sheetValue } from '@nodaxis/core/machine/library/sheet';
@@ -41,7 +42,7 @@ function commit() {
   <tr :data-field="path">
     <td>{{ field.label }}</td>
     <td class="entry">
-      <input
+      <TextField
         v-model="text"
         class="mono"
         :aria-label="field.label"
@@ -65,14 +66,9 @@ function commit() {
 </template>
 
 <style scoped>
-input {
+.text-field {
   font-size: 14px;
-  color: inherit;
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
-  height: 30px;
   width: 140px;
-  padding: 0 8px;
   text-align: right;
 }
 .says {

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Fold from '../../ui/Fold.vue';
+import TextField from '../../ui/TextField.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { deriveFigures } from '@nodaxis/core/derivation/figures';
 import { findingsOf } from '@nodaxis/core/findings/findings';
@@ -48,24 +50,27 @@ const save = () => download('help-report.md', report(question.value), 'text/mark
         The single faults of this machine are still being tried. Dangers that only they show are missing from the report
         until then.
       </p>
-      <textarea
+      <TextField
         v-model="question"
-        rows="6"
+        type="textarea"
+        :rows="6"
         aria-label="What is wrong"
         placeholder="X loses about a millimetre in every long job …"
-      ></textarea>
-      <details v-if="typed.length" class="typed">
-        <summary>
-          {{ typed.length }} texts that you typed are left out<template v-if="released.length"
-            >, but for {{ released.length }}</template
-          >
-        </summary>
+      />
+      <Fold v-if="typed.length" class="typed"
+        ><template #title
+          ><span>
+            {{ typed.length }} texts that you typed are left out<template v-if="released.length"
+              >, but for {{ released.length }}</template
+            >
+          </span></template
+        >
         <ElCheckboxGroup v-model="released" aria-label="Texts to release">
           <ElCheckbox v-for="t in typed" :key="t.text" :value="t.text" class="line">
             <span class="mono">{{ t.text }}</span> <span class="soft">{{ t.where }}</span>
           </ElCheckbox>
         </ElCheckboxGroup>
-      </details>
+      </Fold>
       <ActionButton kind="main" @click="save">Save the help report ({{ size }} kB)</ActionButton>
     </section>
     <section class="sheet preview" aria-label="Preview">
@@ -108,8 +113,7 @@ pre {
 .line :deep(.el-checkbox__label) {
   line-height: 1.35;
 }
-textarea {
-  font: inherit;
+.text-field {
   width: 100%;
 }
 @media (max-width: 1000px) {

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import FilePicker from '../../ui/FilePicker.vue';
+import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import type { Fault } from '@nodaxis/core/units/result';
@@ -86,7 +88,13 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
   <div class="log">
     <section class="sheet main" :class="{ rehearsed: of === 'rehearsal' }" aria-label="Logbook">
       <div class="row">
-        <input v-model="words" type="search" class="search" placeholder="Search the log" aria-label="Search the log" />
+        <TextField
+          v-model="words"
+          type="search"
+          class="search"
+          placeholder="Search the log"
+          aria-label="Search the log"
+        />
         <ActionButton
           v-for="k in kinds"
           :key="k.id"
@@ -139,13 +147,14 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
     <aside class="side stack">
       <form class="sheet stack" @submit.prevent="addNote">
         <h3>Write a note</h3>
-        <textarea
+        <TextField
           v-model="note"
-          rows="3"
+          type="textarea"
+          :rows="3"
           :maxlength="MOST_TEXT"
           aria-label="Note"
           placeholder="What was seen, heard, done …"
-        ></textarea>
+        />
         <div v-if="pictures.length" class="row wrap">
           <PhotoStrip :ids="pictures" removable @drop="(id) => (pictures = pictures.filter((p) => p !== id))" />
         </div>
@@ -153,19 +162,17 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
           {{ f.what }} {{ f.mend }}
         </p>
         <div class="row">
-          <ActionButton kind="framed" :disabled="!note.trim() || intake.busy || machine.readOnly">
+          <ActionButton kind="framed" native-type="submit" :disabled="!note.trim() || intake.busy || machine.readOnly">
             {{ intake.busy ? 'The picture is coming in …' : 'Write it into the log' }}
           </ActionButton>
-          <label class="plain-button framed picture"
-            >Picture<input
-              type="file"
-              accept="image/*"
-              multiple
-              class="visually-hidden"
-              aria-label="Pictures of the note"
-              :disabled="machine.readOnly"
-              @change="intake.take($event, { kind: 'list', list: picturesOf })"
-          /></label>
+          <FilePicker
+            accept="image/*"
+            multiple
+            label="Pictures of the note"
+            :disabled="machine.readOnly"
+            @files="intake.take($event, { kind: 'list', list: picturesOf })"
+            >Picture</FilePicker
+          >
         </div>
       </form>
       <section v-if="open" class="sheet stack" aria-label="Entry">
@@ -291,8 +298,7 @@ ol {
 .side {
   overflow: auto;
 }
-textarea {
-  font: inherit;
+.text-field {
   width: 100%;
 }
 @media (max-width: 1000px) {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Progress from '../../ui/Progress.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { machineRecord } from '@nodaxis/core/reports/machineRecord';
 import { sheets, sheetsOfConductors } from '@nodaxis/core/wiring/sheets';
@@ -76,7 +77,7 @@ onBeforeUnmount(stop);
     <div class="row">
       <ActionButton kind="main" :disabled="share !== undefined" @click="save">Save as PDF</ActionButton>
       <template v-if="share !== undefined">
-        <progress :value="share" max="1" aria-label="Making the document"></progress>
+        <Progress :done="share" label="Making the document" />
         <ActionButton @click="stop">Stop</ActionButton>
       </template>
       <span v-if="fault" class="fault" role="alert">{{ fault }}</span>

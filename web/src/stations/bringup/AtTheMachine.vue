@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElDialog } from 'element-plus';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Close } from '@element-plus/icons-vue';
 import { onBeforeUnmount, onMounted, ref } from 'vue';
@@ -8,8 +9,7 @@ import { useBringUp } from './useBringUp';
 /** One test on the whole screen, large, with the screen kept awake: for a phone or a laptop on a stool. */
 const emit = defineEmits<{ close: [] }>();
 const { mode, current, all, work, picked } = useBringUp();
-/** The browser's own modal: it holds the focus, closes with Escape, and gives the focus back. */
-const box = ref<HTMLDialogElement>();
+const shown = ref(true);
 const awake = ref<'yes' | 'no' | 'cannot'>('no');
 let lock: WakeLockSentinel | undefined;
 async function stayAwake() {
@@ -24,7 +24,6 @@ async function stayAwake() {
 }
 const again = () => document.visibilityState === 'visible' && void stayAwake();
 onMounted(() => {
-  box.value!.showModal();
   void stayAwake();
   document.addEventListener('visibilitychange', again);
 });
@@ -39,48 +38,52 @@ function step(by: number) {
 </script>
 
 <template>
-  <dialog ref="box" class="whole" aria-label="At the machine" @close="emit('close')">
-    <header class="row spread">
-      <b>{{ mode === 'rehearsal' ? 'Rehearsal' : 'Real machine' }}</b>
-      <span class="soft"
-        >{{ work.list.length }} to go ·
-        {{
-          awake === 'yes'
-            ? 'screen stays awake'
-            : awake === 'cannot'
-              ? 'this browser lets the screen sleep'
-              : 'screen may sleep'
-        }}</span
-      >
-      <ActionButton kind="framed" aria-label="Back to the whole station" @click="box!.close()">
-        <Close class="icon" />
-      </ActionButton>
-    </header>
-    <TestPage v-if="current" :key="current.instance.key" />
-    <footer class="row spread">
-      <ActionButton kind="framed" @click="step(-1)">Before</ActionButton>
-      <ActionButton kind="framed" @click="step(1)">After</ActionButton>
-    </footer>
-  </dialog>
+  <ElDialog
+    v-model="shown"
+    fullscreen
+    class="whole-screen"
+    :show-close="false"
+    append-to-body
+    aria-label="At the machine"
+    @closed="emit('close')"
+  >
+    <div class="whole">
+      <header class="row spread">
+        <b>{{ mode === 'rehearsal' ? 'Rehearsal' : 'Real machine' }}</b>
+        <span class="soft"
+          >{{ work.list.length }} to go ·
+          {{
+            awake === 'yes'
+              ? 'screen stays awake'
+              : awake === 'cannot'
+                ? 'this browser lets the screen sleep'
+                : 'screen may sleep'
+          }}</span
+        >
+        <ActionButton kind="framed" aria-label="Back to the whole station" @click="shown = false">
+          <Close class="icon" />
+        </ActionButton>
+      </header>
+      <TestPage v-if="current" :key="current.instance.key" />
+      <footer class="row spread">
+        <ActionButton kind="framed" @click="step(-1)">Before</ActionButton>
+        <ActionButton kind="framed" @click="step(1)">After</ActionButton>
+      </footer>
+    </div></ElDialog
+  >
 </template>
 
 <style scoped>
 .whole {
-  width: 100%;
-  height: 100%;
-  max-width: none;
-  max-height: none;
-  border: 0;
-  color: inherit;
-  background: var(--paper);
-  padding: 10px;
+  height: calc(100vh - 20px);
+  height: calc(100dvh - 20px);
   display: grid;
   grid-template-rows: auto minmax(0, 1fr) auto;
   gap: 8px;
   font-size: 17px;
 }
 .whole :deep(button),
-.whole :deep(.option) {
+.whole :deep(.el-radio) {
   min-height: 48px;
   font-size: 17px;
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TickBox from '../../ui/TickBox.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { powerOnCard, powerOnSubject } from '@nodaxis/core/bringup/powerOn';
 import { lastTicks } from '@nodaxis/core/machine/journal';
@@ -29,15 +30,10 @@ const print = () => window.print();
       <h2 class="print-only">{{ machine.design!.name }}: at every power-on</h2>
       <ol>
         <li v-for="s in steps" :key="s.id" :class="{ done: doneAt(s.id) }">
-          <label
-            ><input
-              type="checkbox"
-              :checked="!!doneAt(s.id)"
-              :disabled="!!doneAt(s.id) || machine.readOnly"
-              @change="tick(s.id)"
-            /><span
+          <TickBox :model-value="!!doneAt(s.id)" :disabled="!!doneAt(s.id) || machine.readOnly" @change="tick(s.id)"
+            ><span
               >{{ s.text }}<small v-if="s.caution" class="caution">{{ s.caution }}</small></span
-            ></label
+            ></TickBox
           ><span v-if="doneAt(s.id)" class="mono soft">{{ time(doneAt(s.id)!) }}</span>
         </li>
       </ol>
@@ -69,11 +65,7 @@ label {
   padding: 8px 0;
   cursor: pointer;
 }
-input {
-  width: 20px;
-  height: 20px;
-  flex: none;
-}
+
 .done {
   color: var(--good);
 }

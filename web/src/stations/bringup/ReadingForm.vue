@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { ElRadio } from 'element-plus';
+import { ElRadioGroup } from 'element-plus';
+import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
 import type { Field } from '@nodaxis/core/bringup/test';
 import { parseQuantity } from '@nodaxis/core/units/parse';
@@ -80,22 +83,21 @@ const rows = computed(() => {
             :options="f.options!"
             @change="enter(f.key, $event)"
           />
-          <div v-else class="options">
-            <label v-for="o in f.options" :key="o.value" class="option" :class="{ chosen: readings[f.key] === o.value }"
-              ><input
-                type="radio"
-                :name="f.key"
-                :value="o.value"
-                :checked="readings[f.key] === o.value"
-                @change="enter(f.key, o.value)"
-              />{{ o.label }}</label
-            >
-          </div>
+          <ElRadioGroup
+            v-else
+            class="options"
+            :model-value="String(readings[f.key] ?? '')"
+            :aria-label="f.title"
+            @update:model-value="(v) => enter(f.key, String(v))"
+            ><ElRadio v-for="o in f.options" :key="o.value" :value="o.value" border>{{
+              o.label
+            }}</ElRadio></ElRadioGroup
+          >
         </template>
         <label v-else class="quantity"
           ><span :class="{ 'visually-hidden': line.title !== undefined }">{{ f.title }}</span>
           <span class="row entry"
-            ><input
+            ><TextField
               v-model="typed[f.key]"
               inputmode="decimal"
               class="mono"
@@ -134,9 +136,8 @@ const rows = computed(() => {
 .line .entry {
   gap: 5px;
 }
-.line .entry input {
+.line .entry .text-field {
   width: 66px;
-  padding: 0 4px;
 }
 .line.long:has(.choice) .title {
   flex-basis: 100%;
@@ -145,10 +146,10 @@ const rows = computed(() => {
 .line.long .title {
   min-width: 146px;
 }
-.line.long .entry input {
+.line.long .entry .text-field {
   font-size: 14px;
 }
-.line .option {
+.line .options :deep(.el-radio) {
   padding: 5px 10px;
 }
 .field {
@@ -166,19 +167,8 @@ legend {
   flex-wrap: wrap;
   gap: 6px;
 }
-.option {
-  display: flex;
-  align-items: center;
-  gap: 6px;
-  border: 1px solid var(--line-strong);
-  border-radius: 3px;
-  padding: 6px 12px;
-  cursor: pointer;
-}
-.option.chosen {
-  border-color: var(--accent);
-  box-shadow: inset 0 0 0 1px var(--accent);
-  background: var(--accent-wash);
+.options :deep(.el-radio) {
+  font-size: inherit;
 }
 .quantity {
   display: grid;
@@ -187,17 +177,15 @@ legend {
 .entry {
   flex-wrap: nowrap;
 }
-.entry input {
+.entry .text-field {
   width: 120px;
   text-align: right;
   font-size: 16px;
-  height: 34px;
-  padding: 0 8px;
 }
 .unit {
   color: var(--soft);
 }
-select {
+.choice {
   max-width: 100%;
 }
 .fault {
@@ -207,24 +195,23 @@ select {
   .line .title {
     flex-basis: 100%;
   }
-  .line .entry input {
+  .line .entry .text-field {
     width: 90px;
   }
   .line .field.choice {
     flex: 1 1 170px;
   }
-  .option,
-  select {
+  .options :deep(.el-radio),
+  .choice {
     min-height: 44px;
   }
-  .option {
+  .options :deep(.el-radio) {
     flex: 1 1 100%;
   }
-  .line .option {
+  .line .options :deep(.el-radio) {
     flex: 1;
   }
-  .entry input {
-    height: 44px;
+  .entry .text-field {
     width: 160px;
   }
 }

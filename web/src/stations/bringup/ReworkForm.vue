@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Fold from '../../ui/Fold.vue';
+import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { reworkSubjects } from '@nodaxis/core/bringup/reworkSubjects';
@@ -25,8 +27,8 @@ function log() {
 </script>
 
 <template>
-  <details class="sheet" :open="begun">
-    <summary>Something was done by hand</summary>
+  <Fold class="sheet" :open="begun"
+    ><template #title><span>Something was done by hand</span></template>
     <form class="stack" @submit.prevent="log">
       <Choice
         v-model="work.subject"
@@ -34,27 +36,19 @@ function log() {
         none="what was worked on …"
         :options="subjects.map((s) => ({ value: s.subject, label: s.name }))"
       />
-      <input
+      <TextField
         v-model="work.text"
         maxlength="10000"
         aria-label="What was done"
         placeholder="tightened, re-crimped, greased …"
       />
-      <ActionButton kind="framed" :disabled="!chosen || !work.text.trim()">Log it</ActionButton>
+      <ActionButton kind="framed" native-type="submit" :disabled="!chosen || !work.text.trim()">Log it</ActionButton>
     </form>
-  </details>
+  </Fold>
 </template>
 
 <style scoped>
 form {
   padding-top: 8px;
-}
-input {
-  font: inherit;
-  color: inherit;
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
-  height: 32px;
-  padding: 0 8px;
 }
 </style>

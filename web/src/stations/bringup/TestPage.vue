@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import FilePicker from '../../ui/FilePicker.vue';
+import Fold from '../../ui/Fold.vue';
+import TextField from '../../ui/TextField.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { minutesOf, sayStale } from '@nodaxis/core/bringup/evidence';
 import type { Proposal } from '@nodaxis/core/bringup/test';
@@ -124,14 +127,14 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
         ><template v-if="s.waitsFor.length > 6"> and {{ s.waitsFor.length - 6 }} more</template>.
       </p>
       <form class="row" @submit.prevent="openIt">
-        <input
+        <TextField
           v-model="reason"
           :maxlength="MOST_TEXT"
           class="reason"
           aria-label="Why it is opened all the same"
           placeholder="Open it all the same, because …"
         />
-        <ActionButton kind="framed" :disabled="!reason.trim()">Open</ActionButton>
+        <ActionButton kind="framed" native-type="submit" :disabled="!reason.trim()">Open</ActionButton>
         <small class="soft">It is written into the log.</small>
       </form>
     </section>
@@ -170,28 +173,30 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
         <ActionButton v-if="busy" @click="bringUp.stop()">Stop</ActionButton>
       </div>
       <ReadingForm />
-      <details v-if="mode === 'real'" class="more">
-        <summary>Note and pictures<template v-if="note || photos.length"> ✓</template></summary>
-        <textarea
+      <Fold v-if="mode === 'real'" class="more"
+        ><template #title
+          ><span>Note and pictures<template v-if="note || photos.length"> ✓</template></span></template
+        >
+        <TextField
           v-model="note"
-          rows="2"
+          type="textarea"
+          :rows="2"
           :maxlength="MOST_TEXT"
           aria-label="Note"
           placeholder="Instrument, weather, what seemed odd …"
-        ></textarea>
+        />
         <div class="row">
-          <label class="plain-button framed photo"
-            >Take a picture<input
-              type="file"
-              accept="image/*"
-              capture="environment"
-              class="visually-hidden"
-              :disabled="machine.readOnly"
-              @change="intake.take($event, { kind: 'list', list: bringUp.draftKey.value })"
-          /></label>
+          <FilePicker
+            accept="image/*"
+            camera
+            label="Take a picture"
+            :disabled="machine.readOnly"
+            @files="intake.take($event, { kind: 'list', list: bringUp.draftKey.value })"
+            >Take a picture</FilePicker
+          >
           <PhotoStrip :ids="photos" removable @drop="(id) => (photos = photos.filter((p) => p !== id))" />
         </div>
-      </details>
+      </Fold>
       <ul v-if="doubts.length && entering" class="doubts" role="alert">
         <li v-for="d in doubts" :key="d.key">
           {{ d.question }}
@@ -282,9 +287,8 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
 .fault {
   color: var(--danger);
 }
-.more textarea {
+.more .text-field {
   width: 100%;
-  font: inherit;
   margin: 6px 0;
 }
 .photo {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElSlider } from 'element-plus';
 import ActionButton from '../../ui/ActionButton.vue';
 import { busVoltsOf } from '@nodaxis/core/drivetrain/bus';
 import { SUPPLY_HEADROOM } from '@nodaxis/core/drivetrain/constants';
@@ -41,17 +42,16 @@ const take = () => {
 
 <template>
   <div v-if="range" class="row slider">
-    <label
-      >Try a bus of
-      <input
-        type="range"
-        :min="range.least"
-        :max="range.most"
-        step="1"
-        :value="shown"
-        aria-label="Bus voltage to try"
-        @input="volts = Number(($event.target as HTMLInputElement).value)"
-    /></label>
+    <span>Try a supply of</span
+    ><ElSlider
+      class="range"
+      :model-value="shown"
+      :min="range.least"
+      :max="range.most"
+      :show-tooltip="false"
+      aria-label="Supply voltage to try"
+      @input="(v) => (volts = Number(v))"
+    />
     <span class="mono">{{ Math.round(shown) }} V</span>
     <ActionButton v-if="volts !== undefined && nearest" kind="framed" :disabled="machine.readOnly" @click="take">
       Take {{ nearest.name }}
@@ -65,8 +65,7 @@ const take = () => {
   align-items: center;
   gap: 6px;
 }
-input {
+.text-field {
   width: 120px;
-  accent-color: var(--accent);
 }
 </style>

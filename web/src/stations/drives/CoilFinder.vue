@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import type { CoilObservation } from '@nodaxis/core/drivetrain/coilFinder';
@@ -84,7 +85,7 @@ const told = (o: CoilObservation) =>
         /></label>
         <label class="wide"
           >Their colours, with commas
-          <input v-model="names" type="text" placeholder="red, blue, green, black" @change="seen = []"
+          <TextField v-model="names" placeholder="red, blue, green, black" @change="seen = []"
         /></label>
       </div>
       <form class="row" @submit.prevent="add(false)">
@@ -94,9 +95,9 @@ const told = (o: CoilObservation) =>
         <label
           >and <Choice v-model="b" label="Second lead" :options="leads.map((label, value) => ({ value, label }))"
         /></label>
-        <label>Ohms <input v-model="ohms" class="ohms" inputmode="decimal" /></label>
+        <label>Ohms <TextField v-model="ohms" class="ohms" inputmode="decimal" /></label>
         <label>Shaft <Choice v-model="stiff" none="not felt" :options="['stiff', 'free']" /></label>
-        <ActionButton kind="main">Enter</ActionButton>
+        <ActionButton kind="main" native-type="submit">Enter</ActionButton>
         <ActionButton kind="framed" @click="add(true)">Open</ActionButton>
       </form>
       <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
@@ -143,14 +144,7 @@ label {
   align-items: center;
   gap: 6px;
 }
-input {
-  font: inherit;
-  color: inherit;
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
-  height: 32px;
-  padding: 0 8px;
-}
+
 .ohms {
   width: 70px;
 }

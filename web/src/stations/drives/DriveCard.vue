@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Fold from '../../ui/Fold.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
 import { showValue } from '@nodaxis/core/units/print';
@@ -75,14 +76,14 @@ const story = computed(() => {
       <template v-if="d.driver && !(i === 1 && d.driver === axis.drives[0]?.driver)">
         <MachineField :path="`parts.${d.driver}.setup.stepsPerRevolution`" />
         <MachineField :path="`parts.${d.driver}.setup.peakCurrent`" />
-        <details>
-          <summary>Direction and command</summary>
+        <Fold
+          ><template #title><span>Direction and command</span></template>
           <MachineField :path="`${path}.drives.${i}.turnsForPlus`" />
           <MachineField :path="`${path}.drives.${i}.invertedInWiring`" />
           <MachineField :path="`${path}.drives.${i}.invertedInDrive`" />
           <MachineField :path="`parts.${d.driver}.setup.commandFormat`" />
           <MachineField :path="`parts.${d.driver}.setup.idleCurrent`" />
-        </details>
+        </Fold>
       </template>
     </section>
   </article>
@@ -101,9 +102,5 @@ const story = computed(() => {
 }
 .story {
   font-size: 13px;
-}
-summary {
-  cursor: pointer;
-  color: var(--soft);
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Progress from '../../ui/Progress.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { outcomeOf } from '@nodaxis/core/advice/help';
 import type { AxisOutcome } from '@nodaxis/core/advice/help';
@@ -82,7 +83,7 @@ function apply(line: HelpLine) {
       >Tried on a copy: every supply, lead, step setting, current, winding, motor and driver that fits.
     </p>
     <span v-if="progress" class="row" role="status">
-      <progress :value="progress.done" :max="progress.of" aria-label="Changes tried"></progress>
+      <Progress :done="progress.done" :of="progress.of" label="Changes tried" />
       <ActionButton kind="framed" @click="halt">Stop</ActionButton>
     </span>
     <ActionButton v-else-if="stopped" kind="framed" @click="run">Try them</ActionButton>
@@ -177,8 +178,7 @@ function apply(line: HelpLine) {
   font-weight: 400;
   color: var(--soft);
 }
-progress {
-  accent-color: var(--accent);
+.progress-bar {
   width: 120px;
 }
 @media (max-width: 720px) {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextField from '../../ui/TextField.vue';
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
 import {
   bestRatio,
@@ -124,15 +125,16 @@ const rows = computed(() => {
   <p v-if="!torque" class="soft">Motor, driver, supply, acceleration and masses must be known first.</p>
   <template v-else>
     <div class="row inputs">
-      <label>Encoder counts a turn <input v-model="counts" inputmode="numeric" /></label>
-      <label>Loop gain Kv, 1/s <input v-model="gain" inputmode="decimal" /></label>
+      <label>Encoder counts a turn <TextField v-model="counts" inputmode="numeric" /></label>
+      <label>Loop gain Kv, 1/s <TextField v-model="gain" inputmode="decimal" /></label>
       <label
-        >Move out and back <input v-model="distance" :placeholder="move ? show(move, length) : ''" inputmode="decimal"
+        >Move out and back
+        <TextField v-model="distance" :placeholder="move ? show(move, length) : ''" inputmode="decimal"
       /></label>
-      <label>Pause, s <input v-model="pause" inputmode="decimal" /></label>
+      <label>Pause, s <TextField v-model="pause" inputmode="decimal" /></label>
       <label class="program"
         >or a program
-        <textarea v-model="program" rows="2" placeholder="G1 X120 F1800" spellcheck="false"></textarea>
+        <TextField v-model="program" type="textarea" :rows="2" placeholder="G1 X120 F1800" spellcheck="false" />
       </label>
     </div>
     <ul v-if="read && !read.ok" class="caution" role="alert">
@@ -163,25 +165,17 @@ const rows = computed(() => {
   font-size: 13px;
   color: var(--soft);
 }
-input {
-  font: 14px var(--mono);
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
-  height: 32px;
+.text-field {
   width: 130px;
-  padding: 0 8px;
   text-align: right;
+  font-family: var(--mono);
 }
 .program {
   flex: 1 1 200px;
 }
-textarea {
-  font: 13px var(--mono);
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
-  padding: 4px 8px;
+.text-field {
+  font-family: var(--mono);
+  font-size: 13px;
 }
 .num {
   white-space: nowrap;

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import Fold from '../../ui/Fold.vue';
+import NumberField from '../../ui/NumberField.vue';
+import TextField from '../../ui/TextField.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { isDriver } from '@nodaxis/core/machine/parts';
 import { baseValue, quantity } from '@nodaxis/core/units/quantity';
@@ -70,41 +73,42 @@ function save() {
 </script>
 
 <template>
-  <details v-if="data">
-    <summary>Switch table of this driver</summary>
+  <Fold v-if="data"
+    ><template #title><span>Switch table of this driver</span></template>
     <p class="soft">From its lid, one line a setting: the value, a colon, the switches that are on.</p>
     <div class="row tables">
       <label
         >Switches
-        <input
-          type="number"
-          min="1"
-          max="16"
-          :value="count ?? asText.count"
+        <NumberField
+          :min="1"
+          :max="16"
+          :model-value="count ?? asText.count"
           @input="count = Number(($event.target as HTMLInputElement).value)"
       /></label>
       <label
         >Steps per revolution
-        <textarea
-          rows="7"
-          :value="steps ?? asText.steps"
+        <TextField
+          type="textarea"
+          :rows="7"
+          :model-value="steps ?? asText.steps"
           placeholder="1600: 5 6"
           @input="steps = ($event.target as HTMLTextAreaElement).value"
-        ></textarea>
+        />
       </label>
       <label
         >Current in A{{ data.currentShown ? `, ${data.currentShown === 'rms' ? 'RMS' : 'peak'}` : '' }}
-        <textarea
-          rows="7"
-          :value="currents ?? asText.currents"
+        <TextField
+          type="textarea"
+          :rows="7"
+          :model-value="currents ?? asText.currents"
           placeholder="2.8: 1 3"
           @input="currents = ($event.target as HTMLTextAreaElement).value"
-        ></textarea>
+        />
       </label>
     </div>
     <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
     <ActionButton kind="framed" :disabled="machine.readOnly" @click="save">Keep this table</ActionButton>
-  </details>
+  </Fold>
 </template>
 
 <style scoped>
@@ -117,20 +121,13 @@ label {
   color: var(--soft);
   font-size: 13px;
 }
-textarea,
-input {
-  font: 13px var(--mono);
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
+.text-field,
+.text-field {
   width: 150px;
-  padding: 4px;
+  font-family: var(--mono);
+  font-size: 13px;
 }
-input {
+.text-field {
   width: 60px;
-}
-summary {
-  cursor: pointer;
-  color: var(--soft);
 }
 </style>

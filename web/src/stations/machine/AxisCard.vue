@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Fold from '../../ui/Fold.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
@@ -111,8 +112,8 @@ const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.
         @change="setMotors"
       />
     </div>
-    <details>
-      <summary>Direction, forces and finer figures</summary>
+    <Fold
+      ><template #title><span>Direction, forces and finer figures</span></template>
       <template v-if="whole">
         <MachineField :path="`${path}.plus`" />
         <MachineField :path="`${path}.carries`" />
@@ -147,7 +148,7 @@ const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.
           Remove axis {{ axis.letter }}
         </ActionButton>
       </template>
-    </details>
+    </Fold>
     <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
   </article>
 </template>
@@ -171,10 +172,5 @@ label {
 .reason {
   font-size: 12px;
   margin: 0;
-}
-summary {
-  cursor: pointer;
-  color: var(--soft);
-  padding: 4px 0;
 }
 </style>

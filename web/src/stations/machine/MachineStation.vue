@@ -135,7 +135,9 @@ const signs = computed(() =>
           none="Letter …"
           :options="free.map((l) => ({ value: l, label: 'ABC'.includes(l) ? `${l} (rotary)` : l }))"
         />
-        <ActionButton kind="framed" :disabled="!letter || machine.readOnly">Add the axis</ActionButton>
+        <ActionButton kind="framed" native-type="submit" :disabled="!letter || machine.readOnly"
+          >Add the axis</ActionButton
+        >
       </form>
       <p class="soft">A, B and C turn about X, Y and Z; U, V and W lie beside them (ISO 841).</p>
     </section>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { ElCheckbox } from 'element-plus';
+import { ElCheckboxGroup } from 'element-plus';
 import ActionButton from '../../ui/ActionButton.vue';
 import { ElInput } from 'element-plus';
 import { parseQuantity } from '@nodaxis/core/units/parse';
@@ -77,10 +79,12 @@ function add() {
   <form class="row add" @submit.prevent="add">
     <ElInput v-model="name" class="name" placeholder="Part" aria-label="Name of the moving part" maxlength="120" />
     <ElInput v-model="mass" class="mass" placeholder="Mass" aria-label="Mass of the moving part" />
-    <label v-for="t in totals" :key="t.id" class="row"
-      ><input v-model="movedBy" type="checkbox" :value="t.id" />{{ t.letter }}</label
+    <ElCheckboxGroup v-model="movedBy" aria-label="Moved by"
+      ><ElCheckbox v-for="t in totals" :key="t.id" :value="t.id">{{ t.letter }}</ElCheckbox></ElCheckboxGroup
     >
-    <ActionButton kind="framed" :disabled="!name.trim() || !mass.trim() || machine.readOnly">Add</ActionButton>
+    <ActionButton kind="framed" native-type="submit" :disabled="!name.trim() || !mass.trim() || machine.readOnly"
+      >Add</ActionButton
+    >
   </form>
   <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
   <p class="soft row">

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import PickOne from '../../ui/PickOne.vue';
+import TickBox from '../../ui/TickBox.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { computed, ref } from 'vue';
@@ -37,13 +39,15 @@ const offsetOf = (i: number) => snapshot.value?.work.sets[snapshot.value.work.ac
 <template>
   <div class="hands" role="group" aria-label="Moving by hand">
     <div class="row spread">
-      <div class="row" role="radiogroup" aria-label="Means">
-        <label v-for="m in ['keys', 'wheel', 'stick'] as const" :key="m" class="row"
-          ><input v-model="means" type="radio" :value="m" />{{
-            { keys: 'keys', wheel: 'handwheel', stick: 'stick' }[m]
-          }}</label
-        >
-      </div>
+      <PickOne
+        v-model="means"
+        label="Means"
+        :options="[
+          { value: 'keys', label: 'keys' },
+          { value: 'wheel', label: 'handwheel' },
+          { value: 'stick', label: 'stick' },
+        ]"
+      />
       <label v-if="means === 'keys'" class="row soft"
         >Step
         <Choice
@@ -85,8 +89,8 @@ const offsetOf = (i: number) => snapshot.value?.work.sets[snapshot.value.work.ac
       </template>
     </div>
     <div class="row spread">
-      <label v-if="school === 'held-override' || school === 'away-only'" class="row"
-        ><input v-model="override" type="checkbox" />hold the override</label
+      <TickBox v-if="school === 'held-override' || school === 'away-only'" v-model="override"
+        >hold the override</TickBox
       >
       <ActionButton
         v-if="school === 'switched-off' && !snapshot?.limitsOff"

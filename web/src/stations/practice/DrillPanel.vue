@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import PickOne from '../../ui/PickOne.vue';
+import Fold from '../../ui/Fold.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { drills, drillsFor } from '@nodaxis/core/drills/list';
@@ -121,8 +123,8 @@ function leave() {
           <span class="soft">{{ s.title }}:</span> {{ s.text }}
         </li>
       </ul>
-      <details>
-        <summary>Press a switch by hand</summary>
+      <Fold
+        ><template #title><span>Press a switch by hand</span></template>
         <div class="row wrap">
           <ActionButton
             v-for="h in handles"
@@ -135,12 +137,15 @@ function leave() {
             {{ h.name }}
           </ActionButton>
         </div>
-      </details>
+      </Fold>
       <fieldset v-if="answers.length">
         <legend>What is it?</legend>
-        <label v-for="a in answers" :key="a.index" class="row"
-          ><input v-model="answer" type="radio" :value="a.index" />{{ a.text }}</label
-        >
+        <PickOne
+          v-model="answer"
+          class="down"
+          label="What is it?"
+          :options="answers.map((a) => ({ value: a.index, label: a.text }))"
+        />
       </fieldset>
       <div class="row">
         <ActionButton kind="main" @click="finish">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import NumberField from '../../ui/NumberField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { drawFaults, hideableFaults, showsWhileRunning } from '@nodaxis/core/motion/truth/candidates';
@@ -65,7 +66,7 @@ const remove = (f: HiddenFault) => (faults.value = faults.value.filter((x) => x 
         :options="[1, 2, 3, 4, 5].map((value) => ({ value, label: String(value) }))"
       />
       <span class="soft">unknown {{ count === 1 ? 'fault' : 'faults' }}; seed</span>
-      <input v-model.number="seed" type="number" min="1" aria-label="Seed" />
+      <NumberField v-model="seed" :min="1" aria-label="Seed" />
     </div>
     <template v-if="faults.length">
       <p>
@@ -96,10 +97,10 @@ const remove = (f: HiddenFault) => (faults.value = faults.value.filter((x) => x 
   font-size: 13px;
   margin: 0;
 }
-select {
+.choice {
   max-width: 100%;
 }
-input {
+.text-field {
   width: 90px;
 }
 p,

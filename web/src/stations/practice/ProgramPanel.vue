@@ -1,7 +1,12 @@
 <script setup lang="ts">
+import FilePicker from '../../ui/FilePicker.vue';
+import { ElSlider } from 'element-plus';
+import TickBox from '../../ui/TickBox.vue';
+import NumberField from '../../ui/NumberField.vue';
+import Progress from '../../ui/Progress.vue';
+import TextField from '../../ui/TextField.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { computed, nextTick, ref, watch } from 'vue';
-import FileButton from '../../widgets/FileButton.vue';
 import MachineField from '../../widgets/MachineField.vue';
 import { usePractice } from './usePractice';
 
@@ -88,34 +93,35 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
   <div class="program">
     <div class="row spread">
       <div class="row">
-        <FileButton
-          name="Load a file"
-          framed
+        <FilePicker
           accept=".nc,.txt,.tap,.iso,.ngc,.cnc,text/plain"
-          @text="(t) => (text = t)"
-        />
+          label="Load a file"
+          @files="async ([f]) => (text = await f!.text())"
+          >Load a file</FilePicker
+        >
         <ActionButton v-if="!text" @click="text = sample">Take a sample</ActionButton>
       </div>
       <span class="soft small">{{ program ? `${program.lines} lines` : '' }}</span>
     </div>
     <div v-if="reading !== undefined" class="row soft" role="status">
-      <progress :value="reading" max="1"></progress> Reading {{ Math.round(reading * 100) }} %
+      <Progress :done="reading" /> Reading {{ Math.round(reading * 100) }} %
       <ActionButton @click="practice.stopReading()">Stop</ActionButton>
     </div>
     <label v-if="long && !running" class="row soft small"
       >A long program is mended in its file; shown around line
-      <input v-model.number="around" type="number" min="1" :max="lines.length"
+      <NumberField v-model="around" :min="1" :max="lines.length"
     /></label>
-    <textarea
+    <TextField
       v-if="!running && !long"
       ref="area"
       v-model="text"
+      type="textarea"
       class="mono"
-      rows="8"
+      :rows="8"
       spellcheck="false"
       aria-label="Program"
       placeholder="Type or load a program, such as G1 X40 F600"
-    ></textarea>
+    />
     <ol v-else class="mono run" :aria-label="running ? 'The running program' : 'The program'">
       <li v-for="l in nearby" :key="l.n" :class="{ lit: l.n === line }" :aria-current="l.n === line || undefined">
         <span class="soft">{{ l.n }}</span> {{ l.t }}
@@ -157,12 +163,8 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
       >
         Take up at line {{ resumeLine }}
       </ActionButton>
-      <label class="row soft"
-        ><input
-          v-model="singleStep"
-          type="checkbox"
-          @change="practice.act({ type: 'single-step', on: singleStep })"
-        />step by step</label
+      <TickBox v-model="singleStep" @change="practice.act({ type: 'single-step', on: singleStep })"
+        >step by step</TickBox
       >
     </div>
     <p v-if="!running && resumeLine" class="soft small">
@@ -170,29 +172,42 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
       then down; spindle and coolant as the program had them.
     </p>
     <div class="row wrap soft small">
-      <label class="row"
-        >feed <input v-model.number="feed" type="range" min="0" max="200" step="10" @input="trim('feed', feed)" /><span
-          class="mono"
-          >{{ feed }} %</span
-        ></label
+      <span class="row"
+        >feed
+        <ElSlider
+          v-model="feed"
+          class="range"
+          :max="200"
+          :step="10"
+          :show-tooltip="false"
+          aria-label="feed"
+          @input="trim('feed', feed)"
+        /><span class="mono">{{ feed }} %</span></span
       >
-      <label class="row"
+      <span class="row"
         >rapid
-        <input v-model.number="rapid" type="range" min="0" max="100" step="10" @input="trim('rapid', rapid)" /><span
-          class="mono"
-          >{{ rapid }} %</span
-        ></label
+        <ElSlider
+          v-model="rapid"
+          class="range"
+          :max="100"
+          :step="10"
+          :show-tooltip="false"
+          aria-label="rapid"
+          @input="trim('rapid', rapid)"
+        /><span class="mono">{{ rapid }} %</span></span
       >
-      <label v-if="hasSpindle" class="row"
+      <span v-if="hasSpindle" class="row"
         >spindle
-        <input
-          v-model.number="turning"
-          type="range"
-          min="50"
-          max="150"
-          step="10"
+        <ElSlider
+          v-model="turning"
+          class="range"
+          :min="50"
+          :max="150"
+          :step="10"
+          :show-tooltip="false"
+          aria-label="spindle"
           @input="trim('spindle', turning)"
-        /><span class="mono">{{ turning }} %</span></label
+        /><span class="mono">{{ turning }} %</span></span
       >
     </div>
     <p v-if="state === 'paused'" class="warn small">
@@ -211,12 +226,8 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
 .spread {
   justify-content: space-between;
 }
-textarea {
+.text-field {
   width: 100%;
-  resize: vertical;
-  background: var(--paper);
-  color: var(--ink);
-  border: 1px solid var(--line-strong);
 }
 .run {
   list-style: none;

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { ElSlider } from 'element-plus';
+import TickBox from '../../ui/TickBox.vue';
 import Choice from '../../ui/Choice.vue';
 import { stickShares, usualStick } from '@nodaxis/core/motion/hand/stick';
 import { computed, onBeforeUnmount, reactive, ref } from 'vue';
@@ -107,10 +109,18 @@ onBeforeUnmount(() => {
       <circle :cx="throwX * PAD" :cy="-throwY * PAD" r="16" class="knob" />
     </svg>
     <div class="stack">
-      <label class="row"><input v-model="settings.lock" type="checkbox" />dominant axis only</label>
-      <label class="row soft"
-        >dead zone <input v-model.number="settings.deadZone" type="range" min="0" max="0.5" step="0.01" />
-        <span class="mono">{{ Math.round(settings.deadZone * 100) }} %</span></label
+      <TickBox v-model="settings.lock">dominant axis only</TickBox>
+      <span class="row soft"
+        >dead zone
+        <ElSlider
+          v-model="settings.deadZone"
+          class="range"
+          :max="0.5"
+          :step="0.01"
+          :show-tooltip="false"
+          aria-label="dead zone"
+        />
+        <span class="mono">{{ Math.round(settings.deadZone * 100) }} %</span></span
       >
       <div class="row">
         <label class="row soft"

@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import FilePicker from '../../ui/FilePicker.vue';
+import Fold from '../../ui/Fold.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { computed } from 'vue';
 import { useMachine } from '../../document/machine';
 import { download } from '../../document/transfer';
-import FileButton from '../../widgets/FileButton.vue';
 import { usePractice } from './usePractice';
 
 /** What happened, the newest first; and at the end of a run what went wrong, in its order, with the figures. */
@@ -21,20 +22,23 @@ const harms = computed(() => story.value.filter((l) => l.harm));
       <h2>What happened</h2>
       <span class="row small">
         <ActionButton :disabled="!lines.length" @click="save">Save the story</ActionButton>
-        <FileButton
-          name="Tell one again"
-          label="Tell a saved story again"
+        <FilePicker
           accept=".json,application/json"
-          @text="practice.tellAgain"
-        />
+          kind="text"
+          label="Replay a saved story"
+          @files="async ([f]) => practice.tellAgain(await f!.text())"
+          >Replay a saved story</FilePicker
+        >
       </span>
     </div>
-    <details v-if="harms.length" class="wrong">
-      <summary>{{ harms.length }} {{ harms.length === 1 ? 'thing' : 'things' }} went wrong</summary>
+    <Fold v-if="harms.length" class="wrong"
+      ><template #title
+        ><span>{{ harms.length }} {{ harms.length === 1 ? 'thing' : 'things' }} went wrong</span></template
+      >
       <ol>
         <li v-for="(l, i) in harms.slice(-12)" :key="i">At {{ l.t.toFixed(1) }} s: {{ l.text }}</li>
       </ol>
-    </details>
+    </Fold>
     <p v-if="!lines.length" class="soft">
       {{ snapshot?.mains ? 'Nothing yet.' : 'Nothing yet. Give the control power, then find the datum.' }}
     </p>

@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import PickOne from '../../ui/PickOne.vue';
+import TickBox from '../../ui/TickBox.vue';
+import Fold from '../../ui/Fold.vue';
+import NumberField from '../../ui/NumberField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { shownFactor } from '@nodaxis/core/machine/design';
@@ -111,13 +115,7 @@ function touch() {
           <td class="num mono">{{ r.work }}</td>
           <td class="num mono soft wide">{{ r.offset }}</td>
           <td class="row">
-            <input
-              v-model.number="values[r.id]"
-              type="number"
-              step="any"
-              placeholder="0"
-              :aria-label="`Work position of ${r.letter} here`"
-            />
+            <NumberField v-model="values[r.id]" placeholder="0" :aria-label="`Work position of ${r.letter} here`" />
             <ActionButton
               kind="framed"
               @click="practice.act({ type: 'set-work', axis: r.id, value: (values[r.id] || 0) / r.factor })"
@@ -135,8 +133,8 @@ function touch() {
         </tr>
       </tbody>
     </table>
-    <details>
-      <summary>A reference switch has failed: take a datum by eye</summary>
+    <Fold
+      ><template #title><span>A reference switch has failed: take a datum by eye</span></template>
       <div class="row wrap">
         <Choice
           v-model="eye"
@@ -156,10 +154,10 @@ function touch() {
         Good for one job on one clamping: the datum is as good as your eye, and the limit at that end is gone as well.
         Keep a hand on the stop, and replace the switch tonight.
       </p>
-    </details>
+    </Fold>
     <div v-if="spindle" class="row wrap" role="group" aria-label="Spindle">
       <label v-if="spindle.speedSet" class="row soft"
-        >spindle <input v-model.number="rpm" type="number" min="0" :max="spindle.maxRpm" step="100" /> rpm</label
+        >spindle <NumberField v-model="rpm" :min="0" :max="spindle.maxRpm" :step="100" /> rpm</label
       >
       <ActionButton kind="framed" @click="practice.act({ type: 'spindle', direction: 1, rpm: rpm || spindle.maxRpm })">
         Spindle on
@@ -174,31 +172,28 @@ function touch() {
       <ActionButton kind="framed" @click="practice.act({ type: 'spindle', direction: 0, rpm: 0 })">
         Spindle off
       </ActionButton>
-      <label v-if="hasCoolant" class="row"
-        ><input
-          type="checkbox"
-          :checked="snapshot?.coolant"
-          @change="practice.act({ type: 'coolant', on: ($event.target as HTMLInputElement).checked })"
-        />coolant</label
+      <TickBox
+        v-if="hasCoolant"
+        :model-value="snapshot?.coolant"
+        @change="practice.act({ type: 'coolant', on: $event })"
+        >coolant</TickBox
       >
     </div>
     <section v-if="probe && hasZ" class="touch stack" aria-label="Touching off">
-      <div class="row">
-        <label v-for="k in ['plate', 'three-faces', 'tool'] as const" :key="k" class="row"
-          ><input v-model="kind" type="radio" :value="k" />{{
-            { plate: 'plate', 'three-faces': 'corner plate', tool: 'tool as contact' }[k]
-          }}</label
-        >
-      </div>
+      <PickOne
+        v-model="kind"
+        label="What is touched"
+        :options="[
+          { value: 'plate', label: 'plate' },
+          { value: 'three-faces', label: 'corner plate' },
+          { value: 'tool', label: 'tool as contact' },
+        ]"
+      />
       <div class="row wrap soft">
-        <label class="row">plate <input v-model.number="thickness" type="number" step="any" /> mm thick</label>
-        <label v-if="kind === 'three-faces'" class="row"
-          >rim <input v-model.number="rim" type="number" step="any" /> mm</label
-        >
-        <label v-if="kind === 'three-faces'" class="row"
-          >tool radius <input v-model.number="toolRadius" type="number" step="any" /> mm</label
-        >
-        <label class="row">lies <input v-model.number="below" type="number" step="any" /> mm below the tool</label>
+        <label class="row">plate <NumberField v-model="thickness" /> mm thick</label>
+        <label v-if="kind === 'three-faces'" class="row">rim <NumberField v-model="rim" /> mm</label>
+        <label v-if="kind === 'three-faces'" class="row">tool radius <NumberField v-model="toolRadius" /> mm</label>
+        <label class="row">lies <NumberField v-model="below" /> mm below the tool</label>
       </div>
       <div class="row wrap">
         <ActionButton kind="framed" @click="snapshot?.plate ? practice.act({ type: 'take-plate' }) : lay()">
@@ -245,7 +240,7 @@ th {
 .num {
   text-align: right;
 }
-input[type='number'] {
+.number-field {
   width: 64px;
 }
 .wrap {
@@ -265,7 +260,7 @@ input[type='number'] {
   td.row {
     gap: 2px;
   }
-  input[type='number'] {
+  .number-field {
     width: 56px;
   }
 }

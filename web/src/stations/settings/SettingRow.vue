@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { describeField, fieldTitle } from '@nodaxis/core/machine/fields';
@@ -117,8 +118,8 @@ const clear = () => machine.run({ name: 'clear-override', args: { setting: props
     <td colspan="5">
       <form class="row" @submit.prevent="save">
         <Choice v-if="choices.length" v-model="typed.text" :label="`Value of ${title}`" :options="choices" />
-        <input v-else v-model="typed.text" class="mono" :aria-label="`Value of ${title}`" autofocus />
-        <input
+        <TextField v-else v-model="typed.text" class="mono" :aria-label="`Value of ${title}`" autofocus />
+        <TextField
           v-model="typed.reason"
           class="reason"
           maxlength="500"
@@ -153,14 +154,7 @@ const clear = () => machine.run({ name: 'clear-override', args: { setting: props
   text-align: right;
   white-space: nowrap;
 }
-input {
-  font: inherit;
-  color: inherit;
-  background: var(--sheet);
-  height: 30px;
-  padding: 0 8px;
-  border: 1px solid var(--line-strong);
-}
+
 .reason {
   flex: 1;
   min-width: 180px;

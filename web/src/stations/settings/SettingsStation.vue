@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextField from '../../ui/TextField.vue';
 import { computed, ref } from 'vue';
 import { useMachine } from '../../document/machine';
 import SettingRow from './SettingRow.vue';
@@ -23,7 +24,7 @@ const byHand = computed(() => all.value.filter((s) => s.override).length);
 <template>
   <div class="stack">
     <div class="row">
-      <input
+      <TextField
         v-model="text"
         type="search"
         placeholder="Find a setting: home, soft limit, steps …"
@@ -57,14 +58,8 @@ const byHand = computed(() => all.value.filter((s) => s.override).length);
 </template>
 
 <style scoped>
-input {
-  font: inherit;
-  color: inherit;
-  background: var(--sheet);
-  height: 32px;
+.text-field {
   width: 300px;
-  padding: 0 8px;
-  border: 1px solid var(--line-strong);
 }
 .scroll {
   overflow-x: auto;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Plus } from '@element-plus/icons-vue';
@@ -125,7 +126,7 @@ function add() {
       <Choice id="input-device" v-model="device" :options="devices.map((d) => ({ value: d.key, label: d.name }))" />
       <template v-if="onAxis">
         <label for="input-trip">Trip point to hard stop</label>
-        <input
+        <TextField
           id="input-trip"
           v-model="trip"
           class="mono"
@@ -149,13 +150,5 @@ function add() {
 .form button {
   grid-column: 1 / -1;
   justify-self: start;
-}
-input {
-  font: inherit;
-  color: inherit;
-  background: var(--sheet);
-  height: 30px;
-  padding: 0 6px;
-  border: 1px solid var(--line-strong);
 }
 </style>

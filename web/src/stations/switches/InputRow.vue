@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TickBox from '../../ui/TickBox.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Delete } from '@element-plus/icons-vue';
@@ -108,19 +109,20 @@ function join(from: string) {
         >
       </template>
       <MachineField v-if="circuit.devices.length > 1" :path="`circuits.${circuitId}.arrangement`" hide-label />
-      <label v-if="circuit.function === 'stop'" class="told" :data-field="`circuits.${circuitId}.cutsOnly`"
-        ><input
-          type="checkbox"
-          :checked="!circuit.cutsOnly"
-          :disabled="machine.readOnly"
-          @change="
-            run({
-              name: 'set-field',
-              args: { path: `circuits.${circuitId}.cutsOnly`, value: circuit.cutsOnly ? null : true },
-            })
-          "
-        />
-        tells the control</label
+      <TickBox
+        v-if="circuit.function === 'stop'"
+        class="told"
+        :data-field="`circuits.${circuitId}.cutsOnly`"
+        :model-value="!circuit.cutsOnly"
+        :disabled="machine.readOnly"
+        @change="
+          run({
+            name: 'set-field',
+            args: { path: `circuits.${circuitId}.cutsOnly`, value: circuit.cutsOnly ? null : true },
+          })
+        "
+      >
+        tells the control</TickBox
       >
     </td>
     <td data-label="Switches to" class="feed"><MachineField :path="`circuits.${circuitId}.feed`" hide-label /></td>
@@ -167,7 +169,7 @@ td {
   font-size: 13px;
   height: 28px;
 }
-select.small {
+.choice.small {
   width: 76px;
 }
 td.feed :deep(.field) {
@@ -195,7 +197,7 @@ td :deep(.field) {
   grid-template-columns: auto 0;
   gap: 0;
 }
-td :deep(.field > select:not(.source)) {
+td :deep(.field > .choice:not(.source)) {
   grid-column: auto;
 }
 @media (max-width: 720px) {

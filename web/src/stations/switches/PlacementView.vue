@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Fold from '../../ui/Fold.vue';
+import TextField from '../../ui/TextField.vue';
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
 import type { Placement } from '@nodaxis/core/derivation/placements';
 import { datumQuality, placementsOf } from '@nodaxis/core/derivation/placements';
@@ -103,8 +105,10 @@ const clearance = computed(() => {
         />
         <MachineField :path="`axes.${a.id}.reference.indexPhase`" no-source />
       </div>
-      <details>
-        <summary>Figures of {{ a.axis.letter }}: method, back-off, speeds, trip points</summary>
+      <Fold
+        ><template #title
+          ><span>Figures of {{ a.axis.letter }}: method, back-off, speeds, trip points</span></template
+        >
         <div class="fields">
           <MachineField :path="`axes.${a.id}.reference.method`" />
           <MachineField :path="`axes.${a.id}.reference.end`" />
@@ -134,7 +138,7 @@ const clearance = computed(() => {
             />
           </template>
         </div>
-      </details>
+      </Fold>
     </section>
     <section class="sheet" aria-label="Finding the datum">
       <h2>Finding the datum</h2>
@@ -144,15 +148,17 @@ const clearance = computed(() => {
       </div>
       <ReferenceOrder />
     </section>
-    <details v-if="head" class="sheet">
-      <summary>
-        The envelope of {{ head.axis.letter }} knows neither tool nor work: do the sum before the first move down
-      </summary>
+    <Fold v-if="head" class="sheet"
+      ><template #title
+        ><span>
+          The envelope of {{ head.axis.letter }} knows neither tool nor work: do the sum before the first move down
+        </span></template
+      >
       <div class="sum">
-        <label>Spindle nose to table, head at rest <input v-model="room.nose" class="mono" /></label>
-        <label>less what the tool stands out <input v-model="room.tool" class="mono" /></label>
-        <label>less the work <input v-model="room.work" class="mono" /></label>
-        <label>less vice or clamps <input v-model="room.fixture" class="mono" /></label>
+        <label>Spindle nose to table, head at rest <TextField v-model="room.nose" class="mono" /></label>
+        <label>less what the tool stands out <TextField v-model="room.tool" class="mono" /></label>
+        <label>less the work <TextField v-model="room.work" class="mono" /></label>
+        <label>less vice or clamps <TextField v-model="room.fixture" class="mono" /></label>
         <p v-if="clearance !== undefined" :class="{ bad: !(clearance > 0) }" role="status">
           {{
             Number.isNaN(clearance)
@@ -163,7 +169,7 @@ const clearance = computed(() => {
           }}
         </p>
       </div>
-    </details>
+    </Fold>
   </div>
 </template>
 
@@ -201,19 +207,13 @@ const clearance = computed(() => {
   margin-top: 6px;
   padding-top: 4px;
 }
-.axis summary {
-  font-size: 13px;
-  color: var(--soft);
-  padding: 4px 0;
-}
+
 .fields {
   display: grid;
   gap: 4px;
   margin-top: 8px;
 }
-summary {
-  cursor: pointer;
-}
+
 .sum {
   display: grid;
   gap: 6px;
@@ -225,14 +225,7 @@ summary {
   grid-template-columns: 240px 110px;
   align-items: center;
 }
-.sum input {
-  font: inherit;
-  color: inherit;
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
-  height: 30px;
-  padding: 0 6px;
-}
+
 @media (max-width: 720px) {
   .placement {
     grid-template-columns: minmax(0, 1fr);

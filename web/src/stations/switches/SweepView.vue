@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import TickBox from '../../ui/TickBox.vue';
+import Fold from '../../ui/Fold.vue';
+import Progress from '../../ui/Progress.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Refresh } from '@element-plus/icons-vue';
 import type { FaultKind } from '@nodaxis/core/faults/faults';
@@ -155,7 +158,7 @@ const toggleTried = (id: string) =>
       </div>
       <div class="row state">
         <template v-if="sweep.progress">
-          <progress :value="sweep.progress.done" :max="sweep.progress.of" aria-label="Faults swept"></progress>
+          <Progress :done="sweep.progress.done" :of="sweep.progress.of" label="Faults swept" />
           <span class="mono">{{ sweep.progress.done }} of {{ sweep.progress.of }}</span>
           <ActionButton kind="framed" @click="sweep.stop()">Stop</ActionButton>
         </template>
@@ -211,8 +214,10 @@ const toggleTried = (id: string) =>
             </tr>
           </tbody>
         </table>
-        <details class="daily" :open="counts.dangers > 0">
-          <summary>Tried by hand at every power-on: {{ tried.size }} of {{ protecting.length }}</summary>
+        <Fold class="daily" :open="counts.dangers > 0"
+          ><template #title
+            ><span>Tried by hand at every power-on: {{ tried.size }} of {{ protecting.length }}</span></template
+          >
           <p class="soft">
             Before anything moves: press each, see its lamp, let it go. What is tried so cannot stay broken for long.
             <ActionButton
@@ -223,16 +228,16 @@ const toggleTried = (id: string) =>
               All of them
             </ActionButton>
           </p>
-          <label v-for="p in protecting" :key="p.id"
-            ><input
-              type="checkbox"
-              :checked="tried.has(p.id)"
-              :disabled="machine.readOnly"
-              @change="toggleTried(p.id)"
-            />
-            <b class="mono">{{ p.name }}</b> {{ p.of }}</label
+          <TickBox
+            v-for="p in protecting"
+            :key="p.id"
+            :model-value="tried.has(p.id)"
+            :disabled="machine.readOnly"
+            @change="toggleTried(p.id)"
           >
-        </details>
+            <b class="mono">{{ p.name }}</b> {{ p.of }}</TickBox
+          >
+        </Fold>
       </section>
 
       <section v-if="comparing" class="sheet table" aria-label="What has changed">
@@ -409,9 +414,7 @@ const toggleTried = (id: string) =>
   align-items: center;
   margin-right: 14px;
 }
-summary {
-  cursor: pointer;
-}
+
 .rows {
   flex: 1;
   min-height: 120px;

@@ -1,8 +1,11 @@
 <script setup lang="ts">
+import { ElCheckbox } from 'element-plus';
+import SuggestField from '../../ui/SuggestField.vue';
+import TextField from '../../ui/TextField.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import type { Fault } from '@nodaxis/core/units/result';
 import { terminalName } from '@nodaxis/core/wiring/wires';
-import { computed, ref, useId } from 'vue';
+import { computed, ref } from 'vue';
 import { useDraft } from '../../document/drafts';
 import { useMachine } from '../../document/machine';
 
@@ -16,7 +19,6 @@ function done(): void {
   emit('done');
 }
 const faults = ref<Fault[]>([]);
-const listId = useId();
 const terminals = computed(() => {
   const map = new Map<string, { part: string; terminal: string }>();
   for (const [part, p] of Object.entries(machine.design!.parts))
@@ -57,13 +59,14 @@ function add(): void {
 
 <template>
   <form class="sheet row" aria-label="Add a conductor" @submit.prevent="add">
-    <datalist :id="listId">
-      <option v-for="name in terminals.keys()" :key="name" :value="name" />
-    </datalist>
-    <label>From <input v-model="typed.from" :list="listId" required placeholder="-T4:V+" /></label>
-    <label>To <input v-model="typed.to" :list="listId" required placeholder="-X3:F" /></label>
-    <label>What for <input v-model="typed.purpose" maxlength="300" class="long" /></label>
-    <label><input v-model="typed.found" type="checkbox" /> found on the machine</label>
+    <label
+      >From <SuggestField v-model="typed.from" :suggestions="[...terminals.keys()]" required placeholder="-T4:V+"
+    /></label>
+    <label
+      >To <SuggestField v-model="typed.to" :suggestions="[...terminals.keys()]" required placeholder="-X3:F"
+    /></label>
+    <label>What for <TextField v-model="typed.purpose" maxlength="300" class="long" /></label>
+    <ElCheckbox v-model="typed.found">found on the machine</ElCheckbox>
     <ActionButton kind="main" native-type="submit">Add it</ActionButton>
     <ActionButton @click="done()">Leave it</ActionButton>
     <p v-for="f in faults" :key="f.what" role="alert" class="fault">{{ f.what }} {{ f.mend }}</p>
@@ -71,16 +74,11 @@ function add(): void {
 </template>
 
 <style scoped>
-input:not([type='checkbox']) {
-  font: 14px var(--mono);
-  color: inherit;
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
-  height: 30px;
+.text-field {
   width: 110px;
-  padding: 0 6px;
+  font-family: var(--mono);
 }
-input.long {
+.text-field.long {
   width: 200px;
   font-family: var(--sans);
 }

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SuggestField from '../../ui/SuggestField.vue';
+import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import type { ColourCode } from '@nodaxis/core/machine/connections';
@@ -165,7 +167,6 @@ const apply = () =>
       })),
     },
   }));
-const value = (e: Event) => (e.target as HTMLInputElement).value;
 </script>
 
 <template>
@@ -231,7 +232,6 @@ const value = (e: Event) => (e.target as HTMLInputElement).value;
         </template>
       </div>
       <template v-if="plug">
-        <datalist id="found-terminals"><option v-for="n in terminals.keys()" :key="n" :value="n" /></datalist>
         <table class="list">
           <thead>
             <tr>
@@ -244,24 +244,24 @@ const value = (e: Event) => (e.target as HTMLInputElement).value;
             <tr v-for="c in contacts" :key="`${plug[0]}${c.terminal}`">
               <td class="num mono">{{ c.number }}</td>
               <td>
-                <input
+                <SuggestField
                   v-draft="`${machine.file?.id}/conductors/${plug[0]}/${c.terminal}/far`"
-                  list="found-terminals"
-                  :value="c.far"
+                  :suggestions="[...terminals.keys()]"
+                  :model-value="c.far"
                   :aria-label="`Contact ${c.number} leads to`"
                   :disabled="machine.readOnly"
-                  @change="note(c, value($event))"
+                  @change="note(c, $event)"
                 />
               </td>
               <td>
-                <input
+                <TextField
                   v-draft="`${machine.file?.id}/conductors/${plug[0]}/${c.terminal}/colour`"
                   class="code"
                   maxlength="4"
-                  :value="c.colour"
+                  :model-value="c.colour"
                   :aria-label="`Colour at contact ${c.number}`"
                   :disabled="!c.conductor || machine.readOnly"
-                  @change="paint(c, value($event))"
+                  @change="paint(c, $event)"
                 />
               </td>
             </tr>
@@ -272,7 +272,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value;
     <section v-if="plug" class="sheet stack" aria-label="Buzz-out sheet">
       <h2>Buzz-out sheet for {{ plug[1].designation }}</h2>
       <p class="caution">Power off, plug pulled, supplies discharged: a continuity tester feeds its own current.</p>
-      <label>Cores at this end <input v-model="sheet.cores" class="cores" aria-label="Cores at this end" /></label>
+      <label>Cores at this end <TextField v-model="sheet.cores" class="cores" aria-label="Cores at this end" /></label>
       <p v-if="result.next" class="next">
         <span
           >Touch <b class="mono">{{ result.next.core }}</b> and contact
@@ -337,14 +337,9 @@ const value = (e: Event) => (e.target as HTMLInputElement).value;
   overflow: auto;
   max-height: 320px;
 }
-input {
-  font: 14px var(--mono);
-  color: inherit;
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
-  height: 28px;
-  padding: 0 6px;
+.text-field {
   width: 130px;
+  font-family: var(--mono);
 }
 .start {
   justify-self: start;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Delete, Plus } from '@element-plus/icons-vue';
@@ -289,10 +290,10 @@ const drawn = computed(() =>
           </ActionButton>
         </div>
         <form class="row new" @submit.prevent="addChain">
-          <input v-model="newChain.name" maxlength="60" placeholder="name" aria-label="Name of the chain" />
-          <input v-model="newChain.width" placeholder="inner width" aria-label="Inner width" />
-          <input v-model="newChain.height" placeholder="height" aria-label="Inner height" />
-          <input v-model="newChain.bend" placeholder="bend radius" aria-label="Bend radius" />
+          <TextField v-model="newChain.name" maxlength="60" placeholder="name" aria-label="Name of the chain" />
+          <TextField v-model="newChain.width" placeholder="inner width" aria-label="Inner width" />
+          <TextField v-model="newChain.height" placeholder="height" aria-label="Inner height" />
+          <TextField v-model="newChain.bend" placeholder="bend radius" aria-label="Bend radius" />
           <ActionButton kind="framed" native-type="submit" :disabled="machine.readOnly"><Plus />Add chain</ActionButton>
         </form>
       </section>
@@ -331,9 +332,7 @@ td:nth-child(2) {
 .here {
   background: var(--accent-wash);
 }
-td select {
-  height: 26px;
-  min-height: 0;
+td .choice {
   max-width: 110px;
 }
 .link {
@@ -370,14 +369,8 @@ td select {
 .bad {
   color: var(--wont);
 }
-.new input {
-  font: inherit;
-  color: inherit;
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
-  height: 28px;
+.new .text-field {
   width: 96px;
-  padding: 0 6px;
 }
 @media (max-width: 720px) {
   .cables {

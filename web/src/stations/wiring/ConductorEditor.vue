@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import TickBox from '../../ui/TickBox.vue';
+import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Check } from '@element-plus/icons-vue';
@@ -63,9 +65,8 @@ const fields: { key: keyof Conductor & keyof ConductorEdit; name: string; width:
 function set(change: ConductorEdit): void {
   emit('fault', machine.run({ name: 'set-conductors', args: { ids: props.ids, set: change } }));
 }
-function commit(key: keyof Conductor & keyof ConductorEdit, e: Event): void {
-  const input = e.target as HTMLInputElement;
-  const typed = input.value.trim();
+function commit(key: keyof Conductor & keyof ConductorEdit, entered: string): void {
+  const typed = entered.trim();
   if (typed === common(key) || (typed === '' && differs(key))) return;
   if (typed === '') return set({ [key]: null });
   if (key === 'colour') {
@@ -89,7 +90,6 @@ function commit(key: keyof Conductor & keyof ConductorEdit, e: Event): void {
   }
   set({ [key]: typed });
 }
-const value = (e: Event) => (e.target as HTMLInputElement).value;
 const ends = ['from', 'to'] as const;
 const terminationKinds = ['ferrule', 'crimp', 'solder', 'screw'] as const;
 type Kind = (typeof terminationKinds)[number];
@@ -114,21 +114,22 @@ function terminate(end: 'from' | 'to', kind: string, pullTested: boolean): void 
     <strong class="what">{{ one ? `No. ${one.number}` : `${ids.length} picked` }}</strong>
     <label v-for="f in fields" :key="f.key"
       >{{ f.name }}
-      <input
+      <TextField
         v-draft="
           `${machine.file?.id}/conductors/${ids.length === 1 ? ids[0] : `${ids.length}-from-${ids[0]}`}/${f.key}`
         "
         :style="{ width: `${f.width}px` }"
-        :value="common(f.key)"
+        :model-value="common(f.key)"
         :placeholder="differs(f.key) ? 'differ' : ''"
         :disabled="machine.readOnly"
         @change="commit(f.key, $event)"
-        @keydown.enter.stop="commit(f.key, $event)"
+        @keydown.enter.stop="commit(f.key, ($event.target as HTMLInputElement).value)"
       />
     </label>
     <label
       >Chain
       <Choice
+        class="narrow"
         :model-value="common('chain') ?? ''"
         :disabled="machine.readOnly"
         none="none"
@@ -138,6 +139,7 @@ function terminate(end: 'from' | 'to', kind: string, pullTested: boolean): void 
     <label
       >State
       <Choice
+        class="narrow"
         :model-value="common('state') ?? ''"
         :disabled="machine.readOnly"
         :none="differs('state') ? 'differ' : undefined"
@@ -146,30 +148,31 @@ function terminate(end: 'from' | 'to', kind: string, pullTested: boolean): void 
     /></label>
     <label v-if="one?.state === 'temporary'"
       >Waits for
-      <input
+      <TextField
         v-draft="`${machine.file?.id}/conductors/${ids[0]}/waitsFor`"
         maxlength="200"
-        :value="one.waitsFor ?? ''"
+        :model-value="one.waitsFor ?? ''"
         style="width: 130px"
-        @change="set({ waitsFor: value($event) || null })"
+        @change="set({ waitsFor: $event || null })"
       />
     </label>
     <template v-for="end in ends" :key="end">
       <label
         >{{ end === 'from' ? 'End 1' : 'End 2' }}
         <Choice
+          class="narrow"
           :model-value="one?.terminations?.[end]?.kind ?? ''"
           :disabled="machine.readOnly"
           none="not noted"
           :options="terminationKinds"
           @change="terminate(end, $event, false)"
       /></label>
-      <label v-if="one?.terminations?.[end]" class="pull"
-        ><input
-          type="checkbox"
-          :checked="one.terminations[end].pullTested"
-          @change="terminate(end, one.terminations[end].kind, ($event.target as HTMLInputElement).checked)"
-        />pulled</label
+      <TickBox
+        v-if="one?.terminations?.[end]"
+        class="pull"
+        :model-value="one.terminations[end].pullTested"
+        @change="terminate(end, one.terminations[end].kind, $event)"
+        >pulled</TickBox
       >
     </template>
     <ActionButton kind="framed" :disabled="machine.readOnly" title="Enter" @click="$emit('tick')">
@@ -202,18 +205,11 @@ label.pull {
   align-self: end;
   gap: 4px;
 }
-input:not([type='checkbox']) {
-  font: 13px var(--mono);
-  color: var(--ink);
-  background: var(--sheet);
-  height: 26px;
-  border: 1px solid var(--line-strong);
-  padding: 0 5px;
+.text-field {
+  font-family: var(--mono);
+  font-size: 13px;
 }
-select {
-  height: 26px;
-  min-height: 0;
-}
+
 .judged::first-letter {
   text-transform: uppercase;
 }

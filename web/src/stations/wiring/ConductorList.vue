@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import FilePicker from '../../ui/FilePicker.vue';
+import TickBox from '../../ui/TickBox.vue';
+import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Camera, Delete, Download, Plus, Upload } from '@element-plus/icons-vue';
@@ -43,7 +46,6 @@ const active = ref('');
 const adding = ref(hasForm(`${machine.file?.id}/add-conductor`));
 const faults = shallowRef<Fault[]>([]);
 const told = ref('');
-const picker = ref<HTMLInputElement>();
 const noting = ref(false);
 /** Where Shift begins to pick from. */
 let anchor = 0;
@@ -195,13 +197,9 @@ const wireState = (id: string): 'cut' | 'live' | 'still' =>
 
 const slug = computed(() => machine.design!.name.toLowerCase().replace(/[^a-z0-9]+/g, '-'));
 const exportCsv = () => download(`${slug.value}-conductors.csv`, writeConductorsCsv(machine.design!), 'text/csv');
-async function importCsv(e: Event): Promise<void> {
-  const input = e.target as HTMLInputElement;
-  const f = input.files?.[0];
-  input.value = '';
+async function importCsv(f: File): Promise<void> {
   told.value = '';
   faults.value = [];
-  if (!f) return;
   if (f.size > 8e6) {
     faults.value = [
       {
@@ -251,23 +249,20 @@ async function importCsv(e: Event): Promise<void> {
       /></label>
       <label>Cable <Choice v-model="filter.cable" class="narrow" none="all" :options="cables" /></label>
       <label>State <Choice v-model="filter.state" class="narrow" none="all" :options="conductorStates" /></label>
-      <label>Find <input v-model="filter.text" type="search" placeholder="terminal, cable, reason" /></label>
+      <label>Find <TextField v-model="filter.text" type="search" placeholder="terminal, cable, reason" /></label>
       <span class="row tools">
         <ActionButton kind="framed" :aria-pressed="trial.on" @click="trial.on = !trial.on">Try it</ActionButton>
         <ActionButton :disabled="machine.readOnly" @click="adding = !adding"><Plus />Add</ActionButton>
         <ActionButton title="The list as a table (CSV)" @click="exportCsv"><Download />CSV</ActionButton>
-        <ActionButton title="Read a table (CSV)" :disabled="machine.readOnly" @click="picker?.click()">
-          <Upload />CSV
-        </ActionButton>
-        <input
-          ref="picker"
-          class="visually-hidden"
-          type="file"
+        <FilePicker
+          kind="text"
           accept=".csv,.tsv,.txt,text/csv"
-          aria-label="Wire list as a table"
-          tabindex="-1"
-          @change="importCsv"
-        />
+          label="Wire list as a table"
+          title="Read a table (CSV)"
+          :disabled="machine.readOnly"
+          @files="([f]) => importCsv(f!)"
+          ><Upload />CSV</FilePicker
+        >
       </span>
     </div>
     <AddConductor v-if="adding" @done="adding = false" />
@@ -281,11 +276,7 @@ async function importCsv(e: Event): Promise<void> {
     <div class="grid sheet" role="grid" :aria-rowcount="rows.length" aria-label="Conductors" @keydown="onKey">
       <div role="row" class="line head">
         <span role="columnheader"
-          ><input
-            type="checkbox"
-            aria-label="Pick all shown"
-            :checked="allPicked"
-            @change="pickAll(($event.target as HTMLInputElement).checked)"
+          ><TickBox aria-label="Pick all shown" :model-value="allPicked" @change="pickAll"
         /></span>
         <span
           v-for="c in columns"
@@ -315,13 +306,12 @@ async function importCsv(e: Event): Promise<void> {
             @focus="active = r.id"
           >
             <span role="gridcell"
-              ><input
-                type="checkbox"
-                tabindex="-1"
-                :checked="picked.has(r.id)"
+              ><TickBox
+                :tabindex="-1"
+                :model-value="picked.has(r.id)"
                 :aria-label="`Pick conductor ${r.c.number}`"
                 @click.stop
-                @change="pick(r.id, ($event.target as HTMLInputElement).checked)"
+                @change="pick(r.id, $event)"
             /></span>
             <span role="gridcell" class="mono num">{{ r.c.number }}</span>
             <span role="gridcell" class="mono">{{ r.from }}</span>
@@ -401,16 +391,10 @@ async function importCsv(e: Event): Promise<void> {
   gap: 6px;
   align-items: center;
 }
-.bar select {
+.bar .choice {
   max-width: 130px;
 }
-input[type='search'] {
-  font: inherit;
-  color: inherit;
-  background: var(--sheet);
-  height: 30px;
-  padding: 0 8px;
-  border: 1px solid var(--line-strong);
+.text-field {
   width: 170px;
 }
 .tools {
@@ -509,9 +493,7 @@ input[type='search'] {
 .temporary .num {
   color: var(--doubt);
 }
-.state select {
-  height: 24px;
-  min-height: 0;
+.state .choice {
   width: 100%;
 }
 .why {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import NumberField from '../../ui/NumberField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Printer } from '@element-plus/icons-vue';
@@ -51,9 +52,9 @@ function set(key: (typeof numbers)[number]['key'], max: number, e: Event): void 
       <label>Paper <Choice v-model="grid.paper" :options="['A4', 'Letter']" /></label>
       <label v-for="n in numbers" :key="n.key"
         >{{ n.name }}<template v-if="n.key !== 'columns' && n.key !== 'rows'"> (mm)</template>
-        <input type="number" :value="grid[n.key]" min="0" :max="n.max" step="0.5" @change="set(n.key, n.max, $event)" />
+        <NumberField :model-value="grid[n.key]" :min="0" :max="n.max" :step="0.5" @change="set(n.key, n.max, $event)" />
       </label>
-      <label>Places used already <input v-model.number="skip" type="number" min="0" max="999" /></label>
+      <label>Places used already <NumberField v-model="skip" :min="0" :max="999" /></label>
       <p v-if="size" class="soft">
         {{ labels.length }} labels of {{ size.width.toFixed(1) }} × {{ size.height.toFixed(1) }} mm on
         {{ pages.length }} page{{ pages.length === 1 ? '' : 's' }}.
@@ -102,10 +103,10 @@ function set(key: (typeof numbers)[number]['key'], max: number, e: Event): void 
   align-items: center;
   gap: 8px;
 }
-.settings input {
+.settings .text-field {
   width: 74px;
 }
-.settings select {
+.settings .choice {
   max-width: 150px;
 }
 .paper {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Fold from '../../ui/Fold.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Check, DArrowRight, RefreshLeft } from '@element-plus/icons-vue';
 import { showLead, showQuantity } from '@nodaxis/core/units/print';
@@ -135,10 +136,10 @@ const length = computed(() => conductor.value?.length && showLead(conductor.valu
           <RefreshLeft />Undo
         </ActionButton>
       </div>
-      <details>
-        <summary>Notes and pictures</summary>
+      <Fold
+        ><template #title><span>Notes and pictures</span></template>
         <NotesAndPictures :subject="{ kind: 'conductor', id }" :title="`Conductor ${conductor.number}`" />
-      </details>
+      </Fold>
       <p v-if="last" role="status" class="soft">{{ last }}</p>
     </article>
     <section v-else class="sheet stack">
@@ -282,11 +283,7 @@ ul {
 .tick svg {
   width: 28px;
 }
-summary {
-  min-height: 32px;
-  color: var(--accent);
-  cursor: pointer;
-}
+
 .wide {
   flex: 1;
   justify-content: center;

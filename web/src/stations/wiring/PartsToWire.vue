@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Delete, Plus } from '@element-plus/icons-vue';
@@ -207,8 +208,8 @@ const batteries = computed(() =>
 const coloursOf = (of: ConductorFunction): ColourCode => design.value.colourRules?.[of] ?? usualColours[of];
 const sections = computed(() => ampacityOf(design.value));
 /** One row of the planning table; an empty figure brings the usual table back. */
-function setAmps(sectionMm2: number, e: Event): void {
-  const typed = (e.target as HTMLInputElement).value.trim();
+function setAmps(sectionMm2: number, entered: string): void {
+  const typed = entered.trim();
   if (!typed) {
     faults.value = machine.run({ name: 'set-ampacity', args: { table: null } });
     return;
@@ -228,24 +229,21 @@ function setAmps(sectionMm2: number, e: Event): void {
     },
   });
 }
-function setColour(of: ConductorFunction, e: Event): void {
-  const input = e.target as HTMLInputElement;
-  const typed = input.value.trim().toUpperCase();
+function setColour(of: ConductorFunction, entered: string): void {
+  const typed = entered.trim().toUpperCase();
   if (typed === coloursOf(of)) return;
   if (typed && !Colour.safeParse(typed).success) {
     faults.value = [
       {
-        what: `"${input.value}" is no colour code.`,
+        what: `"${entered}" is no colour code.`,
         where: functionNames[of],
         mend: 'Use one or two codes of IEC 60757, such as BU or GNYE.',
       },
     ];
-    input.value = coloursOf(of);
     return;
   }
   const colour = typed && typed !== usualColours[of] ? (typed as ColourCode) : null;
   faults.value = machine.run({ name: 'set-colour-rule', args: { of, colour } });
-  input.value = coloursOf(of);
 }
 </script>
 
@@ -351,13 +349,14 @@ function setColour(of: ConductorFunction, e: Event): void {
       <div class="colours">
         <template v-for="of in conductorFunctions" :key="of">
           <label :for="`colour-${of}`">{{ functionNames[of] }}</label>
-          <input
+          <TextField
             :id="`colour-${of}`"
             v-draft="`${machine.file?.id}/colours/${of}`"
             class="mono"
             maxlength="4"
-            :value="coloursOf(of)"
+            :model-value="coloursOf(of)"
             :disabled="machine.readOnly"
+            strict
             @change="setColour(of, $event)"
           />
           <ColourSwatch :code="coloursOf(of)" />
@@ -375,11 +374,11 @@ function setColour(of: ConductorFunction, e: Event): void {
           <label :for="`amps-${r.sectionMm2}`" class="mono">{{
             showValue(r.sectionMm2, 'area', preferences.display, 3)
           }}</label>
-          <input
+          <TextField
             :id="`amps-${r.sectionMm2}`"
             v-draft="`${machine.file?.id}/sections/${r.sectionMm2}`"
             class="mono"
-            :value="showValue(r.amps, 'current', preferences.display, 3)"
+            :model-value="showValue(r.amps, 'current', preferences.display, 3)"
             :disabled="machine.readOnly"
             @change="setAmps(r.sectionMm2, $event)"
           />
@@ -412,7 +411,7 @@ section[aria-label='Spindle, computer, inputs'] {
 .outputs {
   grid-column: span 2;
 }
-.outputs select {
+.outputs .choice {
   max-width: 190px;
 }
 .colours {
@@ -424,11 +423,7 @@ section[aria-label='Spindle, computer, inputs'] {
 .sections {
   grid-template-columns: 1fr 64px 1fr 64px;
 }
-.colours input {
-  color: inherit;
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
-  height: 26px;
+.colours .text-field {
   width: 64px;
 }
 @media (max-width: 1100px) {

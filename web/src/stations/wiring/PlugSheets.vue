@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TickBox from '../../ui/TickBox.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Printer } from '@element-plus/icons-vue';
@@ -119,13 +120,12 @@ const print = () => window.print();
             <td><ColourSwatch v-if="p.colour" :code="p.colour" /></td>
             <td class="mono">{{ p.goesTo || 'free' }}</td>
             <td>
-              <input
+              <TickBox
                 v-if="p.conductor"
-                type="checkbox"
-                :checked="p.done"
+                :model-value="p.done"
                 :disabled="machine.readOnly"
                 :aria-label="`Contact ${p.number} done`"
-                @change="tick(p.conductor, ($event.target as HTMLInputElement).checked)"
+                @change="tick(p.conductor, $event)"
               />
             </td>
           </tr>
@@ -189,10 +189,7 @@ figure {
 .here {
   background: var(--accent-wash);
 }
-input[type='checkbox'] {
-  width: 20px;
-  height: 20px;
-}
+
 .strip {
   display: flex;
   flex-wrap: wrap;

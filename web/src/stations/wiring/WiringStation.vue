@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Progress from '../../ui/Progress.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Connection } from '@element-plus/icons-vue';
 import { progressBySheet } from '@nodaxis/core/wiring/progress';
@@ -76,7 +77,7 @@ const plan = () => machine.run({ name: 'plan-wiring', args: {} });
     </div>
     <div v-if="all.length" class="row progress" aria-label="How far each sheet is">
       <span class="total" :title="`${done} of ${all.length} connected`"
-        ><progress :value="done" :max="all.length" aria-label="Connected conductors"></progress> {{ done }} of
+        ><Progress :done="done" :of="all.length" label="Connected conductors" /> {{ done }} of
         {{ all.length }} connected</span
       >
       <span v-for="p in progress" :key="p.sheet" class="of" :class="{ full: p.done === p.of }"
@@ -138,9 +139,8 @@ const plan = () => machine.run({ name: 'plan-wiring', args: {} });
   justify-self: start;
   align-self: start;
 }
-progress {
+.progress-bar {
   flex-shrink: 0;
-  accent-color: var(--accent);
   width: 90px;
 }
 .of {

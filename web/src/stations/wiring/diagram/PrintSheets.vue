@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TickBox from '../../../ui/TickBox.vue';
 import ActionButton from '../../../ui/ActionButton.vue';
 import { Printer } from '@element-plus/icons-vue';
 import { withTitle } from '@nodaxis/core/formats/diagramSvg';
@@ -142,14 +143,16 @@ onBeforeUnmount(() => {
         {{ picked.length === all.length ? 'Only this one' : `All ${all.length} sheets` }}
       </ActionButton>
     </div>
-    <ul class="choice">
+    <ul class="picks">
       <li v-for="r in rows" :key="r.sheet">
-        <label>
-          <input v-model="picked" type="checkbox" :value="r.sheet" />
+        <TickBox
+          :model-value="picked.includes(r.sheet)"
+          @change="picked = $event ? [...picked, r.sheet] : picked.filter((s) => s !== r.sheet)"
+        >
           <span class="title">{{ titleOf(r.sheet) }}</span>
           <span v-if="r.letters === undefined" class="soft">{{ fault ? 'not drawn' : 'being laid out …' }}</span>
           <span v-else :class="{ small: r.letters < SMALLEST_LETTERS_MM }">letters {{ r.letters.toFixed(1) }} mm</span>
-        </label>
+        </TickBox>
       </li>
     </ul>
     <p v-if="fault" role="alert" class="small">
@@ -188,12 +191,12 @@ onBeforeUnmount(() => {
   background: var(--accent);
   color: var(--on-accent);
 }
-.choice {
+.picks {
   list-style: none;
   padding: 0;
   margin: 10px 0;
 }
-.choice label {
+.picks label {
   display: grid;
   grid-template-columns: 24px 1fr auto;
   align-items: center;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SuggestField from '../../../ui/SuggestField.vue';
 import ActionButton from '../../../ui/ActionButton.vue';
 import { Download, Printer, Refresh } from '@element-plus/icons-vue';
 import { bundles, walkOf } from '@nodaxis/core/wiring/diagram/overview';
@@ -300,17 +301,13 @@ const printing = ref(false);
         </ActionButton>
       </div>
       <form role="search" @submit.prevent="find">
-        <input
+        <SuggestField
           v-model="search"
-          list="diagram-terminals"
-          type="search"
+          :suggestions="[...terminals.keys()]"
           placeholder="find -T4:V+"
           aria-label="Find a terminal"
           @change="find"
         />
-        <datalist id="diagram-terminals">
-          <option v-for="name in terminals.keys()" :key="name" :value="name" />
-        </datalist>
       </form>
       <span class="row tools">
         <ActionButton v-if="Object.keys(moved).length" title="Forget where parts were moved to" @click="tidy">
@@ -426,14 +423,10 @@ const printing = ref(false);
   margin-left: auto;
   gap: 0;
 }
-input[type='search'] {
-  font: 13px var(--mono);
-  color: inherit;
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
-  height: 28px;
+.text-field {
   width: 120px;
-  padding: 0 6px;
+  font-family: var(--mono);
+  font-size: 13px;
 }
 .canvas {
   flex: 1;
