@@ -10,7 +10,21 @@ export default ts.config(
   {
     files: ['**/*.vue'],
     languageOptions: { parserOptions: { parser: ts.parser } },
-    rules: { 'vue/no-v-html': 'error', 'vue/multi-word-component-names': 'off' },
+    rules: { 'vue/no-v-html': 'error', 'vue/multi-word-component-names': 'off', 'vue/require-default-prop': 'off' },
+  },
+  {
+    // What a person operates comes from the kit: one look, one behaviour, one place to change them.
+    files: ['web/src/**/*.vue'],
+    ignores: ['web/src/ui/**'],
+    rules: {
+      'vue/no-restricted-html-elements': [
+        'error',
+        ...['button', 'select', 'input', 'textarea', 'details', 'summary', 'dialog', 'progress'].map((element) => ({
+          element,
+          message: 'Take it from web/src/ui, or from Element Plus.',
+        })),
+      ],
+    },
   },
   {
     rules: {

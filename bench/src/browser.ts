@@ -246,14 +246,14 @@ export async function sliderFrames(): Promise<Figure> {
   const frames = await onDrives((page) =>
     again(() =>
       page.evaluate(async () => {
-        const slider = document.querySelector<HTMLInputElement>('input[type="range"]')!;
+        const slider = document.querySelector<HTMLElement>('[role="slider"][aria-label="Supply voltage to try"]')!;
         const frame = () => new Promise<number>((r) => requestAnimationFrame(r));
-        const [least, most] = [Number(slider.min), Number(slider.max)];
         const gaps: number[] = [];
         let last = await frame();
         for (let i = 0; i < 160; i++) {
-          slider.value = String(least + (i % (most - least)));
-          slider.dispatchEvent(new Event('input', { bubbles: true }));
+          // To and fro, a step of the slider each time.
+          const code = i % 20 < 10 ? 'ArrowRight' : 'ArrowLeft';
+          slider.dispatchEvent(new KeyboardEvent('keydown', { code, key: code, bubbles: true }));
           const now = await frame();
           gaps.push(now - last);
           last = now;

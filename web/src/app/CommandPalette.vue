@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElDialog } from 'element-plus';
+import { ElDialog, ElInput } from 'element-plus';
 import { instancesOf } from '@nodaxis/core/bringup/graph';
 import { tests } from '@nodaxis/core/bringup/list';
 import { describeField, fieldPaths, fieldTitle } from '@nodaxis/core/machine/fields';
@@ -125,16 +125,21 @@ const found = computed(() => {
     .map((s) => s.e);
 });
 watch(query, () => (chosen.value = 0));
-const box = ref<HTMLInputElement>();
-/** The dialog takes the focus itself; from there it goes on to the box, so that one can type at once. */
+const box = ref<InstanceType<typeof ElInput>>();
+/** One can type at once, while the dialog still comes up; it takes the focus itself then, and gives it back to the box. */
 const focusBox = () => box.value?.focus();
+function begin(): void {
+  query.value = '';
+  void nextTick(focusBox);
+}
 
 function pick(e: Entry | undefined) {
   if (!e) return;
   shown.value = false;
   void nextTick(e.run);
 }
-function onKey(e: KeyboardEvent) {
+function onKey(e: Event) {
+  if (!(e instanceof KeyboardEvent)) return;
   const n = found.value.length;
   if (e.key === 'ArrowDown') chosen.value = (chosen.value + 1) % Math.max(n, 1);
   else if (e.key === 'ArrowUp') chosen.value = (chosen.value + n - 1) % Math.max(n, 1);
@@ -150,15 +155,14 @@ function onKey(e: KeyboardEvent) {
     title="Search"
     width="min(620px, 94vw)"
     top="10vh"
-    @open="query = ''"
+    @open="begin"
     @open-auto-focus="focusBox"
     @opened="focusBox"
   >
-    <input
+    <ElInput
       ref="box"
       v-model="query"
       class="query"
-      type="text"
       autofocus
       aria-label="Search everything"
       placeholder="A field, a part, a finding, a word such as home or soft limit"
@@ -188,14 +192,7 @@ function onKey(e: KeyboardEvent) {
 
 <style scoped>
 .query {
-  width: 100%;
-  font: inherit;
   font-size: 16px;
-  color: inherit;
-  background: var(--sheet);
-  height: 40px;
-  padding: 0 10px;
-  border: 1px solid var(--line-strong);
 }
 ul {
   list-style: none;

@@ -1,0 +1,180 @@
+// @vitest-environment happy-dom
+import { flushPromises, mount } from '@vue/test-utils';
+import { afterEach, describe, expect, it } from 'vitest';
+import { nextTick } from 'vue';
+import ActionButton from './ActionButton.vue';
+import Choice from './Choice.vue';
+import FilePicker from './FilePicker.vue';
+import Fold from './Fold.vue';
+import NumberField from './NumberField.vue';
+import PickOne from './PickOne.vue';
+import Progress from './Progress.vue';
+import TextField from './TextField.vue';
+import TickBox from './TickBox.vue';
+
+afterEach(() => (document.body.innerHTML = ''));
+const entries = () => [...document.querySelectorAll<HTMLElement>('[role="option"]')];
+
+describe('a list to choose from', () => {
+  const colours = ['red', 'green', 'blue'];
+  const opened = async (props: Record<string, unknown>) => {
+    const list = mount(Choice, { props: { label: 'Colour', ...props } as never, attachTo: document.body });
+    await list.get('[role="combobox"]').trigger('keydown', { key: 'Enter', code: 'Enter' });
+    await flushPromises();
+    return list;
+  };
+  it('opens by Enter and says what was chosen, once', async () => {
+    const list = await opened({ options: colours, modelValue: 'red' });
+    expect(entries().map((e) => e.textContent)).toEqual(colours);
+    entries()[2]!.click();
+    await flushPromises();
+    expect(list.emitted('change')).toEqual([['blue']]);
+    expect(list.emitted('update:modelValue')).toEqual([['blue']]);
+  });
+  it('shows what is so: a choice that is refused leaves it as it was', async () => {
+    const list = await opened({ options: colours, modelValue: 'red' });
+    entries()[1]!.click();
+    await flushPromises();
+    expect(list.text()).toContain('red');
+    await list.setProps({ modelValue: 'green' } as never);
+    expect(list.text()).toContain('green');
+  });
+  it('says what it means that nothing is chosen, and chooses that too', async () => {
+    const list = await opened({ options: colours, modelValue: '', none: 'not set' });
+    expect(list.text()).toContain('not set');
+    entries()[0]!.click();
+    expect(entries()[0]!.textContent).toBe('not set');
+    const set = await opened({ options: colours, modelValue: 'red', none: 'not set' });
+    entries()
+      .findLast((e) => e.textContent === 'not set')!
+      .click();
+    expect(set.emitted('change')).toEqual([['']]);
+  });
+  it('puts entries under the headings of their groups, with their second lines', async () => {
+    await opened({
+      options: [
+        { value: 'a', label: 'Loam 36', note: '36 V, 10 A', group: 'Fits' },
+        { value: 'b', label: 'Loam 70', note: '70 V, 14 A', group: 'Does not fit' },
+      ],
+      modelValue: 'a',
+    });
+    expect(document.body.textContent).toMatch(/Fits\s*Loam 36\s*36 V, 10 A\s*Does not fit\s*Loam 70/);
+  });
+  it('can be searched once it is long, and only then', async () => {
+    const many = Array.from({ length: 13 }, (_, i) => `part ${i}`);
+    const typed = (list: ReturnType<typeof mount>) =>
+      list.get('[role="combobox"]').attributes('readonly') === undefined;
+    expect(typed(await opened({ options: many, modelValue: 'part 1' }))).toBe(true);
+    expect(typed(await opened({ options: many.slice(1), modelValue: 'part 1' }))).toBe(false);
+  });
+});
+
+describe('a line of text', () => {
+  const type = async (field: ReturnType<typeof mount>, text: string) => {
+    const input = field.get('input');
+    input.element.value = text;
+    await input.trigger('input');
+    return input;
+  };
+  it('follows each letter, and takes over what is set from outside', async () => {
+    const field = mount(TextField, { props: { modelValue: 'a' } });
+    await type(field, 'ab');
+    expect(field.emitted('update:modelValue')).toEqual([['ab']]);
+    await field.setProps({ modelValue: 'c' });
+    expect(field.get('input').element.value).toBe('c');
+  });
+  it('is its own until it is entered, and stays as typed where it was refused', async () => {
+    const field = mount(TextField, { props: { modelValue: 'BU' } });
+    const input = await type(field, 'blue');
+    await nextTick();
+    expect(input.element.value).toBe('blue');
+    await input.trigger('change');
+    expect(field.emitted('change')).toEqual([['blue']]);
+    expect(input.element.value).toBe('blue');
+  });
+  it('shows what is so once it is entered, where that is asked for', async () => {
+    const field = mount(TextField, { props: { modelValue: 'BU', strict: true } });
+    const input = await type(field, 'blue');
+    await input.trigger('change');
+    await flushPromises();
+    expect(input.element.value).toBe('BU');
+  });
+});
+
+describe('what is ticked, picked or set', () => {
+  it('a tick that is refused is none', async () => {
+    const box = mount(TickBox, { props: { modelValue: false }, slots: { default: 'told' } });
+    await box.get('input').setValue(true);
+    expect(box.emitted('change')).toEqual([[true]]);
+    await flushPromises();
+    expect(box.get('input').element.checked).toBe(false);
+    await box.setProps({ modelValue: true });
+    expect(box.get('input').element.checked).toBe(true);
+  });
+  it('one of a few', async () => {
+    const group = mount(PickOne, {
+      props: {
+        label: 'Means',
+        options: ['keys', 'stick'].map((value) => ({ value, label: value })),
+        modelValue: 'keys',
+      },
+    });
+    expect(group.attributes()).toMatchObject({ role: 'radiogroup', 'aria-label': 'Means' });
+    await group.findAll('input')[1]!.setValue(true);
+    expect(group.emitted('update:modelValue')).toEqual([['stick']]);
+  });
+  it('a number that is wiped out is not given on as none', async () => {
+    const field = mount(NumberField, { props: { modelValue: 8, bare: true } });
+    await field.get('input').setValue('');
+    await field.get('input').trigger('change');
+    expect(field.emitted('update:modelValue')).toBeUndefined();
+    await field.get('input').setValue('9.5');
+    await field.get('input').trigger('change');
+    expect(field.emitted('update:modelValue')).toEqual([[9.5]]);
+  });
+});
+
+it('a button sends its form only where it says so', async () => {
+  const sent: string[] = [];
+  const Form = {
+    components: { ActionButton },
+    template: `<form @submit.prevent="$emit('sent')"><ActionButton>no</ActionButton><ActionButton native-type="submit">yes</ActionButton></form>`,
+  };
+  const form = mount(Form, { attachTo: document.body, props: { onSent: () => sent.push('sent') } as never });
+  const [no, yes] = form.findAll('button');
+  no!.element.click();
+  expect(sent).toEqual([]);
+  yes!.element.click();
+  expect(sent).toEqual(['sent']);
+});
+
+it('the same file can be picked twice, and picking none is nothing', async () => {
+  const picker = mount(FilePicker, { props: { accept: '.csv', label: 'Table' }, slots: { default: 'Read' } });
+  const input = picker.get('input');
+  const file = new File(['x'], 'a.csv');
+  for (const files of [[file], [], [file]]) {
+    Object.defineProperty(input.element, 'files', { value: files, configurable: true });
+    await input.trigger('change');
+  }
+  expect(picker.emitted('files')).toEqual([[[file]], [[file]]]);
+  expect(input.element.value).toBe('');
+});
+
+it('a fold shows what is in it once its line is pressed, or where it begins open', async () => {
+  const fold = mount(Fold, { props: { title: 'More' }, slots: { default: 'figures' }, attachTo: document.body });
+  const line = fold.get('button, [role="button"]');
+  expect(line.attributes('aria-expanded')).toBe('false');
+  await line.trigger('click');
+  expect(line.attributes('aria-expanded')).toBe('true');
+  const open = mount(Fold, { props: { title: 'More', open: true } });
+  expect(open.get('button, [role="button"]').attributes('aria-expanded')).toBe('true');
+});
+
+it.each([
+  [3, 12, '25'],
+  [14, 12, '100'],
+  [0, 0, '0'],
+])('%i of %i is a share between nothing and all', (done, of, percent) => {
+  const bar = mount(Progress, { props: { done, of, label: 'Tried' } });
+  expect(bar.get('[role="progressbar"]').attributes('aria-valuenow')).toBe(percent);
+});
