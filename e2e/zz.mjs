@@ -23,7 +23,7 @@ const views = JSON.parse(fs.readFileSync('/tmp/zz/views.json', 'utf8'))[set];
 const shots = [];
 for (const [name, url, ...steps] of views) {
   await page.goto(base + url);
-  await page.waitForTimeout(1500);
+  await page.waitForTimeout(3500);
   for (const s of steps) {
     try {
       await page.evaluate(() => 0);

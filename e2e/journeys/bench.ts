@@ -51,7 +51,7 @@ export async function fill(page: Page, path: string, text: string): Promise<void
   await input.press('Enter');
   await expect(field(page, path).getByRole('alert')).toHaveCount(0);
 }
-/** Chooses from a list as a hand at the keyboard would: opened, searched where it is long, and picked by its text. */
+/** Chooses from a list: opened by a key, searched where it is long, and picked by its text. */
 export async function pickFrom(list: Locator, entry: string): Promise<void> {
   const page = list.page();
   const box = list.and(page.getByRole('combobox'));
@@ -59,6 +59,11 @@ export async function pickFrom(list: Locator, entry: string): Promise<void> {
   if ((await box.getAttribute('readonly')) === null) await box.pressSequentially(entry);
   await page.locator('.choice-list:visible').getByText(entry, { exact: true }).click();
   await expect(page.locator('.choice-list:visible')).toHaveCount(0);
+}
+/** Moves a slider to a value by its keys; its steps are of one. */
+export async function slideTo(slider: Locator, value: number): Promise<void> {
+  const now = Number(await slider.getAttribute('aria-valuenow'));
+  for (let i = 0; i < Math.abs(value - now); i++) await slider.press(value > now ? 'ArrowRight' : 'ArrowLeft');
 }
 /** The list of a field, and what is chosen in it. */
 export const listOf = (page: Page, path: string): Locator => field(page, path).getByRole('combobox').first();

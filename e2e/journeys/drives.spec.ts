@@ -12,6 +12,7 @@ import {
   saved,
   test,
   pickFrom,
+  slideTo,
 } from './bench';
 
 const ladder = (page: Page, letter: string) => page.getByRole('row', { name: `Look at ${letter}` });
@@ -32,7 +33,7 @@ test('a stalling axis is found, understood and cured', async ({ page }) => {
   await expect(page.getByRole('img', { name: /Torque over speed/ })).toBeVisible();
   // Pointing at it breaks no content policy: that would be an error of the console.
   await page.locator('.chart canvas').first().hover();
-  await page.getByLabel('Bus voltage to try').fill('42');
+  await slideTo(page.getByLabel('Supply voltage to try'), 42);
   await expect(page.getByRole('button', { name: 'Take Loam 42, 42 V supply' })).toBeVisible();
 
   // What helps is tried on a copy; two are pinned side by side, one is carried out.
@@ -98,7 +99,7 @@ test('a machine in inches: every figure typed and read in its own units', async 
   await fill(page, 'axes.x.transmission.pitch', '5 tpi');
   await page.getByLabel('Name of the moving part').fill('Table');
   await page.getByLabel('Mass of the moving part').fill('22 lb');
-  await page.getByRole('region', { name: 'Moving masses' }).getByLabel('X').check();
+  await page.getByRole('region', { name: 'Moving masses' }).getByRole('checkbox', { name: 'X' }).check();
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await goTo(page, 'Drives');
   await choose(page, 'axes.x.drives.0.motor', 'Rook 23, stepper, 57 mm frame');
@@ -214,7 +215,7 @@ test('a gantry on one driver: what it costs is told, and the wiring plan follows
   await fill(page, 'axes.y.transmission.pitch', '8');
   await page.getByLabel('Name of the moving part').fill('Gantry');
   await page.getByLabel('Mass of the moving part').fill('14');
-  await page.getByRole('region', { name: 'Moving masses' }).getByLabel('Y').check();
+  await page.getByRole('region', { name: 'Moving masses' }).getByRole('checkbox', { name: 'Y' }).check();
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await goTo(page, 'Drives');
   await page.getByRole('button', { name: 'Look at Y' }).click();

@@ -1,4 +1,3 @@
-import 'element-plus/es/components/autocomplete/style/css';
 import 'element-plus/es/components/button/style/css';
 import 'element-plus/es/components/checkbox/style/css';
 import 'element-plus/es/components/checkbox-group/style/css';
@@ -16,6 +15,8 @@ import 'element-plus/es/components/radio-button/style/css';
 import 'element-plus/es/components/radio-group/style/css';
 import 'element-plus/es/components/select-v2/style/css';
 import 'element-plus/es/components/slider/style/css';
+import 'element-plus/es/components/tab-pane/style/css';
+import 'element-plus/es/components/tabs/style/css';
 import './app/theme.css';
 import './ui/ui.css';
 import { createPinia } from 'pinia';

@@ -52,7 +52,7 @@ export function diagramSvg(graph: SheetGraph, layout: SheetLayout, facts: Drawin
     '</g>',
   ];
   const parts: string[] = [
-    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${x0} ${y0} ${w} ${h}" width="${w}" height="${h}" font-family="B612 Mono, monospace">`,
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${x0} ${y0} ${w} ${h}" width="${w}" height="${h}" font-family="Source Code Pro, monospace">`,
     `<title>${escape(facts.title)}</title>`,
     `<rect x="${x0}" y="${y0}" width="${w}" height="${h}" fill="#ffffff"/>`,
     text(x0 + PAD, y0 + 20 * weight, 14 * weight, 'start', facts.title, 'bold'),

@@ -166,7 +166,7 @@ function onKey(e: Event) {
       autofocus
       aria-label="Search everything"
       placeholder="A field, a part, a finding, a word such as home or soft limit"
-      role="combobox"
+      container-role="combobox"
       aria-controls="palette-list"
       aria-expanded="true"
       :aria-activedescendant="found.length ? `palette-${chosen}` : undefined"

@@ -122,7 +122,7 @@ a:hover {
   display: inline-flex;
   align-items: center;
   gap: 3px;
-  font-size: 12px;
+  font-size: 13px;
   font-weight: 400;
 }
 .settled {
@@ -140,7 +140,7 @@ a:hover {
     flex: 1 0 58px;
     border-left: 0;
     border-top: 3px solid transparent;
-    font-size: 11px;
+    font-size: 12px;
     padding: 6px 0;
     white-space: nowrap;
   }

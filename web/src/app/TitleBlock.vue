@@ -145,7 +145,7 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
   min-width: 0;
 }
 .cell small {
-  font-size: 12px;
+  font-size: 13px;
   color: var(--soft);
 }
 .cell strong,

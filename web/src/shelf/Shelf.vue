@@ -50,7 +50,7 @@ async function finishRename(card: Card) {
 }
 const changed = (at: string) =>
   new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
-const vFocus = { mounted: (el: HTMLElement) => el.focus() };
+const vFocus = { mounted: (el: HTMLElement) => el.querySelector('input')?.focus() };
 </script>
 
 <template>

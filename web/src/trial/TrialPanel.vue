@@ -221,14 +221,14 @@ fieldset {
   align-content: start;
 }
 legend {
-  font-size: 12px;
+  font-size: 13px;
   color: var(--soft);
   padding: 0;
   margin-bottom: 2px;
 }
 .act {
   font: inherit;
-  font-size: 12px;
+  font-size: 13px;
   color: inherit;
   background: var(--sheet);
   border: 1px solid var(--line-strong);

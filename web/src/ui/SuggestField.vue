@@ -1,43 +1,25 @@
 <script setup lang="ts">
 /** A line of text with what it may be: suggestions follow what is typed, and anything else may be entered as well. */
-import { ElAutocomplete } from 'element-plus';
-import { ref, watch } from 'vue';
+import { useId } from 'vue';
+import TextField from './TextField.vue';
 
+defineOptions({ inheritAttrs: false });
 const { modelValue = '', suggestions } = defineProps<{
   modelValue?: string | undefined;
   suggestions: readonly string[];
 }>();
-const emit = defineEmits<{ 'update:modelValue': [string]; change: [string] }>();
-/** So many are shown at most. */
-const MOST = 60;
-const text = ref(modelValue);
-watch(
-  () => modelValue,
-  (v) => (text.value = v),
-);
-function follow(typed: string | number): void {
-  text.value = String(typed);
-  emit('update:modelValue', text.value);
-}
-function matching(typed: string, show: (found: { value: string }[]) => void): void {
-  const word = typed.trim().toLowerCase();
-  show(
-    suggestions
-      .filter((s) => s.toLowerCase().includes(word))
-      .slice(0, MOST)
-      .map((value) => ({ value })),
-  );
-}
+defineEmits<{ 'update:modelValue': [string]; change: [string] }>();
+const list = useId();
 </script>
 
 <template>
-  <ElAutocomplete
-    class="suggest-field"
-    :model-value="text"
-    :fetch-suggestions="matching"
-    :debounce="0"
-    @update:model-value="follow"
-    @select="(s: Record<string, unknown>) => emit('change', String(s.value))"
-    @change="(v: string | number) => emit('change', String(v))"
-  />
+  <span class="suggest-field"
+    ><TextField
+      v-bind="$attrs"
+      :model-value="modelValue"
+      :list="list"
+      @update:model-value="$emit('update:modelValue', $event)"
+      @change="$emit('change', $event)" /><datalist :id="list">
+      <option v-for="s in suggestions" :key="s" :value="s" /></datalist
+  ></span>
 </template>

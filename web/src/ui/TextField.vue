@@ -4,7 +4,7 @@
  * field's own until it is entered, as a value that is set by a command needs it.
  */
 import { ElInput } from 'element-plus';
-import { nextTick, ref, watch } from 'vue';
+import { nextTick, ref, useTemplateRef, watch } from 'vue';
 
 const { modelValue = '', strict = false } = defineProps<{
   modelValue?: string | number | undefined;
@@ -21,6 +21,15 @@ function follow(typed: string): void {
   text.value = typed;
   emit('update:modelValue', typed);
 }
+const box = useTemplateRef<InstanceType<typeof ElInput>>('box');
+defineExpose({
+  /** Puts the focus there, with a part of the text selected. */
+  select(from: number, to: number): void {
+    const native = box.value?.textarea ?? box.value?.input;
+    native?.focus();
+    native?.setSelectionRange(from, to);
+  },
+});
 async function enter(typed: string): Promise<void> {
   emit('change', typed);
   await nextTick();
@@ -29,5 +38,5 @@ async function enter(typed: string): Promise<void> {
 </script>
 
 <template>
-  <ElInput class="text-field" :model-value="text" @update:model-value="follow" @change="enter" />
+  <ElInput ref="box" class="text-field" :model-value="text" @update:model-value="follow" @change="enter" />
 </template>

@@ -180,7 +180,7 @@ label {
   text-align: right;
 }
 .figure :deep(.el-input__inner::placeholder) {
-  font: 11px var(--sans);
+  font: 12px var(--sans);
 }
 .unit {
   color: var(--soft);
@@ -189,7 +189,7 @@ label {
 .source {
   border-color: transparent;
   background: none;
-  font-size: 12px;
+  font-size: 13px;
   width: 84px;
   color: var(--soft);
 }

@@ -1,8 +1,8 @@
 import type { ReportDocument } from '@nodaxis/core/reports/document';
 import { expose } from 'comlink';
-import bold from '@fontsource/b612/files/b612-latin-700-normal.woff?url';
-import mono from '@fontsource/b612-mono/files/b612-mono-latin-400-normal.woff?url';
-import regular from '@fontsource/b612/files/b612-latin-400-normal.woff?url';
+import bold from '@fontsource/source-sans-3/files/source-sans-3-latin-600-normal.woff?url';
+import mono from '@fontsource/source-code-pro/files/source-code-pro-latin-400-normal.woff?url';
+import regular from '@fontsource/source-sans-3/files/source-sans-3-latin-400-normal.woff?url';
 
 /** Points. */
 const SIZE = { title: 22, heading: 13, text: 9, table: 7.6 };
@@ -92,13 +92,13 @@ const pdf = {
     });
     pdfMake.addVirtualFileSystem(fonts);
     pdfMake.addFonts({
-      B612: { normal: 'regular.woff', bold: 'bold.woff', italics: 'regular.woff', bolditalics: 'bold.woff' },
-      'B612 Mono': { normal: 'mono.woff', bold: 'mono.woff', italics: 'mono.woff', bolditalics: 'mono.woff' },
+      Sans: { normal: 'regular.woff', bold: 'bold.woff', italics: 'regular.woff', bolditalics: 'bold.woff' },
+      Code: { normal: 'mono.woff', bold: 'mono.woff', italics: 'mono.woff', bolditalics: 'mono.woff' },
     });
     const made = pdfMake.createPdf({
       pageSize: 'A4',
       pageMargins: [40, 44, 40, 44],
-      defaultStyle: { font: 'B612', fontSize: SIZE.text, color: '#1E2A32' },
+      defaultStyle: { font: 'Sans', fontSize: SIZE.text, color: '#1E2A32' },
       info: { title: report.title },
       footer: (page: number, pages: number) => ({
         columns: [report.title, { text: `${page} / ${pages}`, alignment: 'right' }],

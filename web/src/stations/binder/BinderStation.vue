@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import StationTabs from '../../widgets/StationTabs.vue';
+import StationTabs from '../../ui/StationTabs.vue';
 import { useView } from '../useView';
 import HelpReport from './HelpReport.vue';
 import LogbookView from './LogbookView.vue';
@@ -22,7 +22,7 @@ const { view: shown, show } = useView<View>(
 <template>
   <div class="binder">
     <StationTabs :views="views" :shown="shown" label="Binder" @show="show" />
-    <div class="view" role="tabpanel" :aria-labelledby="`view-${shown}`">
+    <div class="view" role="tabpanel" :aria-labelledby="`tab-${shown}`">
       <LogbookView v-if="shown === 'log'" />
       <RevisionsView v-else-if="shown === 'revisions'" />
       <MachineRecord v-else-if="shown === 'record'" />

@@ -24,7 +24,7 @@ const option = computed(() => {
   const value = (v: number) => Number(printValue(v, t.dimension, preferences.display, 9).figure.replace('−', '-'));
   return {
     animation: false,
-    textStyle: { color: ink('--soft'), fontFamily: 'B612' },
+    textStyle: { color: ink('--soft'), fontFamily: 'Source Sans 3' },
     grid: { left: 50, right: 10, top: 12, bottom: 26 },
     tooltip: { trigger: 'axis', renderMode: 'richText' },
     xAxis: { type: 'time', axisLabel: { hideOverlap: true } },

@@ -44,7 +44,7 @@ function step(by: number) {
     class="whole-screen"
     :show-close="false"
     append-to-body
-    aria-label="At the machine"
+    title="At the machine"
     @closed="emit('close')"
   >
     <div class="whole">

@@ -25,7 +25,7 @@ const option = computed(() => {
   return {
     animation: false,
     color: [ink('--accent'), ink('--danger'), ink('--good'), ink('--stale')],
-    textStyle: { color: ink('--soft'), fontFamily: 'B612' },
+    textStyle: { color: ink('--soft'), fontFamily: 'Source Sans 3' },
     grid: { left: 48, right: 12, top: series.length > 2 ? 62 : series.length > 1 ? 48 : 28, bottom: 40 },
     ...(series.length > 1
       ? { legend: { top: 0, itemWidth: 12, itemHeight: 9, textStyle: { color: ink('--soft'), fontSize: 11 } } }

@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import StationTabs from '../../ui/StationTabs.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { describeField, fieldTitle } from '@nodaxis/core/machine/fields';
 import { busVoltsOf } from '@nodaxis/core/drivetrain/bus';
-import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue';
+import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useFocusLink } from '../../app/focusLink';
 import { useMachine } from '../../document/machine';
@@ -42,21 +43,14 @@ watch(
 );
 
 const panels = [
-  { key: 'help', title: 'What would help' },
-  { key: 'driver', title: 'Driver settings' },
-  { key: 'choice', title: 'Which driver, which supply' },
-  { key: 'loop', title: 'Closed loop' },
-  { key: 'bus', title: 'Steps or fieldbus' },
-  { key: 'coils', title: 'Coil finder' },
+  { id: 'help', name: 'What would help' },
+  { id: 'driver', name: 'Driver settings' },
+  { id: 'choice', name: 'Which driver, which supply' },
+  { id: 'loop', name: 'Closed loop' },
+  { id: 'bus', name: 'Steps or fieldbus' },
+  { id: 'coils', name: 'Coil finder' },
 ] as const;
-const panel = ref<(typeof panels)[number]['key']>('help');
-/** The arrow keys go from tab to tab, and round. */
-async function turn(by: number) {
-  const at = panels.findIndex((p) => p.key === panel.value);
-  panel.value = panels[(at + by + panels.length) % panels.length]!.key;
-  await nextTick();
-  document.getElementById(`tab-${panel.value}`)?.focus();
-}
+const panel = ref<(typeof panels)[number]['id']>('help');
 const tryVolts = ref<number>();
 watch(picked, (a, b) => a?.id !== b?.id && (tryVolts.value = undefined));
 const busVolts = computed(() => busVoltsOf(machine.design!));
@@ -110,24 +104,7 @@ const torque = computed(() => selected.value.drives[0]?.torque);
       <DriveCard :figures="selected" />
     </div>
     <section class="sheet">
-      <div class="tabs" role="tablist" aria-label="More about this drive">
-        <ActionButton
-          v-for="p in panels"
-          :id="`tab-${p.key}`"
-          :key="p.key"
-          kind="bare"
-          role="tab"
-          class="tab"
-          :tabindex="panel === p.key ? 0 : -1"
-          :aria-selected="panel === p.key"
-          :aria-controls="`panel-${p.key}`"
-          @click="panel = p.key"
-          @keydown.left.prevent="turn(-1)"
-          @keydown.right.prevent="turn(1)"
-        >
-          {{ p.title }}
-        </ActionButton>
-      </div>
+      <StationTabs :views="panels" :shown="panel" label="More about this drive" @show="(id) => (panel = id)" />
       <div :id="`panel-${panel}`" role="tabpanel" :aria-labelledby="`tab-${panel}`">
         <HelpPanel v-if="panel === 'help'" :axis-id="selected.id" />
         <DriverSheet v-else-if="panel === 'driver'" :figures="selected" />
@@ -147,40 +124,16 @@ const torque = computed(() => selected.value.drives[0]?.torque);
   gap: 12px;
 }
 .model {
-  font-size: 12px;
+  font-size: 13px;
   margin: 0;
 }
 .empty {
   padding: 40px 20px;
   max-width: 560px;
 }
-.tabs {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px;
-  border-bottom: 1px solid var(--line-strong);
-  margin-bottom: 10px;
-}
-.tab {
-  font: inherit;
-  color: var(--soft);
-  background: none;
-  border: 0;
-  border-bottom: 3px solid transparent;
-  padding: 5px 10px;
-  cursor: pointer;
-}
-.tab[aria-selected='true'] {
-  color: var(--ink);
-  font-weight: 700;
-  border-bottom-color: var(--accent);
-}
 @media (max-width: 900px) {
   .two {
     grid-template-columns: minmax(0, 1fr);
-  }
-  .tab {
-    min-height: 44px;
   }
 }
 </style>

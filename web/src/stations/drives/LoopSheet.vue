@@ -173,8 +173,8 @@ const rows = computed(() => {
 .program {
   flex: 1 1 200px;
 }
-.text-field {
-  font-family: var(--mono);
+.text-field.el-textarea {
+  font-family: var(--code);
   font-size: 13px;
 }
 .num {

@@ -37,7 +37,7 @@ svg {
   fill: var(--ink);
 }
 text {
-  font: 11px var(--mono);
+  font: 12px var(--mono);
   fill: var(--ink);
 }
 .word {

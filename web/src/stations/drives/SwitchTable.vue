@@ -79,11 +79,7 @@ function save() {
     <div class="row tables">
       <label
         >Switches
-        <NumberField
-          :min="1"
-          :max="16"
-          :model-value="count ?? asText.count"
-          @input="count = Number(($event.target as HTMLInputElement).value)"
+        <NumberField :min="1" :max="16" :model-value="count ?? asText.count" @update:model-value="count = $event"
       /></label>
       <label
         >Steps per revolution
@@ -92,7 +88,7 @@ function save() {
           :rows="7"
           :model-value="steps ?? asText.steps"
           placeholder="1600: 5 6"
-          @input="steps = ($event.target as HTMLTextAreaElement).value"
+          @update:model-value="steps = $event"
         />
       </label>
       <label
@@ -102,7 +98,7 @@ function save() {
           :rows="7"
           :model-value="currents ?? asText.currents"
           placeholder="2.8: 1 3"
-          @input="currents = ($event.target as HTMLTextAreaElement).value"
+          @update:model-value="currents = $event"
         />
       </label>
     </div>
@@ -121,13 +117,12 @@ label {
   color: var(--soft);
   font-size: 13px;
 }
-.text-field,
-.text-field {
+.text-field.el-textarea {
   width: 150px;
   font-family: var(--mono);
   font-size: 13px;
 }
-.text-field {
-  width: 60px;
+.number-field {
+  width: 90px;
 }
 </style>

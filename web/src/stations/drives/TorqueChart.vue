@@ -100,7 +100,7 @@ const option = computed(() => {
     }));
   return {
     animation: false,
-    textStyle: { fontFamily: 'B612, sans-serif', color: k.ink },
+    textStyle: { fontFamily: 'Source Sans 3, sans-serif', color: k.ink },
     grid: { left: 48, right: 18, top: 54, bottom: 36 },
     tooltip: {
       trigger: 'axis',
@@ -108,7 +108,7 @@ const option = computed(() => {
       renderMode: 'richText',
       backgroundColor: k.sheet,
       borderColor: k.line,
-      textStyle: { color: k.ink, fontSize: 12, fontFamily: 'B612, sans-serif' },
+      textStyle: { color: k.ink, fontSize: 12, fontFamily: 'Source Sans 3, sans-serif' },
       formatter: (items: { data: [number, number]; seriesName: string }[]) => {
         const at = items[0]?.data[0] ?? 0;
         const rows = items
@@ -221,7 +221,7 @@ const spoken = computed(() => {
 }
 .key {
   margin: 2px 0 0;
-  font-size: 12px;
+  font-size: 13px;
 }
 .key i {
   display: inline-block;

@@ -170,7 +170,7 @@ label {
   line-height: 1.2;
 }
 .reason {
-  font-size: 12px;
+  font-size: 13px;
   margin: 0;
 }
 </style>

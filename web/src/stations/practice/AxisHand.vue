@@ -201,7 +201,7 @@ const moveTo = (place: number) => truly.value !== undefined && emit('move', posi
   line-height: 1.1;
 }
 .reading small {
-  font-size: 11px;
+  font-size: 12px;
   color: var(--soft);
 }
 .work {
@@ -209,7 +209,7 @@ const moveTo = (place: number) => truly.value !== undefined && emit('move', posi
   font-size: 13px;
 }
 .unit {
-  font-size: 12px;
+  font-size: 13px;
   margin-left: 4px;
   color: var(--soft);
 }

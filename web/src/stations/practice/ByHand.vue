@@ -113,7 +113,7 @@ const offsetOf = (i: number) => snapshot.value?.work.sets[snapshot.value.work.ac
   justify-content: space-between;
 }
 .small {
-  font-size: 12px;
+  font-size: 13px;
   margin: 4px 0 0;
 }
 .off {

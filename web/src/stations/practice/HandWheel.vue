@@ -167,7 +167,7 @@ svg[role='slider'] {
   stroke: var(--wont);
 }
 .small {
-  font-size: 12px;
+  font-size: 13px;
 }
 .bad {
   color: var(--danger);

@@ -44,7 +44,7 @@ const rows = computed(() =>
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
   align-content: start;
-  font-size: 12px;
+  font-size: 13px;
 }
 li {
   white-space: nowrap;

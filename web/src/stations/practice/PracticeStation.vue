@@ -7,7 +7,7 @@ import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 
 import { useFocusLink } from '../../app/focusLink';
 import { useMachine } from '../../document/machine';
 import MachineDrawing from '../../widgets/drawing/MachineDrawing.vue';
-import StationTabs from '../../widgets/StationTabs.vue';
+import StationTabs from '../../ui/StationTabs.vue';
 import WhyDead from '../../widgets/WhyDead.vue';
 import { useView } from '../useView';
 import ByHand from './ByHand.vue';
@@ -270,7 +270,7 @@ function move(axis: string, place: number) {
     </section>
     <section class="sheet panel" aria-label="What you do">
       <StationTabs :views="tabs" :shown="tab" label="What you do" @show="show" />
-      <div class="content" role="tabpanel" :aria-labelledby="`view-${tab}`">
+      <div class="content" role="tabpanel" :aria-labelledby="`tab-${tab}`">
         <ByHand v-if="tab === 'hand'" :pressed="pressed" />
         <WorkPanel v-else-if="tab === 'work'" />
         <ProgramPanel v-else-if="tab === 'program'" />

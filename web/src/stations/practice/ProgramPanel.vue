@@ -69,7 +69,7 @@ const resumeLine = computed(() =>
   resumeAt.value === undefined ? undefined : program.value?.stepLines[resumeAt.value],
 );
 
-const area = ref<HTMLTextAreaElement>();
+const area = ref<InstanceType<typeof TextField>>();
 /** Puts the caret where a fault is. */
 async function goTo(where: string) {
   const found = /line (\d+)(?:, column (\d+))?/.exec(where);
@@ -79,8 +79,7 @@ async function goTo(where: string) {
   await nextTick();
   const start = lines.value.slice(0, Number(found[1]) - 1).reduce((sum, l) => sum + l.length + 1, 0);
   const at = start + Number(found[2] ?? 1) - 1;
-  box.focus();
-  box.setSelectionRange(at, start + (lines.value[Number(found[1]) - 1]?.length ?? 0));
+  box.select(at, start + (lines.value[Number(found[1]) - 1]?.length ?? 0));
 }
 const trim = (of: 'feed' | 'rapid' | 'spindle', share: number) =>
   practice.act({ type: 'trim', of, share: share / 100 });
@@ -116,7 +115,6 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
       ref="area"
       v-model="text"
       type="textarea"
-      class="mono"
       :rows="8"
       spellcheck="false"
       aria-label="Program"
@@ -227,6 +225,7 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
   justify-content: space-between;
 }
 .text-field {
+  font-family: var(--code);
   width: 100%;
 }
 .run {

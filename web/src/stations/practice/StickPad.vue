@@ -185,7 +185,7 @@ svg {
   fill: var(--ink);
 }
 .small {
-  font-size: 12px;
+  font-size: 13px;
 }
 .stack {
   display: grid;

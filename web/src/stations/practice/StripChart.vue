@@ -48,7 +48,7 @@ function draw() {
     }
     const ink = inks.value.axes[i]!;
     g.fillStyle = ink;
-    g.font = '700 11px B612, sans-serif';
+    g.font = '700 11px Source Sans 3, sans-serif';
     g.fillText(a.axis.letter, 6 + i * 24, 12);
     if (!(high - low > 1e-6)) return;
     g.strokeStyle = ink;

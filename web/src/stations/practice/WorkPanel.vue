@@ -228,7 +228,7 @@ table {
 th {
   font-weight: 400;
   color: var(--soft);
-  font-size: 12px;
+  font-size: 13px;
   text-align: left;
 }
 td,
@@ -247,7 +247,7 @@ th {
   flex-wrap: wrap;
 }
 .small {
-  font-size: 12px;
+  font-size: 13px;
   margin: 0;
 }
 .warn {

@@ -244,7 +244,7 @@ const wait = (ms: number) =>
   border-color: var(--danger);
 }
 .small {
-  font-size: 12px;
+  font-size: 13px;
   margin-top: 6px;
 }
 .two {
@@ -272,7 +272,7 @@ svg {
   stroke: var(--ink);
 }
 text {
-  font: 11px var(--mono);
+  font: 12px var(--mono);
   fill: var(--ink);
 }
 dl {

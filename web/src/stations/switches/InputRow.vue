@@ -187,7 +187,7 @@ td.contact :deep(.field) {
 }
 .told {
   display: block;
-  font-size: 12px;
+  font-size: 13px;
   white-space: nowrap;
 }
 .bad {
@@ -215,7 +215,7 @@ td :deep(.field > .choice:not(.source)) {
   td[data-label]::before {
     content: attr(data-label);
     display: block;
-    font-size: 12px;
+    font-size: 13px;
     color: var(--soft);
   }
 }

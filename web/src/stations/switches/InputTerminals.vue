@@ -126,7 +126,7 @@ li.unfit {
   min-width: 28px;
 }
 .held {
-  font-size: 12px;
+  font-size: 13px;
   border: 1px dashed var(--line-strong);
   border-radius: 3px;
   padding: 2px 6px;
@@ -137,9 +137,9 @@ li.unfit {
   border-color: var(--accent);
 }
 .free {
-  font-size: 12px;
+  font-size: 13px;
 }
 .small {
-  font-size: 12px;
+  font-size: 13px;
 }
 </style>

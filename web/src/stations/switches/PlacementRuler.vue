@@ -215,7 +215,7 @@ svg {
   stroke: var(--accent);
 }
 text {
-  font: 12px var(--mono);
+  font: 13px var(--mono);
   fill: var(--ink);
 }
 </style>

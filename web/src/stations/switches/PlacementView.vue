@@ -188,7 +188,7 @@ const clearance = computed(() => {
   font-weight: 400;
 }
 .small {
-  font-size: 12px;
+  font-size: 13px;
 }
 .verdicts {
   list-style: none;

@@ -263,7 +263,7 @@ const sameAsToday = (c: SwitchCount) => c.key === 'today';
   background: var(--accent-wash);
 }
 .words {
-  font-size: 12px;
+  font-size: 13px;
   line-height: 1.35;
 }
 .marks {
@@ -284,7 +284,7 @@ const sameAsToday = (c: SwitchCount) => c.key === 'today';
   color: var(--good);
 }
 .small {
-  font-size: 12px;
+  font-size: 13px;
   margin-top: 6px;
 }
 </style>

@@ -235,13 +235,13 @@ article.chosen {
   min-height: 30px;
 }
 .needs {
-  font-size: 12px;
+  font-size: 13px;
 }
 .lanes {
   display: grid;
   grid-template-columns: 84px minmax(0, 1fr);
   gap: 2px 8px;
-  font-size: 12px;
+  font-size: 13px;
   margin: 4px 0;
   align-items: center;
 }
@@ -307,7 +307,7 @@ dd {
   display: flex;
   flex-wrap: wrap;
   gap: 4px 18px;
-  font-size: 12px;
+  font-size: 13px;
 }
 .scale span:last-child {
   font-family: var(--sans);

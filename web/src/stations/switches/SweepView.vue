@@ -362,7 +362,7 @@ const toggleTried = (id: string) =>
 }
 .map table {
   border-collapse: collapse;
-  font-size: 12px;
+  font-size: 13px;
 }
 .map th {
   text-align: left;
@@ -465,7 +465,7 @@ ul {
   white-space: nowrap;
 }
 .small {
-  font-size: 12px;
+  font-size: 13px;
 }
 @media (max-width: 900px) {
   .sweep {

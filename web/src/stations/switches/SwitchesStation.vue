@@ -4,7 +4,7 @@ import TrialPanel from '../../trial/TrialPanel.vue';
 import { useSweep } from '../../trial/useSweep';
 import { useTrial } from '../../trial/useTrial';
 import { useMachine } from '../../document/machine';
-import StationTabs from '../../widgets/StationTabs.vue';
+import StationTabs from '../../ui/StationTabs.vue';
 import { useView } from '../useView';
 import FilterView from './FilterView.vue';
 import InputsView from './InputsView.vue';
@@ -58,7 +58,7 @@ onBeforeUnmount(() => view.value === 'try' && leaveTrial());
 <template>
   <div class="switches">
     <StationTabs :views="views" :shown="view" label="Views of the switches" @show="show" />
-    <div class="body" role="tabpanel" :aria-labelledby="`view-${view}`">
+    <div class="body" role="tabpanel" :aria-labelledby="`tab-${view}`">
       <InputsView v-if="view === 'inputs'" />
       <section v-else-if="view === 'try'" class="sheet">
         <TrialPanel v-if="Object.keys(machine.design!.conductors).length" wide />

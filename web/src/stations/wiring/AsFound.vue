@@ -361,7 +361,7 @@ const apply = () =>
   border-collapse: collapse;
 }
 .matrix th {
-  font-size: 12px;
+  font-size: 13px;
   padding: 0 6px;
 }
 .matrix button {

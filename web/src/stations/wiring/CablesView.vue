@@ -344,7 +344,7 @@ td .choice {
 .joint {
   border: 1px solid var(--line-strong);
   padding: 0 5px;
-  font-size: 12px;
+  font-size: 13px;
 }
 .chain {
   display: flex;

@@ -188,7 +188,7 @@ function terminate(end: 'from' | 'to', kind: string, pullTested: boolean): void 
 <style scoped>
 .editor {
   gap: 4px 10px;
-  font-size: 12px;
+  font-size: 13px;
   width: 100%;
 }
 .what {

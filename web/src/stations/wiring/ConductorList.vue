@@ -413,7 +413,7 @@ async function importCsv(f: File): Promise<void> {
   text-decoration: line-through;
 }
 .cut-it {
-  font: 12px var(--mono);
+  font: 13px var(--mono);
   color: inherit;
   background: none;
   border: 1px solid var(--line-strong);
@@ -459,7 +459,7 @@ async function importCsv(f: File): Promise<void> {
 }
 .head {
   color: var(--soft);
-  font-size: 12px;
+  font-size: 13px;
   border-bottom-color: var(--line-strong);
   padding-right: 18px;
 }
@@ -497,7 +497,7 @@ async function importCsv(f: File): Promise<void> {
   width: 100%;
 }
 .why {
-  font-size: 12px;
+  font-size: 13px;
 }
 .none {
   padding: 14px;

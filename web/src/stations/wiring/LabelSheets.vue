@@ -27,13 +27,9 @@ const numbers: { key: Exclude<keyof LabelGrid, 'paper'>; name: string; max: numb
   { key: 'gapX', name: 'Gap across', max: 20 },
   { key: 'gapY', name: 'Gap down', max: 20 },
 ];
-function set(key: (typeof numbers)[number]['key'], max: number, e: Event): void {
-  const n = Number((e.target as HTMLInputElement).value);
-  const least = key === 'columns' || key === 'rows' ? 1 : 0;
-  grid[key] = Number.isFinite(n)
-    ? Math.min(max, Math.max(least, key === 'columns' || key === 'rows' ? Math.round(n) : n))
-    : grid[key];
-  (e.target as HTMLInputElement).value = String(grid[key]);
+const whole = (key: string): boolean => key === 'columns' || key === 'rows';
+function set(key: (typeof numbers)[number]['key'], n: number | undefined): void {
+  if (n !== undefined) grid[key] = whole(key) ? Math.round(n) : n;
 }
 </script>
 
@@ -51,8 +47,14 @@ function set(key: (typeof numbers)[number]['key'], max: number, e: Event): void 
       /></label>
       <label>Paper <Choice v-model="grid.paper" :options="['A4', 'Letter']" /></label>
       <label v-for="n in numbers" :key="n.key"
-        >{{ n.name }}<template v-if="n.key !== 'columns' && n.key !== 'rows'"> (mm)</template>
-        <NumberField :model-value="grid[n.key]" :min="0" :max="n.max" :step="0.5" @change="set(n.key, n.max, $event)" />
+        >{{ n.name }}<template v-if="!whole(n.key)"> (mm)</template>
+        <NumberField
+          :model-value="grid[n.key]"
+          :min="whole(n.key) ? 1 : 0"
+          :max="n.max"
+          :step="whole(n.key) ? 1 : 0.5"
+          @update:model-value="set(n.key, $event)"
+        />
       </label>
       <label>Places used already <NumberField v-model="skip" :min="0" :max="999" /></label>
       <p v-if="size" class="soft">
@@ -159,6 +161,9 @@ function set(key: (typeof numbers)[number]['key'], max: number, e: Event): void 
     border: 0;
     margin: 0;
     break-after: page;
+  }
+  .page:last-child {
+    break-after: auto;
   }
   .label {
     border-color: transparent;

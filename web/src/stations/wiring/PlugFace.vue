@@ -85,7 +85,7 @@ const radius = computed(() => Math.max(box.value.w, box.value.h) / 2 - 2);
   stroke-width: 3;
 }
 text {
-  font: 12px var(--mono);
+  font: 13px var(--mono);
   fill: var(--ink);
 }
 .done {

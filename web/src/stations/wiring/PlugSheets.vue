@@ -216,7 +216,7 @@ figure {
 }
 .to {
   writing-mode: vertical-rl;
-  font-size: 12px;
+  font-size: 13px;
 }
 @media (max-width: 720px) {
   .plugs {

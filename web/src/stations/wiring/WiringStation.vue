@@ -5,7 +5,7 @@ import { Connection } from '@element-plus/icons-vue';
 import { progressBySheet } from '@nodaxis/core/wiring/progress';
 import { computed, defineAsyncComponent } from 'vue';
 import { useMachine } from '../../document/machine';
-import StationTabs from '../../widgets/StationTabs.vue';
+import StationTabs from '../../ui/StationTabs.vue';
 import { useView } from '../useView';
 import AsFound from './AsFound.vue';
 import CablesView from './CablesView.vue';
@@ -88,7 +88,7 @@ const plan = () => machine.run({ name: 'plan-wiring', args: {} });
     <ul v-if="gaps.length" class="caution gaps">
       <li v-for="g in gaps" :key="g.what">{{ g.what }}</li>
     </ul>
-    <div class="body" role="tabpanel" :aria-labelledby="`view-${view}`">
+    <div class="body" role="tabpanel" :aria-labelledby="`tab-${view}`">
       <PartsToWire v-if="view === 'parts'" />
       <AsFound v-else-if="view === 'found'" />
       <section v-else-if="!all.length" class="sheet empty stack" data-field="conductors">
