@@ -246,7 +246,7 @@ export async function sliderFrames(): Promise<Figure> {
   const frames = await onDrives((page) =>
     again(() =>
       page.evaluate(async () => {
-        const slider = document.querySelector<HTMLElement>('[role="slider"][aria-label="Supply voltage to try"]')!;
+        const slider = document.querySelector<HTMLElement>('[role="slider"][aria-label="Try a supply of"]')!;
         const frame = () => new Promise<number>((r) => requestAnimationFrame(r));
         const gaps: number[] = [];
         let last = await frame();

@@ -33,7 +33,7 @@ test('a stalling axis is found, understood and cured', async ({ page }) => {
   await expect(page.getByRole('img', { name: /Torque over speed/ })).toBeVisible();
   // Pointing at it breaks no content policy: that would be an error of the console.
   await page.locator('.chart canvas').first().hover();
-  await slideTo(page.getByLabel('Supply voltage to try'), 42);
+  await slideTo(page.getByLabel('Try a supply of'), 42);
   await expect(page.getByRole('button', { name: 'Take Loam 42, 42 V supply' })).toBeVisible();
 
   // What helps is tried on a copy; two are pinned side by side, one is carried out.

@@ -58,6 +58,6 @@ function shelf() {
 }
 pre {
   overflow: auto;
-  font: 13px/1.4 var(--mono);
+  font: 13px/1.4 var(--code);
 }
 </style>

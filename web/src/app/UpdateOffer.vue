@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus';
+import ActionButton from '../ui/ActionButton.vue';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { pendingDrafts } from '../document/drafts';
@@ -27,7 +27,7 @@ async function reload() {
       >A newer version of Nodaxis is ready: {{ waitingVersion }} instead of {{ version }}. Go over to it when it suits
       you.</span
     >
-    <ElButton type="primary" @click="reload">Load the page again</ElButton>
+    <ActionButton kind="main" @click="reload">Load the page again</ActionButton>
   </p>
 </template>
 

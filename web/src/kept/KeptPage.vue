@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import FilePicker from '../ui/FilePicker.vue';
 import Fold from '../ui/Fold.vue';
 import 'element-plus/es/components/progress/style/css';
-import { ElButton, ElProgress } from 'element-plus';
+import { ElProgress } from 'element-plus';
 import { version } from '../app/update';
 import type { Fault } from '@nodaxis/core/units/result';
 import { computed, onMounted, ref, shallowRef } from 'vue';
@@ -137,7 +138,9 @@ const drop = (keys: readonly string[]) =>
         <span>
           This browser may clear the store when its disk runs short. Keep files of your machines elsewhere as well.
         </span>
-        <ElButton v-if="persisted === false" @click="askPersist">Ask it to keep the store</ElButton>
+        <ActionButton v-if="persisted === false" kind="framed" @click="askPersist"
+          >Ask it to keep the store</ActionButton
+        >
       </p>
       <div v-if="estimate">
         <p>{{ size(estimate.usage) }} of {{ size(estimate.quota) }} that this browser allows are used.</p>
@@ -157,7 +160,7 @@ const drop = (keys: readonly string[]) =>
       <h2 id="backup">The whole shelf as one file</h2>
       <p>Machines with their pictures, your own parts, rehearsals and preferences.</p>
       <div class="row">
-        <ElButton type="primary" :disabled="!!busy" @click="save">Save the whole shelf</ElButton>
+        <ActionButton kind="main" :disabled="!!busy" @click="save">Save the whole shelf</ActionButton>
         <FilePicker accept=".zip,application/zip" label="Saved shelf" :disabled="!!busy" @files="([f]) => bring(f!)"
           >Bring a saved shelf in</FilePicker
         >
@@ -176,11 +179,11 @@ const drop = (keys: readonly string[]) =>
       </p>
       <p v-if="folderFault" class="bad">The last copy could not be written ({{ folderFault }}).</p>
       <div class="row">
-        <ElButton v-if="asksAgain" type="primary" @click="allow">Allow it again</ElButton>
-        <ElButton :disabled="!!busy" @click="chooseFolder">{{
+        <ActionButton v-if="asksAgain" kind="main" @click="allow">Allow it again</ActionButton>
+        <ActionButton kind="framed" :disabled="!!busy" @click="chooseFolder">{{
           folder ? 'Choose another' : 'Choose a folder'
-        }}</ElButton>
-        <ElButton v-if="folder" :disabled="!!busy" @click="stopCopies">No more copies</ElButton>
+        }}</ActionButton>
+        <ActionButton v-if="folder" kind="framed" :disabled="!!busy" @click="stopCopies">No more copies</ActionButton>
       </div>
     </section>
 
@@ -220,7 +223,7 @@ const drop = (keys: readonly string[]) =>
               >
               <span class="row"
                 ><span class="soft">{{ size(p.characters) }}</span
-                ><ElButton size="small" @click="restore(p)">Open as a copy</ElButton></span
+                ><ActionButton kind="framed" @click="restore(p)">Open as a copy</ActionButton></span
               >
             </li>
           </ul>
@@ -234,8 +237,8 @@ const drop = (keys: readonly string[]) =>
           <li v-for="a in kept.aside" :key="a.key" class="row spread">
             <span>{{ a.machine }}, saved {{ when(a.savedAt) }}: {{ a.why }}</span>
             <span class="row">
-              <ElButton size="small" @click="saveAside(a.key)">Save this text ({{ size(a.bytes) }})</ElButton>
-              <ElButton size="small" @click="drop([a.key])">Let it go</ElButton>
+              <ActionButton kind="framed" @click="saveAside(a.key)">Save this text ({{ size(a.bytes) }})</ActionButton>
+              <ActionButton kind="framed" @click="drop([a.key])">Let it go</ActionButton>
             </span>
           </li>
         </ul>
@@ -252,8 +255,8 @@ const drop = (keys: readonly string[]) =>
             >.</span
           >
           <span v-else>No pictures.</span>
-          <ElButton v-if="kept.pictures.orphans.length" size="small" @click="drop(kept.pictures.orphans)"
-            >Remove pictures of no machine</ElButton
+          <ActionButton v-if="kept.pictures.orphans.length" kind="framed" @click="drop(kept.pictures.orphans)"
+            >Remove pictures of no machine</ActionButton
           >
         </p>
         <p v-for="o in kept.other" :key="o.what" class="row spread">

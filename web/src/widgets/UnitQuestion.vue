@@ -1,8 +1,8 @@
 <script setup lang="ts">
+import ActionButton from '../ui/ActionButton.vue';
 import { valueAt } from '@nodaxis/core/machine/fields';
 import { asEntered, unitDoubt } from '@nodaxis/core/machine/plausible';
 import type { Quantity } from '@nodaxis/core/units/quantity';
-import { ElButton } from 'element-plus';
 import { computed } from 'vue';
 import { useMachine } from '../document/machine';
 
@@ -19,8 +19,8 @@ const meant = computed(() => {
 <template>
   <p v-if="meant" class="question" role="note">
     Is the unit right?
-    <ElButton size="small" :disabled="machine.readOnly" @click="emit('take', meant)"
-      >{{ asEntered(meant) }} was meant</ElButton
+    <ActionButton kind="framed" :disabled="machine.readOnly" @click="emit('take', meant)"
+      >{{ asEntered(meant) }} was meant</ActionButton
     >
   </p>
 </template>

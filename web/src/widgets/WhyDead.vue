@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElButton } from 'element-plus';
+import ActionButton from '../ui/ActionButton.vue';
 import { computed } from 'vue';
 import { useFocusLink } from '../app/focusLink';
 import { useMachine } from '../document/machine';
@@ -14,7 +14,7 @@ const reasons = computed(() => machine.figures?.stop.dead ?? []);
 <template>
   <div v-if="reasons.length" class="caution why" role="note">
     <p v-for="r in reasons.slice(0, MOST)" :key="r.what + r.part">
-      {{ r.text }} <ElButton size="small" @click="go(r.station, r.field)">Go there</ElButton>
+      {{ r.text }} <ActionButton kind="framed" @click="go(r.station, r.field)">Go there</ActionButton>
     </p>
     <p v-if="reasons.length > MOST" class="soft">And {{ reasons.length - MOST }} more like these.</p>
   </div>

@@ -96,7 +96,7 @@ pre {
   overflow: auto;
   white-space: pre-wrap;
   overflow-wrap: anywhere;
-  font: 13px/1.5 var(--mono);
+  font: 13px/1.5 var(--code);
   margin: 6px 0 0;
 }
 .typed {

@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import ActionButton from '../../ui/ActionButton.vue';
 import { Check, CloseBold, View } from '@element-plus/icons-vue';
 import type { Revealed } from '@nodaxis/core/bringup/rehearse/reveal';
-import { ElButton, ElIcon } from 'element-plus';
+import { ElIcon } from 'element-plus';
 import { computed } from 'vue';
 
 /** What was hidden in a rehearsal that has ended: each mistake, what became of it, and the test that shows it. */
@@ -32,7 +33,7 @@ const passedOver = computed(() => props.told.filter((t) => t.came === 'not found
         </div>
       </li>
     </ol>
-    <p><ElButton type="primary" @click="$emit('close')">Close</ElButton></p>
+    <p><ActionButton kind="main" @click="$emit('close')">Close</ActionButton></p>
   </section>
 </template>
 

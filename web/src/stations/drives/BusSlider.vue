@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElSlider } from 'element-plus';
+import Slider from '../../ui/Slider.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { busVoltsOf } from '@nodaxis/core/drivetrain/bus';
 import { SUPPLY_HEADROOM } from '@nodaxis/core/drivetrain/constants';
@@ -42,17 +42,14 @@ const take = () => {
 
 <template>
   <div v-if="range" class="row slider">
-    <span>Try a supply of</span
-    ><ElSlider
-      class="range"
+    <Slider
       :model-value="shown"
+      name="Try a supply of"
       :min="range.least"
       :max="range.most"
-      :show-tooltip="false"
-      aria-label="Supply voltage to try"
-      @input="(v) => (volts = Number(v))"
+      :shown="`${Math.round(shown)} V`"
+      @update:model-value="volts = $event"
     />
-    <span class="mono">{{ Math.round(shown) }} V</span>
     <ActionButton v-if="volts !== undefined && nearest" kind="framed" :disabled="machine.readOnly" @click="take">
       Take {{ nearest.name }}
     </ActionButton>

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import FilePicker from '../../ui/FilePicker.vue';
-import { ElSlider } from 'element-plus';
+import Slider from '../../ui/Slider.vue';
 import TickBox from '../../ui/TickBox.vue';
 import NumberField from '../../ui/NumberField.vue';
 import Progress from '../../ui/Progress.vue';
 import TextField from '../../ui/TextField.vue';
 import ActionButton from '../../ui/ActionButton.vue';
-import { computed, nextTick, ref, watch } from 'vue';
+import { computed, nextTick, ref, watch, reactive } from 'vue';
 import MachineField from '../../widgets/MachineField.vue';
 import { usePractice } from './usePractice';
 
@@ -22,9 +22,9 @@ const around = ref(1);
 const CHECK_AFTER_MS = 350;
 const singleStep = ref(false);
 const percent = (of: 'feed' | 'rapid' | 'spindle') => Math.round((snapshot.value?.trim[of] ?? 1) * 100);
-const feed = ref(percent('feed'));
-const rapid = ref(percent('rapid'));
-const turning = ref(percent('spindle'));
+/** Where the trims stand, in %, and how far each goes. */
+const trims = reactive({ feed: percent('feed'), rapid: percent('rapid'), spindle: percent('spindle') });
+const trimRange = { feed: [0, 200], rapid: [0, 100], spindle: [50, 150] } as const;
 const hasSpindle = computed(
   () => practice.input.value.known && practice.input.value.value.settings.spindle !== undefined,
 );
@@ -170,43 +170,18 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
       then down; spindle and coolant as the program had them.
     </p>
     <div class="row wrap soft small">
-      <span class="row"
-        >feed
-        <ElSlider
-          v-model="feed"
-          class="range"
-          :max="200"
+      <template v-for="(range, name) in trimRange" :key="name">
+        <Slider
+          v-if="name !== 'spindle' || hasSpindle"
+          v-model="trims[name]"
+          :name="name"
+          :min="range[0]"
+          :max="range[1]"
           :step="10"
-          :show-tooltip="false"
-          aria-label="feed"
-          @input="trim('feed', feed)"
-        /><span class="mono">{{ feed }} %</span></span
-      >
-      <span class="row"
-        >rapid
-        <ElSlider
-          v-model="rapid"
-          class="range"
-          :max="100"
-          :step="10"
-          :show-tooltip="false"
-          aria-label="rapid"
-          @input="trim('rapid', rapid)"
-        /><span class="mono">{{ rapid }} %</span></span
-      >
-      <span v-if="hasSpindle" class="row"
-        >spindle
-        <ElSlider
-          v-model="turning"
-          class="range"
-          :min="50"
-          :max="150"
-          :step="10"
-          :show-tooltip="false"
-          aria-label="spindle"
-          @input="trim('spindle', turning)"
-        /><span class="mono">{{ turning }} %</span></span
-      >
+          :shown="`${trims[name]} %`"
+          @update:model-value="trim(name, $event)"
+        />
+      </template>
     </div>
     <p v-if="state === 'paused'" class="warn small">
       A pause is no stop: the spindle turns on, and the next word can move an axis.

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElSlider } from 'element-plus';
+import Slider from '../../ui/Slider.vue';
 import TickBox from '../../ui/TickBox.vue';
 import Choice from '../../ui/Choice.vue';
 import { stickShares, usualStick } from '@nodaxis/core/motion/hand/stick';
@@ -110,18 +110,14 @@ onBeforeUnmount(() => {
     </svg>
     <div class="stack">
       <TickBox v-model="settings.lock">dominant axis only</TickBox>
-      <span class="row soft"
-        >dead zone
-        <ElSlider
-          v-model="settings.deadZone"
-          class="range"
-          :max="0.5"
-          :step="0.01"
-          :show-tooltip="false"
-          aria-label="dead zone"
-        />
-        <span class="mono">{{ Math.round(settings.deadZone * 100) }} %</span></span
-      >
+      <Slider
+        v-model="settings.deadZone"
+        class="soft"
+        name="dead zone"
+        :max="0.5"
+        :step="0.01"
+        :shown="`${Math.round(settings.deadZone * 100)} %`"
+      />
       <div class="row">
         <label class="row soft"
           >curve

@@ -11,7 +11,6 @@ import { isProtective } from '@nodaxis/core/machine/connections';
 import { circuitName } from '@nodaxis/core/machine/fields';
 import type { Notice } from '@nodaxis/core/switches/polarity';
 import { useVirtualList } from '@vueuse/core';
-import { ElButton } from 'element-plus';
 import { computed, ref } from 'vue';
 import { useFocusLink } from '../../app/focusLink';
 import { useMachine } from '../../document/machine';
@@ -108,7 +107,7 @@ const toggleTried = (id: string) =>
       Once the wiring is planned, each single fault is tried on it: a wire that breaks, a contact that welds, a plug
       that comes off. For each you see which protection it takes away, and when anybody would notice.
     </p>
-    <p><ElButton type="primary" @click="go('wiring', 'conductors')">Plan the wiring</ElButton></p>
+    <p><ActionButton kind="main" @click="go('wiring', 'conductors')">Plan the wiring</ActionButton></p>
   </section>
   <div v-else class="sweep" data-field="dailyChecks">
     <section class="sheet top" aria-label="The sweep">
