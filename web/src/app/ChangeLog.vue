@@ -48,11 +48,5 @@ li {
 }
 .filter {
   width: 100%;
-  font: inherit;
-  color: inherit;
-  background: var(--sheet);
-  height: 32px;
-  padding: 0 8px;
-  border: 1px solid var(--line-strong);
 }
 </style>

@@ -229,9 +229,7 @@ const vFocus = { mounted: (el: HTMLElement) => el.querySelector('input')?.focus(
   padding: 4px 7px;
 }
 .rename {
-  font: inherit;
   width: 100%;
-  height: 30px;
 }
 .empty {
   max-width: 640px;

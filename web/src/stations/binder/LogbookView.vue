@@ -219,20 +219,11 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
   contain: strict;
   overflow: auto;
 }
-.picture {
-  cursor: pointer;
-}
 .fault {
   color: var(--danger);
 }
 .search {
   flex: 1 1 160px;
-  font: inherit;
-  height: 32px;
-  padding: 0 8px;
-  color: inherit;
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
 }
 .toggle[aria-pressed='true'] {
   border-color: var(--accent);

@@ -291,9 +291,6 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
   width: 100%;
   margin: 6px 0;
 }
-.photo {
-  cursor: pointer;
-}
 /* What ends a test stays in sight however long its page is. */
 .foot {
   position: sticky;
@@ -304,9 +301,5 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
 }
 @media (max-width: 720px) {
   footer button,
-  .photo {
-    min-height: 44px;
-    flex: 1;
-  }
 }
 </style>

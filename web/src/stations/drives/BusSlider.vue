@@ -57,11 +57,6 @@ const take = () => {
 </template>
 
 <style scoped>
-.slider label {
-  display: inline-flex;
-  align-items: center;
-  gap: 6px;
-}
 .text-field {
   width: 120px;
 }

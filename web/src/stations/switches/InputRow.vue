@@ -158,7 +158,6 @@ td {
   vertical-align: middle;
 }
 .terminal {
-  height: 28px;
   font-size: 13px;
   width: 124px;
 }
@@ -167,7 +166,6 @@ td {
 }
 .small {
   font-size: 13px;
-  height: 28px;
 }
 .choice.small {
   width: 76px;

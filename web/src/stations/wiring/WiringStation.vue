@@ -114,6 +114,12 @@ const plan = () => machine.run({ name: 'plan-wiring', args: {} });
 </template>
 
 <style scoped>
+.total {
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+  white-space: nowrap;
+}
 .wiring {
   display: flex;
   flex-direction: column;
