@@ -300,6 +300,9 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
   background: var(--sheet);
 }
 @media (max-width: 720px) {
-  footer button,
+  footer button {
+    min-height: 44px;
+    flex: 1;
+  }
 }
 </style>

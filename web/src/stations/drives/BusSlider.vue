@@ -57,7 +57,4 @@ const take = () => {
 </template>
 
 <style scoped>
-.text-field {
-  width: 120px;
-}
 </style>
