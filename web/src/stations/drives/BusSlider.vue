@@ -55,6 +55,3 @@ const take = () => {
     </ActionButton>
   </div>
 </template>
-
-<style scoped>
-</style>
