@@ -1,6 +1,6 @@
 import { whatWouldHelp } from '@nodaxis/core/advice/help';
 import { createDeriver, deriveFigures } from '@nodaxis/core/derivation/figures';
-import { axisFences, driveFigures } from '@nodaxis/core/drivetrain/speed';
+import { axisSpeedLimits, driveFigures } from '@nodaxis/core/drivetrain/speed';
 import { torqueChart } from '@nodaxis/core/drivetrain/torqueChart';
 import { findingsOf } from '@nodaxis/core/findings/findings';
 import { dunnock } from '@nodaxis/core/samples/dunnock';
@@ -64,7 +64,7 @@ export function torqueOfSixAxes(): Figure {
         }),
       );
       const d = drives[0]!;
-      if (!axisFences(drives).known || !d.torque.known || !d.scale.known) throw new Error('not known');
+      if (!axisSpeedLimits(drives).known || !d.torque.known || !d.scale.known) throw new Error('not known');
       torqueChart(d.torque.value, d.scale.value.travelPerRev, d.torque.value.speed * 1.2);
     }
   });

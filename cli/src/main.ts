@@ -22,7 +22,7 @@ const sampleOf = (id: string | undefined) => sampleMachines.find((s) => s.id ===
 const print = (value: object): void => void process.stdout.write(`${JSON.stringify(value, null, 2)}\n`);
 
 function unreadable(file: string, errors: Fault[]): number {
-  print({ file, errors: errors.map((e) => ({ path: e.where, reason: e.what, mend: e.mend })) });
+  print({ file, errors: errors.map((e) => ({ path: e.where, reason: e.what, fix: e.fix })) });
   return EXIT.unreadable;
 }
 
@@ -30,12 +30,12 @@ function load(file: string): { text: string } | { fault: Fault } {
   try {
     if (statSync(file).size > MAX_FILE_CHARACTERS)
       return {
-        fault: { what: 'The file is far larger than a machine file.', where: file, mend: 'Pick a .nodaxis.json file.' },
+        fault: { what: 'The file is far larger than a machine file.', where: file, fix: 'Pick a .nodaxis.json file.' },
       };
     return { text: readFileSync(file, 'utf8') };
   } catch (e) {
     return {
-      fault: { what: `The file cannot be opened: ${(e as Error).message}.`, where: file, mend: 'Check the path.' },
+      fault: { what: `The file cannot be opened: ${(e as Error).message}.`, where: file, fix: 'Check the path.' },
     };
   }
 }
@@ -56,7 +56,7 @@ function check(file: string): number {
     kind: machine.design.kind,
     revision: revisionOf(machine),
     // What was cut off, brought in line or doubted while reading.
-    told: told.map((e) => ({ path: e.where, reason: e.what, mend: e.mend })),
+    told: told.map((e) => ({ path: e.where, reason: e.what, fix: e.fix })),
     findings: findings.map((f) => ({
       id: f.id,
       severity: f.severity,

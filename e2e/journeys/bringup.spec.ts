@@ -177,7 +177,7 @@ test('the record goes to paper, the help report tells nothing private, and all o
   await page.getByRole('link', { name: 'Bring-up' }).click();
   await button(page, 'At the machine').click();
   const dialog = page.getByRole('dialog', { name: 'At the machine' });
-  await dialog.getByText('All alike').click();
+  await dialog.getByText('All match').click();
   await dialog.getByRole('button', { name: 'Keep this result' }).click();
   await expect(dialog.getByText('Passed').first()).toBeVisible();
   await page.keyboard.press('Escape');

@@ -29,7 +29,7 @@ test('a finding leads to its field, a click cures it, and undo brings it back', 
   await openMachine(page, 'Wren', 'Drives');
   await page.getByRole('button', { name: /\d+ findings/ }).click();
   const finding = page.locator('[data-finding="pulse-rate:x"]');
-  await expect(finding).toContainText('40 mm/s needs 128 kHz. The controller makes at most 120 kHz');
+  await expect(finding).toContainText('40 mm/s needs 128 kHz. The controller outputs no more than 120 kHz');
   await finding.getByRole('button', { name: 'Go there' }).click();
   await expect(field(page, 'axes.x.maxSpeed').locator('input').first()).toBeFocused();
   await finding.getByRole('button', { name: 'Set the driver to 10000 steps per revolution' }).click();

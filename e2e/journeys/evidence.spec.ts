@@ -61,7 +61,7 @@ test('a gantry measured with a tape: what leads, which switch to move and how fa
   await article(page).getByText('diagonals', { exact: true }).click();
   await enter(page, ['560', '942.5', '942.4']);
   await button(page, 'Keep this result').click();
-  await expect(judgement(page)).toContainText('Square within what this way of measuring tells');
+  await expect(judgement(page)).toContainText('Square within the accuracy of this measurement');
   await page.getByRole('link', { name: 'Binder' }).click();
   const entries = page.getByRole('list', { name: 'Entries, newest first' });
   await page.getByLabel('Search the log').fill('switch of Y moved');
@@ -71,7 +71,7 @@ test('a gantry measured with a tape: what leads, which switch to move and how fa
 
 test('a whole test by the keyboard alone, and its figure over time', async ({ page }) => {
   await openMachine(page, 'Dunnock', 'Bring-up');
-  await openAhead(page, /measuring/, 'Lost motion on reversal: Y');
+  await openAhead(page, /measuring/, 'Backlash on reversal: Y');
   for (const readings of [
     ['0.03', '0.04', '0.035', '0.03', '0.04'],
     ['0.05', '0.06', '0.055', '0.05', '0.06'],
@@ -88,7 +88,7 @@ test('a whole test by the keyboard alone, and its figure over time', async ({ pa
   }
   await page.getByRole('link', { name: 'Binder' }).click();
   await expect(page.locator('.choice').filter({ has: page.getByLabel('Figure') })).toContainText(
-    'Lost motion on reversal: Y: lost on reversal (2)',
+    'Backlash on reversal: Y: lost on reversal (2)',
   );
   // By kind and by outcome.
   const entries = page.getByRole('list', { name: 'Entries, newest first' });
@@ -144,7 +144,7 @@ test.describe('on a phone', () => {
     expect(wide).toBeLessThanOrEqual(0);
     for (const target of await dialog.getByRole('button').all())
       if (await target.isVisible()) expect((await target.boundingBox())!.height).toBeGreaterThanOrEqual(44);
-    await dialog.getByText('All alike').tap();
+    await dialog.getByText('All match').tap();
     await dialog.getByRole('button', { name: 'Keep this result' }).tap();
     await expect(dialog.getByText('Passed').first()).toBeVisible();
     await dialog.getByRole('button', { name: 'After' }).tap();

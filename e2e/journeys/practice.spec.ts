@@ -114,7 +114,7 @@ test('a game controller moves one axis at a time, and stops it when it is let go
   await expect.poll(standing).toBe(true);
 });
 
-test('a program is mended where it is wrong, zeroed, run, paused and brought to its end', async ({ page }) => {
+test('a program is fixed where it is wrong, zeroed, run, paused and brought to its end', async ({ page }) => {
   await started(page);
   await referenced(page);
   await tab(page, 'Program').click();
@@ -142,7 +142,7 @@ test('a program is mended where it is wrong, zeroed, run, paused and brought to 
 
   // The whole story saved and told again ends where it ended.
   const [saved] = await Promise.all([page.waitForEvent('download'), button(page, 'Save the story').click()]);
-  await button(page, 'Begin anew').click();
+  await button(page, 'Restart').click();
   await expect(controlState(page)).toHaveText('No power');
   await page.getByLabel('Replay a saved story').setInputFiles(await saved.path());
   await expect(story(page)).toContainText('The program is at its end.', { timeout: 20_000 });
@@ -157,7 +157,7 @@ test('a program is mended where it is wrong, zeroed, run, paused and brought to 
   await pickFrom(page.getByLabel('Channels'), 'following error');
   const [file] = await Promise.all([page.waitForEvent('download'), button(page, 'Save as CSV').click()]);
   expect(file.suggestedFilename()).toBe('Dunnock trace.csv');
-  await button(page, 'In space').click();
+  await button(page, '3-D view').click();
   await expect(page.getByRole('img', { name: /in space/ })).toBeVisible();
 });
 

@@ -18,7 +18,7 @@ test('from open to closed at rest, with the sweep before and after', async ({ pa
   ).toBeVisible();
   await sweep.getByRole('button', { name: /Keep, and compare/ }).click();
 
-  await page.getByRole('tab', tab('Schools')).click();
+  await page.getByRole('tab', tab('Options')).click();
   const schools = page.getByRole('region', { name: 'Contact and circuit' });
   await expect(schools.getByText('a broken wire is never noticed').first()).toBeVisible({ timeout: 30_000 });
   await schools.getByRole('button', { name: 'Take: Closed at rest, an input each' }).click();
@@ -44,7 +44,7 @@ test('from open to closed at rest, with the sweep before and after', async ({ pa
 
 test('a stop button that the program does not see: found on trial, cured, and seen', async ({ page }) => {
   await openMachine(page, 'Plover', 'Switches');
-  await page.getByRole('checkbox', { name: 'tells the control' }).uncheck();
+  await page.getByRole('checkbox', { name: 'reports to the control' }).uncheck();
   await goTo(page, 'Wiring');
   await page.getByRole('button', { name: /Plan again/ }).click();
   await goTo(page, 'Switches');

@@ -111,7 +111,7 @@ async function bringUp(page: Page) {
     await page.getByRole('button', { name: 'Keep this result' }).click();
   };
   await list.getByRole('button', { name: /measuring/ }).click();
-  await openAhead('Lost motion on reversal: Y');
+  await openAhead('Backlash on reversal: Y');
   await read(['0.03', '0.04', '0.03', '0.05', '0.04']);
   await openAhead('Scale: X');
   await read(['50.05', '100.12', '150.17', '100.14', '50.08', '0.03']);

@@ -171,7 +171,7 @@ function checksOf(need: ReturnType<typeof requirements>, entry: LibraryEntry): C
             'pulse width',
             'workaround',
             (display) =>
-              `${d.name} wants ${showValue(wants.value, 'time', display, 3)}; lengthen the pulse from ${showValue(width.value, 'time', display, 3)}.`,
+              `${d.name} needs ${showValue(wants.value, 'time', display, 3)}; lengthen the pulse from ${showValue(width.value, 'time', display, 3)}.`,
           ),
         );
         break;
@@ -191,7 +191,7 @@ function checksOf(need: ReturnType<typeof requirements>, entry: LibraryEntry): C
         check(
           'signal level',
           'workaround',
-          `${deaf.name} wants a higher level than its ${volts.known ? volts.value : '?'} V: a buffer board between them.`,
+          `${deaf.name} needs a higher level than its ${volts.known ? volts.value : '?'} V: a buffer board between them.`,
         ),
       );
   }
@@ -240,7 +240,7 @@ function checksOf(need: ReturnType<typeof requirements>, entry: LibraryEntry): C
       check(
         'probe input',
         inputs >= need.inputs ? 'meets' : 'workaround',
-        inputs >= need.inputs ? 'One of its inputs serves.' : 'Only if another input is shared or given up for it.',
+        inputs >= need.inputs ? 'One of its inputs serves.' : 'Only if another input is shared or freed for it.',
       ),
     );
   if (need.threading)

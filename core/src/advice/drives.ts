@@ -103,7 +103,7 @@ export function driverFits(
           check(
             'signal level',
             'workaround',
-            (d) => `It wants ${showValue(wants.value, 'voltage', d, 3)}: a buffer board in between.`,
+            (d) => `It needs ${showValue(wants.value, 'voltage', d, 3)}: a buffer board in between.`,
           ),
         );
     }

@@ -3,7 +3,7 @@ import { applyCommand } from '../commands/apply';
 import type { Figures } from '../derivation/figures';
 import { createDeriver } from '../derivation/figures';
 import { torqueAt } from '../drivetrain/motorCurve';
-import type { FenceCause } from '../drivetrain/speed';
+import type { SpeedLimitCause } from '../drivetrain/speed';
 import type { Severity } from '../findings/finding';
 import { findingsOf } from '../findings/findings';
 import type { Design } from '../machine/design';
@@ -14,9 +14,9 @@ import { variantsOf } from './variants';
 
 /** The figures of an axis by which variants are compared. */
 export interface AxisOutcome {
-  /** The nearest fence that is not the wanted speed, mm/s or °/s; undefined where nothing can be computed. */
+  /** The nearest limit that is not the wanted speed, mm/s or °/s; undefined where nothing can be computed. */
   limit: number | undefined;
-  cause: FenceCause | undefined;
+  cause: SpeedLimitCause | undefined;
   /** Torque at the wanted speed over torque needed. */
   reserve: number | undefined;
   /** Travel of one step, mm or °. */
@@ -42,13 +42,13 @@ export interface Tried {
 export function outcomeOf(figures: Figures, axisId: string): AxisOutcome {
   const a = figures.axes.find((x) => x.id === axisId);
   const d = a?.drives[0];
-  const fence = a?.fences.known ? a.fences.value.find((f) => f.cause !== 'wanted') : undefined;
+  const limit = a?.speedLimits.known ? a.speedLimits.value.find((f) => f.cause !== 'wanted') : undefined;
   const torque = d?.torque.known ? d.torque.value : undefined;
   const curve = torque?.motor.curve;
   const known = <T>(v: { known: true; value: T } | { known: false } | undefined) => (v?.known ? v.value : undefined);
   return {
-    limit: fence?.speed,
-    cause: fence?.cause,
+    limit: limit?.speed,
+    cause: limit?.cause,
     reserve: torque?.reserveAtWanted,
     resolution: known(d?.scale)?.resolution,
     holdingNm: curve && torqueAt(curve, 0),

@@ -98,7 +98,7 @@ describe('worked by hand', () => {
       'supply/motor-supply',
       { volts: quantity(39, 'V'), selector: 'right' },
       'failed',
-      /39.*where 36/,
+      /39.*plate says 36/,
       /outputVoltage/,
     ],
     [
@@ -270,7 +270,7 @@ describe('worked by hand', () => {
       'squareness/y',
       { by: 'edge', across: mm(100), left: mm(0), right: mm(0.5), read: mm(0.5) },
       'not-judged',
-      /tells nothing/,
+      /too coarse/,
       /^$/,
     ],
     [
@@ -286,7 +286,7 @@ describe('worked by hand', () => {
       'squareness/y',
       { by: 'edge', across: mm(600), left: mm(0), right: mm(0.9) },
       'failed',
-      /right end stands 1.17\smm too far to plus/,
+      /right end is 1.17\smm too far to plus/,
       /device-limit-and-reference-y-right/,
     ],
     [
@@ -362,7 +362,7 @@ describe('worked by hand', () => {
       'labels/machine',
       { result: 'differs', part: 'controller' },
       'failed',
-      /-K1 Teasel 6.*printed otherwise/,
+      /-K1 Teasel 6.*labelled differently/,
       /parts\.controller/,
     ],
     ['dunnock', 'seating/machine', { result: 'wrong' }, 'passed', /no power yet, so it is whole/, /^$/],
@@ -475,7 +475,7 @@ it('ways are told in the units of whoever reads them, and a lathe’s diameter i
   const { test, subject } = at('dunnock', 'scale/x');
   const inch = { ...defaultDisplay, system: 'inch' as const };
   expect(test.fields(machines.dunnock.made, subject, {}, inch)[0]!.title).toMatch(
-    /^1\.9\d*\sin told, coming from minus$/,
+    /^1\.9\d*\sin commanded, coming from minus$/,
   );
   expect(stepsOf(at('plover', 'scale/x'), machines.plover.made, defaultDisplay).at(-1)).toMatch(/X as a diameter/);
   expect(stepsOf(at('plover', 'scale/z'), machines.plover.made, defaultDisplay).join()).not.toMatch(/diameter/);

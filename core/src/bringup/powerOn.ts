@@ -32,7 +32,7 @@ export function powerOnCard({ design, figures }: Made, display: Display): PowerO
     { id: 'mains', text: 'Main switch on. Nothing may move, and nothing may smell.' },
     ...stops.map(([id]) => ({
       id: `stop-${id}`,
-      text: `${circuitName(design, id)}: pressed it latches and the screen says so; turned, nothing starts.`,
+      text: `${circuitName(design, id)}: when pressed it latches and the screen shows it; when released, nothing starts.`,
     })),
     ...daily
       .filter((d) => !stops.some(([, c]) => c.devices.includes(d)))
@@ -52,7 +52,7 @@ export function powerOnCard({ design, figures }: Made, display: Display): PowerO
         ? [
             {
               id: `mark-${a.id}`,
-              text: `${a.axis.letter} stands on its datum mark, at ${showValue(a.ruler.value.restAfterReference, wayOf(a.axis.motion), display)}.`,
+              text: `${a.axis.letter} is on its datum mark, at ${showValue(a.ruler.value.restAfterReference, wayOf(a.axis.motion), display)}.`,
             },
           ]
         : [],

@@ -32,7 +32,7 @@ export function doubtsOf(fields: readonly Field[], readings: Readings, display: 
     const inside = (v: number) => v >= low && v <= high;
     const slip =
       value < 0 && -value <= high && low > -high
-        ? 'It is negative: is the sign a slip?'
+        ? 'It is negative: is the sign a mistake?'
         : slips.find((s) =>
             ['length', 'speed', 'acceleration'].includes(f.dimension!) || !s.meant.includes('inch')
               ? inside(value * s.factor) && Math.abs(value * s.factor) > Math.max(Math.abs(low), Math.abs(high)) / 200

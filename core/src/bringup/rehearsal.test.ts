@@ -45,7 +45,7 @@ describe('each fault is found by its own test, and its first way out cures it', 
       'input/device-limit-x-plus',
       /X plus limit arrives at the input of Y plus limit/,
     ],
-    [{ kind: 'misprinted', a: 'limit-x-plus', b: 'limit-y-plus' }, 'labels/machine', /printed otherwise/],
+    [{ kind: 'misprinted', a: 'limit-x-plus', b: 'limit-y-plus' }, 'labels/machine', /labelled differently/],
     [{ kind: 'contact-other-type', device: 'device-limit-x-plus' }, 'input/device-limit-x-plus', /wrong way round/],
     [
       { kind: 'stuck-switch', device: 'device-limit-x-plus', as: 'open' },
@@ -70,11 +70,7 @@ describe('each fault is found by its own test, and its first way out cures it', 
       /Y plus limit trips by itself/,
     ],
     [{ kind: 'switch-moved', device: 'device-limit-x-plus', by: 4 }, 'envelope/x', /4.* more than entered/],
-    [
-      { kind: 'switch-moved', device: 'device-limit-and-reference-y-right', by: 2 },
-      'squareness/y',
-      /right end stands 2/,
-    ],
+    [{ kind: 'switch-moved', device: 'device-limit-and-reference-y-right', by: 2 }, 'squareness/y', /right end is 2/],
     [{ kind: 'backlash', axis: 'x', by: 0.3 }, 'backlash/x', /0\.(29|30).* more than 0.08/],
     [{ kind: 'earth-poor', part: 'motor-z-0', ohm: 3 }, 'earth/motor-z-0', /more than 0.2/],
     [{ kind: 'supply-short', part: 'field-supply', ohm: 0.4 }, 'shorts/field-supply', /Do not switch it on/],
@@ -85,10 +81,10 @@ describe('each fault is found by its own test, and its first way out cures it', 
     expect(judgement.verdict).toBe('failed');
     expect(judgement.says.join(' ')).toMatch(says);
     const way = judgement.proposals![0]!;
-    const mended = 'rework' in way ? afterRework({ built, faults: [fault], seed: 3 }, way.rework).faults : [fault];
+    const fixed = 'rework' in way ? afterRework({ built, faults: [fault], seed: 3 }, way.rework).faults : [fault];
     const edits = 'command' in way ? [way.command] : [];
-    expect(tried(key, mended, edits, 2).judgement.says.join(' ')).not.toMatch(says);
-    expect(tried(key, mended, edits, 2).judgement.verdict).toBe('passed');
+    expect(tried(key, fixed, edits, 2).judgement.says.join(' ')).not.toMatch(says);
+    expect(tried(key, fixed, edits, 2).judgement.verdict).toBe('passed');
   });
 });
 
@@ -112,7 +108,7 @@ describe('belief and truth', () => {
     if (!('rework' in rework)) throw new Error('no rework');
     expect(afterRework({ built, faults: other, seed: 1 }, rework.rework).faults).toEqual([]);
   });
-  it('rework mends what it touches and nothing else', () => {
+  it('rework fixes what it touches and nothing else', () => {
     const both: HiddenFault[] = [
       { kind: 'loose-coupling', axis: 'x', drive: 0, share: 0.9 },
       { kind: 'loose-coupling', axis: 'y', drive: 1, share: 0.9 },
@@ -199,7 +195,7 @@ describe('told at the end', () => {
     const found: HiddenFault = { kind: 'loose-coupling', axis: 'z', drive: 0, share: 0.9 };
     const missed: HiddenFault = { kind: 'earth-poor', part: 'motor-z-0', ohm: 3 };
     const began = { built, faults: [put, found, missed], all: [put, found, missed], seed: 3 };
-    const now = afterRework(began, { subject: 'axes.x', text: '', mends: (f) => f.kind === 'motor-reversed' });
+    const now = afterRework(began, { subject: 'axes.x', text: '', fixes: (f) => f.kind === 'motor-reversed' });
     const record = { id: 'e-1', at: '2026-03-03T10:00:00.000Z', kind: 'record', mode: 'rehearsal' } as const;
     const told = revealAll(now, instances, [
       {
@@ -213,7 +209,7 @@ describe('told at the end', () => {
         outcome: 'slips',
       },
     ]);
-    expect(told.map((t) => t.came)).toEqual(['put right', 'found, not put right', 'not found']);
+    expect(told.map((t) => t.came)).toEqual(['corrected', 'found, not corrected', 'not found']);
     expect(told[2]!.shownBy.map((i) => i.test.title)).toEqual(['Protective earth']);
     expect(told[2]!.text).toMatch(/earth lug .* sits on paint/);
   });
@@ -221,8 +217,8 @@ describe('told at the end', () => {
     const f: HiddenFault = { kind: 'switch-moved', device: 'device-limit-x-plus', by: 4 };
     const began = { built, faults: [f], all: [f], seed: 3 };
     const moved = (by: number) =>
-      afterRework(began, { subject: 'x', text: '', mends: () => false, moved: { device: f.device, by } });
-    expect(revealAll(moved(-4), instances, [])[0]!.came).toBe('put right');
+      afterRework(began, { subject: 'x', text: '', fixes: () => false, moved: { device: f.device, by } });
+    expect(revealAll(moved(-4), instances, [])[0]!.came).toBe('corrected');
     expect(revealAll(moved(2), instances, [])[0]!.came).toBe('not found');
   });
 });

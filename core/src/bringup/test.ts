@@ -59,12 +59,12 @@ export interface Field {
   row?: string;
 }
 
-/** Something done by hand that mends what a test has found. `mends` tells a rehearsal which hidden fault is then gone. */
+/** Something done by hand that fixes what a test has found. `fixes` tells a rehearsal which hidden fault is then gone. */
 export interface Rework {
   /** Path in the machine file of what was touched: it makes stale what depends on it. */
   subject: string;
   text: string;
-  mends: (f: HiddenFault) => boolean;
+  fixes: (f: HiddenFault) => boolean;
   /** A switch that is put elsewhere along its axis by this, mm or °: in a rehearsal it then truly stands there. */
   moved?: { device: string; by: number };
 }

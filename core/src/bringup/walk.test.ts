@@ -48,7 +48,7 @@ describe('every kind of fault that Dunnock can hide', () => {
   const kinds = Object.keys(hiddenFaultTitle).filter((k) => all.some((f) => f.kind === k));
   // A few at a time, so that one is looked for while others spoil the readings.
   const groups = [0, 1, 2, 3, 4].map((n) => kinds.filter((_, i) => i % 5 === n));
-  it.each(groups.map((g) => [g.join(', '), g] as const))('%s: found and mended by the pages alone', (_, group) => {
+  it.each(groups.map((g) => [g.join(', '), g] as const))('%s: found and fixed by the pages alone', (_, group) => {
     const faults = group.map((k) => all.filter((f) => f.kind === k).at(-1)!);
     const end = walk(dunnock(), { built, faults, seed: 9 });
     expect(end.left).toEqual([]);

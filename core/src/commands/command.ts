@@ -112,4 +112,4 @@ export interface Handler<K extends CommandName> {
   apply(args: CommandArgs[K], draft: Draft<Design>): Fault | void;
 }
 
-export const refuse = (what: string, where: string, mend: string): Fault => ({ what, where, mend });
+export const refuse = (what: string, where: string, fix: string): Fault => ({ what, where, fix });

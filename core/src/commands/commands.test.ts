@@ -82,7 +82,7 @@ it('a switch table is kept with its driver and sets what it offers; two motors s
   expect(design.parts['driver-x-0']!.data).toMatchObject({ switches: table, stepsPerRevolutionChoices: [400, 800] });
   const refused = (c: Command) => {
     const r = applyCommand(wren(), c, NOW);
-    return r.ok ? '' : r.error[0]!.mend;
+    return r.ok ? '' : r.error[0]!.fix;
   };
   expect(refused({ name: 'set-switch-table', args: { part: 'motor-x-0', table } })).toContain('Pick a driver');
   expect(refused({ name: 'share-driver', args: { axis: 'x' } })).not.toBe('');
@@ -105,7 +105,7 @@ it('several edits are one: one line, one way back, and none of them where one is
     both(set('axes.x.travel', quantity(600, 'mm')), set('axes.x.travel', quantity(0, 'mm'))),
     NOW,
   );
-  expect(r.ok ? '' : r.error[0]!.mend).toContain('between 1 mm and 20000 mm');
+  expect(r.ok ? '' : r.error[0]!.fix).toContain('between 1 mm and 20000 mm');
 });
 
 describe('parts and axes', () => {
@@ -209,7 +209,7 @@ describe('inputs', () => {
   });
   it('a stop never shares an input with a limit', () => {
     const r = applyCommand(wren(), { name: 'join-inputs', args: { into: 'limit-and-reference-x', from: 'stop' } }, NOW);
-    expect(r.ok ? '' : r.error[0]!.mend).toContain('Only limits and references');
+    expect(r.ok ? '' : r.error[0]!.fix).toContain('Only limits and references');
   });
   it('removing one takes its switch and its planned conductors along, but nothing that is made', () => {
     const gone = run(wren(), { name: 'remove-input', args: { circuit: 'stop' } }).file.design;

@@ -102,7 +102,7 @@ it('what the commands let in is what the importer lets in, whatever they are han
       for (const c of commands) {
         const r = applyCommand(file, c, NOW);
         if (r.ok) file = r.value.file;
-        else for (const f of r.error) expect(f.what && f.where && f.mend).toBeTruthy();
+        else for (const f of r.error) expect(f.what && f.where && f.fix).toBeTruthy();
         seen[r.ok && r.value.file !== start ? 'taken' : 'refused']++;
       }
       const read = readMachineFile(writeMachineFile(file));

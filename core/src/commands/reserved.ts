@@ -30,7 +30,7 @@ export function reservedName(command: Command): Fault | undefined {
     if (typeof at === 'string') {
       const name = at.split('.').find((key) => reserved.has(key));
       if (name !== undefined)
-        return { what: `The name "${name}" cannot be used here.`, where: at, mend: 'Take another name.' };
+        return { what: `The name "${name}" cannot be used here.`, where: at, fix: 'Take another name.' };
     } else if (typeof at === 'object' && at !== null)
       for (const [key, value] of Object.entries(at)) {
         if (!Array.isArray(at)) stack.push(...(texts.has(key) ? [] : [key, value]));

@@ -19,7 +19,7 @@ const edit = (file: MachineFile, command: Command) => {
 const run = (file: MachineFile, ...commands: Command[]) => commands.reduce((f, c) => edit(f, c).file, file);
 const refusal = (file: MachineFile, command: Command) => {
   const r = applyCommand(file, command, NOW);
-  return r.ok ? 'was carried out' : `${r.error[0]!.what} ${r.error[0]!.mend}`;
+  return r.ok ? 'was carried out' : `${r.error[0]!.what} ${r.error[0]!.fix}`;
 };
 const end = (part: string, terminal: string) => ({ part, terminal });
 const setOf = (ids: string[], set: Extract<Command, { name: 'set-conductors' }>['args']['set']): Command => ({

@@ -1,9 +1,9 @@
 import type { Design } from '../machine/design';
 import { axesOf, shownFactor } from '../machine/design';
 import type { Axis } from '../machine/mechanics';
-import type { DriveFigures, SpeedFence } from '../drivetrain/speed';
+import type { DriveFigures, SpeedLimit } from '../drivetrain/speed';
 import { drivePartsOf } from '../drivetrain/driveParts';
-import { axisFences, driveFigures } from '../drivetrain/speed';
+import { axisSpeedLimits, driveFigures } from '../drivetrain/speed';
 import { axisSettings } from '../settings/axisSettings';
 import type { ControllerSettings } from '../settings/controllerSettings';
 import { controllerSettings } from '../settings/controllerSettings';
@@ -46,7 +46,7 @@ export interface AxisFigures {
   axis: Axis;
   drives: readonly DriveFigures[];
   /** Of the whole axis, from the nearest to the farthest. */
-  fences: Derived<SpeedFence[]>;
+  speedLimits: Derived<SpeedLimit[]>;
   switches: readonly AxisSwitch[];
   ruler: Derived<Ruler>;
   stopping: Derived<Stopping>;
@@ -142,7 +142,7 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
       id,
       axis,
       drives,
-      fences: axisFences(drives),
+      speedLimits: axisSpeedLimits(drives),
       switches,
       ruler,
       stopping,
@@ -202,9 +202,9 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
           id: a.id,
           axis: a.axis,
           drives: a.drives,
-          fences: a.fences,
+          speedLimits: a.speedLimits,
           ruler: a.ruler,
-          school: design.datumSchool,
+          strategy: design.datumSchool,
           roomBehindReference: reference ? roomBehind(reference) : known(0),
           reactionS,
           diameterFactor,

@@ -47,7 +47,7 @@ describe('where a switch sits', () => {
     expect(distance(base)).toBeCloseTo(9.81, 9);
     expect(distance(edit(base, set('axes.x.jerk', 4050, 'mm/s³')))).toBeCloseTo(9.81 + 5, 9);
   });
-  it('a switch that is pushed further than it bears is told from one that is not touched at all', () => {
+  it('a switch that is pushed further than it withstands is told from one that is not touched at all', () => {
     const slow = edit(wren(), set('axes.x.acceleration', 150, 'mm/s²'));
     expect(looked(slow, 'x').placements[0]).toMatchObject({ verdict: 'pushes the switch too far', overTravel: 4 });
     expect(looked(dunnock(), 'x').placements[0]!.overTravel).toBeUndefined();
@@ -83,6 +83,6 @@ describe('a device exchanged in its place', () => {
   it('is refused while a made conductor would be left hanging, with what to do', () => {
     const r = applyCommand(dunnock(), exchange('device-limit-x-plus', 'switch-finch'), '2026-03-03T10:00:00.000Z');
     expect(r.ok).toBe(false);
-    expect(!r.ok && r.error[0]!.mend).toContain('planned');
+    expect(!r.ok && r.error[0]!.fix).toContain('planned');
   });
 });

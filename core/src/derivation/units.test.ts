@@ -16,14 +16,14 @@ const machines = { dunnock: dunnock(), wren: wren(), plover: plover() };
 
 const set = (file: MachineFile, path: string, value: ReturnType<typeof quantity> | number): MachineFile => {
   const r = applyCommand(file, { name: 'set-field', args: { path, value } }, '2026-03-03T10:00:00.000Z');
-  if (!r.ok) throw new Error(`${r.error[0]!.what} ${r.error[0]!.mend}`);
+  if (!r.ok) throw new Error(`${r.error[0]!.what} ${r.error[0]!.fix}`);
   return r.value.file;
 };
 const axisOf = (file: MachineFile, id: string): AxisFigures =>
   deriveFigures(file.design).axes.find((a) => a.id === id)!;
-const fenceOf = (a: AxisFigures, cause: string): number => {
-  if (!a.fences.known) throw new Error(a.fences.missing.join());
-  return a.fences.value.find((f) => f.cause === cause)?.speed ?? NaN;
+const speedLimitOf = (a: AxisFigures, cause: string): number => {
+  if (!a.speedLimits.known) throw new Error(a.speedLimits.missing.join());
+  return a.speedLimits.value.find((f) => f.cause === cause)?.speed ?? NaN;
 };
 const scaleOf = (a: AxisFigures): number => {
   const s = a.drives[0]!.scale;
@@ -54,7 +54,7 @@ describe('what is entered in other words gives the same figures', () => {
         }, machines.dunnock);
         const x = axisOf(file, 'x');
         for (const cause of ['wanted', 'motor torque', 'screw whirl', 'controller pulse rate'])
-          expect(fenceOf(x, cause) / fenceOf(whole, cause)).toBeCloseTo(1, 6);
+          expect(speedLimitOf(x, cause) / speedLimitOf(whole, cause)).toBeCloseTo(1, 6);
         expect(scaleOf(x) / scaleOf(whole)).toBeCloseTo(1, 9);
       }),
       { numRuns: 20 },
@@ -64,17 +64,17 @@ describe('what is entered in other words gives the same figures', () => {
 
 describe('how one figure moves another', () => {
   it.each([4, 5, 10, 16])(
-    'twice the lead of %d mm halves steps per mm and doubles every fence that pulses or turns set',
+    'twice the lead of %d mm halves steps per mm and doubles every limit that pulses or turns set',
     (mm) => {
       const [one, two] = [mm, 2 * mm].map((l) =>
         axisOf(set(machines.dunnock, 'axes.x.transmission.pitch', quantity(l, 'mm')), 'x'),
       );
       expect(scaleOf(two!) / scaleOf(one!)).toBeCloseTo(0.5, 12);
       for (const cause of ['controller pulse rate', 'driver pulse rate', 'motor speed', 'screw whirl', 'ball nut'])
-        expect(fenceOf(two!, cause) / fenceOf(one!, cause)).toBeCloseTo(2, 9);
+        expect(speedLimitOf(two!, cause) / speedLimitOf(one!, cause)).toBeCloseTo(2, 9);
     },
   );
-  it('a higher bus never brings the torque fence nearer, more mass or a harder start never moves it away', () =>
+  it('a higher bus never brings the torque limit nearer, more mass or a harder start never moves it away', () =>
     fc.assert(
       fc.property(
         fc.constantFrom('x', 'y'),
@@ -82,7 +82,7 @@ describe('how one figure moves another', () => {
         fc.double({ min: 1.01, max: 4, noNaN: true }),
         (id, volts, more) => {
           const at = (v: number, kg: number, a: number) =>
-            fenceOf(
+            speedLimitOf(
               axisOf(
                 [
                   ['parts.motor-supply.data.outputVoltage', quantity(v, 'V')],
@@ -101,16 +101,16 @@ describe('how one figure moves another', () => {
       ),
       { numRuns: 8 },
     ));
-  it('finer steps move the pulse fences alone', () => {
+  it('finer steps move the pulse limits alone', () => {
     const [a, b] = [1600, 3200].map((s) =>
       axisOf(set(machines.wren, 'parts.driver-y-0.setup.stepsPerRevolution', s), 'y'),
     );
-    expect(fenceOf(b!, 'controller pulse rate') / fenceOf(a!, 'controller pulse rate')).toBeCloseTo(0.5, 12);
-    expect(fenceOf(b!, 'motor torque')).toBe(fenceOf(a!, 'motor torque'));
+    expect(speedLimitOf(b!, 'controller pulse rate') / speedLimitOf(a!, 'controller pulse rate')).toBeCloseTo(0.5, 12);
+    expect(speedLimitOf(b!, 'motor torque')).toBe(speedLimitOf(a!, 'motor torque'));
   });
   it('a servo on half its rated bus turns half as fast', () => {
     const on = (v: number) =>
-      fenceOf(
+      speedLimitOf(
         axisOf(set(machines.plover, 'parts.motor-supply.data.outputVoltage', quantity(v, 'V')), 'z'),
         'motor torque',
       );

@@ -33,7 +33,7 @@ export const directionDrills: readonly Drill[] = [
         faults: [{ kind: 'motor-reversed', axis, drive: 0 }],
         startShare: 0.5,
         prelude: switchedOn(design),
-        situation: `The motor of ${letter(design, axis)} was wired anew last night. The datum of ${letter(design, axis)} is to be found for the first time. What goes wrong, and why?`,
+        situation: `The motor of ${letter(design, axis)} was rewired last night. The datum of ${letter(design, axis)} is to be found for the first time. What goes wrong, and why?`,
         subject: { axis, other: design.axes[axis]!.reference.end === 'minus' ? 'plus' : 'minus' },
       };
     },
@@ -185,7 +185,7 @@ export const directionDrills: readonly Drill[] = [
     title: 'Latched from the first second',
     aim: 'Find out why the control takes a free switch for a tripped one.',
     safeWay: [
-      'Look where every axis stands: is any of them on its switch?',
+      'Check where every axis is: is any of them on its switch?',
       'Press the suspect switch by hand: the lamp goes out instead of on.',
     ],
     onTheMachine:
@@ -205,7 +205,7 @@ export const directionDrills: readonly Drill[] = [
     goals: [
       {
         id: 'measured',
-        text: 'See that no axis stands on its switch',
+        text: 'Check that no axis is on its switch',
         reached: (w, s) => w.sawBy(`measure/${s.subject.axis}`),
       },
       {
@@ -216,7 +216,7 @@ export const directionDrills: readonly Drill[] = [
     ],
     answers: [
       'The new switch has the other type of contact',
-      'The axis stands on its switch',
+      'The axis is on its switch',
       'The stop is pressed',
       'The input is noisy',
     ],
@@ -238,7 +238,7 @@ export const directionDrills: readonly Drill[] = [
         faults: [deadSwitch(m, s.device)],
         startShare: 0.3,
         prelude: switchedOn(m.design),
-        situation: 'The machine has stood a winter in the damp. Find every datum.',
+        situation: 'The machine was left in the damp over winter. Find every datum.',
         subject: { axis, device: s.device },
       };
     },

@@ -107,7 +107,7 @@ export const jobDrills: readonly Drill[] = [
   {
     id: 'failed-switch',
     title: 'A failed switch, and a job to finish',
-    aim: 'Finish one job with a failed reference switch, knowing what you give up.',
+    aim: 'Finish one job with a failed reference switch, knowing what you lose.',
     safeWay: [
       'Prove by hand that the switch is dead.',
       'Move the axis slowly to its mark and take the datum by eye.',
@@ -153,7 +153,7 @@ export const jobDrills: readonly Drill[] = [
     aim: 'Do not trust a position that somebody has leaned on.',
     safeWay: [
       'After an interruption, ask what happened to the machine, not only to the control.',
-      'An axis that was pushed without power stands somewhere else: find its datum before the program goes on.',
+      'An axis that was pushed without power is somewhere else: find its datum before the program goes on.',
     ],
     onTheMachine:
       'Measure from a fixed edge before and after; where the figure differs, find the datum. Where you are not sure, find it anyway.',

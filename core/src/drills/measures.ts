@@ -59,7 +59,7 @@ export const measureDrills: readonly Drill[] = [
   },
   {
     id: 'twisted',
-    title: 'The gantry that stands twisted',
+    title: 'The gantry that is racked',
     aim: 'Square the gantry without straining it.',
     safeWay: [
       'Measure both sides before anything moves.',
@@ -75,7 +75,7 @@ export const measureDrills: readonly Drill[] = [
         faults: [{ kind: 'skewed', axis, by: 0.6 }],
         startShare: 0.4,
         prelude: switchedOn(design),
-        situation: `Somebody leaned on the gantry while the power was off. ${letter(design, axis)} stands crooked.`,
+        situation: `Somebody leaned on the gantry while the power was off. ${letter(design, axis)} is racked.`,
         subject: { axis },
       };
     },
@@ -105,7 +105,7 @@ export const measureDrills: readonly Drill[] = [
   },
   {
     id: 'late-brake',
-    title: 'The brake that lets go late',
+    title: 'The brake that releases late',
     aim: 'Find out why the head stalls on its first move and sags after a stop.',
     safeWay: [
       'Try the head with small, slow moves and listen: a motor that stalls against something buzzes.',
@@ -113,7 +113,7 @@ export const measureDrills: readonly Drill[] = [
       'Never put a hand below a head that hangs on a doubtful brake: prop it.',
     ],
     onTheMachine:
-      'Measure the coil’s voltage and the time from release to motion. A plain diode across the coil, a thin lead or a weak supply make a brake late; a varistor and a proper section cure it.',
+      'Measure the coil’s voltage and the time from release to motion. A plain diode across the coil, a thin lead or a weak supply make a brake late; a varistor and enough wire section fix it.',
     start: ({ design }) => {
       const axis = headAxis(design);
       if (!axis || !braked(design, axis)) return undefined;
@@ -134,7 +134,7 @@ export const measureDrills: readonly Drill[] = [
       { id: 'coupling', text: 'Rule out the coupling', reached: (w, s) => w.sawBy(`coupling/${s.subject.axis}`) },
     ],
     answers: [
-      'The brake lets go long after it is told to',
+      'The brake releases long after its command',
       'The coupling of the head slips',
       'The head is too heavy for its motor',
       'A coil of the motor is split over two phases',
@@ -142,7 +142,7 @@ export const measureDrills: readonly Drill[] = [
   },
   {
     id: 'sagging',
-    title: 'The supply that gives way',
+    title: 'The supply that sags',
     aim: 'Find out why axes lose steps only when they start together.',
     safeWay: [
       'Move one axis at a time: all is well. Move all together: it is not.',
@@ -178,7 +178,7 @@ export const measureDrills: readonly Drill[] = [
   {
     id: 'coupling',
     title: 'The worn coupling',
-    aim: 'Tell a slipping coupling from lost steps and from backlash.',
+    aim: 'Distinguish a slipping coupling from lost steps and from backlash.',
     safeWay: [
       'Measure, go out and back, and measure again: the place is not the same.',
       'Lost steps come in multiples of four full steps; a coupling slips by any amount.',

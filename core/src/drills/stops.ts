@@ -41,7 +41,7 @@ export const stopDrills: readonly Drill[] = [
       {
         id: 'wrong-way',
         points: 10,
-        why: 'The first try went further onto the switch. With another school of limits it would have gone through.',
+        why: 'The first try went further onto the switch. With another strategy of limits it would have gone through.',
         committed: (w) => w.said('jog-refused', (e) => e.reason === 'limit-side') > 0,
       },
     ],
@@ -56,7 +56,7 @@ export const stopDrills: readonly Drill[] = [
       'Never bridge it “for the moment”.',
     ],
     onTheMachine:
-      'Crimp the loose ferrule anew, pull at it, and move the axes once along their whole travel with a hand on the leads.',
+      'Crimp the loose ferrule again, pull at it, and move the axes once along their whole travel with a hand on the leads.',
     start: (m) => {
       const stop = stopButton(m);
       if (!stop) return undefined;
@@ -128,11 +128,11 @@ export const stopDrills: readonly Drill[] = [
     aim: 'Find out why a limit trips in the middle of its travel.',
     safeWay: [
       'Try it with the spindle off, then on: what changes?',
-      'Measure where the axis stands: nowhere near its switch.',
-      'Cure the lead (screen, route, filter), never the alarm.',
+      'Measure where the axis is: nowhere near its switch.',
+      'Fix the lead (shield, route, filter), never the alarm.',
     ],
     onTheMachine:
-      'Lead the switch’s cable away from the spindle’s, land its screen at the cabinet, and give the input a filter of a few milliseconds that the stopping distance can bear. Switches shows all three.',
+      'Lead the switch’s cable away from the spindle’s, land its shield at the cabinet, and give the input a filter of a few milliseconds that the stopping distance allows. Switches shows all three.',
     start: (m) => {
       const axis = plainAxis(m.design);
       const s = axis && (limitAt(m, axis, 'plus') ?? limitAt(m, axis, 'minus'));
@@ -154,7 +154,7 @@ export const stopDrills: readonly Drill[] = [
       },
       {
         id: 'measured',
-        text: 'See where the axis really stands',
+        text: 'Find out where the axis really is',
         reached: (w, s) => w.sawBy(`measure/${s.subject.axis}`),
       },
     ],

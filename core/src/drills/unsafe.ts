@@ -26,7 +26,7 @@ export const unsafeActs: readonly Fault[] = [
   {
     id: 'switch-crushed',
     points: 25,
-    why: 'A switch was pushed further than it bears. It is bent, stays pressed, and has to be replaced.',
+    why: 'A switch was pushed further than it withstands. It is bent, stays pressed, and has to be replaced.',
     committed: (w) => w.heard('switch crushed') > 0,
   },
   {
@@ -51,7 +51,7 @@ export const unsafeActs: readonly Fault[] = [
   {
     id: 'limits-off',
     points: 20,
-    why: 'The limits were switched off. From then on nothing but your eyes stands between a carriage and its stop.',
+    why: 'The limits were switched off. From then on only your eyes are between a carriage and its stop.',
     committed: (w) => w.said('limits-off') > 0,
   },
   {

@@ -105,7 +105,7 @@ export function axisLoad(
     if (pair && !rotary) {
       const spacing = axis.driveSpacing ? baseValue(axis.driveSpacing) : undefined;
       if (spacing === undefined && carriageKg > 0)
-        assumptions.push({ field: `${path}.driveSpacing`, text: () => 'the carriage stands right over one side' });
+        assumptions.push({ field: `${path}.driveSpacing`, text: () => 'the carriage is directly over one side' });
       // Without the width, the carriage may stand right over one side.
       const nearest =
         spacing && acrossTravelMm !== undefined ? Math.max(0, (spacing - acrossTravelMm) / 2 / spacing) : 0;

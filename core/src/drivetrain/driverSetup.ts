@@ -39,27 +39,27 @@ export function currentAsSwitched(
 export const referenceVoltage = (peakA: number, senseOhm: number, factor: number): number => peakA * senseOhm * factor;
 
 /** A way to choose the current, with the reason that its followers give. Amperes at the peak. */
-export interface CurrentSchool {
+export interface CurrentOption {
   title: string;
   amps: number;
   why: string;
 }
 
-/** The schools for setting a stepper's current, for a motor rated `ratedA` on this driver; none above what the driver gives. */
-export function currentSchools(ratedA: number, data: Pick<DataOf<'stepper-driver'>, 'currentMax'>): CurrentSchool[] {
+/** The options for setting a stepper's current, for a motor rated `ratedA` on this driver; none above what the driver gives. */
+export function currentOptions(ratedA: number, data: Pick<DataOf<'stepper-driver'>, 'currentMax'>): CurrentOption[] {
   const limit = positive(data.currentMax, '');
   const most = limit.known ? limit.value : Infinity;
-  const schools: CurrentSchool[] = [
-    { title: '70 % of rated', amps: ratedA * 0.7, why: 'Cool and quiet; a third of the torque is given up.' },
+  const options: CurrentOption[] = [
+    { title: '70 % of rated', amps: ratedA * 0.7, why: 'Cool and quiet; a third of the torque is lost.' },
     { title: 'peak = rated', amps: ratedA, why: 'The cautious beginning: raise it after a temperature check.' },
     {
       title: 'RMS = rated',
       amps: ratedA * Math.SQRT2,
-      why: 'All the motor bears in motion; it gets hot, so let it idle lower.',
+      why: 'The most the motor withstands in motion; it gets hot, so let it idle lower.',
     },
     ...(limit.known
       ? [{ title: 'the driver’s maximum', amps: most, why: 'Only where the motor is rated for it.' }]
       : []),
   ];
-  return schools.filter((s) => s.amps <= most * 1.001 && s.amps <= ratedA * Math.SQRT2 * 1.001);
+  return options.filter((s) => s.amps <= most * 1.001 && s.amps <= ratedA * Math.SQRT2 * 1.001);
 }

@@ -12,7 +12,7 @@ import {
   standingTorqueNm,
   stretchCycle,
 } from './loop';
-import { currentSchools, referenceVoltage, stepsAsSwitched } from './driverSetup';
+import { currentOptions, referenceVoltage, stepsAsSwitched } from './driverSetup';
 
 const load: Load = {
   massKg: 12,
@@ -60,7 +60,7 @@ it('a program’s cycle weighs each move by its time, and standing counts as res
 });
 it('of the schools for the current none is above what driver and motor bear', () => {
   const amps = (max: number) =>
-    currentSchools(4, { currentMax: quantity(max, 'A') }).map((s) => Number(s.amps.toFixed(2)));
+    currentOptions(4, { currentMax: quantity(max, 'A') }).map((s) => Number(s.amps.toFixed(2)));
   expect(amps(7.2)).toEqual([2.8, 4, 5.66]);
   expect(amps(4.2)).toEqual([2.8, 4, 4.2]);
   expect(amps(3.1)).toEqual([2.8, 3.1]);

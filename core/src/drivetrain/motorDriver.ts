@@ -61,7 +61,7 @@ export function mismatchWords(about: Mismatch['about'], motor: Motor, drive: Dri
     case 'kind':
       return drive.class === 'servo-drive'
         ? 'A servo drive does not run a stepper.'
-        : 'A stepper driver does not run a servo: it has two phases for coils, the servo wants three and an encoder.';
+        : 'A stepper driver does not run a servo: it has two phases for coils, the servo needs three and an encoder.';
     case 'loop':
       return drive.closedLoop
         ? 'The drive closes its loop over an encoder, and the motor has none: it gives an alarm as soon as it is enabled.'

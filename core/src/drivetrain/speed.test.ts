@@ -31,10 +31,10 @@ const figuresOf = (axisId: string, changes: { axis?: object; driver?: object; mo
   });
 };
 
-describe('speed fences', () => {
+describe('speed limits', () => {
   it('stand in order; the first governs, the second is next', () => {
-    const { fences } = figuresOf('x');
-    expect(fences.known && fences.value.map((f) => [f.cause, Number(f.speed.toFixed(1))])).toEqual([
+    const { speedLimits } = figuresOf('x');
+    expect(speedLimits.known && speedLimits.value.map((f) => [f.cause, Number(f.speed.toFixed(1))])).toEqual([
       ['wanted', 120],
       ['motor speed', 333.3],
       ['motor torque', 367.5],
@@ -44,18 +44,20 @@ describe('speed fences', () => {
       ['driver pulse rate', 1250],
     ]);
   });
-  it('finer steps bring the pulse fences nearer by as much, and leave the motor’s alone', () => {
+  it('finer steps bring the pulse limits nearer by as much, and leave the motor’s alone', () => {
     const at = (steps: number, cause: string) => {
-      const { fences } = figuresOf('x', { driver: { setup: { stepsPerRevolution: steps } } });
-      return fences.known ? fences.value.find((f) => f.cause === cause)!.speed : NaN;
+      const { speedLimits } = figuresOf('x', { driver: { setup: { stepsPerRevolution: steps } } });
+      return speedLimits.known ? speedLimits.value.find((f) => f.cause === cause)!.speed : NaN;
     };
     expect(at(1600, 'controller pulse rate') / at(12800, 'controller pulse rate')).toBeCloseTo(8, 9);
     expect(at(1600, 'motor speed')).toBe(at(12800, 'motor speed'));
   });
-  it('a data sheet that is silent leaves its fence out; a missing scale leaves everything open', () => {
-    const { fences } = figuresOf('x', { motor: { data: { ...design.parts['motor-x-0']!.data, maxSpeed: undefined } } });
-    expect(fences.known && fences.value.map((f) => f.cause)).not.toContain('motor speed');
-    expect(figuresOf('x', { driver: { setup: {} } }).fences).toEqual({
+  it('a data sheet that is silent leaves its limit out; a missing scale leaves everything open', () => {
+    const { speedLimits } = figuresOf('x', {
+      motor: { data: { ...design.parts['motor-x-0']!.data, maxSpeed: undefined } },
+    });
+    expect(speedLimits.known && speedLimits.value.map((f) => f.cause)).not.toContain('motor speed');
+    expect(figuresOf('x', { driver: { setup: {} } }).speedLimits).toEqual({
       known: false,
       missing: ['parts.driver-x-0.setup.stepsPerRevolution'],
     });

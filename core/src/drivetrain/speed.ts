@@ -15,7 +15,7 @@ import { scaleOf } from './scale';
 import { BALL_NUT_DN, WHIRL_SHARE, whirlRpm } from './screwLimits';
 import { ratioOf } from './transmission';
 
-export const fenceCauses = [
+export const speedLimitCauses = [
   'wanted',
   'motor torque',
   'screw whirl',
@@ -24,11 +24,11 @@ export const fenceCauses = [
   'driver pulse rate',
   'motor speed',
 ] as const;
-export type FenceCause = (typeof fenceCauses)[number];
+export type SpeedLimitCause = (typeof speedLimitCauses)[number];
 
-/** A fence that keeps an axis from going faster, with the field that would move it. */
-export interface SpeedFence {
-  cause: FenceCause;
+/** A limit that keeps an axis from going faster, with the field that would move it. */
+export interface SpeedLimit {
+  cause: SpeedLimitCause;
   /** mm/s or degrees/s. */
   speed: number;
   field: string;
@@ -66,8 +66,8 @@ export interface DriveFigures {
   pulseRateAtWanted: Derived<number>;
   motorRpmAtWanted: Derived<number>;
   torque: Derived<TorqueFigures>;
-  /** Fences from the nearest to the farthest. The first governs, the second is next. */
-  fences: Derived<SpeedFence[]>;
+  /** Speed limits from the nearest to the farthest. The first governs, the second is next. */
+  speedLimits: Derived<SpeedLimit[]>;
 }
 
 /** All that a drive is made of; a derivation that is kept takes exactly these. */
@@ -142,29 +142,29 @@ function torqueOf(p: DriveParts, travelPerRev: Derived<number>): Derived<TorqueF
   });
 }
 
-/** Speeds of the screw itself at which it whirls or its nut gives out, as fences of the axis. */
-function screwFences(p: DriveParts, travelPerRev: number): SpeedFence[] {
+/** Speeds of the screw itself at which it whirls or its nut gives out, as speed limits of the axis. */
+function screwSpeedLimits(p: DriveParts, travelPerRev: number): SpeedLimit[] {
   const t = p.axis.transmission;
   if (t?.kind !== 'screw') return [];
   const path = `axes.${p.axisId}.transmission`;
   const perScrewRev = travelPerRev * ratioOf(t);
   const root = positive(t.rootDiameter, '');
   const length = positive(t.length, '');
-  const fences: SpeedFence[] = [];
+  const speedLimits: SpeedLimit[] = [];
   if (root.known && length.known && t.endFixity)
-    fences.push({
+    speedLimits.push({
       cause: 'screw whirl',
       speed: ((whirlRpm(root.value, length.value, t.endFixity) * WHIRL_SHARE) / 60) * perScrewRev,
       field: `${path}.endFixity`,
     });
   const outer = positive(t.outerDiameter, '');
   if (t.form === 'ball' && outer.known)
-    fences.push({
+    speedLimits.push({
       cause: 'ball nut',
       speed: (BALL_NUT_DN / outer.value / 60) * perScrewRev,
       field: `${path}.outerDiameter`,
     });
-  return fences;
+  return speedLimits;
 }
 
 /** What one drive of an axis makes of its parts. */
@@ -180,7 +180,7 @@ export function driveFigures(p: DriveParts): DriveFigures {
     motor?.data.class === 'motor'
       ? positive(motor.data.maxSpeed, `parts.${drive.motor}.data.maxSpeed`)
       : missing(`${path}.drives.${Math.max(0, axis.drives.indexOf(drive))}.motor`);
-  const limits: [FenceCause, Derived<number>, string][] = [
+  const limits: [SpeedLimitCause, Derived<number>, string][] = [
     ['wanted', wanted, `${path}.maxSpeed`],
     [
       'controller pulse rate',
@@ -201,37 +201,37 @@ export function driveFigures(p: DriveParts): DriveFigures {
       `parts.${drive.motor}.data.maxSpeed`,
     ],
   ];
-  // A figure that the data sheet does not give leaves its fence out; the scale and the wanted speed must be there.
-  const fences = limits.flatMap(([cause, speed, field]): SpeedFence[] =>
+  // A figure that the data sheet does not give leaves its limit out; the scale and the wanted speed must be there.
+  const speedLimits = limits.flatMap(([cause, speed, field]): SpeedLimit[] =>
     speed.known ? [{ cause, speed: speed.value, field }] : [],
   );
   if (torque.known && travelPerRev.known) {
     const rpm = (torque.value.speed / travelPerRev.value) * 60;
-    fences.push({
+    speedLimits.push({
       cause: 'motor torque',
       speed: torque.value.speed,
       field: `${path}.acceleration`,
       unproven: isUnproven(torque.value.motor.curve, rpm),
     });
   }
-  if (travelPerRev.known) fences.push(...screwFences(p, travelPerRev.value));
-  // What lies endlessly far is no fence.
-  const standing = fences.filter((f) => Number.isFinite(f.speed)).sort((a, b) => a.speed - b.speed);
+  if (travelPerRev.known) speedLimits.push(...screwSpeedLimits(p, travelPerRev.value));
+  // What lies endlessly far is no limit.
+  const standing = speedLimits.filter((f) => Number.isFinite(f.speed)).sort((a, b) => a.speed - b.speed);
   return {
     scale,
     pulseRateAtWanted: mapKnown(both, (v) => v.scale.stepsPerUnit * v.wanted),
     motorRpmAtWanted: mapKnown(both, (v) => (v.wanted / v.scale.travelPerRev) * 60),
     torque,
-    fences: both.known ? known(standing) : both,
+    speedLimits: both.known ? known(standing) : both,
   };
 }
 
-/** The fences of a whole axis: of each cause the nearest of its drives, in order. */
-export function axisFences(drives: readonly DriveFigures[]): Derived<SpeedFence[]> {
-  const nearest = new Map<FenceCause, SpeedFence>();
+/** The speed limits of a whole axis: of each cause the nearest of its drives, in order. */
+export function axisSpeedLimits(drives: readonly DriveFigures[]): Derived<SpeedLimit[]> {
+  const nearest = new Map<SpeedLimitCause, SpeedLimit>();
   for (const d of drives) {
-    if (!d.fences.known) return d.fences;
-    for (const f of d.fences.value) {
+    if (!d.speedLimits.known) return d.speedLimits;
+    for (const f of d.speedLimits.value) {
       const old = nearest.get(f.cause);
       if (!old || f.speed < old.speed) nearest.set(f.cause, f);
     }

@@ -26,7 +26,7 @@ it.each([
   const sure = Object.fromEntries(Object.entries(t.motor.inputs).map(([k, u]) => [k, { ...u, spread: 0 }]));
   const narrow = torqueChart({ ...t, motor: { ...t.motor, inputs: sure as typeof t.motor.inputs } }, perRev, t.speed);
   expect(narrow.available.low).toEqual(narrow.available.nominal);
-  // Where usable meets needed, there the torque fence stands.
+  // Where usable meets needed, there the torque limit stands.
   const edge = torqueChart(t, perRev, t.speed, 1);
   expect(edge.usable[1]! / edge.required.nominal).toBeCloseTo(1, 3);
 });

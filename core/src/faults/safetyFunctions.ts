@@ -53,7 +53,7 @@ export function safetyFunctions(design: Design, inputs: Readonly<Record<string, 
       list.push({
         id: `${stop ? 'told' : 'trip'}/${id}/${device}`,
         kind: stop ? 'stop-told' : 'trip',
-        title: stop ? 'Stop: the controller is told' : name,
+        title: stop ? 'Stop: reported to the controller' : name,
         protective: isProtective(c),
         call: new Set([device]),
         input,
@@ -73,7 +73,7 @@ export function safetyFunctions(design: Design, inputs: Readonly<Record<string, 
       list.push({
         id: `stop-latch/${button}`,
         kind: 'stop-latch',
-        title: `Stop ${of}: power stays off when the button is let go`,
+        title: `Stop ${of}: power stays off when the button is released`,
         protective: true,
         call: new Set([button]),
       });

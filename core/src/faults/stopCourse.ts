@@ -37,7 +37,7 @@ export interface AxisCourse {
   id: string;
   letter: string;
   way: 'ramped' | 'coasting' | 'goes on';
-  /** Time from the press to rest, and the way until then; undefined where it cannot be told. */
+  /** Time from the press to rest, and the way until then; undefined where it cannot be determined. */
   restS: number | undefined;
   distance: number | undefined;
   room: number | undefined;

@@ -32,7 +32,7 @@ export function tellAct(design: Design, before: TrialState, after: TrialState, a
   if (newlyLost.length) {
     const silent = newlyLost.some((f) => f.protective) && !changes.length;
     sentences.push(
-      `From now on this does not work: ${newlyLost.map((f) => f.title).join('; ')}${silent ? ', and nobody is told' : ''}.`,
+      `From now on this does not work: ${newlyLost.map((f) => f.title).join('; ')}${silent ? ', and nothing reports it' : ''}.`,
     );
   }
   if (back.length) sentences.push(`It works again: ${back.map((f) => f.title).join('; ')}.`);
@@ -127,7 +127,7 @@ function tellInputs(design: Design, before: readonly InputView[], after: readonl
   }
   for (const [conclusion, list] of grouped(changed, (i) => i.conclusion)) {
     const names = listed(list.map((i) => circuitName(design, i.circuit)));
-    if (conclusion === 'unclear') told.push(`the controller cannot tell ${names}`);
+    if (conclusion === 'unclear') told.push(`the controller does not see: ${names}`);
     else told.push(`the controller takes ${names} for ${conclusion}`);
     if (conclusion === 'tripped') told.push(...new Set(list.map((i) => follows[i.function])));
   }

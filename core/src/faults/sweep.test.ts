@@ -55,7 +55,7 @@ describe('a limit switch that opens against one that closes', () => {
     for (const id of leads(closed))
       expect(rowOf(before.rows, 'conductor-open', id)).toEqual({ notice: 'at once', lost: [], danger: false });
   });
-  it('normally open: the same conductors take the limit away, and nobody is told', () => {
+  it('normally open: the same conductors take the limit away, and nothing reports it', () => {
     for (const id of leads(open))
       expect(rowOf(after.rows, 'conductor-open', id)).toEqual({ notice: 'never', lost: [limit], danger: true });
   });

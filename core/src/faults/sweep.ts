@@ -17,7 +17,7 @@ export interface SweepRow {
   notice: Notice;
   /** Ids of the functions that are gone with it. */
   lost: readonly string[];
-  /** A protective function is gone, and nobody is told. */
+  /** A protective function is gone, and nothing reports it. */
   danger: boolean;
 }
 

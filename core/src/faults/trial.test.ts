@@ -97,7 +97,7 @@ describe('a normally open limit on trial', () => {
     const wire = Object.keys(design.conductors).find((id) => id.startsWith('circuit-limit-and-reference-y/'))!;
     const t = onTrial(design);
     expect(t.do({ kind: 'cut', conductor: wire })).toBe(
-      `Conductor ${numberOf(design, wire)} open: nothing changes that anybody could see. From now on this does not work: Y plus limit + reference, and nobody is told.`,
+      `Conductor ${numberOf(design, wire)} open: nothing changes that anybody could see. From now on this does not work: Y plus limit + reference, and nothing reports it.`,
     );
     expect(t.do(press('device-limit-and-reference-y'))).toContain('nothing changes');
   });

@@ -135,7 +135,7 @@ function startReason(
   if (!wired && single)
     return {
       ...base,
-      text: `${name(single)} has one contact, which tells the control; ${cannot} without a second one.`,
+      text: `${name(single)} has one contact, which reports to the control; ${cannot} without a second one.`,
       station: 'switches',
       field: `parts.${single}`,
     };

@@ -930,7 +930,7 @@ it.each<[string, Base, Command]>([
 ])('%s contradicts itself, and the finding leads to the field', (_what, base, command) => {
   const found = find(edit(machines[base], command)).find((f) => f.code === 'figures-contradict');
   expect(found?.field).toMatch(/^(axes|parts)\./);
-  expect(found?.explain(defaultDisplay)).toContain('Look which one is a slip');
+  expect(found?.explain(defaultDisplay)).toContain('Look which one is a mistake');
 });
 
 describe('the demo machines', () => {

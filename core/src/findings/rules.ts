@@ -53,7 +53,7 @@ import { sensorSupply } from './rules/sensorSupply';
 import { overrideStands } from './rules/overrideStands';
 import { signContradicted } from './rules/signContradicted';
 import { slaveDiffers } from './rules/slaveDiffers';
-import { ballNut, driverPulseRate, motorSpeed, pulseRate, screwWhirl } from './rules/speedFence';
+import { ballNut, driverPulseRate, motorSpeed, pulseRate, screwWhirl } from './rules/speedLimit';
 import { stepsNotOffered } from './rules/stepsNotOffered';
 import { noStopInput } from './rules/stopInput';
 import { supplyVoltage } from './rules/supplyVoltage';

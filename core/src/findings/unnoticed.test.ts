@@ -25,7 +25,7 @@ describe('faults that nobody would notice', () => {
     ['Dunnock', dunnock()],
     ['Plover', plover()],
     ['Wren', wren()],
-  ])('%s as it is kept hides none: what a rule tells of Wren is not told twice', (_, file) => {
+  ])('%s as it is kept hides none: what a rule tells of Wren does not know twice', (_, file) => {
     expect(find(file)).toEqual([]);
   });
   it('tried no more, each protection of Dunnock is a danger, and each remedy takes its own away', () => {

@@ -141,7 +141,7 @@ describe('signals', () => {
     const deaf = of('plover', { name: 'remove-input', args: { circuit: 'alarm' } }, plan);
     const [f, ...rest] = find(deaf, 'alarm-unused');
     expect(rest).toEqual([]);
-    expect(f!.title).toBe('Nobody hears the fault output of -T4, -T5, -T6');
+    expect(f!.title).toBe('Nothing reads the fault output of -T4, -T5, -T6');
     expect(run(deaf, f!.remedies[0]!.command).design.circuits.alarm!.devices).toEqual([
       'driver-x-0',
       'driver-z-0',
@@ -217,7 +217,7 @@ describe('a machine that can do nothing says why, once, from the cause on', () =
         { name: 'exchange-device', args: { part: 'device-stop', library: 'button-plum-stop' } },
         plan,
       ),
-      ['-S2 has one contact, which tells the control; -Q1 cannot pull in without a second one.'],
+      ['-S2 has one contact, which reports to the control; -Q1 cannot pull in without a second one.'],
     ],
     [
       'a coil for 230 V on 24 V',

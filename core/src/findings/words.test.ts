@@ -59,7 +59,7 @@ describe.each(troubled)('what is said of a troubled %s', (_id, file) => {
       for (const r of f.remedies) {
         const result = applyCommand(file, r.command, NOW);
         // A part under a made conductor may not be swapped: that is said, and the way out with it.
-        if (!result.ok) expect(result.error[0]!.mend, `${f.id}: ${r.label(metric)}`).toContain('back to planned');
+        if (!result.ok) expect(result.error[0]!.fix, `${f.id}: ${r.label(metric)}`).toContain('back to planned');
         else
           expect(
             find(

@@ -67,7 +67,7 @@ describe('the wire list as a table', () => {
         expect(t.change).toEqual([]);
         const headed = readConductorsCsv(`from,to,number,colour,notes\n${junk}`, design);
         for (const f of [...t.faults, ...headed.faults])
-          expect(f.what.length && f.where.length && f.mend.length).toBeTruthy();
+          expect(f.what.length && f.where.length && f.fix.length).toBeTruthy();
       }),
       { numRuns: 150 },
     );

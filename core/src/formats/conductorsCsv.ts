@@ -68,7 +68,7 @@ export interface ConductorsTable {
   add: (RowEdit & { from: TerminalRef; to: TerminalRef; number?: number })[];
   /** Rows that say what the machine says already. */
   same: number;
-  /** One for each wrong cell: row (the head is row 1), column, and how to mend it. Such a row is left out whole. */
+  /** One for each wrong cell: row (the head is row 1), column, and how to fix it. Such a row is left out whole. */
   faults: Fault[];
 }
 
@@ -96,8 +96,8 @@ export function readConductorsCsv(text: string, design: Design): ConductorsTable
   });
   const [head, ...rows] = parsed.data;
   const names = (head ?? []).map((h) => plainCell(h).toLowerCase());
-  const refuse = (what: string, where: string, mend: string): ConductorsTable => {
-    table.faults.push({ what, where, mend });
+  const refuse = (what: string, where: string, fix: string): ConductorsTable => {
+    table.faults.push({ what, where, fix });
     return table;
   };
   const lost = ['from', 'to'].filter((c) => !names.includes(c));
@@ -126,8 +126,8 @@ export function readConductorsCsv(text: string, design: Design): ConductorsTable
     const row = r + 2;
     const before = table.faults.length;
     const cell = (column: Column) => plainCell(cells[names.indexOf(column)]);
-    const wrong = (column: Column, what: string, mend: string) =>
-      table.faults.push({ what, where: `row ${row}, column ${names.indexOf(column) + 1} (${column})`, mend });
+    const wrong = (column: Column, what: string, fix: string) =>
+      table.faults.push({ what, where: `row ${row}, column ${names.indexOf(column) + 1} (${column})`, fix });
     const set: RowEdit = {};
 
     const end = (column: 'from' | 'to'): TerminalRef | undefined => {
@@ -137,7 +137,7 @@ export function readConductorsCsv(text: string, design: Design): ConductorsTable
         wrong(
           column,
           typed ? `There is no terminal "${typed.slice(0, 60)}" on this machine.` : 'This end is empty.',
-          'Write designation, colon and the printed label, such as -T4:V+.',
+          'Write designation, colon and the label, such as -T4:V+.',
         );
       return found;
     };
@@ -155,11 +155,7 @@ export function readConductorsCsv(text: string, design: Design): ConductorsTable
     else if (number !== undefined) {
       const earlier = seen.get(number);
       if (earlier !== undefined)
-        wrong(
-          'number',
-          `Number ${number} stands in row ${earlier} already.`,
-          'Give each conductor a number of its own.',
-        );
+        wrong('number', `Number ${number} is already in row ${earlier}.`, 'Give each conductor a number of its own.');
       seen.set(number, row);
     }
     const colour = cell('colour')
@@ -225,7 +221,7 @@ export function readConductorsCsv(text: string, design: Design): ConductorsTable
     table.faults.push({
       what: 'There are more mistakes than these; the rest of the table was not read.',
       where: 'the table',
-      mend: 'Mend these first, then read it again.',
+      fix: 'Correct these first, then read it again.',
     });
   return table;
 }

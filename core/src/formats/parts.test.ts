@@ -48,7 +48,7 @@ describe('a library as a file', () => {
       'row 4, column 5 (leads)',
       'row 5, column 1 (class)',
     ]);
-    for (const f of faults) expect(f.mend.length).toBeGreaterThan(5);
+    for (const f of faults) expect(f.fix.length).toBeGreaterThan(5);
   });
   it('never throws, whatever the table holds', () => {
     const cell = fc.oneof(

@@ -90,7 +90,7 @@ function template(data: PartData): Pick<LibraryEntry, 'terminals' | 'elements' |
 
 export interface PartsTable {
   entries: LibraryEntry[];
-  /** One for each wrong cell: which row (the head is row 1), which column, and how to mend it. */
+  /** One for each wrong cell: which row (the head is row 1), which column, and how to fix it. */
   faults: Fault[];
 }
 
@@ -111,7 +111,7 @@ export function readPartsCsv(text: string): PartsTable {
         {
           what: `The first row has no column ${lost.join(' and no ') || 'at all'}.`,
           where: 'row 1',
-          mend: `The head needs class and name; further columns are ${columns.slice(4, 12).join(', ')} and so on. Export the library for an example.`,
+          fix: `The head needs class and name; further columns are ${columns.slice(4, 12).join(', ')} and so on. Export the library for an example.`,
         },
       ],
     };
@@ -120,7 +120,7 @@ export function readPartsCsv(text: string): PartsTable {
       faults.push({
         what: `Column ${i + 1} is called "${n}", which no part has.`,
         where: `row 1, column ${i + 1}`,
-        mend: 'Leave it out, or look for a slip of the pen. It was passed over.',
+        fix: 'Leave it out, or look for a typing error. It was skipped.',
       });
   });
   const entries: LibraryEntry[] = [];
@@ -130,7 +130,7 @@ export function readPartsCsv(text: string): PartsTable {
     const before = faults.length;
     const at = (column: string) => `row ${row}, column ${names.indexOf(column) + 1} (${column})`;
     const cell = (column: string) => plainCell(cells[names.indexOf(column)]);
-    const wrong = (column: string, what: string, mend: string) => faults.push({ what, where: at(column), mend });
+    const wrong = (column: string, what: string, fix: string) => faults.push({ what, where: at(column), fix });
     const kind = cell('class');
     if (!(csvClasses as readonly string[]).includes(kind)) {
       wrong('class', `"${kind}" is no class that a table can hold.`, `Use one of ${csvClasses.join(', ')}.`);
@@ -203,7 +203,7 @@ export function readPartsCsv(text: string): PartsTable {
         faults.push({
           what: `${i.message}.`,
           where: `row ${row} (${i.path.map(String).join('.')})`,
-          mend: 'Mend this row.',
+          fix: 'Correct this row.',
         });
   });
   return { entries, faults };

@@ -32,7 +32,7 @@ export function readPartsJson(text: string): Result<LibraryEntry[], Fault[]> {
       {
         what: 'This file is damaged or is no JSON.',
         where: 'the whole file',
-        mend: `Look for a complete copy (${(e as Error).message}).`,
+        fix: `Look for a complete copy (${(e as Error).message}).`,
       },
     ]);
   }
@@ -42,7 +42,7 @@ export function readPartsJson(text: string): Result<LibraryEntry[], Fault[]> {
       {
         what: 'This is JSON, but not a library of parts.',
         where: 'format',
-        mend: `A library begins with "format": "${PARTS_FORMAT}". A machine file is imported on the shelf.`,
+        fix: `A library begins with "format": "${PARTS_FORMAT}". A machine file is imported on the shelf.`,
       },
     ]);
   const entries: LibraryEntry[] = [];

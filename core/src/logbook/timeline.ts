@@ -57,7 +57,7 @@ function lineOf(e: JournalEntry, revision: number, titleOf: (key: string) => str
         ...line,
         kind: 'waiver',
         about: e.test,
-        text: `Opened ahead of its turn: ${titleOf(e.test)}`,
+        text: `Done before its turn: ${titleOf(e.test)}`,
         detail: e.reason,
       };
   }

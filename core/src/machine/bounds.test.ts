@@ -37,8 +37,8 @@ describe('the size of a figure', () => {
   ])('%s is refused with what would be right, in the unit that was typed', (_what, path, value) => {
     const fault = refused(path, value);
     expect(fault?.where).toBe(path);
-    expect(fault?.mend).toMatch(/between|finite/);
-    if (value.unit !== 'tpi') expect(fault?.mend).toContain(value.unit === '1' ? 'between 1 and' : value.unit);
+    expect(fault?.fix).toMatch(/between|finite/);
+    if (value.unit !== 'tpi') expect(fault?.fix).toContain(value.unit === '1' ? 'between 1 and' : value.unit);
   });
   it('bounds are told the right way round where a unit counts backwards', () => {
     const said = outOfBounds('axes.*.transmission.pitch', q(900, 'tpi'))!;

@@ -34,7 +34,7 @@ const plans: Record<MachineKind, { title: string; about: string; axes: AxisPlan[
   },
   'router-fixed-gantry': {
     title: 'Router, fixed gantry',
-    about: 'The table carries the work under a gantry that stands still.',
+    about: 'The table carries the work under a fixed gantry.',
     axes: [ax('X', 'right', 'tool', 'minus'), ax('Y', 'away', 'workpiece', 'minus'), ax('Z', 'up', 'tool', 'plus', 90)],
     stages: [['z'], ['x', 'y']],
   },

@@ -28,7 +28,7 @@ export const fieldsOfAxes: Record<string, Definition> = {
       'acknowledge-again': 'by acknowledging again and again',
       'switched-off': 'with the limits switched off',
     }),
-    'Motion away only cannot make things worse, and needs the switch to be told apart by end. Limits that can be switched off are the ones that somebody forgets to switch on again.',
+    'Motion away only cannot make things worse, and needs to know which end the switch is at. Limits that can be switched off are the ones that somebody forgets to switch on again.',
     'limit override',
   ),
   programWords: field(
@@ -107,14 +107,14 @@ export const fieldsOfAxes: Record<string, Definition> = {
     'drives',
     'Torque factor',
     q('ratio'),
-    'Torque available over torque needed. Open loop, 2 leaves room for resonance and a blunt cutter; a closed loop needs less.',
+    'Available torque divided by required torque. Open loop, 2 leaves room for resonance and a blunt cutter; a closed loop needs less.',
     'safety factor',
   ),
   'axes.*.driveSpacing': field(
     'machine',
     'Drive spacing',
     q('length'),
-    'Between the two drive lines of the gantry. It tells how much of the carriage the nearer side carries.',
+    'Between the two drive lines of the gantry. It sets how much of the carriage the nearer side carries.',
   ),
   'axes.*.counterbalance': field(
     'machine',
@@ -312,14 +312,14 @@ export const fieldsOfAxes: Record<string, Definition> = {
     'machine',
     'Backlash',
     position,
-    'Lost motion on reversal, measured with a dial gauge.',
+    'Backlash on reversal, measured with a dial gauge.',
     'lost motion play',
   ),
   'axes.*.compensateBacklash': field(
     'machine',
     'Control makes up for it',
     { type: 'flag' },
-    'On every reversal the control adds the backlash. It cures the position, not the play: a cutter still pulls the carriage through it.',
+    'On every reversal the control adds the backlash. It corrects the position, not the play: a cutter still pulls the carriage through it.',
     'backlash compensation',
   ),
   'axes.*.reference.sides': field(

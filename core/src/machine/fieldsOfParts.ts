@@ -185,7 +185,7 @@ export const fieldsOfParts: Record<string, Definition> = {
     'switches',
     'Cuts only',
     { type: 'flag' },
-    'The button cuts power and takes no input: the control is not told.',
+    'The button cuts power and uses no input: the control does not know.',
   ),
   dailyChecks: field(
     'switches',
@@ -224,7 +224,12 @@ export const fieldsOfParts: Record<string, Definition> = {
           'Feeds the spindle and takes run and speed from the controller.',
           'VFD inverter',
         ],
-        ['spindleEncoder', 'Spindle encoder', 'Tells the controller where the spindle is: threading needs it.', ''],
+        [
+          'spindleEncoder',
+          'Spindle encoder',
+          'Reports the position of the spindle to the controller: threading needs it.',
+          '',
+        ],
         ['host', 'Computer', 'Prepares the programs and talks to the controller.', 'PC host'],
         [
           'inputBoard',
@@ -242,7 +247,7 @@ export const fieldsOfParts: Record<string, Definition> = {
         ],
         ['mainsBreaker', 'Breaker', 'Trips before the conductors behind it burn.', 'circuit breaker fuse'],
         ['mainsFilter', 'Mains filter', 'Keeps the noise of drives out of the mains.', 'EMI line filter'],
-        ['earthBar', 'Earth bar', 'One point for all protective earths and screens.', 'ground star PE'],
+        ['earthBar', 'Earth bar', 'One point for all protective earths and shields.', 'ground star PE'],
         [
           'motorPlusStrip',
           'Motor bus, plus strip',
@@ -271,7 +276,7 @@ export const fieldsOfParts: Record<string, Definition> = {
       'main-switch': 'everything behind the main switch',
       'torque-off': 'the torque of the drives',
     }),
-    'Whichever you choose, the control must be told too. This is planning help, not a certified safety function.',
+    'Whichever you choose, the stop must also be reported to the control. This is planning help, not a certified safety function.',
     'emergency stop estop',
   ),
   'parts.*.data.poles': field(
@@ -285,7 +290,7 @@ export const fieldsOfParts: Record<string, Definition> = {
     'wiring',
     'Contacts on the panel',
     choice({ sockets: 'sockets', pins: 'pins' }),
-    'Unplugged, pins stand open: the side that feeds wants sockets.',
+    'When unplugged, pins are exposed: the side that feeds needs sockets.',
   ),
   'parts.*.data.length': field('wiring', 'Length', q('length'), 'Of the cable, along its whole way.'),
   'parts.*.setup.batteryFitted': field(

@@ -14,7 +14,7 @@ const entry = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>
     kind: z.literal(kind),
     id: Id,
     at: Instant,
-    revision: z.int().min(0).optional().describe('the revision that stood when it was written'),
+    revision: z.int().min(0).optional().describe('the revision that was current when it was written'),
     ...shape,
   });
 
@@ -31,7 +31,7 @@ export const JournalEntry = z.discriminatedUnion('kind', [
     note: Text.optional(),
     photos: PictureIds.optional(),
     corrects: Id.optional(),
-    outcome: z.string().max(1000).optional().describe('the judgement in a sentence, as it was told then'),
+    outcome: z.string().max(1000).optional().describe('the judgement in a sentence, as it was shown then'),
     despite: z.array(Id).max(1000).optional().describe('tests that had not passed when this one was done'),
   }),
   entry('waiver', { test: Id, reason: Text.min(1) }),

@@ -44,7 +44,7 @@ export function entryFaults(file: MachineFile, entry: NewEntry, at: string): Fau
   const photos = 'photos' in parsed.data ? (parsed.data.photos ?? []) : [];
   return photos
     .filter((id) => !Object.hasOwn(file.photos, id))
-    .map((id) => ({ what: `There is no photo "${id}".`, where: 'entry.photos', mend: 'Take the picture again.' }));
+    .map((id) => ({ what: `There is no photo "${id}".`, where: 'entry.photos', fix: 'Take the picture again.' }));
 }
 
 /** When each subject was ticked last, by its path. */

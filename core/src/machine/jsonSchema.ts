@@ -5,7 +5,7 @@ const digest = z
   .string()
   .regex(/^[0-9a-f]{8}$/)
   .optional()
-  .describe('CRC-32 of the text of this file without this field, which stands last; a file without it opens as well');
+  .describe('CRC-32 of the text of this file without this field, which comes last; a file without it opens as well');
 
 /** The JSON Schema of a machine file, generated from the same source as every check. */
 export const machineFileJsonSchema = (): object => ({

@@ -38,7 +38,7 @@ describe('a machine file', () => {
   it.each(machineKinds)('a new %s is a valid file', (kind) => {
     expect(faultsOf(writeMachineFile(newMachineFile(newDesign(kind, 'New'), 'new', NOW)))).toEqual([]);
   });
-  it('says what, where and how to mend for each kind of bad file', () => {
+  it('says what, where and how to fix for each kind of bad file', () => {
     expect(faultsOf(text.slice(0, 5000))[0]).toMatchObject({
       what: expect.stringContaining('damaged'),
       where: expect.stringMatching(/^line 1, column/),
@@ -75,7 +75,7 @@ describe('a machine file', () => {
     fc.assert(
       fc.property(fc.nat(text.length - 2), fc.nat(40), fc.string({ maxLength: 6 }), (at, cut, put) => {
         const r = readMachineFile(text.slice(0, at) + put + text.slice(at + cut + 1));
-        if (!r.ok) for (const f of r.error) expect(f.what && f.where && f.mend).toBeTruthy();
+        if (!r.ok) for (const f of r.error) expect(f.what && f.where && f.fix).toBeTruthy();
       }),
       { numRuns: 60 },
     );

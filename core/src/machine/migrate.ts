@@ -22,7 +22,7 @@ export function migrate(
   steps: Readonly<Record<number, MigrationStep>> = migrationSteps,
 ): Result<Record<string, unknown>> {
   const version = raw.version;
-  const at = (what: string, mend: string) => fail<Fault[]>([{ what, where: 'version', mend }]);
+  const at = (what: string, fix: string) => fail<Fault[]>([{ what, where: 'version', fix }]);
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
     return at(
       'The file does not say which version of the format it is.',

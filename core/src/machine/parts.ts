@@ -69,7 +69,7 @@ export const terminalRoles = [
 export type TerminalRole = (typeof terminalRoles)[number];
 
 export const Terminal = z.strictObject({
-  printed: z.string().max(40).describe('the label on the part, as printed'),
+  printed: z.string().max(40).describe('the label on the part'),
   role: z.enum(terminalRoles).describe('its true function'),
   roleByRevision: z
     .record(z.string().max(20), z.enum(terminalRoles))
@@ -274,7 +274,7 @@ const SpindleDrive = z.strictObject({
   maxFrequency: quantityOf('frequency'),
   minFrequency: quantityOf('frequency'),
   outputCurrent: quantityOf('current'),
-  commandVoltage: quantityOf('voltage').describe('level that its run and direction inputs want'),
+  commandVoltage: quantityOf('voltage').describe('level that its run and direction inputs need'),
   isolated: z.boolean().optional().describe('whether its control terminals are apart from the mains'),
 });
 const Encoder = z.strictObject({
@@ -320,7 +320,7 @@ const Connector = z.strictObject({
   class: z.literal('connector'),
   form: z.enum(['round', 'd-shape', 'high-density', 'block', 'mains-inlet']),
   rows: z.array(z.int().min(1).max(64)).max(8).describe('contacts in each row; for a round one those of each ring'),
-  panelContacts: z.enum(['pins', 'sockets']).describe('what stands on side a; side b has the counterpart'),
+  panelContacts: z.enum(['pins', 'sockets']).describe('what is on side a; side b has the counterpart'),
   ratedVoltage: quantityOf('voltage'),
   ratedCurrent: quantityOf('current').describe('of one contact'),
 });

@@ -37,7 +37,7 @@ export function touchedFaults(design: Design, patches: readonly Patch[]): Fault[
     seen.add(key);
     const whole = (design as Record<string, unknown>)[table];
     if (!Object.hasOwn(Design.shape, table))
-      faults.push({ what: `A machine has no "${table}".`, where: table, mend: 'Take it out.' });
+      faults.push({ what: `A machine has no "${table}".`, where: table, fix: 'Take it out.' });
     else if (isTable(table) && id !== undefined) {
       const items = whole as Record<string, unknown>;
       if (!Object.hasOwn(items, id)) continue;
@@ -48,7 +48,7 @@ export function touchedFaults(design: Design, patches: readonly Patch[]): Fault[
     } else if (whole !== undefined || Object.hasOwn(design, table))
       check([table], whole, Design.shape[table as keyof typeof Design.shape] as z.ZodType);
     else if (!Design.shape[table as keyof typeof Design.shape].safeParse(undefined).success)
-      faults.push({ what: `A machine needs "${table}".`, where: table, mend: 'Put it back.' });
+      faults.push({ what: `A machine needs "${table}".`, where: table, fix: 'Put it back.' });
   }
   return faults;
 }
@@ -61,7 +61,7 @@ export function tooMany(table: TableName, items: object): Fault[] {
         {
           what: `${count} are too many: a machine may have ${tableLimits[table]} ${table}.`,
           where: table,
-          mend: 'Take out what is not needed.',
+          fix: 'Take out what is not needed.',
         },
       ]
     : [];

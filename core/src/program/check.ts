@@ -31,7 +31,7 @@ export function outsideEnvelope(
       faults.push({
         what: `${machine.letters[i]} would go to ${show(value)} in machine position; the envelope allows ${show(min)} to ${show(max)}.`,
         where: `line ${step.line}`,
-        mend: 'Move the work or its zero, or change the program.',
+        fix: 'Move the work or its zero, or change the program.',
       });
       last = step.line;
       break;

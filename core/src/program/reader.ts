@@ -92,7 +92,7 @@ export class ProgramReader {
           bad.reason === 'open comment'
             ? 'This comment has no closing bracket.'
             : `"${bad.text}" is not a word: a letter and a number.`,
-          bad.reason === 'open comment' ? 'Close it with ).' : 'Mend it, or put it in brackets as a comment.',
+          bad.reason === 'open comment' ? 'Close it with ).' : 'Fix it, or put it in brackets as a comment.',
         );
       else if (this.words.length && !this.ended) this.block();
       this.at = end + 1;
@@ -103,9 +103,9 @@ export class ProgramReader {
     return { program: this.program, faults: this.faults, furtherFaults: this.further };
   }
 
-  private wrong(column: number, what: string, mend: string): void {
+  private wrong(column: number, what: string, fix: string): void {
     if (this.faults.length >= MOST_FAULTS) this.further++;
-    else this.faults.push({ what, where: `line ${this.line}, column ${column}`, mend });
+    else this.faults.push({ what, where: `line ${this.line}, column ${column}`, fix });
   }
 
   /** One line: first what it sets, then what it does. */

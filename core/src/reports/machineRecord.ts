@@ -62,7 +62,7 @@ export function machineRecord(
   sections.push({
     heading: 'Test results',
     paragraphs: [
-      `${passed} of ${counted.length} tests have passed and still hold. These checks found what they found: they are no certificate, and local codes stand above them.`,
+      `${passed} of ${counted.length} tests have passed and still hold. These checks found what they found: they are no certificate, and local codes come first.`,
     ],
     table: {
       head: ['Test', 'State', 'Date', 'Result'],

@@ -62,7 +62,7 @@ it('the help report tells nothing private, and the machine in it opens and has t
     mode: 'real' as const,
     readings: { result: 'differs', part: 'controller' },
     verdict: 'failed' as const,
-    outcome: `-K1 ${secret} is printed otherwise than the file has it.`,
+    outcome: `-K1 ${secret} is labelled differently from the file.`,
     note: secret,
     dependedOn: {},
     reliedOn: [],
@@ -79,7 +79,7 @@ it('the help report tells nothing private, and the machine in it opens and has t
   expect(text).toContain('X loses steps.');
   expect(text).not.toContain(secret);
   expect(text).not.toContain(base.id);
-  expect(text).toMatch(/Labels against terminals \| failed .*-K1 controller is printed otherwise/);
+  expect(text).toMatch(/Labels against terminals \| failed .*-K1 controller is labelled differently/);
   const read = readMachineFile(machineInHelpReport(text)!);
   if (!read.ok) throw new Error(read.error[0]!.what);
   expect(findingsOf(deriveFigures(read.value.file.design)).map((f) => f.code)).toEqual(
@@ -107,7 +107,7 @@ it('every text that a hand can type stays at home, wherever it stands, until it 
   const first = Object.keys(label)[0]!;
   label[first] = { ...label[first]!, printed: 'NIGEL’S' };
   const parts = { ...design.parts, controller: { ...design.parts.controller!, terminals: label } };
-  expect(typedTexts({ ...design, parts })).toContainEqual({ text: 'NIGEL’S', where: 'label printed at -K1' });
+  expect(typedTexts({ ...design, parts })).toContainEqual({ text: 'NIGEL’S', where: 'label at -K1' });
 });
 
 it('the help report tells every danger, those that only a sweep of the faults finds too, in nobody’s words', () => {
@@ -121,7 +121,7 @@ it('the help report tells every danger, those that only a sweep of the faults fi
   const figures = deriveFigures(plain);
   const findings = findingsOf(figures, rules, sweptAs(plain, figures.plan.inputs, swept));
   const text = helpReport({ ...base, design: named }, plain, figures, findings, '', TODAY);
-  expect(text).toMatch(/Danger: Stop: the controller is told: \d+ faults would never be noticed/);
+  expect(text).toMatch(/Danger: Stop: reported to the controller: \d+ faults would never be noticed/);
   expect(text).toMatch(/\| Danger \| Stop -\w+: the motors lose their power: \d+ faults? would never be noticed/);
   expect(text).not.toContain('Zebra');
 });

@@ -29,7 +29,7 @@ const plannersTexts = (design: Design): string[] => {
 };
 
 const noun: Readonly<Record<string, string>> = {
-  printed: 'label printed at',
+  printed: 'label at',
   label: 'label of a jumper of',
   purpose: 'purpose of conductor',
   core: 'core of conductor',

@@ -161,7 +161,7 @@ describe('a rotary axis beside the others', () => {
     const torque = a.drives[0]!.torque;
     if (!torque.known) throw new Error(torque.missing.join());
     expect(torque.value.reserveAtWanted).toBeGreaterThan(1);
-    expect(a.fences.known && a.fences.value.map((f) => f.cause)).toContain('motor torque');
+    expect(a.speedLimits.known && a.speedLimits.value.map((f) => f.cause)).toContain('motor torque');
     expect(
       figures.settings.find((s) => s.key === 'axis/a/scale')!.numbers({ system: 'inch', per: 's', wire: 'AWG' }),
     ).toContain('360 / 72');

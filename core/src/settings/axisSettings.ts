@@ -1,6 +1,6 @@
 import type { Design } from '../machine/design';
 import type { Axis } from '../machine/mechanics';
-import type { DriveFigures, SpeedFence } from '../drivetrain/speed';
+import type { DriveFigures, SpeedLimit } from '../drivetrain/speed';
 import { travelFormula } from '../drivetrain/transmission';
 import type { Ruler } from '../switches/envelope';
 import { speedToStopWithin } from '../switches/placement';
@@ -35,9 +35,9 @@ export interface AxisSettingInputs {
   axis: Axis;
   drives: readonly DriveFigures[];
   /** Of the whole axis, the nearest first. */
-  fences: Derived<SpeedFence[]>;
+  speedLimits: Derived<SpeedLimit[]>;
   ruler: Derived<Ruler>;
-  school: Design['datumSchool'];
+  strategy: Design['datumSchool'];
   /** Behind the reference trip point, to the hard stop or to what its actuator withstands. */
   roomBehindReference: Derived<number>;
   /** From the trip of the reference switch until the control has seen it, s. */
@@ -48,7 +48,7 @@ export interface AxisSettingInputs {
 
 /** Every parameter of one axis, each with its formula. */
 export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
-  const { id, axis, drives, ruler, school } = input;
+  const { id, axis, drives, ruler, strategy } = input;
   const linear = axis.motion === 'linear';
   const group = `Axis ${axis.letter}`;
   const path = `axes.${id}`;
@@ -98,7 +98,7 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
     });
   });
 
-  const governing = input.fences;
+  const governing = input.speedLimits;
   const maxSpeed = mapKnown(governing, (g) => g[0]!.speed);
   drafts.push({
     key: key('max-speed'),
@@ -132,7 +132,7 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
 
   const sides = { 'at-switch': 'at the switch', 'after-back-off': 'after the back-off' };
   const datumText = (display: Display) =>
-    `corner at ${axis.reference.end}, datum ${sides[school]}: travel runs to ${axis.reference.end === 'minus' ? 'plus' : 'minus'} from ${axis.reference.positionAtDatum ? showValue(baseValue(axis.reference.positionAtDatum), length, display) : '0'}`;
+    `corner at ${axis.reference.end}, datum ${sides[strategy]}: travel runs to ${axis.reference.end === 'minus' ? 'plus' : 'minus'} from ${axis.reference.positionAtDatum ? showValue(baseValue(axis.reference.positionAtDatum), length, display) : '0'}`;
   for (const end of ['min', 'max'] as const) {
     const atReference = (end === 'min') === (axis.reference.end === 'minus');
     // Inwards at the far end; at the datum outwards, so that the place of rest is never outside.
@@ -239,7 +239,7 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
     also: 'home offset machine zero',
     kind: { type: 'quantity', dimension: length },
     derived: r.positionAtDatum ? figure(r.positionAtDatum, `${path}.reference.positionAtDatum`) : known(0),
-    formula: `given ${sides[school]}`,
+    formula: `given ${sides[strategy]}`,
     numbers: () => (r.positionAtDatum ? 'entered' : 'zero unless you enter another'),
   });
   return drafts;

@@ -75,7 +75,7 @@ describe('the direction signal is inverted once for each thing that turns it rou
 });
 
 describe('speeds', () => {
-  it('the maximum is the nearest fence: wanted, controller, driver or motor', () => {
+  it('the maximum is the nearest limit: wanted, controller, driver or motor', () => {
     expect(valueOf(wren(), 'axis/x/max-speed')).toBe(37.5);
     expect(valueOf(dunnock(), 'axis/x/max-speed')).toBe(120);
     const keen = edit(dunnock(), set('axes.x.maxSpeed', quantity(900, 'mm/s')));

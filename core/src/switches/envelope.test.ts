@@ -28,16 +28,16 @@ const at = (end: AxisEnd, fromStop: number, isReference: boolean): AxisSwitch =>
   drive: undefined,
 });
 
-describe('envelope: every corner and both datum schools', () => {
+describe('envelope: every corner and both datum strategies', () => {
   // travel 600, reference trip 10 before its stop, back-off 4, far switch 12 before its stop, margin 3
   it.each([
     ['minus', 'at-switch', 4, 575, -10, 590],
     ['minus', 'after-back-off', 0, 571, -14, 586],
     ['plus', 'at-switch', -575, -4, -590, 10],
     ['plus', 'after-back-off', -571, 0, -586, 14],
-  ] as const)('corner at %s, datum %s', (end, school, min, max, hardMinus, hardPlus) => {
+  ] as const)('corner at %s, datum %s', (end, strategy, min, max, hardMinus, hardPlus) => {
     const far = end === 'minus' ? 'plus' : 'minus';
-    const ruler = rulerOf('x', axis(end), school, [at(end, 10, true), at(far, 12, false)]);
+    const ruler = rulerOf('x', axis(end), strategy, [at(end, 10, true), at(far, 12, false)]);
     if (!ruler.known) throw new Error(ruler.missing.join());
     expect(ruler.value.envelope).toEqual({ min, max });
     expect(ruler.value).toMatchObject({ hardMinus, hardPlus, usable: 571, datum: 0 });

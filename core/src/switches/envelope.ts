@@ -76,17 +76,17 @@ const farthestFromStop = (switches: readonly AxisSwitch[]): Derived<number> =>
   );
 
 /**
- * Places an axis in machine position for its datum corner and school.
+ * Places an axis in machine position for its datum corner and strategy.
  *
  * Along the slide, s runs from 0 at the minus hard stop to L at the plus one. The reference switch trips at distance d
- * from its stop; the axis backs off by b, away from the switch. School "at the switch": the datum's position belongs to
- * the trip point. School "after the back-off": it belongs to the rest position. Travel runs to plus from a minus corner
+ * from its stop; the axis backs off by b, away from the switch. SwitchOption "at the switch": the datum's position belongs to
+ * the trip point. SwitchOption "after the back-off": it belongs to the rest position. Travel runs to plus from a minus corner
  * and to minus from a plus corner, so the envelope's signs follow from the corner and are never typed.
  */
 export function rulerOf(
   axisId: string,
   axis: Axis,
-  school: Design['datumSchool'],
+  strategy: Design['datumSchool'],
   switches: readonly AxisSwitch[],
 ): Derived<Ruler> {
   const path = `axes.${axisId}`;
@@ -107,7 +107,7 @@ export function rulerOf(
     const sign: 1 | -1 = end === 'minus' ? 1 : -1;
     const sTrip = end === 'minus' ? d : length - d;
     const sRest = sTrip + sign * backOff;
-    const sDatum = school === 'at-switch' ? sTrip : sRest;
+    const sDatum = strategy === 'at-switch' ? sTrip : sRest;
     const datum = figureOr(axis.reference.positionAtDatum, 0);
     const position = (s: number) => s - sDatum + datum;
     const margin = figureOr(axis.envelopeMargin, 0);

@@ -75,7 +75,7 @@ describe('a false trip', () => {
     ),
   });
 
-  it('an open contact beside a spindle drive on an unscreened lead is taken for a trip; a closed one is not', () => {
+  it('an open contact beside a spindle drive on an unshielded lead is taken for a trip; a closed one is not', () => {
     const bare = unscreened(withMains);
     expect(risk(bare, y)).toMatchObject({ heldAtRest: false, risk: 'likely' });
     expect(risk(bare, x)).toMatchObject({ heldAtRest: true, risk: 'none' });

@@ -21,7 +21,7 @@ export interface NoiseRisk {
   /** How long one spike stays beyond the margin, s; the filter has to outlast it. */
   aboveS: number;
   filterS: number;
-  /** Lead that runs unscreened, m, and what swings beside it, V. */
+  /** Lead that runs unshielded, m, and what swings beside it, V. */
   unscreenedM: number;
   swingV: number;
   /** Whether a closed contact or a conducting output holds the net at rest. */
@@ -100,7 +100,7 @@ function screenedCables(parts: Design['parts']): ReadonlySet<string> {
   return names;
 }
 
-/** Leads of some devices, m: in all, unscreened, and as far as they couple. One lead is as long as its longest core. */
+/** Leads of some devices, m: in all, unshielded, and as far as they couple. One lead is as long as its longest core. */
 function leadsOf(design: Design, devices: readonly string[]) {
   const index = leadIndex(design.conductors);
   const longest = new Map<string, number>();

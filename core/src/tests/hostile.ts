@@ -144,7 +144,7 @@ function attackProgram(r: Random): 'let in' | 'refused' {
     maxRpm: pick(r, [undefined, 24_000]),
   };
   const { program, faults } = readProgram(text, machine, setup);
-  for (const f of faults) if (!f.what || !f.mend) throw new Error(`A refusal says too little: ${JSON.stringify(f)}`);
+  for (const f of faults) if (!f.what || !f.fix) throw new Error(`A refusal says too little: ${JSON.stringify(f)}`);
   if (faults.length) return 'refused';
   const envelope = { min: -1e4, max: 1e4 };
   const outside = outsideEnvelope(program, machine, [envelope, envelope, envelope], defaultDisplay);
@@ -174,7 +174,7 @@ export function attack(seed: number, number: number, files: readonly string[]): 
   const read = readMachineFile(attacked);
   if (!read.ok) {
     for (const f of read.error)
-      if (!f.what || !f.where || !f.mend) throw new Error(`A refusal says too little: ${JSON.stringify(f)}`);
+      if (!f.what || !f.where || !f.fix) throw new Error(`A refusal says too little: ${JSON.stringify(f)}`);
     return 'refused';
   }
   useIt(read.value.file, r);

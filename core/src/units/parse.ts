@@ -21,7 +21,7 @@ export function parseQuantity(
     .trim()
     .replace(/\u2212/g, '-')
     .replace(/[\u00a0\u202f]/g, ' ');
-  const fault = (what: string, mend: string) => fail({ what, where, mend });
+  const fault = (what: string, fix: string) => fail({ what, where, fix });
   if (/\d[.,]\d*[.,]/.test(trimmed))
     return fault(
       `"${trimmed}" has two separators and can be read two ways.`,
@@ -47,6 +47,6 @@ export function parseQuantity(
     if (!Number.isFinite(entered)) return fault(`"${trimmed}" is too large to compute with.`, 'Check the exponent.');
   }
   if (unit === 'tpi' && (entered === 0 || (/^-?0/.test(String(entered)) && !/[1-9]/.test(String(entered)))))
-    return fault('Zero threads per inch is no thread.', 'Type how many threads stand on one inch, such as 10 tpi.');
+    return fault('Zero threads per inch is no thread.', 'Type how many threads there are in one inch, such as 10 tpi.');
   return ok({ entered, unit, source: 'entered' });
 }

@@ -40,7 +40,7 @@ describe('what a person types', () => {
     if (!r.ok) {
       expect(r.error.what).toContain(reason);
       expect(r.error.where).toBe('axes.x.travel');
-      expect(r.error.mend).not.toBe('');
+      expect(r.error.fix).not.toBe('');
     }
   });
 

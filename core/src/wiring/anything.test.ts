@@ -66,7 +66,7 @@ it('whatever is done to the wiring, in whatever order: whole files, sensible wor
         const before = file;
         const r = applyCommand(file, command, NOW);
         if (!r.ok) {
-          for (const f of r.error) expect(f.what && f.where && f.mend, command.name).toBeTruthy();
+          for (const f of r.error) expect(f.what && f.where && f.fix, command.name).toBeTruthy();
           continue;
         }
         file = r.value.file;

@@ -36,7 +36,7 @@ const stepWord = { reading: 'reading', checking: 'checking every value', 'change
       <FaultList :faults="imports.told" />
     </div>
     <RouterView />
-    <div v-if="imports.dragging" class="drop">Let go to import the machine file</div>
+    <div v-if="imports.dragging" class="drop">Drop to import the machine file</div>
   </template>
 </template>
 

@@ -21,7 +21,7 @@ async function reload() {
 <template>
   <p v-if="shown" class="caution offer row spread" role="status">
     <span v-if="overtaken"
-      >Another tab has gone over to a newer version of Nodaxis. Load this page again when it suits you.</span
+      >Another tab now runs a newer version of Nodaxis. Load this page again when it suits you.</span
     >
     <span v-else
       >A newer version of Nodaxis is ready: {{ waitingVersion }} instead of {{ version }}. Go over to it when it suits

@@ -12,7 +12,7 @@ export interface StationEntry {
 /** The stations in the order in which the work is done. One that does not exist yet is not listed. */
 export const stationList: readonly StationEntry[] = [
   { id: 'machine', title: 'Machine', question: 'What moves, how far, driven by what, which way is plus?', icon: Cpu },
-  { id: 'drives', title: 'Drives', question: 'How fast, and what gives way first?', icon: Odometer },
+  { id: 'drives', title: 'Drives', question: 'How fast, and what limits it?', icon: Odometer },
   { id: 'wiring', title: 'Wiring', question: 'Which terminal goes to which?', icon: Connection },
   { id: 'switches', title: 'Switches', question: 'What does each input see, and when a wire breaks?', icon: Switch },
   { id: 'settings', title: 'Settings', question: 'Every control parameter, with its reason', icon: Setting },

@@ -4,7 +4,7 @@ import { ref, shallowRef } from 'vue';
 export const version: string = __APP_VERSION__;
 /** A newer version that is loaded and waits: its name, once it is known. */
 export const waitingVersion = shallowRef<string>();
-/** Another tab has gone over to a newer version: this page is of the one before. */
+/** Another tab now runs a newer version: this page is of the one before. */
 export const overtaken = ref(false);
 
 /** How often an open page asks whether there is a newer version. */

@@ -81,7 +81,7 @@ export async function unpackShelf(
   packed: Uint8Array,
   desk: FileDesk,
 ): Promise<Result<ShelfBackup, Fault[]>> {
-  const refuse = (what: string, mend: string) => fail<Fault[]>([{ what, where: name, mend }]);
+  const refuse = (what: string, fix: string) => fail<Fault[]>([{ what, where: name, fix }]);
   const unpacked = await desk.unpack(packed, {
     wanted:
       '^(shelf\\.json|own-parts\\.json|preferences\\.json|(machines|rehearsals)/[a-z0-9-]+(\\.nodaxis)?\\.json|pictures/[0-9a-f]{64}\\.(jpg|png|webp))$',
@@ -117,7 +117,7 @@ export async function unpackShelf(
       const bytes = new Uint8Array(files[file]!);
       if ((await sha256Of(bytes)) === hash)
         (backup.pictures as Map<string, Picture>).set(hash, { mime: mimeOf[ending], bytes });
-      else backup.told.push({ what: 'This picture is damaged.', where: file, mend: 'It was left out.' });
+      else backup.told.push({ what: 'This picture is damaged.', where: file, fix: 'It was left out.' });
     }
   }
   const parts = text('own-parts.json');

@@ -84,7 +84,7 @@ describe('a machine with its pictures', () => {
       const textOf = async (bytes: Uint8Array) => {
         const back = await unpackBundle('h.zip', bytes, desk);
         if (back.ok) return JSON.stringify(back.value.file);
-        for (const f of back.error) expect(f.what && f.where && f.mend).toBeTruthy();
+        for (const f of back.error) expect(f.what && f.where && f.fix).toBeTruthy();
         return undefined;
       };
       const whole = await textOf(packed);

@@ -45,12 +45,12 @@ export const notUnpacked = (name: string, why: Exclude<Unpacked, { files: unknow
     ? {
         what: `${name} is a zip that is damaged (${why.damaged}).`,
         where: name,
-        mend: 'Export it again, or fetch the file anew.',
+        fix: 'Export it again, or fetch the file again.',
       }
     : {
         what: `${name} would unpack to ${Math.round(why.tooMuch / 1e6)} MB. It was not opened.`,
         where: name,
-        mend: 'Check that you picked a file that was exported from here.',
+        fix: 'Check that you picked a file that was exported from here.',
       };
 
 /** Opens a zip of a machine. Sizes are looked at before anything is unpacked, and every picture against its hash. */
@@ -60,7 +60,7 @@ export async function unpackBundle(
   desk: FileDesk,
   tell?: (step: ReadingStep) => void,
 ): Promise<Result<Bundle, Fault[]>> {
-  const refuse = (what: string, mend: string) => fail<Fault[]>([{ what, where: name, mend }]);
+  const refuse = (what: string, fix: string) => fail<Fault[]>([{ what, where: name, fix }]);
   const unpacked = await desk.unpack(packed, {
     wanted: '^(machine\\.nodaxis\\.json|pictures/[0-9a-f]{64}\\.(jpg|png|webp))$',
     most: MOST_UNPACKED,
@@ -86,7 +86,7 @@ export async function unpackBundle(
       told.push({
         what: `The picture "${ref.name}" ${bytes ? 'is damaged' : 'is missing'}.`,
         where: name,
-        mend: 'The machine was opened without it.',
+        fix: 'The machine was opened without it.',
       });
   }
   return ok({ file, pictures, told });

@@ -50,8 +50,8 @@ export const useImports = defineStore('imports', () => {
     const { pictures } = read.value;
     let { file } = read.value;
     for (const [sha256, picture] of pictures) {
-      const mend = 'The machine was opened without this picture.';
-      const tell = (what: string) => (told.value = [...told.value, { what, where: f.name, mend }]);
+      const fix = 'The machine was opened without this picture.';
+      const tell = (what: string) => (told.value = [...told.value, { what, where: f.name, fix }]);
       const clean = await cleaned(picture);
       if (!clean) {
         tell('A picture in it is none that this browser can read.');

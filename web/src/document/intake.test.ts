@@ -14,7 +14,7 @@ vi.mock('./photos', async (original) => ({
   keepPicture: async (_store: unknown, file: File) => {
     await smaller.wait;
     if (file.name === 'bad')
-      return { ok: false, error: { what: 'bad is no picture.', where: 'bad', mend: 'Take another.' } };
+      return { ok: false, error: { what: 'bad is no picture.', where: 'bad', fix: 'Take another.' } };
     const sha256 = file.name.padEnd(64, '0');
     const ref = { name: file.name, mime: 'image/jpeg', widthPx: 1, heightPx: 1, sha256 };
     return { ok: true, value: { id: `photo-${file.name}`, ref } };

@@ -68,7 +68,7 @@ export const useIntake = defineStore('intake', () => {
         queue.push(key);
         total.value++;
       } catch (err) {
-        tell({ what: storeFault(err), where: f.name, mend: 'The picture was not kept.' });
+        tell({ what: storeFault(err), where: f.name, fix: 'The picture was not kept.' });
       }
       storing.value--;
     }
@@ -90,7 +90,7 @@ export const useIntake = defineStore('intake', () => {
         tell({
           what: storeFault(e),
           where: 'a picture',
-          mend: 'It is put away, and filed when this machine is opened again.',
+          fix: 'It is kept, and filed when this machine is opened again.',
         });
       }
       done.value++;

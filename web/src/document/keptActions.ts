@@ -61,7 +61,7 @@ export async function restoreShelf(name: string, packed: Uint8Array): Promise<Re
     }
     if (preferences) usePreferences().adopt(preferences);
   } catch (e) {
-    done.told = [...done.told, { what: storeFault(e), where: name, mend: 'Make room, then bring it in again.' }];
+    done.told = [...done.told, { what: storeFault(e), where: name, fix: 'Make room, then bring it in again.' }];
   }
   return done;
 }
@@ -69,7 +69,7 @@ export async function restoreShelf(name: string, packed: Uint8Array): Promise<Re
 /** Puts a machine on the shelf as it was at a restore point, as a copy. Returns why not, where it cannot be. */
 export async function restorePoint(key: string, when: string): Promise<Card | Fault> {
   const shelf = useShelf();
-  const gone: Fault = { what: 'This restore point is gone.', where: when, mend: 'Pick another one.' };
+  const gone: Fault = { what: 'This restore point is gone.', where: when, fix: 'Pick another one.' };
   const text = await pointText(browserStore, key);
   if (text === undefined) return gone;
   const read = await atDesk((desk) => desk.read(text));

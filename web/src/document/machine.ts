@@ -164,7 +164,7 @@ export const useMachine = defineStore('machine', () => {
     }
     await points.begin(file, text, savedAt);
     if (told.length) await putAside({ machine: id, savedAt, why: told[0]!.what, text });
-    tell(...told.map((f) => `${f.what} ${f.mend}`));
+    tell(...told.map((f) => `${f.what} ${f.fix}`));
   }
 
   async function close(): Promise<void> {
@@ -209,7 +209,7 @@ export const useMachine = defineStore('machine', () => {
         {
           what: 'Another tab edits this machine.',
           where: 'this tab',
-          mend: 'Take it over here first, or go on in the other tab.',
+          fix: 'Take it over here first, or go on in the other tab.',
         },
       ];
     const result = applyCommand(file.value, command, new Date().toISOString());

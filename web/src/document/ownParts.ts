@@ -62,7 +62,7 @@ export const useOwnParts = defineStore('own-parts', () => {
           {
             what: `${file.name} is far too large for a library.`,
             where: file.name,
-            mend: 'Check that you picked the right file.',
+            fix: 'Check that you picked the right file.',
           },
         ],
       };

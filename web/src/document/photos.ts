@@ -51,7 +51,7 @@ async function redraw(blob: Blob): Promise<Drawn | 'unreadable' | 'failed'> {
 
 /** Shrinks a picture on its way in. Errors: not a picture, or far too large. */
 async function shrink(file: File): Promise<Result<Drawn, Fault>> {
-  const refuse = (what: string, mend: string) => fail<Fault>({ what, where: file.name, mend });
+  const refuse = (what: string, fix: string) => fail<Fault>({ what, where: file.name, fix });
   if (file.size > MOST_BYTES)
     return refuse(`${file.name} has ${Math.round(file.size / 1e6)} MB.`, 'Take a smaller picture.');
   const drawn = await redraw(file);

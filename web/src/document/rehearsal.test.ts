@@ -46,18 +46,18 @@ describe('a rehearsal', () => {
     expect(rehearsal.hidden!.built.axes.x!.maxSpeed).toEqual(before.design.axes.x!.maxSpeed);
     expect(rehearsal.file!.design.axes.x!.maxSpeed).not.toEqual(before.design.axes.x!.maxSpeed);
   });
-  it('is taken up where it was left, mended faults and turns included; ended it is gone', async () => {
+  it('is taken up where it was left, fixed faults and turns included; ended it is gone', async () => {
     const first = await page();
     first.rehearsal.begin(3, 11);
     const [gone, ...left] = first.rehearsal.hidden!.faults;
-    first.rehearsal.rework({ subject: 'axes.x', text: 'set right', mends: (f) => f === gone });
+    first.rehearsal.rework({ subject: 'axes.x', text: 'set right', fixes: (f) => f === gone });
     first.rehearsal.log({ kind: 'rework', subject: 'axes.x', text: 'set right' });
     const again = await page();
     expect(again.rehearsal.hidden!.faults).toEqual(left);
     expect(again.rehearsal.turn).toBe(1);
     await again.rehearsal.end();
     // Every mistake is named, the one that was put right and those that were not.
-    expect(again.rehearsal.told!.map((t) => t.came).sort()).toEqual(['not found', 'not found', 'put right']);
+    expect(again.rehearsal.told!.map((t) => t.came).sort()).toEqual(['not found', 'not found', 'corrected']);
     expect((await page()).rehearsal.file).toBeUndefined();
   });
   it('that is damaged says so, and another one can begin', async () => {

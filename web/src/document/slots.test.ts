@@ -28,9 +28,9 @@ function memory() {
 /** Stands in for the importer: what begins with "bad" does not open. */
 const read = async (text: string) =>
   text.startsWith('bad')
-    ? fail([{ what: 'It is bad.', where: 'here', mend: 'Look elsewhere.' }])
+    ? fail([{ what: 'It is bad.', where: 'here', fix: 'Look elsewhere.' }])
     : text.startsWith('newer')
-      ? fail([{ what: 'The file was written by a newer Nodaxis.', where: 'version', mend: 'Open it there.' }])
+      ? fail([{ what: 'The file was written by a newer Nodaxis.', where: 'version', fix: 'Open it there.' }])
       : ok({ file: text as never, told: [] });
 const opened = async (store: KeyValueStore) => openCopies(store, 'x', read);
 

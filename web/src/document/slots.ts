@@ -113,7 +113,7 @@ export class CameBackOtherwise extends Error {}
 const TORN: Fault = {
   what: 'The text was cut off, or changed in the store.',
   where: 'the whole file',
-  mend: 'Look for an earlier export.',
+  fix: 'Look for an earlier export.',
 };
 
 /** Opens the newest copy of a machine that can be opened. What cannot is not missing: it is handed back, with the reasons. */

@@ -48,7 +48,7 @@ export async function holdTab(id: string, beforeYield: () => Promise<void>, onLo
   };
   hold.mine = false;
   hold.take = async () => {
-    channel.postMessage('please save and let go');
+    channel.postMessage('please save and release');
     if (!(await request({ signal: AbortSignal.timeout(YIELD_MS) }))) await request({ steal: true });
   };
   hold.release = () => {

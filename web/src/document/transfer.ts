@@ -64,7 +64,7 @@ export async function importFile(
   tell?: (step: ReadingStep) => void,
   stop?: AbortSignal,
 ): Promise<Result<Bundle, Fault[]>> {
-  const refuse = (what: string, mend: string) => fail([{ what, where: picked.name, mend }]);
+  const refuse = (what: string, fix: string) => fail([{ what, where: picked.name, fix }]);
   const tooLarge = (most: string) =>
     refuse(
       `${picked.name} has ${Math.round(picked.size / 1e6)} MB; ${most}. It was not opened.`,

@@ -94,7 +94,7 @@ const copy = (e: LibraryEntry) => own.put({ ...e, key: `own-${e.key}`, name: `${
     <p v-if="own.fault" class="caution" role="alert">{{ own.fault }}</p>
     <p v-if="told" role="status">{{ told }}</p>
     <section v-if="faults.length" class="sheet" aria-label="Mistakes in the file" role="alert">
-      <h2>What was not taken, and how to mend it</h2>
+      <h2>What was not imported, and how to fix it</h2>
       <FaultList :faults="faults.slice(0, 30)" />
     </section>
     <section class="row bar">

@@ -54,7 +54,7 @@ const cut = computed(() =>
     a.kind === 'cut' ? [{ id: a.conductor, number: design.value.conductors[a.conductor]?.number }] : [],
   ),
 );
-const lampWord = { free: 'free', tripped: 'TRIPPED', unclear: 'cannot tell', 'controller off': 'controller off' };
+const lampWord = { free: 'free', tripped: 'TRIPPED', unclear: 'cannot know', 'controller off': 'controller off' };
 </script>
 
 <template>
@@ -68,8 +68,8 @@ const lampWord = { free: 'free', tripped: 'TRIPPED', unclear: 'cannot tell', 'co
       </div>
       <div class="story" role="log" aria-label="What happened" aria-live="polite">
         <p v-if="!trial.told.length" class="soft">
-          Press a switch, click a conductor to cut it, take a supply away: the whole circuit is worked out anew, and
-          here it says what became of it. Nothing of your machine is changed.
+          Press a switch, click a conductor to cut it, take a supply away: the whole circuit is calculated again, and
+          the result is shown here. Nothing of your machine is changed.
         </p>
         <p
           v-for="(t, i) in trial.told.slice(0, wide ? 6 : 3)"

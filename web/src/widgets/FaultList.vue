@@ -8,7 +8,7 @@ defineProps<{ faults: readonly Fault[] }>();
 <template>
   <ul>
     <li v-for="f in faults" :key="f.where + f.what">
-      <span class="mono">{{ f.where }}</span>: {{ f.what }} {{ f.mend }}
+      <span class="mono">{{ f.where }}</span>: {{ f.what }} {{ f.fix }}
     </li>
   </ul>
 </template>

@@ -18,7 +18,7 @@ const copied = ref(false);
 
 function apply(remedy: Remedy) {
   const faults = machine.run(remedy.command);
-  fault.value = faults.map((f) => `${f.what} ${f.mend}`).join(' ');
+  fault.value = faults.map((f) => `${f.what} ${f.fix}`).join(' ');
 }
 async function copyLink() {
   const { href } = router.resolve({ query: { finding: props.finding.id } });

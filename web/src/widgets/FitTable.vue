@@ -31,7 +31,7 @@ const refusal = ref('');
 const choose = (key: string) =>
   (refusal.value = props
     .take(key)
-    .map((f) => `${f.what} ${f.mend}`)
+    .map((f) => `${f.what} ${f.fix}`)
     .join(' '));
 /** What fits is told in a line; what does not says every reason. */
 const reasons = (f: Fit) => f.checks.filter((c) => c.verdict !== 'meets');
@@ -70,7 +70,7 @@ const inALine = (f: Fit) => f.checks.map((c) => `${c.requirement}: ${c.why(prefe
             :aria-label="`Take ${f.entry.name}`"
             @click="choose(f.entry.key)"
           >
-            Take it
+            Apply
           </ActionButton>
         </td>
       </tr>

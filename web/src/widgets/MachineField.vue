@@ -50,7 +50,7 @@ function set(next: Quantity | string | number | boolean | null) {
   if (fault.value) return;
   text.value = shownValue();
 }
-/** Takes what was typed; on a mistake the text stays, so that it can be mended. */
+/** Takes what was typed; on a mistake the text stays, so that it can be fixed. */
 function commit() {
   const typed = text.value.trim();
   if (!field.value || typed === shownValue()) {
@@ -76,7 +76,7 @@ function commit() {
       fault.value = {
         what: `"${typed}" is not a whole number from ${kind.min} to ${kind.max}.`,
         where: props.path,
-        mend: 'Check the figure.',
+        fix: 'Check the figure.',
       };
       return;
     }
@@ -140,7 +140,7 @@ const sourceWord = { entered: 'entered', datasheet: 'data sheet', estimate: 'est
     />
     <FieldLink :path="path" :label="field.label" />
     <UnitQuestion v-if="asQuantity && !fault" :path="path" @take="set" />
-    <p v-if="fault" :id="`${id}-fault`" class="fault" role="alert">{{ fault.what }} {{ fault.mend }}</p>
+    <p v-if="fault" :id="`${id}-fault`" class="fault" role="alert">{{ fault.what }} {{ fault.fix }}</p>
   </div>
 </template>
 

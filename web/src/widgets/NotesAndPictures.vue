@@ -58,7 +58,7 @@ function drop(id: string): void {
         ><Camera />Picture</FilePicker
       >
     </div>
-    <p v-for="f in [...faults, ...intake.faults]" :key="f.what" role="alert" class="fault">{{ f.what }} {{ f.mend }}</p>
+    <p v-for="f in [...faults, ...intake.faults]" :key="f.what" role="alert" class="fault">{{ f.what }} {{ f.fix }}</p>
   </section>
 </template>
 

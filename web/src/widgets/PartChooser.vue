@@ -87,7 +87,7 @@ function choose(key: string) {
     name: 'choose-part',
     args: { slot: props.slotOf, library: null, ...(key ? own.choice(key) : {}) },
   });
-  fault.value = faults.map((f) => `${f.what} ${f.mend}`).join(' ');
+  fault.value = faults.map((f) => `${f.what} ${f.fix}`).join(' ');
 }
 </script>
 

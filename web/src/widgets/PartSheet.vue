@@ -41,7 +41,7 @@ function set(key: string, value: Quantity | undefined) {
     name: 'set-field',
     args: { path: `parts.${props.partId}.data.${key}`, value: value ?? null },
   });
-  refusals.value = { ...refusals.value, [key]: faults.map((f) => `${f.what} ${f.mend}`).join(' ') };
+  refusals.value = { ...refusals.value, [key]: faults.map((f) => `${f.what} ${f.fix}`).join(' ') };
 }
 /** What differs from one specimen to the next: the revision of a board, its links, what is printed on it. */
 const revisions = computed(() => [
@@ -130,7 +130,7 @@ async function keep() {
         >{{ j.e.label }} closed</TickBox
       >
       <Fold
-        ><template #title><span>Terminals: what is printed, what it does, the maker’s lead</span></template>
+        ><template #title><span>Terminals: label, function, the maker’s lead</span></template>
         <table class="list">
           <tbody>
             <tr v-for="(t, id) in part.terminals" :key="id">

@@ -34,7 +34,7 @@ function commit() {
   if (!typed) return emit('set', undefined);
   const read = parseQuantity(typed, [props.field.dimension], props.field.unit, props.field.key);
   if (read.ok) emit('set', { ...read.value, source: 'datasheet' });
-  else fault.value = `${read.error.what} ${read.error.mend}`;
+  else fault.value = `${read.error.what} ${read.error.fix}`;
 }
 </script>
 

@@ -1,6 +1,6 @@
-import { compareStopSchools } from '@nodaxis/core/advice/stopSchools';
+import { compareStopStrategies } from '@nodaxis/core/advice/stopStrategies';
 import { switchCounts, type SwitchCount } from '@nodaxis/core/advice/switchCounts';
-import { switchSchools, type School } from '@nodaxis/core/advice/switchSchools';
+import { switchOptions, type SwitchOption } from '@nodaxis/core/advice/switchOptions';
 import { deriveFigures } from '@nodaxis/core/derivation/figures';
 import type { SafetyFunction } from '@nodaxis/core/faults/safetyFunctions';
 import type { SweepRow } from '@nodaxis/core/faults/sweep';
@@ -36,11 +36,11 @@ const faults = {
       if (rows.length % TELL_EVERY === 0) onProgress(rows.length, all.length);
     }
   },
-  /** The four schools of a stop, each tried on a copy. */
-  stopSchools: (design: Design) => compareStopSchools(design),
+  /** The four options of a stop, each tried on a copy. */
+  stopStrategies: (design: Design) => compareStopStrategies(design),
   /** The ways of wiring the limits and references, and how many switches there may be, each tried on a copy. */
-  switchSchools: (design: Design): { schools: School[]; counts: SwitchCount[] } => ({
-    schools: switchSchools(design),
+  switchOptions: (design: Design): { options: SwitchOption[]; counts: SwitchCount[] } => ({
+    options: switchOptions(design),
     counts: switchCounts(design),
   }),
 };

@@ -13,8 +13,8 @@ export function formOf(part: Part, element: string | undefined): 'NO' | 'NC' {
   return e && 'form' in e ? e.form : 'NC';
 }
 
-/** Another device in its place mends whatever was wrong with this one. */
-export const mendedByExchange =
+/** Another device in its place fixes whatever was wrong with this one. */
+export const fixedByExchange =
   (device: string) =>
   (f: HiddenFault): boolean =>
     (f.kind === 'contact-other-type' || f.kind === 'stuck-switch') && f.device === device;

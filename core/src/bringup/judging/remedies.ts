@@ -7,7 +7,7 @@ export const tightenCoupling = (s: Subject, why: string): Proposal => ({
   rework: {
     subject: `axes.${s.axis}.drives.${s.drive}`,
     text: `Coupling of ${s.name} degreased and tightened`,
-    mends: (f) => f.kind === 'loose-coupling' && f.axis === s.axis && f.drive === s.drive,
+    fixes: (f) => f.kind === 'loose-coupling' && f.axis === s.axis && f.drive === s.drive,
   },
 });
 
@@ -17,6 +17,6 @@ export const fitSupply = (m: Made, part: string, why: string): Proposal => ({
   rework: {
     subject: `parts.${part}`,
     text: `${m.design.parts[part]?.designation}: one that holds fitted`,
-    mends: (f) => f.kind === 'weak-supply',
+    fixes: (f) => f.kind === 'weak-supply',
   },
 });

@@ -3,7 +3,7 @@ import { axesOf, shownFactor } from '../../machine/design';
 import { sinksTo } from '../../machine/directions';
 import { requiredTorqueNm } from '../../drivetrain/load';
 import { rpmForTorque } from '../../drivetrain/motorCurve';
-import type { FenceCause } from '../../drivetrain/speed';
+import type { SpeedLimitCause } from '../../drivetrain/speed';
 import { figureOr } from '../../units/derived';
 import { printNumber, showValue } from '../../units/print';
 import { roundBase } from '../../units/round';
@@ -47,8 +47,8 @@ const wanted = (m: Made, s: Subject) => {
   const c = m.figures.controller;
   return c.known ? c.value.axes.find((a) => a.id === s.axis) : undefined;
 };
-/** Fences that a trial must not break through: past them lies a bent screw, or pulses that nobody counts. */
-const HARD: readonly FenceCause[] = [
+/** Speed limits that a trial must not break through: past them lies a bent screw, or pulses that nobody counts. */
+const HARD: readonly SpeedLimitCause[] = [
   'screw whirl',
   'ball nut',
   'controller pulse rate',
@@ -79,8 +79,10 @@ export function modelLimit(sought: Sought, m: Made, s: Subject): number | undefi
   const least = Math.min(...known);
   if (!(least > 0)) return undefined;
   if (sought === 'acceleration') return least;
-  const fences = f.fences.known ? f.fences.value.filter((x) => HARD.includes(x.cause)).map((x) => x.speed) : [];
-  return Math.min(least, ...fences.map((v) => v / MOST_OF_MODEL));
+  const speedLimits = f.speedLimits.known
+    ? f.speedLimits.value.filter((x) => HARD.includes(x.cause)).map((x) => x.speed)
+    : [];
+  return Math.min(least, ...speedLimits.map((v) => v / MOST_OF_MODEL));
 }
 const dimensionOf = (sought: Sought, m: Made, s: Subject) =>
   sought === 'speed' ? speedOf(axisAt(m, s).motion) : rampOf(axisAt(m, s).motion);
@@ -283,7 +285,7 @@ export function judgeSearch(sought: Sought, r: Readings, at: At): Judgement {
       causes: [
         'A coupling slips.',
         'The current is set too low.',
-        'The supply gives way.',
+        'The supply voltage sags.',
         'The axis runs hard: turn it by hand, power off.',
       ],
       proposals: waysFromNothing(m, s),
@@ -362,7 +364,7 @@ function waysFromNothing(m: Made, s: Subject): Proposal[] {
   const plain = (label: string, subject: string): Proposal => ({
     label,
     why,
-    rework: { subject, text: label, mends: () => false },
+    rework: { subject, text: label, fixes: () => false },
   });
   return [
     ...own.map((d) => tightenCoupling(d, why)),

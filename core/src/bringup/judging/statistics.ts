@@ -20,7 +20,7 @@ export interface ScaleFit {
   slopeSpread: number;
   /** Where zero was measured. */
   offset: number;
-  /** Lost motion: half of it stands on either side of the line. */
+  /** Backlash: half of it stands on either side of the line. */
   backlash: number;
   backlashSpread: number;
   /** Scatter around the line. */

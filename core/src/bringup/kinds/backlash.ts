@@ -9,15 +9,16 @@ import { quantity, baseValue } from '../../units/quantity';
 
 const TIMES = 5;
 const AWAY = 2;
-/** Lost motion that a hobby machine is allowed before something is done about it, mm or °. */
+/** Backlash that a hobby machine is allowed before something is done about it, mm or °. */
 const FAIR = 0.08;
 
 export const backlash: BringUpTest = {
   kind: 'backlash',
   version: 1,
   phase: 'measuring',
-  title: 'Lost motion on reversal',
-  purpose: 'What the screw turns before the carriage follows. It rounds every corner, and no scale can take it away.',
+  title: 'Backlash on reversal',
+  purpose:
+    'How far the screw turns on a reversal before the carriage follows. It rounds every corner, and no scale removes it.',
   minutes: 5,
   subjects: axes,
   after: (_, s) => [`scale/${s.id}`],
@@ -52,7 +53,7 @@ export const backlash: BringUpTest = {
       kind: 'points' as const,
       x: { title: 'reading', dimension: 'ratio' as const },
       y: { title: 'lost', dimension: wayOf(axis.motion) },
-      series: [{ name: 'lost motion', points: all.map((v, i) => [i + 1, v] as const) }],
+      series: [{ name: 'backlash', points: all.map((v, i) => [i + 1, v] as const) }],
     };
     if (spread > FAIR)
       return {
@@ -83,7 +84,7 @@ export const backlash: BringUpTest = {
           rework: {
             subject: `axes.${s.axis}.transmission`,
             text: `Nut and bearing of ${axis.letter} taken up`,
-            mends: (f) => f.kind === 'backlash' && f.axis === s.axis,
+            fixes: (f) => f.kind === 'backlash' && f.axis === s.axis,
           },
         },
         {

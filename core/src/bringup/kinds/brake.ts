@@ -13,7 +13,7 @@ export const brake: BringUpTest = {
   phase: 'inputs and stop',
   title: 'Brake',
   purpose:
-    'The brake must hold before the motor lets go, and let go before the motor pulls. A late one drops the head by millimetres at every stop.',
+    'The brake must hold before the motor releases, and release before the motor pulls. A late one drops the head by millimetres at every stop.',
   caution: 'A block of wood under the head, as high as will go. No hand between head and table.',
   minutes: 4,
   subjects: braked,
@@ -63,7 +63,7 @@ export const brake: BringUpTest = {
           rework: {
             subject: `parts.${motor?.id}`,
             text: `Brake of ${s.name}: made to act in time`,
-            mends: (f) => f.kind === 'brake-late' && f.axis === s.axis,
+            fixes: (f) => f.kind === 'brake-late' && f.axis === s.axis,
           },
         },
       ],

@@ -49,14 +49,14 @@ export const coils: BringUpTest = {
       rework: {
         subject: `parts.${motor.id}`,
         text: `${m.design.parts[motor.id]!.designation}: ${text}`,
-        mends: (f: HiddenFault) => f.kind === 'split-coil' && f.axis === s.axis && f.drive === s.drive,
+        fixes: (f: HiddenFault) => f.kind === 'split-coil' && f.axis === s.axis && f.drive === s.drive,
       },
     });
     if (textOf(r, 'frame') === 'some')
       return {
         verdict: 'failed',
         says: ['A winding touches the frame.'],
-        causes: ['A pinched lead.', 'A burnt winding.', 'A screen that lies on a contact.'],
+        causes: ['A pinched lead.', 'A burnt winding.', 'A shield that lies on a contact.'],
       };
     if (a >= OPEN_OHM / 2 && b >= OPEN_OHM / 2 && textOf(r, 'between') === 'some')
       return {

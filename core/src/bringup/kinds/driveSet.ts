@@ -37,7 +37,7 @@ export const driveSet: BringUpTest = {
     choice(
       'idle',
       'Current at rest',
-      { reduced: 'reduced', full: 'full', unknown: 'cannot be told' },
+      { reduced: 'reduced', full: 'full', unknown: 'cannot be determined' },
       { optional: true },
     ),
   ],
@@ -56,11 +56,11 @@ export const driveSet: BringUpTest = {
       proposals.push(
         {
           label: `Its switches were set to ${printNumber(wanted, 7)}`,
-          why: 'Everything that is worked out from it then holds as it stands.',
+          why: 'Everything that is calculated from it is then right.',
           rework: {
             subject: `parts.${id}.setup`,
             text: `${part.designation} set to ${wanted} pulses a revolution`,
-            mends: (f) => f.kind === 'other-pulses' && f.axis === s.axis,
+            fixes: (f) => f.kind === 'other-pulses' && f.axis === s.axis,
           },
         },
         ...(Number.isInteger(pulses)
@@ -84,7 +84,7 @@ export const driveSet: BringUpTest = {
       proposals.push({
         label: 'Its current was set as the file has it',
         why: 'Torque and heat were worked out for that.',
-        rework: { subject: `parts.${id}.setup`, text: `${part.designation}: current set`, mends: () => false },
+        rework: { subject: `parts.${id}.setup`, text: `${part.designation}: current set`, fixes: () => false },
       });
     }
     if (says.length) return { verdict: 'failed', says, proposals };

@@ -71,7 +71,7 @@ export const earth: BringUpTest = {
           rework: {
             subject: `parts.${s.part}`,
             text: `Earth of ${m.design.parts[s.part!]!.designation} remade`,
-            mends: (f) => f.kind === 'earth-poor' && f.part === s.part,
+            fixes: (f) => f.kind === 'earth-poor' && f.part === s.part,
           },
         },
       ],

@@ -53,7 +53,7 @@ export const enable: BringUpTest = {
               rework: {
                 subject: `axes.${s.axis}.drives.${s.drive}`,
                 text: `Enable of ${driver.part.designation} connected`,
-                mends: (f) => f.kind === 'not-enabled' && f.axis === s.axis && f.drive === s.drive,
+                fixes: (f) => f.kind === 'not-enabled' && f.axis === s.axis && f.drive === s.drive,
               },
             },
           ]

@@ -85,7 +85,7 @@ export const envelope: BringUpTest = {
       ],
       causes: [
         'The travel was measured roughly.',
-        'The far switch stands elsewhere than entered.',
+        'The far switch is not where it was entered.',
         'The scale is off: do “Scale” before you believe it.',
       ],
       proposals: [
@@ -93,7 +93,7 @@ export const envelope: BringUpTest = {
           ? [
               {
                 label: `Far switch ${way(shorter)} from its stop`,
-                why: 'Right if the hard stops stand where the file has them.',
+                why: 'Right if the hard stops are where the file has them.',
                 command: {
                   name: 'set-field' as const,
                   args: {
@@ -106,7 +106,7 @@ export const envelope: BringUpTest = {
           : []),
         {
           label: `Travel of ${way(travel + longer, 5)}`,
-          why: 'Right if the switch stands as entered. The envelope follows.',
+          why: 'Right if the switch is where it was entered. The envelope follows.',
           command: {
             name: 'set-field' as const,
             args: {

@@ -53,7 +53,7 @@ export const firstMove: BringUpTest = {
       rework: {
         subject: `axes.${s.axis}.drives.${s.drive}`,
         text: `${s.name}: ${text.toLowerCase()}`,
-        mends: (f) => f.kind === kind && f.axis === s.axis && f.drive === s.drive,
+        fixes: (f) => f.kind === kind && f.axis === s.axis && f.drive === s.drive,
       },
     });
     switch (textOf(r, 'result')) {
@@ -120,7 +120,7 @@ export const firstMove: BringUpTest = {
               rework: {
                 subject: `axes.${s.axis}.drives.${s.drive}`,
                 text: `Plug of ${s.name} put where it belongs`,
-                mends: () => false,
+                fixes: () => false,
               },
             },
           ],

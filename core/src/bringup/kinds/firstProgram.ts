@@ -6,7 +6,7 @@ import type { Bench } from '../rehearse/bench';
 import { whole } from '../subjects';
 import type { BringUpTest, Made } from '../test';
 
-/** A figure that ends within this of where it began has lost nothing, lost motion included; mm or °. */
+/** A figure that ends within this of where it began has lost nothing, backlash included; mm or °. */
 const CLOSES = 0.4;
 /** A figure whose edges are off by more than this share has another size; a rule tells half a millimetre besides. */
 const SIZE_SHARE = 0.02;

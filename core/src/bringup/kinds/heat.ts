@@ -131,11 +131,11 @@ export const heat: BringUpTest = {
       if (driver)
         proposals.push({
           label: `Current of ${name} set at the drive as the file has it`,
-          why: 'Switches read again with a glass, or the reference voltage measured anew.',
+          why: 'Switches read again with a glass, or the reference voltage measured again.',
           rework: {
             subject: `parts.${driver.id}`,
-            text: `Current of ${name} set at the drive anew`,
-            mends: () => false,
+            text: `Current of ${name} set again at the drive`,
+            fixes: () => false,
           },
         });
     }
@@ -162,11 +162,11 @@ export const heat: BringUpTest = {
       verdict: 'passed',
       says: [
         rise
-          ? `${name} gets ${k(motor)} warmer than the room; from its current ${k(rise.least)} to ${k(rise.most)} were reckoned.`
+          ? `${name} gets ${k(motor)} warmer than the room; from its current ${k(rise.least)} to ${k(rise.most)} were calculated.`
           : `${name} stays within bounds, ${k(motor)} over the room.`,
         ...(Number.isFinite(current)
           ? [
-              `The supply gives ${amps(current)} of ${amps(rated)}${Number.isFinite(reckoned) ? `; ${amps(reckoned)} were reckoned for the windings` : ''}.`,
+              `The supply gives ${amps(current)} of ${amps(rated)}${Number.isFinite(reckoned) ? `; ${amps(reckoned)} were calculated for the windings` : ''}.`,
             ]
           : []),
       ],

@@ -63,7 +63,7 @@ export const indexPulse: BringUpTest = {
           rework: {
             subject: `axes.${s.axis}.drives.0`,
             text: `Motor of ${s.name} turned in its coupling, away from the index`,
-            mends: (f) => f.kind === 'index-near-trip' && f.axis === s.axis,
+            fixes: (f) => f.kind === 'index-near-trip' && f.axis === s.axis,
           },
         },
       ],

@@ -1,5 +1,5 @@
 import { inputDependencies } from '../dependencies';
-import { mendedByExchange } from '../judging/contacts';
+import { fixedByExchange } from '../judging/contacts';
 import { choice, textOf } from '../reading';
 import { devices } from '../subjects';
 import type { At, BringUpTest, Judgement, Made, Subject } from '../test';
@@ -27,7 +27,7 @@ export const input: BringUpTest = {
     `Look at the lamps with nothing pressed, then press ${s.name} and hold it.`,
     'Wait a second each time: a lamp that flickers is another trouble than one that is dark.',
     ...(m.design.parts[s.part!]!.data.class === 'button'
-      ? ['A button that latches: look first whether it stands out.']
+      ? ['A button that latches: check first that it is not pressed.']
       : []),
   ],
   fields: (m, _, so) => {
@@ -85,18 +85,18 @@ function noisy({ s, m }: At): Judgement {
     verdict: 'failed',
     says: ['Its lamp flickers although nobody touches it.'],
     causes: [
-      'A screen that is not landed, or landed at both ends.',
+      'A shield that is not landed, or landed at both ends.',
       'Its cable runs beside a motor’s.',
       'A crimp that makes contact now and then.',
     ],
     proposals: [
       {
-        label: 'Cable and screen set right',
+        label: 'Cable and shield corrected',
         why: 'First the cause; a longer filter costs stopping distance.',
         rework: {
           subject: `circuits.${s.circuit}`,
-          text: `Cable and screen of ${circuitName(m.design, s.circuit!)} set right`,
-          mends: (f) => (f.kind === 'noise' || f.kind === 'loose-wire') && f.circuit === s.circuit,
+          text: `Cable and shield of ${circuitName(m.design, s.circuit!)} corrected`,
+          fixes: (f) => (f.kind === 'noise' || f.kind === 'loose-wire') && f.circuit === s.circuit,
         },
       },
     ],
@@ -121,7 +121,7 @@ function inverted({ s, m }: At): Judgement {
         rework: {
           subject: `parts.${s.part}`,
           text: `${part.designation}: the right contact wired`,
-          mends: mendedByExchange(s.part!),
+          fixes: fixedByExchange(s.part!),
         },
       },
       {
@@ -160,7 +160,7 @@ function swapped({ s, m }: At, other: string): Judgement {
         rework: {
           subject: `circuits.${s.circuit}`,
           text: `Conductors of ${a} and ${b} swapped at the inputs`,
-          mends: (f) => f.kind === 'inputs-swapped' && [f.a, f.b].includes(s.circuit!) && [f.a, f.b].includes(other),
+          fixes: (f) => f.kind === 'inputs-swapped' && [f.a, f.b].includes(s.circuit!) && [f.a, f.b].includes(other),
         },
       },
       ...(inputs[s.circuit!] && inputs[other]
@@ -200,7 +200,7 @@ function dumb({ s }: At, rest: string, bridge: string, m: Made): Judgement {
           rework: {
             subject: `parts.${s.part}`,
             text: `${part.designation} released`,
-            mends: (f) => f.kind === 'pressed' && f.device === s.part,
+            fixes: (f) => f.kind === 'pressed' && f.device === s.part,
           },
         },
       ],
@@ -223,7 +223,7 @@ function dumb({ s }: At, rest: string, bridge: string, m: Made): Judgement {
           rework: {
             subject: `parts.${s.part}`,
             text: `${part.designation}: another one fitted`,
-            mends: mendedByExchange(s.part!),
+            fixes: fixedByExchange(s.part!),
           },
         },
       ],
@@ -241,7 +241,7 @@ function dumb({ s }: At, rest: string, bridge: string, m: Made): Judgement {
       {
         label: 'The conductor was refitted',
         why: 'Measure from the switch to the input’s terminal, core by core: the one that is open is it.',
-        rework: { subject: `circuits.${s.circuit}`, text: `Conductor of ${name} refitted`, mends: ofWire },
+        rework: { subject: `circuits.${s.circuit}`, text: `Conductor of ${name} refitted`, fixes: ofWire },
       },
       {
         label: 'Another switch was fitted',
@@ -249,7 +249,7 @@ function dumb({ s }: At, rest: string, bridge: string, m: Made): Judgement {
         rework: {
           subject: `parts.${s.part}`,
           text: `${part.designation}: another one fitted`,
-          mends: mendedByExchange(s.part!),
+          fixes: fixedByExchange(s.part!),
         },
       },
     ],

@@ -7,8 +7,7 @@ export const labels: BringUpTest = {
   version: 1,
   phase: 'power off',
   title: 'Labels against terminals',
-  purpose:
-    'A board is printed wrongly more often than one thinks: what stands on it is held against what the file says.',
+  purpose: 'Boards are labelled wrongly more often than one thinks: compare the labels on the board with the file.',
   minutes: 15,
   subjects: whole,
   after: () => [],
@@ -21,7 +20,7 @@ export const labels: BringUpTest = {
     'Look for an earth terminal on every part with a metal case.',
   ],
   fields: (m, _s, so) => [
-    choice('result', 'What you found', { alike: 'All alike', differs: 'Something differs' }),
+    choice('result', 'What you found', { alike: 'All match', differs: 'Something differs' }),
     ...(textOf(so, 'result') === 'differs'
       ? [
           choice(
@@ -39,19 +38,19 @@ export const labels: BringUpTest = {
     const name = part ? `${part.designation} ${part.name}` : 'A part';
     return {
       verdict: 'failed',
-      says: [`${name} is printed otherwise than the file has it.`],
+      says: [`${name} is labelled differently from the file.`],
       causes: [
-        'A board is printed wrongly: what counts is what a terminal does, not what stands beside it.',
-        'The file has another version of the part: correct the terminal on Wiring (its function stays, its printed label changes).',
+        'The board may be labelled wrongly: what counts is what a terminal does, not its label.',
+        'The file has another version of the part: correct the terminal on Wiring (its function stays, its label changes).',
       ],
       proposals: [
         {
-          label: 'Each conductor was put where its function truly is, and the print corrected with a label',
+          label: 'Each conductor was put where its function truly is, and the label corrected',
           why: 'Then hold all of it against the file once more.',
           rework: {
             subject: `parts.${id}`,
-            text: `${name}: conductors put where their function truly is, print corrected`,
-            mends: (f) => f.kind === 'misprinted' && m.figures.plan.inputs[f.a]?.part === id,
+            text: `${name}: conductors put where their function truly is, label corrected`,
+            fixes: (f) => f.kind === 'misprinted' && m.figures.plan.inputs[f.a]?.part === id,
           },
         },
       ],

@@ -27,14 +27,14 @@ export const link: BringUpTest = {
   ],
   fields: () => [
     choice('result', 'The link', {
-      holds: 'stands for five minutes',
+      holds: 'holds for five minutes',
       drops: 'breaks off now and then',
       none: 'is not found',
     }),
   ],
   judge(r, { m, s }) {
     const result = textOf(r, 'result');
-    if (result === 'holds') return { verdict: 'passed', says: ['The link stands.'] };
+    if (result === 'holds') return { verdict: 'passed', says: ['The link holds.'] };
     return {
       verdict: 'failed',
       says: [result === 'none' ? 'The computer does not find the control.' : 'The link breaks off.'],
@@ -47,17 +47,17 @@ export const link: BringUpTest = {
             ]
           : [
               'The computer saves power.',
-              'A lead without a screen beside the motor cables.',
+              'A lead without a shield beside the motor cables.',
               'A loop through two earths.',
             ],
       proposals: [
         {
           label: 'Power saving off, and another lead fitted',
-          why: 'The lead beside no motor cable, with its screen on. Then watch again for as long.',
+          why: 'The lead beside no motor cable, with its shield connected. Then watch again for as long.',
           rework: {
             subject: `parts.${s.part}`,
             text: `Link of ${m.design.parts[s.part!]!.designation}: power saving off, another lead`,
-            mends: (f) => f.kind === 'link-drops',
+            fixes: (f) => f.kind === 'link-drops',
           },
         },
       ],

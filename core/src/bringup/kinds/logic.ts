@@ -22,7 +22,7 @@ export const logic: BringUpTest = {
   steps: () => [
     'Plug in the logic supply only, switch on, and look and smell for ten seconds.',
     'Feel each small regulator with the back of a finger after a minute.',
-    'Its lamps should stand as its sheet says.',
+    'Its lamps should be as its data sheet says.',
   ],
   fields: () => [
     choice('result', 'The control', {

@@ -35,7 +35,7 @@ function judge(
         rework: {
           subject: `circuits.${id}`,
           text: `${name}: ${label.toLowerCase()}`,
-          mends: (f) => f.kind === kind && f.circuit === id,
+          fixes: (f) => f.kind === kind && f.circuit === id,
         },
       },
     ],
@@ -87,7 +87,7 @@ export const noiseInMotion: BringUpTest = {
         'A cable pulled taut in its chain.',
         'A screw terminal that was never tightened.',
       ],
-      'Crimped anew',
+      'Crimped again',
     ),
   rehearse(bench) {
     bench.on();
@@ -131,12 +131,12 @@ export const noiseWithSpindle: BringUpTest = {
       'while the spindle runs',
       'noise',
       [
-        'The screen of the spindle’s cable is not landed on both sides.',
+        'The shield of the spindle’s cable is not landed on both sides.',
         'The switch’s cable lies beside it.',
-        'A screen of the switch’s cable landed at neither end.',
+        'A shield of the switch’s cable landed at neither end.',
         'A filter shorter than the burst.',
       ],
-      'Screens landed, cables apart',
+      'Shields landed, cables apart',
     ),
   rehearse(bench) {
     bench.on();

@@ -53,11 +53,11 @@ export const referenceDirection: BringUpTest = {
       return {
         verdict: 'failed',
         says: ['It runs away from its switch: the direction of the run was set by hand, against what the file has.'],
-        causes: ['It was turned round to cure a motor that turned the other way.'],
+        causes: ['It was reversed to correct a motor that turned the other way.'],
         proposals: [
           {
             label: 'Take the direction as it is worked out',
-            why: `The switch stands at ${axis.reference.end}; “First move” has shown that plus is plus.`,
+            why: `The switch is at ${axis.reference.end}; “First move” has shown that plus is plus.`,
             command: {
               name: 'clear-override',
               args: { setting: byHand, title: `${axis.letter} reference run towards` },
@@ -92,7 +92,7 @@ export const referenceDirection: BringUpTest = {
     if (textOf(r, 'answered') === 'on')
       return {
         verdict: 'failed',
-        says: ['It does not heed its switch.'],
+        says: ['It does not react to its switch.'],
         causes: [
           'The switch answers at another input: do “Input by hand” again.',
           'A filter that is longer than the press.',

@@ -78,7 +78,7 @@ export const referenceRun: BringUpTest = {
     return {
       verdict: 'failed',
       says: [
-        `It rests ${way(toStop)} from the stop; the file has ${way(expected)}. The switch stands ${way(Math.abs(off), 3)} ${off > 0 ? 'further in' : 'nearer to the stop'} than entered.`,
+        `It rests ${way(toStop)} from the stop; the file has ${way(expected)}. The switch is ${way(Math.abs(off), 3)} ${off > 0 ? 'further in' : 'nearer to the stop'} than entered.`,
       ],
       causes: ['The switch was moved, or measured roughly.'],
       proposals: mount?.tripFromStop

@@ -57,7 +57,7 @@ export const repeatability: BringUpTest = {
           rework: {
             subject: `axes.${at.s.axis}.reference`,
             text: `Reference switch of ${axisAt(at.m, at.s).letter} fastened`,
-            mends: (f) => f.kind === 'index-near-trip' && f.axis === at.s.axis,
+            fixes: (f) => f.kind === 'index-near-trip' && f.axis === at.s.axis,
           },
         },
       ],

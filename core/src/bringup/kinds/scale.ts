@@ -68,7 +68,7 @@ export const scale: BringUpTest = {
       const room = Math.max(5, v.commanded);
       return reading(
         `at-${i}`,
-        `${wayPrinter({ m, s, display })(v.commanded)} told, coming from ${v.direction > 0 ? 'minus' : 'plus'}`,
+        `${wayPrinter({ m, s, display })(v.commanded)} commanded, coming from ${v.direction > 0 ? 'minus' : 'plus'}`,
         wayOf(axisAt(m, s).motion),
         [-30 * room, 30 * room],
       );
@@ -85,13 +85,13 @@ export const scale: BringUpTest = {
     const plot: Judgement['plot'] = {
       kind: 'points',
       x: { title: 'told', dimension },
-      y: { title: 'measured less told', dimension },
+      y: { title: 'measured less commanded', dimension },
       series: ([1, -1] as const).map((d) => ({
         name: d > 0 ? 'coming from minus' : 'coming from plus',
         points: moves.filter((v) => v.direction === d).map((v) => [v.commanded, v.measured - v.commanded] as const),
       })),
     };
-    const figure = `${way(slope * 100, 6)} for ${way(100)} told (±${way(slopeSpread * 100, 2)})`;
+    const figure = `${way(slope * 100, 6)} for ${way(100)} commanded (±${way(slopeSpread * 100, 2)})`;
     if (slope < 0)
       return {
         verdict: 'failed',
@@ -103,11 +103,11 @@ export const scale: BringUpTest = {
       return {
         verdict: 'failed',
         plot,
-        says: [`${figure}: the readings scatter too much to tell anything.`],
+        says: [`${figure}: the readings scatter too much to be of use.`],
         causes: [
           'It was stopped on the way: by a limit, by its envelope, by a stall. Look at the screen.',
-          'The distance is not what was told by far: the drive may be set to other pulses a revolution. Try ten millimetres first.',
-          'A reading of another mark, or a slip of the pen.',
+          'The distance is far from what was commanded: the drive may be set to other pulses a revolution. Try ten millimetres first.',
+          'A reading of another mark, or a typing error.',
         ],
         proposals: driveProposals(at, 2).filter((p) => 'rework' in p),
       };
@@ -152,7 +152,7 @@ export const scale: BringUpTest = {
                   axis.motion === 'linear' ? 'steps/mm' : 'steps/°',
                   'measured',
                 ),
-                reason: `Measured: ${printNumber(slope, 7)} of what was told`,
+                reason: `Measured: ${printNumber(slope, 7)} of what was commanded`,
               },
             },
           ]
@@ -167,7 +167,7 @@ export const scale: BringUpTest = {
         ? [
             {
               label: `Scale of ${axis.letter} to 1/${printNumber(slope, 7)} of what it is`,
-              why: 'New steps a millimetre = old × told / measured.',
+              why: 'New steps a millimetre = old × commanded / measured.',
               command: { name: 'several', args: { title: `Scale of ${axis.letter} as measured`, commands } },
             },
           ]
@@ -209,7 +209,7 @@ function driveProposals({ m, s }: At, slope: number): Proposal[] {
       rework: {
         subject: `parts.${drivers[0]!.id}.setup`,
         text: `Drive of ${axis.letter} set to ${first} pulses a revolution`,
-        mends: (f) => f.kind === 'other-pulses' && f.axis === s.axis,
+        fixes: (f) => f.kind === 'other-pulses' && f.axis === s.axis,
       },
     },
     {

@@ -24,14 +24,14 @@ export const seating: BringUpTest = {
     'Press every plug home and tug each conductor lightly.',
   ],
   fields: () => [
-    choice('result', 'What you found', { right: 'All sit right', wrong: 'One sat wrong, and was set right' }),
+    choice('result', 'What you found', { right: 'All sit right', wrong: 'One sat wrong, and was corrected' }),
   ],
   judge: (r) => ({
     verdict: 'passed',
     says: [
       textOf(r, 'result') === 'right'
         ? 'Everything sits as it should.'
-        : 'One part was set right. It had no power yet, so it is whole.',
+        : 'One part was corrected. It had no power yet, so it is whole.',
     ],
   }),
   rehearse: () => ({ result: 'right' }),

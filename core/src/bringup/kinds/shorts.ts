@@ -25,7 +25,7 @@ export const shorts: BringUpTest = {
     'Then from plus to the frame, and from minus to the frame.',
   ],
   fields: () => [
-    reading('across', 'Plus to minus, once it stands still', 'resistance', [0, 1e9]),
+    reading('across', 'Plus to minus, once it is at rest', 'resistance', [0, 1e9]),
     reading('frame', 'Plus to the frame', 'resistance', [0, 1e9]),
   ],
   judge(r, { display, s, m }) {
@@ -46,7 +46,7 @@ export const shorts: BringUpTest = {
           rework: {
             subject: `parts.${s.part}`,
             text: `Short on ${m.design.parts[s.part!]!.designation} removed`,
-            mends: (f) => f.kind === 'supply-short' && f.part === s.part,
+            fixes: (f) => f.kind === 'supply-short' && f.part === s.part,
           },
         },
       ],

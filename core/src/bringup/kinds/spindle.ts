@@ -108,12 +108,12 @@ export const spindle: BringUpTest = {
           plot,
           proposals: [
             {
-              label: 'Set right at the drive',
+              label: 'Corrected at the drive',
               why: 'Then measure again.',
               rework: {
                 subject: `parts.${m.design.roles.spindleDrive ?? m.design.roles.spindle}`,
-                text: 'Spindle drive set right',
-                mends: () => false,
+                text: 'Spindle drive corrected',
+                fixes: () => false,
               },
             },
           ],

@@ -24,7 +24,7 @@ export const squareness: BringUpTest = {
   phase: 'measuring',
   title: 'Squareness of the gantry',
   purpose:
-    'Both ends of the gantry stand where their switches say. If one stands ahead, every rectangle comes out as a parallelogram.',
+    'Both ends of the gantry are placed by their switches. If one is ahead, every rectangle comes out as a parallelogram.',
   caution: 'Never push a gantry square against its motors by force: power off first.',
   minutes: 20,
   subjects: (m) => gantries(m).filter((s) => spacingOf(m, s) > 0),
@@ -45,7 +45,7 @@ export const squareness: BringUpTest = {
       choice('by', 'Measured by', { diagonals: 'diagonals', edge: 'a square edge' }),
       reading(
         'across',
-        textOf(so, 'by') === 'edge' ? 'Between both places on the edge' : 'Side of the rectangle across, as told',
+        textOf(so, 'by') === 'edge' ? 'Between both places on the edge' : 'Side of the rectangle across, as commanded',
         'length',
         [w * 0.1, w * 1.2],
       ),
@@ -74,13 +74,13 @@ export const squareness: BringUpTest = {
     if (!found)
       return {
         verdict: 'not-judged',
-        says: ['No rectangle has such diagonals on that side. Measure again, and look which side was told.'],
+        says: ['No rectangle has such diagonals on that side. Measure again, and check which side was commanded.'],
       };
     if (found.spread > ROUGH * w)
       return {
         verdict: 'not-judged',
         says: [
-          `Read so roughly, it is known to ±${way(found.spread, 2)} only: that tells nothing. A larger rectangle, or a finer rule.`,
+          `The readings are too coarse: squareness is known to ±${way(found.spread, 2)} only. Measure a larger rectangle, or use a finer rule.`,
         ],
       };
     const digits = found.spread > 0.1 ? 1 : 2;
@@ -89,7 +89,7 @@ export const squareness: BringUpTest = {
     if (Math.abs(found.lead) <= Math.max(found.spread, FAIR * w))
       return {
         verdict: 'passed',
-        says: [`Square within what this way of measuring tells: ${lead} ${sure} over ${way(w)}.`],
+        says: [`Square within the accuracy of this measurement: ${lead} ${sure} over ${way(w)}.`],
       };
     const ahead = found.lead > 0 ? 'right' : 'left';
     const side = axis.drives.findIndex((d) => d.side === ahead);
@@ -99,7 +99,7 @@ export const squareness: BringUpTest = {
       : undefined;
     const back = `to minus by ${lead}`;
     const proposals: Proposal[] = [];
-    const mends = (f: HiddenFault) => f.kind === 'skewed' && f.axis === s.axis;
+    const fixes = (f: HiddenFault) => f.kind === 'skewed' && f.axis === s.axis;
     if (sides === 'each-own-switch' || sides === 'motor-by-motor')
       proposals.push({
         label: `Move the ${ahead} switch ${back}`,
@@ -107,7 +107,7 @@ export const squareness: BringUpTest = {
         rework: {
           subject: own[0]?.part ? `parts.${own[0].part}` : `axes.${s.axis}.reference`,
           text: `${ahead} switch of ${axis.letter} moved ${back}`,
-          mends,
+          fixes,
           ...(own[0]?.part ? { moved: { device: own[0].part, by: -Math.abs(found.lead) } } : {}),
         },
       });
@@ -130,15 +130,15 @@ export const squareness: BringUpTest = {
         rework: {
           subject: `axes.${s.axis}.drives.${side < 0 ? 1 : side}`,
           text: `${axis.letter} squared by hand: ${ahead} end ${back}`,
-          mends,
+          fixes,
         },
       });
     return {
       verdict: 'failed',
       says: [
-        `The ${ahead} end stands ${lead} too far to plus (${sure}), ${(Math.abs(found.angleRad) * 1000).toFixed(2)} mrad.`,
+        `The ${ahead} end is ${lead} too far to plus (${sure}), ${(Math.abs(found.angleRad) * 1000).toFixed(2)} mrad.`,
       ],
-      causes: ['A switch that stands a little off.', 'The frame itself, if both switches are right.'],
+      causes: ['A switch that is a little out of place.', 'The frame itself, if both switches are right.'],
       proposals,
     };
   },

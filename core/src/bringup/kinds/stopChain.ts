@@ -41,7 +41,7 @@ export const stopChain: BringUpTest = {
   ],
   fields: (m) => [
     choice('torque', 'With it pressed, the motors are', { free: 'free', held: 'held' }),
-    choice('told', 'The screen says so', yesNo),
+    choice('told', 'The screen shows it', yesNo),
     choice('stays', 'Released, everything stays off', yesNo),
     ...(m.design.roles.resetButton ? [choice('again', 'It comes back with the start button', yesNo)] : []),
   ],
@@ -51,7 +51,7 @@ export const stopChain: BringUpTest = {
     const tells = !m.design.circuits[s.circuit!]?.cutsOnly;
     const wrong: string[] = [];
     if (cuts && textOf(r, 'torque') === 'held')
-      wrong.push('The motors keep their torque although this stop is meant to take it.');
+      wrong.push('The motors keep their torque although this stop is meant to remove it.');
     if (!cuts && textOf(r, 'torque') === 'free')
       wrong.push('The motors lose their torque although this stop is meant to be a request only.');
     if (tells && textOf(r, 'told') === 'no')
@@ -72,9 +72,9 @@ export const stopChain: BringUpTest = {
       ],
       proposals: [
         {
-          label: 'The chain was set right',
+          label: 'The chain was corrected',
           why: 'Follow it on the sheet “Stop chain”, terminal by terminal.',
-          rework: { subject: `circuits.${s.circuit}`, text: `Stop chain of ${s.name} set right`, mends: () => false },
+          rework: { subject: `circuits.${s.circuit}`, text: `Stop chain of ${s.name} corrected`, fixes: () => false },
         },
       ],
     };

@@ -37,7 +37,7 @@ export const stopMoving: BringUpTest = {
       return {
         verdict: 'failed',
         says: ['It moves on by itself. Nothing else is to be done before this is found.'],
-        causes: ['The control keeps the command of the key or the program through a stop that it was not told of.'],
+        causes: ['The control keeps the command of the key or the program through a stop that was not reported to it.'],
       };
     const speed = speedAt(at.m, at.s);
     const course = at.m.figures.stop.course?.axes.find((a) => a.id === at.s.axis);

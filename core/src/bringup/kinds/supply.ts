@@ -41,7 +41,7 @@ export const supply: BringUpTest = {
     if (textOf(r, 'selector') === 'wrong')
       return {
         verdict: 'failed',
-        says: ['Its selector stood on the wrong mains voltage. Set it, switch on again, and measure.'],
+        says: ['Its selector was set to the wrong mains voltage. Set it, switch on again, and measure.'],
       };
     if (volts < 0)
       return {
@@ -55,17 +55,18 @@ export const supply: BringUpTest = {
         says: [`${v(volts)}. Its plate’s voltage is not in the file, so there is nothing to hold it against.`],
       };
     if (Math.abs(volts - nominal) <= NEAR * nominal)
-      return { verdict: 'passed', says: [`${v(volts)} where ${v(nominal)} stand on its plate.`] };
+      return { verdict: 'passed', says: [`${v(volts)} where its plate says ${v(nominal)}.`] };
     return {
       verdict: 'failed',
-      says: [`${v(volts)} where ${v(nominal)} stand on its plate.`],
+      says: [`${v(volts)} where its plate says ${v(nominal)}.`],
       causes:
         volts > nominal
-          ? [
-              'An unregulated supply stands higher without a load: measure again with a lamp on it.',
+          ? ['An unregulated supply gives more without a load: measure again with a lamp on it.', 'Its trimmer is off.']
+          : [
+              'The selector is set to the higher mains voltage.',
               'Its trimmer is off.',
-            ]
-          : ['The selector stands on the higher mains.', 'Its trimmer is off.', 'It is overloaded, or has shut down.'],
+              'It is overloaded, or has shut down.',
+            ],
       ...(Math.abs(volts - nominal) < 0.25 * nominal
         ? {
             proposals: [

@@ -19,7 +19,7 @@ export const supplyLoad: BringUpTest = {
   phase: 'measuring',
   title: 'Motor supply under load',
   purpose:
-    'A supply that is fine alone may give way when every axis starts at once: then torque is missing just when it is needed.',
+    'A supply that is fine alone may sag when every axis starts at once: then torque is missing just when it is needed.',
   caution: 'Meter clipped on before it is switched on. No probing in a running cabinet.',
   minutes: 4,
   subjects: (m) => partsOf(m, 'supply').filter((s) => s.part === m.design.roles.motorSupply && volts(m, s) > 0),

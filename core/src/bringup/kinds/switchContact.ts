@@ -1,4 +1,4 @@
-import { formOf, mendedByExchange, workingContact } from '../judging/contacts';
+import { formOf, fixedByExchange, workingContact } from '../judging/contacts';
 import { choice, textOf } from '../reading';
 import { devices } from '../subjects';
 import type { BringUpTest } from '../test';
@@ -43,11 +43,11 @@ export const switchContact: BringUpTest = {
         proposals: [
           {
             label: 'Another switch was fitted',
-            why: 'A contact that does not move cannot be set right in any settings.',
+            why: 'A contact that does not move cannot be corrected by any setting.',
             rework: {
               subject: `parts.${s.part}`,
               text: `${part.designation}: another one of the same type fitted`,
-              mends: mendedByExchange(s.part!),
+              fixes: fixedByExchange(s.part!),
             },
           },
         ],
@@ -74,7 +74,7 @@ export const switchContact: BringUpTest = {
           rework: {
             subject: `parts.${s.part}`,
             text: `${part.designation}: the ${wanted} contact wired instead`,
-            mends: mendedByExchange(s.part!),
+            fixes: fixedByExchange(s.part!),
           },
         },
       ],

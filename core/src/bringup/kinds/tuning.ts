@@ -29,7 +29,7 @@ export const tuning: BringUpTest = {
   ],
   fields: () => [
     choice('result', 'It', {
-      calm: 'follows and stands calm',
+      calm: 'follows and rests quietly',
       hunts: 'hunts or hums at rest',
       swings: 'swings over at the end of a move',
       lags: 'lags, or gives an alarm',
@@ -37,7 +37,7 @@ export const tuning: BringUpTest = {
   ],
   judge(r, { m, s }) {
     const result = textOf(r, 'result');
-    if (result === 'calm') return { verdict: 'passed', says: ['It follows, and stands calm.'] };
+    if (result === 'calm') return { verdict: 'passed', says: ['It follows, and rests quietly.'] };
     return {
       verdict: 'failed',
       says: [{ hunts: 'It hunts.', swings: 'It swings over.', lags: 'It lags.' }[result] ?? ''],
@@ -46,14 +46,14 @@ export const tuning: BringUpTest = {
           ? ['Gain too low.', 'Acceleration above what motor and mass allow.', 'A coupling that slips.']
           : [
               'Gain too high for this mass.',
-              'Lost motion between motor and table.',
+              'Backlash between motor and table.',
               'The ratio of inertias in the drive is still that of the bare motor.',
             ],
       proposals: [
         {
-          label: 'Tuned anew',
+          label: 'Tuned again',
           why: 'Then the same moves again.',
-          rework: { subject: `parts.${driverAt(m, s)?.id}.setup`, text: 'Drive tuned anew', mends: () => false },
+          rework: { subject: `parts.${driverAt(m, s)?.id}.setup`, text: 'Drive tuned again', fixes: () => false },
         },
       ],
     };

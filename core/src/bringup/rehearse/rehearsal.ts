@@ -24,9 +24,9 @@ export function hideFaults(built: Design, count: number, seed: number): HiddenMa
   return { built, faults, all: faults, seed };
 }
 
-/** Work at the machine: what it mends is no longer hidden, and a switch that was moved stands elsewhere. */
-export function afterRework(hidden: HiddenMachine, { mends, moved }: Rework): HiddenMachine {
-  const left = hidden.faults.filter((f) => !mends(f));
+/** Work at the machine: what it fixes is no longer hidden, and a switch that was moved stands elsewhere. */
+export function afterRework(hidden: HiddenMachine, { fixes, moved }: Rework): HiddenMachine {
+  const left = hidden.faults.filter((f) => !fixes(f));
   if (!moved) return { ...hidden, faults: left };
   const ofSwitch = (f: HiddenFault) => f.kind === 'switch-moved' && f.device === moved.device;
   const before = left.reduce((sum, f) => sum + (f.kind === 'switch-moved' && ofSwitch(f) ? f.by : 0), 0);

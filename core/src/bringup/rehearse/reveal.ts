@@ -69,7 +69,7 @@ export function shownBy(f: HiddenFault, instances: readonly Instance[], hidden: 
 export interface Revealed {
   text: string;
   /** Put right: no longer in the machine. Found: a test that shows it failed, though it may still be in it. */
-  came: 'put right' | 'found, not put right' | 'not found';
+  came: 'corrected' | 'found, not corrected' | 'not found';
   shownBy: readonly Instance[];
 }
 
@@ -90,7 +90,7 @@ export function revealAll(
     const by = shownBy(f, instances, hidden);
     return {
       text: revealFault(f, hidden.built),
-      came: !left(f) ? 'put right' : by.some((i) => failed.has(i.key)) ? 'found, not put right' : 'not found',
+      came: !left(f) ? 'corrected' : by.some((i) => failed.has(i.key)) ? 'found, not corrected' : 'not found',
       shownBy: by,
     };
   });

@@ -17,9 +17,9 @@ export const alarmUnused: Rule = {
     return [
       {
         subject: deaf.map((d) => d.id).join('+'),
-        title: `Nobody hears the fault output of ${names}`,
+        title: `Nothing reads the fault output of ${names}`,
         explain: () =>
-          'When such a drive gives up, the other axes go on and the work is spoilt. Their fault contacts in series need one input.',
+          'When such a drive fails, the other axes go on and the work is spoilt. Their fault contacts in series need one input.',
         station: 'wiring',
         field: `parts.${first.id}`,
         remedies: watched

@@ -30,7 +30,7 @@ export const closedInParallel: Rule = {
           subject: id,
           title: `${circuitName(design, id)}: closed contacts side by side hide each other`,
           explain: () =>
-            `All ${c.devices.length} conduct at rest and stand in parallel: one that trips opens its own branch, and the others go on holding the input. It sees a trip only when all trip at once. ${sensors ? 'Outputs of three-wire sensors cannot be put in a row: give each an input, or take normally open ones.' : 'Closed contacts belong in a row, in one loop.'}`,
+            `All ${c.devices.length} conduct at rest and are in parallel: one that trips opens its own branch, and the others go on holding the input. It sees a trip only when all trip at once. ${sensors ? 'Outputs of three-wire sensors cannot be put in a row: give each an input, or take normally open ones.' : 'Closed contacts belong in a row, in one loop.'}`,
           station: 'switches',
           field: `circuits.${id}.arrangement`,
           remedies: [

@@ -18,7 +18,7 @@ export const earthMissing: Rule = {
       subject: id,
       title: `${part.designation} has no protective earth`,
       explain: () =>
-        `When insulation fails, the metal of ${part.name} stands at mains until somebody touches it. It needs a conductor of its own from the earth bar${design.roles.earthBar ? '.' : ', which this machine has not got yet.'}`,
+        `When insulation fails, the metal of ${part.name} is at mains voltage until somebody touches it. It needs a conductor of its own from the earth bar${design.roles.earthBar ? '.' : ', which this machine does not have yet.'}`,
       station: 'wiring',
       field: design.roles.earthBar ? `parts.${id}` : 'roles.earthBar',
       remedies: design.roles.earthBar

@@ -21,7 +21,7 @@ export const encoderBesidePower: Rule = {
           subject: ids[0]!,
           title: `Encoder leads share ${cable} with motor power`,
           explain: () =>
-            `The steep edges of the phases couple into the ${ids.length} encoder leads beside them: counts appear or get lost, and the axis drifts. They need a screened cable of their own, a hand’s breadth away from the motor’s.`,
+            `The steep edges of the phases couple into the ${ids.length} encoder leads beside them: counts appear or get lost, and the axis drifts. They need a shielded cable of their own, a hand’s breadth away from the motor’s.`,
           station: 'wiring',
           field: `conductors.${ids[0]}`,
           remedies: [

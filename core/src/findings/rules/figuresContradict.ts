@@ -66,7 +66,7 @@ export const figuresContradict: Rule = {
           subject: smallPath,
           title: `${fieldTitle(a)} and ${b.label.toLowerCase()} contradict each other`,
           explain: (display) =>
-            `${a.label} is ${showQuantity(small, display)}, ${b.label.toLowerCase()} ${showQuantity(large, display)}. ${why} Look which one is a slip; until then what follows from them is worth nothing.`,
+            `${a.label} is ${showQuantity(small, display)}, ${b.label.toLowerCase()} ${showQuantity(large, display)}. ${why} Look which one is a mistake; until then what follows from them is worth nothing.`,
           station: a.station,
           field: smallPath,
         },

@@ -33,7 +33,7 @@ export const frameHidesTrip: Rule = {
           subject: a.circuit,
           title: `${circuitName(design, a.circuit)}: a wire on the frame hides the trip`,
           explain: () =>
-            `The contact holds the input at 0 V, and 0 V is tied to the frame. Where its wire chafes through to the frame, the input stays low whatever the contact does, and nobody is told. ${plus ? 'On the + side the same fault blows the fuse.' : 'This input can only be switched to 0 V: keep that lead in a hose, or take the bond between 0 V and the frame away where the sheet of the controller allows it.'}`,
+            `The contact holds the input at 0 V, and 0 V is tied to the frame. Where its wire chafes through to the frame, the input stays low whatever the contact does, and nothing reports it. ${plus ? 'On the + side the same fault blows the fuse.' : 'This input can only be switched to 0 V: keep that lead in a hose, or take the bond between 0 V and the frame away where the sheet of the controller allows it.'}`,
           station: 'switches',
           field: `circuits.${a.circuit}.feed`,
           remedies,

@@ -10,10 +10,10 @@ import type { FindingDraft, Remedy, Rule } from '../finding';
 const turned = { screw: 'the screw', belt: 'the pulley', rack: 'the pinion', rotary: 'the table' } as const;
 
 function titleOf(letter: string, back: BackDriving): string {
-  if (back.rises) return `${letter} rises when its motor lets go`;
+  if (back.rises) return `${letter} rises when its motor loses power`;
   switch (back.verdict) {
     case 'moves':
-      return `${letter} falls when its motor lets go`;
+      return `${letter} falls when its motor loses power`;
     case 'greased':
       return `${letter} holds only while its ${back.holdingFriction > 0 ? 'thread' : 'gear'} is dry`;
     default:

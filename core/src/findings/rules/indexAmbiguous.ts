@@ -22,7 +22,7 @@ export const indexAmbiguous: Rule = {
           {
             subject: a.id,
             severity: 'note',
-            title: `${a.axis.letter}: where the index stands to the coarse mark is not known`,
+            title: `${a.axis.letter}: the place of the index relative to the coarse mark is not known`,
             explain: (display) =>
               `There is one index for each ${showValue(datum.indexPitch!, dimension, display, 4)}. Jog slowly onto the coarse mark, count back to the index, and enter the share of a turn: from 0.2 to 0.8 the datum can not jump.`,
             station: 'switches',

@@ -43,7 +43,7 @@ export const inputCurrent: Rule = {
             severity: 'doubtful',
             title: `${design.parts[d]!.designation}: too little current keeps its contact clean`,
             explain: (display) =>
-              `${showValue(amps, 'current', display, 3)} flow through the contact; it wants ${showValue(baseValue(data.wettingCurrent!), 'current', display, 3)}. Silver contacts grow a skin that so little does not burn off: one day it does not close. Take a switch with gilded contacts, or an isolated input at 24 V.`,
+              `${showValue(amps, 'current', display, 3)} flow through the contact; it needs ${showValue(baseValue(data.wettingCurrent!), 'current', display, 3)}. Silver contacts grow a skin that so little does not burn off: one day it does not close. Take a switch with gilded contacts, or an isolated input at 24 V.`,
             station: 'switches',
             field: `parts.${d}.data.wettingCurrent`,
             remedies: [

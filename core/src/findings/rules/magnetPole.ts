@@ -17,7 +17,7 @@ export const magnetPole: Rule = {
             severity: 'doubtful',
             title: `Which pole of its magnet ${part.designation} sees is not entered`,
             explain: () =>
-              `It answers to the ${wanted} pole alone. A magnet that shows it the other one never trips it, and nothing tells. Hold the sensor to the magnet on the bench, mark the face that it answers to, and enter it.`,
+              `It answers to the ${wanted} pole alone. A magnet that shows it the other one never trips it, and nothing reports it. Hold the sensor to the magnet on the bench, mark the face that it answers to, and enter it.`,
             station: 'switches',
             field: `parts.${id}.mount.pole`,
             remedies: [

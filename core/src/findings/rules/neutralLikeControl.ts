@@ -24,7 +24,7 @@ export const neutralLikeControl: Rule = {
         subject: 'colours',
         title: 'Mains neutral and control wires have one colour',
         explain: () =>
-          'Whoever opens this cabinet cannot tell a neutral, which may carry mains when another wire is off, from a control wire. Take another colour for one of the two, or put sleeves on the neutral at both ends.',
+          'Whoever opens this cabinet cannot distinguish a neutral, which may carry mains when another wire is off, from a control wire. Use another colour for one of the two, or put sleeves on the neutral at both ends.',
         station: 'wiring',
         field: 'colourRules',
         // What is drawn in already keeps its insulation.

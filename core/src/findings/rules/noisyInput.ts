@@ -24,7 +24,7 @@ export const noisyInput: Rule = {
           severity: isProtective(c) || c.function === 'reference' ? 'doubtful' : 'note',
           title: `${circuitName(design, id)}: a drive beside its lead can trip it`,
           explain: (display) =>
-            `At rest only a resistor holds the net. An edge of ${showValue(r.swingV, 'voltage', display, 3)} beside ${showValue(r.unscreenedM * 1000, 'length', display, 3)} of unscreened lead lifts it by ${showValue(r.spikeV, 'voltage', display, 3)}; ${showValue(r.marginV, 'voltage', display, 3)} are enough, and the control takes it at once. A contact closed at rest, a screened lead, or a filter removes it.`,
+            `At rest only a resistor holds the net. An edge of ${showValue(r.swingV, 'voltage', display, 3)} beside ${showValue(r.unscreenedM * 1000, 'length', display, 3)} of unshielded lead lifts it by ${showValue(r.spikeV, 'voltage', display, 3)}; ${showValue(r.marginV, 'voltage', display, 3)} are enough, and the control takes it at once. A contact closed at rest, a shielded lead, or a filter removes it.`,
           station: 'switches',
           field: `circuits.${id}.filter`,
           remedies:

@@ -20,7 +20,7 @@ export const numberTwice: Rule = {
       return {
         subject: `number-${number}`,
         title: `Number ${number} is on ${ids.length} conductors`,
-        explain: () => 'A wire-end label that two conductors share tells nothing when one of them is in doubt.',
+        explain: () => 'A wire-end label that two conductors share is of no use when one of them is in doubt.',
         station: 'wiring',
         field: `conductors.${last}`,
         remedies: [

@@ -31,7 +31,7 @@ export const outputLevel: Rule = {
         return [
           {
             subject: `${id}/${e.part}`,
-            title: `${terminalName(design, out)} gives ${volts} V, ${terminalName(design, e)} wants ${wants} V`,
+            title: `${terminalName(design, out)} gives ${volts} V, ${terminalName(design, e)} needs ${wants} V`,
             explain: (display) =>
               `${e.of.name} is made for ${showValue(wants, 'voltage', display, 3)}; the outputs of ${controller.name} switch ${showValue(volts, 'voltage', display, 3)}. ${volts < wants ? 'It will not pull in, or not reliably.' : 'It burns.'} ${relay.length ? 'Fit a relay between them whose coil suits the output.' : 'The library has no relay whose coil suits this output and whose contact carries the load: look for one by those two figures.'}`,
             station: 'wiring',

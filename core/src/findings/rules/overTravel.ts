@@ -1,7 +1,7 @@
 import { showValue } from '../../units/print';
 import type { FindingDraft, Rule } from '../finding';
 
-/** The actuator is pushed further than it bears before the axis stands. */
+/** The actuator is pushed further than it withstands before the axis stands. */
 export const overTravel: Rule = {
   code: 'over-travel',
   severity: 'doubtful',
@@ -15,7 +15,7 @@ export const overTravel: Rule = {
         return [
           {
             subject: s.device,
-            title: `${part.designation} is pushed further than it bears`,
+            title: `${part.designation} is pushed further than it withstands`,
             explain: (display) =>
               `${axis.letter} needs ${showValue(stopping.value.distance, 'length', display, 4)} to stop; the actuator has ${showValue(bears, 'length', display, 4)} of over-travel. Go slower, brake harder, or fit a switch with more.`,
             station: 'switches',

@@ -17,7 +17,7 @@ export const pairNeedsTurns: Rule = {
           subject: id,
           title: `${circuitName(design, id)}: both sides on one input, and the controller cannot move them in turn`,
           explain: () =>
-            `${controller.name} steps the two motors as one. When the shared input trips it cannot tell which side has come, so it stops both as crooked as they are. Give each side an input, and a controller that references slaves on their own.`,
+            `${controller.name} steps the two motors as one. When the shared input trips it cannot know which side has tripped, so it stops both as crooked as they are. Give each side an input, and a controller that references slaves on their own.`,
           station: 'switches',
           field: `circuits.${id}.input`,
           remedies: [

@@ -17,7 +17,7 @@ export const pauseAsStop: Rule = {
           subject: id,
           title: `${design.parts[taken]!.designation} looks like a stop and only pauses`,
           explain: () =>
-            `A latching stop button stands on ${circuitName(design, id).toLowerCase()}: the program waits, the motors keep their power, the spindle turns on, and whoever lets the button out starts it all again. In an emergency that is no stop.`,
+            `A latching stop button is on ${circuitName(design, id).toLowerCase()}: the program waits, the motors keep their power, the spindle turns on, and whoever lets the button out starts it all again. In an emergency that is no stop.`,
           station: 'switches',
           field: `circuits.${id}.function`,
           remedies: [

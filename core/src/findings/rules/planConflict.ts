@@ -9,7 +9,7 @@ export const planConflict: Rule = {
       const conductor = design.conductors[c.conductor]!;
       return {
         subject: c.conductor,
-        title: `Conductor ${conductor.number} is not where the plan wants it`,
+        title: `Conductor ${conductor.number} is not where the plan puts it`,
         explain: () =>
           c.obsolete
             ? `It is ${conductor.state}, and nothing on the machine asks for it any more. Take it out by hand, or leave it as a spare.`

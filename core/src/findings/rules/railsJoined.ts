@@ -34,7 +34,7 @@ export const railsJoined: Rule = {
           title: short ? `${names.join(' and ')} are short-circuited` : `${names.join(' and ')} are joined`,
           explain: () =>
             short
-              ? 'A plus and a minus pole stand on the same net: as soon as the supply is on, the conductor between them burns or the supply trips.'
+              ? 'A plus and a minus pole are on the same net: as soon as the supply is on, the conductor between them burns or the supply trips.'
               : 'Two supplies on one net fight: the one with the higher voltage feeds the other one backwards. Only the 0 V of supplies may be joined.',
           station: 'wiring',
           field: `conductors.${own[0]?.id ?? w.id}`,

@@ -19,7 +19,7 @@ export const railsReversed: Rule = {
           subject: w.id,
           title: `${terminalName(design, e)} is fed the wrong way round`,
           explain: () =>
-            `${terminalName(design, e)} wants ${wrongPole === 'supply-out-minus' ? 'plus' : '0 V'} and lies on ${wrongPole === 'supply-out-minus' ? '0 V' : 'plus'}, by way of conductor ${w.conductor.number} from ${terminalName(design, w.ends[1 - i]!)}. Most parts do not survive that.`,
+            `${terminalName(design, e)} needs ${wrongPole === 'supply-out-minus' ? 'plus' : '0 V'} and lies on ${wrongPole === 'supply-out-minus' ? '0 V' : 'plus'}, by way of conductor ${w.conductor.number} from ${terminalName(design, w.ends[1 - i]!)}. Most parts do not survive that.`,
           station: 'wiring' as const,
           field: `conductors.${w.id}`,
         };

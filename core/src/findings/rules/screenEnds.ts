@@ -22,13 +22,13 @@ export const screenEnds: Rule = {
       return [
         {
           subject: id,
-          title: `The screen of ${part.name} lands ${landed}`,
+          title: `The shield of ${part.name} lands ${landed}`,
           explain: () =>
             motor
-              ? 'What the steep edges of a drive radiate is kept in only by a screen that lands all round at both ends: on the clamp in the cabinet and on the frame of the motor.'
+              ? 'What the steep edges of a drive radiate is kept in only by a shield that lands all round at both ends: on the clamp in the cabinet and on the frame of the motor.'
               : near && far
-                ? 'Landed at both ends, a signal cable’s screen carries the current that flows between two earths, and couples it in. Here it lands at the cabinet only. Some makers of encoders ask for both ends: then the two earths must be joined by something thicker.'
-                : 'A screen that lands nowhere is an antenna. Land it on the bar in the cabinet.',
+                ? 'Landed at both ends, a signal cable’s shield carries the current that flows between two earths, and couples it in. Here it lands at the cabinet only. Some makers of encoders ask for both ends: then the two earths must be joined by something thicker.'
+                : 'A shield that lands nowhere is an antenna. Land it on the bar in the cabinet.',
           station: 'wiring',
           field: `parts.${id}`,
         },

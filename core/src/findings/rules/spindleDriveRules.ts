@@ -71,7 +71,7 @@ export const spindleFrequency: Rule = {
           severity: 'doubtful',
           title: `The number of poles of ${spindle.designation} is not entered`,
           explain: () =>
-            'Speed = 120 · frequency / poles: without it nobody can tell which frequency its speed needs, or whether the drive gives it. It is on the plate, or follows from rated speed and frequency.',
+            'Speed = 120 · frequency / poles: without it, the frequency for its speed cannot be calculated, or whether the drive gives it. It is on the plate, or follows from rated speed and frequency.',
           field: `parts.${spindleId}.data.poles`,
         },
       ];

@@ -24,7 +24,7 @@ export const stopContactRating: Rule = {
             return [
               {
                 subject: id,
-                title: `${part.designation} breaks more than its contact bears`,
+                title: `${part.designation} switches more than its contact is rated for`,
                 explain: (display) =>
                   `The coils that it lets drop draw ${showValue(amps, 'current', display, 3)}; its contact breaks ${showValue(baseValue(rated), 'current', display, 3)} of direct current. It burns until it welds, and a welded stop stops nothing. Let it switch the coil of a relay or contactor that bears the load.`,
                 station: 'switches',

@@ -51,7 +51,7 @@ export const spindleRunsOn: Rule = {
             subject: 'spindle',
             title: 'The stop leaves the spindle running',
             explain: () =>
-              'The button neither cuts the spindle’s power nor tells the control, which could switch it off. A cutter that turns is what one wants stopped first. Report the stop to the control with the spindle on one of its outputs, or put the spindle behind the contactor too.',
+              'The button neither cuts the spindle’s power nor reports to the control, which could switch it off. A cutter that turns is what must stop first. Report the stop to the control with the spindle on one of its outputs, or put the spindle behind the contactor too.',
             station: 'switches',
             field: 'stopSchool',
           },
@@ -90,7 +90,7 @@ export const startsByItself: Rule = {
       : [
           {
             subject: 'stop',
-            title: 'The machine starts by itself when the stop is let go',
+            title: 'The machine starts by itself when the stop is released',
             explain: () =>
               'Letting the button out brings the motor power back, and the control knows nothing of the stop: it goes on at once. After a stop, a second deliberate act has to start the machine.',
             station: 'wiring',
@@ -100,7 +100,7 @@ export const startsByItself: Rule = {
         ],
 };
 
-/** A school that promises to cut power, and nets that do not. */
+/** A strategy that promises to cut power, and nets that do not. */
 export const stopCutsNothing: Rule = {
   code: 'stop-cuts-nothing',
   severity: 'danger',
@@ -113,7 +113,7 @@ export const stopCutsNothing: Rule = {
         subject: 'stop',
         title: 'The stop button cuts nothing',
         explain: () =>
-          'By what is decided it takes power or torque from the motors; over the wiring as it stands they keep it. Follow the chain on the diagram with the machine on trial: where the current goes on, there is the bridge.',
+          'By what is decided it takes power or torque from the motors; with the wiring as it is, they keep it. Follow the chain on the diagram with the machine on trial: where the current goes on, there is the bridge.',
         station: 'switches',
         field: 'stopSchool',
       },
@@ -156,7 +156,7 @@ export const relaysRing: Rule = {
             subject: 'ring',
             title: `${stop.ring.map((k) => design.parts[k.split('/')[0]!]?.designation ?? k).join(' and ')} never come to rest`,
             explain: () =>
-              'Each change of one makes the other change back: they chatter as long as there is power. Somewhere in this ring a normally closed contact stands where an open one belongs.',
+              'Each change of one makes the other change back: they chatter as long as there is power. Somewhere in this ring a normally closed contact is where an open one belongs.',
             station: 'wiring',
             field: `parts.${stop.ring[0]!.split('/')[0]}`,
           },

@@ -29,7 +29,7 @@ export const stopInReturn: Rule = {
             subject: part,
             title: `${design.parts[part]!.designation} breaks the 0 V side`,
             explain: () =>
-              'The contact stands between the load and 0 V. If the wire before it chafes through to a frame that is tied to 0 V, the load stays on with the button pressed. On the + side the same fault blows the fuse: the machine stops, and you are told.',
+              'The contact is between the load and 0 V. If the wire before it chafes through to a frame that is tied to 0 V, the load stays on with the button pressed. On the + side the same fault blows the fuse: the machine stops, and you know.',
             station: 'switches',
             field: `circuits.${id}.feed`,
             remedies:

@@ -12,7 +12,7 @@ export const stopUndecided: Rule = {
         subject: 'stop',
         title: 'What the stop button cuts is not decided',
         explain: () =>
-          'A button that only asks the controller does nothing when the controller hangs. Motor power by a contactor, everything behind the main switch, or the drives’ torque-off inputs: each has its price. Whichever it is, the control must be told as well.',
+          'A button that only asks the controller does nothing when the controller hangs. Motor power by a contactor, everything behind the main switch, or the drives’ torque-off inputs: each has its price. Whichever it is, the stop must also be reported to the control.',
         station: 'wiring' as const,
         field: 'stopSchool',
         remedies: [],

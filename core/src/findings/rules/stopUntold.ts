@@ -20,7 +20,7 @@ export const stopUntold: Rule = {
           subject: id,
           title: 'The program does not know of a stop',
           explain: () =>
-            'The button cuts power and no input tells the control. It goes on counting as if everything moved: the screen shows a machine that is somewhere else, and when power comes back it goes on from there. A second contact of the same button, on an input, cures it.',
+            'The button cuts power and no input reports it to the control. It goes on counting as if everything moved: the display shows a position that is no longer true, and when power comes back it goes on from there. A second contact of the same button, on an input, fixes this.',
           station: 'switches',
           field: `circuits.${id}.cutsOnly`,
           remedies: [

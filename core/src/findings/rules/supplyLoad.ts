@@ -80,7 +80,7 @@ export const supplyLoad: Rule = {
         explain: (display) => {
           const w = (n: number) => showValue(n, 'power', display, 3);
           const a = (n: number) => showValue(n, 'current', display, 3);
-          return `By the energy balance the motors with their drivers${bus.spindleW ? ' and the spindle' : ''} take ${w(held)} with full current at rest, ${w(moving)} with all axes moving and cutting (${a(moving / supply.volts)}), ${w(bus.peakW + bus.spindleW)} for moments while they accelerate. ${supply.part.name} gives ${w(gives)} (${a(supply.amps)} at ${showValue(supply.volts, 'voltage', display, 3)}): ${printNumber((100 * moving) / gives, 3)} % of it. ${moving > gives ? 'Its voltage gives way, and the motors lose steps.' : `Up to ${AT_EASE * 100} % it stays cool and lives long.`}${bus.unknown ? ` ${bus.unknown} more ${bus.unknown === 1 ? 'motor is' : 'motors are'} not counted: figures are missing.` : ''}`;
+          return `By the energy balance the motors with their drivers${bus.spindleW ? ' and the spindle' : ''} take ${w(held)} with full current at rest, ${w(moving)} with all axes moving and cutting (${a(moving / supply.volts)}), ${w(bus.peakW + bus.spindleW)} for moments while they accelerate. ${supply.part.name} gives ${w(gives)} (${a(supply.amps)} at ${showValue(supply.volts, 'voltage', display, 3)}): ${printNumber((100 * moving) / gives, 3)} % of it. ${moving > gives ? 'Its voltage sags, and the motors lose steps.' : `Up to ${AT_EASE * 100} % it stays cool and lives long.`}${bus.unknown ? ` ${bus.unknown} more ${bus.unknown === 1 ? 'motor is' : 'motors are'} not counted: figures are missing.` : ''}`;
         },
         station: 'machine',
         field: 'roles.motorSupply',

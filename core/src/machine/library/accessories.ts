@@ -65,7 +65,7 @@ export const accessories: LibraryEntry[] = [
   {
     key: 'valve-rill-24',
     name: 'Rill, coolant valve',
-    about: 'Valve for air mist, 24 V, with a coil that wants suppression.',
+    about: 'Valve for air mist, 24 V, with a coil that needs suppression.',
     data: { class: 'valve', ratedVoltage: sheet(24, 'V'), ratedCurrent: sheet(300, 'mA') },
     terminals: { plus: terminal('1', 'coil-plus'), minus: terminal('2', 'coil-minus') },
     elements: {

@@ -162,8 +162,8 @@ export const cabinet: LibraryEntry[] = [
   ),
   plain(
     'bar-ridge-20',
-    'Ridge, earth bar with screen clamps',
-    'One point for all protective earths, and clamps for twenty cable screens beside it.',
+    'Ridge, earth bar with shield clamps',
+    'One point for all protective earths, and clamps for twenty cable shields beside it.',
     { class: 'terminal-strip' },
     {
       pe: holding(terminal('PE', 'protective-earth'), 20),

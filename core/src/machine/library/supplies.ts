@@ -48,6 +48,6 @@ export const supplies: LibraryEntry[] = [
     [220, 240],
   ),
   supply('supply-marl-24', 'Marl 24, field supply', '24 V, 5 A for sensors, coils and brakes.', 24, 5),
-  supply('supply-marl-12', 'Marl 12, logic supply', '12 V, 4 A for controllers that want it.', 12, 4),
+  supply('supply-marl-12', 'Marl 12, logic supply', '12 V, 4 A for controllers that need it.', 12, 4),
   supply('supply-marl-5', 'Marl 5, logic supply', '5 V, 3 A for a controller.', 5, 3),
 ];

@@ -128,7 +128,7 @@ export const switches: LibraryEntry[] = [
   {
     key: 'button-plum-stop-2',
     name: 'Plum 2, latching stop button, two contacts',
-    about: 'One opening contact tells the control, the other one cuts: neither has to carry both.',
+    about: 'One opening contact reports to the control, the other one cuts power: neither has to carry both.',
     data: { class: 'button', contact: 'NC', latching: true, ratedCurrent: sheet(1.1, 'A') },
     terminals: {
       a: terminal('11', 'contact-common'),

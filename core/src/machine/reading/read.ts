@@ -20,7 +20,7 @@ export interface ReadMachine {
 /** What is being done at the moment, as a word for a progress line. */
 export type ReadingStep = 'reading' | 'checking' | 'change log';
 
-const one = (what: string, where: string, mend: string) => fail<Fault[]>([{ what, where, mend }]);
+const one = (what: string, where: string, fix: string) => fail<Fault[]>([{ what, where, fix }]);
 
 /** Line and column of a JSON mistake, where the engine names a position. */
 function placeOf(text: string, message: string): string {
@@ -72,7 +72,7 @@ export function* readingOf(
     told.push({
       what: 'This file is not as it was exported: it was damaged on its way, or changed by hand.',
       where: 'the whole file',
-      mend: 'If nobody edited it, export the machine again. If you go on, check every figure against the machine.',
+      fix: 'If nobody edited it, export the machine again. If you go on, check every figure against the machine.',
     });
   const { digest: _digest, ...content } = raw as Record<string, unknown>;
   const migrated = migrate(content, VERSION);

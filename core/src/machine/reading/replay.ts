@@ -26,7 +26,7 @@ function misplaced(draft: object, { path, op, value }: Patch): string | undefine
   if (!path.length) return 'it would replace the whole machine';
   let at: unknown = draft;
   for (const [i, key] of path.entries()) {
-    if (typeof at !== 'object' || at === null) return `"${path.join('.')}" leads nowhere`;
+    if (typeof at !== 'object' || at === null) return `"${path.join('.')}" does not exist`;
     const last = i === path.length - 1;
     if (Array.isArray(at)) {
       const lengthCut = last && op === 'replace' && key === 'length';
@@ -34,7 +34,7 @@ function misplaced(draft: object, { path, op, value }: Patch): string | undefine
       const most = lengthCut || (last && op === 'add') ? at.length : at.length - 1;
       if (!Number.isInteger(n) || n < 0 || n > most) return `"${path.join('.')}" is beyond the end of a list`;
     } else if (reservedKeys.has(String(key))) return `the name "${String(key)}" cannot be used`;
-    else if (!last && !Object.hasOwn(at, key)) return `"${path.join('.')}" leads nowhere`;
+    else if (!last && !Object.hasOwn(at, key)) return `"${path.join('.')}" does not exist`;
     at = (at as Record<string | number, unknown>)[key];
   }
   return undefined;
@@ -131,7 +131,7 @@ export function* replay(file: MachineFile): Generator<void, Replayed> {
       told.push({
         what: `The machine in this file is not the one that its change log leads to: it differs in ${differing(more)}.`,
         where: 'history',
-        mend: 'It was opened as the file has it; one more line in the change log says what differs.',
+        fix: 'It was opened as the file has it; one more line in the change log says what differs.',
       });
       history = { ...history, revisions: [...history.revisions, more] };
     }
@@ -142,9 +142,9 @@ export function* replay(file: MachineFile): Generator<void, Replayed> {
 }
 
 const cutOff = (first: number, upTo: number, why: string): Fault => ({
-  what: `Revisions ${first} to ${upTo} of the change log cannot be read (${why}). The machine as it stands now is whole.`,
+  what: `Revisions ${first} to ${upTo} of the change log cannot be read (${why}). The machine as it is now is whole.`,
   where: 'history',
-  mend: 'They were left out of the machine that opened. The file itself was not changed: keep it if you need them.',
+  fix: 'They were left out of the machine that opened. The file itself was not changed: keep it if you need them.',
 });
 
 const differing = (r: Revision): string =>

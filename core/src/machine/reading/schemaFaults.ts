@@ -28,7 +28,7 @@ function sentence(issue: z.core.$ZodIssue): string {
     const noun = nouns[issue.expected] ?? issue.expected;
     return `${noun.charAt(0).toUpperCase()}${noun.slice(1)} belongs here${issue.message.endsWith('undefined') ? ', and nothing is' : ''}`;
   }
-  if (issue.code === 'invalid_value') return `Only these can stand here: ${issue.values.map(String).join(', ')}`;
+  if (issue.code === 'invalid_value') return `Only these are allowed here: ${issue.values.map(String).join(', ')}`;
   if (issue.code === 'unrecognized_keys')
     return `There ${issue.keys.length > 1 ? 'are no fields' : 'is no field'} ${issue.keys.map((k) => `"${k.slice(0, 80)}"`).join(', ')} here`;
   return issue.message;
@@ -39,6 +39,6 @@ export function schemaFaults(error: z.ZodError, prefix: readonly PropertyKey[] =
   return error.issues.map((issue) => ({
     what: `${sentence(issue)}.`,
     where: pathText([...prefix, ...issue.path]),
-    mend: 'Correct this place in the file, or export the machine again.',
+    fix: 'Correct this place in the file, or export the machine again.',
   }));
 }

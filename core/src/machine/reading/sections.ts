@@ -38,7 +38,7 @@ class Faults {
       {
         what: `${counted} places are wrong. The first ${this.listed.length} are listed.`,
         where: 'the whole file',
-        mend: 'Look for an earlier export: this one is damaged throughout.',
+        fix: 'Look for an earlier export: this one is damaged throughout.',
       },
       ...this.listed,
     ];
@@ -60,7 +60,7 @@ function piece(schema: z.ZodType, value: unknown, at: string, faults: Faults): u
     faults.add(...schemaFaults(parsed.error, [at]));
   } catch (e) {
     if (!(e instanceof RangeError)) throw e;
-    faults.add({ what: 'More is wrong here than can be listed.', where: at, mend: 'Look for an earlier export.' });
+    faults.add({ what: 'More is wrong here than can be listed.', where: at, fix: 'Look for an earlier export.' });
   }
   return undefined;
 }
@@ -70,7 +70,7 @@ function* list(raw: unknown, schema: z.ZodType, most: number, at: string, faults
     faults.add({
       what: Array.isArray(raw) ? `${raw.length} entries are too many: at most ${most}.` : 'A list belongs here.',
       where: at,
-      mend: 'Look for an earlier export.',
+      fix: 'Look for an earlier export.',
     });
     return [];
   }
@@ -97,7 +97,7 @@ function sameAs(like: Checked | undefined, key: string, value: unknown): unknown
 
 function* table(raw: unknown, schema: z.ZodType, at: string, faults: Faults, like?: Checked): Generator<void, Raw> {
   if (!isObject(raw)) {
-    faults.add({ what: 'A table of items by their ids belongs here.', where: at, mend: 'Look for an earlier export.' });
+    faults.add({ what: 'A table of items by their ids belongs here.', where: at, fix: 'Look for an earlier export.' });
     return {};
   }
   const checked: Raw = {};
@@ -118,7 +118,7 @@ const unknownKeys = (raw: Raw, shape: object, at: string, faults: Faults): void 
       faults.add({
         what: `There is no field "${key.slice(0, 80)}" here.`,
         where: at || '(the whole file)',
-        mend: 'Take it out.',
+        fix: 'Take it out.',
       });
 };
 
@@ -151,7 +151,7 @@ function* checkHistory(raw: unknown, design: Checked, faults: Faults): Generator
     faults.add({
       what: 'The history needs at least one whole design, and no more than it can have.',
       where: 'history.snapshots',
-      mend: 'Look for an earlier export.',
+      fix: 'Look for an earlier export.',
     });
   else
     for (const [i, s] of given.entries()) {
@@ -162,7 +162,7 @@ function* checkHistory(raw: unknown, design: Checked, faults: Faults): Generator
           number: piece(z.int().min(0), s.number, `${at}.number`, faults),
           design: yield* checkDesign(s.design, `${at}.design`, faults, design),
         });
-      } else faults.add({ what: 'A snapshot belongs here.', where: at, mend: 'Look for an earlier export.' });
+      } else faults.add({ what: 'A snapshot belongs here.', where: at, fix: 'Look for an earlier export.' });
       if (faults.enough) break;
       yield;
     }

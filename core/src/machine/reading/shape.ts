@@ -21,7 +21,7 @@ function pathOf(frame: Frame, last: string): string {
 const fault = (what: string, where: string): Fault => ({
   what,
   where,
-  mend: 'This is no file that Nodaxis wrote. Look for an earlier export.',
+  fix: 'This is no file that Nodaxis wrote. Look for an earlier export.',
 });
 
 /**

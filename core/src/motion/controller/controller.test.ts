@@ -165,22 +165,22 @@ describe('a tripped limit', () => {
     b.run(0.3);
     return Math.abs(b.x.position - from) > 0.1;
   };
-  it('school "away only": away from it and not towards it, override or not', () => {
+  it('strategy "away only": away from it and not towards it, override or not', () => {
     expect(moved(tripped(), -1)).toBe(true);
     expect(moved(tripped(), 1)).toBe(false);
     expect(moved(tripped(), 1, true)).toBe(false);
   });
-  it('school "held override": either way while it is held', () => {
+  it('strategy "held override": either way while it is held', () => {
     expect(moved(tripped({ limitSchool: 'held-override' }), 1, true)).toBe(true);
     expect(moved(tripped({ limitSchool: 'held-override' }), 1)).toBe(false);
   });
-  it('on a shared loop the control cannot tell which way is off, and says so', () => {
+  it('on a shared loop the control cannot know which way is off, and says so', () => {
     const b = tripped({ axes: [axis('x'), axis('y')], inputs: [input('limit', { axes: ['x', 'y'], end: undefined })] });
     expect(moved(b, -1)).toBe(false);
     expect(b.control.events.at(-1)!.event).toMatchObject({ code: 'jog-refused', reason: 'side-unknown' });
     expect(moved(b, -1, true)).toBe(true);
   });
-  it('school "acknowledge again": one short, slow move for each, then it latches again', () => {
+  it('strategy "acknowledge again": one short, slow move for each, then it latches again', () => {
     const b = tripped({ limitSchool: 'acknowledge-again' });
     expect(moved(b, 1)).toBe(false);
     b.control.command({ type: 'acknowledge' });
@@ -192,7 +192,7 @@ describe('a tripped limit', () => {
     b.control.command({ type: 'acknowledge' });
     expect(b.control.state).toBe('at-rest-unknown');
   });
-  it('school "switched off": nothing stops it, the warning stands, and on again it latches', () => {
+  it('strategy "switched off": nothing stops it, the warning stands, and on again it latches', () => {
     const b = tripped({ limitSchool: 'switched-off' });
     expect(moved(b, 1)).toBe(false);
     b.control.command({ type: 'limits', on: false });

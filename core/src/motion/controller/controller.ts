@@ -269,7 +269,7 @@ export class Controller {
     this.run = undefined;
   }
 
-  /** The way off a tripped limit of an axis: +1, −1, or 0 where it cannot be told. Undefined: no limit is tripped. */
+  /** The way off a tripped limit of an axis: +1, −1, or 0 where it cannot be determined. Undefined: no limit is tripped. */
   private wayOff(axisId: string): number | undefined {
     const { inputs } = this.settings;
     const index = inputs.findIndex((i, k) => this.tripped[k] && isLimit(i) && i.axes.includes(axisId));
@@ -475,7 +475,7 @@ export class Controller {
     this.say({ code: 'acknowledged' });
   }
   private switchLimits(on: boolean): void {
-    if (this.settings.limitSchool !== 'switched-off') return this.refuse('Switching the limits off', 'school');
+    if (this.settings.limitSchool !== 'switched-off') return this.refuse('Switching the limits off', 'limit strategy');
     if (on !== this.limitsOff) return;
     this.limitsOff = !on;
     this.say({ code: on ? 'limits-on' : 'limits-off' });

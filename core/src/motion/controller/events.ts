@@ -18,7 +18,7 @@ export type Refusal =
   | 'probe-tripped'
   | 'no-probe'
   | 'no-spindle'
-  | 'school';
+  | 'limit strategy';
 
 /** What happened, as data; `tell` makes the sentence in the reader's units. */
 export type ControllerEvent =
@@ -73,11 +73,11 @@ export type ControllerEvent =
 
 const end = (e: AxisEnd | undefined) => (e ? `${e} end` : 'one of its ends');
 
-/** What a refusal means and how it is mended. */
+/** What a refusal means and how it is fixed. */
 export const refusalText: Record<Refusal, string> = {
   stop: 'the control is latched',
   'limit-side': 'it may only move away from its tripped limit',
-  'side-unknown': 'the control cannot tell which way is off: look, then hold the override or step off',
+  'side-unknown': 'the control cannot know which way is off: look, then override the limit or step off',
   busy: 'another motion is under way',
   'no-datum': 'its datum is not known: find it first',
   doubtful: 'its position is doubtful: find the datum again',
@@ -87,7 +87,7 @@ export const refusalText: Record<Refusal, string> = {
   'probe-tripped': 'the probe is touched already',
   'no-probe': 'this machine has no probe input',
   'no-spindle': 'the control drives no spindle here',
-  school: 'this control’s limits cannot be switched off',
+  'limit strategy': 'this control’s limits cannot be switched off',
 };
 
 /** The sentence for an event, as one careful machinist would tell it to another. */
@@ -97,7 +97,7 @@ export function tell(e: ControllerEvent, display: Display): string {
     case 'powered':
       return 'The control has power.';
     case 'link-lost':
-      return 'The link to the host computer broke off: what was held by hand is let go, and a program waits.';
+      return 'The link to the host computer broke off: what was held by hand is released, and a program waits.';
     case 'power-lost':
       return 'The control has lost its power. Offsets are kept; what the motors did since, it cannot know.';
     case 'datum-absolute':
@@ -109,9 +109,9 @@ export function tell(e: ControllerEvent, display: Display): string {
     case 'door-opened':
       return 'The door is open: every axis comes to rest, and the control stays latched.';
     case 'alarm-raised':
-      return `${e.input}: a drive has given up. Every axis comes to rest.`;
+      return `${e.input}: a drive has failed. Every axis comes to rest.`;
     case 'limit-tripped':
-      return `The limit at the ${end(e.end)} of ${e.letter} has tripped. ${e.end ? `The way off is to ${e.end === 'minus' ? 'plus' : 'minus'}.` : 'The control cannot tell which way is off.'}`;
+      return `The limit at the ${end(e.end)} of ${e.letter} has tripped. ${e.end ? `The way off is to ${e.end === 'minus' ? 'plus' : 'minus'}.` : 'The control cannot know which way is off.'}`;
     case 'limit-freed':
       return `${e.input} is free again.`;
     case 'limits-off':
@@ -129,7 +129,7 @@ export function tell(e: ControllerEvent, display: Display): string {
     case 'refused':
       return `${e.what} is refused${e.letters.length ? ` for ${e.letters.join(' and ')}` : ''}: ${refusalText[e.reason]}.`;
     case 'edge-reached':
-      return `${e.letter} stands at the edge of its envelope, ${length(e.position, e.linear)}.`;
+      return `${e.letter} is at the edge of its envelope, ${length(e.position, e.linear)}.`;
     case 'envelope-refused':
       return `Refused: ${e.letter} was to go to ${length(e.wanted, e.linear)}; the envelope allows ${length(e.min, e.linear)} to ${length(e.max, e.linear)}.`;
     case 'detents-dropped':
@@ -137,7 +137,7 @@ export function tell(e: ControllerEvent, display: Display): string {
     case 'reference-started':
       return `Finding the datum of ${e.letters.join(' and ')}.`;
     case 'reference-released':
-      return `${e.letter} stood on its switch and has moved off it first.`;
+      return `${e.letter} was on its switch and moved off it first.`;
     case 'datum-set':
       return `${e.letter} has its datum: ${length(e.position, e.linear)}.`;
     case 'reference-done':
@@ -147,13 +147,13 @@ export function tell(e: ControllerEvent, display: Display): string {
     case 'reference-stuck':
       return `${e.letter} backed off ${length(e.distance, e.linear)} and its switch is still tripped.`;
     case 'reference-ambiguous':
-      return `${e.input} is tripped before the run begins, and ${e.letters.join(' and ')} share it: which axis stands on its switch, and which way is off? Look, then step off.`;
+      return `${e.input} is tripped before the run begins, and ${e.letters.join(' and ')} share it: which axis is on its switch, and which way is off? Look, then step off.`;
     case 'gantry-skewed':
-      return `The sides of ${e.letter} would stand more than ${length(e.distance, true)} apart: the run ends before the frame is strained.`;
+      return `The sides of ${e.letter} would be more than ${length(e.distance, true)} apart: the run ends before the frame is strained.`;
     case 'reference-stopped':
       return 'The reference run was stopped. The datum is not known.';
     case 'datum-by-hand':
-      return `${e.letter} takes its datum where it stands: it is as good as your eye, and no better.`;
+      return `${e.letter} takes its datum where it is now: as accurate as your eye, and no better.`;
     case 'stepped-off':
       return e.free
         ? `${e.letter} has stepped off by ${length(e.distance, e.linear)}; the switch is free.`
@@ -178,7 +178,7 @@ export function tell(e: ControllerEvent, display: Display): string {
       return {
         hand: `Paused at line ${e.line}. A pause is no stop: the spindle turns on.`,
         halt: `The program waits at line ${e.line}. Continue when you are ready.`,
-        tool: `Line ${e.line} wants tool ${e.tool ?? '?'}: fit it, then continue.`,
+        tool: `Line ${e.line} needs tool ${e.tool ?? '?'}: fit it, then continue.`,
         step: `One step done, at line ${e.line}. Continue for the next.`,
         input: `The pause input holds the program at line ${e.line}.`,
         link: `The program waits at line ${e.line}, as the host computer was gone. Find out why before you continue.`,
@@ -194,9 +194,9 @@ export function tell(e: ControllerEvent, display: Display): string {
     case 'trimmed':
       return `${{ feed: 'Feed', rapid: 'Rapid', spindle: 'Spindle' }[e.of]} trim: ${Math.round(e.share * 100)} %.`;
     case 'spindle-on':
-      return `The spindle is told to turn ${e.direction > 0 ? 'clockwise' : 'counter-clockwise'} at ${Math.round(e.rpm)} rpm.`;
+      return `The spindle is commanded to turn ${e.direction > 0 ? 'clockwise' : 'counter-clockwise'} at ${Math.round(e.rpm)} rpm.`;
     case 'spindle-off':
-      return 'The spindle is told to stop; it needs its time.';
+      return 'The spindle is commanded to stop; it runs down.';
     case 'coolant':
       return e.on ? 'Coolant on.' : 'Coolant off.';
   }

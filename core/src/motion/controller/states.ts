@@ -52,7 +52,7 @@ export function stateAdvice(
         ? `The position of ${doubtful.join(' and ')} is doubtful: find the datum again before anything relies on it.`
         : 'Everything is allowed within the envelope.';
     case 'by-hand':
-      return 'Let go, and it stops.';
+      return 'Release it, and it stops.';
     case 'finding-datum':
       return 'Hands off the machine. The stop ends it at any time.';
     case 'following-program':
@@ -60,6 +60,6 @@ export function stateAdvice(
     case 'paused':
       return 'A pause is no stop: the next word can move it. Continue, or abandon the program.';
     case 'coming-to-rest':
-      return 'Wait until every axis stands.';
+      return 'Wait until every axis is at rest.';
   }
 }

@@ -48,7 +48,7 @@ export function inspectionTitle(i: Inspection, design: Design): string {
   const letter = 'axis' in i ? design.axes[i.axis]?.letter : '';
   switch (i.kind) {
     case 'measure':
-      return `Measure where ${letter} stands`;
+      return `Measure where ${letter} is`;
     case 'skew':
       return `Measure ${letter} on both sides`;
     case 'button':
@@ -87,7 +87,7 @@ export function inspect(
         before === undefined
           ? ''
           : `; ${length(Math.round((place - before) * 100) / 100)} from where you measured last`;
-      return { text: `${letter} stands ${length(place)} from its minus stop${since}.`, place };
+      return { text: `${letter} is ${length(place)} from its minus stop${since}.`, place };
     }
     case 'skew': {
       const [a, b] = own.map((k) => plant.motors.carriage[k]!) as [number, number];
@@ -95,8 +95,8 @@ export function inspect(
       return {
         text:
           Math.abs(gap) < 0.03
-            ? `Both sides of ${letter} stand alike.`
-            : `The ${motors[gap > 0 ? own[0]! : own[1]!]!.name} side stands ${length(Math.abs(gap), 3)} ahead.`,
+            ? `Both sides of ${letter} are level.`
+            : `The ${motors[gap > 0 ? own[0]! : own[1]!]!.name} side is ${length(Math.abs(gap), 3)} ahead.`,
       };
     }
     case 'button': {
@@ -121,7 +121,7 @@ export function inspect(
         text:
           slip === undefined
             ? `The paint marks on the coupling of ${letter} meet.`
-            : `The paint marks on the coupling of ${letter} stand apart: it has slipped.`,
+            : `The paint marks on the coupling of ${letter} no longer line up: it has slipped.`,
       };
     }
     case 'drive': {

@@ -12,7 +12,7 @@ const plans = ['an input each', 'a loop for each axis', 'one loop for all'] as c
 type Plan = (typeof plans)[number];
 
 /** A mill whose axes have their datum at a chosen corner, with a limit at each end. */
-function mill(ends: Record<'x' | 'y' | 'z', AxisEnd>, school: 'at-switch' | 'after-back-off', plan: Plan) {
+function mill(ends: Record<'x' | 'y' | 'z', AxisEnd>, strategy: 'at-switch' | 'after-back-off', plan: Plan) {
   const b = new MachineBuilder('mill-bench', 'Corner', 'corner');
   b.choose({ role: 'controller' }, 'controller-teasel-6')
     .choose({ role: 'motorSupply' }, 'supply-loam-42')
@@ -44,7 +44,7 @@ function mill(ends: Record<'x' | 'y' | 'z', AxisEnd>, school: 'at-switch' | 'aft
       (loops[key] ??= []).push(made);
     }
   }
-  b.set('datumSchool', school);
+  b.set('datumSchool', strategy);
   b.do({ name: 'set-reference-stages', args: { stages: [['z'], ['x', 'y']] } });
   for (const [into, ...rest] of Object.values(loops)) {
     if (rest.length) b.set(`circuits.${into}.arrangement`, 'series');
@@ -58,11 +58,11 @@ const corners = (['minus', 'plus'] as const).flatMap((x) =>
   (['minus', 'plus'] as const).flatMap((y) => (['minus', 'plus'] as const).map((z) => ({ x, y, z }))),
 );
 
-describe.each(['at-switch', 'after-back-off'] as const)('datum %s', (school) => {
+describe.each(['at-switch', 'after-back-off'] as const)('datum %s', (strategy) => {
   it.each(corners.flatMap((c) => plans.map((plan) => [c.x, c.y, c.z, plan] as const)))(
     'corner X %s, Y %s, Z %s, %s: found, and the sign of every position is right',
     (x, y, z, plan) => {
-      const r = rigOf(mill({ x, y, z }, school, plan), { startShare: 0.45 });
+      const r = rigOf(mill({ x, y, z }, strategy, plan), { startShare: 0.45 });
       r.referenced();
       expect(r.look().state).toBe('at-rest');
       for (const a of r.figures.axes) {

@@ -52,7 +52,7 @@ export function readStory(text: string): Result<StoryFile, Fault[]> {
       {
         what: 'This is no story of a rehearsal: it cannot be read as JSON.',
         where: 'the file',
-        mend: 'Choose a file that Practice has saved.',
+        fix: 'Choose a file that Practice has saved.',
       },
     ]);
   }
@@ -63,16 +63,16 @@ export function readStory(text: string): Result<StoryFile, Fault[]> {
       {
         what: 'This is no story of a rehearsal.',
         where: first?.path.join('.') || 'the file',
-        mend: 'Choose a file that Practice has saved.',
+        fix: 'Choose a file that Practice has saved.',
       },
     ]);
   }
   if (read.data.engine !== ENGINE)
     return fail([
       {
-        what: `This story was told by another version of the simulated machine (${read.data.engine} instead of ${ENGINE}): it would come out differently.`,
+        what: `This story was recorded by another version of the simulated machine (${read.data.engine} instead of ${ENGINE}): it would come out differently.`,
         where: 'engine',
-        mend: 'Tell it with the version that saved it.',
+        fix: 'Replay it with the version that saved it.',
       },
     ]);
   let last = 0;
@@ -82,7 +82,7 @@ export function readStory(text: string): Result<StoryFile, Fault[]> {
         {
           what: 'The steps of this story run backwards.',
           where: `entries.${i}.step`,
-          mend: 'Choose a file that was not edited.',
+          fix: 'Choose a file that was not edited.',
         },
       ]);
     last = e.step;

@@ -26,13 +26,13 @@ export function tellHappening(
     case 'fell':
       return `${name} came down ${length(h.distance)} with nothing to hold it.`;
     case 'alarm':
-      return `The drive of ${name} gives up: it lags ${length(h.error)} behind.`;
+      return `The drive of ${name} has failed: it lags ${length(h.error)} behind.`;
     case 'racked':
-      return `The gantry of ${name} is racked: one side stands ${length(h.skew)} ahead, and the frame is strained.`;
+      return `The gantry of ${name} is racked: one side is ${length(h.skew)} ahead, and the frame is strained.`;
     case 'switch crushed':
-      return `${deviceName(model.switches[h.switchIndex]?.device ?? '')} is pushed ${length(h.beyond)} further than it bears: it is bent, and stays pressed.`;
+      return `${deviceName(model.switches[h.switchIndex]?.device ?? '')} is pushed ${length(h.beyond)} further than it withstands: it is bent, and stays pressed.`;
     case 'supply sagged':
-      return `The motor supply gives way: ${Math.round(h.share * 100)} % of its voltage is left.`;
+      return `The motor supply sags: ${Math.round(h.share * 100)} % of its voltage is left.`;
     case 'tool struck':
       return 'The tool runs into the touch plate: something breaks.';
   }

@@ -37,7 +37,7 @@ export const hiddenFaultTitle: Record<HiddenFaultKind, string> = {
   'other-pulses': 'Other pulses a revolution in the drive',
   'split-coil': 'A coil split over two phases',
   'loose-coupling': 'A loose coupling',
-  'weak-supply': 'A supply that gives way',
+  'weak-supply': 'A supply that sags',
   noise: 'Noise on an input while the spindle runs',
   'loose-wire': 'A conductor that shakes loose while something moves',
   'stuck-switch': 'A switch that is stuck',
@@ -47,11 +47,11 @@ export const hiddenFaultTitle: Record<HiddenFaultKind, string> = {
   'brake-late': 'A brake that is late',
   'index-near-trip': 'An index pulse on the wrong turn',
   'switch-moved': 'A switch that has moved',
-  skewed: 'A gantry that stands crooked',
-  backlash: 'Worn: lost motion on reversal',
+  skewed: 'A gantry that is racked',
+  backlash: 'Worn: backlash',
   'earth-poor': 'An earth lug that sits on paint',
   'supply-short': 'A short behind a supply',
-  misprinted: 'A board that is printed wrongly',
+  misprinted: 'A board with wrong labels',
   'link-drops': 'A link to the host that breaks off',
 };
 
@@ -91,21 +91,21 @@ export function revealFault(f: HiddenFault, design: Design): string {
     case 'not-enabled':
       return `The drive of ${drive(f.axis, f.drive)} is not enabled.`;
     case 'brake-late':
-      return `The brake of ${axis(f.axis)} lets go after ${printNumber(f.releaseS, 2)} s and closes after ${printNumber(f.closeS, 2)} s.`;
+      return `The brake of ${axis(f.axis)} releases after ${printNumber(f.releaseS, 2)} s and closes after ${printNumber(f.closeS, 2)} s.`;
     case 'index-near-trip':
       return `The index pulse of ${axis(f.axis)} falls right on the trip point of its switch: now this turn counts, now the next.`;
     case 'switch-moved':
       return `${part(f.device)} has moved by ${printNumber(f.by, 3)} mm along its axis.`;
     case 'skewed':
-      return `The gantry of ${axis(f.axis)} stands ${printNumber(Math.abs(f.by), 3)} mm crooked.`;
+      return `The gantry of ${axis(f.axis)} is ${printNumber(Math.abs(f.by), 3)} mm out of square.`;
     case 'backlash':
-      return `${axis(f.axis)} has ${printNumber(f.by, 3)} mm of lost motion.`;
+      return `${axis(f.axis)} has ${printNumber(f.by, 3)} mm of backlash.`;
     case 'earth-poor':
       return `The earth lug of ${part(f.part)} sits on paint: ${printNumber(f.ohm, 2)} Ω.`;
     case 'supply-short':
       return `Plus and minus behind ${part(f.part)} touch: it shuts down as soon as it is switched on.`;
     case 'misprinted':
-      return `The terminals of “${circuitName(design, f.a)}” and “${circuitName(design, f.b)}” are printed the wrong way round on the board.`;
+      return `The terminals of “${circuitName(design, f.a)}” and “${circuitName(design, f.b)}” are labelled the wrong way round on the board.`;
     case 'link-drops':
       return 'The link to the host computer breaks off now and then.';
   }

@@ -34,7 +34,7 @@ describe('buzzing out an unknown cable', () => {
       { numRuns: 150 },
     );
   });
-  it('a bridge is named, from either side; a touch that was wrong is mended by touching again', () => {
+  it('a bridge is named, from either side; a touch that was wrong is fixed by touching again', () => {
     const wrong = buzzOut(
       ['WH', 'BN'],
       ['1', '2'],
@@ -48,7 +48,7 @@ describe('buzzing out an unknown cable', () => {
       'WH rings with 1 and 2: these contacts are bridged, or one touch was wrong.',
       'Contact 1 rings with WH and BN: these cores are bridged, or one touch was wrong.',
     ]);
-    const mended = buzzOut(
+    const fixed = buzzOut(
       ['WH', 'BN'],
       ['1', '2'],
       [
@@ -57,7 +57,7 @@ describe('buzzing out an unknown cable', () => {
         { core: 'WH', contact: '2', rings: true },
       ],
     );
-    expect([mended.contradictions, mended.found.get('WH')]).toEqual([[], '2']);
+    expect([fixed.contradictions, fixed.found.get('WH')]).toEqual([[], '2']);
   });
 });
 

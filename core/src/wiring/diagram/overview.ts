@@ -187,7 +187,7 @@ export function walkOf(design: Design, wires: Wires): WalkStep[] {
   if (drive?.motor)
     add(
       'The motor',
-      `${name(drive.motor)} turns by as many steps as it was told, if it has the torque${design.parts[drive.motor]?.data.class === 'motor' && (design.parts[drive.motor]!.data as { encoder: string }).encoder !== 'none' ? '; its encoder tells the drive where it really is' : '; nobody looks whether it did'}. The screw makes travel of it, and the tool makes the chip.`,
+      `${name(drive.motor)} turns by as many steps as it was commanded, if it has the torque${design.parts[drive.motor]?.data.class === 'motor' && (design.parts[drive.motor]!.data as { encoder: string }).encoder !== 'none' ? '; its encoder reports to the drive where it really is' : '; nothing checks whether it did'}. The screw makes travel of it, and the tool makes the chip.`,
       drive.driver,
       drive.motor,
     );
@@ -195,7 +195,7 @@ export function walkOf(design: Design, wires: Wires): WalkStep[] {
   if (switches.length)
     add(
       'The way back',
-      `${switches.length} switches, sensors and buttons tell the controller where the ends are and when to stop. A lead that breaks here must be noticed: that is why they are closed at rest.`,
+      `${switches.length} switches, sensors and buttons report to the controller where the ends are and when to stop. A lead that breaks here must be noticed: that is why they are closed at rest.`,
       controller,
       ...switches,
     );
@@ -203,7 +203,7 @@ export function walkOf(design: Design, wires: Wires): WalkStep[] {
     add(
       'The spindle',
       roles.spindleDrive
-        ? `${name(roles.spindleDrive)} turns ${name(roles.spindle)}. The controller only says run and how fast; the drive tells back when it has given up. Its motor leads are the noisiest in the cabinet.`
+        ? `${name(roles.spindleDrive)} turns ${name(roles.spindle)}. The controller only says run and how fast; the drive reports back when it has failed. Its motor leads are the noisiest in the cabinet.`
         : `${name(roles.spindle)} is switched on and off by a relay; its speed is its own affair.`,
       controller,
       roles.spindleDrive,

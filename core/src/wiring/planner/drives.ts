@@ -100,7 +100,7 @@ const motorCables = {
   servo: ['cable-reed-4g1', 'cable-reed-4g15', 'cable-reed-4g25', 'cable-reed-4g4'],
 };
 
-/** Phases and earth of the motors on one driver, each in a screened cable of its own that lands at both ends. */
+/** Phases and earth of the motors on one driver, each in a shielded cable of its own that lands at both ends. */
 function planMotor(p: Planning, d: PlannedDrive, chain: readonly number[], driverId: string, amps: number): void {
   const axis = p.design.axes[d.axisId]!;
   const bus = voltsOf(p, 'motorSupply');
@@ -181,7 +181,7 @@ export function planDrive(p: Planning, d: PlannedDrive): void {
   planSignals(p, d, driverId);
 }
 
-/** Step, direction and enable, each beside its way back in one screened cable. */
+/** Step, direction and enable, each beside its way back in one shielded cable. */
 function planSignals(p: Planning, d: PlannedDrive, driverId: string): void {
   const holder = p.holder('controller');
   const driver = p.design.parts[driverId]!;

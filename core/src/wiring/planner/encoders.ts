@@ -35,7 +35,7 @@ export function planSpindleEncoder(p: Planning): void {
   const inputs = terminalsWithRole(controller.part, 'encoder', 0);
   if (!inputs.length) {
     p.gaps.push({
-      what: `${controller.part.name} has no encoder input; ${encoder.part.name} has nowhere to go.`,
+      what: `${controller.part.name} has no encoder input; ${encoder.part.name} cannot be connected.`,
       field: 'roles.controller',
     });
     return;

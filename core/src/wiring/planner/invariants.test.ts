@@ -126,7 +126,7 @@ describe.each(['router-moving-gantry', 'mill-bench', 'lathe'] as const)('a compl
         if (part.data.class === 'cable' && part.data.screened) expect(at.get(`${id}#screen-a`), id).toBe(1);
       }
     });
-    it('what cannot be placed is a gap with a way to mend it; planning twice changes nothing', () => {
+    it('what cannot be placed is a gap with a way to fix it; planning twice changes nothing', () => {
       for (const g of plan.gaps) expect(g.field).toMatch(/^(roles|circuits|outputs|stopSchool)/);
       const data = design.parts.controller!.data;
       const few = data.class === 'controller' && data.channels < drivesOf(design).length;

@@ -232,7 +232,7 @@ function planOutput(p: Planning, id: string, o: OutputCircuit, out: TerminalRef 
   }
   for (const d of o.devices) {
     const part = p.design.parts[d];
-    // What commands a spindle drive goes in its own screened cable.
+    // What commands a spindle drive goes in its own shielded cable.
     if (!part || part.data.class === 'spindle-drive') continue;
     if (p.terminal(d, 'mains-l')) {
       p.gaps.push({

@@ -156,8 +156,8 @@ export class Planning {
         from: at(id, 'screen-a'),
         to: this.pole('earthBar', 'shield'),
         purpose: far
-          ? `Screen of ${name}, all round on the clamp at the cabinet.`
-          : `Screen of ${name}, at the cabinet end only.`,
+          ? `Shield of ${name}, all round on the clamp at the cabinet.`
+          : `Shield of ${name}, at the cabinet end only.`,
       },
       of,
     );
@@ -166,7 +166,7 @@ export class Planning {
         id: `${id}/screen-far`,
         from: at(id, 'screen-b'),
         to: far,
-        purpose: `Screen of ${name} on the frame at the far end: what the motor’s edges radiate stays inside.`,
+        purpose: `Shield of ${name} on the frame at the far end: what the motor’s edges radiate stays inside.`,
       },
       of,
     );

@@ -195,7 +195,7 @@ export function planSupplies(p: Planning, fieldMeetsBoard: boolean): void {
     id: 'host/link',
     from: p.pole('host', 'data-link'),
     to: p.terminal(controller.id, 'data-link'),
-    purpose: 'Data lead between the computer and the controller: short, screened, away from motor cables.',
+    purpose: 'Data lead between the computer and the controller: short, shielded, away from motor cables.',
   });
 }
 

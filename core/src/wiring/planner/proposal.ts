@@ -26,10 +26,10 @@ export interface CableProposal {
   library: string;
 }
 
-/** Something the planner could not place, with the field that would mend it. */
+/** Something the planner could not place, with the field that would fix it. */
 export interface PlanGap {
   what: string;
-  /** Path of the field that mends it. */
+  /** Path of the field that fixes it. */
   field: string;
 }
 

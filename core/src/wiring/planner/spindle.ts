@@ -9,7 +9,7 @@ const threePhase = ['phase-u', 'phase-v', 'phase-w'] as const;
 const motorCables = ['cable-reed-4g1', 'cable-reed-4g15', 'cable-reed-4g25', 'cable-reed-4g4'];
 
 /**
- * A spindle and its drive: phases all round screened, no contactor between; commands and speed in a screened cable of
+ * A spindle and its drive: phases all round screened, no contactor between; commands and speed in a shielded cable of
  * their own. What a plain relay switches is planned with the outputs.
  */
 export function planSpindle(p: Planning, outputs: Readonly<Record<string, TerminalRef>>): void {
@@ -98,7 +98,7 @@ function planCommands(p: Planning, driveId: string, outputs: Readonly<Record<str
     const volts = controller.data.class === 'controller' ? figureOr(controller.data.switchedVoltage, 24) : 24;
     if (Math.abs(volts - wanted) > 0.2 * wanted) {
       p.gaps.push({
-        what: `${outputName(o)[0]!.toUpperCase()}${outputName(o).slice(1)} wants ${wanted} V; the outputs of ${controller.name} give ${volts} V. A relay between them makes both content.`,
+        what: `${outputName(o)[0]!.toUpperCase()}${outputName(o).slice(1)} needs ${wanted} V; the outputs of ${controller.name} give ${volts} V. Fit a relay between them.`,
         field: `outputs.${id}.relay`,
       });
       continue;

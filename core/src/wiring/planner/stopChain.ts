@@ -35,7 +35,7 @@ export function planStopChain(p: Planning): void {
   const zero = busPole(p, 'field', 'minus');
   if (!stop) {
     p.gaps.push({
-      what: 'The stop button has one contact, which tells the control; cutting power wants a second one.',
+      what: 'The stop button has one contact, which reports to the control; cutting power needs a second one.',
       field: 'stopSchool',
     });
     return;

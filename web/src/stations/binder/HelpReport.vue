@@ -74,7 +74,7 @@ const save = () => download('help-report.md', report(question.value), 'text/mark
       <ActionButton kind="main" @click="save">Save the help report ({{ size }} kB)</ActionButton>
     </section>
     <section class="sheet preview" aria-label="Preview">
-      <h3>This is all that it tells</h3>
+      <h3>This is all that it contains</h3>
       <pre tabindex="0">{{ text }}</pre>
     </section>
   </div>

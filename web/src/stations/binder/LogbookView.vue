@@ -159,7 +159,7 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
           <PhotoStrip :ids="pictures" removable @drop="(id) => (pictures = pictures.filter((p) => p !== id))" />
         </div>
         <p v-for="f in [...faults, ...intake.faults]" :key="f.what" class="fault" role="alert">
-          {{ f.what }} {{ f.mend }}
+          {{ f.what }} {{ f.fix }}
         </p>
         <div class="row">
           <ActionButton kind="framed" native-type="submit" :disabled="!note.trim() || intake.busy || machine.readOnly">

@@ -43,7 +43,7 @@ const state = computed(() =>
       </li>
     </ul>
     <p v-else-if="judgement.verdict === 'failed'" class="soft">
-      No edit of the file mends this. Put it right at the machine, log it under “Something was done by hand”, and take
+      No change of the file fixes this. Correct it at the machine, log it under “Something was done by hand”, and take
       the readings again.
     </p>
   </section>

@@ -45,7 +45,7 @@ function commit(f: Field) {
   if (text === '') return enter(f.key, undefined);
   const read = parseQuantity(text, [f.dimension!], displayUnit(f.dimension!, preferences.display), f.title);
   if (!read.ok) {
-    faults.value[f.key] = `${read.error.what} ${read.error.mend}`;
+    faults.value[f.key] = `${read.error.what} ${read.error.fix}`;
     return;
   }
   enter(f.key, { ...read.value, source: 'measured' } satisfies Quantity);

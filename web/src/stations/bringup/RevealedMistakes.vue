@@ -8,7 +8,7 @@ import { computed } from 'vue';
 /** What was hidden in a rehearsal that has ended: each mistake, what became of it, and the test that shows it. */
 const props = defineProps<{ told: readonly Revealed[] }>();
 defineEmits<{ close: [] }>();
-const icon = { 'put right': Check, 'found, not put right': View, 'not found': CloseBold };
+const icon = { corrected: Check, 'found, not corrected': View, 'not found': CloseBold };
 const passedOver = computed(() => props.told.filter((t) => t.came === 'not found').length);
 </script>
 

@@ -140,7 +140,7 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
     </section>
     <template v-else>
       <p v-if="!work.list.length" class="all-done">Everything that this machine needs has passed.</p>
-      <p v-if="s.waived" class="soft">Opened ahead of its turn: {{ s.waived }}</p>
+      <p v-if="s.waived" class="soft">Done before its turn: {{ s.waived }}</p>
       <section v-if="stale.length" class="stale" aria-label="Why it is stale">
         <b>Stale.</b>
         <span v-for="t in stale.slice(0, 4)" :key="t"> {{ t }}</span><span v-if="stale.length > 4">
@@ -154,7 +154,7 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
       <TravelRuler v-if="axis" class="ruler" :axis="axis" :position="reached" />
       <div v-if="program" class="row">
         <ActionButton kind="framed" @click="saveProgram">Save the program</ActionButton>
-        <small class="soft">ISO 6983, made for this machine as it stands in the file.</small>
+        <small class="soft">ISO 6983, made for this machine as it is in the file.</small>
       </div>
       <JudgementView
         v-if="!entering && s.record && recorded"
@@ -206,7 +206,7 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
       <p v-if="corrects" class="soft">These readings correct an earlier result; that one stays in the log as it is.</p>
       <JudgementView v-if="entering && judgement" :judgement="judgement" :can-act="false" />
       <p v-for="f in [...faults, ...intake.faults]" :key="f.what" class="fault" role="alert">
-        {{ f.what }} {{ f.mend }}
+        {{ f.what }} {{ f.fix }}
       </p>
       <footer class="row foot">
         <ActionButton

@@ -185,7 +185,7 @@ function createBringUp() {
           {
             what: `The simulated machine has stopped (${e.message || 'its worker ended'}).`,
             where: s.instance.title,
-            mend: 'Take the readings again.',
+            fix: 'Take the readings again.',
           },
         ];
         stop();
@@ -207,7 +207,7 @@ function createBringUp() {
         {
           what: `The simulated machine could not be tried (${result.message}).`,
           where: s.instance.title,
-          mend: 'Go on with another test, or begin the rehearsal anew.',
+          fix: 'Go on with another test, or restart the rehearsal.',
         },
       ];
     else if (result.known) readings.value = result.value;
@@ -216,7 +216,7 @@ function createBringUp() {
         {
           what: `The simulation still needs: ${result.missing.join(', ')}.`,
           where: s.instance.title,
-          mend: 'Enter it on its station, and begin the rehearsal anew.',
+          fix: 'Enter it on its station, and restart the rehearsal.',
         },
       ];
   }

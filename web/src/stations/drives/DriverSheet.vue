@@ -3,7 +3,7 @@ import ActionButton from '../../ui/ActionButton.vue';
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
 import {
   currentAsSwitched,
-  currentSchools,
+  currentOptions,
   referenceVoltage,
   stepsAsSwitched,
 } from '@nodaxis/core/drivetrain/driverSetup';
@@ -68,7 +68,7 @@ const sheets = computed(() => {
             : undefined,
         sense,
         factor,
-        schools: curve?.kind === 'stepper' ? currentSchools(curve.ratedA, data) : [],
+        options: curve?.kind === 'stepper' ? currentOptions(curve.ratedA, data) : [],
         micro,
         yieldNm: curve?.kind === 'stepper' && micro ? torqueAt(curve, 0) * microstepTorqueShare(micro) : undefined,
       },
@@ -120,13 +120,13 @@ const turned = (d: AxisFigures['axis']['drives'][number]) =>
         Trimmer: reference voltage
         <strong class="mono">{{ showValue(s.volts, 'voltage', preferences.display, 3) }}</strong>
         <span class="soft mono"> = {{ s.factor.value }} · {{ s.sense.value }} Ω · {{ s.peakA }} A</span>. Measure with
-        the motor plugged in and standing; never plug or unplug it under power.
+        the motor plugged in and at rest; never plug or unplug it under power.
       </p>
       <MachineField :path="`parts.${s.id}.setup.peakCurrent`" />
-      <p v-if="s.schools.length" class="row schools">
-        <span class="soft">Schools:</span>
+      <p v-if="s.options.length" class="row options">
+        <span class="soft">Ways to set it:</span>
         <ActionButton
-          v-for="c in s.schools"
+          v-for="c in s.options"
           :key="c.title"
           kind="framed"
           :title="c.why"
@@ -165,7 +165,7 @@ const turned = (d: AxisFigures['axis']['drives'][number]) =>
 .says {
   margin: 0;
 }
-.schools {
+.options {
   gap: 6px;
 }
 .bad {

@@ -58,7 +58,7 @@ const busVolts = computed(() => busVoltsOf(machine.design!));
 const missing = computed(() => {
   const paths = new Set([
     ...(torque.value && !torque.value.known ? torque.value.missing : []),
-    ...(selected.value.fences.known ? [] : selected.value.fences.missing),
+    ...(selected.value.speedLimits.known ? [] : selected.value.speedLimits.missing),
   ]);
   return [...paths].flatMap((p) => describeField(machine.design!, p) ?? []);
 });
@@ -79,11 +79,11 @@ const torque = computed(() => selected.value.drives[0]?.torque);
     <div class="two">
       <section class="sheet" :aria-label="`Torque of ${selected.axis.letter}`">
         <header class="row spread">
-          <h2>{{ selected.axis.letter }}: torque there is, torque needed</h2>
+          <h2>{{ selected.axis.letter }}: available torque, required torque</h2>
           <BusSlider v-model="tryVolts" :axis-id="selected.id" />
         </header>
         <TorqueChart
-          v-if="torque?.known && selected.fences.known"
+          v-if="torque?.known && selected.speedLimits.known"
           :figures="selected"
           :try-volts="tryVolts"
           :bus-volts="busVolts"
@@ -92,8 +92,8 @@ const torque = computed(() => selected.value.drives[0]?.torque);
           Sine currents, warm winding. A driver at its voltage limit gives a square wave: 15 to 30 % more at speed,
           before iron loss takes most of that back.
         </p>
-        <div v-if="!torque?.known || !selected.fences.known" class="empty stack">
-          <p class="soft">Here stands the torque there is against the torque needed, as soon as these are known:</p>
+        <div v-if="!torque?.known || !selected.speedLimits.known" class="empty stack">
+          <p class="soft">The available torque is drawn against the required torque as soon as these are known:</p>
           <p class="row">
             <ActionButton v-for="f in missing" :key="f.path" kind="framed" @click="go(f.station, f.path)">
               {{ fieldTitle(f) }}

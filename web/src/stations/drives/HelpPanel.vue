@@ -55,7 +55,7 @@ function effects(o: AxisOutcome): string {
 }
 const rows: { title: string; of: (o: AxisOutcome) => string }[] = [
   { title: 'Limit', of: (o) => show(o.limit, speed.value) },
-  { title: 'Governs', of: (o) => o.cause ?? '–' },
+  { title: 'Limited by', of: (o) => o.cause ?? '–' },
   { title: 'Torque over need', of: (o) => (o.reserve === undefined ? '–' : `${printNumber(o.reserve, 2)} ×`) },
   { title: 'One step', of: (o) => show(o.resolution, linear.value ? 'length' : 'angle') },
   { title: 'Holding', of: (o) => show(o.holdingNm, 'torque', 2) },
@@ -71,7 +71,7 @@ const pin = (line: HelpLine) =>
 function apply(line: HelpLine) {
   const letter = machine.design!.axes[props.axisId]?.letter ?? '';
   const faults = machine.run({ name: 'several', args: { title: `${letter}: ${line.title}`, commands: line.commands } });
-  refusal.value = faults.map((f) => `${f.what} ${f.mend}`).join(' ');
+  refusal.value = faults.map((f) => `${f.what} ${f.fix}`).join(' ');
 }
 </script>
 
@@ -120,7 +120,7 @@ function apply(line: HelpLine) {
         <th>Change</th>
         <th class="num">Limit</th>
         <th class="num">Gain</th>
-        <th>Then governs</th>
+        <th>Then limited by</th>
         <th>Besides</th>
         <th></th>
       </tr>
@@ -140,7 +140,7 @@ function apply(line: HelpLine) {
           <ActionButton :aria-pressed="isPinned(l.key)" @click="pin(l)">
             {{ isPinned(l.key) ? 'Unpin' : 'Pin' }}
           </ActionButton>
-          <ActionButton kind="framed" :disabled="machine.readOnly" @click="apply(l)">Do it</ActionButton>
+          <ActionButton kind="framed" :disabled="machine.readOnly" @click="apply(l)">Apply</ActionButton>
         </td>
       </tr>
     </tbody>

@@ -111,7 +111,7 @@ const rows = computed(() => {
       title: 'Back-driving torque',
       value: show(back.torqueNm, 'torque'),
       says: {
-        moves: `More than the drag of ${show(back.dragNm, 'torque')}: it ${back.rises ? 'rises' : 'falls'} when the motor lets go, unless a brake holds it.`,
+        moves: `More than the drag of ${show(back.dragNm, 'torque')}: it ${back.rises ? 'rises' : 'falls'} when the motor loses power, unless a brake holds it.`,
         creeps: `Drag of ${show(back.dragNm, 'torque')} alone holds it: assume that it creeps.`,
         greased: 'Its own friction holds it as long as it is dry: assume that it falls.',
         holds: `Drag of ${show(back.dragNm, 'torque')} and friction hold it.`,
@@ -139,7 +139,7 @@ const rows = computed(() => {
     </div>
     <ul v-if="read && !read.ok" class="caution" role="alert">
       <li v-for="f in read.error.slice(0, 4)" :key="f.where">
-        <span class="mono">{{ f.where }}</span>: {{ f.what }} {{ f.mend }}
+        <span class="mono">{{ f.where }}</span>: {{ f.what }} {{ f.fix }}
       </li>
     </ul>
     <table class="list">

@@ -7,23 +7,23 @@ import { usePreferences } from '../../document/preferences';
 import AxisMark from '../../widgets/AxisMark.vue';
 import FigureText from '../../widgets/FigureText.vue';
 
-/** Every axis on one line: its wanted speed among its fences, the one that governs, and the next. */
+/** Every axis on one line: its wanted speed among its speed limits, the one that governs, and the next. */
 const props = defineProps<{ axes: readonly AxisFigures[]; selected: string }>();
 defineEmits<{ select: [id: string] }>();
 const preferences = usePreferences();
 const rows = computed(() =>
   props.axes.map((a) => {
     const d = a.drives[0]!;
-    const fences = a.fences;
+    const speedLimits = a.speedLimits;
     const torque = a.drives.flatMap((x) => (x.torque.known ? [x.torque.value] : []));
     const reserve = torque.length ? Math.min(...torque.map((t) => t.reserveAtWanted ?? Infinity)) : Infinity;
     const linear = a.axis.motion === 'linear';
-    const far = fences.known ? Math.max(...fences.value.map((f) => f.speed)) : 1;
+    const far = speedLimits.known ? Math.max(...speedLimits.value.map((f) => f.speed)) : 1;
     return {
       a,
       d,
       linear,
-      fences,
+      speedLimits,
       far,
       reserve,
       factor: torque[0]?.factor ?? 1,
@@ -31,7 +31,7 @@ const rows = computed(() =>
     };
   }),
 );
-/** A logarithmic scale: fences lie decades apart. */
+/** A logarithmic scale: speed limits lie decades apart. */
 const place = (speed: number, far: number) => {
   const low = Math.log10(far) - 2.2;
   return `${Math.max(0, Math.min(1, (Math.log10(Math.max(speed, 1e-6)) - low) / (Math.log10(far) - low))) * 94}%`;
@@ -39,7 +39,7 @@ const place = (speed: number, far: number) => {
 </script>
 
 <template>
-  <h2>How fast, and what gives way first</h2>
+  <h2>How fast, and what limits it</h2>
   <div class="scroll">
     <table class="list">
       <thead>
@@ -49,8 +49,8 @@ const place = (speed: number, far: number) => {
           <th class="num">One step</th>
           <th class="num">At wanted speed</th>
           <th class="num">Torque over need</th>
-          <th class="chart">Fences</th>
-          <th>Governs, then</th>
+          <th class="chart">Speed limits</th>
+          <th>Limited by, then by</th>
         </tr>
       </thead>
       <tbody>
@@ -94,11 +94,11 @@ const place = (speed: number, far: number) => {
             ><span v-else class="soft">–</span>
           </td>
           <td class="chart">
-            <div v-if="r.fences.known" class="fences">
+            <div v-if="r.speedLimits.known" class="limits">
               <span
-                v-for="f in r.fences.value"
+                v-for="f in r.speedLimits.value"
                 :key="f.cause"
-                class="fence"
+                class="limit"
                 :class="{ wanted: f.cause === 'wanted' }"
                 :style="{ left: place(f.speed, r.far) }"
                 :title="`${f.cause}: ${showValue(f.speed, r.dimension, preferences.display, 4)}`"
@@ -106,18 +106,18 @@ const place = (speed: number, far: number) => {
             </div>
           </td>
           <td class="governs">
-            <template v-if="r.fences.known">
-              <strong>{{ r.fences.value[0]!.cause }}</strong>
-              {{ showValue(r.fences.value[0]!.speed, r.dimension, preferences.display, 4)
-              }}<template v-if="r.fences.value[1]"
+            <template v-if="r.speedLimits.known">
+              <strong>{{ r.speedLimits.value[0]!.cause }}</strong>
+              {{ showValue(r.speedLimits.value[0]!.speed, r.dimension, preferences.display, 4)
+              }}<template v-if="r.speedLimits.value[1]"
                 ><span class="soft"
-                  >, then {{ r.fences.value[1].cause }}
-                  {{ showValue(r.fences.value[1].speed, r.dimension, preferences.display, 4)
-                  }}{{ r.fences.value[1].unproven ? ' (unproven: test)' : '' }}</span
+                  >, then {{ r.speedLimits.value[1].cause }}
+                  {{ showValue(r.speedLimits.value[1].speed, r.dimension, preferences.display, 4)
+                  }}{{ r.speedLimits.value[1].unproven ? ' (unproven: test)' : '' }}</span
                 ></template
               >
             </template>
-            <FigureText v-else :value="r.fences" dimension="speed" />
+            <FigureText v-else :value="r.speedLimits" dimension="speed" />
           </td>
         </tr>
       </tbody>
@@ -138,12 +138,12 @@ td {
 .governs {
   font-size: 13px;
 }
-.fences {
+.limits {
   position: relative;
   height: 18px;
   border-bottom: 2px solid var(--line-strong);
 }
-.fence {
+.limit {
   position: absolute;
   bottom: 0;
   width: 3px;

@@ -67,7 +67,7 @@ function save() {
       },
     },
   });
-  fault.value = faults.map((f) => `${f.what} ${f.mend}`).join(' ');
+  fault.value = faults.map((f) => `${f.what} ${f.fix}`).join(' ');
   if (!faults.length) steps.value = currents.value = count.value = undefined;
 }
 </script>

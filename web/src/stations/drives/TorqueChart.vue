@@ -13,7 +13,7 @@ import { usePreferences } from '../../document/preferences';
 
 use([LineChart, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, CanvasRenderer]);
 
-/** Torque there is and torque needed, over the speed of the axis, with the fences as posts. */
+/** Available and required torque, over the speed of the axis, with the speed limits as posts. */
 const props = defineProps<{
   figures: AxisFigures;
   /** Another bus voltage to try out, and the one that is chosen. */
@@ -47,13 +47,13 @@ const chart = computed(() => {
   const worst = props.figures.drives
     .flatMap((d) => (d.torque.known && d.scale.known ? [{ t: d.torque.value, s: d.scale.value }] : []))
     .sort((a, b) => a.t.speed - b.t.speed)[0];
-  if (!worst || !props.figures.fences.known) return undefined;
-  const fences = props.figures.fences.value;
-  const wanted = fences.find((f) => f.cause === 'wanted')?.speed ?? 0;
-  const torque = fences.find((f) => f.cause === 'motor torque')?.speed ?? 0;
+  if (!worst || !props.figures.speedLimits.known) return undefined;
+  const speedLimits = props.figures.speedLimits.value;
+  const wanted = speedLimits.find((f) => f.cause === 'wanted')?.speed ?? 0;
+  const torque = speedLimits.find((f) => f.cause === 'motor torque')?.speed ?? 0;
   // The picture ends a little beyond what decides; what stands far off is named at the edge.
-  const top = 1.18 * Math.max(wanted * 1.3, Math.min(torque * 1.15, wanted * 6), (fences[1]?.speed ?? 0) * 1.05);
-  return { ...worst, fences, top, data: torqueChart(worst.t, worst.s.travelPerRev, top, POINTS) };
+  const top = 1.18 * Math.max(wanted * 1.3, Math.min(torque * 1.15, wanted * 6), (speedLimits[1]?.speed ?? 0) * 1.05);
+  return { ...worst, speedLimits, top, data: torqueChart(worst.t, worst.s.travelPerRev, top, POINTS) };
 });
 const tried = computed(() => {
   const c = chart.value;
@@ -86,7 +86,7 @@ const option = computed(() => {
       speeds,
       speeds.map(() => v),
     );
-  const posts = c.fences
+  const posts = c.speedLimits
     .filter((f) => f.speed <= c.top)
     .map((f, i) => ({
       xAxis: shown(f.speed),
@@ -193,7 +193,7 @@ const option = computed(() => {
 const spoken = computed(() => {
   const c = chart.value;
   return c
-    ? `Torque over speed: ${printNumber(c.data.available.nominal[0]!, 3)} N·m at rest, needed ${printNumber(c.data.required.nominal, 3)} N·m; ${c.fences.map((f) => `${f.cause} ${printNumber(shown(f.speed), 4)} ${unit.value}`).join(', ')}.`
+    ? `Torque over speed: ${printNumber(c.data.available.nominal[0]!, 3)} N·m at rest, needed ${printNumber(c.data.required.nominal, 3)} N·m; ${c.speedLimits.map((f) => `${f.cause} ${printNumber(shown(f.speed), 4)} ${unit.value}`).join(', ')}.`
     : '';
 });
 </script>
@@ -201,8 +201,8 @@ const spoken = computed(() => {
 <template>
   <div v-if="option" class="chart" role="img" :aria-label="spoken">
     <p class="key" aria-hidden="true">
-      <i class="has"></i>torque there is <i class="usable"></i>usable, with the factor <i class="needs"></i>torque
-      needed
+      <i class="has"></i>available torque <i class="usable"></i>usable, with the factor <i class="needs"></i>required
+      torque
       <span class="soft">(shaded: how well the figures are known)</span>
       <template v-if="tried"><i class="other"></i>with the tried bus</template>
     </p>

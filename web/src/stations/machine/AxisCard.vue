@@ -45,7 +45,7 @@ const more = computed(() => {
 const travelPerRev = computed(() => mapKnown(props.figures.drives[0]!.scale, (s) => s.travelPerRev));
 
 const act = (faults: ReturnType<typeof machine.run>) =>
-  (fault.value = faults.map((f) => `${f.what} ${f.mend}`).join(' '));
+  (fault.value = faults.map((f) => `${f.what} ${f.fix}`).join(' '));
 const setKind = (kind: string) =>
   act(
     machine.run({

@@ -30,7 +30,7 @@ const totals = computed(() =>
 function add() {
   const read = parseQuantity(mass.value, ['mass'], displayUnit('mass', preferences.display), 'masses');
   if (!read.ok) {
-    fault.value = `${read.error.what} ${read.error.mend}`;
+    fault.value = `${read.error.what} ${read.error.fix}`;
     return;
   }
   const faults = machine.run({

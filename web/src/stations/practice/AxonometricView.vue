@@ -208,7 +208,7 @@ onMounted(() => {
   try {
     renderer = new WebGLRenderer({ antialias: true });
   } catch {
-    failed.value = 'This browser draws nothing in space. Plan and elevation show the same.';
+    failed.value = 'This browser cannot draw the 3-D view. Plan and elevation show the same.';
     return;
   }
   renderer.setPixelRatio(Math.min(1.5, devicePixelRatio || 1));
@@ -233,7 +233,7 @@ watch([() => props.path, () => props.figures, () => preferences.theme], () => re
     class="space"
     role="img"
     tabindex="0"
-    :aria-label="`${figures.design.name} in space: drag or arrow keys turn it`"
+    :aria-label="`${figures.design.name} in 3-D: drag or arrow keys turn it`"
     @pointerdown="dragging = true"
     @pointermove="dragging && turn($event.movementX, $event.movementY)"
     @pointerup="dragging = false"

@@ -20,7 +20,7 @@ const step = ref(0);
 const means = ref<'keys' | 'wheel' | 'stick'>('keys');
 const figures = computed(() => machine.figures!);
 const powered = computed(() => snapshot.value !== undefined && snapshot.value.state !== 'no-power');
-const school = computed(() => figures.value.design.limitSchool);
+const strategy = computed(() => figures.value.design.limitSchool);
 /** The control has lost track of which way is off: a person says it. */
 const ambiguous = computed(() => {
   const s = snapshot.value;
@@ -89,11 +89,11 @@ const offsetOf = (i: number) => snapshot.value?.work.sets[snapshot.value.work.ac
       </template>
     </div>
     <div class="row spread">
-      <TickBox v-if="school === 'held-override' || school === 'away-only'" v-model="override"
-        >hold the override</TickBox
+      <TickBox v-if="strategy === 'held-override' || strategy === 'away-only'" v-model="override"
+        >override the limit</TickBox
       >
       <ActionButton
-        v-if="school === 'switched-off' && !snapshot?.limitsOff"
+        v-if="strategy === 'switched-off' && !snapshot?.limitsOff"
         kind="framed"
         :disabled="!powered"
         @click="practice.act({ type: 'limits', on: false })"

@@ -163,7 +163,7 @@ function move(axis: string, place: number) {
           >
           <span v-if="snapshot?.spindle" class="soft mono">{{ Math.round(snapshot.spindle.rpm) }} rpm</span>
           <ActionButton @click="view = view === 'sheet' ? 'space' : 'sheet'">
-            {{ view === 'sheet' ? 'In space' : 'Plan and elevation' }}
+            {{ view === 'sheet' ? '3-D view' : 'Plan and elevation' }}
           </ActionButton>
         </span>
       </div>
@@ -219,7 +219,7 @@ function move(axis: string, place: number) {
       <p v-if="practice.notice.value" class="caution" role="alert">
         {{ practice.notice.value }}
         <ActionButton v-if="practice.lost.value" kind="framed" @click="practice.takeUp()">
-          Take it up again
+          Continue from there
         </ActionButton>
         <ActionButton v-else kind="framed" @click="practice.notice.value = ''">Good</ActionButton>
       </p>
@@ -263,7 +263,7 @@ function move(axis: string, place: number) {
             >
               10 ms
             </ActionButton>
-            <ActionButton class="small" @click="practice.again()">Begin anew</ActionButton>
+            <ActionButton class="small" @click="practice.again()">Restart</ActionButton>
           </div>
         </div>
       </div>

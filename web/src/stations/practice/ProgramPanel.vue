@@ -16,7 +16,7 @@ const { snapshot, program, reading, programText, drillStart } = practice;
 const text = ref(programText.value || drillStart.value?.program || '');
 /** As many lines are shown around the one that runs. */
 const AROUND = 4;
-/** A longer program is not typed: it is looked at in stretches, and mended in its file. */
+/** A longer program is not typed: it is looked at in stretches, and fixed in its file. */
 const MOST_TYPED = 4_000;
 const around = ref(1);
 const CHECK_AFTER_MS = 350;
@@ -107,7 +107,7 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
       <ActionButton @click="practice.stopReading()">Stop</ActionButton>
     </div>
     <label v-if="long && !running" class="row soft small"
-      >A long program is mended in its file; shown around line
+      >A long program is fixed in its file; shown around line
       <NumberField v-model="around" :min="1" :max="lines.length"
     /></label>
     <TextField
@@ -128,7 +128,7 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
     <ul v-if="faults.length || outside.length" class="faults" role="alert">
       <li v-for="f in [...faults, ...outside].slice(0, 6)" :key="f.where + f.what">
         <ActionButton @click="goTo(f.where)">
-          <b>{{ f.where }}</b>: {{ f.what }} {{ f.mend }}
+          <b>{{ f.where }}</b>: {{ f.what }} {{ f.fix }}
         </ActionButton>
       </li>
       <li v-if="(program?.furtherFaults ?? 0) + faults.length > 6" class="soft">

@@ -147,7 +147,7 @@ function touch() {
           :disabled="!eye || !standing"
           @click="practice.act({ type: 'take-datum', axis: eye })"
         >
-          It stands at its mark
+          It is at its mark
         </ActionButton>
       </div>
       <p class="small warn">

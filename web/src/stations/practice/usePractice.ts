@@ -146,7 +146,7 @@ function createPractice() {
     thread = own;
     own.onerror = (e) => {
       lost.value = true;
-      notice.value = `The simulated machine has stopped (${e.message || 'its worker ended'}). Your file is whole, and what you did here is kept: take it up again, or begin anew.`;
+      notice.value = `The simulated machine has stopped (${e.message || 'its worker ended'}). Your file is whole, and what you did here is kept: continue from there, or restart.`;
       stop();
     };
     const link = wrap<PracticeWorker>(own);
@@ -240,7 +240,7 @@ function createPractice() {
     release();
     if (snapshot.value?.state !== 'following-program') return;
     act({ type: 'pause' });
-    notice.value = 'The page was out of sight, so the program was paused. Look where everything stands, then continue.';
+    notice.value = 'The page was out of sight, so the program was paused. Check where everything is, then continue.';
   }
   function onPadLost() {
     release();
@@ -311,7 +311,7 @@ function createPractice() {
     tellAgain: (text: string) => {
       const read = readStory(text);
       if (!read.ok) {
-        notice.value = `${read.error[0]!.what} ${read.error[0]!.mend}`;
+        notice.value = `${read.error[0]!.what} ${read.error[0]!.fix}`;
         return;
       }
       const { entries, steps } = read.value;
@@ -327,7 +327,7 @@ function createPractice() {
       if (other)
         void nextTick(
           () =>
-            (notice.value = `This story was told on ${read.value.machine}; on ${machine.design!.name} it may come out differently.`),
+            (notice.value = `This story was recorded on ${read.value.machine}; on ${machine.design!.name} it may come out differently.`),
         );
     },
     /** Brings a machine back whose worker has died: every act is told again. */

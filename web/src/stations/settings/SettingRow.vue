@@ -55,14 +55,14 @@ function save() {
       key,
     );
     if (!read.ok) {
-      fault.value = `${read.error.what} ${read.error.mend}`;
+      fault.value = `${read.error.what} ${read.error.fix}`;
       return;
     }
     value = { name: 'override-setting', args: { ...args, value: read.value } };
   } else value = { name: 'override-setting', args: { ...args, value: typed.value.text } };
   fault.value = machine
     .run(value)
-    .map((f) => `${f.what} ${f.mend}`)
+    .map((f) => `${f.what} ${f.fix}`)
     .join(' ');
   if (!fault.value) close();
 }

@@ -73,7 +73,7 @@ function add() {
       'mount',
     );
     if (!read.ok) {
-      fault.value = `${read.error.what} ${read.error.mend}`;
+      fault.value = `${read.error.what} ${read.error.fix}`;
       return;
     }
     tripFromStop = read.value;
@@ -91,7 +91,7 @@ function add() {
     name: 'add-input',
     args: { function: kind.value, library: device.value, ...(mount ? { mount } : {}) },
   });
-  fault.value = faults.map((f) => `${f.what} ${f.mend}`).join(' ');
+  fault.value = faults.map((f) => `${f.what} ${f.fix}`).join(' ');
   if (faults.length) return;
   trip.value = '';
   shown.value = false;

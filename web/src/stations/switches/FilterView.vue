@@ -119,7 +119,7 @@ const wait = (ms: number) =>
       <div v-if="row.risk" class="noise" :class="row.risk.risk">
         <p>
           <b>{{ riskWords[row.risk.risk] }}.</b> An edge of {{ show(row.risk.swingV, 'voltage') }} beside
-          {{ show(row.risk.unscreenedM * 1000, 'length') }} of unscreened lead lifts it by
+          {{ show(row.risk.unscreenedM * 1000, 'length') }} of unshielded lead lifts it by
           {{ show(row.risk.spikeV, 'voltage') }}; it takes {{ show(row.risk.marginV, 'voltage') }} to be read wrong.
           {{
             row.risk.aboveS > 0
@@ -133,7 +133,7 @@ const wait = (ms: number) =>
           }}
         </p>
         <p v-if="row.risk.risk === 'likely'" class="row">
-          What removes it: a contact closed at rest (see Schools), a screened lead landed at the cabinet end, or
+          What removes it: a contact closed at rest (see Options), a shielded lead landed at the cabinet end, or
           <ActionButton
             v-for="ms in CONTROL_MS.filter((m) => m / 1000 > row!.risk!.aboveS).slice(0, 1)"
             :key="ms"
@@ -170,7 +170,7 @@ const wait = (ms: number) =>
           <text x="2" y="16">{{ show(curve.supply, 'voltage') }}</text>
         </svg>
         <p v-else class="soft small">
-          With a capacitor from the input to 0 V, the curve of the net stands here. Most controls wait in software
+          With a capacitor from the input to 0 V, the curve of the net appears here. Most controls wait in software
           instead: that costs nothing and wears no contact.
         </p>
       </div>

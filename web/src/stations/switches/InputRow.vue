@@ -37,7 +37,7 @@ const deaf = computed(() => analysis.value?.wired && analysis.value.tripped.some
 function run(command: Parameters<typeof machine.run>[0]) {
   fault.value = machine
     .run(command)
-    .map((f) => `${f.what} ${f.mend}`)
+    .map((f) => `${f.what} ${f.fix}`)
     .join(' ');
 }
 function setTerminal(key: string) {
@@ -67,7 +67,7 @@ function join(from: string) {
           :model-value="circuit.input ? terminalKey(circuit.input) : ''"
           :disabled="machine.readOnly"
           :label="`Terminal of ${circuitName(design, circuitId)}`"
-          :none="input ? `${nameOf(input)} planned` : circuit.cutsOnly ? 'not told' : 'none free'"
+          :none="input ? `${nameOf(input)} planned` : circuit.cutsOnly ? 'not reported' : 'none free'"
           :options="places.map((p) => ({ value: p.key, label: p.name }))"
           @change="setTerminal"
         />
@@ -122,7 +122,7 @@ function join(from: string) {
           })
         "
       >
-        tells the control</TickBox
+        reports to the control</TickBox
       >
     </td>
     <td data-label="Switches to" class="feed"><MachineField :path="`circuits.${circuitId}.feed`" hide-label /></td>
@@ -131,7 +131,7 @@ function join(from: string) {
     <td data-label="Polarity">
       <template v-if="!analysis?.wired"><span class="soft">not wired yet</span></template>
       <strong v-else-if="analysis.activeWhen" class="name">active {{ analysis.activeWhen }}</strong>
-      <strong v-else class="bad">cannot tell</strong>
+      <strong v-else class="bad">cannot be known</strong>
     </td>
     <td data-label="Broken wire seen">
       <span v-if="analysis?.worstNotice" class="notice" :class="{ bad: analysis.worstNotice === 'never' }">{{

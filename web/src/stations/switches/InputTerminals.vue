@@ -48,7 +48,7 @@ function drop(key: string): void {
   ];
   refused.value = machine
     .run({ name: 'several', args: { title: `${circuitName(design.value, circuit)}: input ${to.printed}`, commands } })
-    .map((f) => `${f.what} ${f.mend}`)
+    .map((f) => `${f.what} ${f.fix}`)
     .join(' ');
 }
 function start(e: DragEvent, circuit: string): void {

@@ -44,7 +44,7 @@ const circuits = computed(() => Object.keys(machine.design!.circuits));
       </div>
       <p class="soft small">
         Polarity is derived from the circuit. It is proven only when you have seen every switch free, pressed and
-        unplugged. These inputs tell the control; they are no certified safety function.
+        unplugged. These inputs report to the control; they are no certified safety function.
       </p>
     </section>
     <InputTerminals v-if="circuits.length" />

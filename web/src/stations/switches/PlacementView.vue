@@ -88,12 +88,12 @@ const clearance = computed(() => {
           }}){{ p.isReference ? ', reference' : '' }}: <b>{{ p.isLimit ? p.verdict : 'reference only' }}</b><template
             v-if="p.isLimit"
             >: needs {{ show(a, p.stopping) }}, has {{ show(a, p.fromStop)
-            }}{{ p.overTravel === undefined ? '' : `, bears ${show(a, p.overTravel)}`
+            }}{{ p.overTravel === undefined ? '' : `; withstands ${show(a, p.overTravel)}`
             }}{{ p.coasting === undefined ? '' : `; coasts ${show(a, p.coasting)} without power` }}</template
           >
         </li>
         <li v-if="!placements.length" class="soft">
-          No switch on this axis. Add one under Inputs, or see Schools for what that leaves open.
+          No switch on this axis. Add one under Inputs, or see Options for what that leaves open.
         </li>
       </ul>
       <div v-if="datum?.indexPitch" class="indexing">
@@ -156,7 +156,7 @@ const clearance = computed(() => {
       >
       <div class="sum">
         <label>Spindle nose to table, head at rest <TextField v-model="room.nose" class="mono" /></label>
-        <label>less what the tool stands out <TextField v-model="room.tool" class="mono" /></label>
+        <label>less the length of the tool <TextField v-model="room.tool" class="mono" /></label>
         <label>less the work <TextField v-model="room.work" class="mono" /></label>
         <label>less vice or clamps <TextField v-model="room.fixture" class="mono" /></label>
         <p v-if="clearance !== undefined" :class="{ bad: !(clearance > 0) }" role="status">
@@ -165,7 +165,7 @@ const clearance = computed(() => {
               ? 'One of these is not a length.'
               : clearance > 0
                 ? `${show(head, clearance)} are left between the tool and the work.`
-                : `The tool would stand ${show(head, -clearance)} deep in the work: it does not fit under the spindle.`
+                : `The tool would be ${show(head, -clearance)} deep in the work: it does not fit under the spindle.`
           }}
         </p>
       </div>

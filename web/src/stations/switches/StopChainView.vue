@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import ActionButton from '../../ui/ActionButton.vue';
-import type { StopSchool, StopSchoolOutcome } from '@nodaxis/core/advice/stopSchools';
+import type { StopStrategy, StopStrategyOutcome } from '@nodaxis/core/advice/stopStrategies';
 import type { HeadCourse, StopCourse } from '@nodaxis/core/faults/stopCourse';
 import { showValue } from '@nodaxis/core/units/print';
 import { computed, ref } from 'vue';
@@ -9,13 +9,13 @@ import { usePreferences } from '../../document/preferences';
 import { useWorked } from '../../trial/useWorked';
 import AxisMark from '../../widgets/AxisMark.vue';
 
-/** The schools of what the stop button cuts, side by side for this machine, each as a course in time. */
+/** The strategies of what the stop button cuts, side by side for this machine, each as a course in time. */
 const machine = useMachine();
 const preferences = usePreferences();
-const { result, busy, fault } = useWorked((worker, design) => worker.stopSchools(design));
+const { result, busy, fault } = useWorked((worker, design) => worker.stopStrategies(design));
 const refused = ref('');
 
-const names: Record<StopSchool, string> = {
+const names: Record<StopStrategy, string> = {
   'request-only': 'It asks the controller, and cuts nothing',
   'motor-power': 'Motor power, by a contactor',
   'main-switch': 'Everything behind the main switch',
@@ -49,18 +49,18 @@ const headWords = (h: HeadCourse): string =>
 const spindleWords: Record<StopCourse['spindle'], string> = {
   none: '',
   'stopped by command': 'switched off by the control',
-  coasts: 'loses its power and coasts: wait until it stands',
+  coasts: 'loses its power and coasts: wait until it is at rest',
   'runs on': 'RUNS ON',
 };
 const restartWords: Record<StopCourse['restart'], string> = {
   'second act': 'the start button, after the stop is released',
   'at the control': 'the stop released, then the latch cleared at the control',
-  'by itself': 'NONE: power is back as soon as the button is let go',
+  'by itself': 'NONE: power is back as soon as the button is released',
 };
-function take(o: StopSchoolOutcome): void {
+function take(o: StopStrategyOutcome): void {
   refused.value = machine
-    .run({ name: 'several', args: { title: `What the stop button cuts: ${names[o.school]}`, commands: o.commands } })
-    .map((f) => `${f.what} ${f.mend}`)
+    .run({ name: 'several', args: { title: `What the stop button cuts: ${names[o.strategy]}`, commands: o.commands } })
+    .map((f) => `${f.what} ${f.fix}`)
     .join(' ');
 }
 </script>
@@ -69,30 +69,30 @@ function take(o: StopSchoolOutcome): void {
   <div class="stop" data-field="stopSchool">
     <p class="caution small">
       Planning help, no certified safety function: what your machine needs is for your local code and a licensed person
-      to say. Whatever the button cuts, the control must be told, the button latches, and power never comes back by
-      itself.
+      to say. Whatever the button cuts, the stop must be reported to the control, the button latches, and power never
+      comes back by itself.
     </p>
     <p v-if="fault || refused" class="caution" role="alert">{{ fault || refused }}</p>
-    <p v-if="!result && busy" class="soft" role="status">Trying the four schools on this machine …</p>
-    <div v-if="result" class="schools" :aria-busy="busy">
+    <p v-if="!result && busy" class="soft" role="status">Trying the four strategies on this machine …</p>
+    <div v-if="result" class="strategies" :aria-busy="busy">
       <article
         v-for="o in result"
-        :key="o.school"
+        :key="o.strategy"
         class="sheet"
         :class="{ chosen: o.chosen }"
-        :aria-label="names[o.school]"
+        :aria-label="names[o.strategy]"
       >
         <div class="row spread head">
-          <h2>{{ names[o.school] }}</h2>
+          <h2>{{ names[o.strategy] }}</h2>
           <span v-if="o.chosen" class="chip">as it is</span>
           <ActionButton v-else-if="!o.missing.length" kind="framed" :disabled="machine.readOnly" @click="take(o)">
-            Take it
+            Apply
           </ActionButton>
         </div>
         <p v-if="o.missing.length" class="soft">{{ o.missing.join(' ') }}</p>
         <template v-if="o.course">
           <p class="soft needs">
-            {{ o.conductors }} conductors{{ o.needs.length ? `; wants ${o.needs.join(', ')}` : '; nothing to buy' }}
+            {{ o.conductors }} conductors{{ o.needs.length ? `; needs ${o.needs.join(', ')}` : '; nothing to buy' }}
           </p>
           <div class="lanes">
             <span>Control</span>
@@ -104,7 +104,7 @@ function take(o: StopSchoolOutcome): void {
               ></i
               ><em>{{
                 o.course.toldS === undefined
-                  ? 'is not told'
+                  ? 'does not know'
                   : `knows after ${showValue(o.course.toldS, 'time', preferences.display, 2)}`
               }}</em>
             </div>
@@ -159,7 +159,7 @@ function take(o: StopSchoolOutcome): void {
                   o.course.spindle === 'stopped by command'
                     ? machine.design!.roles.spindleDrive
                       ? ', braked by its drive'
-                      : ', and coasts: wait until it stands'
+                      : ', and coasts: wait until it is at rest'
                     : ''
                 }}
               </dd>
@@ -179,7 +179,7 @@ function take(o: StopSchoolOutcome): void {
               <dd>
                 {{
                   o.course.feedback
-                    ? 'an input tells whether it dropped'
+                    ? 'an input reports whether it dropped'
                     : 'none: a weld shows at power-on, when the motors hold before start'
                 }}
               </dd>
@@ -217,7 +217,7 @@ function take(o: StopSchoolOutcome): void {
 .small {
   font-size: 13px;
 }
-.schools {
+.strategies {
   display: grid;
   grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 10px;
@@ -313,7 +313,7 @@ dd {
   font-family: var(--sans);
 }
 @media (max-width: 900px) {
-  .schools {
+  .strategies {
     grid-template-columns: minmax(0, 1fr);
   }
   dl,

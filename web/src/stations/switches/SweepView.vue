@@ -242,7 +242,7 @@ const toggleTried = (id: string) =>
       <section v-if="comparing" class="sheet table" aria-label="What has changed">
         <h2>Since revision {{ sweep.before?.revision }}</h2>
         <p v-if="!changes.length" class="soft">
-          Nothing yet. Change a contact, a circuit or the wiring, and plan again: what became better or worse stands
+          Nothing yet. Change a contact, a circuit or the wiring, and plan again: what became better or worse is listed
           here.
         </p>
         <ul class="changes" tabindex="0" aria-label="Changed faults">

@@ -9,11 +9,11 @@ import { useView } from '../useView';
 import FilterView from './FilterView.vue';
 import InputsView from './InputsView.vue';
 import PlacementView from './PlacementView.vue';
-import SchoolsView from './SchoolsView.vue';
+import OptionsView from './OptionsView.vue';
 import StopChainView from './StopChainView.vue';
 import SweepView from './SweepView.vue';
 
-type View = 'inputs' | 'try' | 'schools' | 'placement' | 'filters' | 'stop' | 'faults';
+type View = 'inputs' | 'try' | 'options' | 'placement' | 'filters' | 'stop' | 'faults';
 const machine = useMachine();
 const trial = useTrial();
 const sweep = useSweep();
@@ -21,7 +21,7 @@ const dangers = computed(() => sweep.result?.result.rows.filter((r) => r.danger)
 const views = computed((): { id: View; name: string; count?: number }[] => [
   { id: 'inputs', name: 'Inputs' },
   { id: 'try', name: 'Try it' },
-  { id: 'schools', name: 'Schools' },
+  { id: 'options', name: 'Options' },
   { id: 'placement', name: 'Where they sit' },
   { id: 'filters', name: 'Filters' },
   { id: 'stop', name: 'Stop chain' },
@@ -66,7 +66,7 @@ onBeforeUnmount(() => view.value === 'try' && leaveTrial());
           There is no wire to try yet. Add inputs, then plan the wiring: what each switch does is worked out from it.
         </p>
       </section>
-      <SchoolsView v-else-if="view === 'schools'" />
+      <OptionsView v-else-if="view === 'options'" />
       <PlacementView v-else-if="view === 'placement'" />
       <FilterView v-else-if="view === 'filters'" />
       <StopChainView v-else-if="view === 'stop'" />

@@ -38,7 +38,7 @@ function add(): void {
       {
         what: `There is no terminal "${String(missing?.[1] ?? '')}".`,
         where: 'ends',
-        mend: 'Write it as on the labels, such as -T4:V+.',
+        fix: 'Write it as on the labels, such as -T4:V+.',
       },
     ];
     return;
@@ -69,7 +69,7 @@ function add(): void {
     <ElCheckbox v-model="typed.found">found on the machine</ElCheckbox>
     <ActionButton kind="main" native-type="submit">Add it</ActionButton>
     <ActionButton @click="done()">Leave it</ActionButton>
-    <p v-for="f in faults" :key="f.what" role="alert" class="fault">{{ f.what }} {{ f.mend }}</p>
+    <p v-for="f in faults" :key="f.what" role="alert" class="fault">{{ f.what }} {{ f.fix }}</p>
   </form>
 </template>
 

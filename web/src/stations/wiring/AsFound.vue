@@ -84,7 +84,7 @@ function note(contact: (typeof contacts.value)[number], typed: string): void {
       {
         what: `There is no terminal "${typed}".`,
         where: `contact ${contact.number}`,
-        mend: 'Write it as on the labels, such as -M1:A.',
+        fix: 'Write it as on the labels, such as -M1:A.',
       },
     ];
     return;
@@ -111,7 +111,7 @@ function paint(contact: (typeof contacts.value)[number], typed: string): void {
       {
         what: `"${typed}" is no colour code.`,
         where: `contact ${contact.number}`,
-        mend: 'Use IEC 60757, such as BN or WHGN.',
+        fix: 'Use IEC 60757, such as BN or WHGN.',
       },
     ];
     return;
@@ -172,20 +172,20 @@ const apply = () =>
 <template>
   <div class="found">
     <ul v-if="faults.length" class="caution wide" role="alert">
-      <li v-for="f in faults" :key="f.what">{{ f.where }}: {{ f.what }} {{ f.mend }}</li>
+      <li v-for="f in faults" :key="f.what">{{ f.where }}: {{ f.what }} {{ f.fix }}</li>
     </ul>
     <section class="sheet stack" aria-label="Before and after">
       <h2>Before and after</h2>
       <p v-if="!before" class="soft">
         Record the machine as it is, before the first change: take pictures, note each plug below, then set the mark.
-        What is changed afterwards is then told line by line, and can be taken back.
+        What is changed afterwards is then listed line by line, and can be taken back.
       </p>
       <p v-else>
         Since revision {{ mark }}: {{ countOf('added') }} added, {{ countOf('removed') }} removed,
         {{ countOf('moved') }} moved, {{ countOf('changed') }} otherwise changed.
       </p>
       <ActionButton kind="framed" class="start" :disabled="machine.readOnly" @click="machine.mark('as-found')">
-        {{ before ? 'Set the mark anew, here' : 'This is how it was found' }}
+        {{ before ? 'Move the mark here' : 'This is how it was found' }}
       </ActionButton>
       <div v-if="lines.length" class="scroll">
         <table class="list">

@@ -40,7 +40,7 @@ const cables = computed(() => {
         designation: part?.part.designation ?? '',
         made:
           data?.class === 'cable'
-            ? `${data.cores.length} × ${data.cores[0]?.section ? showQuantity(data.cores[0].section, preferences.display) : '?'}${data.screened ? ', screen' : ''}`
+            ? `${data.cores.length} × ${data.cores[0]?.section ? showQuantity(data.cores[0].section, preferences.display) : '?'}${data.screened ? ', shielded' : ''}`
             : 'not described',
         used: inside.length,
         done: inside.filter((c) => c.state === 'connected' || c.state === 'checked').length,
@@ -160,7 +160,7 @@ const drawn = computed(() =>
 <template>
   <div class="cables">
     <ul v-if="faults.length" class="caution wide" role="alert">
-      <li v-for="f in faults" :key="f.what">{{ f.what }} {{ f.mend }}</li>
+      <li v-for="f in faults" :key="f.what">{{ f.what }} {{ f.fix }}</li>
     </ul>
     <section class="sheet scroll" aria-label="Cables">
       <table class="list">

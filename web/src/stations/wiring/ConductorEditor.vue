@@ -76,7 +76,7 @@ function commit(key: keyof Conductor & keyof ConductorEdit, entered: string): vo
         {
           what: `"${typed}" is no colour code.`,
           where: 'colour',
-          mend: 'Use the letters of IEC 60757: BK BN RD OG YE GN BU VT GY WH PK TQ, or two of them such as GNYE.',
+          fix: 'Use the letters of IEC 60757: BK BN RD OG YE GN BU VT GY WH PK TQ, or two of them such as GNYE.',
         },
       ]);
     return set({ colour: code as NonNullable<Conductor['colour']> });
@@ -176,7 +176,7 @@ function terminate(end: 'from' | 'to', kind: string, pullTested: boolean): void 
       >
     </template>
     <ActionButton kind="framed" :disabled="machine.readOnly" title="Enter" @click="$emit('tick')">
-      <Check />Tick on
+      <Check />Advance state
     </ActionButton>
     <slot />
     <span v-if="one" class="soft purpose"

@@ -141,7 +141,7 @@ function tick(ids: readonly string[]): void {
   faults.value = machine.run(
     commands.length === 1
       ? commands[0]!
-      : { name: 'several', args: { title: `${ids.length} conductors ticked`, commands } },
+      : { name: 'several', args: { title: `${ids.length} conductors advanced`, commands } },
   );
 }
 function remove(): void {
@@ -205,7 +205,7 @@ async function importCsv(f: File): Promise<void> {
       {
         what: `${f.name} has ${Math.round(f.size / 1e6)} MB: no wire list is that long.`,
         where: f.name,
-        mend: 'Pick another file.',
+        fix: 'Pick another file.',
       },
     ];
     return;
@@ -269,7 +269,7 @@ async function importCsv(f: File): Promise<void> {
     <p v-if="told" role="status">{{ told }}</p>
     <ul v-if="faults.length" class="caution faults" role="alert">
       <li v-for="(f, i) in faults.slice(0, 12)" :key="i">
-        <b>{{ f.where }}</b> {{ f.what }} {{ f.mend }}
+        <b>{{ f.where }}</b> {{ f.what }} {{ f.fix }}
       </li>
       <li v-if="faults.length > 12">… and {{ faults.length - 12 }} more.</li>
     </ul>
@@ -371,8 +371,8 @@ async function importCsv(f: File): Promise<void> {
         <ActionButton kind="danger" :disabled="machine.readOnly" @click="remove"><Delete />Remove</ActionButton>
       </ConductorEditor>
       <p v-else class="soft">
-        {{ rows.length }} of {{ all.length }} conductors. Arrow keys go through them, Space picks, Enter ticks on, E
-        edits what is picked. Wire with the mains plug pulled and the supplies discharged.
+        {{ rows.length }} of {{ all.length }} conductors. Arrow keys go through them, Space picks, Enter advances the
+        state, E edits what is picked. Wire with the mains plug pulled and the supplies discharged.
       </p>
     </div>
   </div>

@@ -237,7 +237,7 @@ function setColour(of: ConductorFunction, entered: string): void {
       {
         what: `"${entered}" is no colour code.`,
         where: functionNames[of],
-        mend: 'Use one or two codes of IEC 60757, such as BU or GNYE.',
+        fix: 'Use one or two codes of IEC 60757, such as BU or GNYE.',
       },
     ];
     return;
@@ -250,7 +250,7 @@ function setColour(of: ConductorFunction, entered: string): void {
 <template>
   <div class="plan">
     <ul v-if="faults.length" class="caution wide" role="alert">
-      <li v-for="f in faults" :key="f.what">{{ f.what }} {{ f.mend }}</li>
+      <li v-for="f in faults" :key="f.what">{{ f.what }} {{ f.fix }}</li>
     </ul>
     <section v-for="g in groups" :key="g.name" class="sheet stack" :aria-label="g.name">
       <h2>{{ g.name }}</h2>
@@ -266,8 +266,8 @@ function setColour(of: ConductorFunction, entered: string): void {
         :classes="c.classes"
       />
       <p v-if="g.name === 'Stop chain'" class="caution">
-        The control must be told as well, the button latches, and a restart needs a second act. This is planning help,
-        not a certified safety function.
+        The stop must also be reported to the control, the button latches, and a restart needs a second act. This is
+        planning help, not a certified safety function.
       </p>
       <div v-if="g.name === 'Mains side' && mainsParts.length" class="caution stack">
         <p>

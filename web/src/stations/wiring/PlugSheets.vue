@@ -84,7 +84,7 @@ const print = () => window.print();
               ]"
           /></label>
           <ActionButton @click="print"><Printer />Print</ActionButton>
-          <ActionButton kind="danger" :disabled="machine.readOnly" @click="remove">Take it out</ActionButton>
+          <ActionButton kind="danger" :disabled="machine.readOnly" @click="remove">Remove this plug</ActionButton>
         </span>
       </div>
       <p class="soft">

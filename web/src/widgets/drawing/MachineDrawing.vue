@@ -100,7 +100,7 @@ function onSheet(way: Way | undefined, position: number, lengthPx: number, verti
   const { hardMinus, hardPlus } = way.figures.ruler.value;
   return shareOnSheet(way, (position - hardMinus) / (hardPlus - hardMinus), vertical) * lengthPx;
 }
-/** More points than this cannot be told apart on the sheet. */
+/** More points than this cannot be determined apart on the sheet. */
 const MOST_POINTS = 4000;
 /** The tool's way in a view: cuts and rapids as two lines. */
 const ways = computed(() =>

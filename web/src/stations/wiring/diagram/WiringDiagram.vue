@@ -364,7 +364,7 @@ const printing = ref(false);
     </div>
     <p class="net" role="status">
       <span v-if="missing" class="missing"
-        >No conductor meets a terminal "{{ missing }}". Type it as it is printed, with its part: -T4:V+.</span
+        >No conductor meets a terminal "{{ missing }}". Type it as on its label, with its part: -T4:V+.</span
       >
       <template v-else-if="netNow"
         ><b>One net:</b>

@@ -4,15 +4,15 @@ import { dunnock } from '../samples/dunnock';
 import { plover } from '../samples/plover';
 import { wren } from '../samples/wren';
 import { quantity } from '../units/quantity';
-import { compareStopSchools } from './stopSchools';
+import { compareStopStrategies } from './stopStrategies';
 import { switchCounts } from './switchCounts';
-import { switchSchools } from './switchSchools';
+import { switchOptions } from './switchOptions';
 
-const schoolsOf = (design: Design) => Object.fromEntries(switchSchools(design).map((s) => [s.key, s]));
+const optionsOf = (design: Design) => Object.fromEntries(switchOptions(design).map((s) => [s.key, s]));
 
 describe('closed or open at rest, shared or not', () => {
   const { design } = wren();
-  const s = schoolsOf(design);
+  const s = optionsOf(design);
   it('closed: every conductor tells its break; open: none does, and each hides a switch for ever', () => {
     expect(s['closed-own']!.outcome).toMatchObject({ conductors: 6, inputs: 3, stopsAtOnce: 6 });
     expect(s['open-own']!.outcome).toMatchObject({ conductors: 6, inputs: 3, stopsAtOnce: 0 });
@@ -44,12 +44,12 @@ describe('closed or open at rest, shared or not', () => {
         },
       },
     };
-    const both = schoolsOf(own)['both-on-one']!.outcome!;
+    const both = optionsOf(own)['both-on-one']!.outcome!;
     expect([both.inputs, both.conductors]).toEqual([2, 4]);
     expect(both.asks.join()).toContain('pass over a limit');
   });
   it('sensors that conduct at rest cannot make a loop, and the comparison says so', () => {
-    const loop = schoolsOf(dunnock().design)['closed-loop']!.outcome!;
+    const loop = optionsOf(dunnock().design)['closed-loop']!.outcome!;
     expect(loop.brings.map((b) => b.severity)).toContain('danger');
   });
 });
@@ -75,7 +75,7 @@ describe('how many switches', () => {
 });
 
 describe('what the stop button cuts', () => {
-  const courses = (design: Design) => Object.fromEntries(compareStopSchools(design).map((o) => [o.school, o]));
+  const courses = (design: Design) => Object.fromEntries(compareStopStrategies(design).map((o) => [o.strategy, o]));
   const d = courses(dunnock().design);
 
   it('asking the control: everything by ramp, as v·t + v²/2a, and nothing at all when it hangs', () => {

@@ -1,44 +1,44 @@
 import type { Command } from '../../commands/command';
-import type { SpeedFence } from '../../drivetrain/speed';
+import type { SpeedLimit } from '../../drivetrain/speed';
 import { isDriver } from '../../machine/parts';
 import { showValue } from '../../units/print';
 import { baseValue, quantity } from '../../units/quantity';
 import { roundBase } from '../../units/round';
 import type { Finding, Remedy, Rule } from '../finding';
 
-/** A speed at or just under a fence, as it is set. */
+/** A speed at or just under a limit, as it is set. */
 const under = (speed: number): number => roundBase(speed, 'speed', 'down');
 
-/** Torque has a rule of its own: there, what stands behind the fence needs more words. */
-type PlainCause = Exclude<SpeedFence['cause'], 'wanted' | 'motor torque'>;
+/** Torque has a rule of its own: there, what stands behind the limit needs more words. */
+type PlainCause = Exclude<SpeedLimit['cause'], 'wanted' | 'motor torque'>;
 const turning: readonly PlainCause[] = ['motor speed', 'screw whirl', 'ball nut'];
 
 const reasons: Record<PlainCause, { code: string; say: (rate: string) => string }> = {
   'controller pulse rate': {
     code: 'pulse-rate',
-    say: (rate) => `The controller makes at most ${rate} on one channel.`,
+    say: (rate) => `The controller outputs no more than ${rate} on one channel.`,
   },
-  'driver pulse rate': { code: 'driver-pulse-rate', say: (rate) => `The driver reads at most ${rate}.` },
+  'driver pulse rate': { code: 'driver-pulse-rate', say: (rate) => `The driver accepts no more than ${rate}.` },
   'screw whirl': {
     code: 'screw-whirl',
-    say: (rate) => `The motor may turn the screw at most ${rate} before it whirls.`,
+    say: (rate) => `The screw whirls above ${rate}.`,
   },
   'ball nut': { code: 'ball-nut', say: (rate) => `The ball nut allows at most ${rate} at the motor.` },
   'motor speed': { code: 'motor-speed', say: (rate) => `The motor turns at most ${rate}.` },
 };
 
-/** One rule for each kind of fence: the wanted speed lies beyond it. */
-const fenceRule = (cause: PlainCause): Rule => ({
+/** One rule for each kind of limit: the wanted speed lies beyond it. */
+const speedLimitRule = (cause: PlainCause): Rule => ({
   code: reasons[cause].code,
   severity: 'wont-work',
   check: ({ design, axes }) =>
     axes.flatMap(({ id, axis, drives }) =>
       drives.flatMap((d, i): Omit<Finding, 'id' | 'code' | 'severity'>[] => {
         const wanted = axis.maxSpeed && baseValue(axis.maxSpeed);
-        const fence = d.fences.known ? d.fences.value.find((f) => f.cause === cause) : undefined;
-        if (!fence || wanted === undefined || wanted <= fence.speed || !d.scale.known) return [];
+        const limit = d.speedLimits.known ? d.speedLimits.value.find((f) => f.cause === cause) : undefined;
+        if (!limit || wanted === undefined || wanted <= limit.speed || !d.scale.known) return [];
         // A slave that is like its master says nothing new; one with limits of its own does.
-        const first = drives[0]?.fences;
+        const first = drives[0]?.speedLimits;
         const master = i > 0 && first?.known ? first.value.find((f) => f.cause === cause) : undefined;
         if (master && wanted > master.speed) return [];
         const linear = axis.motion === 'linear';
@@ -46,10 +46,10 @@ const fenceRule = (cause: PlainCause): Rule => ({
         const { stepsPerUnit, travelPerRev, stepsPerRev } = d.scale.value;
         const remedies: Remedy[] = [
           {
-            label: (display) => `Reduce the wanted speed to ${showValue(under(fence.speed), dimension, display)}`,
+            label: (display) => `Reduce the wanted speed to ${showValue(under(limit.speed), dimension, display)}`,
             command: {
               name: 'set-field',
-              args: { path: `axes.${id}.maxSpeed`, value: quantity(under(fence.speed), linear ? 'mm/s' : '°/s') },
+              args: { path: `axes.${id}.maxSpeed`, value: quantity(under(limit.speed), linear ? 'mm/s' : '°/s') },
             },
           },
         ];
@@ -59,7 +59,7 @@ const fenceRule = (cause: PlainCause): Rule => ({
         const coarser =
           driver && isDriver(driver.data) && !turning.includes(cause)
             ? driver.data.stepsPerRevolutionChoices
-                .filter((s) => (s / travelPerRev) * wanted <= fence.speed * stepsPerUnit && s < stepsPerRev)
+                .filter((s) => (s / travelPerRev) * wanted <= limit.speed * stepsPerUnit && s < stepsPerRev)
                 .at(-1)
             : undefined;
         if (coarser !== undefined && axis.drives.length === 1) {
@@ -78,7 +78,7 @@ const fenceRule = (cause: PlainCause): Rule => ({
                 turning.includes(cause)
                   ? showValue((v / travelPerRev) * 60, 'rotation', display, 4)
                   : showValue(v * stepsPerUnit, 'frequency', display, 4);
-              return `${showValue(wanted, dimension, display)} needs ${is(wanted)}. ${reasons[cause].say(is(fence.speed))} So ${axis.letter} ends at ${showValue(fence.speed, dimension, display, 4)}.`;
+              return `${showValue(wanted, dimension, display)} needs ${is(wanted)}. ${reasons[cause].say(is(limit.speed))} So ${axis.letter} ends at ${showValue(limit.speed, dimension, display, 4)}.`;
             },
             station: 'drives',
             field: `axes.${id}.maxSpeed`,
@@ -89,8 +89,8 @@ const fenceRule = (cause: PlainCause): Rule => ({
     ),
 });
 
-export const pulseRate = fenceRule('controller pulse rate');
-export const driverPulseRate = fenceRule('driver pulse rate');
-export const screwWhirl = fenceRule('screw whirl');
-export const ballNut = fenceRule('ball nut');
-export const motorSpeed = fenceRule('motor speed');
+export const pulseRate = speedLimitRule('controller pulse rate');
+export const driverPulseRate = speedLimitRule('driver pulse rate');
+export const screwWhirl = speedLimitRule('screw whirl');
+export const ballNut = speedLimitRule('ball nut');
+export const motorSpeed = speedLimitRule('motor speed');

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import ActionButton from '../../ui/ActionButton.vue';
 import type { Guard, SwitchCount } from '@nodaxis/core/advice/switchCounts';
-import type { School, SchoolOutcome } from '@nodaxis/core/advice/switchSchools';
+import type { SwitchOption, OptionOutcome } from '@nodaxis/core/advice/switchOptions';
 import type { Command } from '@nodaxis/core/commands/command';
 import { computed, ref } from 'vue';
 import { useMachine } from '../../document/machine';
@@ -10,25 +10,25 @@ import AxisMark from '../../widgets/AxisMark.vue';
 import SeverityMark from '../../widgets/SeverityMark.vue';
 import NoticeMark from './NoticeMark.vue';
 
-/** Both schools, and the ways of sharing, each tried on this very machine; and how many switches there should be at all. */
+/** Both options, and the ways of sharing, each tried on this very machine; and how many switches there should be at all. */
 const machine = useMachine();
-const { result, busy, fault } = useWorked((worker, design) => worker.switchSchools(design));
+const { result, busy, fault } = useWorked((worker, design) => worker.switchOptions(design));
 const refused = ref('');
-const schools = computed(() => result.value?.schools ?? []);
+const options = computed(() => result.value?.options ?? []);
 const counts = computed(() => result.value?.counts ?? []);
 
 function take(title: string, commands: readonly Command[]): void {
   refused.value = machine
     .run({ name: 'several', args: { title, commands: [...commands] } })
-    .map((f) => `${f.what} ${f.mend}`)
+    .map((f) => `${f.what} ${f.fix}`)
     .join(' ');
 }
 interface Line {
   name: string;
   hint: string;
-  of: (o: SchoolOutcome) => string | number;
+  of: (o: OptionOutcome) => string | number;
   /** Whether a figure is a warning. */
-  bad?: (o: SchoolOutcome) => boolean;
+  bad?: (o: OptionOutcome) => boolean;
 }
 const lines: Line[] = [
   { name: 'Conductors', hint: 'of these inputs', of: (o) => o.conductors },
@@ -38,7 +38,7 @@ const lines: Line[] = [
     of: (o) => `${o.inputs} of ${o.inputsThere}`,
     bad: (o) => o.inputs > o.inputsThere,
   },
-  { name: 'A break stops it', hint: 'conductors whose break is told at once', of: (o) => o.stopsAtOnce },
+  { name: 'A break stops it', hint: 'conductors whose break is reported at once', of: (o) => o.stopsAtOnce },
   {
     name: 'Chafed to the frame',
     hint: 'conductors that then hide a switch',
@@ -46,7 +46,7 @@ const lines: Line[] = [
     bad: (o) => o.hiddenByFrame > 0,
   },
   {
-    name: 'A trip tells',
+    name: 'A trip reports',
     hint: 'which of them it was',
     of: (o) => o.tellsApart,
     bad: (o) => o.tellsApart === 'nothing',
@@ -71,22 +71,22 @@ const guardMark: Record<Guard, string> = {
   'envelope, once referenced': '○',
   nothing: '✕',
 };
-const isToday = (s: School) => s.key !== 'as-is' && s.commands.length === 0 && !s.refused;
+const isToday = (s: SwitchOption) => s.key !== 'as-is' && s.commands.length === 0 && !s.refused;
 const sameAsToday = (c: SwitchCount) => c.key === 'today';
 </script>
 
 <template>
-  <div class="schools">
+  <div class="options">
     <p v-if="fault || refused" class="caution" role="alert">{{ fault || refused }}</p>
     <p v-if="!result" class="soft" role="status">{{ busy ? 'Trying each way on a copy of this machine …' : '' }}</p>
-    <section v-if="schools.length" class="sheet" :aria-busy="busy" aria-label="Contact and circuit">
+    <section v-if="options.length" class="sheet" :aria-busy="busy" aria-label="Contact and circuit">
       <h2>Closed or open at rest, shared or not: on this machine</h2>
       <div class="scroll">
         <table class="compare">
           <thead>
             <tr>
               <th></th>
-              <th v-for="s in schools" :key="s.key" scope="col" :class="{ today: s.key === 'as-is' }">
+              <th v-for="s in options" :key="s.key" scope="col" :class="{ today: s.key === 'as-is' }">
                 <b>{{ s.title }}</b>
                 <span class="soft">{{ s.reason }}</span>
               </th>
@@ -95,13 +95,13 @@ const sameAsToday = (c: SwitchCount) => c.key === 'today';
           <tbody>
             <tr v-for="l in lines" :key="l.name">
               <th scope="row" :title="l.hint">{{ l.name }}</th>
-              <td v-for="s in schools" :key="s.key" class="mono" :class="{ today: s.key === 'as-is' }">
+              <td v-for="s in options" :key="s.key" class="mono" :class="{ today: s.key === 'as-is' }">
                 <span v-if="s.outcome" :class="{ bad: l.bad?.(s.outcome) }">{{ l.of(s.outcome) }}</span>
               </td>
             </tr>
             <tr>
               <th scope="row" title="shows at once, at next use, never">Faults that take a switch</th>
-              <td v-for="s in schools" :key="s.key" class="mono" :class="{ today: s.key === 'as-is' }">
+              <td v-for="s in options" :key="s.key" class="mono" :class="{ today: s.key === 'as-is' }">
                 <span v-if="s.outcome" class="marks"
                   ><NoticeMark notice="at once" />{{ s.outcome.losses['at once'] }}
                   <NoticeMark notice="at next use" />{{ s.outcome.losses['at next use'] }}
@@ -113,13 +113,13 @@ const sameAsToday = (c: SwitchCount) => c.key === 'today';
             </tr>
             <tr>
               <th scope="row">The controller has to</th>
-              <td v-for="s in schools" :key="s.key" class="words" :class="{ today: s.key === 'as-is' }">
+              <td v-for="s in options" :key="s.key" class="words" :class="{ today: s.key === 'as-is' }">
                 <template v-if="s.outcome">{{ s.outcome.asks.join('; ') || 'nothing special' }}</template>
               </td>
             </tr>
             <tr>
-              <th scope="row">Brings, and cures</th>
-              <td v-for="s in schools" :key="s.key" class="words" :class="{ today: s.key === 'as-is' }">
+              <th scope="row">What it brings and fixes</th>
+              <td v-for="s in options" :key="s.key" class="words" :class="{ today: s.key === 'as-is' }">
                 <p v-if="s.refused" class="soft">Not here: {{ s.refused }}</p>
                 <template v-if="s.outcome">
                   <p v-for="b in s.outcome.brings.slice(0, 2)" :key="b.title">
@@ -132,7 +132,7 @@ const sameAsToday = (c: SwitchCount) => c.key === 'today';
             </tr>
             <tr>
               <th></th>
-              <td v-for="s in schools" :key="s.key" :class="{ today: s.key === 'as-is' }">
+              <td v-for="s in options" :key="s.key" :class="{ today: s.key === 'as-is' }">
                 <span v-if="isToday(s)" class="soft">as it is</span>
                 <ActionButton
                   v-else-if="s.commands.length && !s.refused"
@@ -141,7 +141,7 @@ const sameAsToday = (c: SwitchCount) => c.key === 'today';
                   :aria-label="`Take: ${s.title}`"
                   @click="take(s.title, s.commands)"
                 >
-                  Take it
+                  Apply
                 </ActionButton>
               </td>
             </tr>
@@ -199,7 +199,7 @@ const sameAsToday = (c: SwitchCount) => c.key === 'today';
                     :aria-label="`Take: ${c.title}`"
                     @click="take(c.title, c.commands)"
                   >
-                    Take it
+                    Apply
                   </ActionButton>
                 </td>
               </template>
@@ -217,7 +217,7 @@ const sameAsToday = (c: SwitchCount) => c.key === 'today';
 </template>
 
 <style scoped>
-.schools {
+.options {
   display: grid;
   gap: 10px;
   grid-template-columns: minmax(0, 1fr);

@@ -38,7 +38,7 @@ const ways = (design: Design, prefix: string, plan: Plan = planConductors(design
     .map((p) => `${terminalName(design, p.from)} → ${terminalName(design, p.to)}`);
 const machines = { dunnock: dunnock(), wren: wren(), plover: plover() };
 
-describe('what the stop button cuts: four schools', () => {
+describe('what the stop button cuts: four strategies', () => {
   const { dunnock: file } = machines;
   it('nothing: the button has one wire pair, to the control', () => {
     const d = run(file, set('stopSchool', 'request-only'));
@@ -202,14 +202,14 @@ describe('outputs', () => {
     const d = run(low, ...router, add({ function: 'spindle-run', device: 'spindle', relay: 'relay-latch-5' }));
     expect(ways(d, 'output-spindle-run/').slice(2)).toEqual(['-R1:L2 → -K3:11', '-K3:14 → -M4:L', '-R1:N2 → -M4:N']);
   });
-  it('5 V outputs and a drive that wants 24 V meet at a relay, which the drive feeds itself', () => {
+  it('5 V outputs and a drive that needs 24 V meet at a relay, which the drive feeds itself', () => {
     const vole = [role('spindle', 'spindle-harrow-750'), role('spindleDrive', 'drive-vole-750')];
     const direct = run(low, ...vole, add({ function: 'spindle-run', device: 'spindle-drive' }));
     expect(
       planConductors(direct)
         .gaps.map((g) => g.what)
         .join(),
-    ).toContain('wants 24 V; the outputs of Sedge 4');
+    ).toContain('needs 24 V; the outputs of Sedge 4');
     const d = run(low, ...vole, add({ function: 'spindle-run', device: 'spindle-drive', relay: 'relay-latch-5' }));
     expect(ways(d, 'output-spindle-run/').slice(2)).toEqual([
       '-T7:P24 → -K3:11',

@@ -8,11 +8,16 @@ import { libraryEntry } from '../machine/library/index';
 import { terminalsWithRole } from '../machine/parts';
 import { drivesOf } from '../wiring/planner/drives';
 
-export type StopSchool = NonNullable<Design['stopSchool']>;
-export const stopSchools = ['request-only', 'motor-power', 'main-switch', 'torque-off'] as const satisfies StopSchool[];
+export type StopStrategy = NonNullable<Design['stopSchool']>;
+export const stopStrategies = [
+  'request-only',
+  'motor-power',
+  'main-switch',
+  'torque-off',
+] as const satisfies StopStrategy[];
 
-export interface StopSchoolOutcome {
-  school: StopSchool;
+export interface StopStrategyOutcome {
+  strategy: StopStrategy;
   chosen: boolean;
   /** What this machine would have to get for it. */
   needs: readonly string[];
@@ -26,8 +31,8 @@ export interface StopSchoolOutcome {
   commands: Command[];
 }
 
-/** The edits that give a machine this school, with what they add in words. */
-function towards(design: Design, school: StopSchool): { commands: Command[]; needs: string[]; missing: string[] } {
+/** The edits that give a machine this strategy, with what they add in words. */
+function towards(design: Design, strategy: StopStrategy): { commands: Command[]; needs: string[]; missing: string[] } {
   const commands: Command[] = [];
   const needs: string[] = [];
   const missing: string[] = [];
@@ -39,7 +44,7 @@ function towards(design: Design, school: StopSchool): { commands: Command[]; nee
   const stops = Object.values(design.circuits).filter((c) => c.function === 'stop');
   const buttons = stops.flatMap((c) => c.devices);
   if (!buttons.length) missing.push('The machine has no stop button yet: add one under Inputs.');
-  if (school !== 'request-only') {
+  if (strategy !== 'request-only') {
     const cuts = buttons.some(
       (b) =>
         terminalsWithRole(design.parts[b]!, 'contact-nc', 1).length > 0 ||
@@ -56,18 +61,18 @@ function towards(design: Design, school: StopSchool): { commands: Command[]; nee
         `a field supply (${nameOf('supply-marl-24')})`,
       );
   }
-  if (school === 'torque-off') {
+  if (strategy === 'torque-off') {
     const able = drivesOf(design).filter(
       (d) => d.drive.driver && terminalsWithRole(design.parts[d.drive.driver]!, 'torque-off-plus').length,
     );
     if (able.length < design.axisOrder.length)
       missing.push('Not all of its drives have an input that takes their torque off.');
   }
-  if (school === 'motor-power' || school === 'main-switch') {
+  if (strategy === 'motor-power' || strategy === 'main-switch') {
     const data = design.roles.stopContactor ? design.parts[design.roles.stopContactor]?.data : undefined;
     const direct = data && 'forDirectCurrent' in data && data.forDirectCurrent === true;
-    const wanted = school === 'motor-power' ? 'contactor-bollard-dc' : 'contactor-post-9';
-    if (!data || (school === 'motor-power' && !direct))
+    const wanted = strategy === 'motor-power' ? 'contactor-bollard-dc' : 'contactor-post-9';
+    if (!data || (strategy === 'motor-power' && !direct))
       take(
         { name: 'choose-part', args: { slot: { role: 'stopContactor' }, library: wanted } },
         `a contactor (${nameOf(wanted)})`,
@@ -77,21 +82,22 @@ function towards(design: Design, school: StopSchool): { commands: Command[]; nee
         { name: 'choose-part', args: { slot: { role: 'resetButton' }, library: 'button-plum-push' } },
         `a start button (${nameOf('button-plum-push')})`,
       );
-    if (school === 'main-switch' && !design.roles.mainsInlet) missing.push('The mains of this machine is not planned.');
+    if (strategy === 'main-switch' && !design.roles.mainsInlet)
+      missing.push('The mains of this machine is not planned.');
   }
-  commands.push({ name: 'set-field', args: { path: 'stopSchool', value: school } });
+  commands.push({ name: 'set-field', args: { path: 'stopSchool', value: strategy } });
   return { commands, needs, missing };
 }
 
 /**
- * The four schools of what a stop button cuts, each tried on a copy of this very machine: its parts are added, its wiring
+ * The four strategies of what a stop button cuts, each tried on a copy of this very machine: its parts are added, its wiring
  * planned from nothing, and the course of a stop evaluated over those nets.
  */
-export function compareStopSchools(design: Design): StopSchoolOutcome[] {
-  return stopSchools.map((school): StopSchoolOutcome => {
-    const { commands, needs, missing } = towards(design, school);
-    const outcome = { school, chosen: design.stopSchool === school, needs, missing, commands };
-    // Planned from nothing: what is made already belongs to the school of today.
+export function compareStopStrategies(design: Design): StopStrategyOutcome[] {
+  return stopStrategies.map((strategy): StopStrategyOutcome => {
+    const { commands, needs, missing } = towards(design, strategy);
+    const outcome = { strategy, chosen: design.stopSchool === strategy, needs, missing, commands };
+    // Planned from nothing: what is made already belongs to the strategy of today.
     let file = newMachineFile({ ...design, conductors: {} }, 'trial', '2026-01-01T00:00:00.000Z');
     for (const command of [...commands, { name: 'plan-wiring', args: {} } satisfies Command]) {
       const done = applyCommand(file, command, '2026-01-01T00:00:00.000Z');

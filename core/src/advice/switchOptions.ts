@@ -16,7 +16,7 @@ import type { Notice } from '../switches/polarity';
 import { inputPlaces } from '../wiring/planner/inputs';
 
 /** What a way of wiring the limits and references comes to on this very machine. */
-export interface SchoolOutcome {
+export interface OptionOutcome {
   conductors: number;
   inputs: number;
   inputsThere: number;
@@ -38,12 +38,12 @@ export interface SchoolOutcome {
   brings: readonly { severity: Severity; title: string }[];
   cures: readonly string[];
 }
-export interface School {
+export interface SwitchOption {
   key: 'as-is' | 'closed-own' | 'open-own' | 'closed-loop' | 'loop-per-axis' | 'pair-on-one' | 'both-on-one';
   title: string;
   reason: string;
   /** Undefined where it cannot be done on this machine; then `refused` says why. */
-  outcome: SchoolOutcome | undefined;
+  outcome: OptionOutcome | undefined;
   refused: string;
   commands: readonly Command[];
 }
@@ -132,7 +132,7 @@ const axisOf = (design: Design, circuit: string): string | undefined =>
 const switchCircuits = (design: Design): string[] =>
   Object.entries(design.circuits).flatMap(([id, c]) => (isSwitchCircuit(c) && c.devices.length ? [id] : []));
 
-type Recipe = Pick<School, 'key' | 'title' | 'reason'> & { make: (copy: Copy) => void };
+type Recipe = Pick<SwitchOption, 'key' | 'title' | 'reason'> & { make: (copy: Copy) => void };
 
 function recipes(design: Design): Recipe[] {
   const pair = Object.entries(design.axes).find(
@@ -148,7 +148,7 @@ function recipes(design: Design): Recipe[] {
     {
       key: 'as-is',
       title: 'As it is',
-      reason: 'Planned anew as the inputs stand today.',
+      reason: 'Planned again for the inputs as they are today.',
       make: () => undefined,
     },
     {
@@ -185,7 +185,7 @@ function recipes(design: Design): Recipe[] {
     {
       key: 'loop-per-axis',
       title: 'A loop for each axis',
-      reason: 'The axis is told, the end is not: it is the end that the axis is near.',
+      reason: 'The control knows the axis but not the end: it is the end that the axis is near.',
       make: (c) => {
         c.separate();
         c.form('NC');
@@ -238,7 +238,7 @@ function recipes(design: Design): Recipe[] {
   return list;
 }
 
-function outcomeOf(figures: Figures, today: ReadonlyMap<string, string>): SchoolOutcome {
+function outcomeOf(figures: Figures, today: ReadonlyMap<string, string>): OptionOutcome {
   const { design, network, plan: planned, circuits } = figures;
   const ids = switchCircuits(design);
   const own = Object.keys(design.conductors).filter((c) => ids.some((id) => c.startsWith(`circuit-${id}/`)));
@@ -287,15 +287,15 @@ function outcomeOf(figures: Figures, today: ReadonlyMap<string, string>): School
 }
 
 /** The ways of wiring the limits and references, each tried on a copy of this very machine. */
-export function switchSchools(design: Design): School[] {
-  const schools: School[] = [];
+export function switchOptions(design: Design): SwitchOption[] {
+  const options: SwitchOption[] = [];
   let today: ReadonlyMap<string, string> = new Map();
   for (const { make, ...rest } of recipes(design)) {
     const copy = new Copy(design);
     make(copy);
     const commands = [...copy.commands];
     copy.do(plan);
-    let outcome: SchoolOutcome | undefined;
+    let outcome: OptionOutcome | undefined;
     if (!copy.refused) {
       const figures = deriveFigures(copy.design);
       if (rest.key === 'as-is')
@@ -306,7 +306,7 @@ export function switchSchools(design: Design): School[] {
         );
       outcome = outcomeOf(figures, today);
     }
-    schools.push({ ...rest, outcome, refused: copy.refused, commands });
+    options.push({ ...rest, outcome, refused: copy.refused, commands });
   }
-  return schools;
+  return options;
 }
