@@ -19,11 +19,27 @@ export default ts.config(
     rules: {
       'vue/no-restricted-html-elements': [
         'error',
-        ...['button', 'select', 'input', 'textarea', 'details', 'summary', 'dialog', 'progress'].map((element) => ({
-          element,
-          message: 'Take it from web/src/ui, or from Element Plus.',
-        })),
+        ...['button', 'select', 'input', 'textarea', 'details', 'summary', 'dialog', 'progress', 'table'].map(
+          (element) => ({
+            element,
+            message: 'Take it from web/src/ui, or from Element Plus.',
+          }),
+        ),
       ],
+      // A tooltip of the browser shows neither on a phone nor by keyboard: `data-hint` does, see words/Hints.vue.
+      ...Object.fromEntries(
+        ['static-attribute', 'v-bind'].map((kind) => [
+          `vue/no-restricted-${kind}`,
+          [
+            'error',
+            {
+              [kind === 'v-bind' ? 'argument' : 'key']: 'title',
+              element: '/^([a-z]|ActionButton|RouterLink|ElInput|Choice|TextField)/',
+              message: 'Write data-hint.',
+            },
+          ],
+        ]),
+      ),
     },
   },
   {

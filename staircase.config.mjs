@@ -5,6 +5,7 @@
 export const staircase = {
   units: [],
   machine: ['units'],
+  words: ['machine'],
   drivetrain: ['units', 'machine'],
   electrics: ['units', 'machine'],
   power: ['units', 'machine', 'drivetrain', 'electrics'],

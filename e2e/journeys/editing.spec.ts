@@ -89,10 +89,27 @@ test('the search knows everyday words; the whole way by keyboard', async ({ page
   await expect(page.getByRole('listbox')).toContainText('Envelope');
   await page.keyboard.press('Escape');
   await page.locator('h1').click();
-  await page.keyboard.press('Alt+3');
+  await page.keyboard.press('Alt+4');
   await expect(page.getByRole('heading', { level: 1, name: 'Wiring' })).toBeVisible();
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toBeVisible();
+  const help = page.getByRole('dialog', { name: 'Terms and keys' });
+  await expect(help.getByRole('textbox', { name: 'Find a term' })).toBeFocused();
+  await page.keyboard.type('homing');
+  await expect(help.locator('dl')).toContainText('Reference run');
+  await help.getByRole('link', { name: 'Go to Practice' }).first().click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Practice' })).toBeVisible();
+});
+
+test('a term is explained where it is read, pointed at or tapped; so is what a button does', async ({ page }) => {
+  await openMachine(page, 'Dunnock', 'Drives');
+  const word = page.getByRole('columnheader', { name: /wanted speed/i }).first();
+  const tooltip = page.locator('.hint');
+  await word.click();
+  await expect(tooltip).toContainText('The fastest travel that you ask of an axis.');
+  await page.keyboard.press('Escape');
+  await expect(tooltip).toBeHidden();
+  await page.getByRole('button', { name: 'Search everything' }).hover();
+  await expect(tooltip).toHaveText('Search (Ctrl K)');
 });
 
 test('picking the datum corner in the picture turns every sign that follows from it', async ({ page }) => {

@@ -81,7 +81,7 @@ test('the list: by keyboard, several at once, out as a table and in again, with 
   await editor.getByLabel('Colour').fill('purple');
   await page.keyboard.press('Tab');
   await expect(page.getByRole('alert')).toContainText('no colour code');
-  const csv = await exported(page, () => page.getByTitle('The list as a table (CSV)').click());
+  const csv = await exported(page, () => page.getByRole('button', { name: 'CSV', exact: true }).first().click());
   expect(csv.split('\r\n').length).toBe(122);
   expect(csv).toContain("'-T4:ST+");
   await page.getByLabel('Wire list as a table').setInputFiles({

@@ -313,7 +313,7 @@ export const fieldsOfAxes: Record<string, Definition> = {
     'Backlash',
     position,
     'Backlash on reversal, measured with a dial gauge.',
-    'lost motion play',
+    'play slop',
   ),
   'axes.*.compensateBacklash': field(
     'machine',

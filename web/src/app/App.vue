@@ -6,6 +6,7 @@ import { usePreferences } from '../document/preferences';
 import { crash } from './crash';
 import CrashScreen from './CrashScreen.vue';
 import UpdateOffer from './UpdateOffer.vue';
+import Hints from '../words/Hints.vue';
 
 usePreferences();
 const imports = useImports();
@@ -17,6 +18,7 @@ const stepWord = { reading: 'reading', checking: 'checking every value', 'change
   <CrashScreen v-if="crash" :message="crash.message" :detail="crash.detail" />
   <template v-else>
     <UpdateOffer />
+    <Hints />
     <div v-if="imports.reading" class="caution refused row spread" role="status">
       <span>{{ imports.reading.name }}: {{ stepWord[imports.reading.step] }} …</span>
       <ActionButton kind="framed" @click="imports.stop()">Stop</ActionButton>

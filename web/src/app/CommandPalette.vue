@@ -3,6 +3,7 @@ import { ElDialog, ElInput } from 'element-plus';
 import { instancesOf } from '@nodaxis/core/bringup/graph';
 import { tests } from '@nodaxis/core/bringup/list';
 import { describeField, fieldPaths, fieldTitle } from '@nodaxis/core/machine/fields';
+import { glossary } from '@nodaxis/core/words/glossary';
 import { severityWord } from '@nodaxis/core/findings/finding';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -31,14 +32,7 @@ const query = ref('');
 const chosen = ref(0);
 const MOST = 12;
 
-/** Words of the house with their everyday synonyms, so that a newcomer lands right. */
-const words: readonly [string, string, string][] = [
-  ['Reference run', 'homing home zero the machine find datum', 'practice'],
-  ['Envelope', 'soft limits travel limits', 'settings'],
-  ['Limit switches', 'hard limit end stop', 'switches'],
-  ['Stop input', 'emergency stop e-stop alarm', 'switches'],
-  ['Moving by hand', 'jog jogging', 'practice'],
-];
+const emit = defineEmits<{ term: [string] }>();
 
 const entries = computed<Entry[]>(() => {
   const design = machine.design;
@@ -47,7 +41,12 @@ const entries = computed<Entry[]>(() => {
   const station = (name: string) => () => void router.push(`/machine/${id}/${name}`);
   return [
     ...stationList.map((s) => ({ kind: 'Station', title: s.title, also: s.question, run: station(s.id) })),
-    ...words.map(([title, also, at]) => ({ kind: 'Topic', title, also, run: station(at) })),
+    ...glossary.map((t) => ({
+      kind: 'Term',
+      title: t.name,
+      also: `${(t.forms ?? []).join(' ')} ${t.also}`,
+      run: () => emit('term', t.name),
+    })),
     {
       kind: 'Action',
       title: 'Plan the wiring',

@@ -10,10 +10,10 @@ import ChangeLog from './ChangeLog.vue';
 import CommandPalette from './CommandPalette.vue';
 import { crash } from './crash';
 import FindingsDrawer from './FindingsDrawer.vue';
+import GlossaryDialog from './GlossaryDialog.vue';
 import OpenProblem from './OpenProblem.vue';
 import { useFocusLink } from './focusLink';
 import { useShortcuts } from './shortcuts';
-import ShortcutsSheet from './ShortcutsSheet.vue';
 import StationRail from './StationRail.vue';
 import TitleBlock from './TitleBlock.vue';
 
@@ -25,7 +25,8 @@ const intake = useIntake();
 useSweep();
 const panel = ref<'findings' | 'log' | undefined>(route.query.finding ? 'findings' : undefined);
 const palette = ref(false);
-const shortcuts = ref(false);
+const glossary = ref(false);
+const firstTerm = ref('');
 const id = computed(() => String(route.params.id));
 
 watch(id, (next) => void machine.open(next), { immediate: true });
@@ -40,12 +41,16 @@ watch(
 // After a crash the machine stays at hand: its file is what the crash screen offers.
 onBeforeUnmount(() => crash.value || void machine.close());
 
+function showTerms(name = ''): void {
+  firstTerm.value = name;
+  glossary.value = true;
+}
 const toggle = (which: 'findings' | 'log') => (panel.value = panel.value === which ? undefined : which);
 useShortcuts({
   undo: () => machine.undo(),
   redo: () => machine.redo(),
   palette: () => (palette.value = true),
-  shortcuts: () => (shortcuts.value = true),
+  help: () => showTerms(),
   findings: () => toggle('findings'),
   log: () => toggle('log'),
   save: () => void machine.flush(),
@@ -65,7 +70,7 @@ onMounted(arrive);
       @findings="toggle('findings')"
       @log="toggle('log')"
       @palette="palette = true"
-      @shortcuts="shortcuts = true"
+      @help="showTerms()"
     />
     <div class="notices">
       <p v-if="machine.readOnly" class="caution row spread">
@@ -104,8 +109,8 @@ onMounted(arrive);
     </main>
     <FindingsDrawer v-if="panel === 'findings'" @close="panel = undefined" />
     <ChangeLog v-if="panel === 'log'" @close="panel = undefined" />
-    <CommandPalette v-model="palette" />
-    <ShortcutsSheet v-model="shortcuts" />
+    <CommandPalette v-model="palette" @term="showTerms" />
+    <GlossaryDialog v-model="glossary" :start="firstTerm" />
   </div>
   <OpenProblem v-else />
 </template>

@@ -58,7 +58,7 @@ const states = computed(() =>
 
 <template>
   <nav ref="rail" class="rail" aria-label="Stations">
-    <RouterLink class="shelf" to="/" title="All machines">
+    <RouterLink class="shelf" to="/" data-hint="All machines">
       <img src="/mark.svg" alt="" width="28" height="28" />
       <span>Shelf</span>
     </RouterLink>
@@ -68,7 +68,7 @@ const states = computed(() =>
       :to="`/machine/${machineId}/${s.id}`"
       class="station-link"
       active-class="here"
-      :title="s.question"
+      :data-hint="s.question"
     >
       <component :is="s.icon" class="icon" aria-hidden="true" />
       <span>{{ s.title }}</span>
@@ -76,10 +76,10 @@ const states = computed(() =>
       <span
         v-else-if="s.id !== 'binder' && (s.percent === undefined || s.percent === 100)"
         class="state settled"
-        title="Nothing open"
+        data-hint="Nothing open"
         >✓<span class="visually-hidden">nothing open</span></span
       >
-      <span v-if="s.percent !== undefined && s.percent < 100" class="state" title="How much of it is settled"
+      <span v-if="s.percent !== undefined && s.percent < 100" class="state" data-hint="How much of it is settled"
         >{{ s.percent }} %</span
       >
     </RouterLink>

@@ -23,7 +23,7 @@ import SeverityMark from '../widgets/SeverityMark.vue';
 import { stationList } from './stationList';
 
 defineProps<{ panel: 'findings' | 'log' | undefined }>();
-defineEmits<{ findings: []; log: []; palette: []; shortcuts: [] }>();
+defineEmits<{ findings: []; log: []; palette: []; help: [] }>();
 const route = useRoute();
 const machine = useMachine();
 const preferences = usePreferences();
@@ -47,7 +47,7 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
   <header class="block">
     <div class="cell machine">
       <small>Machine</small>
-      <strong :title="kindTitle(file.design.kind)">{{ file.design.name }}</strong>
+      <strong :data-hint="kindTitle(file.design.kind)">{{ file.design.name }}</strong>
     </div>
     <div class="cell station">
       <small>Station</small>
@@ -55,7 +55,7 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
     </div>
     <div class="cell wide">
       <small>Revision</small>
-      <ActionButton class="flat mono" :aria-expanded="panel === 'log'" title="Change log" @click="$emit('log')">
+      <ActionButton class="flat mono" :aria-expanded="panel === 'log'" data-hint="Change log" @click="$emit('log')">
         {{ revisionOf(file) }} · {{ changed }}
       </ActionButton>
     </div>
@@ -64,16 +64,16 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
       <span class="row units">
         <ActionButton
           class="flat mono"
-          title="Switch mm and inch"
+          data-hint="Switch mm and inch"
           aria-label="Lengths in"
           @click="preferences.toggleUnits()"
         >
           {{ preferences.display.system === 'metric' ? 'mm' : 'inch' }}
         </ActionButton>
-        <ActionButton class="flat mono" title="Speeds per second or per minute" @click="preferences.togglePer()">
+        <ActionButton class="flat mono" data-hint="Speeds per second or per minute" @click="preferences.togglePer()">
           /{{ preferences.display.per }}
         </ActionButton>
-        <ActionButton class="flat mono" title="Wire in mm² or AWG" @click="preferences.toggleWire()">
+        <ActionButton class="flat mono" data-hint="Wire in mm² or AWG" @click="preferences.toggleWire()">
           {{ preferences.display.wire }}
         </ActionButton>
       </span>
@@ -93,7 +93,7 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
       </ActionButton>
       <ActionButton
         :disabled="!machine.undoStack.length || machine.readOnly"
-        :title="machine.undoStack.length ? `Undo: ${machine.undoStack.at(-1)!.title}` : 'Nothing to undo'"
+        :data-hint="machine.undoStack.length ? `Undo: ${machine.undoStack.at(-1)!.title}` : 'Nothing to undo'"
         aria-label="Undo"
         @click="machine.undo()"
       >
@@ -101,27 +101,31 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
       </ActionButton>
       <ActionButton
         :disabled="!machine.redoStack.length || machine.readOnly"
-        :title="machine.redoStack.length ? `Redo: ${machine.redoStack.at(-1)!.title}` : 'Nothing to redo'"
+        :data-hint="machine.redoStack.length ? `Redo: ${machine.redoStack.at(-1)!.title}` : 'Nothing to redo'"
         aria-label="Redo"
         @click="machine.redo()"
       >
         <RefreshRight />
       </ActionButton>
-      <ActionButton aria-label="Search everything" title="Search (Ctrl K)" @click="$emit('palette')">
+      <ActionButton aria-label="Search everything" data-hint="Search (Ctrl K)" @click="$emit('palette')">
         <Search />
       </ActionButton>
-      <ActionButton aria-label="Export the machine file" title="Export the machine file" @click="exportMachine(file)">
+      <ActionButton
+        aria-label="Export the machine file"
+        data-hint="Export the machine file"
+        @click="exportMachine(file)"
+      >
         <Download />
       </ActionButton>
       <ActionButton
         class="wide-only"
         :aria-label="preferences.theme === 'dark' ? 'Light theme' : 'Dark theme'"
-        title="Light or dark"
+        data-hint="Light or dark"
         @click="preferences.toggleTheme()"
       >
         <Sunny v-if="preferences.theme === 'dark'" /><Moon v-else />
       </ActionButton>
-      <ActionButton class="wide-only" aria-label="Shortcuts" title="Shortcuts (?)" @click="$emit('shortcuts')">
+      <ActionButton class="wide-only" aria-label="Terms and keys" data-hint="Terms and keys (?)" @click="$emit('help')">
         <QuestionFilled />
       </ActionButton>
     </div>

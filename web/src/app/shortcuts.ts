@@ -6,7 +6,7 @@ export interface ShortcutActions {
   undo(): void;
   redo(): void;
   palette(): void;
-  shortcuts(): void;
+  help(): void;
   findings(): void;
   log(): void;
   save(): void;
@@ -23,7 +23,7 @@ export const shortcutList: readonly { keys: string; does: string }[] = [
   { keys: 'Alt F', does: 'Findings' },
   { keys: 'Alt L', does: 'Change log' },
   ...stationList.map((s, i) => ({ keys: `Alt ${i + 1}`, does: s.title })),
-  { keys: '?', does: 'This sheet' },
+  { keys: '?', does: 'Terms and keys' },
   { keys: 'Tab to a ruler, hold ← →', does: 'Practice: move that axis by hand, slowly; with Shift at full speed' },
   { keys: 'Home on a ruler', does: 'Practice: find the datum of that axis' },
   { keys: 'Esc', does: 'Practice: press the stop button' },
@@ -52,7 +52,7 @@ export function useShortcuts(actions: ShortcutActions): void {
       const station = /^[1-9]$/.test(key) ? stationList[Number(key) - 1] : undefined;
       if (station) return run(() => actions.go(station.id));
     }
-    if (e.key === '?' && !typing(e)) return run(actions.shortcuts);
+    if (e.key === '?' && !typing(e)) return run(actions.help);
   };
   onMounted(() => addEventListener('keydown', onKey));
   onBeforeUnmount(() => removeEventListener('keydown', onKey));

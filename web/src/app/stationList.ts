@@ -13,8 +13,8 @@ export interface StationEntry {
 export const stationList: readonly StationEntry[] = [
   { id: 'machine', title: 'Machine', question: 'What moves, how far, driven by what, which way is plus?', icon: Cpu },
   { id: 'drives', title: 'Drives', question: 'How fast, and what limits it?', icon: Odometer },
-  { id: 'wiring', title: 'Wiring', question: 'Which terminal goes to which?', icon: Connection },
   { id: 'switches', title: 'Switches', question: 'What does each input see, and when a wire breaks?', icon: Switch },
+  { id: 'wiring', title: 'Wiring', question: 'Which terminal goes to which?', icon: Connection },
   { id: 'settings', title: 'Settings', question: 'Every control parameter, with its reason', icon: Setting },
   { id: 'bringup', title: 'Bring-up', question: 'Which test next, what passed, what is stale?', icon: List },
   { id: 'practice', title: 'Practice', question: 'Try it on a simulated copy first', icon: Aim },

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataTable from '../ui/DataTable.vue';
 import { sheetFields } from '@nodaxis/core/machine/library/sheet';
 import type { PartData } from '@nodaxis/core/machine/parts';
 import type { Quantity } from '@nodaxis/core/units/quantity';
@@ -23,10 +24,10 @@ function set(key: string, value: Quantity | undefined) {
 
 <template>
   <ElDialog v-model="shown" :title="part ? `Data sheet of ${part.name}` : ''" width="min(640px, 96vw)" top="6vh">
-    <table v-if="part" class="list">
+    <DataTable v-if="part">
       <tbody>
         <SheetRow v-for="f in fields" :key="f.key" :field="f" :data="part.data" @set="set(f.key, $event)" />
       </tbody>
-    </table>
+    </DataTable>
   </ElDialog>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataTable from '../ui/DataTable.vue';
 import FilePicker from '../ui/FilePicker.vue';
 import TextField from '../ui/TextField.vue';
 import Choice from '../ui/Choice.vue';
@@ -108,7 +109,7 @@ const copy = (e: LibraryEntry) => own.put({ ...e, key: `own-${e.key}`, name: `${
       <label>Find <TextField v-model="text" type="search" /></label>
       <NewPart :classes="csvClasses" @made="editing = $event" />
     </section>
-    <table class="list sheet">
+    <DataTable class="sheet">
       <thead>
         <tr>
           <th>Part</th>
@@ -139,7 +140,7 @@ const copy = (e: LibraryEntry) => own.put({ ...e, key: `own-${e.key}`, name: `${
           </td>
         </tr>
       </tbody>
-    </table>
+    </DataTable>
     <OwnSheet :part-key="editing" @close="editing = ''" />
   </div>
 </template>
@@ -169,7 +170,7 @@ const copy = (e: LibraryEntry) => own.put({ ...e, key: `own-${e.key}`, name: `${
   gap: 6px;
 }
 
-table {
+.data-table {
   width: 100%;
 }
 .figures,
@@ -192,7 +193,7 @@ table {
     display: none;
   }
   tbody,
-  table {
+  .data-table {
     display: block;
   }
   tr {

@@ -25,7 +25,7 @@ async function copy() {
     class="link"
     tabindex="-1"
     :aria-label="`Link to ${label}`"
-    :title="copied ? 'Copied' : 'Link to this field (now in the address line)'"
+    :data-hint="copied ? 'Copied' : 'Link to this field (now in the address line)'"
     @click="copy"
   >
     {{ copied ? '✓' : '#' }}

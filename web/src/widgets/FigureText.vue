@@ -33,7 +33,7 @@ const lost = computed(() => {
     v-else-if="lost"
     kind="bare"
     class="lost"
-    :title="`Missing: ${fieldTitle(lost)}`"
+    :data-hint="`Missing: ${fieldTitle(lost)}`"
     @click="go(lost.station, lost.path)"
   >
     needs {{ fieldTitle(lost) }}

@@ -47,7 +47,7 @@ async function copyLink() {
       <ActionButton @click="go(finding.station, finding.field)"> <Position aria-hidden="true" />Go there </ActionButton>
       <ActionButton
         :aria-label="copied ? 'Link copied' : 'Copy a link to this finding'"
-        title="Copy a link"
+        data-hint="Copy a link"
         @click="copyLink"
       >
         <Link aria-hidden="true" /><span v-if="copied">Copied</span>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataTable from '../ui/DataTable.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import type { Fit, Verdict } from '@nodaxis/core/advice/fit';
 import type { Fault } from '@nodaxis/core/units/result';
@@ -40,7 +41,7 @@ const inALine = (f: Fit) => f.checks.map((c) => `${c.requirement}: ${c.why(prefe
 
 <template>
   <p v-if="refusal" class="caution" role="alert">{{ refusal }}</p>
-  <table class="list fits">
+  <DataTable class="fits">
     <tbody>
       <tr v-for="f in fits" :key="f.entry.key" :class="{ chosen: f.entry.key === chosen }">
         <td class="name">
@@ -75,7 +76,7 @@ const inALine = (f: Fit) => f.checks.map((c) => `${c.requirement}: ${c.why(prefe
         </td>
       </tr>
     </tbody>
-  </table>
+  </DataTable>
 </template>
 
 <style scoped>

@@ -92,13 +92,15 @@ const sourceWord = { entered: 'entered', datasheet: 'data sheet', estimate: 'est
 
 <template>
   <div v-if="field" class="field" :data-field="path" :class="{ faulty: fault }">
-    <label :for="id" :title="field.help" :class="{ 'visually-hidden': hideLabel }">{{ label ?? field.label }}</label>
+    <label :for="id" :data-hint="field.help" :class="{ 'visually-hidden': hideLabel }">{{
+      label ?? field.label
+    }}</label>
     <Choice
       v-if="field.kind.type === 'choice'"
       :id="id"
       :model-value="String(value ?? '')"
       :disabled="machine.readOnly"
-      :title="field.help"
+      :data-hint="field.help"
       :none="value === undefined ? (field.whenEmpty ?? 'choose …') : undefined"
       :options="field.kind.choices"
       @change="set($event || null)"
@@ -117,7 +119,7 @@ const sourceWord = { entered: 'entered', datasheet: 'data sheet', estimate: 'est
       :disabled="machine.readOnly"
       :aria-invalid="!!fault"
       :aria-describedby="fault ? `${id}-fault` : undefined"
-      :title="field.help"
+      :data-hint="field.help"
       :placeholder="field.kind.type === 'text' ? '' : (field.whenEmpty ?? 'unknown')"
       @change="commit"
       @blur="commit"

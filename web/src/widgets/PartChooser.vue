@@ -100,7 +100,7 @@ function choose(key: string) {
       :id="id"
       :model-value="part ? (part.libraryKey ?? OWN) : ''"
       :disabled="machine.readOnly"
-      :title="about"
+      :data-hint="about"
       :none="part ? 'none' : 'choose …'"
       :options="offered"
       @change="choose"
@@ -110,7 +110,7 @@ function choose(key: string) {
       kind="bare"
       class="sheet-button"
       :aria-label="`Data sheet of ${part.designation}`"
-      title="Data sheet"
+      data-hint="Data sheet"
       @click="sheet = true"
     >
       <Document />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataTable from '../ui/DataTable.vue';
 import TickBox from '../ui/TickBox.vue';
 import Fold from '../ui/Fold.vue';
 import TextField from '../ui/TextField.vue';
@@ -97,7 +98,7 @@ async function keep() {
   >
     <p class="soft">This machine’s own copy. Type a figure with or without its unit.</p>
     <MachineField v-if="part?.data.class === 'spindle'" :path="`parts.${partId}.data.poles`" />
-    <table v-if="part" class="list">
+    <DataTable v-if="part">
       <tbody>
         <SheetRow
           v-for="f in fields"
@@ -110,7 +111,7 @@ async function keep() {
           @set="set(f.key, $event)"
         />
       </tbody>
-    </table>
+    </DataTable>
     <template v-if="part">
       <label v-if="revisions.length" class="row"
         >Board revision
@@ -131,7 +132,7 @@ async function keep() {
       >
       <Fold
         ><template #title><span>Terminals: label, function, the maker’s lead</span></template>
-        <table class="list">
+        <DataTable>
           <tbody>
             <tr v-for="(t, id) in part.terminals" :key="id">
               <td>
@@ -159,7 +160,7 @@ async function keep() {
               </td>
             </tr>
           </tbody>
-        </table>
+        </DataTable>
       </Fold>
     </template>
     <div class="row">

@@ -41,7 +41,7 @@ export function stateAdvice(
         case 'door':
           return 'Close the door, then acknowledge.';
         case 'alarm':
-          return 'Find out why the drive gave up, switch it off and on, then acknowledge and find the datum again.';
+          return 'Find out why the drive failed, switch it off and on, then acknowledge and find the datum again.';
         default:
           return 'Release the stop, look why it was pressed, then acknowledge.';
       }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataTable from '../../ui/DataTable.vue';
 import Progress from '../../ui/Progress.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { machineRecord } from '@nodaxis/core/reports/machineRecord';
@@ -88,7 +89,7 @@ onBeforeUnmount(stop);
       <section v-for="s in record.sections" :key="s.heading">
         <h2>{{ s.heading }}</h2>
         <p v-for="p in s.paragraphs" :key="p">{{ p }}</p>
-        <table v-if="s.table" class="list">
+        <DataTable v-if="s.table">
           <colgroup v-if="s.table.widths">
             <col
               v-for="(c, i) in s.table.widths"
@@ -106,7 +107,7 @@ onBeforeUnmount(stop);
               <td v-for="(c, i) in r" :key="i" :class="{ num: s.table.right?.includes(i) }">{{ c }}</td>
             </tr>
           </tbody>
-        </table>
+        </DataTable>
       </section>
     </article>
   </div>

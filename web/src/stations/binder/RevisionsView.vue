@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataTable from '../../ui/DataTable.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { deriveFigures } from '@nodaxis/core/derivation/figures';
 import { compareRevisions } from '@nodaxis/core/logbook/compare';
@@ -79,7 +80,7 @@ function restore() {
         <ActionButton
           kind="framed"
           :disabled="left === newest || machine.readOnly"
-          :title="'Nothing in between is lost: it is one edit more'"
+          :data-hint="'Nothing in between is lost: it is one edit more'"
           @click="restore"
         >
           Go back to revision {{ left }}
@@ -87,7 +88,7 @@ function restore() {
       </div>
       <p v-if="!differences" class="soft">The file does not reach back so far.</p>
       <p v-else-if="!differences.length" class="soft">Nothing differs.</p>
-      <table v-for="g in groups" :key="g" class="list">
+      <DataTable v-for="g in groups" :key="g">
         <caption>
           {{
             g
@@ -109,7 +110,7 @@ function restore() {
             </td>
           </tr>
         </tbody>
-      </table>
+      </DataTable>
     </section>
   </div>
 </template>

@@ -31,7 +31,7 @@ const state = computed(() =>
         <ActionButton
           kind="framed"
           :disabled="!canAct"
-          :title="canAct ? '' : 'Keep the result first'"
+          :data-hint="canAct ? '' : 'Keep the result first'"
           @click="$emit('take', p)"
         >
           {{ p.label }}

@@ -47,7 +47,7 @@ const hours = (minutes: number) =>
         <ActionButton @click="rehearsal.end()">End the rehearsal</ActionButton>
       </template>
       <ActionButton @click="$emit('card')">Power-on card</ActionButton>
-      <ActionButton title="One test at a time, with large targets" @click="$emit('closeUp')">
+      <ActionButton data-hint="One test at a time, with large targets" @click="$emit('closeUp')">
         At the machine
       </ActionButton>
     </div>

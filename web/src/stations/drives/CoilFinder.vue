@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataTable from '../../ui/DataTable.vue';
 import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
@@ -111,7 +112,7 @@ const told = (o: CoilObservation) =>
     <div class="stack" aria-live="polite">
       <p v-for="c in answer.contradictions" :key="c" class="caution" role="alert">{{ c }}</p>
       <p v-if="answer.next"><strong>Next:</strong> {{ answer.next }}</p>
-      <table v-if="answer.terminals.length" class="list" aria-label="Terminals found">
+      <DataTable v-if="answer.terminals.length" aria-label="Terminals found">
         <thead>
           <tr>
             <th>Lead</th>
@@ -124,7 +125,7 @@ const told = (o: CoilObservation) =>
             <td class="mono">{{ t.terminal }}</td>
           </tr>
         </tbody>
-      </table>
+      </DataTable>
       <p v-if="answer.terminals.length" class="soft">
         Which of the two phases is A does not matter. Turns it the wrong way, swap the two leads of one phase, never of
         both.

@@ -68,7 +68,7 @@ const story = computed(() => {
       <ActionButton
         v-if="i === 1 && axis.drives[0]?.driver && d.driver !== axis.drives[0]?.driver"
         :disabled="machine.readOnly"
-        title="Both motors in series on one driver: half the voltage each"
+        data-hint="Both motors in series on one driver: half the voltage each"
         @click="machine.run({ name: 'share-driver', args: { axis: figures.id } })"
       >
         In series on the first driver

@@ -129,7 +129,7 @@ const turned = (d: AxisFigures['axis']['drives'][number]) =>
           v-for="c in s.options"
           :key="c.title"
           kind="framed"
-          :title="c.why"
+          :data-hint="c.why"
           :disabled="machine.readOnly"
           @click="setCurrent(s.id, c.amps)"
         >

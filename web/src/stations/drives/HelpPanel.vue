@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataTable from '../../ui/DataTable.vue';
 import Progress from '../../ui/Progress.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { outcomeOf } from '@nodaxis/core/advice/help';
@@ -56,7 +57,7 @@ function effects(o: AxisOutcome): string {
 const rows: { title: string; of: (o: AxisOutcome) => string }[] = [
   { title: 'Limit', of: (o) => show(o.limit, speed.value) },
   { title: 'Limited by', of: (o) => o.cause ?? '–' },
-  { title: 'Torque over need', of: (o) => (o.reserve === undefined ? '–' : `${printNumber(o.reserve, 2)} ×`) },
+  { title: 'Torque in hand', of: (o) => (o.reserve === undefined ? '–' : `${printNumber(o.reserve, 2)} ×`) },
   { title: 'One step', of: (o) => show(o.resolution, linear.value ? 'length' : 'angle') },
   { title: 'Holding', of: (o) => show(o.holdingNm, 'torque', 2) },
   { title: 'Heat a motor', of: (o) => show(o.heatW, 'power', 2) },
@@ -79,7 +80,7 @@ function apply(line: HelpLine) {
   <div class="row spread head">
     <p class="soft">
       <template v-if="now.limit !== undefined"
-        >Now: <strong>{{ show(now.limit, speed) }}</strong>, {{ now.cause }} governs. </template
+        >Now: <strong>{{ show(now.limit, speed) }}</strong>, limited by {{ now.cause }}. </template
       >Tried on a copy: every supply, lead, step setting, current, winding, motor and driver that fits.
     </p>
     <span v-if="progress" class="row" role="status">
@@ -96,7 +97,7 @@ function apply(line: HelpLine) {
         : 'Nothing in the library makes this axis faster.'
     }}
   </p>
-  <table v-if="pins.length" class="list pins" aria-label="Pinned side by side">
+  <DataTable v-if="pins.length" class="pins" aria-label="Pinned side by side">
     <thead>
       <tr>
         <th></th>
@@ -113,8 +114,8 @@ function apply(line: HelpLine) {
         <td v-for="p in pins" :key="p.key" class="mono">{{ r.of(p.outcome) }}</td>
       </tr>
     </tbody>
-  </table>
-  <table v-if="lines.length" class="list tried">
+  </DataTable>
+  <DataTable v-if="lines.length" class="tried">
     <thead>
       <tr>
         <th>Change</th>
@@ -144,7 +145,7 @@ function apply(line: HelpLine) {
         </td>
       </tr>
     </tbody>
-  </table>
+  </DataTable>
   <ActionButton v-if="lines.length > FIRST" @click="all = !all">
     {{ all ? 'Show the best only' : `Show all ${lines.length}` }}
   </ActionButton>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataTable from '../../ui/DataTable.vue';
 import TextField from '../../ui/TextField.vue';
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
 import {
@@ -142,7 +143,7 @@ const rows = computed(() => {
         <span class="mono">{{ f.where }}</span>: {{ f.what }} {{ f.fix }}
       </li>
     </ul>
-    <table class="list">
+    <DataTable>
       <tbody>
         <tr v-for="r in rows" :key="r.title">
           <td>{{ r.title }}</td>
@@ -152,7 +153,7 @@ const rows = computed(() => {
           <td class="soft">{{ r.says }}</td>
         </tr>
       </tbody>
-    </table>
+    </DataTable>
   </template>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataTable from '../../ui/DataTable.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
 import { printNumber, showValue } from '@nodaxis/core/units/print';
@@ -7,7 +8,7 @@ import { usePreferences } from '../../document/preferences';
 import AxisMark from '../../widgets/AxisMark.vue';
 import FigureText from '../../widgets/FigureText.vue';
 
-/** Every axis on one line: its wanted speed among its speed limits, the one that governs, and the next. */
+/** Every axis on one line: its wanted speed among its speed limits, the lowest one, and the next. */
 const props = defineProps<{ axes: readonly AxisFigures[]; selected: string }>();
 defineEmits<{ select: [id: string] }>();
 const preferences = usePreferences();
@@ -41,14 +42,14 @@ const place = (speed: number, far: number) => {
 <template>
   <h2>How fast, and what limits it</h2>
   <div class="scroll">
-    <table class="list">
+    <DataTable>
       <thead>
         <tr>
           <th>Axis</th>
           <th class="num">Scale</th>
           <th class="num">One step</th>
           <th class="num">At wanted speed</th>
-          <th class="num">Torque over need</th>
+          <th class="num">Torque in hand</th>
           <th class="chart">Speed limits</th>
           <th>Limited by, then by</th>
         </tr>
@@ -101,7 +102,7 @@ const place = (speed: number, far: number) => {
                 class="limit"
                 :class="{ wanted: f.cause === 'wanted' }"
                 :style="{ left: place(f.speed, r.far) }"
-                :title="`${f.cause}: ${showValue(f.speed, r.dimension, preferences.display, 4)}`"
+                :data-hint="`${f.cause}: ${showValue(f.speed, r.dimension, preferences.display, 4)}`"
               ></span>
             </div>
           </td>
@@ -121,7 +122,7 @@ const place = (speed: number, far: number) => {
           </td>
         </tr>
       </tbody>
-    </table>
+    </DataTable>
   </div>
 </template>
 

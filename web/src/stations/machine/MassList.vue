@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataTable from '../../ui/DataTable.vue';
 import { ElCheckbox } from 'element-plus';
 import { ElCheckboxGroup } from 'element-plus';
 import ActionButton from '../../ui/ActionButton.vue';
@@ -50,7 +51,7 @@ function add() {
   <p v-if="!Object.keys(design.masses).length" class="soft">
     List the parts that move: spindle, carriage, gantry, table with the work. Each axis carries what hangs on it.
   </p>
-  <table v-else class="list masses">
+  <DataTable v-else class="masses">
     <thead>
       <tr>
         <th>Part</th>
@@ -75,7 +76,7 @@ function add() {
         </td>
       </tr>
     </tbody>
-  </table>
+  </DataTable>
   <form class="row add" @submit.prevent="add">
     <ElInput v-model="name" class="name" placeholder="Part" aria-label="Name of the moving part" maxlength="120" />
     <ElInput v-model="mass" class="mass" placeholder="Mass" aria-label="Mass of the moving part" />

@@ -98,7 +98,7 @@ const moveTo = (place: number) => truly.value !== undefined && emit('move', posi
       <span
         class="reading"
         :class="{ unsure: !known }"
-        :title="
+        :data-hint="
           known
             ? 'Machine position'
             : snapshot?.doubtful
@@ -122,7 +122,7 @@ const moveTo = (place: number) => truly.value !== undefined && emit('move', posi
         class="jog"
         :disabled="!powered"
         :aria-label="`Hold to move ${letter} to minus`"
-        :title="seen('minus')"
+        :data-hint="seen('minus')"
         @pointerdown.prevent="go(-1, $event.shiftKey)"
         @pointerleave="emit('release')"
       >
@@ -133,7 +133,7 @@ const moveTo = (place: number) => truly.value !== undefined && emit('move', posi
         class="jog"
         :disabled="!powered"
         :aria-label="`Hold to move ${letter} to plus`"
-        :title="seen('plus')"
+        :data-hint="seen('plus')"
         @pointerdown.prevent="go(1, $event.shiftKey)"
         @pointerleave="emit('release')"
       >
@@ -141,7 +141,7 @@ const moveTo = (place: number) => truly.value !== undefined && emit('move', posi
       </ActionButton>
       <ActionButton
         :disabled="!powered"
-        title="Work position is zero here"
+        data-hint="Work position is zero here"
         :aria-label="`Work zero of ${letter} here`"
         @click="emit('zero')"
       >

@@ -102,8 +102,8 @@ const offsetOf = (i: number) => snapshot.value?.work.sets[snapshot.value.work.ac
       </ActionButton>
     </div>
     <p v-if="means === 'keys'" class="soft small">
-      Tab to a ruler and hold ← or → (with Shift at full speed), hold the buttons, or drag the cursor. Let go, or look
-      away, and it stops.
+      Tab to a ruler and hold ← or → (with Shift at full speed), hold the buttons, or drag the cursor. Release, or leave
+      the page, and it stops.
     </p>
   </div>
 </template>

@@ -28,7 +28,7 @@ const rows = computed(() =>
       :key="w.id"
       v-memo="[w.level, w.tripped, w.name]"
       :class="{ lit: w.tripped }"
-      :title="`${w.name}: ${w.level}, ${w.tripped ? 'tripped' : 'free'}`"
+      :data-hint="`${w.name}: ${w.level}, ${w.tripped ? 'tripped' : 'free'}`"
     >
       <i class="bulb"></i><span class="mono">{{ w.printed }}</span> <span class="soft mono">{{ w.level }}</span>
       {{ w.name }}

@@ -3,6 +3,7 @@ import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { circuitName, describeField, fieldTitle } from '@nodaxis/core/machine/fields';
 import { stateAdvice, stateSentence } from '@nodaxis/core/motion/controller/states';
+import { useMediaQuery } from '@vueuse/core';
 import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue';
 import { useFocusLink } from '../../app/focusLink';
 import { useMachine } from '../../document/machine';
@@ -14,6 +15,7 @@ import ByHand from './ByHand.vue';
 import DrillPanel from './DrillPanel.vue';
 import HiddenFaults from './HiddenFaults.vue';
 import InputLamps from './InputLamps.vue';
+import StopButtons from './StopButtons.vue';
 import ProgramPanel from './ProgramPanel.vue';
 import StoryPanel from './StoryPanel.vue';
 import StripChart from './StripChart.vue';
@@ -44,6 +46,8 @@ const { view: tab, show } = useView<Tab>(
   ({ field }) => (field === 'programWords' ? 'program' : undefined),
 );
 const view = ref<'sheet' | 'space'>('sheet');
+/** One column, which scrolls. */
+const narrow = useMediaQuery('(max-width: 1000px)');
 
 const figures = computed(() => machine.figures!);
 const powered = computed(() => snapshot.value !== undefined && snapshot.value.state !== 'no-power');
@@ -150,6 +154,14 @@ function move(axis: string, place: number) {
     </ul>
   </section>
   <div v-else class="practice">
+    <!-- Where the page scrolls, the stop stays at hand. -->
+    <div v-if="narrow" class="pinned row spread">
+      <span class="row"
+        ><span class="lamp" :class="snapshot?.state"></span
+        >{{ snapshot ? stateSentence[snapshot.state] : 'Starting …' }}</span
+      >
+      <span class="row"><StopButtons :stops="stops" :pressed="pressed" @toggle="toggle" /></span>
+    </div>
     <section class="sheet picture" aria-label="The machine">
       <div class="head">
         <p class="state" role="status" aria-live="polite">
@@ -179,7 +191,7 @@ function move(axis: string, place: number) {
           <ActionButton
             v-if="momentary(b)"
             :kind="powered && !snapshot?.motorPower ? 'main' : 'framed'"
-            :title="`${b.part.designation} ${b.part.name}`"
+            :data-hint="`${b.part.designation} ${b.part.name}`"
             @click="push(b.id)"
           >
             {{ b.name }}
@@ -198,16 +210,7 @@ function move(axis: string, place: number) {
         >
           Acknowledge
         </ActionButton>
-        <ActionButton
-          v-for="b in stops"
-          :key="b.id"
-          class="stop"
-          :aria-pressed="pressed.has(b.id)"
-          title="Esc presses it; turn it to release"
-          @click="toggle(b.id)"
-        >
-          {{ b.name }}{{ pressed.has(b.id) ? ': turn to release' : ' (Esc)' }}
-        </ActionButton>
+        <StopButtons v-if="!narrow" :stops="stops" :pressed="pressed" @toggle="toggle" />
       </div>
       <p class="soft small advice">{{ advice }}</p>
       <p v-if="snapshot?.limitsOff" class="caution" role="alert">
@@ -258,7 +261,7 @@ function move(axis: string, place: number) {
             <ActionButton
               class="small"
               :disabled="pace !== 0"
-              title="Ten thousandths of a second"
+              data-hint="Ten thousandths of a second"
               @click="practice.advance(10)"
             >
               10 ms
@@ -356,20 +359,6 @@ function move(axis: string, place: number) {
 .lamp.paused {
   background: linear-gradient(90deg, var(--accent) 50%, var(--sheet) 50%);
 }
-.stop {
-  background: var(--danger);
-  color: var(--sheet);
-  border-radius: 16px;
-  padding: 5px 14px;
-  font-weight: 700;
-}
-.stop:hover:not(:disabled) {
-  background: var(--danger);
-}
-.stop[aria-pressed='true'] {
-  outline: 3px double var(--danger);
-  outline-offset: 2px;
-}
 .warn {
   color: var(--wont);
   font-weight: 700;
@@ -417,6 +406,15 @@ function move(axis: string, place: number) {
   white-space: nowrap;
   justify-content: space-between;
   margin-top: 2px;
+}
+.pinned {
+  position: sticky;
+  top: -10px;
+  z-index: 4;
+  margin: -10px -10px 0;
+  padding: 6px 10px;
+  border-bottom: 1px solid var(--line-strong);
+  background: var(--sheet);
 }
 @media (max-width: 1000px) {
   .practice {

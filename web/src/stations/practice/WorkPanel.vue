@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataTable from '../../ui/DataTable.vue';
 import PickOne from '../../ui/PickOne.vue';
 import TickBox from '../../ui/TickBox.vue';
 import Fold from '../../ui/Fold.vue';
@@ -98,7 +99,7 @@ function touch() {
         :options="[1, 2, 3, 4, 5, 6].map((n) => ({ value: n - 1, label: `${n} (G${53 + n})` }))"
         @change="practice.act({ type: 'work-offset', index: $event })"
     /></label>
-    <table>
+    <DataTable>
       <thead>
         <tr>
           <th></th>
@@ -132,7 +133,7 @@ function touch() {
           </td>
         </tr>
       </tbody>
-    </table>
+    </DataTable>
     <Fold
       ><template #title><span>A reference switch has failed: take a datum by eye</span></template>
       <div class="row wrap">
@@ -221,7 +222,7 @@ function touch() {
   grid-template-columns: minmax(0, 1fr);
   gap: 8px;
 }
-table {
+.data-table {
   border-collapse: collapse;
   width: 100%;
 }

@@ -165,7 +165,7 @@ const clear = () => machine.run({ name: 'clear-override', args: { setting: props
     grid-template-columns: minmax(0, 1fr) auto;
     border-bottom: 1px solid var(--line);
   }
-  table.list td,
+  .data-table td,
   td {
     border: 0;
     white-space: normal;

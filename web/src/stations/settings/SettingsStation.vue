@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataTable from '../../ui/DataTable.vue';
 import TextField from '../../ui/TextField.vue';
 import { computed, ref } from 'vue';
 import { useMachine } from '../../document/machine';
@@ -37,7 +38,7 @@ const byHand = computed(() => all.value.filter((s) => s.override).length);
     <section v-for="g in groups" :key="g.group" class="sheet" :aria-label="g.group">
       <h2>{{ g.group }}</h2>
       <div class="scroll">
-        <table class="list">
+        <DataTable>
           <thead>
             <tr>
               <th>Setting</th>
@@ -50,7 +51,7 @@ const byHand = computed(() => all.value.filter((s) => s.override).length);
           <tbody>
             <SettingRow v-for="s in g.list" :key="s.key" :setting="s" />
           </tbody>
-        </table>
+        </DataTable>
       </div>
     </section>
     <p v-if="!groups.length" class="soft">No setting is called that. Try a shorter word.</p>
@@ -68,7 +69,7 @@ const byHand = computed(() => all.value.filter((s) => s.override).length);
   thead {
     display: none;
   }
-  table,
+  .data-table,
   tbody {
     display: block;
   }

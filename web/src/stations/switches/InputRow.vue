@@ -74,7 +74,7 @@ function join(from: string) {
       </span>
     </td>
     <td data-label="Switches" class="switches">
-      <span v-for="d in circuit.devices" :key="d" class="device mono" :title="design.parts[d]?.name">{{
+      <span v-for="d in circuit.devices" :key="d" class="device mono" :data-hint="design.parts[d]?.name">{{
         design.parts[d]?.designation
       }}</span>
       <ActionButton
@@ -142,7 +142,7 @@ function join(from: string) {
       <ActionButton
         class="small"
         :aria-label="`Remove ${circuitName(design, circuitId)}`"
-        title="Remove"
+        data-hint="Remove"
         :disabled="machine.readOnly"
         @click="run({ name: 'remove-input', args: { circuit: circuitId } })"
       >

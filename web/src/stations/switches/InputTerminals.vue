@@ -81,7 +81,7 @@ const suits = (feeds: readonly string[]) => {
           class="held"
           :class="{ fixed: byHand(id) }"
           :draggable="!machine.readOnly"
-          :title="byHand(id) ? 'chosen by hand' : 'chosen by the planner'"
+          :data-hint="byHand(id) ? 'chosen by hand' : 'chosen by the planner'"
           @dragstart="start($event, id)"
           @dragend="((dragged = ''), (over = ''))"
           >{{ circuitName(design, id) }}</span

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataTable from '../../ui/DataTable.vue';
 import { computed } from 'vue';
 import { useMachine } from '../../document/machine';
 import AddInput from './AddInput.vue';
@@ -22,7 +23,7 @@ const circuits = computed(() => Object.keys(machine.design!.circuits));
         + side shows every broken or chafed wire; a normally open one needs fewer thoughts and hides them.
       </p>
       <div v-else class="scroll">
-        <table class="list">
+        <DataTable>
           <thead>
             <tr>
               <th>Input</th>
@@ -40,7 +41,7 @@ const circuits = computed(() => Object.keys(machine.design!.circuits));
           <tbody>
             <InputRow v-for="id in circuits" :key="id" :circuit-id="id" />
           </tbody>
-        </table>
+        </DataTable>
       </div>
       <p class="soft small">
         Polarity is derived from the circuit. It is proven only when you have seen every switch free, pressed and
@@ -63,7 +64,7 @@ const circuits = computed(() => Object.keys(machine.design!.circuits));
   thead {
     display: none;
   }
-  table,
+  .data-table,
   tbody {
     display: block;
   }

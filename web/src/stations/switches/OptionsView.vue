@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataTable from '../../ui/DataTable.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import type { Guard, SwitchCount } from '@nodaxis/core/advice/switchCounts';
 import type { SwitchOption, OptionOutcome } from '@nodaxis/core/advice/switchOptions';
@@ -82,7 +83,7 @@ const sameAsToday = (c: SwitchCount) => c.key === 'today';
     <section v-if="options.length" class="sheet" :aria-busy="busy" aria-label="Contact and circuit">
       <h2>Closed or open at rest, shared or not: on this machine</h2>
       <div class="scroll">
-        <table class="compare">
+        <DataTable class="compare">
           <thead>
             <tr>
               <th></th>
@@ -94,13 +95,13 @@ const sameAsToday = (c: SwitchCount) => c.key === 'today';
           </thead>
           <tbody>
             <tr v-for="l in lines" :key="l.name">
-              <th scope="row" :title="l.hint">{{ l.name }}</th>
+              <th scope="row" :data-hint="l.hint">{{ l.name }}</th>
               <td v-for="s in options" :key="s.key" class="mono" :class="{ today: s.key === 'as-is' }">
                 <span v-if="s.outcome" :class="{ bad: l.bad?.(s.outcome) }">{{ l.of(s.outcome) }}</span>
               </td>
             </tr>
             <tr>
-              <th scope="row" title="shows at once, at next use, never">Faults that take a switch</th>
+              <th scope="row" data-hint="shows at once, at next use, never">Faults that take a switch</th>
               <td v-for="s in options" :key="s.key" class="mono" :class="{ today: s.key === 'as-is' }">
                 <span v-if="s.outcome" class="marks"
                   ><NoticeMark notice="at once" />{{ s.outcome.losses['at once'] }}
@@ -146,7 +147,7 @@ const sameAsToday = (c: SwitchCount) => c.key === 'today';
               </td>
             </tr>
           </tbody>
-        </table>
+        </DataTable>
       </div>
       <p class="soft small">
         Then plan the wiring again. Closed at rest is the usual choice for what protects: a break then stops the machine
@@ -156,7 +157,7 @@ const sameAsToday = (c: SwitchCount) => c.key === 'today';
     <section v-if="counts.length" class="sheet" :aria-busy="busy" aria-label="How many switches">
       <h2>How many switches at all, and what still guards each end</h2>
       <div class="scroll">
-        <table class="compare count">
+        <DataTable class="compare count">
           <thead>
             <tr>
               <th></th>
@@ -182,7 +183,7 @@ const sameAsToday = (c: SwitchCount) => c.key === 'today';
                   <span
                     v-for="end in ['minus', 'plus'] as const"
                     :key="end"
-                    :title="guardWords[a.guards[end]]"
+                    :data-hint="guardWords[a.guards[end]]"
                     :class="{ bad: a.guards[end] === 'nothing' }"
                     ><span aria-hidden="true">{{ guardMark[a.guards[end]] }}</span> {{ guardWords[a.guards[end]] }}<br
                   /></span>
@@ -206,7 +207,7 @@ const sameAsToday = (c: SwitchCount) => c.key === 'today';
               <td v-else :colspan="9" class="soft">{{ c.refused }}</td>
             </tr>
           </tbody>
-        </table>
+        </DataTable>
       </div>
       <p class="soft small">
         An envelope guards once the axis is referenced, and only what the control itself commands: not a slipped motor,

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataTable from '../../ui/DataTable.vue';
 import TickBox from '../../ui/TickBox.vue';
 import Fold from '../../ui/Fold.vue';
 import Progress from '../../ui/Progress.vue';
@@ -185,7 +186,7 @@ const toggleTried = (id: string) =>
 
     <div class="halves">
       <section class="sheet map" aria-label="Map of functions and faults">
-        <table>
+        <DataTable>
           <thead>
             <tr>
               <th scope="col">When it is gone, who notices?</th>
@@ -204,7 +205,7 @@ const toggleTried = (id: string) =>
                   class="cell"
                   :class="{ danger: l.cells[k]!.danger }"
                   :aria-pressed="cell?.function === l.function.id && cell.kind === k"
-                  :title="`${l.cells[k]!.count} × ${kindWords[k]}: ${l.cells[k]!.worst}`"
+                  :data-hint="`${l.cells[k]!.count} × ${kindWords[k]}: ${l.cells[k]!.worst}`"
                   @click="toggleCell(l.function.id, k)"
                 >
                   <NoticeMark :notice="l.cells[k]!.worst" /><span class="mono">{{ l.cells[k]!.count }}</span>
@@ -212,7 +213,7 @@ const toggleTried = (id: string) =>
               </td>
             </tr>
           </tbody>
-        </table>
+        </DataTable>
         <Fold class="daily" :open="counts.dangers > 0"
           ><template #title
             ><span>Tried by hand at every power-on: {{ tried.size }} of {{ protecting.length }}</span></template
@@ -270,8 +271,8 @@ const toggleTried = (id: string) =>
           <ul v-bind="wrapperProps">
             <li v-for="{ data: r } in list" :key="r.fault.id" :class="{ danger: r.danger }">
               <NoticeMark :notice="r.notice" />
-              <span class="title" :title="r.fault.title">{{ r.fault.title }}</span>
-              <span class="takes soft" :title="lostOf(r)">{{ lostOf(r) || 'nothing lost' }}</span>
+              <span class="title" :data-hint="r.fault.title">{{ r.fault.title }}</span>
+              <span class="takes soft" :data-hint="lostOf(r)">{{ lostOf(r) || 'nothing lost' }}</span>
             </li>
           </ul>
           <p v-if="!shown.length" class="soft none">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataTable from '../../ui/DataTable.vue';
 import SuggestField from '../../ui/SuggestField.vue';
 import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
@@ -188,7 +189,7 @@ const apply = () =>
         {{ before ? 'Move the mark here' : 'This is how it was found' }}
       </ActionButton>
       <div v-if="lines.length" class="scroll">
-        <table class="list">
+        <DataTable>
           <thead>
             <tr>
               <th class="num">No.</th>
@@ -205,7 +206,7 @@ const apply = () =>
               </td>
             </tr>
           </tbody>
-        </table>
+        </DataTable>
       </div>
     </section>
     <section class="sheet stack" aria-label="A plug as it was found">
@@ -232,7 +233,7 @@ const apply = () =>
         </template>
       </div>
       <template v-if="plug">
-        <table class="list">
+        <DataTable>
           <thead>
             <tr>
               <th class="num">Contact</th>
@@ -266,7 +267,7 @@ const apply = () =>
               </td>
             </tr>
           </tbody>
-        </table>
+        </DataTable>
       </template>
     </section>
     <section v-if="plug" class="sheet stack" aria-label="Buzz-out sheet">
@@ -288,7 +289,7 @@ const apply = () =>
       </p>
       <p v-for="c in result.contradictions" :key="c" class="caution">{{ c }}</p>
       <div class="scroll">
-        <table class="matrix">
+        <DataTable class="matrix">
           <thead>
             <tr>
               <th></th>
@@ -310,7 +311,7 @@ const apply = () =>
               </td>
             </tr>
           </tbody>
-        </table>
+        </DataTable>
       </div>
       <div class="row">
         <ActionButton v-if="takeOver.length" kind="main" :disabled="machine.readOnly" @click="apply">

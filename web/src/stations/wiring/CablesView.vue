@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataTable from '../../ui/DataTable.vue';
 import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
@@ -163,7 +164,7 @@ const drawn = computed(() =>
       <li v-for="f in faults" :key="f.what">{{ f.what }} {{ f.fix }}</li>
     </ul>
     <section class="sheet scroll" aria-label="Cables">
-      <table class="list">
+      <DataTable>
         <thead>
           <tr>
             <th></th>
@@ -197,13 +198,13 @@ const drawn = computed(() =>
             </td>
           </tr>
         </tbody>
-      </table>
+      </DataTable>
     </section>
     <div class="stack">
       <section v-if="cable" class="sheet stack" :aria-label="`Cross-reference of ${cable.name}`">
         <h2>{{ cable.name }}: from end to end</h2>
         <MachineField v-if="cable.id" :path="`parts.${cable.id}.data.length`" />
-        <table class="list colours">
+        <DataTable class="colours">
           <tbody>
             <tr v-for="(x, i) in reference" :key="i">
               <td class="mono">{{ x.start }}</td>
@@ -219,14 +220,14 @@ const drawn = computed(() =>
               </td>
             </tr>
           </tbody>
-        </table>
+        </DataTable>
         <p class="soft">
           Old and new colours never need to match: each joint has its own line, and what counts is the terminal at both
           ends.
         </p>
         <div v-if="swap" class="stack">
           <h3>{{ swap.was }} was replaced by {{ swap.now }}</h3>
-          <table class="list">
+          <DataTable>
             <thead>
               <tr>
                 <th>Terminal</th>
@@ -243,7 +244,7 @@ const drawn = computed(() =>
                 <td class="mono">{{ l.conductors.join(', ') }}</td>
               </tr>
             </tbody>
-          </table>
+          </DataTable>
         </div>
         <div class="row">
           <label

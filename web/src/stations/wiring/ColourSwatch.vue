@@ -13,7 +13,7 @@ const fill = computed(() => {
 </script>
 
 <template>
-  <span class="swatch" :class="{ large }" :title="insulationName(code)"
+  <span class="swatch" :class="{ large }" :data-hint="insulationName(code)"
     ><i :style="{ background: fill }"></i><span class="mono">{{ code }}</span></span
   >
 </template>

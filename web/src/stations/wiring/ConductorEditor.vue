@@ -175,7 +175,7 @@ function terminate(end: 'from' | 'to', kind: string, pullTested: boolean): void 
         >pulled</TickBox
       >
     </template>
-    <ActionButton kind="framed" :disabled="machine.readOnly" title="Enter" @click="$emit('tick')">
+    <ActionButton kind="framed" :disabled="machine.readOnly" data-hint="Enter" @click="$emit('tick')">
       <Check />Advance state
     </ActionButton>
     <slot />

@@ -253,12 +253,12 @@ async function importCsv(f: File): Promise<void> {
       <span class="row tools">
         <ActionButton kind="framed" :aria-pressed="trial.on" @click="trial.on = !trial.on">Try it</ActionButton>
         <ActionButton :disabled="machine.readOnly" @click="adding = !adding"><Plus />Add</ActionButton>
-        <ActionButton title="The list as a table (CSV)" @click="exportCsv"><Download />CSV</ActionButton>
+        <ActionButton data-hint="The list as a table (CSV)" @click="exportCsv"><Download />CSV</ActionButton>
         <FilePicker
           kind="text"
           accept=".csv,.tsv,.txt,text/csv"
           label="Wire list as a table"
-          title="Read a table (CSV)"
+          data-hint="Read a table (CSV)"
           :disabled="machine.readOnly"
           @files="([f]) => importCsv(f!)"
           ><Upload />CSV</FilePicker
@@ -334,7 +334,7 @@ async function importCsv(f: File): Promise<void> {
               />
               <template v-else>{{ r.c.state }}</template>
             </span>
-            <span role="gridcell" class="why soft" :title="r.c.purpose"
+            <span role="gridcell" class="why soft" :data-hint="r.c.purpose"
               ><ActionButton
                 v-if="trial.on"
                 kind="bare"

@@ -156,7 +156,7 @@ const length = computed(() => conductor.value?.length && showLead(conductor.valu
         <p class="soft">Sheet by sheet, the mains last; what is cut already first; one cable after the other.</p>
         <ol>
           <li v-for="n in after" :key="n.id">
-            <ActionButton kind="bare" class="upcoming" :title="`Take ${n.number} now`" @click="first = n.id">
+            <ActionButton kind="bare" class="upcoming" :data-hint="`Take ${n.number} now`" @click="first = n.id">
               <b class="mono">{{ n.number }}</b>
               <span class="mono">{{ n.from }}</span>
               <span class="mono">{{ n.to }}</span>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataTable from '../../ui/DataTable.vue';
 import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
@@ -281,7 +282,7 @@ function setColour(of: ConductorFunction, entered: string): void {
     </section>
     <section class="sheet stack outputs" aria-label="Outputs">
       <h2>Outputs</h2>
-      <table v-if="outputs.length" class="list">
+      <DataTable v-if="outputs.length">
         <thead>
           <tr>
             <th>Function</th>
@@ -314,7 +315,7 @@ function setColour(of: ConductorFunction, entered: string): void {
             </td>
           </tr>
         </tbody>
-      </table>
+      </DataTable>
       <p v-else class="soft">Nothing is switched by the controller yet: a brake, the spindle, coolant, a lamp.</p>
       <div class="row">
         <Choice

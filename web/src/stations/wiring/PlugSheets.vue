@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataTable from '../../ui/DataTable.vue';
 import TickBox from '../../ui/TickBox.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
@@ -101,7 +102,7 @@ const print = () => window.print();
           <figcaption>solder side</figcaption>
         </figure>
       </div>
-      <table class="list">
+      <DataTable>
         <thead>
           <tr>
             <th class="num">Turn</th>
@@ -130,7 +131,7 @@ const print = () => window.print();
             </td>
           </tr>
         </tbody>
-      </table>
+      </DataTable>
       <NotesAndPictures
         class="no-print"
         :subject="{ kind: 'part', id: picked }"

@@ -76,7 +76,7 @@ const plan = () => machine.run({ name: 'plan-wiring', args: {} });
       </ActionButton>
     </div>
     <div v-if="all.length" class="row progress" aria-label="How far each sheet is">
-      <span class="total" :title="`${done} of ${all.length} connected`"
+      <span class="total" :data-hint="`${done} of ${all.length} connected`"
         ><Progress :done="done" :of="all.length" label="Connected conductors" /> {{ done }} of
         {{ all.length }} connected</span
       >

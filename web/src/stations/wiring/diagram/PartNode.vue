@@ -49,7 +49,7 @@ const emit = defineEmits<{ jump: [{ sheet: Sheet; part: string; terminal: string
           :key="s"
           kind="bare"
           class="ref"
-          :title="`Goes on, sheet ${sheetNumberOf(s)}: ${sheetNames[s]}`"
+          :data-hint="`Goes on, sheet ${sheetNumberOf(s)}: ${sheetNames[s]}`"
           :aria-label="`${data.node.designation}:${p.printed} on ${sheetNames[s]}`"
           @click.stop="emit('jump', { sheet: s, part: data.node.id, terminal: p.terminal })"
         >

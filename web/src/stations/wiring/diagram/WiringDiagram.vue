@@ -310,13 +310,13 @@ const printing = ref(false);
         />
       </form>
       <span class="row tools">
-        <ActionButton v-if="Object.keys(moved).length" title="Forget where parts were moved to" @click="tidy">
+        <ActionButton v-if="Object.keys(moved).length" data-hint="Forget where parts were moved to" @click="tidy">
           <Refresh />Tidy
         </ActionButton>
-        <ActionButton :disabled="!laidOut" title="The sheet as SVG" aria-label="SVG" @click="saveSvg">
+        <ActionButton :disabled="!laidOut" data-hint="The sheet as SVG" aria-label="SVG" @click="saveSvg">
           <Download />
         </ActionButton>
-        <ActionButton title="Print" aria-label="Print" @click="printing = true"><Printer /></ActionButton>
+        <ActionButton data-hint="Print" aria-label="Print" @click="printing = true"><Printer /></ActionButton>
         <ActionButton kind="framed" :aria-pressed="trial.on" @click="trial.on = !trial.on">Try it</ActionButton>
         <ActionButton v-if="walk.length" kind="framed" @click="startWalk">The chain explained</ActionButton>
       </span>
