@@ -8,6 +8,7 @@ import type { Severity } from '../findings/finding';
 import { findingsOf } from '../findings/findings';
 import type { Design } from '../machine/design';
 import type { LibraryEntry } from '../machine/library/entry';
+import { baseValue } from '../units/quantity';
 import { newMachineFile } from '../machine/file';
 import type { Variant } from './variants';
 import { variantsOf } from './variants';
@@ -60,12 +61,24 @@ export function outcomeOf(figures: Figures, axisId: string): AxisOutcome {
 }
 
 const NOW = '2000-01-01T00:00:00.000Z';
+/** What is done at a keyboard comes before what needs a screwdriver, and that before what has to be bought. */
+const kindsByEffort: readonly Variant['kind'][] = [
+  'current',
+  'acceleration',
+  'steps',
+  'winding',
+  'supply',
+  'transmission',
+  'driver',
+  'motor',
+  'pair',
+];
 /** Less than this is no help worth a line. */
 const LEAST_GAIN = 1.03;
 
 /**
  * Tries every variant of an axis on a copy of the design, one at a time: yields after each how many are done, and returns
- * those that help, best first. What is wired already does not count here: a swap is judged before it is carried out.
+ * those that help: first what is enough for the wanted speed, the least effort first. What is wired already does not count here: a swap is judged before it is carried out.
  */
 export function* whatWouldHelp(
   design: Design,
@@ -104,11 +117,17 @@ export function* whatWouldHelp(
   }
   const rank = (t: Tried) => (t.brings.some((b) => b.severity === 'danger' || b.severity === 'wont-work') ? 1 : 0);
   const rounded = (gain: number) => Math.round(gain * 50) / 50;
+  const asked = design.axes[axisId]?.maxSpeed;
+  const wanted = asked ? baseValue(asked) : Infinity;
+  const enough = (t: Tried) => (t.outcome.limit! >= wanted ? 0 : 1);
+  const effort = (t: Tried) => kindsByEffort.indexOf(t.variant.kind);
   return tried
-    .filter((t) => t.gain >= LEAST_GAIN || t.cures.length > 0)
+    .filter((t) => t.gain >= LEAST_GAIN || (t.cures.length > 0 && t.gain >= 1))
     .sort(
       (a, b) =>
         rank(a) - rank(b) ||
+        enough(a) - enough(b) ||
+        effort(a) - effort(b) ||
         rounded(b.gain) - rounded(a.gain) ||
         // Of two that gain the same, the one that gives up less resolution.
         (a.outcome.resolution ?? 0) - (b.outcome.resolution ?? 0),

@@ -9,8 +9,8 @@ export const fieldsOfParts: Record<string, Definition> = {
     'drives',
     'Steps per revolution',
     { type: 'integer', min: 1, max: 10_000_000 },
-    'As set on the driver: full steps times microsteps, or the command pulses of a servo.',
-    'microstepping',
+    'As set on the driver: full steps times micro-steps, or the command pulses of a servo. 1/16 can be typed as well.',
+    'microstepping microsteps pulses per revolution 1/16',
   ),
   'parts.*.setup.peakCurrent': field(
     'drives',

@@ -81,10 +81,12 @@ export const useOwnParts = defineStore('own-parts', () => {
   const of = (...classes: PartClass[]): LibraryEntry[] =>
     [...library, ...parts.value].filter((e) => classes.includes(e.data.class));
   const isOwn = (key: string): boolean => parts.value.some((p) => p.key === key);
+  /** A key that some part has already. */
+  const isTaken = (key: string): boolean => isOwn(key) || libraryEntry(key) !== undefined;
   /** What a command needs to choose a part: one of one's own travels with it, since core knows only those that ship. */
   const choice = (key: string): { library: string; entry?: LibraryEntry } => {
     const entry = parts.value.find((p) => p.key === key);
     return { library: key, ...(entry ? { entry: toRaw(entry) } : {}) };
   };
-  return { parts, fault, ready, start, put, remove, take, of, isOwn, choice };
+  return { parts, fault, ready, start, put, remove, take, of, isOwn, isTaken, choice };
 });

@@ -3,8 +3,8 @@ import TextField from '../ui/TextField.vue';
 import Choice from '../ui/Choice.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import { library } from '@nodaxis/core/machine/library/index';
-import { sheetFields } from '@nodaxis/core/machine/library/sheet';
-import type { PartClass, PartData } from '@nodaxis/core/machine/parts';
+import { builtLike, ownKey } from '@nodaxis/core/machine/library/own';
+import type { PartClass } from '@nodaxis/core/machine/parts';
 import { ref } from 'vue';
 import { useOwnParts } from '../document/ownParts';
 
@@ -38,14 +38,8 @@ async function make() {
   const template = library.find((e) => e.key === like.value);
   const plain = name.value.trim();
   if (!template || !plain) return;
-  const figures = new Set((sheetFields[template.data.class] ?? []).map((s) => s.key));
-  const data = Object.fromEntries(Object.entries(template.data).filter(([k]) => !figures.has(k) && k !== 'switches'));
-  const slug = plain
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-|-$/g, '');
-  const key = `own-${slug || template.data.class}`;
-  await own.put({ ...template, key, name: plain, about: '', data: data as PartData });
+  const key = ownKey(plain, own.isTaken);
+  await own.put(builtLike(template, key, plain));
   name.value = '';
   emit('made', key);
 }

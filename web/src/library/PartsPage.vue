@@ -7,8 +7,9 @@ import ActionButton from '../ui/ActionButton.vue';
 import { csvClasses, writePartsCsv } from '@nodaxis/core/formats/partsCsv';
 import { writePartsJson } from '@nodaxis/core/formats/partsJson';
 import type { LibraryEntry } from '@nodaxis/core/machine/library/entry';
+import { ownKey } from '@nodaxis/core/machine/library/own';
 import { library } from '@nodaxis/core/machine/library/index';
-import { blockingFields, sheetFields, sheetValue } from '@nodaxis/core/machine/library/sheet';
+import { blockingFields, sheetFieldsOf, sheetValue } from '@nodaxis/core/machine/library/sheet';
 import type { PartClass } from '@nodaxis/core/machine/parts';
 import { showQuantity } from '@nodaxis/core/units/print';
 import type { Fault } from '@nodaxis/core/units/result';
@@ -50,7 +51,7 @@ const rows = computed(() =>
 );
 /** The first figures of the data sheet, as one line. */
 const line = (e: LibraryEntry) =>
-  (sheetFields[e.data.class] ?? [])
+  sheetFieldsOf(e.data)
     .flatMap((s) => {
       const q = sheetValue(e.data, s.key);
       return q ? [`${s.label.toLowerCase()} ${showQuantity(q, preferences.display)}`] : [];
@@ -70,7 +71,13 @@ async function onPick(files: File[]) {
 const shownOrOwn = () => (own.parts.length ? own.parts : rows.value);
 const asCsv = () => download('parts.csv', writePartsCsv(shownOrOwn()), 'text/csv');
 const asJson = () => download('parts.nodaxis-parts.json', writePartsJson(shownOrOwn()));
-const copy = (e: LibraryEntry) => own.put({ ...e, key: `own-${e.key}`, name: `${e.name} (own)` });
+/** A copy with all figures; its sheet opens at once, with the name ready to be changed. */
+async function copy(e: LibraryEntry) {
+  const name = `${e.name} (own)`;
+  const key = ownKey(name, own.isTaken);
+  await own.put({ ...e, key, name });
+  editing.value = key;
+}
 </script>
 
 <template>
@@ -141,7 +148,7 @@ const copy = (e: LibraryEntry) => own.put({ ...e, key: `own-${e.key}`, name: `${
         </tr>
       </tbody>
     </DataTable>
-    <OwnSheet :part-key="editing" @close="editing = ''" />
+    <OwnSheet :part-key="editing" @close="editing = ''" @done="editing = ''" />
   </div>
 </template>
 

@@ -16,7 +16,14 @@ import FieldLink from './FieldLink.vue';
 import UnitQuestion from './UnitQuestion.vue';
 
 /** The form of one field: what it is follows from its path alone. */
-const props = defineProps<{ path: string; label?: string; hideLabel?: boolean; noSource?: boolean }>();
+const props = defineProps<{
+  path: string;
+  label?: string;
+  hideLabel?: boolean;
+  noSource?: boolean;
+  /** Reads a whole number that may be typed in other ways; undefined where the text is none of them. */
+  read?: (text: string) => number | undefined;
+}>();
 const machine = useMachine();
 const preferences = usePreferences();
 const id = useId();
@@ -71,7 +78,7 @@ function commit() {
     return set(read.value);
   }
   if (kind.type === 'integer') {
-    const n = Number(typed);
+    const n = props.read?.(typed) ?? Number(typed);
     if (!Number.isInteger(n) || n < kind.min || n > kind.max) {
       fault.value = {
         what: `"${typed}" is not a whole number from ${kind.min} to ${kind.max}.`,

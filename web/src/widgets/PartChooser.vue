@@ -4,6 +4,7 @@ import ActionButton from '../ui/ActionButton.vue';
 import { canStand } from '@nodaxis/core/advice/places';
 import type { Fit, Verdict } from '@nodaxis/core/advice/fit';
 import type { PartSlot } from '@nodaxis/core/commands/command';
+import { builtLike, hasFigures, ownKey } from '@nodaxis/core/machine/library/own';
 import { sheetFields } from '@nodaxis/core/machine/library/sheet';
 import type { PartClass } from '@nodaxis/core/machine/parts';
 import { computed, ref, useId, watch } from 'vue';
@@ -11,6 +12,7 @@ import { useRoute } from 'vue-router';
 import { Document } from '@element-plus/icons-vue';
 import { useMachine } from '../document/machine';
 import { useOwnParts } from '../document/ownParts';
+import OwnSheet from '../library/OwnSheet.vue';
 import PartSheet from './PartSheet.vue';
 
 /** Chooses a part from the library for one role of the machine. */
@@ -37,6 +39,10 @@ const entries = computed(() =>
 );
 /** Stands for a part that is in this machine only. */
 const OWN = 'only-here';
+/** Stands for a part that is in no list yet. */
+const NEW = 'my-own';
+/** The own part whose data sheet is being entered. */
+const making = ref('');
 const sheet = ref(false);
 const route = useRoute();
 const groupNames: Record<Verdict, string> = {
@@ -59,7 +65,7 @@ const offered = computed((): Option<string>[] => {
   const here = part.value;
   if (here && !options.some((o) => o.value === here.libraryKey))
     options.unshift({ value: here.libraryKey ?? OWN, label: `${here.name} (own)`, note: '' });
-  return options;
+  return [...options, { value: NEW, label: 'My own …', note: 'Enter its name and data sheet' }];
 });
 const partId = computed(() => {
   const d = machine.design;
@@ -83,11 +89,31 @@ watch(
 );
 function choose(key: string) {
   if (key === OWN) return;
+  if (key === NEW) return void begin();
   const faults = machine.run({
     name: 'choose-part',
     args: { slot: props.slotOf, library: null, ...(key ? own.choice(key) : {}) },
   });
   fault.value = faults.map((f) => `${f.what} ${f.fix}`).join(' ');
+}
+/** Begins an own part, built like the one that is here, else like the first that may be here. */
+async function begin() {
+  const like = entries.value.find((e) => e.key === part.value?.libraryKey) ?? entries.value[0];
+  if (!like) return;
+  const name = `My ${props.label.toLowerCase()}`;
+  const key = ownKey(name, own.isTaken);
+  await own.put(builtLike(like, key, name));
+  making.value = key;
+}
+function finish() {
+  choose(making.value);
+  if (!fault.value) making.value = '';
+}
+/** Closed without Done: what was entered stays among the own parts, an empty sheet does not. */
+function leave() {
+  const begun = own.parts.find((p) => p.key === making.value);
+  if (begun && !hasFigures(begun)) void own.remove(begun.key);
+  making.value = '';
 }
 </script>
 
@@ -115,6 +141,14 @@ function choose(key: string) {
     >
       <Document />
     </ActionButton>
+    <OwnSheet
+      v-if="making"
+      :part-key="making"
+      :likes="entries"
+      :done-label="`Use it as ${label.toLowerCase()}`"
+      @close="leave"
+      @done="finish"
+    />
     <PartSheet v-if="partId" v-model="sheet" :part-id="partId" />
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
   </div>

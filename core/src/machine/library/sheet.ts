@@ -161,24 +161,21 @@ export function estimateOf(data: PartData, field: SheetField): Quantity | undefi
     : undefined;
 }
 
+const SERVO_ONLY = ['ratedTorque', 'peakTorque', 'ratedSpeed', 'ratedVoltage'];
+const STEPPER_ONLY = ['stepAngle', 'holdingTorque', 'resistance', 'inductance'];
+
+/** The fields of a data sheet that concern this very kind of part; a figure that it has already stays in sight. */
+export function sheetFieldsOf(data: PartData): SheetField[] {
+  const foreign = data.class !== 'motor' ? [] : data.type === 'servo' ? STEPPER_ONLY : SERVO_ONLY;
+  return (sheetFields[data.class] ?? []).filter((x) => !foreign.includes(x.key) || sheetValue(data, x.key));
+}
+
 /** Fields that block an answer and are empty, as far as they concern this kind of part. */
 export function blockingFields(data: PartData): SheetField[] {
-  const fields = sheetFields[data.class] ?? [];
-  const servo = data.class === 'motor' && data.type === 'servo';
-  const concerns = (key: string) =>
-    data.class !== 'motor' ||
-    (servo
-      ? !['stepAngle', 'holdingTorque', 'resistance', 'inductance'].includes(key)
-      : !['ratedTorque', 'peakTorque', 'ratedSpeed', 'ratedVoltage'].includes(key));
   // A fieldbus master makes no pulses; only drivers with a trimmer have a sense resistor.
   const bus = data.class === 'controller' && data.architecture === 'fieldbus-master';
   const trimmer = ['senseResistance', 'referenceFactor'];
-  return fields.filter(
-    (x) =>
-      x.blocks &&
-      !sheetValue(data, x.key) &&
-      concerns(x.key) &&
-      !trimmer.includes(x.key) &&
-      !(bus && x.key !== 'inputPoll'),
+  return sheetFieldsOf(data).filter(
+    (x) => x.blocks && !sheetValue(data, x.key) && !trimmer.includes(x.key) && !(bus && x.key !== 'inputPoll'),
   );
 }

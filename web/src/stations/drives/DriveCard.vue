@@ -9,6 +9,7 @@ import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
 import AxisMark from '../../widgets/AxisMark.vue';
 import MachineField from '../../widgets/MachineField.vue';
+import StepsField from './StepsField.vue';
 import PartChooser from '../../widgets/PartChooser.vue';
 
 const props = defineProps<{ figures: AxisFigures }>();
@@ -74,7 +75,7 @@ const story = computed(() => {
         In series on the first driver
       </ActionButton>
       <template v-if="d.driver && !(i === 1 && d.driver === axis.drives[0]?.driver)">
-        <MachineField :path="`parts.${d.driver}.setup.stepsPerRevolution`" />
+        <StepsField :driver-id="d.driver" />
         <MachineField :path="`parts.${d.driver}.setup.peakCurrent`" />
         <Fold
           ><template #title><span>Direction and command</span></template>

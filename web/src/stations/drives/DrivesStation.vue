@@ -3,10 +3,12 @@ import StationTabs from '../../ui/StationTabs.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { describeField, fieldTitle } from '@nodaxis/core/machine/fields';
 import { busVoltsOf } from '@nodaxis/core/drivetrain/bus';
+import { speedVerdict } from '@nodaxis/core/advice/speedVerdict';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useFocusLink } from '../../app/focusLink';
 import { useMachine } from '../../document/machine';
+import { usePreferences } from '../../document/preferences';
 import BusSlider from './BusSlider.vue';
 import CoilFinder from './CoilFinder.vue';
 import DriveCard from './DriveCard.vue';
@@ -22,6 +24,7 @@ const TorqueChart = defineAsyncComponent(() => import('./TorqueChart.vue'));
 
 const machine = useMachine();
 const route = useRoute();
+const preferences = usePreferences();
 const axes = computed(() => machine.figures!.axes);
 const picked = computed(() => axes.value.find((a) => a.id === pickedAxis.value) ?? axes.value[0]);
 /** What is below is shown only where there is an axis. */
@@ -64,6 +67,7 @@ const missing = computed(() => {
 });
 const { go } = useFocusLink();
 const torque = computed(() => selected.value.drives[0]?.torque);
+const verdict = computed(() => speedVerdict(selected.value));
 </script>
 
 <template>
@@ -79,7 +83,11 @@ const torque = computed(() => selected.value.drives[0]?.torque);
     <div class="two">
       <section class="sheet" :aria-label="`Torque of ${selected.axis.letter}`">
         <header class="row spread">
-          <h2>{{ selected.axis.letter }}: available torque, required torque</h2>
+          <h2 class="verdict" :class="verdict.answer">
+            {{ selected.axis.letter }}: is the wanted speed possible?
+            <strong>{{ verdict.sentence(preferences.display) }}</strong>
+            <small v-if="verdict.answer !== 'unknown'">{{ verdict.why(preferences.display) }}</small>
+          </h2>
           <BusSlider v-model="tryVolts" :axis-id="selected.id" />
         </header>
         <TorqueChart
@@ -106,7 +114,7 @@ const torque = computed(() => selected.value.drives[0]?.torque);
     <section class="sheet">
       <StationTabs :views="panels" :shown="panel" label="More about this drive" @show="(id) => (panel = id)" />
       <div :id="`panel-${panel}`" role="tabpanel" :aria-labelledby="`tab-${panel}`">
-        <HelpPanel v-if="panel === 'help'" :axis-id="selected.id" />
+        <HelpPanel v-if="panel === 'help'" :axis-id="selected.id" :needed="verdict.answer !== 'yes'" />
         <DriverSheet v-else-if="panel === 'driver'" :figures="selected" />
         <DriverChoice v-else-if="panel === 'choice'" :axis-id="selected.id" />
         <LoopSheet v-else-if="panel === 'loop'" :figures="selected" />
@@ -118,6 +126,27 @@ const torque = computed(() => selected.value.drives[0]?.torque);
 </template>
 
 <style scoped>
+.verdict {
+  font-weight: 400;
+  line-height: 1.3;
+}
+.verdict strong {
+  color: var(--good);
+}
+.verdict.no strong {
+  color: var(--danger);
+}
+.verdict.barely strong {
+  color: var(--wont);
+}
+.verdict.unknown strong {
+  color: inherit;
+}
+.verdict small {
+  display: block;
+  color: var(--soft);
+  font-size: 13px;
+}
 .two {
   display: grid;
   grid-template-columns: minmax(0, 1.9fr) minmax(330px, 1fr);

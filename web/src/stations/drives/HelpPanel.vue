@@ -13,15 +13,21 @@ import SeverityMark from '../../widgets/SeverityMark.vue';
 import type { HelpLine } from '../../workers/advice.worker';
 import { useHelp } from './useHelp';
 
-/** Every change that makes an axis faster or cures a finding, best first, with what it costs; up to four side by side. */
-const props = defineProps<{ axisId: string }>();
+/** Every change that makes an axis faster or fixes a finding, the least effort first, with what it costs; up to four side by side. */
+const props = defineProps<{
+  axisId: string;
+  /** Whether the axis cannot have its wanted speed, or only just: else nothing is offered until it is asked for. */
+  needed: boolean;
+}>();
 const MOST_PINS = 4;
 const FIRST = 8;
 const machine = useMachine();
 const preferences = usePreferences();
+const curious = ref(false);
 const { lines, progress, stopped, fault, halt, run } = useHelp(
   computed(() => machine.design),
   toRef(props, 'axisId'),
+  computed(() => props.needed || curious.value),
 );
 const all = ref(false);
 const pins = ref<HelpLine[]>([]);
@@ -31,6 +37,7 @@ watch(
   () => {
     pins.value = [];
     all.value = false;
+    curious.value = false;
     refusal.value = '';
   },
 );
@@ -77,7 +84,11 @@ function apply(line: HelpLine) {
 </script>
 
 <template>
-  <div class="row spread head">
+  <p v-if="!needed && !curious" class="row spread">
+    <span><strong>Nothing is needed:</strong> the wanted speed is possible with enough torque in hand.</span>
+    <ActionButton kind="framed" @click="curious = true">Show what would make it faster</ActionButton>
+  </p>
+  <div v-else class="row spread head">
     <p class="soft">
       <template v-if="now.limit !== undefined"
         >Now: <strong>{{ show(now.limit, speed) }}</strong>, limited by {{ now.cause }}. </template
@@ -90,7 +101,7 @@ function apply(line: HelpLine) {
     <ActionButton v-else-if="stopped" kind="framed" @click="run">Try them</ActionButton>
   </div>
   <p v-if="fault || refusal" class="caution" role="alert">{{ fault || refusal }}</p>
-  <p v-if="!lines.length && !progress && !stopped" class="soft">
+  <p v-if="(needed || curious) && !lines.length && !progress && !stopped" class="soft">
     {{
       now.limit === undefined
         ? 'Motor, driver and scale must be known first.'
@@ -133,7 +144,7 @@ function apply(line: HelpLine) {
         <td class="num mono">{{ printNumber(l.gain, 3) }} ×</td>
         <td class="soft nowrap">{{ l.outcome.cause }}</td>
         <td class="besides">
-          <span v-for="c in l.cures" :key="c" class="cure">cures: {{ c }}</span>
+          <span v-for="c in l.cures" :key="c" class="cure">fixes: {{ c }}</span>
           <span v-for="b in l.brings" :key="b.title"><SeverityMark :severity="b.severity" /> {{ b.title }}</span>
           <span class="soft">{{ effects(l.outcome) }}</span>
         </td>

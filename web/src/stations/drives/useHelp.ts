@@ -8,8 +8,8 @@ import type { AdviceWorker, HelpLine } from '../../workers/advice.worker';
 /** Edits that follow each other quickly are answered once. */
 const QUIET_MS = 350;
 
-/** What would help an axis, worked out beside the page and anew after every edit; it can be stopped. */
-export function useHelp(design: Ref<Design | undefined>, axisId: Ref<string>) {
+/** What would help an axis, calculated beside the page and again after every edit, as long as it is asked for; it can be stopped. */
+export function useHelp(design: Ref<Design | undefined>, axisId: Ref<string>, asked: Ref<boolean>) {
   const preferences = usePreferences();
   const ownParts = useOwnParts();
   const lines = shallowRef<HelpLine[]>([]);
@@ -59,10 +59,11 @@ export function useHelp(design: Ref<Design | undefined>, axisId: Ref<string>) {
     stopped.value = true;
   };
   watch(
-    [design, axisId, () => preferences.display.system, () => preferences.display.per],
+    [design, axisId, asked, () => preferences.display.system, () => preferences.display.per],
     (_now, before) => {
       stop();
       if (before?.[1] !== axisId.value) lines.value = [];
+      if (!asked.value) return void (lines.value = []);
       timer = setTimeout(() => void run(), before ? QUIET_MS : 0);
     },
     { immediate: true },
