@@ -34,7 +34,7 @@ test('a stalling axis is found, understood and cured', async ({ page }) => {
   // Pointing at it breaks no content policy: that would be an error of the console.
   await page.locator('.chart canvas').first().hover();
   await slideTo(page.getByLabel('Try a supply of'), 42);
-  await expect(page.getByRole('button', { name: 'Take Loam 42, 42 V supply' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Apply Loam 42, 42 V supply' })).toBeVisible();
 
   // What helps is tried on a copy; two are pinned side by side, one is carried out.
   const softer = help(page).getByRole('row', { name: /^Acceleration 1800/ });
@@ -42,7 +42,7 @@ test('a stalling axis is found, understood and cured', async ({ page }) => {
   await expect(softer).toBeVisible();
   await softer.getByRole('button', { name: 'Pin' }).click();
   await expect(page.getByRole('table', { name: 'Pinned side by side' })).toContainText('Acceleration 1800');
-  await softer.getByRole('button', { name: 'Do it' }).click();
+  await softer.getByRole('button', { name: 'Apply' }).click();
   await expect(field(page, 'axes.x.acceleration').locator('input').first()).toHaveValue('1800');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(field(page, 'axes.x.acceleration').locator('input').first()).toHaveValue('6000');
@@ -202,6 +202,37 @@ test('what the torque waits for leads to its place in the data sheet, where an e
   await expect(finding).toHaveCount(0);
 });
 
+test('a motor that no list has is entered where it is missed, and used at once', async ({ page }) => {
+  await openMachine(page, 'Dunnock', 'Drives');
+  await choose(page, 'axes.x.drives.0.motor', 'My own …');
+  const sheet = page.getByRole('dialog', { name: /Data sheet of/ });
+  await expect(sheet.getByLabel('Name')).toBeFocused();
+  await page.keyboard.type('Attic 23');
+  await page.keyboard.press('Tab');
+  // A stepper’s sheet: what only a servo has is not asked.
+  await expect(sheet.getByText('Peak torque')).toHaveCount(0);
+  for (const [label, figure] of [
+    ['Step angle', '1.8'],
+    ['Holding torque', '1.9'],
+    ['Rated current', '2.8'],
+    ['Resistance', '1.1'],
+    ['Inductance', '3.6'],
+    ['Rotor inertia', '440'],
+  ] as const) {
+    await sheet.getByLabel(label, { exact: true }).fill(figure);
+    await sheet.getByLabel(label, { exact: true }).press('Enter');
+  }
+  await sheet.getByRole('button', { name: 'Use it as motor' }).click();
+  await expect(sheet).toBeHidden();
+  await expect(field(page, 'axes.x.drives.0.motor')).toContainText('Attic 23');
+  await expect(
+    page.getByRole('heading', { name: /X: is the wanted speed possible\? (Yes|Only just|No)/ }),
+  ).toBeVisible();
+  // Micro-steps are the other face of the steps.
+  await fill(page, 'parts.driver-x-0.setup.stepsPerRevolution', '1/16');
+  await expect(field(page, 'parts.driver-x-0.setup.stepsPerRevolution').locator('input').first()).toHaveValue('3200');
+});
+
 test('a gantry on one driver: what it costs is told, and the wiring plan follows', async ({ page }) => {
   await openShelf(page);
   await page.getByRole('button', { name: 'New machine' }).click();
@@ -244,7 +275,7 @@ test.describe('on a phone', () => {
   test('torque, help and the parts library stand in one column; the whole way by keyboard too', async ({ page }) => {
     await openMachine(page, 'Wren', 'Drives');
     await expect(page.getByRole('img', { name: /Torque over speed/ })).toBeVisible();
-    await expect(help(page).getByRole('button', { name: 'Do it' }).first()).toBeVisible({ timeout: 20_000 });
+    await expect(help(page).getByRole('button', { name: 'Apply' }).first()).toBeVisible({ timeout: 20_000 });
     const narrow = async () => {
       const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
       expect(over).toBeLessThanOrEqual(0);

@@ -158,7 +158,7 @@ test('a program is fixed where it is wrong, zeroed, run, paused and brought to i
   const [file] = await Promise.all([page.waitForEvent('download'), button(page, 'Save as CSV').click()]);
   expect(file.suggestedFilename()).toBe('Dunnock trace.csv');
   await button(page, '3-D view').click();
-  await expect(page.getByRole('img', { name: /in space/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /in 3-D/ })).toBeVisible();
 });
 
 test('two drills by mouse: distances doubled, and a gantry that stands twisted', async ({ page }) => {
@@ -277,7 +277,7 @@ test.describe('what goes wrong around it', () => {
       });
     });
     await expect(page.getByRole('alert')).toContainText('The simulated machine has stopped');
-    await button(page, 'Take it up again').click();
+    await button(page, 'Continue from there').click();
     await expect(controlState(page)).toHaveText('At rest', { timeout: 30_000 });
     await expect.poll(async () => Math.abs((await valueOfTab(page)) - x)).toBeLessThan(0.05);
   });

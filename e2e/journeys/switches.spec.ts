@@ -21,7 +21,7 @@ test('from open to closed at rest, with the sweep before and after', async ({ pa
   await page.getByRole('tab', tab('Options')).click();
   const schools = page.getByRole('region', { name: 'Contact and circuit' });
   await expect(schools.getByText('a broken wire is never noticed').first()).toBeVisible({ timeout: 30_000 });
-  await schools.getByRole('button', { name: 'Take: Closed at rest, an input each' }).click();
+  await schools.getByRole('button', { name: 'Apply: Closed at rest, an input each' }).click();
   await goTo(page, 'Wiring');
   const again = page.getByRole('button', { name: /Plan again/ });
   await again.click();

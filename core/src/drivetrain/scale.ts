@@ -21,13 +21,18 @@ export interface Scale {
   resolution: number;
 }
 
+/** Travel of an axis for each motor turn, mm or °: the transmission alone decides it, whatever drives it. */
+export const axisTravelPerRev = (axisId: string, axis: Axis): Derived<number> =>
+  axis.transmission
+    ? travelPerRevolution(axis.transmission, `axes.${axisId}.transmission`)
+    : missing(`axes.${axisId}.transmission.kind`);
+
 /** Scale of one drive of an axis: steps per revolution over travel per revolution. */
 export function scaleOf(axisId: string, axis: Axis, drive: Drive, driver: Part | undefined): Derived<Scale> {
   const path = `axes.${axisId}`;
-  if (!axis.transmission) return missing(`${path}.transmission.kind`);
   return mapKnown(
     gather({
-      travelPerRev: travelPerRevolution(axis.transmission, `${path}.transmission`),
+      travelPerRev: axisTravelPerRev(axisId, axis),
       stepsPerRev: stepsPerRevolution(drive, driver, path),
     }),
     ({ travelPerRev, stepsPerRev }) => ({

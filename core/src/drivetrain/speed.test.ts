@@ -61,6 +61,8 @@ describe('speed limits', () => {
       known: false,
       missing: ['parts.driver-x-0.setup.stepsPerRevolution'],
     });
+    // The torque asks for no steps: a turn moves what the screw says.
+    expect(figuresOf('x', { driver: { setup: { peakCurrent: quantity(4, 'A') } } }).torque.known).toBe(true);
     expect(figuresOf('x', { axis: { maxSpeed: undefined } }).pulseRateAtWanted).toEqual({
       known: false,
       missing: ['axes.x.maxSpeed'],

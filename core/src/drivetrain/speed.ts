@@ -11,7 +11,7 @@ import type { MotorFigures } from './motorCurve';
 import { cornerOf, isUnproven, motorFigures, rpmForTorque, torqueAt } from './motorCurve';
 import { controllerRateHz, driverRateHz } from './pulses';
 import type { Scale } from './scale';
-import { scaleOf } from './scale';
+import { axisTravelPerRev, scaleOf } from './scale';
 import { BALL_NUT_DN, WHIRL_SHARE, whirlRpm } from './screwLimits';
 import { ratioOf } from './transmission';
 
@@ -174,7 +174,8 @@ export function driveFigures(p: DriveParts): DriveFigures {
   const scale = scaleOf(p.axisId, axis, drive, driver);
   const wanted = positive(axis.maxSpeed, `${path}.maxSpeed`);
   const both = gather({ scale, wanted });
-  const travelPerRev = mapKnown(scale, (s) => s.travelPerRev);
+  // What a turn moves needs the transmission alone: the torque is known before the driver's steps are.
+  const travelPerRev = axisTravelPerRev(p.axisId, axis);
   const torque = torqueOf(p, travelPerRev);
   const motorRpm =
     motor?.data.class === 'motor'

@@ -3,6 +3,7 @@ import { flushPromises, mount } from '@vue/test-utils';
 import { afterEach, describe, expect, it } from 'vitest';
 import { nextTick } from 'vue';
 import ActionButton from './ActionButton.vue';
+import ActionMenu from './ActionMenu.vue';
 import Choice from './Choice.vue';
 import FilePicker from './FilePicker.vue';
 import Fold from './Fold.vue';
@@ -177,4 +178,24 @@ it.each([
 ])('%i of %i is a share between nothing and all', (done, of, percent) => {
   const bar = mount(Progress, { props: { done, of, label: 'Tried' } });
   expect(bar.get('[role="progressbar"]').attributes('aria-valuenow')).toBe(percent);
+});
+
+it('a menu hands on the action that was picked, by keyboard too', async () => {
+  const menu = mount(ActionMenu, {
+    props: {
+      items: [
+        { value: 'x', label: 'X' },
+        { value: 'y', label: 'Y' },
+      ],
+    } as never,
+    slots: { default: 'Same as' },
+    attachTo: document.body,
+  });
+  await menu.get('button').trigger('keydown', { key: 'Enter', code: 'Enter' });
+  await menu.get('button').trigger('click');
+  await flushPromises();
+  const items = [...document.querySelectorAll<HTMLElement>('[role="menuitem"]')];
+  expect(items.map((i) => i.textContent?.trim())).toEqual(['X', 'Y']);
+  items[1]!.click();
+  expect(menu.emitted('pick')).toEqual([['y']]);
 });

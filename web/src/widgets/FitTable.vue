@@ -68,7 +68,7 @@ const inALine = (f: Fit) => f.checks.map((c) => `${c.requirement}: ${c.why(prefe
             v-if="f.entry.key !== chosen"
             kind="framed"
             :disabled="machine.readOnly"
-            :aria-label="`Take ${f.entry.name}`"
+            :aria-label="`Apply ${f.entry.name}`"
             @click="choose(f.entry.key)"
           >
             Apply

@@ -51,7 +51,7 @@ const take = () => {
       @update:model-value="volts = $event"
     />
     <ActionButton v-if="volts !== undefined && nearest" kind="framed" :disabled="machine.readOnly" @click="take">
-      Take {{ nearest.name }}
+      Apply {{ nearest.name }}
     </ActionButton>
   </div>
 </template>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import Fold from '../../ui/Fold.vue';
 import ActionButton from '../../ui/ActionButton.vue';
+import ActionMenu from '../../ui/ActionMenu.vue';
+import { likeAxes, sameDrives } from '@nodaxis/core/advice/sameAs';
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
 import { showValue } from '@nodaxis/core/units/print';
 import { trapezoid } from '@nodaxis/core/motion/profile/trapezoid';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
 import AxisMark from '../../widgets/AxisMark.vue';
@@ -19,6 +21,19 @@ const axis = computed(() => props.figures.axis);
 const path = computed(() => `axes.${props.figures.id}`);
 const linear = computed(() => axis.value.motion === 'linear');
 
+const fault = ref('');
+/** Motors, drivers and their settings of another axis, taken in one edit. */
+const likes = computed(() =>
+  likeAxes(machine.design!, props.figures.id)
+    .filter((id) => machine.design!.axes[id]!.drives.some((d) => d.motor || d.driver))
+    .map((value) => ({ value, label: machine.design!.axes[value]!.letter })),
+);
+function makeLike(like: string) {
+  const commands = sameDrives(machine.design!, props.figures.id, like);
+  const title = `${axis.value.letter}: motors and drivers as ${machine.design!.axes[like]!.letter}`;
+  const faults = commands.length ? machine.run({ name: 'several', args: { title, commands } }) : [];
+  fault.value = faults.map((f) => `${f.what} ${f.fix}`).join(' ');
+}
 const leadsOf = (id: string | undefined) => {
   const data = id ? machine.design!.parts[id]?.data : undefined;
   return data?.class === 'motor' ? data.leads : 0;
@@ -44,7 +59,11 @@ const story = computed(() => {
 
 <template>
   <article class="sheet card" :aria-label="`Drive of ${axis.letter}`">
-    <h2 class="row"><AxisMark :letter="axis.letter" /> drive</h2>
+    <div class="row spread">
+      <h2 class="row"><AxisMark :letter="axis.letter" /> drive</h2>
+      <ActionMenu v-if="likes.length" :items="likes" :disabled="machine.readOnly" @pick="makeLike">Same as</ActionMenu>
+    </div>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <MachineField :path="`${path}.maxSpeed`" />
     <MachineField :path="`${path}.acceleration`" />
     <MachineField :path="`${path}.torqueFactor`" no-source />

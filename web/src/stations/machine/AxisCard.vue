@@ -2,12 +2,14 @@
 import Fold from '../../ui/Fold.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
+import ActionMenu from '../../ui/ActionMenu.vue';
+import { likeAxes, sameMotion } from '@nodaxis/core/advice/sameAs';
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
 import { cuttingPresets } from '@nodaxis/core/drivetrain/cutting';
 import { transmissionFields } from '@nodaxis/core/machine/fields';
 import type { TransmissionKind } from '@nodaxis/core/machine/mechanics';
 import { baseValue, quantity } from '@nodaxis/core/units/quantity';
-import { mapKnown } from '@nodaxis/core/units/derived';
+import { axisTravelPerRev } from '@nodaxis/core/drivetrain/scale';
 import { computed, ref, useId } from 'vue';
 import { useMachine } from '../../document/machine';
 import AxisMark from '../../widgets/AxisMark.vue';
@@ -42,7 +44,7 @@ const more = computed(() => {
   const kind = axis.value.transmission?.kind;
   return kind ? transmissionFields[kind].filter((f) => !first.value.includes(f)) : [];
 });
-const travelPerRev = computed(() => mapKnown(props.figures.drives[0]!.scale, (s) => s.travelPerRev));
+const travelPerRev = computed(() => axisTravelPerRev(props.figures.id, axis.value));
 
 const act = (faults: ReturnType<typeof machine.run>) =>
   (fault.value = faults.map((f) => `${f.what} ${f.fix}`).join(' '));
@@ -76,6 +78,15 @@ function setCut(key: string) {
       }),
     );
 }
+/** Transmission and motion of another axis, taken in one edit. */
+const likes = computed(() =>
+  likeAxes(machine.design!, props.figures.id).map((value) => ({ value, label: machine.design!.axes[value]!.letter })),
+);
+function makeLike(like: string) {
+  const commands = sameMotion(machine.design!, props.figures.id, like);
+  const title = `${axis.value.letter}: transmission and motion as ${machine.design!.axes[like]!.letter}`;
+  if (commands.length) act(machine.run({ name: 'several', args: { title, commands } }));
+}
 const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.figures.id } }));
 </script>
 
@@ -86,6 +97,7 @@ const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.
       <span class="soft"
         >one motor turn = <FigureText :value="travelPerRev" :dimension="axis.motion === 'linear' ? 'length' : 'angle'"
       /></span>
+      <ActionMenu v-if="likes.length" :items="likes" :disabled="machine.readOnly" @pick="makeLike">Same as</ActionMenu>
     </header>
     <MachineField :path="`${path}.travel`" />
     <div class="pair" :data-field="`${path}.transmission.kind`">

@@ -139,7 +139,7 @@ const sameAsToday = (c: SwitchCount) => c.key === 'today';
                   v-else-if="s.commands.length && !s.refused"
                   kind="framed"
                   :disabled="machine.readOnly"
-                  :aria-label="`Take: ${s.title}`"
+                  :aria-label="`Apply: ${s.title}`"
                   @click="take(s.title, s.commands)"
                 >
                   Apply
@@ -197,7 +197,7 @@ const sameAsToday = (c: SwitchCount) => c.key === 'today';
                     v-if="c.commands.length"
                     kind="framed"
                     :disabled="machine.readOnly"
-                    :aria-label="`Take: ${c.title}`"
+                    :aria-label="`Apply: ${c.title}`"
                     @click="take(c.title, c.commands)"
                   >
                     Apply
