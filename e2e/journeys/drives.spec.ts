@@ -133,7 +133,7 @@ test('a controller is compared before it is chosen; a library comes in from a ta
   await page.getByRole('button', { name: 'Compare controllers' }).click();
   const dialog = page.getByRole('dialog', { name: 'Which controller' });
   await expect(dialog.getByRole('row', { name: /Tansy 3/ })).toContainText('This closes a door: no channel is left');
-  await dialog.getByRole('button', { name: 'Take Teasel 6, networked motion controller' }).click();
+  await dialog.getByRole('button', { name: 'Apply Teasel 6, networked motion controller' }).click();
   await expect(dialog.getByRole('row', { name: /Teasel 6/ })).toContainText('(chosen)');
   await page.keyboard.press('Escape');
 

@@ -54,7 +54,7 @@ test('a gantry measured with a tape: what leads, which switch to move and how fa
   await openAhead(page, /measuring/, 'Squareness of the gantry: Y');
   await article(page).getByText('diagonals', { exact: true }).click();
   await enter(page, ['560', '943.1', '941.7']);
-  await expect(judgement(page)).toContainText(/right end stands 1\.2\smm too far to plus \(±0\.6\smm\)/);
+  await expect(judgement(page)).toContainText(/right end is 1\.2\smm too far to plus \(±0\.6\smm\)/);
   await button(page, 'Keep this result').click();
   await button(page, /^Move the right switch to minus by 1\.2/).click();
   await expect(article(page).getByRole('status')).toContainText('Take the readings again');

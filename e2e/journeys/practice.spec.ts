@@ -161,7 +161,7 @@ test('a program is fixed where it is wrong, zeroed, run, paused and brought to i
   await expect(page.getByRole('img', { name: /in 3-D/ })).toBeVisible();
 });
 
-test('two drills by mouse: distances doubled, and a gantry that stands twisted', async ({ page }) => {
+test('two drills by mouse: distances doubled, and a gantry that is racked', async ({ page }) => {
   await openMachine(page, 'Dunnock', 'Practice');
   await tab(page, 'Drills').click();
   await button(page, /Distances doubled/).click();
@@ -170,13 +170,13 @@ test('two drills by mouse: distances doubled, and a gantry that stands twisted',
     await pickFrom(page.getByLabel('Walk up and look'), what);
     await button(page, 'Look').click();
   };
-  await look('Measure where X stands');
+  await look('Measure where X is');
   await tab(page, 'By hand').click();
   await pickFrom(page.getByLabel('Step for each press'), '10');
   await button(page, 'Hold to move X to plus').click();
   await expect.poll(() => valueOf(ruler(page, 'X'))).toBe(10);
   await tab(page, 'Drills').click();
-  await look('Measure where X stands');
+  await look('Measure where X is');
   await expect(page.getByText(/20\smm from where you measured last/)).toBeVisible();
   await look('Look at the drive of X');
   await expect(page.getByText(/set to 800 pulses a revolution/)).toBeVisible();
@@ -185,10 +185,10 @@ test('two drills by mouse: distances doubled, and a gantry that stands twisted',
   await expect(page.getByRole('heading', { name: 'Distances doubled: passed, 100 points' })).toBeVisible();
   await button(page, 'Back to the list').click();
 
-  await button(page, /gantry that stands twisted/).click();
+  await button(page, /gantry that is racked/).click();
   await expect(page.getByText('The skew of the gantry is drawn 15 times as large.')).toBeVisible();
   await look('Measure Y on both sides');
-  await expect(page.getByText(/side stands .* ahead/)).toBeVisible();
+  await expect(page.getByText(/side is .* ahead/)).toBeVisible();
   await pickFrom(page.getByLabel('Pace'), '20×');
   await button(page, 'Reference run').click();
   await expect(controlState(page)).toHaveText('At rest', { timeout: 30_000 });
@@ -223,7 +223,7 @@ test('two drills by the keyboard alone: the lamp for the wrong axis, and the run
     await choose(page, page.getByLabel('Walk up and look'), what);
     await enter(page, button(page, 'Look'));
   };
-  await look('Measure where X stands');
+  await look('Measure where X is');
   await tabTo(page, tab(page, 'Drills'));
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowLeft');
   await choose(page, page.getByLabel('Step for each press'), '1');
@@ -232,7 +232,7 @@ test('two drills by the keyboard alone: the lamp for the wrong axis, and the run
   await expect.poll(() => valueOf(ruler(page, 'X'))).toBe(1);
   await tabTo(page, tab(page, 'By hand'));
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');
-  await look('Measure where X stands');
+  await look('Measure where X is');
   await expect(page.getByText(/−1\smm from where you measured last/)).toBeVisible();
   await tabTo(page, page.getByRole('radio').first());
   const turned = page.getByRole('radio', { name: /Two leads of one coil are swapped/ });

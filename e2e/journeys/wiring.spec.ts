@@ -229,7 +229,7 @@ test('from the parts to the plan: the mains side, an output, a stop chain', asyn
   await openMachine(page, 'Wren', 'Wiring');
   await page.getByRole('tab', tab('Parts')).click();
   await choose(page, 'stopSchool', 'motor power, by a contactor');
-  await expect(page.getByText('cutting power wants a second one')).toBeVisible();
+  await expect(page.getByText('cutting power needs a second one')).toBeVisible();
   await pickFrom(page.getByLabel('What to put on an output'), 'Signal lamp');
   await page.getByRole('button', tab('Add')).click();
   await expect(field(page, 'outputs.lamp')).toContainText('-K1:Q2');

@@ -16,9 +16,19 @@ export interface ChangedLine {
 }
 
 const isQuantity = (v: unknown): v is Quantity => typeof v === 'object' && v !== null && 'entered' in v && 'unit' in v;
+const names: Record<string, string> = {
+  printed: 'label',
+  mount: 'place',
+  libraryKey: 'part',
+  stopSchool: 'what the stop cuts',
+};
+/** `commandFormat` → `command format`. */
+const inWords = (key: string): string =>
+  names[key] ??
+  key.replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`).replaceAll('-', ' ');
 const alike = (a: unknown, b: unknown) => a === b || JSON.stringify(a) === JSON.stringify(b);
 
-/** A revision of a machine: its design, and what the control is told of it. */
+/** A revision of a machine: its design, and the settings of its control. */
 export interface Revised {
   design: Design;
   settings: readonly Setting[];
@@ -36,9 +46,11 @@ export function compareRevisions(before: Revised, after: Revised, display: Displ
           ? 'yes'
           : v === false
             ? 'no'
-            : typeof v === 'object'
-              ? JSON.stringify(v)
-              : String(v);
+            : Array.isArray(v) && v.every((x) => typeof x !== 'object')
+              ? v.join(', ') || 'none'
+              : typeof v === 'object'
+                ? 'entered'
+                : String(v);
   const terminal = (d: Design, t: TerminalRef) =>
     `${d.parts[t.part]?.designation ?? t.part} ${d.parts[t.part]?.terminals[t.terminal]?.printed ?? t.terminal}`;
   const partName = (d: Design, id: string) => `${d.parts[id]?.designation ?? ''} ${d.parts[id]?.name ?? id}`.trim();
@@ -73,10 +85,16 @@ export function compareRevisions(before: Revised, after: Revised, display: Displ
             is: say(b[key]),
           });
   }
+  /** What a person calls something that has no field: its part, and its place there in words. */
   const plainPath = (path: string) => {
     const [table, id = '', ...rest] = path.split('.');
     const part = table === 'parts' ? (is.parts[id] ?? was.parts[id]) : undefined;
-    return part ? `${part.designation} ${rest.join(' ')}` : [id, ...rest].join(' ').trim() || path;
+    const words = rest.filter((k) => !['data', 'setup', 'elements'].includes(k)).map(inWords);
+    if (!part) return [id, ...words].join(' ').trim() || inWords(path);
+    const terminal = rest[0] === 'terminals' ? (was.parts[id] ?? part).terminals[rest[1] ?? '']?.printed : undefined;
+    return terminal
+      ? `${part.designation}:${terminal}, ${inWords(rest[2] ?? 'terminal')}`
+      : `${part.designation} ${words.join(' ')}`;
   };
   const walk = (group: ChangedLine['group'], path: string, a: unknown, b: unknown) => {
     if (a === b || alike(a, b)) return;
@@ -105,8 +123,12 @@ export function compareRevisions(before: Revised, after: Revised, display: Displ
         is: b ? partName(is, id) : '–',
       });
     else {
-      if (a.name !== b.name || a.libraryKey !== b.libraryKey)
-        lines.push({ group: 'Parts', what: `Part ${b.designation}`, was: a.name, is: b.name });
+      const exchanged = a.name !== b.name || a.libraryKey !== b.libraryKey;
+      if (exchanged) lines.push({ group: 'Parts', what: `Part ${b.designation}`, was: a.name, is: b.name });
+      // Another part has another inside: that it was exchanged says it all; its figures are worth a line each.
+      const inside = exchanged ? ['terminals', 'elements', 'boardRevision'] : [];
+      const figures = (data: object) =>
+        Object.fromEntries(Object.entries(data).filter(([k, v]) => !exchanged || (k !== 'class' && isQuantity(v))));
       for (const key of [
         'designation',
         'data',
@@ -117,7 +139,8 @@ export function compareRevisions(before: Revised, after: Revised, display: Displ
         'boardRevision',
         'notes',
       ] as const)
-        walk('Parts', `parts.${id}.${key}`, a[key], b[key]);
+        if (key === 'data') walk('Parts', `parts.${id}.data`, figures(a.data), figures(b.data));
+        else if (!inside.includes(key)) walk('Parts', `parts.${id}.${key}`, a[key], b[key]);
     }
   }
   for (const id of ids(was.axes, is.axes)) {
@@ -151,7 +174,7 @@ export function compareRevisions(before: Revised, after: Revised, display: Displ
   return lines;
 }
 
-/** What the control is told: a parameter counts as changed where its value is, whether by a hand or by what it is worked out from. */
+/** The settings of the control: a parameter counts as changed where its value is, whether by a hand or by what it is worked out from. */
 function settingLines(was: readonly Setting[], is: readonly Setting[], display: Display): ChangedLine[] {
   const old = new Map(was.map((s) => [s.key, s]));
   const now = new Map(is.map((s) => [s.key, s]));

@@ -87,7 +87,31 @@ describe('revisions', () => {
     });
     const [line, ...more] = compareRevisions(revised(start), revised(corrected), defaultDisplay);
     expect(more).toEqual([]);
-    expect(line).toMatchObject({ group: 'Parts', is: 'Z9', what: `${part.designation} terminals ${terminal} printed` });
+    expect(line).toMatchObject({
+      group: 'Parts',
+      is: 'Z9',
+      what: `${part.designation}:${part.terminals[terminal!]!.printed}, label`,
+    });
+  });
+  it('speak of an exchanged part as a person would: the part, and the figures that differ, no name of a field', () => {
+    const loose = edit(start, '2026-05-01T10:00:00.000Z', {
+      name: 'set-conductors',
+      args: { ids: Object.keys(start.design.conductors), set: { state: 'planned' } },
+    });
+    const exchanged = edit(loose, '2026-05-01T10:01:00.000Z', {
+      name: 'choose-part',
+      args: { slot: { axis: 'x', drive: 0, item: 'driver' }, library: 'driver-heron-80' },
+    });
+    const lines = compareRevisions(revised(loose), revised(exchanged), defaultDisplay).filter(
+      (l) => l.group === 'Parts',
+    );
+    expect(lines[0]).toMatchObject({
+      what: 'Part -T4',
+      was: expect.stringMatching(/^Heron 50/),
+      is: expect.stringMatching(/^Heron 80/),
+    });
+    expect(lines.map((l) => l.what)).toContain('-T4 · Highest supply');
+    for (const l of lines) expect(`${l.what} ${l.was} ${l.is}`).not.toMatch(/[a-z][A-Z]|\bdata\b|\[|\{/);
   });
   it('are gone back to as one edit more, which undoes like any other', () => {
     const first = revisionOf(start);

@@ -104,6 +104,14 @@ export const joinPrinted = (p: Printed): string => (p.unit ? `${p.figure}\u00a0$
 export const showValue = (base: number, dimension: Dimension, display: Display, digits = 5): string =>
   joinPrinted(printValue(base, dimension, display, digits));
 
+const CONVERTED_DIGITS = 5;
+/** Decimals of a distance that a person can set or measure; a smaller one keeps its leading digits. */
+const finest: Partial<Record<Unit, number>> = { mm: 3, in: 4 };
+function toTheEye(value: number, unit: Unit): number {
+  const decimals = finest[unit];
+  return decimals === undefined || Math.abs(value) < 10 ** (2 - decimals) ? value : Number(value.toFixed(decimals));
+}
+
 /**
  * An entered quantity as text. Where its own unit belongs to the reader's system it is shown as entered (the fraction too);
  * otherwise it is converted for the eye only.
@@ -124,7 +132,10 @@ export function printQuantity(q: Quantity, display: Display): Printed {
   ].includes(dimension);
   const shown = displayUnit(dimension, display);
   const asEntered = !convertible || q.unit === shown || q.unit === 'tpi';
-  if (!asEntered) return printValue(baseValue(q), dimension, display, 7);
+  if (!asEntered) {
+    const printed = fromBase(baseValue(q), shown);
+    return { figure: printNumber(toTheEye(printed, shown), CONVERTED_DIGITS), unit: shown };
+  }
   const figure = typeof q.entered === 'string' ? q.entered.replace('-', '−') : printNumber(enteredNumber(q), 10);
   return { figure, unit: q.unit === '1' ? '' : q.unit };
 }

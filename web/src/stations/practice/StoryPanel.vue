@@ -2,6 +2,7 @@
 import FilePicker from '../../ui/FilePicker.vue';
 import Fold from '../../ui/Fold.vue';
 import ActionButton from '../../ui/ActionButton.vue';
+import { counted } from '@nodaxis/core/motion/simulation/countedStory';
 import { computed } from 'vue';
 import { useMachine } from '../../document/machine';
 import { download } from '../../document/transfer';
@@ -12,8 +13,8 @@ const machine = useMachine();
 const practice = usePractice();
 const { story, snapshot } = practice;
 const save = () => download(`${machine.design!.name} rehearsal.json`, practice.storyText());
-const lines = computed(() => [...story.value].reverse().slice(0, 60));
-const harms = computed(() => story.value.filter((l) => l.harm));
+const lines = computed(() => counted(story.value).reverse().slice(0, 60));
+const harms = computed(() => counted(story.value.filter((l) => l.harm)));
 </script>
 
 <template>
@@ -36,15 +37,17 @@ const harms = computed(() => story.value.filter((l) => l.harm));
         ><span>{{ harms.length }} {{ harms.length === 1 ? 'thing' : 'things' }} went wrong</span></template
       >
       <ol>
-        <li v-for="(l, i) in harms.slice(-12)" :key="i">At {{ l.t.toFixed(1) }} s: {{ l.text }}</li>
+        <li v-for="(l, i) in harms.slice(-12)" :key="i">
+          At {{ l.t.toFixed(1) }} s: {{ l.text }}<b v-if="l.times > 1"> ({{ l.times }} ×)</b>
+        </li>
       </ol>
     </Fold>
     <p v-if="!lines.length" class="soft">
       {{ snapshot?.mains ? 'Nothing yet.' : 'Nothing yet. Give the control power, then find the datum.' }}
     </p>
     <ol class="lines" aria-live="polite">
-      <li v-for="(l, i) in lines" :key="story.length - i" :class="{ harm: l.harm }">
-        <span class="mono soft">{{ l.t.toFixed(1) }} s</span> {{ l.text }}
+      <li v-for="(l, i) in lines" :key="lines.length - i" :class="{ harm: l.harm }">
+        <span class="mono soft">{{ l.last.toFixed(1) }} s</span> <b v-if="l.times > 1">{{ l.times }} ×</b> {{ l.text }}
       </li>
     </ol>
   </section>

@@ -7,6 +7,7 @@ import type { Inspection } from '@nodaxis/core/motion/simulation/inspect';
 import type { Act } from '@nodaxis/core/motion/simulation/record';
 import type { SimulationInput, Snapshot } from '@nodaxis/core/motion/simulation/simulation';
 import { simulationInput } from '@nodaxis/core/motion/simulation/simulation';
+import type { StoryLine } from '@nodaxis/core/motion/simulation/countedStory';
 import type { Kept } from '@nodaxis/core/motion/simulation/storyFile';
 import { readStory, writeStory } from '@nodaxis/core/motion/simulation/storyFile';
 import { isHarm, tellHappening } from '@nodaxis/core/motion/simulation/tellHappening';
@@ -27,12 +28,7 @@ const STORY_LINES = 400;
 /** Acts that are kept to bring a lost machine back; a held key makes a dozen a second. */
 const KEPT_ACTS = 20_000;
 
-export interface StoryLine {
-  t: number;
-  text: string;
-  /** Something was harmed, as opposed to said. */
-  harm: boolean;
-}
+export type { StoryLine };
 export interface TrailPoint {
   t: number;
   positions: number[];

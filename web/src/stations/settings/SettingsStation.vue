@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import { CopyDocument, Download, Printer } from '@element-plus/icons-vue';
+import { settingsAsText, writeSettingsCsv } from '@nodaxis/core/formats/settingsCsv';
+import { usePreferences } from '../../document/preferences';
+import { download } from '../../document/transfer';
+import ActionButton from '../../ui/ActionButton.vue';
 import DataTable from '../../ui/DataTable.vue';
 import TextField from '../../ui/TextField.vue';
 import { computed, ref } from 'vue';
@@ -6,6 +11,7 @@ import { useMachine } from '../../document/machine';
 import SettingRow from './SettingRow.vue';
 
 const machine = useMachine();
+const preferences = usePreferences();
 const text = ref('');
 const groups = computed(() => {
   const wanted = text.value.toLowerCase();
@@ -20,6 +26,20 @@ const groups = computed(() => {
 const all = computed(() => machine.figures!.settings);
 const settled = computed(() => all.value.filter((s) => s.value.known).length);
 const byHand = computed(() => all.value.filter((s) => s.override).length);
+
+const copied = ref('');
+async function copy(): Promise<void> {
+  try {
+    await navigator.clipboard.writeText(settingsAsText(all.value, preferences.display));
+    copied.value = `${all.value.length} settings copied.`;
+  } catch {
+    copied.value = 'This browser does not let a page copy. Save the CSV instead.';
+  }
+}
+const save = () =>
+  download(`${machine.design!.name} settings.csv`, writeSettingsCsv(all.value, preferences.display), 'text/csv');
+/** What is searched for is what is printed. */
+const print = () => window.print();
 </script>
 
 <template>
@@ -34,6 +54,14 @@ const byHand = computed(() => all.value.filter((s) => s.override).length);
       <span class="soft"
         >{{ settled }} of {{ all.length }} known<template v-if="byHand">, {{ byHand }} set by hand</template></span
       >
+      <span class="row tools">
+        <span v-if="copied" role="status" class="soft">{{ copied }}</span>
+        <ActionButton data-hint="All settings, for a spreadsheet or a message" @click="copy"
+          ><CopyDocument />Copy</ActionButton
+        >
+        <ActionButton data-hint="All settings as a table (CSV)" @click="save"><Download />CSV</ActionButton>
+        <ActionButton data-hint="All settings on paper" @click="print"><Printer />Print</ActionButton>
+      </span>
     </div>
     <section v-for="g in groups" :key="g.group" class="sheet" :aria-label="g.group">
       <h2>{{ g.group }}</h2>
@@ -64,6 +92,15 @@ const byHand = computed(() => all.value.filter((s) => s.override).length);
 }
 .scroll {
   overflow-x: auto;
+}
+.tools {
+  margin-left: auto;
+}
+@media print {
+  .text-field,
+  .tools {
+    display: none;
+  }
 }
 @media (max-width: 720px) {
   thead {
