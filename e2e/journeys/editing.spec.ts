@@ -79,8 +79,10 @@ test('fields take a comma, a unit and a fraction, say what is wrong, and togglin
 test('the search knows everyday words; the whole way by keyboard', async ({ page }) => {
   await openMachine(page, 'Dunnock');
   await page.keyboard.press('Control+k');
-  await expect(page.getByRole('combobox', { name: 'Search everything' })).toBeFocused();
+  // At once: no letter is lost while the dialog comes up.
   await page.keyboard.type('home offset');
+  await expect(page.getByRole('combobox', { name: 'Search everything' })).toHaveValue('home offset');
+  await expect(page.getByRole('combobox', { name: 'Search everything' })).toBeFocused();
   await expect(page.getByRole('listbox').getByRole('option').first()).toContainText('Position at the datum');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { level: 1, name: /Switches|Settings/ })).toBeVisible();
@@ -93,8 +95,8 @@ test('the search knows everyday words; the whole way by keyboard', async ({ page
   await expect(page.getByRole('heading', { level: 1, name: 'Wiring' })).toBeVisible();
   await page.keyboard.press('?');
   const help = page.getByRole('dialog', { name: 'Terms and keys' });
-  await expect(help.getByRole('textbox', { name: 'Find a term' })).toBeFocused();
   await page.keyboard.type('homing');
+  await expect(help.getByRole('textbox', { name: 'Find a term' })).toHaveValue('homing');
   await expect(help.locator('dl')).toContainText('Reference run');
   await help.getByRole('link', { name: 'Go to Practice' }).first().click();
   await expect(page.getByRole('heading', { level: 1, name: 'Practice' })).toBeVisible();
@@ -130,4 +132,32 @@ test('an override stays in sight, with its reason and the derived value beside i
   await expect(field(page, 'axis/x/max-speed')).toContainText('100 mm/s');
   await expect(field(page, 'axis/x/max-speed')).toContainText('derived 120 mm/s');
   await expect(field(page, 'axis/x/max-speed')).toContainText('belt cover rattles above');
+});
+
+test('by keyboard: findings take the focus and give it back; a fix keeps it; a folded field opens', async ({
+  page,
+}) => {
+  await openMachine(page, 'Wren', 'Drives');
+  await page.getByRole('link', { name: /^Drives/ }).focus();
+  await page.keyboard.press('Alt+F');
+  const panel = page.getByRole('complementary', { name: 'Findings' });
+  await expect(panel).toBeFocused();
+  const slow = panel.locator('[data-finding="speed-controller-pulse-rate:x"], [data-finding*="pulse"]').first();
+  const title = await slow.getByRole('heading').innerText();
+  await slow.getByRole('button', { name: /^Reduce the wanted speed/ }).focus();
+  await page.keyboard.press('Enter');
+  await expect(panel.getByText(`Fixed: ${title}`)).toBeVisible();
+  await expect.poll(() => page.evaluate(() => !!document.activeElement?.closest('aside'))).toBe(true);
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('link', { name: /^Drives/ })).toBeFocused();
+  // The way by the rail ends in the station.
+  await page.getByRole('link', { name: /^Machine/ }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('#station')).toBeFocused();
+  const drag = field(page, 'axes.x.dragTorque').locator('input').first();
+  await expect(drag).toBeHidden();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('drag torque');
+  await page.keyboard.press('Enter');
+  await expect(drag).toBeFocused();
 });

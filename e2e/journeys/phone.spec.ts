@@ -41,6 +41,8 @@ test('at the machine, on a phone: one column, large targets, a tick, a figure an
   await page.mouse.move(box.x + 10, box.y + 10);
   await page.mouse.down();
   await expect(controlState(page)).toHaveText('Moving by hand');
+  // Far down the page, with a hand on the jog button, the stop is in sight.
+  await expect(page.getByRole('button', { name: /^Stop/ })).toBeInViewport({ ratio: 1 });
   await page.mouse.up();
   await expect(controlState(page)).toHaveText('At rest');
 });

@@ -235,10 +235,10 @@ test('from the parts to the plan: the mains side, an output, a stop chain', asyn
   await expect(field(page, 'outputs.lamp')).toContainText('-K1:Q2');
   await page.getByRole('button', { name: /Plan again/ }).click();
   await page.getByRole('button', { name: /finding/ }).click();
-  await expect(page.getByText('-K1:Q2 gives 5 V, -P1:+ wants 24 V')).toBeVisible();
+  await expect(page.getByText('-K1:Q2 gives 5 V, -P1:+ needs 24 V')).toBeVisible();
   await pickFrom(page.getByLabel('Relay of lamp'), 'Latch 5, relay module');
   await page.getByRole('button', { name: /Plan again/ }).click();
-  await expect(page.getByText('-K1:Q2 gives 5 V, -P1:+ wants 24 V')).toHaveCount(0);
+  await expect(page.getByText('-K1:Q2 gives 5 V, -P1:+ needs 24 V')).toHaveCount(0);
   await expectAccessible(page);
 });
 

@@ -7,14 +7,14 @@ import { severityWord } from '../findings/finding';
 import type { Design } from '../machine/design';
 import type { MachineFile } from '../machine/file';
 import { newMachineFile, revisionOf, writeMachineFile } from '../machine/file';
-import { defaultDisplay } from '../units/print';
+import type { Display } from '../units/print';
 import { BEGIN } from './machineInHelpReport';
 import { machineRecord } from './machineRecord';
 
 /**
  * One text that holds everything a stranger needs to help, and nothing private: what is asked, findings, results,
  * settings and wiring in words, then a machine file that can be opened. `figures` and `findings` are those of
- * `withoutTyped(file.design)`.
+ * `withoutTyped(file.design)`; `display` holds the units of the one who asks.
  */
 export function helpReport(
   file: MachineFile,
@@ -23,6 +23,7 @@ export function helpReport(
   findings: readonly Finding[],
   question: string,
   today: string,
+  display: Display,
 ): string {
   // Results alone go along, judged anew by the plain names: notes and free words stay at home.
   const made = { design: plain, figures };
@@ -34,11 +35,11 @@ export function helpReport(
       const { note: _n, photos: _p, outcome: _o, ...rest } = e;
       const instance = instances.get(e.test);
       return instance
-        ? [{ ...rest, outcome: judge(instance, e.readings, made, defaultDisplay).says.join(' ').slice(0, 1000) }]
+        ? [{ ...rest, outcome: judge(instance, e.readings, made, display).says.join(' ').slice(0, 1000) }]
         : [];
     }),
   };
-  const record = machineRecord(stripped, figures, findings, defaultDisplay, today);
+  const record = machineRecord(stripped, figures, findings, display, today);
   const lines = [
     '# Help wanted',
     '',

@@ -13,7 +13,7 @@ import { wren } from '../samples/wren';
 import { defaultDisplay } from '../units/print';
 import { helpReport } from './helpReport';
 import { typedTexts, withoutTyped } from './typedTexts';
-import { machineInHelpReport } from './machineInHelpReport';
+import { BEGIN, machineInHelpReport } from './machineInHelpReport';
 import { machineRecord } from './machineRecord';
 
 const TODAY = '2026-04-01T08:00:00.000Z';
@@ -75,10 +75,16 @@ it('the help report tells nothing private, and the machine in it opens and has t
   const plain = withoutTyped(file.design);
   const figures = deriveFigures(plain);
   const findings = findingsOf(figures);
-  const text = helpReport(file, plain, figures, findings, 'X loses steps.', TODAY);
+  const text = helpReport(file, plain, figures, findings, 'X loses steps.', TODAY, defaultDisplay);
   expect(text).toContain('X loses steps.');
   expect(text).not.toContain(secret);
   expect(text).not.toContain(base.id);
+  const inch = helpReport(file, plain, figures, findings, 'X loses steps.', TODAY, {
+    ...defaultDisplay,
+    system: 'inch',
+  });
+  expect([/steps\/mm/.test(text), /steps\/in/.test(text)]).toEqual([true, false]);
+  expect(inch.slice(0, inch.indexOf(BEGIN))).toMatch(/steps\/in/);
   expect(text).toMatch(/Labels against terminals \| failed .*-K1 controller is labelled differently/);
   const read = readMachineFile(machineInHelpReport(text)!);
   if (!read.ok) throw new Error(read.error[0]!.what);
@@ -120,7 +126,7 @@ it('the help report tells every danger, those that only a sweep of the faults fi
   const plain = withoutTyped(named);
   const figures = deriveFigures(plain);
   const findings = findingsOf(figures, rules, sweptAs(plain, figures.plan.inputs, swept));
-  const text = helpReport({ ...base, design: named }, plain, figures, findings, '', TODAY);
+  const text = helpReport({ ...base, design: named }, plain, figures, findings, '', TODAY, defaultDisplay);
   expect(text).toMatch(/Danger: Stop: reported to the controller: \d+ faults would never be noticed/);
   expect(text).toMatch(/\| Danger \| Stop -\w+: the motors lose their power: \d+ faults? would never be noticed/);
   expect(text).not.toContain('Zebra');

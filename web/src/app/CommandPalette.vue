@@ -8,6 +8,7 @@ import { severityWord } from '@nodaxis/core/findings/finding';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useMachine } from '../document/machine';
+import { useTypeAhead } from '../ui/typeAhead';
 import { usePreferences } from '../document/preferences';
 import { useShelf } from '../document/shelf';
 import { exportMachine } from '../document/transfer';
@@ -127,10 +128,12 @@ watch(query, () => (chosen.value = 0));
 const box = ref<InstanceType<typeof ElInput>>();
 /** One can type at once, while the dialog still comes up; it takes the focus itself then, and gives it back to the box. */
 const focusBox = () => box.value?.focus();
-function begin(): void {
-  query.value = '';
-  void nextTick(focusBox);
-}
+useTypeAhead(
+  shown,
+  query,
+  () => '',
+  () => pick(found.value[chosen.value]),
+);
 
 function pick(e: Entry | undefined) {
   if (!e) return;
@@ -154,7 +157,7 @@ function onKey(e: Event) {
     title="Search"
     width="min(620px, 94vw)"
     top="10vh"
-    @open="begin"
+    @open="nextTick(focusBox)"
     @open-auto-focus="focusBox"
     @opened="focusBox"
   >

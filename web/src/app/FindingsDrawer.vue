@@ -1,8 +1,11 @@
 <script setup lang="ts">
+import { CircleCheck } from '@element-plus/icons-vue';
+import type { Finding } from '@nodaxis/core/findings/finding';
 import { severities, severityWord } from '@nodaxis/core/findings/finding';
-import { computed, nextTick, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useMachine } from '../document/machine';
+import { useSweep } from '../trial/useSweep';
 import FindingCard from '../widgets/FindingCard.vue';
 import SeverityMark from '../widgets/SeverityMark.vue';
 import SidePanel from '../widgets/SidePanel.vue';
@@ -10,6 +13,7 @@ import SidePanel from '../widgets/SidePanel.vue';
 defineEmits<{ close: [] }>();
 const machine = useMachine();
 const route = useRoute();
+const sweep = useSweep();
 const groups = computed(() =>
   severities
     .map((severity) => ({ severity, list: machine.findings.filter((f) => f.severity === severity) }))
@@ -24,6 +28,31 @@ watch(
   },
   { immediate: true },
 );
+/** A remedy was applied to these, by id, and they were still there after it; what the single faults show takes a while. */
+const applied = ref<Record<string, string>>({});
+const fixed = ref<string[]>([]);
+const MOST_FIXED = 3;
+async function onApplied(finding: Finding): Promise<void> {
+  const ids = groups.value.flatMap((g) => g.list.map((f) => f.id));
+  const at = ids.indexOf(finding.id);
+  applied.value = { ...applied.value, [finding.id]: finding.title };
+  await nextTick();
+  settle();
+  await nextTick();
+  // The card may be gone, and the focus with it: it stays by what was done.
+  if (document.activeElement && document.activeElement !== document.body) return;
+  const cards = [...document.querySelectorAll<HTMLElement>('[data-finding]')];
+  (cards[Math.min(at, cards.length - 1)] ?? document.querySelector<HTMLElement>('aside.panel'))?.focus();
+}
+/** What is gone is confirmed; what is still there once everything was checked is no longer waited for. */
+function settle(): void {
+  const there = new Set(machine.findings.map((f) => f.id));
+  const entries = Object.entries(applied.value);
+  const gone = entries.filter(([id]) => !there.has(id)).map(([, title]) => title);
+  if (gone.length) fixed.value = [...gone, ...fixed.value].slice(0, MOST_FIXED);
+  applied.value = Object.fromEntries(entries.filter(([id]) => there.has(id) && sweep.due));
+}
+watch([() => machine.findings, () => sweep.due], settle);
 const gone = computed(() => linked.value && !machine.findings.some((f) => f.id === linked.value));
 </script>
 
@@ -31,17 +60,34 @@ const gone = computed(() => linked.value && !machine.findings.some((f) => f.id =
   <SidePanel title="Findings" @close="$emit('close')">
     <p class="soft">These checks look at what is entered. A machine without findings is not a certified one.</p>
     <p v-if="gone" class="caution">The finding of this link is no longer there: it has been settled.</p>
+    <p v-for="title in fixed" :key="title" class="fixed" role="status">
+      <CircleCheck class="icon" aria-hidden="true" /> Fixed: {{ title }}
+    </p>
     <p v-if="!groups.length">These checks found nothing.</p>
     <section v-for="g in groups" :key="g.severity" :aria-label="severityWord[g.severity]">
       <h3>
         <SeverityMark :severity="g.severity" /> <span class="soft">{{ g.list.length }}</span>
       </h3>
-      <FindingCard v-for="f in g.list" :key="f.id" :finding="f" :linked="f.id === linked" />
+      <FindingCard
+        v-for="f in g.list"
+        :key="f.id"
+        :finding="f"
+        :linked="f.id === linked"
+        :checking="f.id in applied"
+        @applied="onApplied(f)"
+      />
     </section>
   </SidePanel>
 </template>
 
 <style scoped>
+.fixed {
+  color: var(--good);
+}
+.fixed .icon {
+  width: 16px;
+  vertical-align: -3px;
+}
 section {
   margin-top: 12px;
 }

@@ -8,6 +8,7 @@ import { stationList } from './stationList';
 import ActionButton from '../ui/ActionButton.vue';
 import StationTabs from '../ui/StationTabs.vue';
 import TextField from '../ui/TextField.vue';
+import { useTypeAhead } from '../ui/typeAhead';
 import TermMeaning from '../words/TermMeaning.vue';
 
 /** What the words mean, and what the keys do. */
@@ -20,12 +21,12 @@ const query = ref('');
 const found = computed(() => searchTerms(query.value));
 const box = ref<InstanceType<typeof TextField>>();
 const machine = computed(() => (route.params.id ? String(route.params.id) : undefined));
-const focusBox = () => box.value?.select(0, query.value.length);
-function begin(): void {
+/** A term that was asked for is selected, so that the next letter begins another search; letters typed already stay. */
+const focusBox = () => box.value?.select(query.value === start ? 0 : query.value.length, query.value.length);
+useTypeAhead(shown, query, () => {
   view.value = 'terms';
-  query.value = start;
-  void nextTick(focusBox);
-}
+  return start;
+});
 const station = (id: string | undefined) => stationList.find((s) => s.id === id);
 </script>
 
@@ -36,7 +37,7 @@ const station = (id: string | undefined) => stationList.find((s) => s.id === id)
     width="min(720px, 96vw)"
     top="6vh"
     class="glossary"
-    @open="begin"
+    @open="nextTick(focusBox)"
     @open-auto-focus="focusBox"
     @opened="focusBox"
   >

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import ActionButton from '../ui/ActionButton.vue';
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useIntake } from '../document/intake';
 import { useMachine } from '../document/machine';
@@ -58,6 +58,14 @@ useShortcuts({
   go: (station) => void router.push(`/machine/${id.value}/${station}`),
 });
 const { arrive } = useFocusLink();
+// Who changes the station is in it: the keyboard goes on from there, not from the rail. A link to a field goes further.
+watch(
+  () => route.name,
+  async () => {
+    await nextTick();
+    if (!route.query.field && !route.query.finding) document.getElementById('station')?.focus({ preventScroll: true });
+  },
+);
 onMounted(arrive);
 </script>
 

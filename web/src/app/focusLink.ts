@@ -28,9 +28,11 @@ export function useFocusLink() {
           : (document.querySelector<HTMLElement>(`[data-field="${CSS.escape(p)}"]`) ?? undefined);
     }
     if (!element) return;
-    element.closest('details')?.setAttribute('open', '');
+    // Whatever it is folded into opens.
+    element.dispatchEvent(new CustomEvent('reveal', { bubbles: true }));
+    await nextTick();
     element.scrollIntoView({ block: 'center' });
-    const target = element.querySelector<HTMLElement>('input, select, button, textarea') ?? element;
+    const target = element.querySelector<HTMLElement>('input, button, textarea') ?? element;
     target.focus({ preventScroll: true });
     element.classList.remove('arrived');
     void element.offsetWidth;

@@ -14,7 +14,7 @@ export interface Kept {
   result: SweepResult;
 }
 
-/** The sweep of the open machine's faults, in a worker of its own, anew after every edit that its nets depend on. */
+/** The sweep of the open machine's faults, in a worker of its own, again after every edit that its nets depend on. */
 export const useSweep = defineStore('sweep', () => {
   const machine = useMachine();
   const result = shallowRef<Kept>();
@@ -22,11 +22,14 @@ export const useSweep = defineStore('sweep', () => {
   const before = shallowRef<Kept>();
   const progress = shallowRef<{ done: number; of: number }>();
   const stopped = ref(false);
+  /** An edit has made it necessary, and it has not ended yet. */
+  const due = ref(false);
   const fault = ref('');
   let thread: Worker | undefined;
   let timer: ReturnType<typeof setTimeout> | undefined;
 
   function end(): void {
+    due.value = false;
     clearTimeout(timer);
     thread?.terminate();
     thread = undefined;
@@ -40,6 +43,7 @@ export const useSweep = defineStore('sweep', () => {
     fault.value = '';
     const own = new Worker(new URL('../workers/faults.worker.ts', import.meta.url), { type: 'module' });
     thread = own;
+    due.value = true;
     progress.value = { done: 0, of: 1 };
     own.onerror = (e) => {
       if (thread !== own) return;
@@ -86,9 +90,10 @@ export const useSweep = defineStore('sweep', () => {
     (now, was) => {
       if (!now || (was && now.every((x, i) => x === was[i]))) return;
       end();
+      due.value = true;
       timer = setTimeout(() => void run(), QUIET_MS);
     },
     { immediate: true },
   );
-  return { result, before, progress, stopped, fault, run, stop, keep, forget };
+  return { result, before, progress, stopped, due, fault, run, stop, keep, forget };
 });

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What is not needed at first sight, behind a line that says what it is. */
+/** What is not needed at first sight, behind a line that says what it is. It opens by itself for a `reveal` from within. */
 import { ElCollapse, ElCollapseItem } from 'element-plus';
 import { ref, watch } from 'vue';
 
@@ -12,7 +12,7 @@ watch(
 </script>
 
 <template>
-  <ElCollapse v-model="shown" class="fold">
+  <ElCollapse v-model="shown" class="fold" @reveal="shown = ['it']">
     <ElCollapseItem name="it">
       <template #title
         ><slot name="title">{{ title }}</slot></template

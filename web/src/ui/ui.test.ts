@@ -167,6 +167,11 @@ it('a fold shows what is in it once its line is pressed, or where it begins open
   expect(line.attributes('aria-expanded')).toBe('false');
   await line.trigger('click');
   expect(line.attributes('aria-expanded')).toBe('true');
+  // Something in it is led to from elsewhere: it opens by itself.
+  await line.trigger('click');
+  fold.get('.el-collapse-item__content').element.dispatchEvent(new CustomEvent('reveal', { bubbles: true }));
+  await nextTick();
+  expect(line.attributes('aria-expanded')).toBe('true');
   const open = mount(Fold, { props: { title: 'More', open: true } });
   expect(open.get('button, [role="button"]').attributes('aria-expanded')).toBe('true');
 });

@@ -8,7 +8,13 @@ import { useFocusLink } from '../app/focusLink';
 import { useMachine } from '../document/machine';
 import { usePreferences } from '../document/preferences';
 
-const props = defineProps<{ finding: Finding; linked?: boolean }>();
+const props = defineProps<{
+  finding: Finding;
+  linked?: boolean;
+  /** A remedy was applied, and what it changed is still being checked. */
+  checking?: boolean;
+}>();
+const emit = defineEmits<{ applied: [] }>();
 const machine = useMachine();
 const preferences = usePreferences();
 const router = useRouter();
@@ -19,6 +25,7 @@ const copied = ref(false);
 function apply(remedy: Remedy) {
   const faults = machine.run(remedy.command);
   fault.value = faults.map((f) => `${f.what} ${f.fix}`).join(' ');
+  if (!faults.length) emit('applied');
 }
 async function copyLink() {
   const { href } = router.resolve({ query: { finding: props.finding.id } });
@@ -33,13 +40,14 @@ async function copyLink() {
   <article class="card" :class="[finding.severity, { linked }]" :data-finding="finding.id" tabindex="-1">
     <h4>{{ finding.title }}</h4>
     <p>{{ finding.explain(preferences.display) }}</p>
+    <p v-if="checking" role="status">Applied. Checking again …</p>
     <div class="row">
       <ActionButton
         v-for="(r, i) in finding.remedies"
         :key="i"
         kind="framed"
         class="remedy"
-        :disabled="machine.readOnly"
+        :disabled="machine.readOnly || checking"
         @click="apply(r)"
       >
         {{ r.label(preferences.display) }}

@@ -12,10 +12,12 @@ import { refDebounced } from '@vueuse/core';
 import { ElCheckbox, ElCheckboxGroup } from 'element-plus';
 import { computed, ref } from 'vue';
 import { useMachine } from '../../document/machine';
+import { usePreferences } from '../../document/preferences';
 import { download } from '../../document/transfer';
 
 /** One file for a stranger who is to help: everything needed, nothing private, and seen before it is sent. */
 const machine = useMachine();
+const preferences = usePreferences();
 const question = ref('');
 /** What a person typed stays at home, but for the lines that are released here. */
 const typed = computed(() => typedTexts(machine.design!));
@@ -29,7 +31,7 @@ const stripped = computed(() => {
 });
 const report = (q: string) => {
   const { plain, figures, findings } = stripped.value;
-  return helpReport(machine.file!, plain, figures, findings, q, new Date().toISOString());
+  return helpReport(machine.file!, plain, figures, findings, q, new Date().toISOString(), preferences.display);
 };
 const asked = refDebounced(question, 300);
 const text = computed(() => report(asked.value));
