@@ -42,7 +42,7 @@ export const staircase = {
     'derivation',
     'findings',
   ],
-  formats: ['units', 'machine', 'electrics', 'wiring'],
+  formats: ['units', 'machine', 'electrics', 'wiring', 'settings'],
   program: ['units'],
   samples: ['units', 'machine', 'commands', 'wiring'],
   'motion/profile': [],

@@ -22,6 +22,8 @@ export type PartSlot = { role: RoleName } | { axis: string; drive: number; item:
 export interface NewInput {
   function: InputFunction;
   library: string;
+  /** A device of the user's own library, which core does not know. */
+  entry?: LibraryEntry;
   mount?: { axis: string; end: AxisEnd; drive?: number; tripFromStop?: Quantity };
 }
 

@@ -65,7 +65,7 @@ export const inputs = {
   'add-input': {
     title: (args, before) => `Input added: ${titleOf(before, args)}`,
     apply(args, draft) {
-      const entry = libraryEntry(args.library);
+      const entry = args.entry ?? libraryEntry(args.library);
       if (!entry) return refuse(`The library holds no "${args.library}".`, 'circuits', 'Choose one from the list.');
       if (args.mount && !draft.axes[args.mount.axis])
         return refuse(`There is no axis ${args.mount.axis}.`, 'circuits', 'Pick one of the axes on the drawing.');

@@ -4,13 +4,25 @@ import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus';
 import { ArrowDown } from '@element-plus/icons-vue';
 import ActionButton from './ActionButton.vue';
 
-defineProps<{ items: readonly { value: V; label: string }[]; disabled?: boolean }>();
+defineProps<{
+  items: readonly { value: V; label: string }[];
+  disabled?: boolean;
+  /** Its name where its text alone does not say it. */ label?: string;
+}>();
 const emit = defineEmits<{ pick: [V] }>();
 </script>
 
 <template>
-  <ElDropdown trigger="click" :disabled="disabled" popper-class="action-menu" @command="(v: V) => emit('pick', v)">
-    <ActionButton :disabled="disabled"><slot /><ArrowDown aria-hidden="true" /></ActionButton>
+  <ElDropdown
+    trigger="click"
+    :disabled="disabled"
+    popper-class="action-menu"
+    max-height="340"
+    @command="(v: V) => emit('pick', v)"
+  >
+    <ActionButton :disabled="disabled" :aria-label="label" :data-hint="label"
+      ><slot /><ArrowDown aria-hidden="true"
+    /></ActionButton>
     <template #dropdown>
       <ElDropdownMenu>
         <ElDropdownItem v-for="i in items" :key="i.value" :command="i.value">{{ i.label }}</ElDropdownItem>

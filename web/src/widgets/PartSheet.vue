@@ -7,6 +7,7 @@ import Choice from '../ui/Choice.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import { Colour } from '@nodaxis/core/machine/connections';
 import { roleOf } from '@nodaxis/core/machine/parts';
+import { terminalWords } from '@nodaxis/core/machine/terminalWords';
 import { sheetFieldsOf } from '@nodaxis/core/machine/library/sheet';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import { ElDialog } from 'element-plus';
@@ -145,7 +146,7 @@ async function keep() {
                   @change="relabel(String(id), $event)"
                 />
               </td>
-              <td>{{ roleOf(part, t).replaceAll('-', ' ') }}</td>
+              <td>{{ terminalWords[roleOf(part, t)] }}</td>
               <td>
                 <TextField
                   class="mono label"

@@ -5,16 +5,21 @@ import ActionButton from '../../ui/ActionButton.vue';
 import { Plus } from '@element-plus/icons-vue';
 import { ElDialog } from 'element-plus';
 import type { InputFunction } from '@nodaxis/core/machine/connections';
-import { libraryOf } from '@nodaxis/core/machine/library/index';
+import { deviceClasses, sitsOnAxis, usualDevice } from '@nodaxis/core/advice/inputDevices';
 import type { AxisEnd } from '@nodaxis/core/machine/mechanics';
 import { parseQuantity } from '@nodaxis/core/units/parse';
 import { displayUnit } from '@nodaxis/core/units/print';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import { computed, ref, watch } from 'vue';
 import { useMachine } from '../../document/machine';
+import { useOwnParts } from '../../document/ownParts';
 import { usePreferences } from '../../document/preferences';
+import MachineField from '../../widgets/MachineField.vue';
 
+/** Adds an input with its device. What was chosen last stays, since the next switch is most often of the same kind. */
 const machine = useMachine();
+const own = useOwnParts();
+void own.start();
 const preferences = usePreferences();
 const shown = ref(false);
 const fault = ref('');
@@ -35,30 +40,13 @@ const functions: [InputFunction, string][] = [
   ['door', 'Door'],
   ['probe', 'Probe, touch plate or tool contact'],
 ];
-const onAxis = computed(() => ['limit-and-reference', 'limit', 'reference'].includes(kind.value));
+const onAxis = computed(() => sitsOnAxis(kind.value));
 const axes = computed(() => machine.figures!.axes);
-const devices = computed(() =>
-  onAxis.value
-    ? libraryOf('switch', 'sensor')
-    : kind.value === 'stop'
-      ? libraryOf('button')
-      : kind.value === 'probe'
-        ? libraryOf('probe', 'switch')
-        : libraryOf('button', 'switch'),
-);
+const devices = computed(() => own.of(...deviceClasses(kind.value)));
 const chosenAxis = computed(() => axes.value.find((a) => a.id === axis.value));
 watch([kind, shown], () => {
   axis.value ||= axes.value[0]?.id ?? '';
-  const used = Object.values(machine.design!.parts).find((p) => p.mount && p.libraryKey);
-  device.value = onAxis.value
-    ? (used?.libraryKey ?? 'switch-finch')
-    : kind.value === 'stop'
-      ? 'button-plum-stop'
-      : kind.value === 'probe'
-        ? 'probe-slate'
-        : kind.value === 'door'
-          ? 'switch-finch'
-          : 'button-plum-push';
+  if (!devices.value.some((d) => d.key === device.value)) device.value = usualDevice(machine.design!, kind.value);
 });
 watch(chosenAxis, (a) => a && (end.value = a.axis.reference.end));
 
@@ -89,7 +77,7 @@ function add() {
     : undefined;
   const faults = machine.run({
     name: 'add-input',
-    args: { function: kind.value, library: device.value, ...(mount ? { mount } : {}) },
+    args: { function: kind.value, ...own.choice(device.value), ...(mount ? { mount } : {}) },
   });
   fault.value = faults.map((f) => `${f.what} ${f.fix}`).join(' ');
   if (faults.length) return;
@@ -123,7 +111,11 @@ function add() {
         </template>
       </template>
       <label for="input-device">Device</label>
-      <Choice id="input-device" v-model="device" :options="devices.map((d) => ({ value: d.key, label: d.name }))" />
+      <Choice
+        id="input-device"
+        v-model="device"
+        :options="devices.map((d) => ({ value: d.key, label: d.name, note: d.about }))"
+      />
       <template v-if="onAxis">
         <label for="input-trip">Trip point to hard stop</label>
         <TextField
@@ -133,6 +125,12 @@ function add() {
           :placeholder="`such as 8 ${preferences.display.system === 'metric' ? 'mm' : 'mm or 5/16 in'}`"
         />
       </template>
+      <MachineField
+        v-if="kind !== 'limit' && onAxis && axis"
+        class="whole"
+        :path="`axes.${axis}.reference.backOff`"
+        no-source
+      />
       <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
       <ActionButton kind="main" native-type="submit">Add it</ActionButton>
     </form>
@@ -140,6 +138,9 @@ function add() {
 </template>
 
 <style scoped>
+.whole {
+  grid-column: 1 / -1;
+}
 .form {
   display: grid;
   grid-template-columns: 150px 1fr;

@@ -7,11 +7,15 @@ import { circuitName } from '@nodaxis/core/machine/fields';
 import { inputPlaces } from '@nodaxis/core/wiring/planner/inputs';
 import { terminalKey, type TerminalRef } from '@nodaxis/core/machine/ids';
 import { computed, ref } from 'vue';
+import { deviceClasses } from '@nodaxis/core/advice/inputDevices';
+import ActionMenu from '../../ui/ActionMenu.vue';
+import { useOwnParts } from '../../document/ownParts';
 import { useMachine } from '../../document/machine';
 import MachineField from '../../widgets/MachineField.vue';
 
 const props = defineProps<{ circuitId: string }>();
 const machine = useMachine();
+const own = useOwnParts();
 const design = computed(() => machine.design!);
 const circuit = computed(() => design.value.circuits[props.circuitId]!);
 const analysis = computed(() => machine.figures!.circuits[props.circuitId]);
@@ -53,6 +57,12 @@ function setTerminal(key: string) {
 function join(from: string) {
   if (from) run({ name: 'join-inputs', args: { into: props.circuitId, from } });
 }
+
+/** Another device in the place of one: it keeps its mount and its place in the circuit. */
+const exchanges = computed(() =>
+  own.of(...deviceClasses(circuit.value.function)).map((e) => ({ value: e.key, label: e.name })),
+);
+const exchange = (part: string, key: string) => run({ name: 'exchange-device', args: { part, ...own.choice(key) } });
 </script>
 
 <template>
@@ -74,9 +84,16 @@ function join(from: string) {
       </span>
     </td>
     <td data-label="Switches" class="switches">
-      <span v-for="d in circuit.devices" :key="d" class="device mono" :data-hint="design.parts[d]?.name">{{
-        design.parts[d]?.designation
-      }}</span>
+      <ActionMenu
+        v-for="d in circuit.devices"
+        :key="d"
+        class="device mono"
+        :label="`Exchange ${design.parts[d]?.designation}, ${design.parts[d]?.name}`"
+        :disabled="machine.readOnly || !exchanges.length"
+        :items="exchanges.filter((e) => e.value !== design.parts[d]?.libraryKey)"
+        @pick="exchange(d, $event)"
+        >{{ design.parts[d]?.designation }}</ActionMenu
+      >
       <ActionButton
         v-if="circuit.devices.length > 1"
         class="small"

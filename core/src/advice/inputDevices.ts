@@ -1,0 +1,39 @@
+import type { InputFunction } from '../machine/connections';
+import type { Design } from '../machine/design';
+import type { PartClass } from '../machine/parts';
+
+const onTravel: readonly PartClass[] = ['switch', 'sensor'];
+const byHand: readonly PartClass[] = ['button', 'switch'];
+const classes: Record<InputFunction, readonly PartClass[]> = {
+  limit: onTravel,
+  reference: onTravel,
+  'limit-and-reference': onTravel,
+  probe: ['probe', 'switch'],
+  stop: ['button'],
+  pause: byHand,
+  start: byHand,
+  door: byHand,
+  // A drive's own contact, an encoder's own mark: no device is chosen for them.
+  alarm: [],
+  index: [],
+};
+
+/** Classes of parts that can trip an input of a function. */
+export const deviceClasses = (fn: InputFunction): PartClass[] => [...(classes[fn] ?? [])];
+
+/** Whether a device of this input sits on the travel of an axis. */
+export const sitsOnAxis = (fn: InputFunction): boolean => classes[fn] === onTravel;
+
+/** The library key that is proposed for another input: what the machine has for this function already, else a usual one. */
+export function usualDevice(design: Design, fn: InputFunction): string {
+  const circuits = Object.values(design.circuits);
+  const likely = [
+    ...circuits.filter((c) => c.function === fn),
+    ...circuits.filter((c) => sitsOnAxis(fn) && sitsOnAxis(c.function)),
+  ];
+  const used = likely.flatMap((c) => c.devices.flatMap((d) => design.parts[d]?.libraryKey ?? [])).at(0);
+  if (used) return used;
+  if (fn === 'stop') return 'button-plum-stop';
+  if (fn === 'probe') return 'probe-slate';
+  return sitsOnAxis(fn) || fn === 'door' ? 'switch-finch' : 'button-plum-push';
+}
