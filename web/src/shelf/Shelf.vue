@@ -13,8 +13,11 @@ import { useShelf } from '../document/shelf';
 import { exportMachine } from '../document/transfer';
 import MachineThumb from './MachineThumb.vue';
 import NewMachine from './NewMachine.vue';
+import StandingLine from './StandingLine.vue';
+import { useStandings } from './useStandings';
 
 const shelf = useShelf();
+const standings = useStandings();
 const preferences = usePreferences();
 const imports = useImports();
 const creating = ref(false);
@@ -130,6 +133,7 @@ const vFocus = { mounted: (el: HTMLElement) => el.querySelector('input')?.focus(
                     : 'Not saved as a file yet'
                 }}
               </p>
+              <StandingLine v-if="standings.of(c)" :standing="standings.of(c)!" :machine-id="c.id" />
             </template>
             <p v-if="shelf.unsaved.has(c.id)" class="fault">Not saved in this browser: export it before you leave.</p>
             <div class="row tools">

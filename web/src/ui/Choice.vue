@@ -11,7 +11,7 @@ export interface Option<V> {
 <script setup lang="ts" generic="V extends string | number | undefined">
 /** One out of several. Long lists can be searched; on a phone the list opens over the whole width. */
 import { ElSelectV2 } from 'element-plus';
-import { computed } from 'vue';
+import { computed, nextTick, ref, useTemplateRef } from 'vue';
 
 const {
   options,
@@ -64,14 +64,25 @@ const longest = computed(() => Math.max(...all.value.map((o) => o.label.length),
 const width = computed(() => Math.min(WIDEST_CH, longest.value));
 /** The list is as wide as its longest line, within reason; a note may be cut off. */
 const listPx = computed(() => Math.min(520, Math.max(longest.value * PX_PER_LETTER + 64, twoLines.value ? 380 : 120)));
-function choose(v: V): void {
+const refused = ref(0);
+const box = useTemplateRef<{ focus(): void; $el: HTMLElement }>('box');
+async function choose(v: V): Promise<void> {
   emit('update:modelValue', v);
   emit('change', v);
+  await nextTick();
+  if (modelValue === v) return;
+  // What was searched for is forgotten with the choice that was refused; the focus stays.
+  const inside = box.value?.$el.contains(document.activeElement);
+  refused.value++;
+  await nextTick();
+  if (inside) box.value?.focus();
 }
 </script>
 
 <template>
   <ElSelectV2
+    :key="refused"
+    ref="box"
     :model-value="modelValue as string"
     class="choice"
     popper-class="choice-list"
