@@ -2,6 +2,16 @@ import { expect, exported, field, fill, goTo, openMachine, openShelf, test } fro
 
 test('shelf: rename, duplicate, archive, remove with undo, and samples back', async ({ page }) => {
   await openShelf(page);
+  // A first visit explains itself, once; each machine says where it stands.
+  const visit = page.getByRole('region', { name: 'How it works' });
+  await expect(visit.getByRole('listitem')).toHaveCount(3);
+  await visit.getByRole('button', { name: 'Do not show this again' }).click();
+  await expect(page.getByRole('link', { name: 'Wire it: 18 of 109 conductors are connected' })).toBeVisible({
+    timeout: 30_000,
+  });
+  await page.reload();
+  await expect(page.getByRole('link', { name: 'Open Plover' })).toBeVisible();
+  await expect(visit).toHaveCount(0);
   const card = (name: string) =>
     page.getByRole('article').filter({ has: page.getByRole('heading', { name, exact: true }) });
   await card('Wren').getByRole('button', { name: 'Rename' }).click();

@@ -17,7 +17,7 @@ describe('warmth of a motor', () => {
     // Half the current at rest: a quarter of the heat, and a plate takes half of that.
     expect(motorRise(stepper(3), 0.5, 0).least).toBeCloseTo(5, 9);
   });
-  it('a servo warms by what it gives; one that is loaded beyond its rating is not reckoned beyond it', () => {
+  it('a servo warms by what it gives; one that is loaded beyond its rating is not calculated beyond it', () => {
     const servo: MotorCurve = {
       kind: 'servo',
       openLoop: false,

@@ -3,14 +3,14 @@ import type { Design } from './design';
 import type { MachineFile } from './file';
 import type { TerminalRef } from './ids';
 
-const MEND = 'Add the missing item or take this reference out, then open the file again.';
+const FIX = 'Add the missing item or take this reference out, then open the file again.';
 
 function missingTerminal(parts: Design['parts'], ref: TerminalRef, where: string): Fault | undefined {
   if (!Object.hasOwn(parts, ref.part))
-    return { what: `There is no part "${ref.part}".`, where: `${where}.part`, fix: MEND };
+    return { what: `There is no part "${ref.part}".`, where: `${where}.part`, fix: FIX };
   return Object.hasOwn(parts[ref.part]!.terminals, ref.terminal)
     ? undefined
-    : { what: `Part "${ref.part}" has no terminal "${ref.terminal}".`, where: `${where}.terminal`, fix: MEND };
+    : { what: `Part "${ref.part}" has no terminal "${ref.terminal}".`, where: `${where}.terminal`, fix: FIX };
 }
 
 /**
@@ -26,7 +26,7 @@ export const danglingReferences = (design: Design, prefix = 'design'): Fault[] =
 /** Terminals and coils that the elements of parts stand between and that those parts do not have. */
 function danglingElements(parts: Design['parts'], prefix: string): Fault[] {
   const faults: Fault[] = [];
-  const miss = (where: string, what: string) => faults.push({ what, where: `${prefix}.${where}`, fix: MEND });
+  const miss = (where: string, what: string) => faults.push({ what, where: `${prefix}.${where}`, fix: FIX });
   for (const id in parts) {
     const p = parts[id]!;
     for (const [eid, e] of Object.entries(p.elements)) {
@@ -48,7 +48,7 @@ function danglingElements(parts: Design['parts'], prefix: string): Fault[] {
 function danglingIds(design: Design, prefix: string): Fault[] {
   const faults: Fault[] = [];
   const has = (table: object, id: string) => Object.hasOwn(table, id);
-  const miss = (where: string, what: string) => faults.push({ what, where: `${prefix}.${where}`, fix: MEND });
+  const miss = (where: string, what: string) => faults.push({ what, where: `${prefix}.${where}`, fix: FIX });
   const part = (id: string | undefined, where: string, classes?: readonly string[]) => {
     if (id === undefined) return;
     if (!has(design.parts, id)) return miss(where, `There is no part "${id}".`);
@@ -173,12 +173,12 @@ export function danglingPictures(
   for (const id in conductors) check(conductors[id]!.photos, `design.conductors.${id}`);
   return faults;
 }
-const missing = (where: string, id: string): Fault => ({ what: `There is no photo "${id}".`, where, fix: MEND });
+const missing = (where: string, id: string): Fault => ({ what: `There is no photo "${id}".`, where, fix: FIX });
 
 /** Faults of a file’s references: those of its design, photos, and records that rely on missing ones. */
 export function danglingInFile(file: MachineFile): Fault[] {
   const faults = [...danglingReferences(file.design), ...danglingPictures(file.design, file.photos)];
-  const miss = (where: string, what: string) => faults.push({ what, where, fix: MEND });
+  const miss = (where: string, what: string) => faults.push({ what, where, fix: FIX });
   const photos = (ids: readonly string[] | undefined, where: string) =>
     ids?.forEach((id, i) => Object.hasOwn(file.photos, id) || faults.push(missing(`${where}.photos.${i}`, id)));
   const seen = new Set<string>();

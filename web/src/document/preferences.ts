@@ -10,16 +10,19 @@ export const PREFERENCES = 'nodaxis-preferences';
 interface Preferences {
   display: Display;
   theme: Theme;
+  /** The pictures of a first visit were put away. */
+  welcomed: boolean;
 }
 
 /** What the reader prefers: never part of a machine. Kept where it can be read before the first paint. */
 function read(text?: string): Preferences {
   const theme: Theme = matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light';
-  const base: Preferences = { display: { ...defaultDisplay }, theme };
+  const base: Preferences = { display: { ...defaultDisplay }, theme, welcomed: false };
   try {
     const kept = JSON.parse(text ?? localStorage.getItem(PREFERENCES) ?? '{}') as Partial<Preferences>;
     const d = kept.display;
     return {
+      welcomed: kept.welcomed === true,
       theme: kept.theme === 'dark' || kept.theme === 'light' ? kept.theme : base.theme,
       display: {
         system: d?.system === 'inch' ? 'inch' : 'metric',

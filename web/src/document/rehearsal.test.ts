@@ -56,8 +56,8 @@ describe('a rehearsal', () => {
     expect(again.rehearsal.hidden!.faults).toEqual(left);
     expect(again.rehearsal.turn).toBe(1);
     await again.rehearsal.end();
-    // Every mistake is named, the one that was put right and those that were not.
-    expect(again.rehearsal.told!.map((t) => t.came).sort()).toEqual(['not found', 'not found', 'corrected']);
+    // Every mistake is named, the one that was corrected and those that were not.
+    expect(again.rehearsal.told!.map((t) => t.came).sort()).toEqual(['corrected', 'not found', 'not found']);
     expect((await page()).rehearsal.file).toBeUndefined();
   });
   it('that is damaged says so, and another one can begin', async () => {

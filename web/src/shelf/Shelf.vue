@@ -12,6 +12,7 @@ import type { Card } from '../document/shelf';
 import { useShelf } from '../document/shelf';
 import { exportMachine } from '../document/transfer';
 import MachineThumb from './MachineThumb.vue';
+import FirstVisit from './FirstVisit.vue';
 import NewMachine from './NewMachine.vue';
 import StandingLine from './StandingLine.vue';
 import { useStandings } from './useStandings';
@@ -101,6 +102,7 @@ const vFocus = { mounted: (el: HTMLElement) => el.querySelector('input')?.focus(
         <ActionButton kind="framed" @click="undoRemove">Undo</ActionButton>
       </p>
 
+      <FirstVisit v-if="shelf.present.length" @begin="creating = true" />
       <h2 v-if="shelf.present.length">Machines</h2>
       <div class="cards">
         <article v-for="c in shelf.present" :key="c.id" class="sheet card">

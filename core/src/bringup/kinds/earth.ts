@@ -23,7 +23,7 @@ const earthed = (m: Made): Subject[] =>
     )
     .map(([id, p]) => ({ id, name: `${p.designation} ${p.name}`, part: id }));
 
-function reckonedText(m: Made, s: Subject, display: Display): string {
+function expectedText(m: Made, s: Subject, display: Display): string {
   const path = earthPath(m.design, s.part!);
   const show = (v: number) => showValue(v, 'resistance', display, 2);
   return path
@@ -49,7 +49,7 @@ export const earth: BringUpTest = {
   steps: (m, s, display) => [
     'Hold the meter’s leads together and note what they read themselves.',
     'Measure from the earth pin of the mains plug to bare metal of this part, and subtract the leads.',
-    reckonedText(m, s, display),
+    expectedText(m, s, display),
   ],
   fields: () => [reading('ohm', 'From the plug’s earth pin, leads subtracted', 'resistance', [0, OPEN_OHM])],
   judge(r, { m, s, display }) {

@@ -22,8 +22,8 @@ const ratedA = (m: Made) => {
   return data?.class === 'supply' ? figureOr(data.outputCurrent, NaN) : NaN;
 };
 
-/** What the windings alone draw from the motor supply while everything turns, A: the least that is to be reckoned with. */
-export function reckonedA(m: Made): number {
+/** What the windings alone draw from the motor supply while everything turns, A: the least that is to be expected. */
+export function windingsA(m: Made): number {
   const plant = plantModel(m.design);
   const id = m.design.roles.motorSupply;
   const data = id ? m.design.parts[id]?.data : undefined;
@@ -33,7 +33,7 @@ export function reckonedA(m: Made): number {
   return watts > 0 ? watts / volts : NaN;
 }
 /** What the currents in the file make of a motor; undefined where its figures are not known. */
-export function reckonedRise(m: Made, s: Subject): MotorRise | undefined {
+export function expectedRise(m: Made, s: Subject): MotorRise | undefined {
   const drive = m.figures.axes.find((a) => a.id === s.axis)?.drives[s.drive ?? 0];
   if (!drive?.torque.known) return undefined;
   const { motor, required } = drive.torque.value;
@@ -112,10 +112,10 @@ export const heat: BringUpTest = {
     const amps = (v: number) => showValue(v, 'current', display, 2);
     const all = drives(m);
     const warmest = all.find((d) => d.id === textOf(r, 'warmest')) ?? all[0];
-    const rise = warmest && reckonedRise(m, warmest);
+    const rise = warmest && expectedRise(m, warmest);
     const [motor, cabinet, current] = [numberOf(r, 'motor'), numberOf(r, 'cabinet'), numberOf(r, 'current')];
     const rated = ratedA(m);
-    const reckoned = reckonedA(m);
+    const expectedA = windingsA(m);
     const name = warmest?.name ?? 'A motor';
     const says: string[] = [];
     const proposals: Proposal[] = [];
@@ -142,9 +142,9 @@ export const heat: BringUpTest = {
     if (cabinet > CABINET_K)
       says.push(`The cabinet gets ${k(cabinet)} warmer than the room: more than ${k(CABINET_K)}.`);
     if (current > rated * SHARE) says.push(`${amps(current)} flow of ${amps(rated)} that the supply can give.`);
-    if (current > reckoned * ON_TOP)
+    if (current > expectedA * ON_TOP)
       says.push(
-        `${amps(current)} flow, where the windings take ${amps(reckoned)} while everything turns: more than twice that.`,
+        `${amps(current)} flow, where the windings take ${amps(expectedA)} while everything turns: more than twice that.`,
       );
     if (says.length)
       return {
@@ -166,7 +166,7 @@ export const heat: BringUpTest = {
           : `${name} stays within bounds, ${k(motor)} over the room.`,
         ...(Number.isFinite(current)
           ? [
-              `The supply gives ${amps(current)} of ${amps(rated)}${Number.isFinite(reckoned) ? `; ${amps(reckoned)} were calculated for the windings` : ''}.`,
+              `The supply gives ${amps(current)} of ${amps(rated)}${Number.isFinite(expectedA) ? `; ${amps(expectedA)} were calculated for the windings` : ''}.`,
             ]
           : []),
       ],
@@ -177,13 +177,13 @@ export const heat: BringUpTest = {
     const own = drives(made);
     // Each somewhere between rest and motion, on its plate; the warmest is the one that is noted.
     const rises = own.map((s) => {
-      const rise = reckonedRise(made, s);
+      const rise = expectedRise(made, s);
       return { s, k: rise ? (rise.least + rise.most * 0.6) / 2 : UNKNOWN_K };
     });
     const warmest = rises.reduce((a, b) => (b.k > a.k ? b : a), rises[0] ?? { s: undefined, k: UNKNOWN_K });
     const rated = ratedA(made);
-    const reckoned = reckonedA(made);
-    const amps = Math.min(rated * 0.45, Number.isFinite(reckoned) ? reckoned * 1.2 : rated);
+    const expectedA = windingsA(made);
+    const amps = Math.min(rated * 0.45, Number.isFinite(expectedA) ? expectedA * 1.2 : rated);
     return {
       ...(own.length > 1 && warmest.s ? { warmest: warmest.s.id } : {}),
       motor: measured(Math.round(bench.around(warmest.k, 0.1)), 'temperature'),

@@ -72,7 +72,7 @@ export interface PlantMotor {
   brake: string | undefined;
   brakeReleaseS: number;
   brakeCloseS: number;
-  /** Lost motion between motor and carriage. */
+  /** Backlash between motor and carriage. */
   backlash: number;
   /** Torque that its coupling transmits before it slips. */
   couplingNm: number;
