@@ -68,12 +68,12 @@ test('fields take a comma, a unit and a fraction, say what is wrong, and togglin
 }) => {
   await openMachine(page, 'Dunnock');
   const travel = field(page, 'axes.x.travel');
-  await fill(page, 'axes.x.travel', '25 3/16"');
-  await expect(travel.locator('input').first()).toHaveValue('639.7625');
+  await fill(page, 'axes.x.travel', '25 1/8"');
+  await expect(travel.locator('input').first()).toHaveValue('638.175');
   const before = await exported(page, () => page.getByRole('button', { name: 'Export the machine file' }).click());
   for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Lengths in' }).click();
   await page.getByRole('button', { name: 'Lengths in' }).click();
-  await expect(travel.locator('input').first()).toHaveValue('25 3/16');
+  await expect(travel.locator('input').first()).toHaveValue('25 1/8');
   expect(await exported(page, () => page.getByRole('button', { name: 'Export the machine file' }).click())).toBe(
     before,
   );
@@ -83,7 +83,7 @@ test('fields take a comma, a unit and a fraction, say what is wrong, and togglin
   await expect(travel.locator('input').first()).toHaveValue('1,234.5');
   await travel.locator('input').first().press('Escape');
   await expect(travel.getByRole('alert')).toHaveCount(0);
-  await expect(travel.locator('input').first()).toHaveValue('25 3/16');
+  await expect(travel.locator('input').first()).toHaveValue('25 1/8');
 });
 
 test('the search knows everyday words; the whole way by keyboard', async ({ page }) => {

@@ -104,12 +104,17 @@ export const joinPrinted = (p: Printed): string => (p.unit ? `${p.figure}\u00a0$
 export const showValue = (base: number, dimension: Dimension, display: Display, digits = 5): string =>
   joinPrinted(printValue(base, dimension, display, digits));
 
-const CONVERTED_DIGITS = 5;
-/** Decimals of a distance that a person can set or measure; a smaller one keeps its leading digits. */
+/** Decimals of a distance that a person can set or measure. */
 const finest: Partial<Record<Unit, number>> = { mm: 3, in: 4 };
-function toTheEye(value: number, unit: Unit): number {
+const CONVERTED_DIGITS = 5;
+const SMALL_DIGITS = 4;
+/** A figure in a unit that nobody entered it in: a distance as fine as it can be set, one that is smaller by its leading digits. */
+function converted(value: number, unit: Unit): string {
   const decimals = finest[unit];
-  return decimals === undefined || Math.abs(value) < 10 ** (2 - decimals) ? value : Number(value.toFixed(decimals));
+  if (decimals === undefined) return printNumber(value, CONVERTED_DIGITS);
+  return Math.abs(value) < 10 ** (2 - decimals)
+    ? printNumber(value, SMALL_DIGITS)
+    : printNumber(Number(value.toFixed(decimals)), 12);
 }
 
 /**
@@ -132,10 +137,7 @@ export function printQuantity(q: Quantity, display: Display): Printed {
   ].includes(dimension);
   const shown = displayUnit(dimension, display);
   const asEntered = !convertible || q.unit === shown || q.unit === 'tpi';
-  if (!asEntered) {
-    const printed = fromBase(baseValue(q), shown);
-    return { figure: printNumber(toTheEye(printed, shown), CONVERTED_DIGITS), unit: shown };
-  }
+  if (!asEntered) return { figure: converted(fromBase(baseValue(q), shown), shown), unit: shown };
   const figure = typeof q.entered === 'string' ? q.entered.replace('-', '−') : printNumber(enteredNumber(q), 10);
   return { figure, unit: q.unit === '1' ? '' : q.unit };
 }

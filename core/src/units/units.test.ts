@@ -69,6 +69,16 @@ describe('units', () => {
     expect(enteredNumber(q)).toBe(1.5);
     expect(showQuantity(q, defaultDisplay)).toBe('38.1\u00a0mm');
     expect(showQuantity(q, { ...defaultDisplay, system: 'inch' })).toBe('1 1/2\u00a0in');
+    // Converted for the eye: 0.001 mm, 0.0001 in, and what is smaller by its leading digits. 3 mm / 25.4 = 0.118110….
+    const inch = { ...defaultDisplay, system: 'inch' } as const;
+    const shown = (n: number, unit: 'mm' | 'in', display: typeof defaultDisplay) =>
+      printQuantity(quantity(n, unit), display).figure;
+    expect([shown(3, 'mm', inch), shown(0.02, 'mm', inch), shown(640, 'mm', inch)]).toEqual([
+      '0.1181',
+      '0.0007874',
+      '25.1969',
+    ]);
+    expect([shown(25.125, 'in', defaultDisplay), shown(0.0001, 'in', defaultDisplay)]).toEqual(['638.175', '0.00254']);
     expect(showValue(25.4, 'speed', { system: 'inch', per: 'min', wire: 'AWG' })).toBe('60\u00a0in/min');
   });
 });

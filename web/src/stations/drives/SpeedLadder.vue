@@ -85,7 +85,7 @@ const place = (speed: number, far: number) => {
           <td class="num">
             <template v-if="r.d.pulseRateAtWanted.known && r.d.motorRpmAtWanted.known">
               <FigureText :value="r.d.pulseRateAtWanted" dimension="frequency" :digits="4" />
-              <span class="soft">·</span>
+              <span class="soft"> · </span>
               <FigureText :value="r.d.motorRpmAtWanted" dimension="rotation" />
             </template>
           </td>
