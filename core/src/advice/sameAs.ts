@@ -1,3 +1,4 @@
+import isEqual from 'fast-deep-equal';
 import type { Command } from '../commands/command';
 import { applyCommand } from '../commands/apply';
 import type { Design } from '../machine/design';
@@ -17,7 +18,7 @@ const entryOf = (id: string, part: Part): LibraryEntry => ({
   setup: {},
 });
 
-const drivePatterns = ['peakCurrent', 'idleCurrent', 'stepsPerRevolution', 'commandFormat'] as const;
+const setupFields = ['peakCurrent', 'idleCurrent', 'stepsPerRevolution', 'commandFormat'] as const;
 const motionFields = [
   'maxSpeed',
   'acceleration',
@@ -39,9 +40,7 @@ function fieldsLike(design: Design, from: string, to: string, keys: readonly str
   return keys.flatMap((key): Command[] => {
     const value = valueAt(design, `${from}.${key}`) ?? null;
     const now = valueAt(design, `${to}.${key}`) ?? null;
-    return JSON.stringify(value) === JSON.stringify(now)
-      ? []
-      : [{ name: 'set-field', args: { path: `${to}.${key}`, value: value as never } }];
+    return isEqual(value, now) ? [] : [{ name: 'set-field', args: { path: `${to}.${key}`, value: value as never } }];
   });
 }
 
@@ -83,7 +82,7 @@ export function sameDrives(design: Design, axisId: string, likeId: string): Comm
           then,
           `parts.${from}`,
           `parts.${d.driver}`,
-          drivePatterns.map((k) => `setup.${k}`),
+          setupFields.map((k) => `setup.${k}`),
         )
       : [];
   });

@@ -45,6 +45,18 @@ it('only just below the aim, no below one; where it stalls the torque in hand is
   expect(torque.known && torque.value.reserveAtWanted).toBeCloseTo(1, 1);
 });
 
+it('what misses its aim by a hair does not read like the aim', () => {
+  const { axis } = verdict(dunnock());
+  const [drive] = axis.drives;
+  if (!drive?.torque.known) throw new Error('Dunnock’s X has its torque.');
+  const value = { ...drive.torque.value, reserveAtWanted: 1.996, factor: 2 };
+  const v = speedVerdict({ ...axis, drives: [{ ...drive, torque: { known: true, value } }] });
+  expect([v.answer, v.sentence(defaultDisplay)]).toEqual([
+    'barely',
+    expect.stringMatching(/^Only just: 1\.99 × torque/),
+  ]);
+});
+
 it('no where pulses or the screw end sooner than the torque, and it says which', () => {
   expect(verdict(wren()).says).toMatch(/^No: the pulse rate of the (driver|controller) limits X to [\d.]+ mm\/s\.$/);
   expect(verdict(dunnock(), speed(2000)).answer).toBe('no');

@@ -56,8 +56,10 @@ export function speedVerdict({ axis, drives, speedLimits }: AxisFigures): SpeedV
   const limits = speedLimits.value;
   const wanted = limits.find((l) => l.cause === 'wanted')?.speed;
   if (wanted === undefined) return unknown;
-  const speed = (v: number, display: Display) => showValue(v, dimension, display, 3);
-  const times = (v: number) => `${printNumber(v, 2)} ×`;
+  const speed = (v: number, display: Display) => showValue(v, dimension, display, 4);
+  // What misses a mark must not read like it: 1.996 × is 1.99 ×, not the 2 × that is the aim.
+  const times = (v: number, missed = Infinity) =>
+    `${Number(v.toPrecision(2)) < missed ? printNumber(v, 2) : printNumber(Math.floor(v * 100) / 100, 3)} ×`;
   const hard = limits.find((l): l is SpeedLimit & { cause: keyof typeof limiter } => l.cause in limiter);
   if (hard && hard.speed < wanted)
     return {
@@ -72,13 +74,13 @@ export function speedVerdict({ axis, drives, speedLimits }: AxisFigures): SpeedV
       answer: 'no',
       sentence: (d) =>
         drive.stall > 0 ? `No: ${letter} stalls at ${speed(drive.stall, d)}.` : `No: ${letter} never starts.`,
-      why: (d) => `At ${speed(wanted, d)} the available torque is ${times(drive.reserve)} the required torque.`,
+      why: (d) => `At ${speed(wanted, d)} the available torque is ${times(drive.reserve, 1)} the required torque.`,
     };
   const aim = `${times(drive.factor)} is the aim${drive.openLoop ? ' in open loop' : ''}`;
   if (drive.reserve < drive.factor)
     return {
       answer: 'barely',
-      sentence: (d) => `Only just: ${times(drive.reserve)} torque in hand at ${speed(wanted, d)}.`,
+      sentence: (d) => `Only just: ${times(drive.reserve, drive.factor)} torque in hand at ${speed(wanted, d)}.`,
       why: (d) => {
         const kept = limits.find((l) => l.cause === 'motor torque')?.speed ?? 0;
         return `${aim}${kept > 0 ? `: that leaves ${speed(kept, d)}` : ', and it is not reached at any speed'}.`;

@@ -1,9 +1,10 @@
+import Papa from 'papaparse';
 import type { Setting } from '../settings/setting';
 import { showSetting } from '../settings/setting';
 import type { Display } from '../units/print';
 
 /** The control parameters as rows of text: what they are called, their value with its unit, and where it comes from. */
-export function settingsRows(settings: readonly Setting[], display: Display): string[][] {
+function settingsRows(settings: readonly Setting[], display: Display): string[][] {
   return settings.map((s) => {
     const shown = s.value.known ? showSetting(s.kind, s.value.value, display) : 'missing';
     // A unit has a cell of its own, so that a spreadsheet calculates with the figure.
@@ -19,16 +20,13 @@ export function settingsRows(settings: readonly Setting[], display: Display): st
 }
 const HEAD = ['Group', 'Setting', 'Value', 'Unit', 'Where it comes from'];
 
-const cell = (text: string): string => {
-  // A spreadsheet calculates what begins like a formula; a figure may begin with its sign.
-  const safe = /^[=+@\t\r]|^-(?!\d)/.test(text) ? `'${text}` : text;
-  return /[",\n\r]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
-};
+/** What a spreadsheet would calculate is quoted; a figure may begin with its sign. */
+const FORMULA = /^[=+@\t\r]|^-(?!\d)/;
 
 /** All control parameters as a table for a spreadsheet, RFC 4180. */
 export const writeSettingsCsv = (settings: readonly Setting[], display: Display): string =>
-  [HEAD, ...settingsRows(settings, display)].map((r) => r.map(cell).join(',')).join('\r\n') + '\r\n';
+  Papa.unparse({ fields: HEAD, data: settingsRows(settings, display) }, { escapeFormulae: FORMULA });
 
 /** The same for the clipboard: columns by tabs, as a spreadsheet and a text both take them. */
 export const settingsAsText = (settings: readonly Setting[], display: Display): string =>
-  [HEAD, ...settingsRows(settings, display)].map((r) => r.join('\t').replaceAll('\n', ' ')).join('\n');
+  Papa.unparse({ fields: HEAD, data: settingsRows(settings, display) }, { delimiter: '\t', newline: '\n' });

@@ -19,10 +19,12 @@ export interface Standing {
 
 /** In the order of the work; the binder is never done. */
 const order = ['machine', 'drives', 'switches', 'wiring', 'settings', 'bringup', 'practice'] as const;
+const missing = (s: Settled) =>
+  s.of - s.done === 1 ? 'one answer is missing' : `${s.of - s.done} answers are missing`;
 const what: Record<(typeof order)[number], (s: Settled) => string> = {
-  machine: (s) => `Describe the machine: ${s.of - s.done} figures are missing`,
-  drives: (s) => `Choose and set the drives: ${s.of - s.done} figures are missing`,
-  switches: (s) => `Place and wire the switches: ${s.of - s.done} answers are open`,
+  machine: (s) => `Describe the machine: ${missing(s)}`,
+  drives: (s) => `Choose and set the drives: ${missing(s)}`,
+  switches: (s) => `Place and wire the switches: ${missing(s)}`,
   wiring: (s) => `Wire it: ${s.done} of ${s.of} conductors are connected`,
   settings: (s) => `Complete the settings: ${s.done} of ${s.of} are known`,
   bringup: (s) => `Bring it up: ${s.done} of ${s.of} tests have passed`,

@@ -79,8 +79,8 @@ const farthestFromStop = (switches: readonly AxisSwitch[]): Derived<number> =>
  * Places an axis in machine position for its datum corner and strategy.
  *
  * Along the slide, s runs from 0 at the minus hard stop to L at the plus one. The reference switch trips at distance d
- * from its stop; the axis backs off by b, away from the switch. SwitchOption "at the switch": the datum's position belongs to
- * the trip point. SwitchOption "after the back-off": it belongs to the rest position. Travel runs to plus from a minus corner
+ * from its stop; the axis backs off by b, away from the switch. Strategy "at the switch": the datum's position belongs to
+ * the trip point. Strategy "after the back-off": it belongs to the rest position. Travel runs to plus from a minus corner
  * and to minus from a plus corner, so the envelope's signs follow from the corner and are never typed.
  */
 export function rulerOf(

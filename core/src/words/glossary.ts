@@ -70,7 +70,7 @@ export const glossary: readonly Term[] = [
     'backlash',
     'Backlash',
     'play slop compensation',
-    'The distance that the motor turns after a reversal before the carriage follows.',
+    'The travel that is lost after a reversal: the motor turns already, and the carriage does not follow yet.',
     { station: 'bringup', picture: 'backlash' },
   ),
   term(

@@ -30,8 +30,10 @@ watch(
 );
 /** A remedy was applied to these, by id, and they were still there after it; what the single faults show takes a while. */
 const applied = ref<Record<string, string>>({});
-const fixed = ref<string[]>([]);
+const settled = ref<{ id: string; title: string }[]>([]);
 const MOST_FIXED = 3;
+/** One that came back, by an undo for example, is not fixed any more. */
+const fixed = computed(() => settled.value.filter((s) => !machine.findings.some((f) => f.id === s.id)));
 async function onApplied(finding: Finding): Promise<void> {
   const ids = groups.value.flatMap((g) => g.list.map((f) => f.id));
   const at = ids.indexOf(finding.id);
@@ -48,8 +50,8 @@ async function onApplied(finding: Finding): Promise<void> {
 function settle(): void {
   const there = new Set(machine.findings.map((f) => f.id));
   const entries = Object.entries(applied.value);
-  const gone = entries.filter(([id]) => !there.has(id)).map(([, title]) => title);
-  if (gone.length) fixed.value = [...gone, ...fixed.value].slice(0, MOST_FIXED);
+  const gone = entries.filter(([id]) => !there.has(id)).map(([id, title]) => ({ id, title }));
+  if (gone.length) settled.value = [...gone, ...fixed.value].slice(0, MOST_FIXED);
   applied.value = Object.fromEntries(entries.filter(([id]) => there.has(id) && sweep.due));
 }
 watch([() => machine.findings, () => sweep.due], settle);
@@ -60,8 +62,8 @@ const gone = computed(() => linked.value && !machine.findings.some((f) => f.id =
   <SidePanel title="Findings" @close="$emit('close')">
     <p class="soft">These checks look at what is entered. A machine without findings is not a certified one.</p>
     <p v-if="gone" class="caution">The finding of this link is no longer there: it has been settled.</p>
-    <p v-for="title in fixed" :key="title" class="fixed" role="status">
-      <CircleCheck class="icon" aria-hidden="true" /> Fixed: {{ title }}
+    <p v-for="s in fixed" :key="s.id" class="fixed" role="status">
+      <CircleCheck class="icon" aria-hidden="true" /> Fixed: {{ s.title }}
     </p>
     <p v-if="!groups.length">These checks found nothing.</p>
     <section v-for="g in groups" :key="g.severity" :aria-label="severityWord[g.severity]">

@@ -238,7 +238,7 @@ const drop = (keys: readonly string[]) =>
             <span>{{ a.machine }}, saved {{ when(a.savedAt) }}: {{ a.why }}</span>
             <span class="row">
               <ActionButton kind="framed" @click="saveAside(a.key)">Save this text ({{ size(a.bytes) }})</ActionButton>
-              <ActionButton kind="framed" @click="drop([a.key])">Let it go</ActionButton>
+              <ActionButton kind="framed" @click="drop([a.key])">Delete it</ActionButton>
             </span>
           </li>
         </ul>

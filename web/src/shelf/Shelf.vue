@@ -103,6 +103,7 @@ const vFocus = { mounted: (el: HTMLElement) => el.querySelector('input')?.focus(
       </p>
 
       <FirstVisit v-if="shelf.present.length" @begin="creating = true" />
+      <p v-if="standings.fault.value" class="caution" role="status">{{ standings.fault.value }}</p>
       <h2 v-if="shelf.present.length">Machines</h2>
       <div class="cards">
         <article v-for="c in shelf.present" :key="c.id" class="sheet card">

@@ -12,7 +12,6 @@ const known = shallowReactive(new Map<string, Standing>());
 /** Where each machine on the shelf stands, as far as it is calculated. A machine that cannot be read has none. */
 export function useStandings() {
   const shelf = useShelf();
-  // Without it the cards show what they always show; nothing else depends on it.
   const job = useWorkerJob<StandingWorker>(
     () => new Worker(new URL('../workers/standing.worker.ts', import.meta.url), { type: 'module' }),
     'Where the machines stand could not be calculated',
@@ -33,5 +32,5 @@ export function useStandings() {
     { immediate: true },
   );
   onBeforeUnmount(job.end);
-  return { of: (card: Card): Standing | undefined => known.get(keyOf(card)) };
+  return { of: (card: Card): Standing | undefined => known.get(keyOf(card)), fault: job.fault };
 }

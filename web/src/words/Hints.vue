@@ -66,6 +66,7 @@ useEventListener('pointermove', (e) => {
 });
 useEventListener('pointerdown', (e) => {
   clearTimeout(timer);
+  byTab = false;
   if (!inHint(e.target)) hide();
 });
 useEventListener('click', (e) => {
@@ -73,14 +74,18 @@ useEventListener('click', (e) => {
   pointer = { x: e.clientX, y: e.clientY, target: e.target };
   showTerm();
 });
+// Who clicks into a field wants to type: only who arrives by Tab is told what it is.
+let byTab = false;
 useEventListener('focusin', (e) => {
+  if (!byTab) return;
   const hinted = e.target instanceof Element ? e.target.closest('[data-hint]') : null;
-  if (hinted && hinted.matches(':focus-visible, :has(:focus-visible)')) later(() => showHint(hinted), REST_MS);
+  if (hinted) later(() => showHint(hinted), REST_MS);
 });
 useEventListener('focusout', hide);
 useEventListener('keydown', (e) => {
   clearTimeout(timer);
-  if (e.key === 'Escape') hide();
+  byTab = e.key === 'Tab';
+  hide();
 });
 useEventListener(document, 'scroll', hide, { capture: true, passive: true });
 </script>

@@ -1,6 +1,6 @@
 import type { Rule } from '../finding';
 
-/** Axes that share a reference input cannot be determined apart while they run together. */
+/** Axes that share a reference input cannot be distinguished while they run together. */
 export const sharedTogether: Rule = {
   code: 'shared-together',
   severity: 'wont-work',

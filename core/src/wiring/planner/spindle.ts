@@ -9,7 +9,7 @@ const threePhase = ['phase-u', 'phase-v', 'phase-w'] as const;
 const motorCables = ['cable-reed-4g1', 'cable-reed-4g15', 'cable-reed-4g25', 'cable-reed-4g4'];
 
 /**
- * A spindle and its drive: phases all round screened, no contactor between; commands and speed in a shielded cable of
+ * A spindle and its drive: phases shielded all round, no contactor between; commands and speed in a shielded cable of
  * their own. What a plain relay switches is planned with the outputs.
  */
 export function planSpindle(p: Planning, outputs: Readonly<Record<string, TerminalRef>>): void {

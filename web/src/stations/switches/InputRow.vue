@@ -84,16 +84,18 @@ const exchange = (part: string, key: string) => run({ name: 'exchange-device', a
       </span>
     </td>
     <td data-label="Switches" class="switches">
-      <ActionMenu
-        v-for="d in circuit.devices"
-        :key="d"
-        class="device mono"
-        :label="`Exchange ${design.parts[d]?.designation}, ${design.parts[d]?.name}`"
-        :disabled="machine.readOnly || !exchanges.length"
-        :items="exchanges.filter((e) => e.value !== design.parts[d]?.libraryKey)"
-        @pick="exchange(d, $event)"
-        >{{ design.parts[d]?.designation }}</ActionMenu
-      >
+      <template v-for="d in circuit.devices" :key="d">
+        <ActionMenu
+          v-if="exchanges.length"
+          class="device mono"
+          :label="`Exchange ${design.parts[d]?.designation}, ${design.parts[d]?.name}`"
+          :disabled="machine.readOnly"
+          :items="exchanges.filter((e) => e.value !== design.parts[d]?.libraryKey)"
+          @pick="exchange(d, $event)"
+          >{{ design.parts[d]?.designation }}</ActionMenu
+        >
+        <span v-else class="device mono" :data-hint="design.parts[d]?.name">{{ design.parts[d]?.designation }}</span>
+      </template>
       <ActionButton
         v-if="circuit.devices.length > 1"
         class="small"
