@@ -233,6 +233,7 @@ const sameAsToday = (c: SwitchCount) => c.key === 'today';
   margin-top: 4px;
 }
 .compare th {
+  white-space: normal;
   text-align: left;
   font-weight: 400;
   vertical-align: top;
