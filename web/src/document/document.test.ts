@@ -104,6 +104,10 @@ describe('the shelf', () => {
     expect(shelf.present.find((c) => c.id === 'wren')).toMatchObject({ unreadable: true });
     expect(await shelf.duplicate('wren')).toBeUndefined();
     expect(shelf.refusal).toContain('cannot be read');
+    // What is read in the background neither takes that away nor adds to it.
+    expect(await shelf.glance('dunnock')).toBeDefined();
+    expect(await shelf.glance('nobody')).toBeUndefined();
+    expect(shelf.refusal).toContain('cannot be read');
   });
   it('an imported machine whose id cannot stand in an address gets another', async () => {
     const { shelf } = await page();

@@ -223,6 +223,14 @@ export const useShelf = defineStore('shelf', () => {
     }
   }
 
+  /** The machine as it is kept, for work in the background: where it does not open, its card or its page says so. */
+  async function glance(id: string): Promise<MachineFile | undefined> {
+    const held = unsaved.get(id);
+    if (held) return held;
+    const opened = await openFrom(id).catch(() => undefined);
+    return opened?.kind === 'opened' ? opened.file : undefined;
+  }
+
   const create = (kind: MachineKind, name: string): Promise<Card> =>
     add(newMachineFile(newDesign(kind, name), newId(), now()));
 
@@ -339,6 +347,7 @@ export const useShelf = defineStore('shelf', () => {
     take,
     takeCopy,
     load,
+    glance,
     keepCard,
     hold,
   };

@@ -21,7 +21,7 @@ export function useStandings() {
     if (!waiting.length) return job.end();
     await job.run(async (remote) => {
       for (const card of waiting) {
-        const file = await shelf.load(card.id).catch(() => undefined);
+        const file = await shelf.glance(card.id);
         if (file) known.set(keyOf(card), await remote.standingOf(toRaw(file)));
       }
     });
