@@ -140,7 +140,7 @@ test('on a phone: press, read what happened, and see what a stop does', async ({
   await openMachine(page, 'Dunnock', 'Switches');
   await page.getByRole('tab', tab('Try it')).click();
   await page.getByRole('group', { name: 'Press' }).getByRole('button', { name: /Stop/ }).click();
-  await expect(page.getByRole('log', { name: 'What happened' })).toContainText('contactor -Q1 drops');
+  await expect(page.getByRole('log', { name: 'What happened' })).toContainText('contactor -Q2 drops');
   await page.getByRole('tab', tab('Stop chain')).click();
   await expect(page.getByRole('article', { name: 'Motor power, by a contactor' })).toContainText('gone after', {
     timeout: 30_000,

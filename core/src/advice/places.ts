@@ -1,3 +1,4 @@
+import { isMainSwitch } from '../machine/designation';
 import type { Design, RoleName } from '../machine/design';
 import type { LibraryEntry } from '../machine/library/entry';
 import { listedFigure } from '../machine/library/listed';
@@ -27,7 +28,7 @@ export function canStand(design: Design, role: RoleName, entry: LibraryEntry): b
       // A switch that parts by hand only does not let go by itself.
       return (
         data.class === 'breaker' &&
-        !Object.values(entry.elements).some((e) => 'label' in e && e.label === 'main switch')
+        !isMainSwitch(entry)
       );
     case 'earthBar':
       return data.class === 'terminal-strip' && hasEarth(entry);

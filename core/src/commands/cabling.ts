@@ -70,7 +70,7 @@ export const cabling = {
       if (!entry) return refuse(`The library holds no "${library}".`, 'parts', 'Choose one from the list.');
       const id = freeId(draft as Design, entry.data.class);
       draft.parts[id] = {
-        ...partFrom(entry, nextDesignation(draft as Design, entry.data.class)),
+        ...partFrom(entry, nextDesignation(draft as Design, entry)),
         ...(notes ? { notes } : {}),
       };
     },
@@ -107,7 +107,7 @@ export const cabling = {
         );
       const design = draft as Design;
       const id = freeId(design, 'connector-1');
-      const part = partFrom(entry, nextDesignation(design, 'connector'));
+      const part = partFrom(entry, nextDesignation(design, entry));
       draft.parts[id] = { ...part, setup: { ...part.setup, insertedIn: cable, insertedAt: at } };
     },
   } satisfies Handler<'insert-connector'>,

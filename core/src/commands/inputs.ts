@@ -72,7 +72,7 @@ export const inputs = {
       const design = draft as Design;
       const id = circuitId(design, args);
       const partId = freeId(design, `device-${id}`);
-      const part = partFrom(entry, nextDesignation(design, entry.data.class), entry.name);
+      const part = partFrom(entry, nextDesignation(design, entry), entry.name);
       draft.parts[partId] = { ...part, ...(args.mount ? { mount: args.mount } : {}) };
       draft.circuits[id] = {
         function: args.function,
@@ -107,7 +107,7 @@ export const inputs = {
           'Set that conductor back to planned, or remove it, then exchange the device.',
         );
       const same = old.data.class === entry.data.class;
-      const designation = same ? old.designation : nextDesignation(draft as Design, entry.data.class);
+      const designation = same ? old.designation : nextDesignation(draft as Design, entry);
       draft.parts[id] = {
         ...partFrom(entry, designation),
         ...(old.mount ? { mount: old.mount } : {}),

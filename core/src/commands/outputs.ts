@@ -13,7 +13,7 @@ function place(draft: Draft<Design>, library: string, wantedId: string): string 
   const entry = libraryEntry(library);
   if (!entry) return undefined;
   const id = freeId(draft as Design, wantedId);
-  draft.parts[id] = partFrom(entry, nextDesignation(draft as Design, entry.data.class));
+  draft.parts[id] = partFrom(entry, nextDesignation(draft as Design, entry));
   return id;
 }
 

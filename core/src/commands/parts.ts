@@ -113,7 +113,7 @@ export const choosePart: Handler<'choose-part'> = {
     const id = old !== undefined && !shared ? old : freeId(draft as Design, partIdFor(slot));
     const part = partFrom(
       entry,
-      (shared ? undefined : previous?.designation) ?? nextDesignation(draft as Design, entry.data.class),
+      (shared ? undefined : previous?.designation) ?? nextDesignation(draft as Design, entry),
     );
     const keep = previous && previous.data.class === entry.data.class ? previous.setup : {};
     for (const c of Object.values(draft.conductors)) {

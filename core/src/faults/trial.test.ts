@@ -39,7 +39,7 @@ describe('a router on trial', () => {
   it('the stop button takes the power and tells; letting it go brings no torque back, the start button does', () => {
     const t = onTrial(design);
     expect(t.do(press('device-stop'))).toMatch(
-      /pressed: contactor -Q1 drops; all motors lose their torque; input B1 goes low; the controller takes Stop for tripped; the machine stops and stays latched\.$/,
+      /pressed: contactor -Q2 drops; all motors lose their torque; input B1 goes low; the controller takes Stop for tripped; the machine stops and stays latched\.$/,
     );
     t.do(press('device-stop'));
     expect([t.conclusion('stop'), t.state().view.torque.size]).toEqual(['free', 0]);
@@ -56,7 +56,7 @@ describe('a router on trial', () => {
   });
   it('without the field supply all its inputs fall together, and the contactor with them', () => {
     const told = onTrial(design).do({ kind: 'lose', part: 'field-supply' });
-    expect(told).toMatch(/contactor -Q1 drops; .*all motors lose their torque; inputs A1, A2, .* and B3 go low/);
+    expect(told).toMatch(/contactor -Q2 drops; .*all motors lose their torque; inputs A1, A2, .* and B3 go low/);
   });
   it('a dead controller concludes nothing', () => {
     const t = onTrial(design);

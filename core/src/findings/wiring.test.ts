@@ -217,12 +217,12 @@ describe('a machine that can do nothing says why, once, from the cause on', () =
         { name: 'exchange-device', args: { part: 'device-stop', library: 'button-plum-stop' } },
         plan,
       ),
-      ['-S2 has one contact, which reports to the control; -Q1 cannot pull in without a second one.'],
+      ['-S2 has one contact, which reports to the control; -Q2 cannot pull in without a second one.'],
     ],
     [
       'a coil for 230 V on 24 V',
       run(machines.dunnock, set('parts.stop-contactor.data.coilVoltage', quantity(230, 'V'))),
-      ['-Q1 cannot pull in: its coil is wound for 230 V and gets 24 V.'],
+      ['-Q2 cannot pull in: its coil is wound for 230 V and gets 24 V.'],
     ],
     [
       'one driver without its plus',

@@ -20,7 +20,7 @@ describe('the wire list as a table', () => {
   });
   it('changes what has a known number, adds the rest, and each can be carried out', () => {
     const table = readConductorsCsv(
-      'number;from;to;colour;section;state;cable\n101;-T1:+;-Q1:1;rd;14 AWG;connected;\n;-X2:PE;-K1:0V;gn-ye;2,5 mm²;;Bond\n',
+      'number;from;to;colour;section;state;cable\n101;-T1:+;-Q2:1;rd;14 AWG;connected;\n;-X2:PE;-K1:0V;gn-ye;2,5 mm²;;Bond\n',
       design,
     );
     expect(table.faults).toEqual([]);

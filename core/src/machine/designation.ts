@@ -1,5 +1,9 @@
 import type { Design } from './design';
-import type { PartClass } from './parts';
+import type { Part, PartClass } from './parts';
+
+/** Whether a part parts the mains by hand and by nothing else: a switch, where a breaker lets go by itself. */
+export const isMainSwitch = (part: Pick<Part, 'elements'>): boolean =>
+  Object.values(part.elements).some((e) => e.kind === 'jumper' && e.label === 'main switch');
 
 /** Class letters after IEC 81346-2, as far as the classes of parts need them. */
 const letters: Record<PartClass, string> = {
@@ -33,11 +37,12 @@ const letters: Record<PartClass, string> = {
   cable: 'W',
 };
 
-/** The next free designation of a class on this machine, such as `-M3`. */
-export function nextDesignation(design: Design, partClass: PartClass): string {
+/** The next free designation for such a part on this machine, such as `-M3`. */
+export function nextDesignation(design: Design, part: Pick<Part, 'data' | 'elements'>): string {
+  const letter = isMainSwitch(part) ? 'Q' : letters[part.data.class];
   const used = new Set(Object.values(design.parts).map((p) => p.designation));
   for (let n = 1; ; n++) {
-    const candidate = `-${letters[partClass]}${n}`;
+    const candidate = `-${letter}${n}`;
     if (!used.has(candidate)) return candidate;
   }
 }

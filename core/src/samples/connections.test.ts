@@ -10,7 +10,7 @@ import { wren } from './wren';
  * sheets, in either direction. `-T4..-T7:V+` stands for four terminals; paired with another run, they go in step.
  */
 const mains = `
-  -X1:L -F1:1, -X1:N -F1:3, -F1:2 -F2:1, -F1:4 -F2:3, -F2:2 -R1:L1, -F2:4 -R1:N1,
+  -X1:L -Q1:1, -X1:N -Q1:3, -Q1:2 -F1:1, -Q1:4 -F1:3, -F1:2 -R1:L1, -F1:4 -R1:N1,
   -R1:L2 -T1:L, -R1:N2 -T1:N, -T1:L -T3:L, -T1:N -T3:N, -T3:L -T2:L, -T3:N -T2:N,
   -X1:PE -X2:PE, -X2:PE -R1:PE, -X2:PE -T1..-T3:PE, -T2:+ -K1:L+, -T2:− -K1:L−`;
 const encoder = (a: string, b: string, labels = 'A+ A− B+ B− Z+ Z− 5V 0V') =>
@@ -31,7 +31,7 @@ const expected = {
   dunnock: [
     mains,
     '-R1:L2 -T8:R, -R1:N2 -T8:S, -X2:PE -T8:PE, -T8:PE2 -M5:PE',
-    '-T1:+ -Q1:1, -Q1:2 -X3:IN, -T1:− -X4:IN, -T3:+ -X5:IN, -T3:− -X6:IN, -X6:OUT -K1:0V, -K2:LINK -K1:NET',
+    '-T1:+ -Q2:1, -Q2:2 -X3:IN, -T1:− -X4:IN, -T3:+ -X5:IN, -T3:− -X6:IN, -X6:OUT -K1:0V, -K2:LINK -K1:NET',
     bus('-T4..-T7'),
     stepper('-T4', '-M1', 'X'),
     stepper('-T5', '-M2', 'Y left'),
@@ -48,8 +48,8 @@ const expected = {
     '-X5:F -S2:11, -S2:12 -K1:B1, -X5:F -B7:C, -B7:P -K1:B2',
     '-X5:F -T7:AL+, -T7:AL− -T8:FA, -T8:FB -K1:B3',
     '-X5:F -K1:Q+, -K1:Q1 -K3:A1, -K3:A2 -X6:OUT, -X5:F -K3:11, -K3:14 -M4:BR+, -M4:BR− -X6:OUT',
-    '-K1:Q3 -Q2:1, -Q2:2 -X6:OUT, -K1:Q4 -P1:+, -P1:− -X6:OUT, -X5:F -E1:+, -E1:− -X6:OUT',
-    '-X5:F -S2:21, -S2:22 -S1:13, -S1:14 -Q1:A1, -S1:13 -Q1:13, -Q1:14 -Q1:A1, -Q1:A2 -X6:OUT',
+    '-K1:Q3 -Q3:1, -Q3:2 -X6:OUT, -K1:Q4 -P1:+, -P1:− -X6:OUT, -X5:F -E1:+, -E1:− -X6:OUT',
+    '-X5:F -S2:21, -S2:22 -S1:13, -S1:14 -Q2:A1, -S1:13 -Q2:13, -Q2:14 -Q2:A1, -Q2:A2 -X6:OUT',
     '-T8:U -M5:U, -T8:V -M5:V, -T8:W -M5:W',
     screen('Motor spindle', '-M5:PE'),
     '-K1:Q2 -T8:D1, -X6:OUT -T8:DC, -K1:A10 -T8:AI, -K1:A0V -T8:AC',

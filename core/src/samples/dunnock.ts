@@ -121,7 +121,7 @@ export function dunnock(): MachineFile {
       args: { chain: { name: 'Bridge', innerWidth: mm(38), innerHeight: mm(16), bendRadius: mm(100) } },
     });
   // What the head on the bridge takes along.
-  for (const cable of ['Motor Z', 'Encoder Z', 'Brake M4', 'Motor spindle', 'Lead B6', 'Lead B7', 'Coolant Q2'])
+  for (const cable of ['Motor Z', 'Encoder Z', 'Brake M4', 'Motor spindle', 'Lead B6', 'Lead B7', 'Coolant Q3'])
     b.do({ name: 'route-cable', args: { cable, chain: 'Bridge', route: 'along the bridge, then the gantry side' } });
   b.do({
     name: 'set-conductors',

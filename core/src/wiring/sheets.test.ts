@@ -90,7 +90,7 @@ describe('nets', () => {
     );
     expect(names('field-supply', 'plus')).not.toContain('-S2:12');
     // L goes through switch, breaker and filter, which are closed.
-    expect(names('mains-inlet', 'l')).toEqual(expect.arrayContaining(['-F2:2', '-R1:L2', '-T1:L', '-T8:R']));
+    expect(names('mains-inlet', 'l')).toEqual(expect.arrayContaining(['-F1:2', '-R1:L2', '-T1:L', '-T8:R']));
     expect(names('mains-inlet', 'l')).not.toContain('-T1:N');
   });
   it('every conductor stands at both of its ends, and nowhere else', () => {

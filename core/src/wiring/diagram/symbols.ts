@@ -1,3 +1,4 @@
+import { isMainSwitch } from '../../machine/designation';
 import type { Part } from '../../machine/parts';
 
 /** What a part is drawn as: a graphical symbol after IEC 60617, or a plain box with its function. */
@@ -58,7 +59,7 @@ export function symbolOf(part: Part): Symbol {
     case 'relay':
       return 'relay';
     case 'breaker':
-      return Object.values(part.elements).some((e) => e.kind === 'jumper' && e.label === 'main switch')
+      return isMainSwitch(part)
         ? 'switch-mains'
         : 'breaker';
     case 'fuse':

@@ -48,17 +48,17 @@ describe('what the stop button cuts: four strategies', () => {
     expect(ways(d, 'motor-bus/')).toEqual(['-T1:+ → -X3:IN', '-T1:− → -X4:IN']);
   });
   it('motor power: on the plus side, and a start button for the second act', () => {
-    expect(ways(file.design, 'motor-bus/')).toEqual(['-T1:+ → -Q1:1', '-Q1:2 → -X3:IN', '-T1:− → -X4:IN']);
+    expect(ways(file.design, 'motor-bus/')).toEqual(['-T1:+ → -Q2:1', '-Q2:2 → -X3:IN', '-T1:− → -X4:IN']);
     const bare = run(file, free(file), role('resetButton', null));
     expect(planConductors(bare).gaps.map((g) => g.field)).toContain('roles.resetButton');
-    expect(ways(bare, 'stop-chain/coil')).toEqual(['-S2:22 → -Q1:A1']);
+    expect(ways(bare, 'stop-chain/coil')).toEqual(['-S2:22 → -Q2:A1']);
   });
   it('everything behind the main switch: both poles, but not the supply that holds the contactor', () => {
     const d = run(file, free(file), set('stopSchool', 'main-switch'));
-    expect(ways(d, 'mains/stop-contactor')).toEqual(['-R1:L2 → -Q1:1', '-R1:N2 → -Q1:3']);
-    expect(ways(d, 'mains/motor-supply')).toEqual(['-Q1:2 → -T1:L', '-Q1:4 → -T1:N']);
+    expect(ways(d, 'mains/stop-contactor')).toEqual(['-R1:L2 → -Q2:1', '-R1:N2 → -Q2:3']);
+    expect(ways(d, 'mains/motor-supply')).toEqual(['-Q2:2 → -T1:L', '-Q2:4 → -T1:N']);
     expect(ways(d, 'mains/field-supply')).toEqual(['-R1:L2 → -T3:L', '-R1:N2 → -T3:N']);
-    expect(ways(d, 'mains/spindle-drive')).toEqual(['-Q1:2 → -T8:R', '-Q1:4 → -T8:S']);
+    expect(ways(d, 'mains/spindle-drive')).toEqual(['-Q2:2 → -T8:R', '-Q2:4 → -T8:S']);
   });
   it('torque-off: every drive that has the input, and a sentence where none has', () => {
     expect(ways(machines.plover.design, 'stop-chain/driver-')).toEqual([
@@ -94,8 +94,8 @@ describe('the mains side', () => {
   const { wren: file } = machines;
   it('goes through what there is, in its order, and the next takes the place of what is left out', () => {
     const without = (...roles: (keyof Design['roles'])[]) => run(file, ...roles.map((r) => role(r, null)));
-    expect(ways(without('mainsFilter'), 'mains/motor-supply-l')).toEqual(['-F2:2 → -T1:L']);
-    expect(ways(without('mainsFilter', 'mainsBreaker'), 'mains/motor-supply-l')).toEqual(['-F1:2 → -T1:L']);
+    expect(ways(without('mainsFilter'), 'mains/motor-supply-l')).toEqual(['-F1:2 → -T1:L']);
+    expect(ways(without('mainsFilter', 'mainsBreaker'), 'mains/motor-supply-l')).toEqual(['-Q1:2 → -T1:L']);
     expect(ways(without('mainsFilter', 'mainsBreaker', 'mainSwitch'), 'mains/motor-supply')).toEqual([
       '-X1:L → -T1:L',
       '-X1:N → -T1:N',
