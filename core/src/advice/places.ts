@@ -26,10 +26,7 @@ export function canStand(design: Design, role: RoleName, entry: LibraryEntry): b
       return data.class === 'connector' && data.form === 'mains-inlet';
     case 'mainsBreaker':
       // A switch that parts by hand only does not let go by itself.
-      return (
-        data.class === 'breaker' &&
-        !isMainSwitch(entry)
-      );
+      return data.class === 'breaker' && !isMainSwitch(entry);
     case 'earthBar':
       return data.class === 'terminal-strip' && hasEarth(entry);
     case 'motorPlusStrip':

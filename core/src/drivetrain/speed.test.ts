@@ -104,7 +104,11 @@ describe('the parts library', () => {
       ]),
     );
     const bench = { ...newDesign('lathe', 'Bench'), parts };
-    const named = (key: string) => nextDesignation(bench, library.find((e) => e.key === key)!);
+    const named = (key: string) =>
+      nextDesignation(
+        bench,
+        library.find((e) => e.key === key)!,
+      );
     expect([named('motor-rook-23'), named('supply-loam-36')]).toEqual(['-M2', '-T1']);
     // What parts the mains by hand is a switch; what lets go by itself is a protection (IEC 81346-2).
     expect([named('switch-stile-2'), named('breaker-hurdle-16')]).toEqual(['-Q1', '-F1']);

@@ -66,19 +66,21 @@ export function diagramSvg(graph: SheetGraph, layout: SheetLayout, facts: Drawin
       `<path d="${d}" fill="none" stroke="#1e2a32" stroke-width="${3.4 * weight}"/>`,
       `<path d="${d}" fill="none" stroke="${ground}" stroke-width="${2.2 * weight}"/>`,
       ...(stripe ? [`<path d="${d}" fill="none" stroke="${stripe}" stroke-width="2.2" stroke-dasharray="6 6"/>`] : []),
-      text(points[0]!.x + 4, points[0]!.y - 4, 9 * weight, 'start', String(e.number)),
+      ...(e.number === undefined
+        ? []
+        : [text(points[0]!.x + 4, points[0]!.y - 4, LABEL_SIZE_PX, 'start', String(e.number))]),
     );
   }
   for (const n of graph.nodes) {
     const { x, y } = place(n.id);
-    const words = n.symbols.length > 1 ? { x: measure.pad, y: 54 } : { x: measure.symbol + 12, y: 16 };
+    const words = n.stacked ? { x: measure.pad, y: 54 } : { x: measure.symbol + 12, y: 16 };
     parts.push(
-      `<g transform="translate(${x.toFixed(1)},${y.toFixed(1)})">`,
+      `<g transform="translate(${x.toFixed(1)},${y.toFixed(1)})"><title>${escape(n.fullName)}</title>`,
       `<rect width="${n.width}" height="${n.height}" fill="#fdfcf8" stroke="#1e2a32" stroke-width="1.2"/>`,
       `<g transform="scale(${n.scale ?? 1})">`,
       ...n.symbols.flatMap((s, i) => symbol(s, measure.pad / 2 + i * (measure.symbol + 4))),
       text(words.x, words.y, 13, 'start', n.designation, 'bold'),
-      text(words.x, words.y + 14, 9.5, 'start', n.name),
+      text(words.x, words.y + 14, LABEL_SIZE_PX, 'start', n.name),
       '</g>',
       ...n.ports.map((p) => {
         const refs = p.elsewhere.map((s) => `/${sheetNumberOf(s)}`).join('');

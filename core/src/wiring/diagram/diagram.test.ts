@@ -7,7 +7,8 @@ import { buildNetwork } from '../network';
 import { sheets } from '../sheets';
 import { wiresOf } from '../wires';
 import type { ElkRoot, Point, SheetLayout } from './elkGraph';
-import { detour, elkGraph, layoutOf } from './elkGraph';
+import { detour } from './elkGraph';
+import { layOut as layOutBy } from './layOut';
 import { bundles, designationsOf, overviewGraph, walkOf } from './overview';
 import { partGroups } from './overviewGroups';
 import { extentOf, letterHeight, papers } from './paper';
@@ -18,8 +19,8 @@ const machines = [dunnock(), wren(), plover()].map(({ design }) => ({
   design,
   wires: wiresOf(design, buildNetwork(design.parts, design.conductors)),
 }));
-const laidOut = async (graph: SheetGraph): Promise<SheetLayout> =>
-  layoutOf((await new ELK().layout(elkGraph(graph) as never)) as unknown as ElkRoot);
+const layOut = (graph: SheetGraph): Promise<SheetLayout> =>
+  layOutBy(graph, async (root) => (await new ELK().layout(root as never)) as unknown as ElkRoot);
 
 const segments = (line: readonly Point[]) => line.slice(1).map((p, i) => [line[i]!, p] as const);
 
@@ -36,7 +37,7 @@ describe.each(machines.map((m) => [m.design.name, m] as const))('the sheets of %
     for (const sheet of sheets) {
       const graph = sheetGraph(design, wires, sheet);
       if (!graph.nodes.length) continue;
-      const layout = await laidOut(graph);
+      const layout = await layOut(graph);
       const boxes = graph.nodes.map((n) => ({ id: n.id, ...layout.nodes[n.id]!, w: n.width, h: n.height }));
       boxes.forEach((a, i) =>
         boxes.slice(i + 1).forEach((b) => {
@@ -79,7 +80,7 @@ describe.each(machines.map((m) => [m.design.name, m] as const))('the sheets of %
       return box.get(a.part) !== box.get(b.part);
     });
     expect(list.flatMap((b) => b.conductors).sort()).toEqual(between.map((w) => w.id).sort());
-    const layout = await laidOut(overviewGraph(design, groups, list));
+    const layout = await layOut(overviewGraph(design, groups, list));
     for (const line of Object.values(layout.lines)) expect(line.length).toBeGreaterThan(1);
     const walk = walkOf(design, wires);
     expect(walk.length).toBeGreaterThan(5);
@@ -99,7 +100,17 @@ it('designations are told as a run where they count on, and one by one where the
 it('on paper: the extent covers lines outside all parts, and a larger sheet of paper gives larger letters', () => {
   const graph: SheetGraph = {
     nodes: [
-      { id: 'a', designation: '-A', name: 'a', symbols: ['strip'], width: 100, height: 50, ports: [], alsoOn: [] },
+      {
+        id: 'a',
+        designation: '-A',
+        name: 'a',
+        fullName: 'a',
+        symbols: ['strip'],
+        width: 100,
+        height: 50,
+        ports: [],
+        alsoOn: [],
+      },
     ],
     edges: [{ id: 'c', number: 1, colour: 'BK', net: 0, from: { node: 'a', port: 'p' }, to: { node: 'a', port: 'q' } }],
   };

@@ -39,10 +39,12 @@ export interface Point {
 
 /** Room between the columns of parts, and the half of it that the numbers on the conductors take, px. */
 const GAP = 70;
+const LINE_GAP = 8;
 
 /** Layered from left to right, lines at right angles, ports where the terminals are. */
-export function elkGraph(graph: SheetGraph): ElkRoot {
+export function elkGraph(graph: SheetGraph, way: Readonly<Record<string, string>> = {}): ElkRoot {
   const gap = graph.gap ?? GAP;
+  const lineGap = String(graph.lineGap ?? LINE_GAP);
   return {
     id: 'sheet',
     layoutOptions: {
@@ -50,17 +52,19 @@ export function elkGraph(graph: SheetGraph): ElkRoot {
       'elk.direction': 'RIGHT',
       'elk.aspectRatio': '2',
       'elk.edgeRouting': 'ORTHOGONAL',
-      'elk.spacing.nodeNode': '26',
-      'elk.spacing.edgeNode': '16',
-      'elk.spacing.edgeEdge': '9',
+      'elk.spacing.nodeNode': '18',
+      'elk.spacing.edgeNode': '12',
+      'elk.spacing.edgeEdge': lineGap,
       'elk.layered.spacing.nodeNodeBetweenLayers': String(gap),
       'elk.layered.spacing.edgeNodeBetweenLayers': String(Math.round(gap / 2)),
-      'elk.layered.spacing.edgeEdgeBetweenLayers': '9',
-      'elk.layered.nodePlacement.strategy': 'BRANDES_KOEPF',
+      'elk.layered.spacing.edgeEdgeBetweenLayers': lineGap,
+      'elk.layered.nodePlacement.strategy': 'NETWORK_SIMPLEX',
+      'elk.layered.compaction.postCompaction.strategy': 'EDGE_LENGTH',
       'elk.layered.considerModelOrder.strategy': 'NODES_AND_EDGES',
       'elk.separateConnectedComponents': 'true',
-      'elk.spacing.componentComponent': '40',
+      'elk.spacing.componentComponent': '28',
       'elk.padding': '[top=24,left=24,bottom=24,right=24]',
+      ...way,
     },
     children: graph.nodes.map((n) => ({
       id: n.id,

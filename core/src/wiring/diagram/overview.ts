@@ -62,11 +62,12 @@ export function designationsOf(names: readonly string[]): string {
 }
 
 /** The overview is read as a whole, far smaller than a sheet: its words and symbols are this much larger. */
-const SCALE = 2.4;
+const SCALE = 3.2;
 const GAP = 36;
+const LINE_GAP = 10;
 /** Between two lines of the overview, px. */
-const LANE = 20;
-/** Height of the head of a box whose symbols stand above its text, px. */
+const LANE = 14;
+/** Height of the head of a box: narrow boxes leave room for larger letters, so its words stand below its symbols, px. */
 const TALL_HEAD = 76;
 
 /** The overview as a graph to be laid out: one box for each group, one line for each bundle. */
@@ -79,7 +80,7 @@ export function overviewGraph(design: Design, groups: readonly PartGroup[], list
         const parts = g.parts.map((p) => design.parts[p]!);
         const symbols = g.alike ? [symbolOf(parts[0]!)] : parts.map(symbolOf);
         const designation = designationsOf(parts.map((p) => p.designation));
-        const head = SCALE * (symbols.length > 1 ? TALL_HEAD : measure.head);
+        const head = SCALE * TALL_HEAD;
         const sides = { west: 0, east: 0 };
         const ports = list.flatMap((b) =>
           ([b.from, b.to] as const).flatMap((end, i) => {
@@ -102,14 +103,11 @@ export function overviewGraph(design: Design, groups: readonly PartGroup[], list
           id: g.id,
           designation,
           name: g.name,
+          fullName: parts.map((p) => `${p.designation} ${p.name}`).join('; '),
           symbols,
+          stacked: true,
           scale: SCALE,
-          width: Math.ceil(
-            SCALE *
-              (symbols.length > 1
-                ? Math.max(words, symbols.length * (measure.symbol + 4)) + 2 * measure.pad
-                : measure.symbol + 3 * measure.pad + words),
-          ),
+          width: Math.ceil(SCALE * (Math.max(words, symbols.length * (measure.symbol + 4)) + 2 * measure.pad)),
           height: head + LANE * Math.max(sides.west, sides.east) + measure.foot,
           ports,
           alsoOn: [],
@@ -117,13 +115,13 @@ export function overviewGraph(design: Design, groups: readonly PartGroup[], list
       }),
     edges: list.map((b) => ({
       id: b.id,
-      number: b.conductors.length,
       colour: undefined,
       net: -1,
       from: { node: b.from, port: `${b.id}|0` },
       to: { node: b.to, port: `${b.id}|1` },
     })),
     gap: GAP,
+    lineGap: LINE_GAP,
   };
 }
 

@@ -1,5 +1,6 @@
 import type { ColourCode } from '../../machine/connections';
 import type { Design } from '../../machine/design';
+import type { Part } from '../../machine/parts';
 import type { Sheet } from '../sheets';
 import type { Wires } from '../wires';
 import type { Symbol } from './symbols';
@@ -7,12 +8,12 @@ import { symbolOf } from './symbols';
 
 /** Measures of a sheet in px at scale 1: one place decides how dense a drawing is. */
 export const measure = {
-  row: 18,
-  head: 40,
-  foot: 8,
+  row: 16,
+  head: 38,
+  foot: 6,
   /** Widths of a character of the terminal labels and of the names. */
   glyph: 7.3,
-  nameGlyph: 6.4,
+  nameGlyph: 6.6,
   boldGlyph: 9,
   symbol: 34,
   pad: 8,
@@ -38,8 +39,12 @@ export interface GraphNode {
   id: string;
   designation: string;
   name: string;
-  /** One, or those of a group side by side above its text. */
+  /** All that it is called: of a group, each of its parts. */
+  fullName: string;
+  /** One, or those of a group side by side. */
   symbols: readonly Symbol[];
+  /** Its words stand below its symbols instead of beside them. */
+  stacked?: boolean;
   /** How much larger its symbols and words are than on a sheet; 1 when absent. */
   scale?: number;
   width: number;
@@ -50,9 +55,10 @@ export interface GraphNode {
 }
 
 export interface GraphEdge {
-  /** Conductor id. */
+  /** Id of the conductor, or of the bundle. */
   id: string;
-  number: number;
+  /** Of the conductor. A bundle has none: what it holds is told where it is pointed at. */
+  number?: number;
   colour: ColourCode | undefined;
   net: number;
   from: { node: string; port: string };
@@ -62,9 +68,17 @@ export interface GraphEdge {
 export interface SheetGraph {
   nodes: readonly GraphNode[];
   edges: readonly GraphEdge[];
-  /** Room between the columns of parts, px; as on a sheet when absent. */
+  /** Room between the columns of parts and between neighbouring lines, px; as on a sheet when absent. */
   gap?: number;
+  lineGap?: number;
 }
+
+/** Short enough for a drawing: a part of the library without what its sheet adds behind a comma. */
+const nameOf = (part: Part): string => {
+  const name = part.data.class === 'cable' ? part.name : part.name.split(',')[0]!;
+  return name.length > LONGEST_NAME ? `${name.slice(0, LONGEST_NAME - 1)}…` : name;
+};
+const LONGEST_NAME = 30;
 
 const other = (sheets: Iterable<Sheet>, own: Sheet): Sheet[] => [...new Set(sheets)].filter((s) => s !== own);
 
@@ -138,13 +152,14 @@ export function sheetGraph(design: Design, wires: Wires, sheet: Sheet): SheetGra
       measure.least,
       measure.symbol +
         3 * measure.pad +
-        Math.max(part.designation.length * measure.boldGlyph, Math.min(part.name.length, 22) * measure.nameGlyph),
+        Math.max(part.designation.length * measure.boldGlyph, nameOf(part).length * measure.nameGlyph),
       longest(sides.west) + longest(sides.east) + 4 * measure.pad,
     );
     return {
       id,
       designation: part.designation,
-      name: part.data.class === 'cable' ? part.name : part.name.split(',')[0]!,
+      name: nameOf(part),
+      fullName: `${part.designation} ${part.name}`,
       symbols: [symbolOf(part)],
       width: Math.ceil(width),
       height: measure.head + measure.row * Math.max(sides.west.length, sides.east.length) + measure.foot,

@@ -59,9 +59,7 @@ export function symbolOf(part: Part): Symbol {
     case 'relay':
       return 'relay';
     case 'breaker':
-      return isMainSwitch(part)
-        ? 'switch-mains'
-        : 'breaker';
+      return isMainSwitch(part) ? 'switch-mains' : 'breaker';
     case 'fuse':
       return 'fuse-strip';
     case 'terminal-strip':

@@ -1,5 +1,5 @@
 import type { ElkRoot, SheetLayout } from '@nodaxis/core/wiring/diagram/elkGraph';
-import { elkGraph, layoutOf } from '@nodaxis/core/wiring/diagram/elkGraph';
+import { layOut } from '@nodaxis/core/wiring/diagram/layOut';
 import type { SheetGraph } from '@nodaxis/core/wiring/diagram/sheetGraph';
 import ELK from 'elkjs/lib/elk-api.js';
 import workerUrl from 'elkjs/lib/elk-worker.min.js?url';
@@ -22,7 +22,8 @@ export class Layouter {
     const known = kept.get(key);
     if (known) return known;
     this.elk ??= new ELK({ workerFactory: () => new Worker(workerUrl) });
-    const layout = layoutOf((await this.elk.layout(elkGraph(graph) as never)) as unknown as ElkRoot);
+    const elk = this.elk;
+    const layout = await layOut(graph, async (root) => (await elk.layout(root as never)) as unknown as ElkRoot);
     kept.set(key, layout);
     for (const old of kept.keys()) if (kept.size > KEEP) kept.delete(old);
     return layout;

@@ -22,7 +22,8 @@ const emit = defineEmits<{ jump: [{ sheet: Sheet; part: string; terminal: string
     <span v-if="trial.tags.get(data.node.id)" class="tag">{{ trial.tags.get(data.node.id) }}</span>
     <div
       class="head"
-      :class="{ stacked: data.node.symbols.length > 1 }"
+      :class="{ stacked: data.node.stacked }"
+      :data-hint="data.node.fullName"
       :style="
         data.node.scale
           ? { transform: `scale(${data.node.scale})`, width: `${data.node.width / data.node.scale}px` }
@@ -41,7 +42,7 @@ const emit = defineEmits<{ jump: [{ sheet: Sheet; part: string; terminal: string
         class="port"
         :class="p.side"
         :data-net="p.net"
-        :style="{ top: `${p.y - 9}px` }"
+        :style="{ top: `${p.y - 8}px` }"
         @mouseenter="emit('hover', p.net)"
         @mouseleave="emit('hover', undefined)"
         ><ActionButton
@@ -71,7 +72,7 @@ const emit = defineEmits<{ jump: [{ sheet: Sheet; part: string; terminal: string
   position: absolute;
   right: -1px;
   top: -17px;
-  font-size: 10px;
+  font-size: 11px;
   line-height: 16px;
   padding: 0 5px;
   background: var(--accent);
@@ -111,15 +112,14 @@ const emit = defineEmits<{ jump: [{ sheet: Sheet; part: string; terminal: string
   font: 700 13px/17px var(--mono);
 }
 .words span {
-  font-size: 10px;
+  font-size: 11px;
   line-height: 14px;
   color: var(--soft);
 }
 .port {
   position: absolute;
-  height: 18px;
-  line-height: 18px;
-  font: 11px/18px var(--mono);
+  height: 16px;
+  font: 11px/16px var(--mono);
   white-space: nowrap;
 }
 .west {

@@ -4,7 +4,8 @@ import type { Point } from '@nodaxis/core/wiring/diagram/elkGraph';
 /** A conductor as it is drawn: along its corners, in the colour of its insulation. */
 export interface Line {
   id: string;
-  number: number;
+  /** Absent for a bundle. */
+  number?: number | undefined;
   net: number;
   points: readonly Point[];
   fills: readonly [ground: string, stripe?: string];
@@ -46,7 +47,9 @@ function pick(e: Event): void {
       <path :d="pathOf(line.points)" class="casing" />
       <path :d="pathOf(line.points)" class="ground" :style="{ stroke: line.fills[0] }" />
       <path v-if="line.fills[1]" :d="pathOf(line.points)" class="stripe" :style="{ stroke: line.fills[1] }" />
-      <text v-if="line.points[0]" :x="line.points[0].x + 4" :y="line.points[0].y - 4">{{ line.number }}</text>
+      <text v-if="line.points[0] && line.number !== undefined" :x="line.points[0].x + 4" :y="line.points[0].y - 4">
+        {{ line.number }}
+      </text>
     </g>
   </svg>
 </template>
@@ -85,7 +88,7 @@ path {
   stroke-dasharray: 6 6;
 }
 text {
-  font: calc(9px * var(--weight)) var(--mono);
+  font: 11px var(--mono);
   fill: var(--ink);
   pointer-events: none;
 }

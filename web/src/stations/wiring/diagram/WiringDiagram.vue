@@ -5,7 +5,8 @@ import { Download, Printer, Refresh } from '@element-plus/icons-vue';
 import { bundles, walkOf } from '@nodaxis/core/wiring/diagram/overview';
 import { partGroups } from '@nodaxis/core/wiring/diagram/overviewGroups';
 import type { Point } from '@nodaxis/core/wiring/diagram/elkGraph';
-import { extentOf, type Extent } from '@nodaxis/core/wiring/diagram/paper';
+import { firstSight, widthSight, wholeSight, type Sight } from '@nodaxis/core/wiring/diagram/firstSight';
+import { extentOf } from '@nodaxis/core/wiring/diagram/paper';
 import { changedAt, revisionOf } from '@nodaxis/core/machine/file';
 import { sheetNumberOf, sheets, type Sheet } from '@nodaxis/core/wiring/sheets';
 import { terminalName } from '@nodaxis/core/wiring/wires';
@@ -46,7 +47,7 @@ const present = computed(() => sheets.filter((s) => [...wires.value.sheets.value
 const groups = computed(() => partGroups(design.value, wires.value));
 const graph = computed(() => graphOf(design.value, wires.value, sheet.value));
 const { layout, busySince, seconds, fault, stop, again } = useLayout(graph);
-const { setCenter, fitBounds, zoomIn, zoomOut, viewport, getNodes, dimensions } = useVueFlow('wiring');
+const { setCenter, setViewport, zoomIn, zoomOut, viewport, getNodes, dimensions } = useVueFlow('wiring');
 
 /** A part under a hand, until it is let go. */
 const held = shallowRef<Readonly<Record<string, Point>>>({});
@@ -86,18 +87,12 @@ let target: { sheet: Sheet; part: string; terminal: string } | undefined;
 const extent = computed(() =>
   laidOut.value ? extentOf(graph.value, layout.value!, moved.value, movedNow.value) : undefined,
 );
-/** Small sheets are not blown up beyond reading size; a stop of the walk keeps its surroundings in sight. */
-const READING_ZOOM = 1.2;
+/** A stop of the walk keeps its surroundings in sight. */
 const STEP_ZOOM = 0.55;
-function fit(e: Extent, most: number): void {
-  const width = Math.max(e.width, dimensions.value.width / most);
-  const height = Math.max(e.height, dimensions.value.height / most);
-  void fitBounds(
-    { x: e.x + (e.width - width) / 2, y: e.y + (e.height - height) / 2, width, height },
-    { padding: 0.02, duration: 0 },
-  );
-}
-const whole = () => extent.value && fit(extent.value, READING_ZOOM);
+const go = ({ x, y, zoom }: Sight) => void setViewport({ x: -x * zoom, y: -y * zoom, zoom }, { duration: 0 });
+const whole = () => extent.value && go(wholeSight(extent.value, dimensions.value));
+const fullWidth = () => extent.value && go(widthSight(extent.value, dimensions.value));
+const open = () => go(firstSight(graph.value, layout.value!, dimensions.value, moved.value, movedNow.value));
 /** Whether some of the sheet lies outside the view: only then does a map help. */
 const beyond = computed(() => {
   const { x, y, zoom } = viewport.value;
@@ -123,9 +118,9 @@ async function look(): Promise<void> {
     const there = getNodes.value;
     if (!there.length || !there.every((n) => n.dimensions.width > 0 && now.has(n.data.node))) continue;
     if (spotted.value.size) showStep();
-    // Where the reader has gone on to another sheet meanwhile, the whole of it is shown.
+    // Where the reader has gone on to another sheet meanwhile, that one is opened as any other.
     else if (target?.sheet === sheet.value) centre();
-    else whole();
+    else open();
     return;
   }
 }
@@ -160,6 +155,19 @@ const netNow = computed(() => {
   const names = [...new Set(all.flatMap((w) => w.ends.map((e) => terminalName(design.value, e))))];
   return { names, on: [...on], conductors: all.map((w) => w.conductor.number) };
 });
+/** On the overview: the bundle under the pointer, in words. */
+const bundleOver = ref<string>();
+const bundleNow = computed(() => {
+  const b = bundleOver.value && bundles(wires.value, groups.value).find((x) => x.id === bundleOver.value);
+  if (!b) return undefined;
+  const nameOf = (id: string) => graph.value.nodes.find((n) => n.id === id)?.designation ?? '';
+  const n = b.conductors.length;
+  return `${sheetNames[b.sheet]}: ${n} ${n === 1 ? 'conductor' : 'conductors'} between ${nameOf(b.from)} and ${nameOf(b.to)}. A click opens the sheet.`;
+});
+function point(line: string | undefined): void {
+  if (sheet.value === 'overview') bundleOver.value = line;
+  else over.value = netOf(line);
+}
 const netOf = (line: string | undefined): number | undefined =>
   line === undefined ? undefined : graph.value.edges.find((e) => e.id === line)?.net;
 /** On trial: the way of the current, and what is cut. */
@@ -270,7 +278,7 @@ watch(spotted, (ids) => {
 function showStep(): void {
   const boxes = graph.value.nodes.filter((n) => spotted.value.has(n.id));
   const e = extentOf({ nodes: boxes, edges: [] }, layout.value!, moved.value);
-  fit(e, STEP_ZOOM);
+  go(wholeSight(e, dimensions.value, STEP_ZOOM));
 }
 function startWalk(): void {
   sheet.value = 'overview';
@@ -351,40 +359,45 @@ const printing = ref(false);
           <PartNode :data="p.data" @jump="jump" @hover="over = $event" />
         </template>
         <template #zoom-pane>
-          <WireLines :lines="lines" :weight="lineWeight(sheet)" @over="over = netOf($event)" @pick="pick" />
+          <WireLines :lines="lines" :weight="lineWeight(sheet)" @over="point" @pick="pick" />
         </template>
         <MiniMap v-if="beyond" pannable zoomable aria-label="Map of the sheet" :width="150" :height="96" />
       </VueFlow>
       <aside v-if="trial.on" class="trial-side"><TrialPanel /></aside>
-      <span class="row zoom" :class="{ beside: trial.on }">
+    </div>
+    <div class="row foot">
+      <p class="net" role="status">
+        <span v-if="missing" class="missing"
+          >No conductor meets a terminal "{{ missing }}". Type it as on its label, with its part: -T4:V+.</span
+        >
+        <template v-else-if="netNow"
+          ><b>One net:</b>
+          <span class="mono"
+            >{{ netNow.names.slice(0, 8).join(' ')
+            }}{{ netNow.names.length > 8 ? ` and ${netNow.names.length - 8} more` : '' }}</span
+          >
+          <ActionButton v-for="[s, n] in netNow.on" :key="s" class="chip" @click="sheet = s">
+            {{ sheetNames[s] }} {{ n }}
+          </ActionButton></template
+        >
+        <span v-else-if="sheet === 'overview' && bundleNow">{{ bundleNow }}</span>
+        <span v-else-if="sheet === 'overview'" class="soft"
+          >Brown is mains, red motor power, yellow the stop chain, blue signals and their supply. A click on a line
+          opens the sheet that draws its conductors.</span
+        >
+        <span v-else class="soft"
+          >Point at a line: its whole net lights up. Click to keep it lit while you change the sheet. /3 leads to sheet
+          3, where the terminal goes on.</span
+        >
+      </p>
+      <span class="row zoom" role="group" aria-label="Size of the drawing">
         <ActionButton aria-label="Smaller" @click="zoomOut()">−</ActionButton>
+        <span class="percent">{{ percent }} %</span>
         <ActionButton aria-label="Larger" @click="zoomIn()">+</ActionButton>
+        <ActionButton @click="fullWidth">Full width</ActionButton>
         <ActionButton @click="whole">Whole</ActionButton>
       </span>
     </div>
-    <p class="net" role="status">
-      <span v-if="missing" class="missing"
-        >No conductor meets a terminal "{{ missing }}". Type it as on its label, with its part: -T4:V+.</span
-      >
-      <template v-else-if="netNow"
-        ><b>One net:</b>
-        <span class="mono"
-          >{{ netNow.names.slice(0, 8).join(' ')
-          }}{{ netNow.names.length > 8 ? ` and ${netNow.names.length - 8} more` : '' }}</span
-        >
-        <ActionButton v-for="[s, n] in netNow.on" :key="s" class="chip" @click="sheet = s">
-          {{ sheetNames[s] }} {{ n }}
-        </ActionButton></template
-      >
-      <span v-else-if="sheet === 'overview'" class="soft"
-        >Brown is mains, red motor power, yellow the stop chain, blue signals and their supply. A click on a line opens
-        the sheet that draws its conductors. Zoom {{ percent }} %.</span
-      >
-      <span v-else class="soft"
-        >Point at a line: its whole net lights up. Click to keep it lit while you change the sheet. /3 leads to sheet 3,
-        where the terminal goes on. Zoom {{ percent }} %.</span
-      >
-    </p>
     <p class="on-paper">Print the sheets by the button Print above the drawing: each gets a page of its own.</p>
     <PrintSheets v-model="printing" :sheet="sheet" :present="present" :titles="titles" />
   </div>
@@ -439,16 +452,20 @@ const printing = ref(false);
 .moving :deep(.vue-flow__transformationpane) {
   will-change: transform;
 }
-.zoom {
-  position: absolute;
-  right: 6px;
-  top: 6px;
-  gap: 0;
-  z-index: 5;
-  background: var(--sheet);
+.foot {
+  flex-wrap: nowrap;
+  align-items: start;
 }
-.zoom.beside {
-  right: 326px;
+.zoom {
+  margin-left: auto;
+  flex: none;
+  flex-wrap: nowrap;
+  gap: 0;
+}
+.percent {
+  min-width: 44px;
+  text-align: center;
+  font-size: 13px;
 }
 .trial-side {
   width: 320px;
@@ -497,14 +514,8 @@ const printing = ref(false);
     border-left: 0;
     border-top: 1px solid var(--line-strong);
   }
-  .zoom.beside {
-    right: 6px;
-    bottom: 46%;
-  }
-  /* Beside the words of the walk there is room at the bottom alone, and none for a map. */
-  .zoom {
-    top: auto;
-    bottom: 6px;
+  .foot {
+    flex-direction: column;
   }
   .canvas :deep(.vue-flow__minimap) {
     display: none;
