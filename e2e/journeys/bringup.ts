@@ -3,6 +3,11 @@ import type { Page } from '@playwright/test';
 /** Brings a test onto the page, from the list that folds its phases. */
 export async function openTest(page: Page, phase: RegExp, title: string): Promise<void> {
   const list = page.getByRole('navigation', { name: 'Tests' });
+  // On a phone the list is folded below the test.
+  const fold = page.getByRole('button', { name: 'All tests' });
+  if (await fold.isVisible()) {
+    if ((await fold.getAttribute('aria-expanded')) !== 'true') await fold.click();
+  }
   if (!(await list.getByRole('button', { name: title, exact: true }).isVisible()))
     await list.getByRole('button', { name: phase }).click();
   await list.getByRole('button', { name: title, exact: true }).click();

@@ -8,11 +8,22 @@ test('at the machine, on a phone: one column, large targets, a tick, a figure an
     await goTo(page, station);
     const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
     expect(over, `${station} is wider than the phone`).toBeLessThanOrEqual(0);
+    const high = await page.evaluate(() => document.documentElement.scrollHeight - window.innerHeight);
+    expect(high, `${station}: a swipe would move the whole application away`).toBeLessThanOrEqual(0);
     const main = await page.locator('#station').evaluate((el) => el.scrollWidth - el.clientWidth);
     expect(main, `${station} scrolls sideways`).toBeLessThanOrEqual(0);
   }
   await expectAccessible(page);
+  await goTo(page, 'Bring-up');
+  await expect(page.getByRole('heading', { level: 2 }).first()).toBeInViewport();
   await goTo(page, 'Wiring');
+  await page.getByRole('tab', { name: 'List', exact: true }).tap();
+  const row = page.getByRole('grid').getByRole('row').nth(3);
+  expect((await row.boundingBox())!.height).toBeGreaterThanOrEqual(44);
+  await expect(row).toContainText('mm²');
+  const box44 = await row.getByRole('checkbox').locator('xpath=ancestor::label').boundingBox();
+  expect(Math.min(box44!.width, box44!.height)).toBeGreaterThanOrEqual(44);
+  await page.getByRole('tab', { name: 'Next', exact: true }).tap();
   // Six conductors, one large card after the other.
   const done = page.getByRole('button', { name: 'Connected' });
   expect((await done.boundingBox())!.height).toBeGreaterThanOrEqual(44);

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import ActionButton from '../ui/ActionButton.vue';
+import { useMediaQuery } from '@vueuse/core';
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useIntake } from '../document/intake';
@@ -21,6 +22,7 @@ const route = useRoute();
 const router = useRouter();
 const machine = useMachine();
 const intake = useIntake();
+const narrow = useMediaQuery('(max-width: 720px)');
 // The sweep follows the open machine from here on, whichever station is shown.
 useSweep();
 const panel = ref<'findings' | 'log' | undefined>(route.query.finding ? 'findings' : undefined);
@@ -92,22 +94,18 @@ onMounted(arrive);
           <ActionButton kind="framed" @click="machine.flush()">Try again</ActionButton>
         </span>
       </p>
-      <p v-if="machine.offerBackup && machine.saveState !== 'not-saved'" class="caution row spread" role="status">
-        <span
-          >{{ machine.edits }} edits since this machine was last saved as a file. A browser can lose its store.</span
-        >
-        <ActionButton kind="framed" @click="machine.file && exportMachine(machine.file)">
-          Save a dated copy
-        </ActionButton>
-      </p>
-      <p v-if="intake.total" class="caution" role="status">
+      <!-- On a phone the title block has no room for it. -->
+      <p v-if="narrow && intake.total" class="caution" role="status">
         Pictures: {{ intake.done }} of {{ intake.total }} filed. The rest is kept and goes on by itself.
       </p>
-      <p v-for="(notice, i) in machine.notices" :key="notice" class="caution row spread" role="status">
-        <span>{{ notice }}</span>
-        <ActionButton kind="framed" @click="machine.notices = machine.notices.toSpliced(i, 1)">
-          Understood
-        </ActionButton>
+      <p v-if="machine.notices[0]" class="caution row spread" role="status">
+        <span
+          >{{ machine.notices[0]
+          }}<small v-if="machine.notices.length > 1" class="soft">
+            And {{ machine.notices.length - 1 }} more after it.</small
+          ></span
+        >
+        <ActionButton kind="framed" @click="machine.notices = machine.notices.slice(1)">Understood</ActionButton>
       </p>
     </div>
     <main id="station" class="station" tabindex="-1">
@@ -127,7 +125,8 @@ onMounted(arrive);
 .shell {
   display: grid;
   grid-template: 'rail head head' auto 'rail notices panel' auto 'rail main panel' 1fr / 92px minmax(0, 1fr) auto;
-  height: 100%;
+  height: 100dvh;
+  overflow: hidden;
 }
 .notices {
   grid-area: notices;
@@ -138,7 +137,10 @@ onMounted(arrive);
 }
 .station {
   grid-area: main;
+  /* What is hidden to the eye stands within it, too: else the page grows longer than the screen. */
+  position: relative;
   overflow: auto;
+  overscroll-behavior: contain;
   padding: 12px 16px 20px;
   outline: none;
 }

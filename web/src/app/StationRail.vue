@@ -94,6 +94,7 @@ const states = computed(() =>
   display: flex;
   flex-direction: column;
   padding: 8px 0;
+  position: relative;
   overflow: auto;
 }
 a {
@@ -131,13 +132,15 @@ a:hover {
 @media (max-width: 720px) {
   .rail {
     flex-direction: row;
-    position: relative;
     border-right: 0;
     border-top: 1px solid var(--line-strong);
     padding: 0;
+    scrollbar-width: none;
+    /* It goes on where it fades. */
+    mask-image: linear-gradient(90deg, transparent 0, #000 20px, #000 calc(100% - 20px), transparent);
   }
   a {
-    flex: 1 0 58px;
+    flex: 1 0 62px;
     border-left: 0;
     border-top: 3px solid transparent;
     font-size: 12px;

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import ActionButton from '../ui/ActionButton.vue';
+import ActionMenu from '../ui/ActionMenu.vue';
 import {
   DocumentChecked,
   Download,
   Moon,
+  MoreFilled,
   QuestionFilled,
   RefreshLeft,
   RefreshRight,
@@ -13,20 +15,23 @@ import {
 } from '@element-plus/icons-vue';
 import { changedAt, revisionOf } from '@nodaxis/core/machine/file';
 import { kindTitle } from '@nodaxis/core/machine/create';
+import { useMediaQuery } from '@vueuse/core';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { useMachine } from '../document/machine';
 import { hasTyped } from '../document/drafts';
+import { useIntake } from '../document/intake';
 import { usePreferences } from '../document/preferences';
 import { exportMachine } from '../document/transfer';
 import SeverityMark from '../widgets/SeverityMark.vue';
 import { stationList } from './stationList';
 
 defineProps<{ panel: 'findings' | 'log' | undefined }>();
-defineEmits<{ findings: []; log: []; palette: []; help: [] }>();
+const emit = defineEmits<{ findings: []; log: []; palette: []; help: [] }>();
 const route = useRoute();
 const machine = useMachine();
 const preferences = usePreferences();
+const intake = useIntake();
 
 const file = computed(() => machine.file!);
 const station = computed(() => stationList.find((s) => s.id === route.name));
@@ -40,6 +45,31 @@ const saved = computed(() =>
       ? 'Typed, not entered'
       : { saved: 'Saved', saving: 'Saving …', 'not-saved': 'Not saved' }[machine.saveState],
 );
+/** On a phone there is room for what a hand at the machine needs; the rest is behind one button. */
+const narrow = useMediaQuery('(max-width: 720px)');
+const rest = computed(() => [
+  ...(machine.redoStack.length && !machine.readOnly
+    ? [{ value: 'redo', label: `Redo: ${machine.redoStack.at(-1)!.title}` }]
+    : []),
+  { value: 'log', label: `Change log (revision ${revisionOf(file.value)}, ${changed.value})` },
+  {
+    value: 'export',
+    label: machine.offerBackup
+      ? `Save a dated copy (${machine.edits} edits since the last)`
+      : 'Export the machine file',
+  },
+  { value: 'units', label: preferences.display.system === 'metric' ? 'Lengths in inch' : 'Lengths in mm' },
+  { value: 'theme', label: preferences.theme === 'dark' ? 'Light theme' : 'Dark theme' },
+  { value: 'help', label: 'Terms and keys' },
+]);
+function pick(what: string): void {
+  if (what === 'redo') machine.redo();
+  else if (what === 'export') void exportMachine(file.value);
+  else if (what === 'units') preferences.toggleUnits();
+  else if (what === 'theme') preferences.toggleTheme();
+  else if (what === 'log') emit('log');
+  else emit('help');
+}
 const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'));
 </script>
 
@@ -80,7 +110,19 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
     </div>
     <div class="cell wide" :class="{ bad: machine.saveState === 'not-saved' }">
       <small>In this browser</small>
-      <span class="saved" role="status"><DocumentChecked class="icon" aria-hidden="true" />{{ saved }}</span>
+      <span class="saved">
+        <span class="saved" role="status"><DocumentChecked class="icon" aria-hidden="true" />{{ saved }}</span>
+        <ActionButton
+          v-if="machine.offerBackup && machine.saveState !== 'not-saved'"
+          class="flat reminder"
+          :data-hint="`${machine.edits} edits since this machine was last saved as a file. A browser can lose its store.`"
+          @click="exportMachine(file)"
+          >Save a dated copy</ActionButton
+        >
+        <span v-else-if="intake.total" role="status" data-hint="The rest is kept and goes on by itself."
+          >{{ intake.done }} of {{ intake.total }} pictures filed</span
+        >
+      </span>
     </div>
     <div class="tools">
       <ActionButton class="findings" kind="framed" :aria-expanded="panel === 'findings'" @click="$emit('findings')">
@@ -100,6 +142,7 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
         <RefreshLeft />
       </ActionButton>
       <ActionButton
+        v-if="!narrow"
         :disabled="!machine.redoStack.length || machine.readOnly"
         :data-hint="machine.redoStack.length ? `Redo: ${machine.redoStack.at(-1)!.title}` : 'Nothing to redo'"
         aria-label="Redo"
@@ -110,24 +153,26 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
       <ActionButton aria-label="Search everything" data-hint="Search (Ctrl K)" @click="$emit('palette')">
         <Search />
       </ActionButton>
-      <ActionButton
-        aria-label="Export the machine file"
-        data-hint="Export the machine file"
-        @click="exportMachine(file)"
-      >
-        <Download />
-      </ActionButton>
-      <ActionButton
-        class="wide-only"
-        :aria-label="preferences.theme === 'dark' ? 'Light theme' : 'Dark theme'"
-        data-hint="Light or dark"
-        @click="preferences.toggleTheme()"
-      >
-        <Sunny v-if="preferences.theme === 'dark'" /><Moon v-else />
-      </ActionButton>
-      <ActionButton class="wide-only" aria-label="Terms and keys" data-hint="Terms and keys (?)" @click="$emit('help')">
-        <QuestionFilled />
-      </ActionButton>
+      <ActionMenu v-if="narrow" label="More" bare :items="rest" @pick="pick"><MoreFilled /></ActionMenu>
+      <template v-else>
+        <ActionButton
+          aria-label="Export the machine file"
+          data-hint="Export the machine file"
+          @click="exportMachine(file)"
+        >
+          <Download />
+        </ActionButton>
+        <ActionButton
+          :aria-label="preferences.theme === 'dark' ? 'Light theme' : 'Dark theme'"
+          data-hint="Light or dark"
+          @click="preferences.toggleTheme()"
+        >
+          <Sunny v-if="preferences.theme === 'dark'" /><Moon v-else />
+        </ActionButton>
+        <ActionButton aria-label="Terms and keys" data-hint="Terms and keys (?)" @click="$emit('help')">
+          <QuestionFilled />
+        </ActionButton>
+      </template>
     </div>
   </header>
 </template>
@@ -175,6 +220,12 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
   align-items: center;
   gap: 6px;
 }
+.reminder {
+  margin-left: 4px;
+  color: var(--doubt);
+  text-decoration: underline;
+  white-space: nowrap;
+}
 .icon {
   width: 16px;
 }
@@ -198,8 +249,7 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
   }
 }
 @media (max-width: 720px) {
-  .wide,
-  .wide-only {
+  .wide {
     display: none;
   }
   .cell {
@@ -212,8 +262,10 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
     padding: 0 2px;
     gap: 0;
   }
-  .tools .action {
-    padding: 4px 7px;
+  .tools :deep(.action) {
+    min-width: 44px;
+    min-height: 44px;
+    justify-content: center;
   }
   .station {
     border-right: 0;

@@ -1,4 +1,5 @@
-import { onBeforeUnmount, onMounted } from 'vue';
+import { useEventListener } from '@vueuse/core';
+
 import type { Station } from '@nodaxis/core/machine/fields';
 import { stationList } from './stationList';
 
@@ -54,6 +55,5 @@ export function useShortcuts(actions: ShortcutActions): void {
     }
     if (e.key === '?' && !typing(e)) return run(actions.help);
   };
-  onMounted(() => addEventListener('keydown', onKey));
-  onBeforeUnmount(() => removeEventListener('keydown', onKey));
+  useEventListener(window, 'keydown', onKey);
 }

@@ -7,6 +7,8 @@ import ActionButton from './ActionButton.vue';
 defineProps<{
   items: readonly { value: V; label: string }[];
   disabled?: boolean;
+  /** Without the arrow, where its picture says that more is behind it. */
+  bare?: boolean;
   /** Its name where its text alone does not say it. */ label?: string;
 }>();
 const emit = defineEmits<{ pick: [V] }>();
@@ -21,7 +23,7 @@ const emit = defineEmits<{ pick: [V] }>();
     @command="(v: V) => emit('pick', v)"
   >
     <ActionButton :disabled="disabled" :aria-label="label" :data-hint="label"
-      ><slot /><ArrowDown aria-hidden="true"
+      ><slot /><ArrowDown v-if="!bare" aria-hidden="true"
     /></ActionButton>
     <template #dropdown>
       <ElDropdownMenu>

@@ -4,10 +4,15 @@ import { ElCollapse, ElCollapseItem } from 'element-plus';
 import { ref, watch } from 'vue';
 
 const { open = false } = defineProps<{ title?: string; open?: boolean }>();
+const emit = defineEmits<{ 'update:open': [boolean] }>();
 const shown = ref(open ? ['it'] : []);
 watch(
   () => open,
   (is) => (shown.value = is ? ['it'] : []),
+);
+watch(
+  () => shown.value.length > 0,
+  (is) => emit('update:open', is),
 );
 </script>
 

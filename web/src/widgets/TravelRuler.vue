@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { AxisFigures } from '@nodaxis/core/derivation/figures';
 import { showValue } from '@nodaxis/core/units/print';
-import { onBeforeUnmount, onMounted, ref } from 'vue';
+import { useElementSize } from '@vueuse/core';
+import { computed, ref } from 'vue';
 import { usePreferences } from '../document/preferences';
 import AxisMark from './AxisMark.vue';
 import RulerGlyph from './RulerGlyph.vue';
@@ -10,10 +11,8 @@ import RulerGlyph from './RulerGlyph.vue';
 const props = defineProps<{ axis: AxisFigures; position?: number | undefined }>();
 const preferences = usePreferences();
 const box = ref<HTMLElement>();
-const width = ref(600);
-const observer = new ResizeObserver(([entry]) => entry && (width.value = Math.max(160, entry.contentRect.width)));
-onMounted(() => box.value && observer.observe(box.value));
-onBeforeUnmount(() => observer.disconnect());
+const { width: measured } = useElementSize(box, { width: 600, height: 0 });
+const width = computed(() => Math.max(160, measured.value));
 const show = (v: number) => showValue(v, props.axis.axis.motion === 'linear' ? 'length' : 'angle', preferences.display);
 </script>
 

@@ -2,7 +2,8 @@
 import { ElDialog } from 'element-plus';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Close } from '@element-plus/icons-vue';
-import { onBeforeUnmount, onMounted, ref } from 'vue';
+import { useWakeLock } from '@vueuse/core';
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
 import TestPage from './TestPage.vue';
 import { useBringUp } from './useBringUp';
 
@@ -10,27 +11,15 @@ import { useBringUp } from './useBringUp';
 const emit = defineEmits<{ close: [] }>();
 const { mode, current, all, work, picked } = useBringUp();
 const shown = ref(true);
-const awake = ref<'yes' | 'no' | 'cannot'>('no');
-let lock: WakeLockSentinel | undefined;
-async function stayAwake() {
-  try {
-    lock = await navigator.wakeLock.request('screen');
-    awake.value = 'yes';
-    lock.addEventListener('release', () => (awake.value = 'no'));
-  } catch {
-    // Refused on battery or by the browser: said on the screen, and the work goes on.
-    awake.value = 'cannot';
-  }
-}
-const again = () => document.visibilityState === 'visible' && void stayAwake();
-onMounted(() => {
-  void stayAwake();
-  document.addEventListener('visibilitychange', again);
-});
-onBeforeUnmount(() => {
-  document.removeEventListener('visibilitychange', again);
-  void lock?.release();
-});
+/** It asks again by itself when the page comes back into sight. */
+const lock = useWakeLock();
+const refused = ref(false);
+// Refused on battery or by the browser: said on the screen, and the work goes on.
+onBeforeUnmount(() => void lock.release());
+onMounted(() => lock.request('screen').catch(() => (refused.value = true)));
+const awake = computed(() =>
+  lock.isActive.value ? 'yes' : refused.value || !lock.isSupported.value ? 'cannot' : 'no',
+);
 function step(by: number) {
   const i = all.value.findIndex((s) => s.instance.key === current.value?.instance.key);
   picked.value = all.value[Math.min(all.value.length - 1, Math.max(0, i + by))]?.instance.key;

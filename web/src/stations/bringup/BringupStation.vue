@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import ActionButton from '../../ui/ActionButton.vue';
-import { computed, onMounted, ref, watch } from 'vue';
+import Fold from '../../ui/Fold.vue';
+import { useMediaQuery } from '@vueuse/core';
+import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useMachine } from '../../document/machine';
 import WhyDead from '../../widgets/WhyDead.vue';
@@ -24,6 +26,18 @@ watch(
   () => route.query.test,
   (t) => typeof t === 'string' && (picked.value = t),
   { immediate: true },
+);
+/** On a phone the test comes first, and the list of all tests is folded behind it. */
+const narrow = useMediaQuery('(max-width: 1000px)');
+const listed = ref(false);
+watch(
+  () => current.value?.instance.key,
+  async () => {
+    if (!narrow.value) return;
+    listed.value = false;
+    await nextTick();
+    document.getElementById('station')?.scrollTo({ top: 0 });
+  },
 );
 const waiting = computed(() => mode.value === 'rehearsal' && !rehearsal.file);
 </script>
@@ -55,9 +69,10 @@ const waiting = computed(() => mode.value === 'rehearsal' && !rehearsal.file);
       </form>
     </section>
     <template v-else>
-      <TestList />
+      <TestList v-if="!narrow" />
       <TestPage v-if="current" />
       <ToDoPanel />
+      <Fold v-if="narrow" v-model:open="listed" title="All tests"><TestList /></Fold>
     </template>
     <PowerOnCard v-if="card" class="over" @close="card = false" />
     <AtTheMachine v-if="close" @close="close = false" />

@@ -124,9 +124,6 @@ button:hover {
   box-shadow: inset 3px 0 var(--accent);
 }
 @media (max-width: 1000px) {
-  .list {
-    max-height: 260px;
-  }
   button {
     min-height: 44px;
     align-items: center;

@@ -20,6 +20,7 @@ import {
   Vector3,
   WebGLRenderer,
 } from 'three';
+import { useResizeObserver } from '@vueuse/core';
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { usePreferences } from '../../document/preferences';
 
@@ -203,7 +204,6 @@ function key(e: KeyboardEvent) {
   e.preventDefault();
   turn(by[0]!, by[1]!);
 }
-const observer = new ResizeObserver(ask);
 onMounted(() => {
   try {
     renderer = new WebGLRenderer({ antialias: true });
@@ -213,13 +213,10 @@ onMounted(() => {
   }
   renderer.setPixelRatio(Math.min(1.5, devicePixelRatio || 1));
   host.value!.append(renderer.domElement);
-  observer.observe(host.value!);
   build();
 });
-onBeforeUnmount(() => {
-  observer.disconnect();
-  renderer?.dispose();
-});
+useResizeObserver(host, ask);
+onBeforeUnmount(() => renderer?.dispose());
 watch(
   () => props.positions,
   () => renderer && place(),

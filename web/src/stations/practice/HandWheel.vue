@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import Choice from '../../ui/Choice.vue';
 import { EDGES_PER_DETENT, QuadratureDecoder, fastestDetents, quadrature } from '@nodaxis/core/motion/hand/wheel';
-import { computed, onBeforeUnmount, ref } from 'vue';
+import { useIntervalFn } from '@vueuse/core';
+import { computed, ref } from 'vue';
 import { useMachine } from '../../document/machine';
 import { usePractice } from './usePractice';
 
@@ -26,7 +27,7 @@ const pair = computed(() => quadrature(edges.value));
 let lookedAt = performance.now();
 let turnedTo = 0;
 let turnedFrom = 0;
-const timer = setInterval(() => {
+useIntervalFn(() => {
   const now = performance.now();
   const looks = Math.min(200, Math.max(1, Math.round(((now - lookedAt) / 1000) * LOOKS_PER_S)));
   lookedAt = now;
@@ -37,7 +38,6 @@ const timer = setInterval(() => {
   if (detents && axis.value) practice.act({ type: 'wheel', axis: axis.value, distance: detents * size.value });
   if (edges.value !== history.value.at(-1)) history.value = [...history.value.slice(-39), edges.value];
 }, 40);
-onBeforeUnmount(() => clearInterval(timer));
 
 const rim = ref<SVGSVGElement>();
 let grabbed: number | undefined;

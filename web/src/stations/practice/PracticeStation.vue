@@ -3,8 +3,8 @@ import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { circuitName, describeField, fieldTitle } from '@nodaxis/core/machine/fields';
 import { stateAdvice, stateSentence } from '@nodaxis/core/motion/controller/states';
-import { useMediaQuery } from '@vueuse/core';
-import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue';
+import { useEventListener, useMediaQuery } from '@vueuse/core';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import { useFocusLink } from '../../app/focusLink';
 import { useMachine } from '../../document/machine';
 import MachineDrawing from '../../widgets/drawing/MachineDrawing.vue';
@@ -122,13 +122,11 @@ const pressStop = () => {
   practice.release();
   for (const b of stops.value) practice.press(b.id, true);
 };
-const onKey = (e: KeyboardEvent) => {
+useEventListener(window, 'keydown', (e) => {
   if (e.key !== 'Escape' || !stops.value.length) return;
   e.preventDefault();
   pressStop();
-};
-onMounted(() => addEventListener('keydown', onKey));
-onBeforeUnmount(() => removeEventListener('keydown', onKey));
+});
 function move(axis: string, place: number) {
   const truly = drawn.value[axis];
   const believed = snapshot.value?.axes.find((a) => a.id === axis)?.position;

@@ -3,6 +3,7 @@ import Slider from '../../ui/Slider.vue';
 import TickBox from '../../ui/TickBox.vue';
 import Choice from '../../ui/Choice.vue';
 import { stickShares, usualStick } from '@nodaxis/core/motion/hand/stick';
+import { useIntervalFn } from '@vueuse/core';
 import { computed, onBeforeUnmount, reactive, ref } from 'vue';
 import { useMachine } from '../../document/machine';
 import { usePractice } from './usePractice';
@@ -69,7 +70,7 @@ function blur() {
   letGo();
 }
 /** A game controller is asked again and again; one that falls silent is gone, and motion with it. */
-const timer = setInterval(() => {
+useIntervalFn(() => {
   const found = navigator.getGamepads?.().find((p) => p?.connected);
   if (!found) {
     if (pad.value) {
@@ -81,10 +82,7 @@ const timer = setInterval(() => {
   pad.value = found.id;
   if (!held && !keys.size) push(found.axes[0] ?? 0, -(found.axes[1] ?? 0));
 }, POLL_MS);
-onBeforeUnmount(() => {
-  clearInterval(timer);
-  push(0, 0);
-});
+onBeforeUnmount(() => push(0, 0));
 </script>
 
 <template>

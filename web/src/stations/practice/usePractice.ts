@@ -14,6 +14,7 @@ import { isHarm, tellHappening } from '@nodaxis/core/motion/simulation/tellHappe
 import type { HiddenFault } from '@nodaxis/core/motion/truth/hiddenFault';
 import type { Remote } from 'comlink';
 import { proxy, wrap } from 'comlink';
+import { useEventListener } from '@vueuse/core';
 import type { InjectionKey } from 'vue';
 import { computed, inject, nextTick, onBeforeUnmount, provide, ref, shallowRef, toRaw, watch } from 'vue';
 import { useMachine } from '../../document/machine';
@@ -242,17 +243,10 @@ function createPractice() {
     release();
     notice.value = 'The game controller is gone: motion by hand was stopped.';
   }
-  const listeners: [EventTarget, string, () => void][] = [
-    [window, 'blur', letGo],
-    [document, 'visibilitychange', onVisibility],
-    [window, 'pointerup', letGo],
-    [window, 'gamepaddisconnected', onPadLost],
-  ];
-  for (const [target, name, listener] of listeners) target.addEventListener(name, listener);
-  onBeforeUnmount(() => {
-    for (const [target, name, listener] of listeners) target.removeEventListener(name, listener);
-    stop();
-  });
+  useEventListener(window, ['blur', 'pointerup'], letGo);
+  useEventListener(document, 'visibilitychange', onVisibility);
+  useEventListener(window, 'gamepaddisconnected', onPadLost);
+  onBeforeUnmount(stop);
 
   return {
     input,

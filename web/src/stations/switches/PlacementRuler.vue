@@ -3,7 +3,8 @@ import type { AxisFigures } from '@nodaxis/core/derivation/figures';
 import type { Placement } from '@nodaxis/core/derivation/placements';
 import { showValue } from '@nodaxis/core/units/print';
 import { quantity } from '@nodaxis/core/units/quantity';
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
+import { useElementSize } from '@vueuse/core';
+import { computed, ref } from 'vue';
 import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
 import RulerGlyph from '../../widgets/RulerGlyph.vue';
@@ -17,10 +18,8 @@ const machine = useMachine();
 const preferences = usePreferences();
 const box = ref<HTMLElement>();
 const svg = ref<SVGSVGElement>();
-const width = ref(600);
-const observer = new ResizeObserver(([entry]) => entry && (width.value = Math.max(260, entry.contentRect.width)));
-onMounted(() => box.value && observer.observe(box.value));
-onBeforeUnmount(() => observer.disconnect());
+const { width: measured } = useElementSize(box, { width: 600, height: 0 });
+const width = computed(() => Math.max(260, measured.value));
 
 const MARGIN = 14;
 /** Both ends are drawn large: a stop of 10 mm on a travel of a metre could not be seen otherwise. */

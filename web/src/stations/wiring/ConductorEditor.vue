@@ -220,4 +220,12 @@ label.pull {
 .purpose {
   flex: 1 1 200px;
 }
+@media (max-width: 720px) {
+  label {
+    flex: 1 1 44%;
+  }
+  label :deep(:is(.text-field, .choice)) {
+    width: 100% !important;
+  }
+}
 </style>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import FilePicker from '../../ui/FilePicker.vue';
-import TickBox from '../../ui/TickBox.vue';
 import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
@@ -10,45 +9,42 @@ import type { Command } from '@nodaxis/core/commands/command';
 import { readConductorsCsv, writeConductorsCsv } from '@nodaxis/core/formats/conductorsCsv';
 import type { Conductor } from '@nodaxis/core/machine/connections';
 import { conductorStates } from '@nodaxis/core/machine/connections';
-import { showQuantity } from '@nodaxis/core/units/print';
 import type { Fault } from '@nodaxis/core/units/result';
 import { stateAfter } from '@nodaxis/core/wiring/progress';
 import { sheets } from '@nodaxis/core/wiring/sheets';
-import { useVirtualList } from '@vueuse/core';
-import { computed, nextTick, ref, shallowRef, watch } from 'vue';
+import { useMediaQuery } from '@vueuse/core';
+import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { hasForm } from '../../document/drafts';
 import { useMachine } from '../../document/machine';
-import { usePreferences } from '../../document/preferences';
 import { download } from '../../document/transfer';
 import NotesAndPictures from '../../widgets/NotesAndPictures.vue';
 import type { Subject } from '../../document/subjects';
 import TrialPanel from '../../trial/TrialPanel.vue';
 import { useTrial } from '../../trial/useTrial';
 import AddConductor from './AddConductor.vue';
-import ColourSwatch from './ColourSwatch.vue';
+import ConductorGrid from './ConductorGrid.vue';
 import ConductorEditor from './ConductorEditor.vue';
 import { sheetNames } from '@nodaxis/core/wiring/sheets';
-import type { SortKey } from './useConductorRows';
 import { useConductorRows } from './useConductorRows';
 
-/** The whole wire list: thousands of rows are no more work than the twenty that are seen. */
-const ROW = 32;
+/** The whole wire list: filtered, edited one by one or many at once, and out and in as a table. */
 const machine = useMachine();
 const trial = useTrial();
-const preferences = usePreferences();
 const route = useRoute();
 const { filter, sort, sortBy, all, rows, cables, parts } = useConductorRows();
-const { list, containerProps, wrapperProps, scrollTo } = useVirtualList(rows, { itemHeight: ROW, overscan: 8 });
 
-const picked = shallowRef(new Set<string>());
+const narrow = useMediaQuery('(max-width: 720px)');
+const grid = useTemplateRef<InstanceType<typeof ConductorGrid>>('grid');
+const picked = shallowRef<ReadonlySet<string>>(new Set());
 const active = ref('');
 const adding = ref(hasForm(`${machine.file?.id}/add-conductor`));
+/** On a phone the filters are folded away; how many of them count is said. */
+const filtering = ref(false);
+const filtered = computed(() => [filter.sheet, filter.part, filter.cable, filter.state].filter(Boolean).length);
 const faults = shallowRef<Fault[]>([]);
 const told = ref('');
 const noting = ref(false);
-/** Where Shift begins to pick from. */
-let anchor = 0;
 
 watch(
   () => route.query.part,
@@ -59,26 +55,28 @@ watch(
   () => route.query.field,
   (f) => {
     const id = typeof f === 'string' && f.startsWith('conductors.') ? f.slice('conductors.'.length) : '';
-    if (id) void nextTick(() => goTo(rows.value.findIndex((r) => r.id === id)));
+    if (id) void nextTick(() => grid.value?.goTo(rows.value.findIndex((r) => r.id === id)));
   },
   { immediate: true },
 );
 
-const columns: { key: SortKey; name: string }[] = [
-  { key: 'number', name: 'No.' },
-  { key: 'from', name: 'From' },
-  { key: 'to', name: 'To' },
-  { key: 'colour', name: 'Colour' },
-  { key: 'section', name: 'Section' },
-  { key: 'cable', name: 'Cable, core' },
-  { key: 'state', name: 'State' },
-];
-const activeIndex = computed(() => rows.value.findIndex((r) => r.id === active.value));
 /** What an edit in the panel goes to: all that are picked, or the row under the cursor. */
 const chosen = computed(() => {
   const ids = picked.value.size ? rows.value.filter((r) => picked.value.has(r.id)).map((r) => r.id) : [];
   return ids.length ? ids : active.value && machine.design!.conductors[active.value] ? [active.value] : [];
 });
+
+/** On a phone the panel lies below the list: it comes into sight once there is something to edit. */
+const foot = useTemplateRef<HTMLElement>('foot');
+watch(
+  () => chosen.value.length > 0,
+  async (is) => {
+    await nextTick();
+    if (!is || !narrow.value) return;
+    foot.value?.scrollIntoView({ block: 'end' });
+    grid.value?.goTo(rows.value.findIndex((r) => r.id === active.value));
+  },
+);
 
 /** The row under the cursor, its ends and their parts: each may have notes and pictures of its own. */
 const subjects = computed((): { subject: Subject; title: string }[] => {
@@ -97,32 +95,6 @@ const subjects = computed((): { subject: Subject; title: string }[] => {
     })),
   ];
 });
-
-function goTo(index: number): void {
-  const row = rows.value[index];
-  if (!row) return;
-  active.value = row.id;
-  const box = containerProps.ref.value;
-  if (box) {
-    const top = index * ROW;
-    if (top < box.scrollTop || top + ROW > box.scrollTop + box.clientHeight)
-      scrollTo(Math.max(0, index - Math.floor(box.clientHeight / ROW / 2)));
-  }
-  void nextTick(() => setTimeout(() => document.getElementById(`row-${row.id}`)?.focus({ preventScroll: true }), 20));
-}
-function pick(id: string, on = !picked.value.has(id)): void {
-  const next = new Set(picked.value);
-  if (on) next.add(id);
-  else next.delete(id);
-  picked.value = next;
-  anchor = rows.value.findIndex((r) => r.id === id);
-}
-const pickRange = (to: number) => {
-  const [a, b] = [Math.min(anchor, to), Math.max(anchor, to)];
-  picked.value = new Set(rows.value.slice(a, b + 1).map((r) => r.id));
-};
-const allPicked = computed(() => rows.value.length > 0 && rows.value.every((r) => picked.value.has(r.id)));
-const pickAll = (on: boolean) => (picked.value = new Set(on ? rows.value.map((r) => r.id) : []));
 
 function set(ids: readonly string[], change: ConductorEdit): void {
   faults.value = ids.length ? machine.run({ name: 'set-conductors', args: { ids: [...ids], set: change } }) : [];
@@ -144,56 +116,12 @@ function tick(ids: readonly string[]): void {
       : { name: 'several', args: { title: `${ids.length} conductors advanced`, commands } },
   );
 }
+/** The panel below takes the keyboard. */
+const edit = () => document.querySelector<HTMLElement>('#conductor-editor input')?.focus();
 function remove(): void {
   faults.value = machine.run({ name: 'remove-conductors', args: { ids: chosen.value } });
   picked.value = new Set();
 }
-
-function onKey(e: KeyboardEvent): void {
-  if (e.target instanceof HTMLElement && e.target.matches('input, select, textarea')) return;
-  const i = activeIndex.value;
-  const jump: Record<string, number> = {
-    ArrowDown: i + 1,
-    ArrowUp: i - 1,
-    PageDown: i + 15,
-    PageUp: i - 15,
-    Home: 0,
-    End: rows.value.length - 1,
-  };
-  const to = jump[e.key];
-  if (to !== undefined) {
-    e.preventDefault();
-    const next = Math.max(0, Math.min(rows.value.length - 1, to));
-    if (e.shiftKey) pickRange(next);
-    else anchor = next;
-    goTo(next);
-  } else if (e.key === ' ' && active.value) {
-    e.preventDefault();
-    pick(active.value);
-  } else if (e.key === 'Enter' && chosen.value.length) {
-    e.preventDefault();
-    tick(chosen.value);
-  } else if (e.key === 'a' && (e.ctrlKey || e.metaKey)) {
-    e.preventDefault();
-    pickAll(true);
-  } else if (e.key === 'x' && trial.on && active.value) {
-    e.preventDefault();
-    trial.toggle({ kind: 'cut', conductor: active.value });
-  } else if (e.key === 'Escape') picked.value = new Set();
-  else if (e.key === 'e' && !e.ctrlKey) {
-    e.preventDefault();
-    document.querySelector<HTMLElement>('#conductor-editor input, #conductor-editor select')?.focus();
-  }
-}
-function click(e: MouseEvent, id: string, index: number): void {
-  if (e.shiftKey) pickRange(index);
-  else if (e.ctrlKey || e.metaKey) pick(id);
-  active.value = id;
-}
-
-/** What a conductor is while the machine is on trial. */
-const wireState = (id: string): 'cut' | 'live' | 'still' =>
-  trial.is({ kind: 'cut', conductor: id }) ? 'cut' : trial.state?.view.paths.conductors.has(id) ? 'live' : 'still';
 
 const slug = computed(() => machine.design!.name.toLowerCase().replace(/[^a-z0-9]+/g, '-'));
 const exportCsv = () => download(`${slug.value}-conductors.csv`, writeConductorsCsv(machine.design!), 'text/csv');
@@ -231,25 +159,32 @@ async function importCsv(f: File): Promise<void> {
 <template>
   <div class="list" data-field="conductors">
     <div class="row bar">
-      <label
-        >Sheet
-        <Choice
-          v-model="filter.sheet"
-          class="narrow"
-          none="all"
-          :options="sheets.map((s) => ({ value: s, label: sheetNames[s] }))"
+      <span v-if="!narrow || filtering" class="row filters">
+        <label
+          >Sheet
+          <Choice
+            v-model="filter.sheet"
+            class="narrow"
+            none="all"
+            :options="sheets.map((s) => ({ value: s, label: sheetNames[s] }))"
+        /></label>
+        <label
+          >Part
+          <Choice
+            v-model="filter.part"
+            class="narrow"
+            none="all"
+            :options="parts.map(([id, p]) => ({ value: id, label: `${p.designation} ${p.name}` }))"
+        /></label>
+        <label>Cable <Choice v-model="filter.cable" class="narrow" none="all" :options="cables" /></label>
+        <label>State <Choice v-model="filter.state" class="narrow" none="all" :options="conductorStates" /></label>
+      </span>
+      <label class="find"
+        >Find <TextField v-model="filter.text" type="search" placeholder="terminal, cable, reason"
       /></label>
-      <label
-        >Part
-        <Choice
-          v-model="filter.part"
-          class="narrow"
-          none="all"
-          :options="parts.map(([id, p]) => ({ value: id, label: `${p.designation} ${p.name}` }))"
-      /></label>
-      <label>Cable <Choice v-model="filter.cable" class="narrow" none="all" :options="cables" /></label>
-      <label>State <Choice v-model="filter.state" class="narrow" none="all" :options="conductorStates" /></label>
-      <label>Find <TextField v-model="filter.text" type="search" placeholder="terminal, cable, reason" /></label>
+      <ActionButton v-if="narrow" kind="framed" :aria-expanded="filtering" @click="filtering = !filtering">
+        Filters{{ filtered ? ` (${filtered})` : '' }}
+      </ActionButton>
       <span class="row tools">
         <ActionButton kind="framed" :aria-pressed="trial.on" @click="trial.on = !trial.on">Try it</ActionButton>
         <ActionButton :disabled="machine.readOnly" @click="adding = !adding"><Plus />Add</ActionButton>
@@ -273,90 +208,24 @@ async function importCsv(f: File): Promise<void> {
       </li>
       <li v-if="faults.length > 12">… and {{ faults.length - 12 }} more.</li>
     </ul>
-    <div class="grid sheet" role="grid" :aria-rowcount="rows.length" aria-label="Conductors" @keydown="onKey">
-      <div role="row" class="line head">
-        <span role="columnheader"
-          ><TickBox aria-label="Pick all shown" :model-value="allPicked" @change="pickAll"
-        /></span>
-        <span
-          v-for="c in columns"
-          :key="c.key"
-          role="columnheader"
-          :aria-sort="sort.key === c.key ? (sort.down ? 'descending' : 'ascending') : 'none'"
-          ><ActionButton kind="bare" @click="sortBy(c.key)">
-            {{ c.name }}<span v-if="sort.key === c.key" aria-hidden="true">{{ sort.down ? ' ↓' : ' ↑' }}</span>
-          </ActionButton></span
-        >
-        <span role="columnheader" class="why">Why</span>
-      </div>
-      <div v-bind="containerProps" class="rows" role="presentation">
-        <div v-bind="wrapperProps" role="rowgroup">
-          <div
-            v-for="{ data: r, index } in list"
-            :id="`row-${r.id}`"
-            :key="r.id"
-            role="row"
-            class="line"
-            :class="[trial.on ? wireState(r.id) : r.c.state, { active: active === r.id, picked: picked.has(r.id) }]"
-            :data-field="`conductors.${r.id}`"
-            :aria-rowindex="index + 1"
-            :aria-selected="picked.has(r.id)"
-            :tabindex="active === r.id || (activeIndex < 0 && index === 0) ? 0 : -1"
-            @click="click($event, r.id, index)"
-            @focus="active = r.id"
-          >
-            <span role="gridcell"
-              ><TickBox
-                :tabindex="-1"
-                :model-value="picked.has(r.id)"
-                :aria-label="`Pick conductor ${r.c.number}`"
-                @click.stop
-                @change="pick(r.id, $event)"
-            /></span>
-            <span role="gridcell" class="mono num">{{ r.c.number }}</span>
-            <span role="gridcell" class="mono">{{ r.from }}</span>
-            <span role="gridcell" class="mono">{{ r.to }}</span>
-            <span role="gridcell"><ColourSwatch v-if="r.c.colour" :code="r.c.colour" /></span>
-            <span role="gridcell" class="mono">{{
-              r.c.section ? showQuantity(r.c.section, preferences.display) : ''
-            }}</span>
-            <span role="gridcell">{{ [r.c.cable, r.c.core].filter(Boolean).join(', ') }}</span>
-            <span role="gridcell" class="state">
-              <Choice
-                v-if="active === r.id"
-                :model-value="r.c.state"
-                tabindex="-1"
-                :disabled="machine.readOnly"
-                :label="`State of conductor ${r.c.number}`"
-                :options="conductorStates"
-                @click.stop
-                @change="set([r.id], { state: $event as Conductor['state'] })"
-              />
-              <template v-else>{{ r.c.state }}</template>
-            </span>
-            <span role="gridcell" class="why soft" :data-hint="r.c.purpose"
-              ><ActionButton
-                v-if="trial.on"
-                kind="bare"
-                class="cut-it"
-                tabindex="-1"
-                :aria-pressed="trial.is({ kind: 'cut', conductor: r.id })"
-                :aria-label="`Cut conductor ${r.c.number}`"
-                @click.stop="trial.toggle({ kind: 'cut', conductor: r.id })"
-              >
-                {{ wireState(r.id) === 'cut' ? 'is cut' : 'cut' }}</ActionButton
-              >{{ r.c.purpose }}</span
-            >
-          </div>
-        </div>
-        <p v-if="!rows.length" class="soft none">No conductor fits these filters.</p>
-      </div>
-    </div>
+    <ConductorGrid
+      ref="grid"
+      :key="`${narrow}`"
+      v-model:active="active"
+      v-model:picked="picked"
+      :rows="rows"
+      :sort="sort"
+      :tall="narrow"
+      @sort="sortBy"
+      @enter="tick(chosen)"
+      @edit="edit"
+      @state="(id, state) => set([id], { state })"
+    />
     <aside v-if="trial.on" class="sheet on-trial"><TrialPanel wide /></aside>
     <aside v-if="noting && subjects.length" class="sheet noting" aria-label="Notes and pictures">
       <NotesAndPictures v-for="x in subjects" :key="x.title" :subject="x.subject" :title="x.title" />
     </aside>
-    <div v-if="!trial.on" class="foot row">
+    <div v-if="!trial.on" ref="foot" class="foot row">
       <ConductorEditor
         v-if="chosen.length"
         id="conductor-editor"
@@ -405,27 +274,6 @@ async function importCsv(f: File): Promise<void> {
   max-height: 52%;
   overflow: auto;
 }
-.line.live {
-  box-shadow: inset 4px 0 0 var(--wont);
-}
-.line.cut {
-  box-shadow: inset 4px 0 0 var(--danger);
-  text-decoration: line-through;
-}
-.cut-it {
-  font: 13px var(--mono);
-  color: inherit;
-  background: none;
-  border: 1px solid var(--line-strong);
-  border-radius: 2px;
-  width: 54px;
-  margin-right: 6px;
-  cursor: pointer;
-}
-.cut .cut-it {
-  background: var(--danger);
-  color: var(--sheet);
-}
 [aria-pressed='true'].action-framed {
   background: var(--accent);
   color: var(--on-accent);
@@ -435,72 +283,6 @@ async function importCsv(f: File): Promise<void> {
   max-height: 130px;
   overflow: auto;
   padding-left: 26px;
-}
-.grid {
-  flex: 1;
-  min-height: 0;
-  padding: 0;
-  display: flex;
-  flex-direction: column;
-}
-.line {
-  display: grid;
-  grid-template-columns: 30px 48px 104px 104px 84px 84px 150px 118px minmax(80px, 1fr);
-  align-items: center;
-  height: 32px;
-  border-bottom: 1px solid var(--line);
-  padding: 0 6px;
-}
-.line > span {
-  overflow: hidden;
-  white-space: nowrap;
-  text-overflow: ellipsis;
-  padding: 0 4px;
-}
-.head {
-  color: var(--soft);
-  font-size: 13px;
-  border-bottom-color: var(--line-strong);
-  padding-right: 18px;
-}
-.head button {
-  font: inherit;
-  color: inherit;
-  background: none;
-  border: 0;
-  padding: 4px 0;
-  cursor: pointer;
-}
-.num {
-  text-align: right;
-}
-.rows {
-  flex: 1;
-}
-.active {
-  background: var(--accent-wash);
-}
-.picked {
-  box-shadow: inset 4px 0 0 var(--accent);
-}
-.line:focus-visible {
-  outline-offset: -2px;
-}
-.checked .num,
-.connected .num {
-  color: var(--good);
-}
-.temporary .num {
-  color: var(--doubt);
-}
-.state .choice {
-  width: 100%;
-}
-.why {
-  font-size: 13px;
-}
-.none {
-  padding: 14px;
 }
 @media (min-width: 721px) {
   .noting {
@@ -518,13 +300,30 @@ async function importCsv(f: File): Promise<void> {
 }
 @media (max-width: 720px) {
   .list {
-    height: 82vh;
+    height: calc(100dvh - 150px);
   }
-  .line {
-    grid-template-columns: 30px 40px 1fr 1fr;
+  .bar .choice,
+  .text-field {
+    width: 100%;
+    max-width: none;
   }
-  .line > span:nth-child(n + 5) {
-    display: none;
+  .bar label.find {
+    flex: 1 1 auto;
+  }
+  .filters {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 6px 12px;
+    flex: 1 1 100%;
+  }
+  .filters label {
+    flex-direction: column;
+    align-items: stretch;
+    gap: 0;
+  }
+  .foot {
+    max-height: 46%;
+    overflow: auto;
   }
 }
 </style>

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import Progress from '../../ui/Progress.vue';
 import ActionButton from '../../ui/ActionButton.vue';
+import Fold from '../../ui/Fold.vue';
 import { Connection } from '@element-plus/icons-vue';
 import { progressBySheet } from '@nodaxis/core/wiring/progress';
+import { useMediaQuery } from '@vueuse/core';
 import { computed, defineAsyncComponent } from 'vue';
 import { useMachine } from '../../document/machine';
 import StationTabs from '../../ui/StationTabs.vue';
@@ -32,7 +34,7 @@ const views = [
 type View = (typeof views)[number]['id'];
 
 const machine = useMachine();
-const narrow = matchMedia('(max-width: 720px)').matches;
+const narrow = useMediaQuery('(max-width: 720px)');
 
 const all = computed(() => Object.values(machine.design!.conductors));
 const changes = computed(() => machine.figures!.replanned.changes);
@@ -54,15 +56,15 @@ const done = computed(() => progress.value.reduce((n, p) => n + p.done, 0));
 /** The view that a link to a field asks for. */
 function viewOf(field: string): View | undefined {
   if (field.startsWith('chains.')) return 'cables';
-  if (field.startsWith('conductors')) return narrow ? 'next' : 'list';
+  if (field.startsWith('conductors')) return narrow.value ? 'next' : 'list';
   if (/^(roles|outputs|parts|stopSchool|mainsVoltage|colourRules)/.test(field)) return 'parts';
   return undefined;
 }
 const { view, show } = useView<View>(
   () => views,
-  () => (narrow ? 'next' : 'list'),
+  () => (narrow.value ? 'next' : 'list'),
   ({ field, part }) =>
-    typeof field === 'string' ? viewOf(field) : typeof part === 'string' ? 'list' : narrow ? 'next' : undefined,
+    typeof field === 'string' ? viewOf(field) : typeof part === 'string' ? 'list' : narrow.value ? 'next' : undefined,
 );
 const plan = () => machine.run({ name: 'plan-wiring', args: {} });
 </script>
@@ -85,9 +87,12 @@ const plan = () => machine.run({ name: 'plan-wiring', args: {} });
         ><span v-if="p.done === p.of" aria-label="complete"> ✓</span></span
       >
     </div>
-    <ul v-if="gaps.length" class="caution gaps">
-      <li v-for="g in gaps" :key="g.what">{{ g.what }}</li>
-    </ul>
+    <p v-if="gaps.length === 1" class="caution gap">{{ gaps[0]!.what }}</p>
+    <Fold v-else-if="gaps.length" class="caution gap" :title="`The plan leaves ${gaps.length} things open`">
+      <ul class="gaps">
+        <li v-for="g in gaps" :key="g.what">{{ g.what }}</li>
+      </ul>
+    </Fold>
     <div class="body" role="tabpanel" :aria-labelledby="`tab-${view}`">
       <PartsToWire v-if="view === 'parts'" />
       <AsFound v-else-if="view === 'found'" />
@@ -156,6 +161,9 @@ const plan = () => machine.run({ name: 'plan-wiring', args: {} });
 .of.full {
   color: var(--good);
 }
+.gap {
+  padding-block: 2px;
+}
 .gaps {
   margin: 0;
   padding-left: 26px;
@@ -180,7 +188,7 @@ const plan = () => machine.run({ name: 'plan-wiring', args: {} });
 @media print {
   .head,
   .progress,
-  .gaps {
+  .gap {
     display: none;
   }
 }

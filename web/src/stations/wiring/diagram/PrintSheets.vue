@@ -13,6 +13,7 @@ import {
 } from '@nodaxis/core/wiring/diagram/paper';
 import type { Sheet } from '@nodaxis/core/wiring/sheets';
 import { ElDialog } from 'element-plus';
+import { useEventListener } from '@vueuse/core';
 import { computed, nextTick, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useMachine } from '../../../document/machine';
 import {
@@ -110,6 +111,7 @@ const forget = () => {
   pages.value = [];
   document.adoptedStyleSheets = document.adoptedStyleSheets.filter((s) => s !== pageSheet);
 };
+useEventListener(window, 'afterprint', forget);
 async function print(): Promise<void> {
   forget();
   pages.value = drawn.value
@@ -121,7 +123,6 @@ async function print(): Promise<void> {
   await nextTick();
   const images = [...document.querySelectorAll<HTMLImageElement>('.print-pages img')];
   await Promise.all(images.map((i) => i.decode()));
-  window.addEventListener('afterprint', forget, { once: true });
   window.print();
 }
 const pageStyle = computed(() => ({

@@ -1,5 +1,6 @@
 import type { SheetLayout } from '@nodaxis/core/wiring/diagram/elkGraph';
 import type { SheetGraph } from '@nodaxis/core/wiring/diagram/sheetGraph';
+import { useIntervalFn } from '@vueuse/core';
 import { onBeforeUnmount, ref, shallowRef, watch, type Ref } from 'vue';
 import { Layouter } from '../../../widgets/diagram/layouter';
 
@@ -11,10 +12,12 @@ export function useLayout(graph: Ref<SheetGraph>) {
   const fault = ref('');
   const layouter = new Layouter();
   let run = 0;
-  let clock: ReturnType<typeof setInterval> | undefined;
+  const clock = useIntervalFn(() => (seconds.value = Math.round((Date.now() - busySince.value) / 1000)), 500, {
+    immediate: false,
+  });
 
   function rest(): void {
-    clearInterval(clock);
+    clock.pause();
     busySince.value = 0;
     seconds.value = 0;
   }
@@ -36,7 +39,7 @@ export function useLayout(graph: Ref<SheetGraph>) {
     if (busySince.value) stop();
     const mine = ++run;
     busySince.value = Date.now();
-    clock = setInterval(() => (seconds.value = Math.round((Date.now() - busySince.value) / 1000)), 500);
+    clock.resume();
     try {
       const next = await layouter.layOut(current);
       if (mine === run) layout.value = next;
