@@ -16,6 +16,14 @@ export const stopStrategies = [
   'torque-off',
 ] as const satisfies StopStrategy[];
 
+/** What each of them cuts, as it is called where one is chosen. */
+export const stopStrategyNames: Record<StopStrategy, string> = {
+  'request-only': 'It asks the controller, and cuts nothing',
+  'motor-power': 'Motor power, by a contactor',
+  'main-switch': 'Everything behind the main switch',
+  'torque-off': 'The torque of the drives',
+};
+
 export interface StopStrategyOutcome {
   strategy: StopStrategy;
   chosen: boolean;

@@ -104,3 +104,11 @@ export interface Telling {
 export const tells = ({ rest, called }: Telling): boolean =>
   rest !== 'uncertain' && called !== 'uncertain' && rest !== called;
 export const readAt = (e: Evaluation, f: SafetyFunction): Reading => (f.input ? e.readingAt(f.input) : 'uncertain');
+
+/** Devices that protect and are never used in everyday work, each with the circuit that it stands in. */
+export const protectiveDevices = (design: Design): { id: string; name: string; of: string }[] =>
+  Object.entries(design.circuits).flatMap(([id, c]) =>
+    isProtective(c)
+      ? c.devices.map((d) => ({ id: d, name: design.parts[d]?.designation ?? d, of: circuitName(design, id) }))
+      : [],
+  );

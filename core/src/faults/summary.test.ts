@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Notice } from '../switches/polarity';
 import type { SafetyFunction } from './safetyFunctions';
-import { compareSweeps, countsOf, mapOf } from './summary';
+import { compareSweeps, countsOf, mapOf, rowsShown } from './summary';
 import type { SweepRow } from './sweep';
 
 const row = (id: string, notice: Notice, lost: string[], danger = false): SweepRow => ({
@@ -42,4 +42,15 @@ describe('a sweep in figures', () => {
       'new c2',
       'gone c1',
     ]));
+});
+
+it('lists the dangers first, then what shows latest; a place of the map has its own rows', () => {
+  const all = [...before, row('d', 'at once', ['limit']), row('c3', 'never', ['limit'])];
+  const ids = (only: Parameters<typeof rowsShown>[1]) => rowsShown(all, only).map((r) => r.fault.id);
+  expect(ids('loss')).toEqual(['a', 'c3', 'c1', 'd']);
+  expect(ids('none')).toEqual(['b']);
+  expect(ids('danger')).toEqual(['a']);
+  expect(ids('never')).toEqual(['a', 'c3']);
+  expect(ids('all')).toHaveLength(5);
+  expect(ids({ function: 'limit', kind: 'contact-welded' })).toEqual(['c3', 'c1']);
 });

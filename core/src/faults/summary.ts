@@ -7,6 +7,41 @@ import type { SweepRow } from './sweep';
 export const notices = ['at once', 'at next use', 'never'] as const satisfies readonly Notice[];
 const rank = (n: Notice): number => notices.indexOf(n);
 
+/** What each kind of fault is called in a list. */
+export const faultKindWords: Record<FaultKind, string> = {
+  'conductor-open': 'wire open',
+  'contact-open': 'contact never closes',
+  'contact-welded': 'contact welded',
+  'sensor-dead': 'sensor dead',
+  'sensor-stuck': 'sensor stuck on',
+  'supply-lost': 'supply lost',
+  'plug-off': 'plug off',
+  'short-neighbour': 'touches its neighbour',
+  'short-frame': 'touches the frame',
+  'short-zero': 'touches 0 V',
+  'short-plus': 'touches +',
+  'controller-hung': 'controller hung',
+};
+
+/** Which faults are listed: by when they show, those that matter, or those of one place of the map. */
+export type RowFilter = Notice | 'danger' | 'loss' | 'all' | 'none';
+const fits = (r: SweepRow, only: RowFilter): boolean => {
+  if (only === 'all') return true;
+  if (only === 'none') return !r.lost.length;
+  if (only === 'danger') return r.danger;
+  return r.lost.length > 0 && (only === 'loss' || r.notice === only);
+};
+/** The rows of a filter, or of one place of the map: dangers first, then what shows latest. */
+export const rowsShown = (
+  rows: readonly SweepRow[],
+  only: RowFilter | { function: string; kind: FaultKind },
+): SweepRow[] =>
+  rows
+    .filter((r) =>
+      typeof only === 'string' ? fits(r, only) : r.fault.kind === only.kind && r.lost.includes(only.function),
+    )
+    .sort((a, b) => Number(b.danger) - Number(a.danger) || rank(b.notice) - rank(a.notice));
+
 export interface SweepCounts {
   faults: number;
   /** Faults that leave every function as it is, whether they show or not. */

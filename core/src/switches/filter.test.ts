@@ -4,7 +4,15 @@ import type { Design } from '../machine/design';
 import { dunnock } from '../samples/dunnock';
 import { wren } from '../samples/wren';
 import { quantity } from '../units/quantity';
-import { crossingS, filterTime, inputStage, positionError } from './filter';
+import {
+  crossingS,
+  dischargeOhmOf,
+  filterTime,
+  inputStage,
+  openingCurve,
+  positionError,
+  waitAgainstMs,
+} from './filter';
 import { noiseRisk } from './noise';
 
 describe('the filter of an input', () => {
@@ -30,6 +38,15 @@ describe('the filter of an input', () => {
     // 1.1 kΩ ahead: the closed contact leaves 1.2 + 22.8 · 3.3/4.4 = 18.3 V, and it empties through the input alone.
     const series = { ...circuit, filterResistance: quantity(1.1, 'kΩ') };
     expect(filterTime(series, stage).wiredS! * 1000).toBeCloseTo(0.495 * Math.log(17.1 / 3.3), 4);
+    // What is drawn is what is told: from 18.3 V down towards 1.2 V over four times 0.495 ms, through 4.5 V at that time.
+    const curve = openingCurve(series, stage)!;
+    expect(curve.points[0]).toEqual([0, expect.closeTo(18.3, 6)]);
+    expect(curve.points.at(-1)).toEqual([
+      expect.closeTo(4 * 0.495e-3, 9),
+      expect.closeTo(1.2 + 17.1 * Math.exp(-4), 6),
+    ]);
+    expect([curve.crossingS, curve.thresholdV]).toEqual([filterTime(series, stage).wiredS, expect.closeTo(4.5, 6)]);
+    expect(openingCurve({ ...series, filterCapacitance: undefined }, stage)).toBeUndefined();
   });
   it('a board’s own input takes its pull resistor and its own rail', () => {
     const { design } = wren();
@@ -39,6 +56,16 @@ describe('the filter of an input', () => {
     // −3300 · 100e-9 · ln((2.4 − 5)/(0 − 5))
     expect(filterTime(circuit, stage).wiredS! * 1000).toBeCloseTo(0.2158, 4);
     expect(filterTime(circuit, stage).totalS * 1000).toBeCloseTo(1.2158, 4);
+  });
+  it('the contact bears the discharge through 24 V over its rating; a control waits longer than what disturbs', () => {
+    const { design } = dunnock();
+    const stage = inputStage(design.parts.controller, 'in-0', 24)!;
+    const circuit = { ...design.circuits.stop!, devices: ['contact'], filterCapacitance: quantity(100, 'nF') };
+    const rated = (amps: number) =>
+      ({ contact: { data: { class: 'switch', ratedCurrent: quantity(amps, 'A') } } }) as unknown as Design['parts'];
+    expect(dischargeOhmOf(circuit, rated(0.1), stage)).toBeCloseTo(240, 9);
+    expect(dischargeOhmOf({ ...circuit, filterCapacitance: undefined }, rated(0.1), stage)).toBeUndefined();
+    expect([waitAgainstMs(0.0005), waitAgainstMs(0.002), waitAgainstMs(0.02)]).toEqual([1, 5, undefined]);
   });
   it('the constant part of the delay moves the datum and leaves its repeatability alone', () => {
     const quick = positionError(2, 0, 0.001, 0.02, 0.005);

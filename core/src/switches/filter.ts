@@ -105,26 +105,92 @@ export interface FilterTime {
   totalS: number;
 }
 
+/** The net after its contact has opened: from where to where, through how much, and where the input changes its mind. */
+interface Opening {
+  ohm: number;
+  farad: number;
+  startV: number;
+  endV: number;
+  thresholdV: number;
+}
+
 /**
- * The time of a circuit's filters after its contact has opened: the capacitor then fills, or empties, through the filter
- * resistor and whatever holds the net. Into an isolated input it empties through the input alone, down to the forward
- * voltage of its diode, from what input and filter resistor left it while the contact was closed. Farads from nF.
+ * What a circuit's capacitor does after its contact has opened: it fills, or empties, through the filter resistor and
+ * whatever holds the net. Into an isolated input it empties through the input alone, down to the forward voltage of its
+ * diode, from what input and filter resistor left it while the contact was closed. Farads from nF. Undefined without a
+ * capacitor, or where the input does not tell.
  */
-export function filterTime(circuit: InputCircuit, stage: InputStage | undefined): FilterTime {
-  const controlS = figureOr(circuit.filter, 0);
+function openingOf(circuit: InputCircuit, stage: InputStage | undefined): Opening | undefined {
   const farad = figureOr(circuit.filterCapacitance, 0) * 1e-9;
-  if (!farad || !stage) return { wiredS: 0, controlS, totalS: controlS };
+  if (!farad || !stage) return undefined;
   const series = figureOr(circuit.filterResistance, 0);
   const { supplyV, riseV, fallV, restV, resistanceOhm, isolated } = stage;
   const ohm = isolated ? resistanceOhm : resistanceOhm + series;
   const fullV = isolated ? restV + ((supplyV - restV) * resistanceOhm) / (resistanceOhm + series) : supplyV;
-  const wiredS =
-    stage.pulledTo === 'plus' ? crossingS(ohm, farad, 0, restV, riseV) : crossingS(ohm, farad, fullV, restV, fallV);
+  return stage.pulledTo === 'plus'
+    ? { ohm, farad, startV: 0, endV: restV, thresholdV: riseV }
+    : { ohm, farad, startV: fullV, endV: restV, thresholdV: fallV };
+}
+
+/** The time of a circuit's filters after its contact has opened: that of its capacitor, and that the control waits. */
+export function filterTime(circuit: InputCircuit, stage: InputStage | undefined): FilterTime {
+  const controlS = figureOr(circuit.filter, 0);
+  const o = openingOf(circuit, stage);
+  if (!o) return { wiredS: 0, controlS, totalS: controlS };
+  const wiredS = crossingS(o.ohm, o.farad, o.startV, o.endV, o.thresholdV);
   return { wiredS, controlS, totalS: controlS + (wiredS ?? 0) };
+}
+
+export interface OpeningCurve {
+  /** Time and voltage from the opening of the contact on, s and V. */
+  points: readonly (readonly [seconds: number, volts: number])[];
+  spanS: number;
+  thresholdV: number;
+  /** When the input changes its mind, s; undefined where it never does. The same as the wired part of `filterTime`. */
+  crossingS: number | undefined;
+  supplyV: number;
+}
+/** Four time constants show all of a charge but its last 2 %. */
+const SHOWN_TIME_CONSTANTS = 4;
+const CURVE_POINTS = 60;
+/** The net after its contact has opened, as a curve to be drawn; undefined without a capacitor. */
+export function openingCurve(circuit: InputCircuit, stage: InputStage | undefined): OpeningCurve | undefined {
+  const o = openingOf(circuit, stage);
+  if (!o || !stage) return undefined;
+  const tau = o.ohm * o.farad;
+  const spanS = SHOWN_TIME_CONSTANTS * tau;
+  return {
+    points: Array.from({ length: CURVE_POINTS }, (_, i) => {
+      const t = (i / (CURVE_POINTS - 1)) * spanS;
+      return [t, o.endV + (o.startV - o.endV) * Math.exp(-t / tau)] as const;
+    }),
+    spanS,
+    thresholdV: o.thresholdV,
+    crossingS: crossingS(o.ohm, o.farad, o.startV, o.endV, o.thresholdV),
+    supplyV: stage.supplyV,
+  };
 }
 
 /** Resistor at the contact that keeps the capacitor's discharge at the current a contact bears, Ω: V/I. */
 export const dischargeOhm = (supplyV: number, contactA: number): number => supplyV / contactA;
+
+/** The least such resistor for the contact of a circuit, Ω; undefined without a capacitor, or where no rating is known. */
+export function dischargeOhmOf(
+  circuit: InputCircuit,
+  parts: Readonly<Record<string, Part>>,
+  stage: InputStage | undefined,
+): number | undefined {
+  const data = circuit.devices.map((d) => parts[d]?.data).find((d) => d?.class === 'switch');
+  if (!stage || !figureOr(circuit.filterCapacitance, 0) || data?.class !== 'switch') return undefined;
+  const bears = figureOr(data.ratedCurrent, 0);
+  return bears ? dischargeOhm(stage.supplyV, bears) : undefined;
+}
+
+/** Waits that a control usually offers, ms. */
+const CONTROL_WAITS_MS = [1, 2, 5, 10] as const;
+/** The shortest usual wait of the control that outlasts a disturbance, ms; undefined where none does. */
+export const waitAgainstMs = (disturbedS: number): number | undefined =>
+  CONTROL_WAITS_MS.find((ms) => ms / 1000 > disturbedS);
 
 export interface PositionError {
   /** v·t: the same at every approach, so the datum does not feel it. mm or °. */

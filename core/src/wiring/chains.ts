@@ -85,3 +85,29 @@ export function laidInChain({ chain, cables }: ChainFill): { cables: LaidCable[]
   });
   return { cables: laid, height: floor + rise };
 }
+
+/** A chain as it is drawn: its inside, or as much as its cables take where that is not known; mm. */
+export interface DrawnChain extends ChainFill {
+  laid: readonly LaidCable[];
+  widthMm: number;
+  heightMm: number;
+  /** Its cables do not lie side by side in it. */
+  overfull: boolean;
+  /** Bend radius that its stiffest cable needs; undefined where none is known. */
+  stiffestMm: number | undefined;
+}
+/** The least that an inside is drawn as, mm. */
+const LEAST_INSIDE = { width: 20, height: 10 };
+export function drawnChain(fill: ChainFill): DrawnChain {
+  const { cables: laid, height } = laidInChain(fill);
+  const { innerWidth, innerHeight } = fill.chain;
+  const bends = fill.cables.flatMap((c) => c.bendMm ?? []);
+  return {
+    ...fill,
+    laid,
+    widthMm: innerWidth ? baseValue(innerWidth) : Math.max(LEAST_INSIDE.width, ...laid.map((c) => c.x + c.diameter)),
+    heightMm: innerHeight ? baseValue(innerHeight) : Math.max(LEAST_INSIDE.height, height),
+    overfull: innerHeight !== undefined && height > baseValue(innerHeight),
+    stiffestMm: bends.length ? Math.max(...bends) : undefined,
+  };
+}

@@ -1,5 +1,7 @@
 import type { ColourCode } from '../machine/connections';
 import type { Design } from '../machine/design';
+import type { MachineFile } from '../machine/file';
+import { designAt } from '../machine/history';
 import type { TerminalRef } from '../machine/ids';
 import type { Wires } from './wires';
 import { terminalName } from './wires';
@@ -109,4 +111,25 @@ export function swapTable(before: Design, after: Design, partId: string): SwapLi
       .map((c) => c.number);
     return [{ terminal, oldLabel: was.printed, newLabel: t.printed, oldLead: was.lead, newLead: t.lead, conductors }];
   });
+}
+
+/** Commands by which another specimen can take the place of a part. */
+const exchanging: ReadonlySet<string> = new Set(['choose-part', 'several']);
+
+/** Where a part was another one earlier: what it was, what it is, and the old leads beside the new ones. */
+export function swapped(
+  file: MachineFile,
+  partId: string,
+): { was: string; now: string; lines: readonly SwapLine[] } | undefined {
+  const now = file.design.parts[partId];
+  if (!now) return undefined;
+  for (const r of file.history.revisions.toReversed()) {
+    if (!exchanging.has(r.command)) continue;
+    const before = designAt(file, r.number - 1);
+    const was = before?.parts[partId];
+    if (!before || !was || was.libraryKey === now.libraryKey) continue;
+    const lines = swapTable(before, file.design, partId);
+    return lines.length ? { was: was.name, now: now.name, lines } : undefined;
+  }
+  return undefined;
 }

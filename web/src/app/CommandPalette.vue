@@ -7,7 +7,7 @@ import { glossary } from '@nodaxis/core/words/glossary';
 import { severityWord } from '@nodaxis/core/findings/finding';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { useMachine } from '../document/machine';
+import { useOpenMachine } from '../document/openMachine';
 import { useTypeAhead } from '../ui/typeAhead';
 import { usePreferences } from '../document/preferences';
 import { useShelf } from '../document/shelf';
@@ -24,7 +24,7 @@ interface Entry {
 }
 
 const shown = defineModel<boolean>({ required: true });
-const machine = useMachine();
+const machine = useOpenMachine();
 const shelf = useShelf();
 const preferences = usePreferences();
 const router = useRouter();
@@ -38,7 +38,7 @@ const emit = defineEmits<{ term: [string] }>();
 const entries = computed<Entry[]>(() => {
   const design = machine.design;
   if (!shown.value || !design) return [];
-  const id = machine.file!.id;
+  const id = machine.file.id;
   const station = (name: string) => () => void router.push(`/machine/${id}/${name}`);
   return [
     ...stationList.map((s) => ({ kind: 'Station', title: s.title, also: s.question, run: station(s.id) })),
@@ -58,7 +58,7 @@ const entries = computed<Entry[]>(() => {
       kind: 'Action',
       title: 'Export the machine file',
       also: 'save download',
-      run: () => void exportMachine(machine.file!),
+      run: () => void exportMachine(machine.file),
     },
     {
       kind: 'Action',
@@ -81,13 +81,13 @@ const entries = computed<Entry[]>(() => {
         ? [{ kind: 'Field', title: fieldTitle(f), also: `${f.also} ${f.help}`, run: () => void go(f.station, path) }]
         : [];
     }),
-    ...(machine.figures?.settings ?? []).map((s) => ({
+    ...(machine.figures.settings ?? []).map((s) => ({
       kind: 'Setting',
       title: `${s.group} · ${s.title}`,
       also: s.also,
       run: () => void go('settings', s.key),
     })),
-    ...instancesOf({ design, figures: machine.figures! }, tests).map((t) => ({
+    ...instancesOf({ design, figures: machine.figures }, tests).map((t) => ({
       kind: 'Test',
       title: t.title,
       also: t.test.purpose,

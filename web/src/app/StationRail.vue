@@ -8,27 +8,27 @@ import type { Severity } from '@nodaxis/core/findings/finding';
 import { watchDebounced } from '@vueuse/core';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { useMachine } from '../document/machine';
+import { useOpenMachine } from '../document/openMachine';
 import SeverityMark from '../widgets/SeverityMark.vue';
 import { stationList } from './stationList';
 
 const PROVEN_AFTER_MS = 400;
 defineProps<{ machineId: string }>();
-const machine = useMachine();
+const machine = useOpenMachine();
 
-const settled = computed(() => ({ ...settledOf(machine.figures!), bringup: proven.value }));
+const settled = computed(() => ({ ...settledOf(machine.figures), bringup: proven.value }));
 const memo = new PrintMemo();
 /** How much of the bring-up still holds. Worked out a moment after an edit, which it must not hold up. */
 const proven = shallowRef({ done: 0, of: 1 });
 watchDebounced(
-  [() => machine.file?.journal, () => machine.design],
+  [() => machine.file.journal, () => machine.design],
   () => {
     const f = machine.file;
     if (!f?.journal.some((e) => e.kind === 'record' && e.mode === 'real')) {
       proven.value = { done: 0, of: 1 };
       return;
     }
-    const made = { design: f.design, figures: machine.figures! };
+    const made = { design: f.design, figures: machine.figures };
     const all = standings(made, instancesOf(made, tests), f.journal, 'real', memo).filter(
       (s) => !s.instance.test.optional,
     );

@@ -18,7 +18,7 @@ import { kindTitle } from '@nodaxis/core/machine/create';
 import { useMediaQuery } from '@vueuse/core';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
-import { useMachine } from '../document/machine';
+import { useOpenMachine } from '../document/openMachine';
 import { hasTyped } from '../document/drafts';
 import { useIntake } from '../document/intake';
 import { usePreferences } from '../document/preferences';
@@ -29,11 +29,11 @@ import { stationList } from './stationList';
 defineProps<{ panel: 'findings' | 'log' | undefined }>();
 const emit = defineEmits<{ findings: []; log: []; palette: []; help: [] }>();
 const route = useRoute();
-const machine = useMachine();
+const machine = useOpenMachine();
 const preferences = usePreferences();
 const intake = useIntake();
 
-const file = computed(() => machine.file!);
+const file = computed(() => machine.file);
 const station = computed(() => stationList.find((s) => s.id === route.name));
 const changed = computed(() =>
   new Date(changedAt(file.value)).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' }),

@@ -5,15 +5,15 @@ import { circuitName } from '@nodaxis/core/machine/fields';
 import { outputName } from '@nodaxis/core/wiring/planner/outputs';
 import { axesOf } from '@nodaxis/core/machine/design';
 import { computed } from 'vue';
-import { useMachine } from '../document/machine';
+import { useOpenMachine } from '../document/openMachine';
 import AxisMark from '../widgets/AxisMark.vue';
 import { useTrial } from './useTrial';
 
 /** What can be done to the machine on trial, and what answers: lamps, relays, motor power, the controller's conclusion. */
 defineProps<{ wide?: boolean }>();
-const machine = useMachine();
+const machine = useOpenMachine();
 const trial = useTrial();
-const design = computed(() => machine.design!);
+const design = computed(() => machine.design);
 const view = computed(() => trial.state?.view);
 const named = (id: string) => design.value.parts[id]?.designation ?? id;
 const forWhat = (id: string): string =>

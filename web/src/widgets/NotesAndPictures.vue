@@ -6,18 +6,18 @@ import { MOST_TEXT } from '@nodaxis/core/machine/ids';
 import type { Fault } from '@nodaxis/core/units/result';
 import { computed, ref } from 'vue';
 import { vDraft } from '../document/drafts';
-import { useMachine } from '../document/machine';
+import { useOpenMachine } from '../document/openMachine';
 import { useIntake } from '../document/intake';
 import type { Subject } from '../document/subjects';
 import { notedOf, noteCommand } from '../document/subjects';
 import PhotoStrip from './PhotoStrip.vue';
 
 const props = defineProps<{ subject: Subject; title: string }>();
-const machine = useMachine();
+const machine = useOpenMachine();
 const intake = useIntake();
 const faults = ref<Fault[]>([]);
 
-const held = computed(() => notedOf(machine.design!, props.subject));
+const held = computed(() => notedOf(machine.design, props.subject));
 const photos = computed(() => held.value?.photos ?? []);
 function note(typed: string): void {
   const text = typed.trim();
@@ -35,7 +35,7 @@ function drop(id: string): void {
     <h3>{{ title }}</h3>
     <TextField
       v-draft="
-        `${machine.file?.id}/note/${subject.kind}/${subject.id}/${subject.kind === 'terminal' ? subject.terminal : ''}`
+        `${machine.file.id}/note/${subject.kind}/${subject.id}/${subject.kind === 'terminal' ? subject.terminal : ''}`
       "
       type="textarea"
       :rows="2"

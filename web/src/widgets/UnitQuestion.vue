@@ -4,15 +4,15 @@ import { valueAt } from '@nodaxis/core/machine/fields';
 import { asEntered, unitDoubt } from '@nodaxis/core/machine/plausible';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import { computed } from 'vue';
-import { useMachine } from '../document/machine';
+import { useOpenMachine } from '../document/openMachine';
 
 /** Under a field whose figure can hardly be as it was entered: the unit in which it would be usual, for one click. */
 const props = defineProps<{ path: string }>();
 const emit = defineEmits<{ take: [value: Quantity] }>();
-const machine = useMachine();
+const machine = useOpenMachine();
 const meant = computed(() => {
   const value = machine.design && valueAt(machine.design, props.path);
-  return typeof value === 'object' ? unitDoubt(machine.design!, props.path, value as Quantity)?.meant : undefined;
+  return typeof value === 'object' ? unitDoubt(machine.design, props.path, value as Quantity)?.meant : undefined;
 });
 </script>
 

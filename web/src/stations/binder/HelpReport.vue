@@ -11,27 +11,27 @@ import { typedTexts, withoutTyped } from '@nodaxis/core/reports/typedTexts';
 import { refDebounced } from '@vueuse/core';
 import { ElCheckbox, ElCheckboxGroup } from 'element-plus';
 import { computed, ref } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import { download } from '../../document/transfer';
 
 /** One file for a stranger who is to help: everything needed, nothing private, and seen before it is sent. */
-const machine = useMachine();
+const machine = useOpenMachine();
 const preferences = usePreferences();
 const question = ref('');
 /** What a person typed stays at home, but for the lines that are released here. */
-const typed = computed(() => typedTexts(machine.design!));
+const typed = computed(() => typedTexts(machine.design));
 const released = ref<string[]>([]);
 /** What does not hang on the question is worked out once, not at every key. */
 const stripped = computed(() => {
-  const plain = withoutTyped(machine.design!, new Set(released.value));
+  const plain = withoutTyped(machine.design, new Set(released.value));
   const figures = deriveFigures(plain);
   const swept = machine.swept && sweptAs(plain, figures.plan.inputs, machine.swept);
   return { plain, figures, findings: findingsOf(figures, rules, swept) };
 });
 const report = (q: string) => {
   const { plain, figures, findings } = stripped.value;
-  return helpReport(machine.file!, plain, figures, findings, q, new Date().toISOString(), preferences.display);
+  return helpReport(machine.file, plain, figures, findings, q, new Date().toISOString(), preferences.display);
 };
 const asked = refDebounced(question, 300);
 const text = computed(() => report(asked.value));

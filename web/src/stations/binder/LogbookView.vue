@@ -9,7 +9,7 @@ import { filterTimeline, timelineOf } from '@nodaxis/core/logbook/timeline';
 import { trendsOf } from '@nodaxis/core/logbook/trends';
 import { useVirtualList } from '@vueuse/core';
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { MOST_TEXT } from '@nodaxis/core/machine/ids';
 import { useDraft } from '../../document/drafts';
 import { useIntake } from '../../document/intake';
@@ -19,7 +19,7 @@ import { useTestTitles, when } from './useLogbook';
 
 /** Everything that was done with the machine, on one line of time. */
 const TrendChart = defineAsyncComponent(() => import('./TrendChart.vue'));
-const machine = useMachine();
+const machine = useOpenMachine();
 const titleOf = useTestTitles();
 const kinds: { id: LineKind; name: string }[] = [
   { id: 'test', name: 'tests' },
@@ -44,7 +44,7 @@ const verdict = ref<'' | 'passed' | 'failed'>('');
 /** The real machine’s log, or that of the rehearsal: never both at once. */
 const rehearsal = useRehearsal();
 const of = ref<'real' | 'rehearsal'>('real');
-onMounted(() => rehearsal.open(machine.file!.id));
+onMounted(() => rehearsal.open(machine.file.id));
 const file = computed(() => (of.value === 'rehearsal' && rehearsal.file ? rehearsal.file : machine.file));
 const lines = computed(() => (file.value ? timelineOf(file.value, titleOf) : []));
 const found = computed(() =>
@@ -61,10 +61,10 @@ function toggle(k: LineKind) {
   if (!next.delete(k)) next.add(k);
   chosen.value = next;
 }
-const note = useDraft(() => `${machine.file?.id}/log-note`, '');
+const note = useDraft(() => `${machine.file.id}/log-note`, '');
 const faults = ref<Fault[]>([]);
 const intake = useIntake();
-const picturesOf = computed(() => `${machine.file?.id}/log-note`);
+const picturesOf = computed(() => `${machine.file.id}/log-note`);
 const pictures = computed({
   get: () => intake.listOf(picturesOf.value),
   set: (ids) => intake.setList(picturesOf.value, ids),
@@ -81,7 +81,7 @@ function addNote() {
 }
 const opened = ref<string>();
 const open = computed(() => found.value.find((l) => l.id === opened.value));
-const trends = computed(() => trendsOf(machine.file?.journal ?? []));
+const trends = computed(() => trendsOf(machine.file.journal ?? []));
 </script>
 
 <template>
@@ -182,7 +182,7 @@ const trends = computed(() => trendsOf(machine.file?.journal ?? []));
         <div v-if="open.photos.length" class="row"><PhotoStrip :ids="open.photos" /></div>
         <RouterLink
           v-if="open.kind === 'test'"
-          :to="{ name: 'bringup', params: { id: machine.file!.id }, query: { test: open.about } }"
+          :to="{ name: 'bringup', params: { id: machine.file.id }, query: { test: open.about } }"
           >Open this test</RouterLink
         >
       </section>

@@ -6,7 +6,7 @@ import { machineRecord } from '@nodaxis/core/reports/machineRecord';
 import { sheets, sheetsOfConductors } from '@nodaxis/core/wiring/sheets';
 import { proxy, wrap } from 'comlink';
 import { computed, onBeforeUnmount, ref, toRaw } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import { download, fileName } from '../../document/transfer';
 import type { DrawnSheet } from '../../widgets/diagram/drawing';
@@ -15,10 +15,10 @@ import { Layouter } from '../../widgets/diagram/layouter';
 import type { PdfMaker } from '../../workers/pdf.worker';
 
 /** The machine on paper, to be kept in its cabinet. */
-const machine = useMachine();
+const machine = useOpenMachine();
 const preferences = usePreferences();
 const record = computed(() =>
-  machineRecord(machine.file!, machine.figures!, machine.findings, preferences.display, new Date().toISOString()),
+  machineRecord(machine.file, machine.figures, machine.findings, preferences.display, new Date().toISOString()),
 );
 const share = ref<number>();
 const fault = ref('');
@@ -28,8 +28,8 @@ let drawer: Layouter | undefined;
 const SHEETS_SHARE = 0.5;
 /** The overview and every sheet that has conductors, laid out one after the other. */
 async function draw(layouter: Layouter): Promise<{ svg: string }[]> {
-  const { design, layout: kept } = machine.file!;
-  const { wires } = machine.figures!;
+  const { design, layout: kept } = machine.file;
+  const { wires } = machine.figures;
   const used = new Set(sheetsOfConductors(design).values());
   const all: DrawnSheet[] = used.size ? ['overview', ...sheets.filter((s) => used.has(s))] : [];
   const drawn: { svg: string }[] = [];
@@ -64,7 +64,7 @@ async function save() {
       drawings,
       proxy((s: number) => own === thread && (share.value = SHEETS_SHARE + s * (1 - SHEETS_SHARE))),
     );
-    if (own === thread) download(fileName(machine.file!).replace('.nodaxis.json', '.pdf'), bytes, 'application/pdf');
+    if (own === thread) download(fileName(machine.file).replace('.nodaxis.json', '.pdf'), bytes, 'application/pdf');
   } catch (e) {
     fault.value = `The document could not be made (${e instanceof Error ? e.message : String(e)}). Try again; the file itself is whole.`;
   }

@@ -6,18 +6,18 @@ import { compareRevisions } from '@nodaxis/core/logbook/compare';
 import { designAt } from '@nodaxis/core/machine/history';
 import { useVirtualList } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import { when } from './useLogbook';
 
 /** Two revisions side by side, in words; and the way back to one. */
-const machine = useMachine();
+const machine = useOpenMachine();
 const preferences = usePreferences();
 const revisions = computed(() => {
-  const { snapshots, revisions: all } = machine.file!.history;
+  const { snapshots, revisions: all } = machine.file.history;
   const first = snapshots[0]!.number;
   return [
-    { number: first, at: machine.file!.createdAt, title: 'As it began' },
+    { number: first, at: machine.file.createdAt, title: 'As it began' },
     ...all.filter((r) => r.number > first),
   ].reverse();
 });
@@ -25,7 +25,7 @@ const newest = computed(() => revisions.value[0]!.number);
 const left = ref(revisions.value[1]?.number ?? newest.value);
 const right = ref(newest.value);
 const differences = computed(() => {
-  const [a, b] = [designAt(machine.file!, left.value), designAt(machine.file!, right.value)];
+  const [a, b] = [designAt(machine.file, left.value), designAt(machine.file, right.value)];
   if (!a || !b) return undefined;
   const revised = (design: typeof a) => ({ design, settings: deriveFigures(design).settings });
   return compareRevisions(revised(a), revised(b), preferences.display);

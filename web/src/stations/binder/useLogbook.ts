@@ -1,14 +1,14 @@
 import { instancesOf } from '@nodaxis/core/bringup/graph';
 import { tests } from '@nodaxis/core/bringup/list';
 import { computed } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 
 /** The titles of tests on the open machine, by their keys. */
 export function useTestTitles() {
-  const machine = useMachine();
+  const machine = useOpenMachine();
   const titles = computed(
     () =>
-      new Map(instancesOf({ design: machine.design!, figures: machine.figures! }, tests).map((i) => [i.key, i.title])),
+      new Map(instancesOf({ design: machine.design, figures: machine.figures }, tests).map((i) => [i.key, i.title])),
   );
   return (key: string) => titles.value.get(key) ?? key;
 }

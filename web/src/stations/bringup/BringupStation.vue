@@ -4,7 +4,7 @@ import Fold from '../../ui/Fold.vue';
 import { useMediaQuery } from '@vueuse/core';
 import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import WhyDead from '../../widgets/WhyDead.vue';
 import AtTheMachine from './AtTheMachine.vue';
 import ModeBar from './ModeBar.vue';
@@ -15,13 +15,13 @@ import TestPage from './TestPage.vue';
 import ToDoPanel from './ToDoPanel.vue';
 import { provideBringUp } from './useBringUp';
 
-const machine = useMachine();
+const machine = useOpenMachine();
 const route = useRoute();
 const bringUp = provideBringUp();
 const { mode, rehearsal, current, picked } = bringUp;
 const card = ref(false);
 const close = ref(false);
-onMounted(() => rehearsal.open(machine.file!.id));
+onMounted(() => rehearsal.open(machine.file.id));
 watch(
   () => route.query.test,
   (t) => typeof t === 'string' && (picked.value = t),

@@ -4,17 +4,17 @@ import ActionButton from '../../ui/ActionButton.vue';
 import { powerOnCard, powerOnSubject } from '@nodaxis/core/bringup/powerOn';
 import { lastTicks } from '@nodaxis/core/machine/journal';
 import { computed, ref } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import SidePanel from '../../widgets/SidePanel.vue';
 
 /** Gone through at every power-on: ticked with the time, or printed and hung on the cabinet. */
 defineEmits<{ close: [] }>();
-const machine = useMachine();
+const machine = useOpenMachine();
 const preferences = usePreferences();
-const steps = computed(() => powerOnCard({ design: machine.design!, figures: machine.figures! }, preferences.display));
+const steps = computed(() => powerOnCard({ design: machine.design, figures: machine.figures }, preferences.display));
 const since = ref(new Date().toISOString());
-const ticks = computed(() => lastTicks(machine.file!.journal));
+const ticks = computed(() => lastTicks(machine.file.journal));
 const doneAt = (id: string) => {
   const at = ticks.value.get(powerOnSubject(id));
   return at && at >= since.value ? at : undefined;
@@ -27,7 +27,7 @@ const print = () => window.print();
 <template>
   <SidePanel title="At every power-on" @close="$emit('close')">
     <div class="card print-alone">
-      <h2 class="print-only">{{ machine.design!.name }}: at every power-on</h2>
+      <h2 class="print-only">{{ machine.design.name }}: at every power-on</h2>
       <ol>
         <li v-for="s in steps" :key="s.id" :class="{ done: doneAt(s.id) }">
           <TickBox :model-value="!!doneAt(s.id)" :disabled="!!doneAt(s.id) || machine.readOnly" @change="tick(s.id)"

@@ -14,7 +14,7 @@ import type { Remote } from 'comlink';
 import { wrap } from 'comlink';
 import type { InjectionKey } from 'vue';
 import { computed, inject, onBeforeUnmount, provide, ref, shallowRef, toRaw, watch } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import type { BringUpWorker } from '../../workers/bringup.worker';
 import { draftOf, forgetDraft, keepDraft } from './drafts';
@@ -24,7 +24,7 @@ export type Mode = 'real' | 'rehearsal';
 
 /** The bring-up of the open machine: real, or rehearsed on a copy. The pages are the same; the two files never meet. */
 function createBringUp() {
-  const machine = useMachine();
+  const machine = useOpenMachine();
   const preferences = usePreferences();
   const rehearsal = useRehearsal();
   const mode = ref<Mode>('real');
@@ -36,7 +36,7 @@ function createBringUp() {
     const f = file.value;
     if (!f) return undefined;
     return mode.value === 'real'
-      ? { design: f.design, figures: machine.figures! }
+      ? { design: f.design, figures: machine.figures }
       : { design: f.design, figures: derive(f.design) };
   });
   const instances = computed(() => (made.value ? instancesOf(made.value, tests) : []));

@@ -7,15 +7,15 @@ import { libraryOf } from '@nodaxis/core/machine/library/index';
 import { isDriver } from '@nodaxis/core/machine/parts';
 import { figureOr } from '@nodaxis/core/units/derived';
 import { computed } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 
 /** Tries another bus voltage out in the chart, within what the driver of this axis bears; nothing is changed by it. */
 const props = defineProps<{ axisId: string }>();
 const volts = defineModel<number | undefined>();
-const machine = useMachine();
-const busVolts = computed(() => busVoltsOf(machine.design!));
+const machine = useOpenMachine();
+const busVolts = computed(() => busVoltsOf(machine.design));
 const range = computed(() => {
-  const d = machine.design!;
+  const d = machine.design;
   const id = d.axes[props.axisId]?.drives[0]?.driver;
   const data = id ? d.parts[id]?.data : undefined;
   if (!data || !isDriver(data) || busVolts.value === undefined) return undefined;
@@ -26,7 +26,7 @@ const range = computed(() => {
 const shown = computed(() => volts.value ?? busVolts.value ?? 0);
 /** The library supply that comes nearest to the tried voltage, if it is another one than the machine has. */
 const nearest = computed(() => {
-  const own = machine.design!.parts[machine.design!.roles.motorSupply ?? '']?.libraryKey;
+  const own = machine.design.parts[machine.design.roles.motorSupply ?? '']?.libraryKey;
   const list = libraryOf('supply').flatMap((e) =>
     e.data.class === 'supply' ? [{ e, v: figureOr(e.data.outputVoltage, 0) }] : [],
   );

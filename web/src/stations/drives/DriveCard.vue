@@ -7,7 +7,7 @@ import type { AxisFigures } from '@nodaxis/core/derivation/figures';
 import { showValue } from '@nodaxis/core/units/print';
 import { trapezoid } from '@nodaxis/core/motion/profile/trapezoid';
 import { computed, ref } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import AxisMark from '../../widgets/AxisMark.vue';
 import MachineField from '../../widgets/MachineField.vue';
@@ -15,7 +15,7 @@ import StepsField from './StepsField.vue';
 import PartChooser from '../../widgets/PartChooser.vue';
 
 const props = defineProps<{ figures: AxisFigures }>();
-const machine = useMachine();
+const machine = useOpenMachine();
 const preferences = usePreferences();
 const axis = computed(() => props.figures.axis);
 const path = computed(() => `axes.${props.figures.id}`);
@@ -24,25 +24,25 @@ const linear = computed(() => axis.value.motion === 'linear');
 const fault = ref('');
 /** Motors, drivers and their settings of another axis, taken in one edit. */
 const likes = computed(() =>
-  likeAxes(machine.design!, props.figures.id)
-    .filter((id) => machine.design!.axes[id]!.drives.some((d) => d.motor || d.driver))
-    .map((value) => ({ value, label: machine.design!.axes[value]!.letter })),
+  likeAxes(machine.design, props.figures.id)
+    .filter((id) => machine.design.axes[id]!.drives.some((d) => d.motor || d.driver))
+    .map((value) => ({ value, label: machine.design.axes[value]!.letter })),
 );
 function makeLike(like: string) {
-  const commands = sameDrives(machine.design!, props.figures.id, like);
-  const title = `${axis.value.letter}: motors and drivers as ${machine.design!.axes[like]!.letter}`;
+  const commands = sameDrives(machine.design, props.figures.id, like);
+  const title = `${axis.value.letter}: motors and drivers as ${machine.design.axes[like]!.letter}`;
   const faults = commands.length ? machine.run({ name: 'several', args: { title, commands } }) : [];
   fault.value = faults.map((f) => `${f.what} ${f.fix}`).join(' ');
 }
 const leadsOf = (id: string | undefined) => {
-  const data = id ? machine.design!.parts[id]?.data : undefined;
+  const data = id ? machine.design.parts[id]?.data : undefined;
   return data?.class === 'motor' ? data.leads : 0;
 };
 /** What the wanted speed and acceleration mean over the whole envelope. */
 const story = computed(() => {
   const { ruler, stopping } = props.figures;
   const setting = (name: string) => {
-    const s = machine.figures!.settings.find((x) => x.key === `axis/${props.figures.id}/${name}`);
+    const s = machine.figures.settings.find((x) => x.key === `axis/${props.figures.id}/${name}`);
     return s?.value.known && typeof s.value.value === 'number' ? s.value.value : undefined;
   };
   const [v, a] = [setting('max-speed'), setting('acceleration')];

@@ -3,18 +3,18 @@ import { driverFits, supplyFits } from '@nodaxis/core/advice/drives';
 import { computed } from 'vue';
 import { useOwnParts } from '../../document/ownParts';
 import FitTable from '../../widgets/FitTable.vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 
 const props = defineProps<{ axisId: string }>();
-const machine = useMachine();
+const machine = useOpenMachine();
 const own = useOwnParts();
-const axis = computed(() => machine.design!.axes[props.axisId]!);
+const axis = computed(() => machine.design.axes[props.axisId]!);
 const drivers = computed(() =>
-  driverFits(machine.design!, machine.figures!, props.axisId, own.of('stepper-driver', 'servo-drive')),
+  driverFits(machine.design, machine.figures, props.axisId, own.of('stepper-driver', 'servo-drive')),
 );
-const supplies = computed(() => supplyFits(machine.design!, machine.figures!, own.of('supply')));
-const driverKey = computed(() => machine.design!.parts[axis.value.drives[0]?.driver ?? '']?.libraryKey);
-const supplyKey = computed(() => machine.design!.parts[machine.design!.roles.motorSupply ?? '']?.libraryKey);
+const supplies = computed(() => supplyFits(machine.design, machine.figures, own.of('supply')));
+const driverKey = computed(() => machine.design.parts[axis.value.drives[0]?.driver ?? '']?.libraryKey);
+const supplyKey = computed(() => machine.design.parts[machine.design.roles.motorSupply ?? '']?.libraryKey);
 const takeDriver = (library: string) =>
   machine.run({
     name: 'several',

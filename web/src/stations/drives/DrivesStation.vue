@@ -7,7 +7,7 @@ import { speedVerdict } from '@nodaxis/core/advice/speedVerdict';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useFocusLink } from '../../app/focusLink';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import BusSlider from './BusSlider.vue';
 import CoilFinder from './CoilFinder.vue';
@@ -22,10 +22,10 @@ import StepOrBus from './StepOrBus.vue';
 
 const TorqueChart = defineAsyncComponent(() => import('./TorqueChart.vue'));
 
-const machine = useMachine();
+const machine = useOpenMachine();
 const route = useRoute();
 const preferences = usePreferences();
-const axes = computed(() => machine.figures!.axes);
+const axes = computed(() => machine.figures.axes);
 const picked = computed(() => axes.value.find((a) => a.id === pickedAxis.value) ?? axes.value[0]);
 /** What is below is shown only where there is an axis. */
 const selected = computed(() => picked.value!);
@@ -56,14 +56,14 @@ const panels = [
 const panel = ref<(typeof panels)[number]['id']>('help');
 const tryVolts = ref<number>();
 watch(picked, (a, b) => a?.id !== b?.id && (tryVolts.value = undefined));
-const busVolts = computed(() => busVoltsOf(machine.design!));
+const busVolts = computed(() => busVoltsOf(machine.design));
 /** What the chart waits for, each with the way to its field. */
 const missing = computed(() => {
   const paths = new Set([
     ...(torque.value && !torque.value.known ? torque.value.missing : []),
     ...(selected.value.speedLimits.known ? [] : selected.value.speedLimits.missing),
   ]);
-  return [...paths].flatMap((p) => describeField(machine.design!, p) ?? []);
+  return [...paths].flatMap((p) => describeField(machine.design, p) ?? []);
 });
 const { go } = useFocusLink();
 const torque = computed(() => selected.value.drives[0]?.torque);

@@ -7,7 +7,7 @@ import type { AxisOutcome } from '@nodaxis/core/advice/help';
 import { printNumber, showValue } from '@nodaxis/core/units/print';
 import type { Dimension } from '@nodaxis/core/units/units';
 import { computed, ref, toRef, watch } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import SeverityMark from '../../widgets/SeverityMark.vue';
 import type { HelpLine } from '../../workers/advice.worker';
@@ -21,7 +21,7 @@ const props = defineProps<{
 }>();
 const MOST_PINS = 4;
 const FIRST = 8;
-const machine = useMachine();
+const machine = useOpenMachine();
 const preferences = usePreferences();
 const curious = ref(false);
 const { lines, progress, stopped, fault, halt, run } = useHelp(
@@ -41,9 +41,9 @@ watch(
     refusal.value = '';
   },
 );
-const linear = computed(() => machine.design!.axes[props.axisId]?.motion !== 'rotary');
+const linear = computed(() => machine.design.axes[props.axisId]?.motion !== 'rotary');
 const speed = computed<Dimension>(() => (linear.value ? 'speed' : 'angularSpeed'));
-const now = computed(() => outcomeOf(machine.figures!, props.axisId));
+const now = computed(() => outcomeOf(machine.figures, props.axisId));
 const shown = computed(() => (all.value ? lines.value : lines.value.slice(0, FIRST)));
 const show = (v: number | undefined, d: Dimension, digits = 3) =>
   v === undefined ? '–' : showValue(v, d, preferences.display, digits);
@@ -77,7 +77,7 @@ const pin = (line: HelpLine) =>
     ? pins.value.filter((p) => p.key !== line.key)
     : [...pins.value, line].slice(-MOST_PINS));
 function apply(line: HelpLine) {
-  const letter = machine.design!.axes[props.axisId]?.letter ?? '';
+  const letter = machine.design.axes[props.axisId]?.letter ?? '';
   const faults = machine.run({ name: 'several', args: { title: `${letter}: ${line.title}`, commands: line.commands } });
   refusal.value = faults.map((f) => `${f.what} ${f.fix}`).join(' ');
 }

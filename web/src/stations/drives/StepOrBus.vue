@@ -2,12 +2,12 @@
 import { stepOrBus } from '@nodaxis/core/advice/stepOrBus';
 import { printNumber, showValue } from '@nodaxis/core/units/print';
 import { computed } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 
-const machine = useMachine();
+const machine = useOpenMachine();
 const preferences = usePreferences();
-const ways = computed(() => stepOrBus(machine.design!, machine.figures!));
+const ways = computed(() => stepOrBus(machine.design, machine.figures));
 </script>
 
 <template>

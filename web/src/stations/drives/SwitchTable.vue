@@ -6,14 +6,14 @@ import ActionButton from '../../ui/ActionButton.vue';
 import { isDriver } from '@nodaxis/core/machine/parts';
 import { baseValue, quantity } from '@nodaxis/core/units/quantity';
 import { computed, ref } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 
 /** The driver's own switch table, entered once from its lid: one line a setting, the numbers of the switches that are on. */
 const props = defineProps<{ partId: string }>();
-const machine = useMachine();
+const machine = useOpenMachine();
 const fault = ref('');
 const data = computed(() => {
-  const d = machine.design!.parts[props.partId]?.data;
+  const d = machine.design.parts[props.partId]?.data;
   return d && isDriver(d) ? d : undefined;
 });
 const asText = computed(() => {

@@ -11,7 +11,7 @@ import type { TransmissionKind } from '@nodaxis/core/machine/mechanics';
 import { baseValue, quantity } from '@nodaxis/core/units/quantity';
 import { axisTravelPerRev } from '@nodaxis/core/drivetrain/scale';
 import { computed, ref, useId } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import AxisMark from '../../widgets/AxisMark.vue';
 import FigureText from '../../widgets/FigureText.vue';
 import { useLater } from '../../widgets/gradually';
@@ -20,7 +20,7 @@ import MachineField from '../../widgets/MachineField.vue';
 const props = defineProps<{ figures: AxisFigures }>();
 /** What is folded away is drawn a moment later. */
 const whole = useLater();
-const machine = useMachine();
+const machine = useOpenMachine();
 const id = useId();
 const fault = ref('');
 const axis = computed(() => props.figures.axis);
@@ -80,11 +80,11 @@ function setCut(key: string) {
 }
 /** Transmission and motion of another axis, taken in one edit. */
 const likes = computed(() =>
-  likeAxes(machine.design!, props.figures.id).map((value) => ({ value, label: machine.design!.axes[value]!.letter })),
+  likeAxes(machine.design, props.figures.id).map((value) => ({ value, label: machine.design.axes[value]!.letter })),
 );
 function makeLike(like: string) {
-  const commands = sameMotion(machine.design!, props.figures.id, like);
-  const title = `${axis.value.letter}: transmission and motion as ${machine.design!.axes[like]!.letter}`;
+  const commands = sameMotion(machine.design, props.figures.id, like);
+  const title = `${axis.value.letter}: transmission and motion as ${machine.design.axes[like]!.letter}`;
   if (commands.length) act(machine.run({ name: 'several', args: { title, commands } }));
 }
 const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.figures.id } }));

@@ -2,18 +2,16 @@
 import { controllerFits } from '@nodaxis/core/advice/controllers';
 import { ElDialog } from 'element-plus';
 import { computed } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { useOwnParts } from '../../document/ownParts';
 import FitTable from '../../widgets/FitTable.vue';
 
 /** Every library controller against what this machine asks of it, before the choice is made. */
 const shown = defineModel<boolean>({ required: true });
-const machine = useMachine();
+const machine = useOpenMachine();
 const own = useOwnParts();
-const fits = computed(() =>
-  shown.value ? controllerFits(machine.design!, machine.figures!, own.of('controller')) : [],
-);
-const chosen = computed(() => machine.design!.parts[machine.design!.roles.controller ?? '']?.libraryKey);
+const fits = computed(() => (shown.value ? controllerFits(machine.design, machine.figures, own.of('controller')) : []));
+const chosen = computed(() => machine.design.parts[machine.design.roles.controller ?? '']?.libraryKey);
 const take = (library: string) =>
   machine.run({ name: 'choose-part', args: { slot: { role: 'controller' }, ...own.choice(library) } });
 </script>

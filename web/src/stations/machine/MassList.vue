@@ -9,18 +9,18 @@ import { displayUnit } from '@nodaxis/core/units/print';
 import { computed, ref } from 'vue';
 import { movedMassKg } from '@nodaxis/core/drivetrain/load';
 import { known } from '@nodaxis/core/units/derived';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import FigureText from '../../widgets/FigureText.vue';
 import MachineField from '../../widgets/MachineField.vue';
 
-const machine = useMachine();
+const machine = useOpenMachine();
 const preferences = usePreferences();
 const name = ref('');
 const mass = ref('');
 const movedBy = ref<string[]>([]);
 const fault = ref('');
-const design = computed(() => machine.design!);
+const design = computed(() => machine.design);
 const totals = computed(() =>
   // A rotary axis has no lever for a mass: it asks for an inertia.
   machine

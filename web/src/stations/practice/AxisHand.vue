@@ -9,7 +9,7 @@ import type { Snapshot } from '@nodaxis/core/motion/simulation/simulation';
 import { printValue } from '@nodaxis/core/units/print';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import AxisMark from '../../widgets/AxisMark.vue';
 import RulerGlyph from '../../widgets/RulerGlyph.vue';
@@ -33,7 +33,7 @@ const emit = defineEmits<{
   zero: [];
 }>();
 const SLOW = 0.25;
-const machine = useMachine();
+const machine = useOpenMachine();
 const preferences = usePreferences();
 const box = ref<HTMLElement>();
 const { width: measured } = useElementSize(box, { width: 320, height: 0 });
@@ -42,7 +42,7 @@ const width = computed(() => Math.max(150, measured.value));
 const linear = computed(() => props.figures.axis.motion === 'linear');
 const letter = computed(() => props.figures.axis.letter);
 /** A lathe may show X as the diameter of the work: twice what the slide travels. */
-const factor = computed(() => shownFactor(machine.design!, props.figures.axis));
+const factor = computed(() => shownFactor(machine.design, props.figures.axis));
 const show = (v: number) => {
   const inch = preferences.display.system === 'inch';
   const p = printValue(v * factor.value, linear.value ? 'length' : 'angle', preferences.display, 9);
@@ -56,7 +56,7 @@ const show = (v: number) => {
 const ruler = computed(() => (props.figures.ruler.known ? props.figures.ruler.value : undefined));
 const position = computed(() => props.snapshot?.position ?? 0);
 /** What goes where for a sign, for someone who stands where the reader does. */
-const seen = (to: AxisEnd) => seenMove(machine.design!, props.figures.axis, to, preferences.display.stand).text;
+const seen = (to: AxisEnd) => seenMove(machine.design, props.figures.axis, to, preferences.display.stand).text;
 /** The cursor stands where the axis truly is, which the control knows only after the reference run. */
 const truly = computed(() =>
   ruler.value && props.snapshot ? (props.snapshot.truePlaces[0] ?? 0) + ruler.value.hardMinus : undefined,

@@ -4,7 +4,7 @@ import TickBox from '../../ui/TickBox.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { computed, ref } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import AxisHand from './AxisHand.vue';
 import HandWheel from './HandWheel.vue';
 import StickPad from './StickPad.vue';
@@ -12,13 +12,13 @@ import { usePractice } from './usePractice';
 
 /** Moving by hand: keys, buttons and the rulers; a handwheel; a stick on the screen or a game controller. */
 defineProps<{ pressed: ReadonlySet<string> }>();
-const machine = useMachine();
+const machine = useOpenMachine();
 const practice = usePractice();
 const { snapshot } = practice;
 const override = ref(false);
 const step = ref(0);
 const means = ref<'keys' | 'wheel' | 'stick'>('keys');
-const figures = computed(() => machine.figures!);
+const figures = computed(() => machine.figures);
 const powered = computed(() => snapshot.value !== undefined && snapshot.value.state !== 'no-power');
 const strategy = computed(() => figures.value.design.limitSchool);
 /** The control has lost track of which way is off: a person says it. */

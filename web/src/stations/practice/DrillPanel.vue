@@ -9,20 +9,20 @@ import { circuitName } from '@nodaxis/core/machine/fields';
 import type { Inspection } from '@nodaxis/core/motion/simulation/inspect';
 import { inspectionKey, inspectionTitle, inspectionsOf } from '@nodaxis/core/motion/simulation/inspect';
 import { computed, ref } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePractice } from './usePractice';
 
 /** Drills: choose one, do what it asks, walk up and look, say what it was; then the debrief. */
-const machine = useMachine();
+const machine = useOpenMachine();
 const practice = usePractice();
 const { drill, drillId, drillStart, debrief, snapshot, answers, answer, seen } = practice;
 const fitting = computed(() => drillsFor(practice.drillMachine.value));
 const current = computed(() => drills.find((d) => d.id === drillId.value));
 /** The best score of each drill that was passed on this machine, as its journal knows. */
-const passed = computed(() => bestScores(machine.file?.journal ?? []));
-const inspections = computed(() => inspectionsOf(machine.design!));
+const passed = computed(() => bestScores(machine.file.journal ?? []));
+const inspections = computed(() => inspectionsOf(machine.design));
 const chosen = ref('');
-const design = computed(() => machine.design!);
+const design = computed(() => machine.design);
 /** Switches, buttons and the probe: whatever a hand can press while nothing moves. */
 const handles = computed(() =>
   Object.entries(design.value.circuits).flatMap(([id, c]) =>

@@ -3,7 +3,7 @@ import Choice from '../../ui/Choice.vue';
 import { EDGES_PER_DETENT, QuadratureDecoder, fastestDetents, quadrature } from '@nodaxis/core/motion/hand/wheel';
 import { useIntervalFn } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePractice } from './usePractice';
 
 /**
@@ -12,9 +12,9 @@ import { usePractice } from './usePractice';
  */
 const DETENTS = 100;
 const LOOKS_PER_S = 250;
-const machine = useMachine();
+const machine = useOpenMachine();
 const practice = usePractice();
-const axis = ref(machine.figures!.axes[0]?.id ?? '');
+const axis = ref(machine.figures.axes[0]?.id ?? '');
 const size = ref(0.1);
 const angle = ref(0);
 const edges = ref(0);
@@ -108,7 +108,7 @@ const wave = (which: 'a' | 'b', y: number) =>
       <div class="row">
         <label class="row soft"
           >Axis
-          <Choice v-model="axis" :options="machine.figures!.axes.map((a) => ({ value: a.id, label: a.axis.letter }))"
+          <Choice v-model="axis" :options="machine.figures.axes.map((a) => ({ value: a.id, label: a.axis.letter }))"
         /></label>
         <label class="row soft"
           >a detent

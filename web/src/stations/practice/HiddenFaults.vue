@@ -6,14 +6,14 @@ import { drawFaults, hideableFaults, showsWhileRunning } from '@nodaxis/core/mot
 import type { HiddenFault } from '@nodaxis/core/motion/truth/hiddenFault';
 import { hiddenFaultTitle, revealFault } from '@nodaxis/core/motion/truth/hiddenFault';
 import { computed, ref } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePractice } from './usePractice';
 
 /** What the true machine has and its file does not know: hidden by hand, or drawn by a seed so that nobody knows. */
-const machine = useMachine();
+const machine = useOpenMachine();
 const practice = usePractice();
 const { faults, seed, drillId } = practice;
-const all = computed(() => hideableFaults(machine.design!, machine.figures!.plan.inputs).filter(showsWhileRunning));
+const all = computed(() => hideableFaults(machine.design, machine.figures.plan.inputs).filter(showsWhileRunning));
 const kinds = computed(() => [...new Set(all.value.map((f) => f.kind))]);
 const kind = ref('');
 const ofKind = computed(() => all.value.filter((f) => f.kind === kind.value));
@@ -54,7 +54,7 @@ const remove = (f: HiddenFault) => (faults.value = faults.value.filter((x) => x 
         v-if="ofKind.length"
         v-model="index"
         label="Which one"
-        :options="ofKind.map((f, value) => ({ value, label: revealFault(f, machine.design!) }))"
+        :options="ofKind.map((f, value) => ({ value, label: revealFault(f, machine.design) }))"
       />
       <ActionButton kind="framed" :disabled="!ofKind.length" @click="add">Hide it</ActionButton>
     </div>
@@ -76,7 +76,7 @@ const remove = (f: HiddenFault) => (faults.value = faults.value.filter((x) => x 
       </p>
       <ul v-if="shown">
         <li v-for="(f, i) in faults" :key="i">
-          {{ revealFault(f, machine.design!) }}
+          {{ revealFault(f, machine.design) }}
           <ActionButton aria-label="Take this fault away" @click="remove(f)">×</ActionButton>
         </li>
       </ul>

@@ -1,20 +1,20 @@
 <script setup lang="ts">
 import { circuitName } from '@nodaxis/core/machine/fields';
 import { computed } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePractice } from './usePractice';
 
 /** The inputs by wire and by meaning: what the terminal reads, and what the control takes it for. */
-const machine = useMachine();
+const machine = useOpenMachine();
 const { snapshot } = usePractice();
 const rows = computed(() =>
   (snapshot.value?.inputs ?? []).map((i) => {
-    const terminal = machine.figures!.plan.inputs[i.id];
-    const printed = terminal ? machine.design!.parts[terminal.part]?.terminals[terminal.terminal]?.printed : '';
+    const terminal = machine.figures.plan.inputs[i.id];
+    const printed = terminal ? machine.design.parts[terminal.part]?.terminals[terminal.terminal]?.printed : '';
     return {
       ...i,
       printed,
-      name: circuitName(machine.design!, i.id),
+      name: circuitName(machine.design, i.id),
       level: i.reading < 0 ? 'uncertain' : i.reading ? 'high' : 'low',
     };
   }),

@@ -6,7 +6,7 @@ import { stateAdvice, stateSentence } from '@nodaxis/core/motion/controller/stat
 import { useEventListener, useMediaQuery } from '@vueuse/core';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { useFocusLink } from '../../app/focusLink';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import MachineDrawing from '../../widgets/drawing/MachineDrawing.vue';
 import StationTabs from '../../ui/StationTabs.vue';
 import WhyDead from '../../widgets/WhyDead.vue';
@@ -36,7 +36,7 @@ const tabs: { id: Tab; name: string }[] = [
 /** A gantry's skew is drawn this many times as large. */
 const SKEW = 15;
 
-const machine = useMachine();
+const machine = useOpenMachine();
 const { go } = useFocusLink();
 const practice = providePractice();
 const { snapshot, trail, input, pace, program } = practice;
@@ -49,7 +49,7 @@ const view = ref<'sheet' | 'space'>('sheet');
 /** One column, which scrolls. */
 const narrow = useMediaQuery('(max-width: 1000px)');
 
-const figures = computed(() => machine.figures!);
+const figures = computed(() => machine.figures);
 const powered = computed(() => snapshot.value !== undefined && snapshot.value.state !== 'no-power');
 const places = computed(() => Object.fromEntries((snapshot.value?.axes ?? []).map((a) => [a.id, a.truePlaces])));
 /** The drawing's cursors stand where the axes truly are; what the control believes is written beside them. */
@@ -79,27 +79,27 @@ const skewed = computed(() => Object.values(places.value).some((p) => p.length >
 const lamps = computed(() =>
   Object.fromEntries(
     (snapshot.value?.inputs ?? []).flatMap((i) =>
-      (machine.design!.circuits[i.id]?.devices ?? []).map((d) => [
+      (machine.design.circuits[i.id]?.devices ?? []).map((d) => [
         d,
-        { label: circuitName(machine.design!, i.id), tripped: i.tripped },
+        { label: circuitName(machine.design, i.id), tripped: i.tripped },
       ]),
     ),
   ),
 );
 const lost = computed(() =>
-  input.value.known ? [] : input.value.missing.map((path) => ({ path, field: describeField(machine.design!, path) })),
+  input.value.known ? [] : input.value.missing.map((path) => ({ path, field: describeField(machine.design, path) })),
 );
 const buttons = computed(() =>
   input.value.known
     ? input.value.value.buttons.map((id) => {
-        const part = machine.design!.parts[id]!;
-        const circuit = Object.entries(machine.design!.circuits).find(([, c]) => c.devices.includes(id));
+        const part = machine.design.parts[id]!;
+        const circuit = Object.entries(machine.design.circuits).find(([, c]) => c.devices.includes(id));
         return {
           id,
           part,
           name: circuit
-            ? circuitName(machine.design!, circuit[0])
-            : id === machine.design!.roles.resetButton
+            ? circuitName(machine.design, circuit[0])
+            : id === machine.design.roles.resetButton
               ? 'Start motors'
               : part.name,
           stop: circuit?.[1].function === 'stop',

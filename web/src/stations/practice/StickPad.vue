@@ -5,17 +5,17 @@ import Choice from '../../ui/Choice.vue';
 import { stickShares, usualStick } from '@nodaxis/core/motion/hand/stick';
 import { useIntervalFn } from '@vueuse/core';
 import { computed, onBeforeUnmount, reactive, ref } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePractice } from './usePractice';
 
 /** A stick on the screen, and a game controller where one is plugged in: dead zone, dominant-axis lock, curve. */
 const POLL_MS = 40;
 const PAD = 55;
-const machine = useMachine();
+const machine = useOpenMachine();
 const practice = usePractice();
 const settings = reactive({ ...usualStick });
-const across = ref(machine.figures!.axes[0]?.id ?? '');
-const along = ref(machine.figures!.axes[1]?.id ?? '');
+const across = ref(machine.figures.axes[0]?.id ?? '');
+const along = ref(machine.figures.axes[1]?.id ?? '');
 const throwX = ref(0);
 const throwY = ref(0);
 const pad = ref('');
@@ -134,14 +134,14 @@ onBeforeUnmount(() => push(0, 0));
           <Choice
             v-model="across"
             label="Axis across"
-            :options="machine.figures!.axes.map((a) => ({ value: a.id, label: a.axis.letter }))"
+            :options="machine.figures.axes.map((a) => ({ value: a.id, label: a.axis.letter }))"
         /></label>
         <label class="row soft"
           >↕
           <Choice
             v-model="along"
             label="Axis along"
-            :options="machine.figures!.axes.map((a) => ({ value: a.id, label: a.axis.letter }))"
+            :options="machine.figures.axes.map((a) => ({ value: a.id, label: a.axis.letter }))"
         /></label>
         <span class="mono soft small">{{ shares.map((s) => `${Math.round(s * 100)} %`).join('  ') }}</span>
       </div>

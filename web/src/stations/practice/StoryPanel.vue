@@ -4,15 +4,15 @@ import Fold from '../../ui/Fold.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { counted } from '@nodaxis/core/motion/simulation/countedStory';
 import { computed } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { download } from '../../document/transfer';
 import { usePractice } from './usePractice';
 
 /** What happened, the newest first; and at the end of a run what went wrong, in its order, with the figures. */
-const machine = useMachine();
+const machine = useOpenMachine();
 const practice = usePractice();
 const { story, snapshot } = practice;
-const save = () => download(`${machine.design!.name} rehearsal.json`, practice.storyText());
+const save = () => download(`${machine.design.name} rehearsal.json`, practice.storyText());
 const lines = computed(() => counted(story.value).reverse().slice(0, 60));
 const harms = computed(() => counted(story.value.filter((l) => l.harm)));
 </script>

@@ -8,7 +8,7 @@ import { use } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import VChart from 'vue-echarts';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { download } from '../../document/transfer';
 import type { TraceView } from '../../workers/practice.worker';
 import { usePreferences } from '../../document/preferences';
@@ -17,7 +17,7 @@ import { usePractice } from './usePractice';
 use([LineChart, GridComponent, TooltipComponent, LegendComponent, DataZoomComponent, CanvasRenderer]);
 
 /** Every channel of the last minute: looked at as a chart, taken along as a table. */
-const machine = useMachine();
+const machine = useOpenMachine();
 const practice = usePractice();
 const preferences = usePreferences();
 const trace = shallowRef<TraceView>();
@@ -40,7 +40,7 @@ async function take() {
   trace.value = await practice.trace(seconds.value);
 }
 onMounted(take);
-const letters = computed(() => machine.figures!.axes.map((a) => a.axis.letter));
+const letters = computed(() => machine.figures.axes.map((a) => a.axis.letter));
 const inputNames = computed(() =>
   practice.input.value.known ? practice.input.value.value.settings.inputs.map((i) => i.title) : [],
 );
@@ -108,7 +108,7 @@ const option = computed(() => {
   };
 });
 async function save() {
-  download(`${machine.design!.name} trace.csv`, await practice.traceCsv(EVERY), 'text/csv');
+  download(`${machine.design.name} trace.csv`, await practice.traceCsv(EVERY), 'text/csv');
 }
 </script>
 

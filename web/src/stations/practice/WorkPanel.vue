@@ -9,17 +9,17 @@ import ActionButton from '../../ui/ActionButton.vue';
 import { shownFactor } from '@nodaxis/core/machine/design';
 import { showValue } from '@nodaxis/core/units/print';
 import { computed, ref } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import AxisMark from '../../widgets/AxisMark.vue';
 import { usePractice } from './usePractice';
 
 /** Work offsets: machine and work position side by side, each named; the zero set by eye, by plate or by the tool itself. */
-const machine = useMachine();
+const machine = useOpenMachine();
 const preferences = usePreferences();
 const practice = usePractice();
 const { snapshot } = practice;
-const figures = computed(() => machine.figures!);
+const figures = computed(() => machine.figures);
 const active = computed(() => snapshot.value?.work.active ?? 0);
 const rows = computed(() =>
   figures.value.axes.map((a, i) => {

@@ -17,7 +17,7 @@ import { proxy, wrap } from 'comlink';
 import { useEventListener } from '@vueuse/core';
 import type { InjectionKey } from 'vue';
 import { computed, inject, nextTick, onBeforeUnmount, provide, ref, shallowRef, toRaw, watch } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import type { DrillView, Frame, Jog, PracticeWorker, ProgramView } from '../../workers/practice.worker';
 
@@ -37,7 +37,7 @@ export interface TrailPoint {
 
 /** The simulated machine of the open file: starts with it, and starts anew when what it is made of changes. */
 function createPractice() {
-  const machine = useMachine();
+  const machine = useOpenMachine();
   const preferences = usePreferences();
   const snapshot = shallowRef<Snapshot>();
   const story = shallowRef<StoryLine[]>([]);
@@ -59,7 +59,7 @@ function createPractice() {
   const programText = ref('');
   const reading = ref<number>();
 
-  const drillMachine = computed(() => ({ design: toRaw(machine.design!), inputs: machine.figures!.plan.inputs }));
+  const drillMachine = computed(() => ({ design: toRaw(machine.design), inputs: machine.figures.plan.inputs }));
   const drillStart = computed(() => {
     const found = drills.find((d) => d.id === drillId.value);
     return found?.start(drillMachine.value, seed.value);
@@ -67,7 +67,7 @@ function createPractice() {
   /** A story that is to be told as soon as its machine stands ready. */
   let toTell: { entries: readonly Kept[]; steps: number } | undefined;
   const input = computed(() => {
-    const f = machine.figures!;
+    const f = machine.figures;
     const start = drillStart.value;
     return simulationInput(f.design, f.controller, f.plan, {
       faults: start?.faults ?? faults.value,
@@ -85,7 +85,7 @@ function createPractice() {
       truth.faults,
       drillId.value,
       seed.value,
-      machine.figures!.network.conductors.length,
+      machine.figures.network.conductors.length,
     ]);
   });
 
@@ -94,7 +94,7 @@ function createPractice() {
   let log: Kept[] = [];
 
   const deviceName = (id: string) => {
-    const part = machine.design?.parts[id];
+    const part = machine.design.parts[id];
     return part ? `${part.designation} ${part.name}` : id;
   };
   function tellAll(events: Snapshot['events'], happenings: readonly Happening[], source: SimulationInput): StoryLine[] {
@@ -290,7 +290,7 @@ function createPractice() {
     /** This rehearsal as a file. */
     storyText: () =>
       writeStory({
-        machine: machine.design!.name,
+        machine: machine.design.name,
         seed: seed.value,
         drill: drillId.value,
         faults: faults.value,
@@ -312,12 +312,12 @@ function createPractice() {
       [seed.value, drillId.value, faults.value] = [read.value.seed, read.value.drill, read.value.faults];
       // With the same machine and faults as now, nothing else would start it.
       if (fingerprint.value === before && input.value.known) void start(input.value.value, toTell);
-      const other = read.value.machine !== machine.design!.name;
+      const other = read.value.machine !== machine.design.name;
       // The new machine starts with the next tick and has nothing to say.
       if (other)
         void nextTick(
           () =>
-            (notice.value = `This story was recorded on ${read.value.machine}; on ${machine.design!.name} it may come out differently.`),
+            (notice.value = `This story was recorded on ${read.value.machine}; on ${machine.design.name} it may come out differently.`),
         );
     },
     /** Brings a machine back whose worker has died: every act is told again. */

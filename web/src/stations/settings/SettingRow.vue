@@ -9,17 +9,17 @@ import { parseQuantity } from '@nodaxis/core/units/parse';
 import { displayUnit } from '@nodaxis/core/units/print';
 import { computed, ref } from 'vue';
 import { useFocusLink } from '../../app/focusLink';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { useDraft } from '../../document/drafts';
 import { usePreferences } from '../../document/preferences';
 import FieldLink from '../../widgets/FieldLink.vue';
 
 const props = defineProps<{ setting: Setting }>();
-const machine = useMachine();
+const machine = useOpenMachine();
 const preferences = usePreferences();
 const { go } = useFocusLink();
 /** Half-set by hand: the form stands open until it is entered or left. */
-const typed = useDraft(() => `${machine.file?.id}/override/${props.setting.key}`, {
+const typed = useDraft(() => `${machine.file.id}/override/${props.setting.key}`, {
   open: false,
   text: '',
   reason: '',
@@ -31,7 +31,7 @@ const title = computed(() => `${props.setting.group}, ${props.setting.title}`);
 const show = (v: Setting['value']) => (v.known ? showSetting(props.setting.kind, v.value, preferences.display) : '');
 const lost = computed(() => {
   const path = props.setting.value.known ? undefined : props.setting.value.missing[0];
-  return path ? describeField(machine.design!, path) : undefined;
+  return path ? describeField(machine.design, path) : undefined;
 });
 const choices = computed(() => (props.setting.kind.type === 'choice' ? props.setting.kind.choices : []));
 /** What is plugged and set elsewhere (a terminal, a switch position) is changed there, not overridden here. */

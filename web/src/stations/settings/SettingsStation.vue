@@ -7,15 +7,15 @@ import ActionButton from '../../ui/ActionButton.vue';
 import DataTable from '../../ui/DataTable.vue';
 import TextField from '../../ui/TextField.vue';
 import { computed, ref } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import SettingRow from './SettingRow.vue';
 
-const machine = useMachine();
+const machine = useOpenMachine();
 const preferences = usePreferences();
 const text = ref('');
 const groups = computed(() => {
   const wanted = text.value.toLowerCase();
-  const shown = machine.figures!.settings.filter((s) =>
+  const shown = machine.figures.settings.filter((s) =>
     `${s.group} ${s.title} ${s.also}`.toLowerCase().includes(wanted),
   );
   return [...new Set(shown.map((s) => s.group))].map((group) => ({
@@ -23,7 +23,7 @@ const groups = computed(() => {
     list: shown.filter((s) => s.group === group),
   }));
 });
-const all = computed(() => machine.figures!.settings);
+const all = computed(() => machine.figures.settings);
 const settled = computed(() => all.value.filter((s) => s.value.known).length);
 const byHand = computed(() => all.value.filter((s) => s.override).length);
 
@@ -37,7 +37,7 @@ async function copy(): Promise<void> {
   }
 }
 const save = () =>
-  download(`${machine.design!.name} settings.csv`, writeSettingsCsv(all.value, preferences.display), 'text/csv');
+  download(`${machine.design.name} settings.csv`, writeSettingsCsv(all.value, preferences.display), 'text/csv');
 /** What is searched for is what is printed. */
 const print = () => window.print();
 </script>

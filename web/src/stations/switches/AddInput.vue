@@ -11,13 +11,13 @@ import { parseQuantity } from '@nodaxis/core/units/parse';
 import { displayUnit } from '@nodaxis/core/units/print';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import { computed, ref, watch } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { useOwnParts } from '../../document/ownParts';
 import { usePreferences } from '../../document/preferences';
 import MachineField from '../../widgets/MachineField.vue';
 
 /** Adds an input with its device. What was chosen last stays, since the next switch is most often of the same kind. */
-const machine = useMachine();
+const machine = useOpenMachine();
 const own = useOwnParts();
 void own.start();
 const preferences = usePreferences();
@@ -41,12 +41,12 @@ const functions: [InputFunction, string][] = [
   ['probe', 'Probe, touch plate or tool contact'],
 ];
 const onAxis = computed(() => sitsOnAxis(kind.value));
-const axes = computed(() => machine.figures!.axes);
+const axes = computed(() => machine.figures.axes);
 const devices = computed(() => own.of(...deviceClasses(kind.value)));
 const chosenAxis = computed(() => axes.value.find((a) => a.id === axis.value));
 watch([kind, shown], () => {
   axis.value ||= axes.value[0]?.id ?? '';
-  if (!devices.value.some((d) => d.key === device.value)) device.value = usualDevice(machine.design!, kind.value);
+  if (!devices.value.some((d) => d.key === device.value)) device.value = usualDevice(machine.design, kind.value);
 });
 watch(chosenAxis, (a) => a && (end.value = a.axis.reference.end));
 

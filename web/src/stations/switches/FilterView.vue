@@ -2,24 +2,23 @@
 import ActionButton from '../../ui/ActionButton.vue';
 import { datumQuality } from '@nodaxis/core/derivation/placements';
 import { circuitName } from '@nodaxis/core/machine/fields';
-import { crossingS, dischargeOhm, filterTime, inputStage } from '@nodaxis/core/switches/filter';
+import { dischargeOhmOf, filterTime, inputStage, openingCurve, waitAgainstMs } from '@nodaxis/core/switches/filter';
 import { noiseRisk } from '@nodaxis/core/switches/noise';
 import { fieldVolts } from '@nodaxis/core/switches/placement';
-import { figureOr } from '@nodaxis/core/units/derived';
 import { showValue } from '@nodaxis/core/units/print';
 import { quantity } from '@nodaxis/core/units/quantity';
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import MachineField from '../../widgets/MachineField.vue';
 
 /** For each input: what its filter costs in time and place, and what a drive's noise does to it. */
-const machine = useMachine();
+const machine = useOpenMachine();
 const preferences = usePreferences();
 const route = useRoute();
-const design = computed(() => machine.design!);
-const figures = computed(() => machine.figures!);
+const design = computed(() => machine.design);
+const figures = computed(() => machine.figures);
 const rows = computed(() =>
   Object.keys(design.value.circuits).flatMap((id) => {
     const input = figures.value.plan.inputs[id];
@@ -46,46 +45,28 @@ const axis = computed(() => {
 const datum = computed(() => axis.value && datumQuality(figures.value, axis.value));
 const show = (v: number, d: 'time' | 'voltage' | 'length' | 'resistance', digits = 3) =>
   showValue(v, d, preferences.display, digits);
-/** A contact that empties the capacitor wants this much in series, by what it bears. */
-const discharge = computed(() => {
-  const farad = figureOr(circuit.value?.filterCapacitance, 0);
-  const data = circuit.value?.devices.map((d) => design.value.parts[d]?.data).find((d) => d?.class === 'switch');
-  if (!farad || !row.value?.stage || data?.class !== 'switch') return undefined;
-  const bears = figureOr(data.ratedCurrent, 0);
-  return bears ? dischargeOhm(row.value.stage.supplyV, bears) : undefined;
-});
+const discharge = computed(() => circuit.value && dischargeOhmOf(circuit.value, design.value.parts, row.value?.stage));
 
 /** The net after its contact has opened, as a curve up or down to where the input changes its mind. */
 const W = 420;
 const H = 150;
 const curve = computed(() => {
-  const s = row.value?.stage;
-  const c = circuit.value;
-  const farad = figureOr(c?.filterCapacitance, 0) * 1e-9;
-  if (!s || !c || !farad) return undefined;
-  const ohm = s.resistanceOhm + figureOr(c.filterResistance, 0);
-  const up = s.pulledTo === 'plus';
-  const [from, to] = up ? [0, s.supplyV] : [s.supplyV, 0];
-  const threshold = up ? s.riseV : s.fallV;
-  const span = 4 * ohm * farad;
-  const at = crossingS(ohm, farad, from, to, threshold);
-  const x = (t: number) => 40 + (t / span) * (W - 50);
-  const y = (v: number) => H - 20 - (v / s.supplyV) * (H - 34);
-  const points = Array.from({ length: 60 }, (_, i) => {
-    const t = (i / 59) * span;
-    return `${x(t)},${y(to + (from - to) * Math.exp(-t / (ohm * farad)))}`;
-  });
+  const c = circuit.value && openingCurve(circuit.value, row.value?.stage);
+  if (!c) return undefined;
+  const x = (t: number) => 40 + (t / c.spanS) * (W - 50);
+  const y = (v: number) => H - 20 - (v / c.supplyV) * (H - 34);
   return {
-    line: points.join(' '),
-    y: y(threshold),
-    x: at === undefined ? undefined : x(at),
-    threshold,
-    at,
-    supply: s.supplyV,
+    line: c.points.map(([t, v]) => `${x(t)},${y(v)}`).join(' '),
+    y: y(c.thresholdV),
+    x: c.crossingS === undefined ? undefined : x(c.crossingS),
+    threshold: c.thresholdV,
+    at: c.crossingS,
+    supply: c.supplyV,
   };
 });
 const riskWords = { none: 'no false trips', filtered: 'filtered out', likely: 'FALSE TRIPS LIKELY' };
-const CONTROL_MS = [1, 2, 5, 10];
+/** A wait of the control that outlasts what disturbs this input. */
+const helps = computed(() => row.value?.risk && waitAgainstMs(row.value.risk.aboveS));
 const wait = (ms: number) =>
   machine.run({
     name: 'set-field',
@@ -133,16 +114,13 @@ const wait = (ms: number) =>
           }}
         </p>
         <p v-if="row.risk.risk === 'likely'" class="row">
-          What removes it: a contact closed at rest (see Options), a shielded lead landed at the cabinet end, or
-          <ActionButton
-            v-for="ms in CONTROL_MS.filter((m) => m / 1000 > row!.risk!.aboveS).slice(0, 1)"
-            :key="ms"
-            kind="framed"
-            :disabled="machine.readOnly"
-            @click="wait(ms)"
-          >
-            let the control wait {{ ms }} ms
-          </ActionButton>
+          What removes it: a contact closed at rest (see Options){{ helps ? ',' : ', or' }} a shielded lead landed at
+          the cabinet end<template v-if="helps"
+            >, or
+            <ActionButton kind="framed" :disabled="machine.readOnly" @click="wait(helps)">
+              let the control wait {{ helps }} ms
+            </ActionButton></template
+          >.
         </p>
       </div>
       <div class="two">

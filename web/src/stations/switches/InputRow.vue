@@ -10,16 +10,16 @@ import { computed, ref } from 'vue';
 import { deviceClasses } from '@nodaxis/core/advice/inputDevices';
 import ActionMenu from '../../ui/ActionMenu.vue';
 import { useOwnParts } from '../../document/ownParts';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import MachineField from '../../widgets/MachineField.vue';
 
 const props = defineProps<{ circuitId: string }>();
-const machine = useMachine();
+const machine = useOpenMachine();
 const own = useOwnParts();
-const design = computed(() => machine.design!);
+const design = computed(() => machine.design);
 const circuit = computed(() => design.value.circuits[props.circuitId]!);
-const analysis = computed(() => machine.figures!.circuits[props.circuitId]);
-const input = computed(() => machine.figures!.plan.inputs[props.circuitId]);
+const analysis = computed(() => machine.figures.circuits[props.circuitId]);
+const input = computed(() => machine.figures.plan.inputs[props.circuitId]);
 const fault = ref('');
 
 const places = computed(() => inputPlaces(design.value).map((p) => ({ key: terminalKey(p), at: p, name: nameOf(p) })));

@@ -4,17 +4,17 @@ import { circuitName } from '@nodaxis/core/machine/fields';
 import { terminalKey } from '@nodaxis/core/machine/ids';
 import { feedsOf, inputPlaces } from '@nodaxis/core/wiring/planner/inputs';
 import { computed, ref } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 
 /** The inputs of the controller and of its board, in their order: what arrives where, to be dragged to another place. */
-const machine = useMachine();
-const design = computed(() => machine.design!);
+const machine = useOpenMachine();
+const design = computed(() => machine.design);
 const over = ref('');
 const dragged = ref('');
 const refused = ref('');
 
 const slots = computed(() => {
-  const planned = Object.entries(machine.figures!.plan.inputs);
+  const planned = Object.entries(machine.figures.plan.inputs);
   return inputPlaces(design.value).map((place) => {
     const key = terminalKey(place);
     return {

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import DataTable from '../../ui/DataTable.vue';
 import { computed } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import AddInput from './AddInput.vue';
 import InputTerminals from './InputTerminals.vue';
 import InputRow from './InputRow.vue';
 
 /** Every input circuit, as the evaluated nets see it. */
-const machine = useMachine();
-const circuits = computed(() => Object.keys(machine.design!.circuits));
+const machine = useOpenMachine();
+const circuits = computed(() => Object.keys(machine.design.circuits));
 </script>
 
 <template>

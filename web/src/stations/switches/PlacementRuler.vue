@@ -5,7 +5,7 @@ import { showValue } from '@nodaxis/core/units/print';
 import { quantity } from '@nodaxis/core/units/quantity';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import RulerGlyph from '../../widgets/RulerGlyph.vue';
 
@@ -14,7 +14,7 @@ import RulerGlyph from '../../widgets/RulerGlyph.vue';
  * stop, so that one sees whether it ends before the block.
  */
 const props = defineProps<{ axis: AxisFigures; placements: readonly Placement[] }>();
-const machine = useMachine();
+const machine = useOpenMachine();
 const preferences = usePreferences();
 const box = ref<HTMLElement>();
 const svg = ref<SVGSVGElement>();
@@ -96,7 +96,7 @@ function key(e: KeyboardEvent, end: End): void {
   const inwards = end.placement.end === 'minus' ? by : -by;
   set(end.placement.device, rounded(end.fromStop + inwards * (e.shiftKey ? 10 : 1)));
 }
-const named = (id: string) => machine.design!.parts[id]?.designation ?? id;
+const named = (id: string) => machine.design.parts[id]?.designation ?? id;
 const late = (e: End) => e.placement.isLimit && (e.placement.stopping ?? 0) > e.fromStop;
 </script>
 

@@ -10,7 +10,7 @@ import { parseQuantity } from '@nodaxis/core/units/parse';
 import { displayUnit, showValue } from '@nodaxis/core/units/print';
 import { baseValue } from '@nodaxis/core/units/quantity';
 import { computed, reactive } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import AxisMark from '../../widgets/AxisMark.vue';
 import MachineField from '../../widgets/MachineField.vue';
@@ -19,9 +19,9 @@ import PlacementRuler from './PlacementRuler.vue';
 import ReferenceOrder from './ReferenceOrder.vue';
 
 /** Where each switch sits on its axis, what the axis needs behind it, and how well its datum repeats. */
-const machine = useMachine();
+const machine = useOpenMachine();
 const preferences = usePreferences();
-const figures = computed(() => machine.figures!);
+const figures = computed(() => machine.figures);
 const rows = computed(() =>
   figures.value.axes.map((a) => ({
     a,
@@ -31,7 +31,7 @@ const rows = computed(() =>
 );
 const show = (a: AxisFigures, v: number | undefined) =>
   v === undefined ? '–' : showValue(v, a.axis.motion === 'linear' ? 'length' : 'angle', preferences.display, 3);
-const partOf = (device: string) => machine.design!.parts[device];
+const partOf = (device: string) => machine.design.parts[device];
 const isSensor = (device: string) => partOf(device)?.data.class === 'sensor';
 const isHall = (device: string) => {
   const data = partOf(device)?.data;
@@ -84,7 +84,7 @@ const clearance = computed(() => {
           :class="{ bad: bad(p), doubt: p.verdict === 'pushes the switch too far' }"
         >
           <b class="mono">{{ partOf(p.device)?.designation }}</b> {{ p.end }} end ({{
-            seenAtEnd(machine.design!, a.axis, p.end, preferences.display.stand)
+            seenAtEnd(machine.design, a.axis, p.end, preferences.display.stand)
           }}){{ p.isReference ? ', reference' : '' }}: <b>{{ p.isLimit ? p.verdict : 'reference only' }}</b><template
             v-if="p.isLimit"
             >: needs {{ show(a, p.stopping) }}, has {{ show(a, p.fromStop)

@@ -1,22 +1,22 @@
 <script setup lang="ts">
 import Choice from '../../ui/Choice.vue';
 import { computed } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import AxisMark from '../../widgets/AxisMark.vue';
 
 /** The order of referencing: each axis in a stage; axes of one stage run together. */
-const machine = useMachine();
+const machine = useOpenMachine();
 const axes = computed(() =>
-  machine.figures!.axes.filter((a) => !['none', 'absolute'].includes(a.axis.reference.method)),
+  machine.figures.axes.filter((a) => !['none', 'absolute'].includes(a.axis.reference.method)),
 );
 const stageOf = (id: string) => {
-  const i = machine.design!.referenceStages.findIndex((s) => s.includes(id));
+  const i = machine.design.referenceStages.findIndex((s) => s.includes(id));
   return i < 0 ? '' : String(i + 1);
 };
 function move(id: string, value: string) {
   const count = axes.value.length;
   const stages: string[][] = Array.from({ length: count }, (_, i) =>
-    (machine.design!.referenceStages[i] ?? []).filter((a) => a !== id),
+    (machine.design.referenceStages[i] ?? []).filter((a) => a !== id),
   );
   if (value) stages[Number(value) - 1]!.push(id);
   machine.run({ name: 'set-reference-stages', args: { stages } });

@@ -1,65 +1,36 @@
 <script setup lang="ts">
 import ActionButton from '../../ui/ActionButton.vue';
-import type { StopStrategy, StopStrategyOutcome } from '@nodaxis/core/advice/stopStrategies';
-import type { HeadCourse, StopCourse } from '@nodaxis/core/faults/stopCourse';
+import type { StopStrategyOutcome } from '@nodaxis/core/advice/stopStrategies';
+import { stopStrategyNames } from '@nodaxis/core/advice/stopStrategies';
+import { hangsBadly, headWords, restartWords, spindleWords, stopSpanS, stopTime } from '@nodaxis/core/faults/stopWords';
 import { showValue } from '@nodaxis/core/units/print';
 import { computed, ref } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import { useWorked } from '../../trial/useWorked';
 import AxisMark from '../../widgets/AxisMark.vue';
 
 /** The strategies of what the stop button cuts, side by side for this machine, each as a course in time. */
-const machine = useMachine();
+const machine = useOpenMachine();
 const preferences = usePreferences();
 const { result, busy, fault } = useWorked((worker, design) => worker.stopStrategies(design));
 const refused = ref('');
 
-const names: Record<StopStrategy, string> = {
-  'request-only': 'It asks the controller, and cuts nothing',
-  'motor-power': 'Motor power, by a contactor',
-  'main-switch': 'Everything behind the main switch',
-  'torque-off': 'The torque of the drives',
-};
-const ms = (s: number) => `${Math.round(s * 1000)} ms`;
 const length = (v: number) => showValue(v, 'length', preferences.display, 3);
 /** The same stretch of time for all four, so that they can be compared by eye. */
-const span = computed(() => {
-  const times = (result.value ?? []).flatMap((o) => [
-    ...(o.course?.axes.flatMap((a) => a.restS ?? []) ?? []),
-    ...(o.course?.heads.map((h) => h.heldS) ?? []),
-  ]);
-  return Math.max(0.1, ...times) * 1.12;
-});
+const span = computed(() => stopSpanS((result.value ?? []).flatMap((o) => o.course ?? [])));
 const at = (s: number) => `${Math.min(100, (100 * s) / span.value)}%`;
 const ticks = computed(() => {
   const step = [0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5].find((s) => span.value / s <= 6) ?? 10;
   return Array.from({ length: Math.floor(span.value / step) + 1 }, (_, i) => i * step);
 });
-const headWords = (h: HeadCourse): string =>
-  h.held === 'motor'
-    ? 'held by its motor'
-    : h.held === 'screw'
-      ? 'held by the drag of its screw'
-      : h.held === 'brake'
-        ? h.dropMm > 0.005
-          ? `held by its brake after ${ms(h.heldS)}: comes down ${length(h.dropMm)}`
-          : `held by its brake from ${ms(h.heldS)} on`
-        : 'NOTHING HOLDS IT: it comes down';
-const spindleWords: Record<StopCourse['spindle'], string> = {
-  none: '',
-  'stopped by command': 'switched off by the control',
-  coasts: 'loses its power and coasts: wait until it is at rest',
-  'runs on': 'RUNS ON',
-};
-const restartWords: Record<StopCourse['restart'], string> = {
-  'second act': 'the start button, after the stop is released',
-  'at the control': 'the stop released, then the latch cleared at the control',
-  'by itself': 'NONE: power is back as soon as the button is released',
-};
+const hasDrive = computed(() => machine.design.roles.spindleDrive !== undefined);
 function take(o: StopStrategyOutcome): void {
   refused.value = machine
-    .run({ name: 'several', args: { title: `What the stop button cuts: ${names[o.strategy]}`, commands: o.commands } })
+    .run({
+      name: 'several',
+      args: { title: `What the stop button cuts: ${stopStrategyNames[o.strategy]}`, commands: o.commands },
+    })
     .map((f) => `${f.what} ${f.fix}`)
     .join(' ');
 }
@@ -80,10 +51,10 @@ function take(o: StopStrategyOutcome): void {
         :key="o.strategy"
         class="sheet"
         :class="{ chosen: o.chosen }"
-        :aria-label="names[o.strategy]"
+        :aria-label="stopStrategyNames[o.strategy]"
       >
         <div class="row spread head">
-          <h2>{{ names[o.strategy] }}</h2>
+          <h2>{{ stopStrategyNames[o.strategy] }}</h2>
           <span v-if="o.chosen" class="chip">as it is</span>
           <ActionButton v-else-if="!o.missing.length" kind="framed" :disabled="machine.readOnly" @click="take(o)">
             Apply
@@ -117,7 +88,7 @@ function take(o: StopStrategyOutcome): void {
               ><em
                 :style="{ left: o.course.powerOffS === undefined ? '6px' : `calc(${at(o.course.powerOffS)} + 5px)` }"
                 :class="{ on: o.course.powerOffS === undefined }"
-                >{{ o.course.powerOffS === undefined ? 'stays' : `gone after ${ms(o.course.powerOffS)}` }}</em
+                >{{ o.course.powerOffS === undefined ? 'stays' : `gone after ${stopTime(o.course.powerOffS)}` }}</em
               >
             </div>
             <template v-for="a in o.course.axes" :key="a.id">
@@ -136,7 +107,7 @@ function take(o: StopStrategyOutcome): void {
                     on: a.restS === undefined || a.restS > span * 0.42,
                     over: a.distance !== undefined && a.room !== undefined && a.distance > a.room,
                   }"
-                  >{{ a.way }}{{ a.restS === undefined ? '' : `: ${ms(a.restS)}, ${length(a.distance!)}`
+                  >{{ a.way }}{{ a.restS === undefined ? '' : `: ${stopTime(a.restS)}, ${length(a.distance!)}`
                   }}{{
                     a.distance !== undefined && a.room !== undefined && a.distance > a.room
                       ? `; behind its limit there are ${length(a.room)}`
@@ -149,19 +120,12 @@ function take(o: StopStrategyOutcome): void {
           <dl>
             <template v-for="h in o.course.heads" :key="h.id">
               <dt>Head {{ h.letter }}</dt>
-              <dd :class="{ bad: h.held === 'nothing' }">{{ headWords(h) }}</dd>
+              <dd :class="{ bad: h.held === 'nothing' }">{{ headWords(h, preferences.display) }}</dd>
             </template>
             <template v-if="o.course.spindle !== 'none'">
               <dt>Spindle</dt>
               <dd :class="{ bad: o.course.spindle === 'runs on' }">
-                {{ spindleWords[o.course.spindle]
-                }}{{
-                  o.course.spindle === 'stopped by command'
-                    ? machine.design!.roles.spindleDrive
-                      ? ', braked by its drive'
-                      : ', and coasts: wait until it is at rest'
-                    : ''
-                }}
+                {{ spindleWords(o.course.spindle, hasDrive) }}
               </dd>
             </template>
             <dt>Position</dt>
@@ -185,24 +149,17 @@ function take(o: StopStrategyOutcome): void {
               </dd>
             </template>
             <dt>If the control hangs</dt>
-            <dd
-              :class="{
-                bad:
-                  o.course.hung.motors === 'go on' ||
-                  o.course.hung.spindle === 'runs on' ||
-                  o.course.hung.heads.some((h) => h.held === 'nothing'),
-              }"
-            >
+            <dd :class="{ bad: hangsBadly(o.course) }">
               motors {{ o.course.hung.motors
               }}{{ o.course.hung.spindle === 'none' ? '' : `; spindle ${o.course.hung.spindle.toLowerCase()}`
-              }}{{ o.course.hung.heads.map((h) => `; ${h.letter} ${headWords(h)}`).join('') }}
+              }}{{ o.course.hung.heads.map((h) => `; ${h.letter} ${headWords(h, preferences.display)}`).join('') }}
             </dd>
           </dl>
         </template>
       </article>
     </div>
     <div v-if="result?.some((o) => o.course)" class="scale mono soft" aria-hidden="true">
-      <span v-for="t in ticks" :key="t">{{ ms(t) }}</span>
+      <span v-for="t in ticks" :key="t">{{ stopTime(t) }}</span>
       <span>from the press, at the highest speeds wanted; switching times are planning figures</span>
     </div>
   </div>

@@ -6,23 +6,29 @@ import Progress from '../../ui/Progress.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Refresh } from '@element-plus/icons-vue';
 import type { FaultKind } from '@nodaxis/core/faults/faults';
-import { compareSweeps, countsOf, mapOf, notices } from '@nodaxis/core/faults/summary';
+import { protectiveDevices } from '@nodaxis/core/faults/safetyFunctions';
+import {
+  compareSweeps,
+  countsOf,
+  faultKindWords,
+  mapOf,
+  notices,
+  rowsShown,
+  type RowFilter,
+} from '@nodaxis/core/faults/summary';
 import type { SweepRow } from '@nodaxis/core/faults/sweep';
-import { isProtective } from '@nodaxis/core/machine/connections';
-import { circuitName } from '@nodaxis/core/machine/fields';
-import type { Notice } from '@nodaxis/core/switches/polarity';
 import { useVirtualList } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useFocusLink } from '../../app/focusLink';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { useSweep } from '../../trial/useSweep';
 import NoticeMark from './NoticeMark.vue';
 
 /** All single faults of the machine: what each takes away, and when anybody notices. */
-const machine = useMachine();
+const machine = useOpenMachine();
 const sweep = useSweep();
 /** Without conductors every count would be of nothing. */
-const unwired = computed(() => !Object.keys(machine.design!.conductors).length);
+const unwired = computed(() => !Object.keys(machine.design.conductors).length);
 const { go } = useFocusLink();
 const rows = computed(() => sweep.result?.result.rows ?? []);
 const functions = computed(() => sweep.result?.result.functions ?? []);
@@ -31,21 +37,7 @@ const beforeCounts = computed(() => sweep.before && countsOf(sweep.before.result
 const map = computed(() => mapOf(functions.value, rows.value));
 const missing = computed(() => functions.value.filter((f) => sweep.result!.result.missing.includes(f.id)));
 
-const kindWords: Record<FaultKind, string> = {
-  'conductor-open': 'wire open',
-  'contact-open': 'contact never closes',
-  'contact-welded': 'contact welded',
-  'sensor-dead': 'sensor dead',
-  'sensor-stuck': 'sensor stuck on',
-  'supply-lost': 'supply lost',
-  'plug-off': 'plug off',
-  'short-neighbour': 'touches its neighbour',
-  'short-frame': 'touches the frame',
-  'short-zero': 'touches 0 V',
-  'short-plus': 'touches +',
-  'controller-hung': 'controller hung',
-};
-const only = ref<Notice | 'danger' | 'loss' | 'all' | 'none'>('loss');
+const only = ref<RowFilter>('loss');
 const cell = ref<{ function: string; kind: FaultKind }>();
 const listWords: Record<typeof only.value, string> = {
   all: 'in all',
@@ -56,17 +48,7 @@ const listWords: Record<typeof only.value, string> = {
   'at next use': 'that show at the next use',
   never: 'that never show',
 };
-function fits(r: SweepRow): boolean {
-  if (only.value === 'all') return true;
-  if (only.value === 'none') return !r.lost.length;
-  if (only.value === 'danger') return r.danger;
-  return r.lost.length > 0 && (only.value === 'loss' || r.notice === only.value);
-}
-const shown = computed(() =>
-  rows.value
-    .filter((r) => (cell.value ? r.fault.kind === cell.value.kind && r.lost.includes(cell.value.function) : fits(r)))
-    .sort((a, b) => Number(b.danger) - Number(a.danger) || notices.indexOf(b.notice) - notices.indexOf(a.notice)),
-);
+const shown = computed(() => rowsShown(rows.value, cell.value ?? only.value));
 const { list, containerProps, wrapperProps } = useVirtualList(shown, { itemHeight: 34, overscan: 8 });
 const titles = computed(() => new Map(functions.value.map((f) => [f.id, f.title])));
 const lostOf = (r: Pick<SweepRow, 'lost'>) => r.lost.map((id) => titles.value.get(id) ?? id).join('; ');
@@ -82,18 +64,8 @@ function compare(): void {
   comparing.value = true;
 }
 
-const tried = computed(() => new Set(machine.design!.dailyChecks));
-const protecting = computed(() =>
-  Object.entries(machine.design!.circuits).flatMap(([id, c]) =>
-    isProtective(c)
-      ? c.devices.map((d) => ({
-          id: d,
-          name: machine.design!.parts[d]?.designation ?? d,
-          of: circuitName(machine.design!, id),
-        }))
-      : [],
-  ),
-);
+const tried = computed(() => new Set(machine.design.dailyChecks));
+const protecting = computed(() => protectiveDevices(machine.design));
 function setTried(ids: string[]): void {
   machine.run({ name: 'set-daily-checks', args: { devices: ids } });
 }
@@ -191,7 +163,7 @@ const toggleTried = (id: string) =>
             <tr>
               <th scope="col">When it is gone, who notices?</th>
               <th v-for="k in map.kinds" :key="k" scope="col" class="kind">
-                <span>{{ kindWords[k] }}</span>
+                <span>{{ faultKindWords[k] }}</span>
               </th>
             </tr>
           </thead>
@@ -205,7 +177,7 @@ const toggleTried = (id: string) =>
                   class="cell"
                   :class="{ danger: l.cells[k]!.danger }"
                   :aria-pressed="cell?.function === l.function.id && cell.kind === k"
-                  :data-hint="`${l.cells[k]!.count} × ${kindWords[k]}: ${l.cells[k]!.worst}`"
+                  :data-hint="`${l.cells[k]!.count} × ${faultKindWords[k]}: ${l.cells[k]!.worst}`"
                   @click="toggleCell(l.function.id, k)"
                 >
                   <NoticeMark :notice="l.cells[k]!.worst" /><span class="mono">{{ l.cells[k]!.count }}</span>
@@ -261,7 +233,7 @@ const toggleTried = (id: string) =>
         <div class="row spread">
           <h2>
             {{ shown.length }}
-            {{ cell ? `× ${kindWords[cell.kind]}: ${titles.get(cell.function)}` : listWords[only] }}
+            {{ cell ? `× ${faultKindWords[cell.kind]}: ${titles.get(cell.function)}` : listWords[only] }}
           </h2>
           <ActionButton v-if="cell || only !== 'loss'" @click="((cell = undefined), (only = 'loss'))">
             All that take something away

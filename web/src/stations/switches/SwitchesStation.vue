@@ -3,7 +3,7 @@ import { computed, onBeforeUnmount, watch } from 'vue';
 import TrialPanel from '../../trial/TrialPanel.vue';
 import { useSweep } from '../../trial/useSweep';
 import { useTrial } from '../../trial/useTrial';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import StationTabs from '../../ui/StationTabs.vue';
 import { useView } from '../useView';
 import FilterView from './FilterView.vue';
@@ -14,7 +14,7 @@ import StopChainView from './StopChainView.vue';
 import SweepView from './SweepView.vue';
 
 type View = 'inputs' | 'try' | 'options' | 'placement' | 'filters' | 'stop' | 'faults';
-const machine = useMachine();
+const machine = useOpenMachine();
 const trial = useTrial();
 const sweep = useSweep();
 const dangers = computed(() => sweep.result?.result.rows.filter((r) => r.danger).length ?? 0);
@@ -61,7 +61,7 @@ onBeforeUnmount(() => view.value === 'try' && leaveTrial());
     <div class="body" role="tabpanel" :aria-labelledby="`tab-${view}`">
       <InputsView v-if="view === 'inputs'" />
       <section v-else-if="view === 'try'" class="sheet">
-        <TrialPanel v-if="Object.keys(machine.design!.conductors).length" wide />
+        <TrialPanel v-if="Object.keys(machine.design.conductors).length" wide />
         <p v-else class="soft">
           There is no wire to try yet. Add inputs, then plan the wiring: what each switch does is worked out from it.
         </p>

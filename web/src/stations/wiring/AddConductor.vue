@@ -7,13 +7,13 @@ import type { Fault } from '@nodaxis/core/units/result';
 import { terminalName } from '@nodaxis/core/wiring/wires';
 import { computed, ref } from 'vue';
 import { useDraft } from '../../document/drafts';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 
 /** A conductor that the plan does not know: made by hand, or found on a machine that was there before. */
 const emit = defineEmits<{ done: [] }>();
-const machine = useMachine();
+const machine = useOpenMachine();
 const empty = { from: '', to: '', purpose: '', found: false };
-const typed = useDraft(() => `${machine.file?.id}/add-conductor`, empty);
+const typed = useDraft(() => `${machine.file.id}/add-conductor`, empty);
 function done(): void {
   typed.value = { ...empty };
   emit('done');
@@ -21,9 +21,9 @@ function done(): void {
 const faults = ref<Fault[]>([]);
 const terminals = computed(() => {
   const map = new Map<string, { part: string; terminal: string }>();
-  for (const [part, p] of Object.entries(machine.design!.parts))
+  for (const [part, p] of Object.entries(machine.design.parts))
     for (const terminal of Object.keys(p.terminals))
-      map.set(terminalName(machine.design!, { part, terminal }), { part, terminal });
+      map.set(terminalName(machine.design, { part, terminal }), { part, terminal });
   return map;
 });
 function add(): void {

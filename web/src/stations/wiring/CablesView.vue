@@ -8,87 +8,42 @@ import { libraryOf } from '@nodaxis/core/machine/library/index';
 import { parseQuantity } from '@nodaxis/core/units/parse';
 import { showLead, showQuantity, showValue } from '@nodaxis/core/units/print';
 import type { Quantity } from '@nodaxis/core/units/quantity';
-import { baseValue } from '@nodaxis/core/units/quantity';
 import type { Fault } from '@nodaxis/core/units/result';
-import { cablesByName, chainFills, laidInChain, MOST_FILL } from '@nodaxis/core/wiring/chains';
-import { chainsTo, swapTable } from '@nodaxis/core/wiring/crossReference';
-import { designAt } from '@nodaxis/core/machine/history';
+import { cableUses, farPart, waysThrough, type CableUse } from '@nodaxis/core/wiring/cables';
+import { chainFills, drawnChain, MOST_FILL } from '@nodaxis/core/wiring/chains';
+import { swapped } from '@nodaxis/core/wiring/crossReference';
 import { computed, ref } from 'vue';
 import { useDraft } from '../../document/drafts';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import MachineField from '../../widgets/MachineField.vue';
 import ColourSwatch from './ColourSwatch.vue';
 
 /** Cables with what is in them, the chains that carry them, and the way of each signal through its colours. */
-const machine = useMachine();
+const machine = useOpenMachine();
 const preferences = usePreferences();
-const design = computed(() => machine.design!);
+const design = computed(() => machine.design);
 const faults = ref<Fault[]>([]);
 const picked = ref('');
 
-const cables = computed(() => {
-  const parts = cablesByName(design.value);
-  const names = [...new Set(Object.values(design.value.conductors).flatMap((c) => c.cable ?? []))];
-  return names
-    .map((name) => {
-      const inside = Object.values(design.value.conductors).filter((c) => c.cable === name);
-      const part = parts.get(name);
-      const data = part?.part.data;
-      return {
-        name,
-        id: part?.id,
-        designation: part?.part.designation ?? '',
-        made:
-          data?.class === 'cable'
-            ? `${data.cores.length} × ${data.cores[0]?.section ? showQuantity(data.cores[0].section, preferences.display) : '?'}${data.screened ? ', shielded' : ''}`
-            : 'not described',
-        used: inside.length,
-        done: inside.filter((c) => c.state === 'connected' || c.state === 'checked').length,
-        length: inside[0]?.length,
-        chain: inside[0]?.chain ?? '',
-        route: inside[0]?.route ?? '',
-      };
-    })
-    .sort((a, b) => a.designation.localeCompare(b.designation, 'en', { numeric: true }));
-});
+const cables = computed(() => cableUses(design.value));
+/** How it is made: cores, section, shield. */
+const made = ({ cores }: CableUse): string =>
+  cores
+    ? `${cores.count} × ${cores.section ? showQuantity(cores.section, preferences.display) : '?'}${cores.screened ? ', shielded' : ''}`
+    : 'not described';
 const cable = computed(() => cables.value.find((c) => c.name === picked.value) ?? cables.value[0]);
 const chains = computed(() => chainFills(design.value));
 const route = (name: string, change: { chain?: string | null; route?: string | null }) =>
   (faults.value = machine.run({ name: 'route-cable', args: { cable: name, ...change } }));
 
-/** The parts at the far end of the picked cable, each with the chains of conductors that lead there. */
-const reference = computed(() => {
-  if (!cable.value) return [];
-  const c = Object.values(design.value.conductors).find((x) => x.cable === cable.value!.name);
-  if (!c) return [];
-  // A cable that ends at a plug leads on to the part behind it.
-  let target = c.to.part;
-  const wires = machine.figures!.wires;
-  for (let i = 0; i < 4 && design.value.parts[target]?.data.class === 'connector'; i++) {
-    const beyond = wires.all.find((w) => w.ends.some((e) => e.part === target && e.terminal.startsWith('b-')));
-    const next = beyond?.ends.find((e) => e.part !== target);
-    if (!next) break;
-    target = next.part;
-  }
-  return chainsTo(design.value, wires, target).filter((x) => x.links.some((l) => l.cable === cable.value!.name));
-});
-const targetPart = computed(() => reference.value[0]?.end.split(':')[0] ?? '');
-
-/** Where this part was another one earlier: the old leads beside the new ones. */
+const reference = computed(() =>
+  cable.value ? waysThrough(design.value, machine.figures.wires, cable.value.name) : [],
+);
+/** Where the part at its far end was another one earlier: the old leads beside the new ones. */
 const swap = computed(() => {
-  const id = Object.entries(design.value.parts).find(([, p]) => p.designation === targetPart.value)?.[0];
-  if (!id || !machine.file) return undefined;
-  const key = design.value.parts[id]!.libraryKey;
-  for (const r of [...machine.file.history.revisions].reverse()) {
-    if (r.command !== 'choose-part' && r.command !== 'several') continue;
-    const before = designAt(machine.file, r.number - 1);
-    const was = before?.parts[id];
-    if (!before || !was || was.libraryKey === key) continue;
-    const lines = swapTable(before, design.value, id);
-    return lines.length ? { was: was.name, now: design.value.parts[id]!.name, lines } : undefined;
-  }
-  return undefined;
+  const far = cable.value && farPart(design.value, machine.figures.wires, cable.value.name);
+  return far ? swapped(machine.file, far) : undefined;
 });
 
 const connectors = libraryOf('connector').filter((e) => e.data.class === 'connector' && e.data.form !== 'mains-inlet');
@@ -108,7 +63,7 @@ function insert(): void {
   });
 }
 const emptyChain = { name: '', width: '', height: '', bend: '' };
-const newChain = useDraft(() => `${machine.file?.id}/new-chain`, emptyChain);
+const newChain = useDraft(() => `${machine.file.id}/new-chain`, emptyChain);
 function addChain(): void {
   const unit = preferences.display.system === 'inch' ? 'in' : 'mm';
   const read = (text: string, where: string): Quantity | undefined => {
@@ -139,23 +94,7 @@ function addChain(): void {
   if (!faults.value.length) newChain.value = { name: '', width: '', height: '', bend: '' };
 }
 const dropChain = (id: string) => (faults.value = machine.run({ name: 'set-chain', args: { id, chain: null } }));
-/** A chain as it is drawn: its inside, or as much as its cables take where it is not known. */
-const drawn = computed(() =>
-  chains.value.map((fill) => {
-    const laid = laidInChain(fill);
-    const { innerWidth, innerHeight, bendRadius } = fill.chain;
-    const bends = fill.cables.flatMap((c) => c.bendMm ?? []);
-    return {
-      ...fill,
-      laid: laid.cables,
-      w: innerWidth ? baseValue(innerWidth) : Math.max(20, ...laid.cables.map((c) => c.x + c.diameter)),
-      h: innerHeight ? baseValue(innerHeight) : Math.max(10, laid.height),
-      overfull: innerHeight !== undefined && laid.height > baseValue(innerHeight),
-      bend: bendRadius && showQuantity(bendRadius, preferences.display),
-      stiffest: bends.length ? showValue(Math.max(...bends), 'length', preferences.display, 3) : undefined,
-    };
-  }),
-);
+const drawn = computed(() => chains.value.map(drawnChain));
 </script>
 
 <template>
@@ -183,7 +122,7 @@ const drawn = computed(() =>
                 c.name
               }}</ActionButton>
             </td>
-            <td class="soft made">{{ c.made }}</td>
+            <td class="soft made">{{ made(c) }}</td>
             <td class="num mono">{{ c.done }}/{{ c.used }}</td>
             <td class="mono">{{ c.length ? showLead(c.length, preferences.display) : '' }}</td>
             <td>
@@ -268,9 +207,20 @@ const drawn = computed(() =>
           then say which cables run through it.
         </p>
         <div v-for="f in drawn" :key="f.id" class="chain" :data-field="`chains.${f.id}`">
-          <svg :viewBox="`-1 -1 ${f.w + 2} ${f.h + 2}`" role="img" :aria-label="`${f.chain.name}, seen from its end`">
-            <rect x="0" y="0" :width="f.w" :height="f.h" class="box" />
-            <circle v-for="c in f.laid" :key="c.name" :cx="c.x" :cy="f.h - c.y" :r="c.diameter / 2" class="cable">
+          <svg
+            :viewBox="`-1 -1 ${f.widthMm + 2} ${f.heightMm + 2}`"
+            role="img"
+            :aria-label="`${f.chain.name}, seen from its end`"
+          >
+            <rect x="0" y="0" :width="f.widthMm" :height="f.heightMm" class="box" />
+            <circle
+              v-for="c in f.laid"
+              :key="c.name"
+              :cx="c.x"
+              :cy="f.heightMm - c.y"
+              :r="c.diameter / 2"
+              class="cable"
+            >
               <title>{{ c.name }}</title>
             </circle>
           </svg>
@@ -282,8 +232,11 @@ const drawn = computed(() =>
               v-if="f.tooStiff.length"
               >; too stiff for it: {{ f.tooStiff.join(', ') }}</template
             ><template v-if="f.overfull">; they do not lie side by side in it</template> <br /><span class="soft"
-              >bends to {{ f.bend ?? 'a radius not known'
-              }}<template v-if="f.stiffest">, its stiffest cable needs {{ f.stiffest }}</template></span
+              >bends to
+              {{ f.chain.bendRadius ? showQuantity(f.chain.bendRadius, preferences.display) : 'a radius not known'
+              }}<template v-if="f.stiffestMm !== undefined"
+                >, its stiffest cable needs {{ showValue(f.stiffestMm, 'length', preferences.display, 3) }}</template
+              ></span
             ></span
           >
           <ActionButton :aria-label="`Remove ${f.chain.name}`" :disabled="machine.readOnly" @click="dropChain(f.id)">

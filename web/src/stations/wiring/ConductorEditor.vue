@@ -13,21 +13,21 @@ import type { Fault } from '@nodaxis/core/units/result';
 import { conductorFigures } from '@nodaxis/core/wiring/duty';
 import { computed } from 'vue';
 import { vDraft } from '../../document/drafts';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 
 /** The fields of one conductor, or of all that are picked: a field in which they differ is empty and says so. */
 const props = defineProps<{ ids: string[] }>();
 const emit = defineEmits<{ tick: []; remove: []; fault: [Fault[]] }>();
-const machine = useMachine();
+const machine = useOpenMachine();
 const preferences = usePreferences();
-const conductors = computed(() => props.ids.flatMap((id) => machine.design!.conductors[id] ?? []));
+const conductors = computed(() => props.ids.flatMap((id) => machine.design.conductors[id] ?? []));
 const one = computed(() => (conductors.value.length === 1 ? conductors.value[0] : undefined));
 /** What the one picked carries and loses, in a sentence. */
 const judged = computed(() => {
-  const wire = machine.figures!.wires.all.find((w) => w.id === props.ids[0]);
+  const wire = machine.figures.wires.all.find((w) => w.id === props.ids[0]);
   if (!one.value || !wire) return '';
-  const f = conductorFigures(machine.design!, wire, machine.figures!.wires.sheets.get(wire.id));
+  const f = conductorFigures(machine.design, wire, machine.figures.wires.sheets.get(wire.id));
   const amps = (a: number) => showValue(a, 'current', preferences.display, 2);
   const said = [
     f.amps !== undefined && `carries ${amps(f.amps)}`,
@@ -39,7 +39,7 @@ const judged = computed(() => {
   ].filter(Boolean);
   return said.length ? `${said.join('; ')}.` : '';
 });
-const chains = computed(() => Object.values(machine.design!.chains ?? {}).map((c) => c.name));
+const chains = computed(() => Object.values(machine.design.chains ?? {}).map((c) => c.name));
 
 const shown = (c: Conductor, key: keyof Conductor): string => {
   const v = c[key];
@@ -95,7 +95,7 @@ const terminationKinds = ['ferrule', 'crimp', 'solder', 'screw'] as const;
 type Kind = (typeof terminationKinds)[number];
 function terminate(end: 'from' | 'to', kind: string, pullTested: boolean): void {
   const commands = props.ids.map((id) => {
-    const before = machine.design!.conductors[id]!.terminations ?? {};
+    const before = machine.design.conductors[id]!.terminations ?? {};
     const { [end]: _old, ...rest } = before;
     return {
       name: 'set-conductors' as const,
@@ -115,9 +115,7 @@ function terminate(end: 'from' | 'to', kind: string, pullTested: boolean): void 
     <label v-for="f in fields" :key="f.key"
       >{{ f.name }}
       <TextField
-        v-draft="
-          `${machine.file?.id}/conductors/${ids.length === 1 ? ids[0] : `${ids.length}-from-${ids[0]}`}/${f.key}`
-        "
+        v-draft="`${machine.file.id}/conductors/${ids.length === 1 ? ids[0] : `${ids.length}-from-${ids[0]}`}/${f.key}`"
         :style="{ width: `${f.width}px` }"
         :model-value="common(f.key)"
         :placeholder="differs(f.key) ? 'differ' : ''"
@@ -149,7 +147,7 @@ function terminate(end: 'from' | 'to', kind: string, pullTested: boolean): void 
     <label v-if="one?.state === 'temporary'"
       >Waits for
       <TextField
-        v-draft="`${machine.file?.id}/conductors/${ids[0]}/waitsFor`"
+        v-draft="`${machine.file.id}/conductors/${ids[0]}/waitsFor`"
         maxlength="200"
         :model-value="one.waitsFor ?? ''"
         style="width: 130px"

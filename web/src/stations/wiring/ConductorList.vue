@@ -16,7 +16,7 @@ import { useMediaQuery } from '@vueuse/core';
 import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { hasForm } from '../../document/drafts';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { download } from '../../document/transfer';
 import NotesAndPictures from '../../widgets/NotesAndPictures.vue';
 import type { Subject } from '../../document/subjects';
@@ -29,7 +29,7 @@ import { sheetNames } from '@nodaxis/core/wiring/sheets';
 import { useConductorRows } from './useConductorRows';
 
 /** The whole wire list: filtered, edited one by one or many at once, and out and in as a table. */
-const machine = useMachine();
+const machine = useOpenMachine();
 const trial = useTrial();
 const route = useRoute();
 const { filter, sort, sortBy, all, rows, cables, parts } = useConductorRows();
@@ -38,7 +38,7 @@ const narrow = useMediaQuery('(max-width: 720px)');
 const grid = useTemplateRef<InstanceType<typeof ConductorGrid>>('grid');
 const picked = shallowRef<ReadonlySet<string>>(new Set());
 const active = ref('');
-const adding = ref(hasForm(`${machine.file?.id}/add-conductor`));
+const adding = ref(hasForm(`${machine.file.id}/add-conductor`));
 /** On a phone the filters are folded away; how many of them count is said. */
 const filtering = ref(false);
 const filtered = computed(() => [filter.sheet, filter.part, filter.cable, filter.state].filter(Boolean).length);
@@ -63,7 +63,7 @@ watch(
 /** What an edit in the panel goes to: all that are picked, or the row under the cursor. */
 const chosen = computed(() => {
   const ids = picked.value.size ? rows.value.filter((r) => picked.value.has(r.id)).map((r) => r.id) : [];
-  return ids.length ? ids : active.value && machine.design!.conductors[active.value] ? [active.value] : [];
+  return ids.length ? ids : active.value && machine.design.conductors[active.value] ? [active.value] : [];
 });
 
 /** On a phone the panel lies below the list: it comes into sight once there is something to edit. */
@@ -91,7 +91,7 @@ const subjects = computed((): { subject: Subject; title: string }[] => {
     })),
     ...ends.map((e) => ({
       subject: { kind: 'part' as const, id: e.part },
-      title: `${machine.design!.parts[e.part]?.designation ?? ''} ${machine.design!.parts[e.part]?.name ?? ''}`,
+      title: `${machine.design.parts[e.part]?.designation ?? ''} ${machine.design.parts[e.part]?.name ?? ''}`,
     })),
   ];
 });
@@ -103,7 +103,7 @@ function set(ids: readonly string[], change: ConductorEdit): void {
 function tick(ids: readonly string[]): void {
   const by = new Map<Conductor['state'], string[]>();
   for (const id of ids) {
-    const next = stateAfter(machine.design!.conductors[id]!.state);
+    const next = stateAfter(machine.design.conductors[id]!.state);
     by.set(next, [...(by.get(next) ?? []), id]);
   }
   const commands: Command[] = [...by].map(([state, list]) => ({
@@ -123,8 +123,8 @@ function remove(): void {
   picked.value = new Set();
 }
 
-const slug = computed(() => machine.design!.name.toLowerCase().replace(/[^a-z0-9]+/g, '-'));
-const exportCsv = () => download(`${slug.value}-conductors.csv`, writeConductorsCsv(machine.design!), 'text/csv');
+const slug = computed(() => machine.design.name.toLowerCase().replace(/[^a-z0-9]+/g, '-'));
+const exportCsv = () => download(`${slug.value}-conductors.csv`, writeConductorsCsv(machine.design), 'text/csv');
 async function importCsv(f: File): Promise<void> {
   told.value = '';
   faults.value = [];
@@ -138,7 +138,7 @@ async function importCsv(f: File): Promise<void> {
     ];
     return;
   }
-  const table = readConductorsCsv(await f.text(), machine.design!);
+  const table = readConductorsCsv(await f.text(), machine.design);
   const commands: Command[] = [
     ...table.change.map(({ id, set: change }): Command => ({
       name: 'set-conductors',

@@ -6,15 +6,15 @@ import { Printer } from '@element-plus/icons-vue';
 import type { LabelGrid } from '@nodaxis/core/wiring/labels';
 import { labelPages, labelSize, paperMm, partLabels, wireLabels } from '@nodaxis/core/wiring/labels';
 import { computed, reactive, ref } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 
 /** Labels for wire ends and parts, on a grid that suits the sheet at hand. */
-const machine = useMachine();
+const machine = useOpenMachine();
 const what = ref<'wires' | 'parts'>('wires');
 const skip = ref(0);
 const grid = reactive<LabelGrid>({ paper: 'A4', columns: 7, rows: 27, marginX: 8, marginY: 13, gapX: 2, gapY: 0 });
 const labels = computed(() =>
-  what.value === 'wires' ? wireLabels(machine.design!, machine.figures!.wires) : partLabels(machine.design!),
+  what.value === 'wires' ? wireLabels(machine.design, machine.figures.wires) : partLabels(machine.design),
 );
 const size = computed(() => labelSize(grid));
 const pages = computed(() => (size.value ? labelPages(labels.value, grid, Math.max(0, Math.floor(skip.value))) : []));

@@ -6,20 +6,20 @@ import { showLead, showQuantity } from '@nodaxis/core/units/print';
 import { nextUp } from '@nodaxis/core/wiring/progress';
 import { terminalName } from '@nodaxis/core/wiring/wires';
 import { computed, ref } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import NotesAndPictures from '../../widgets/NotesAndPictures.vue';
 import ColourSwatch from './ColourSwatch.vue';
 import { sheetNames } from '@nodaxis/core/wiring/sheets';
 
 /** One conductor at a time, as large as cold hands and a phone on a stool want it. */
-const machine = useMachine();
+const machine = useOpenMachine();
 const preferences = usePreferences();
 /** Passed over for now: they come again at the end. Taken first: where the reader's hand is already. */
 const later = ref<string[]>([]);
 const first = ref<string>();
 const queue = computed(() => {
-  const order = nextUp(machine.design!, machine.figures!.wires.sheets);
+  const order = nextUp(machine.design, machine.figures.wires.sheets);
   const put = new Set(later.value);
   const rank = (id: string) => (id === first.value ? 0 : put.has(id) ? 2 : 1);
   return order
@@ -29,26 +29,26 @@ const queue = computed(() => {
 });
 const after = computed(() =>
   queue.value.slice(1, 11).map((id) => {
-    const c = machine.design!.conductors[id]!;
+    const c = machine.design.conductors[id]!;
     return {
       id,
       number: c.number,
-      from: terminalName(machine.design!, c.from),
-      to: terminalName(machine.design!, c.to),
+      from: terminalName(machine.design, c.from),
+      to: terminalName(machine.design, c.to),
       colour: c.colour,
       section: c.section && showQuantity(c.section, preferences.display),
-      sheet: machine.figures!.wires.sheets.get(id),
+      sheet: machine.figures.wires.sheets.get(id),
     };
   }),
 );
 const temporary = computed(() =>
-  Object.entries(machine.design!.conductors).flatMap(([id, c]) =>
+  Object.entries(machine.design.conductors).flatMap(([id, c]) =>
     c.state === 'temporary'
       ? [
           {
             id,
             number: c.number,
-            ends: `${terminalName(machine.design!, c.from)} ${terminalName(machine.design!, c.to)}`,
+            ends: `${terminalName(machine.design, c.from)} ${terminalName(machine.design, c.to)}`,
             waitsFor: c.waitsFor,
           },
         ]
@@ -58,18 +58,18 @@ const temporary = computed(() =>
 const settle = (id: string) =>
   machine.run({ name: 'set-conductors', args: { ids: [id], set: { state: 'connected' } } });
 const id = computed(() => queue.value[0]);
-const conductor = computed(() => (id.value ? machine.design!.conductors[id.value] : undefined));
+const conductor = computed(() => (id.value ? machine.design.conductors[id.value] : undefined));
 const ends = computed(() =>
   conductor.value
     ? ([conductor.value.from, conductor.value.to] as const).map((e) => ({
-        name: terminalName(machine.design!, e),
-        part: machine.design!.parts[e.part]?.name ?? '',
+        name: terminalName(machine.design, e),
+        part: machine.design.parts[e.part]?.name ?? '',
       }))
     : [],
 );
-const sheet = computed(() => (id.value ? machine.figures!.wires.sheets.get(id.value) : undefined));
+const sheet = computed(() => (id.value ? machine.figures.wires.sheets.get(id.value) : undefined));
 const sameCable = computed(
-  () => queue.value.filter((q) => machine.design!.conductors[q]!.cable === conductor.value?.cable).length,
+  () => queue.value.filter((q) => machine.design.conductors[q]!.cable === conductor.value?.cable).length,
 );
 const last = ref('');
 

@@ -4,16 +4,14 @@ import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Delete, Plus } from '@element-plus/icons-vue';
-import type { ColourCode, ConductorFunction, OutputCircuit, OutputFunction } from '@nodaxis/core/machine/connections';
+import type { ColourCode, ConductorFunction } from '@nodaxis/core/machine/connections';
 import { Colour, conductorFunctions } from '@nodaxis/core/machine/connections';
 import type { RoleName } from '@nodaxis/core/machine/design';
-import { libraryOf } from '@nodaxis/core/machine/library/index';
-import type { Part, PartClass } from '@nodaxis/core/machine/parts';
-import { figureOr } from '@nodaxis/core/units/derived';
+import { alarmsOf, outputAdditions, relaysFor } from '@nodaxis/core/advice/outputs';
+import type { PartClass } from '@nodaxis/core/machine/parts';
 import { carriesMains } from '@nodaxis/core/machine/parts';
 import type { Fault } from '@nodaxis/core/units/result';
 import { outputFunctionName } from '@nodaxis/core/wiring/planner/outputs';
-import { contactFault, contactNeed, relayFor, switchedVolts, coilSuits } from '@nodaxis/core/wiring/planner/relays';
 import { functionNames, usualColours } from '@nodaxis/core/wiring/planner/rules';
 import { ampacityOf } from '@nodaxis/core/wiring/planner/planning';
 import { parseQuantity } from '@nodaxis/core/units/parse';
@@ -23,15 +21,15 @@ import { usePreferences } from '../../document/preferences';
 import { terminalName } from '@nodaxis/core/wiring/wires';
 import { computed, ref } from 'vue';
 import { vDraft } from '../../document/drafts';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import MachineField from '../../widgets/MachineField.vue';
 import PartChooser from '../../widgets/PartChooser.vue';
 import ColourSwatch from './ColourSwatch.vue';
 
 /** What there is to be wired besides drives and switches: the mains side, strips, stop chain, spindle and outputs. */
-const machine = useMachine();
+const machine = useOpenMachine();
 const preferences = usePreferences();
-const design = computed(() => machine.design!);
+const design = computed(() => machine.design);
 const faults = ref<Fault[]>([]);
 
 type Choice = { role: RoleName; label: string; classes: PartClass[] };
@@ -80,7 +78,7 @@ const groups: { name: string; about: string; choices: Choice[] }[] = [
 
 const outputs = computed(() =>
   Object.entries(design.value.outputs).map(([id, o]) => {
-    const terminal = machine.figures!.plan.outputs[id];
+    const terminal = machine.figures.plan.outputs[id];
     return {
       id,
       o,
@@ -90,77 +88,7 @@ const outputs = computed(() =>
     };
   }),
 );
-/** Relays whose coil suits the outputs of the controller and whose contact carries the loads. */
-const relaysFor = (o: OutputCircuit) =>
-  libraryOf('relay').filter(({ key, data }) => {
-    // What is chosen stays in the list, whatever is to be said of it.
-    if (o.relay && design.value.parts[o.relay]?.libraryKey === key) return true;
-    const volts = switchedVolts(design.value);
-    if (data.class !== 'relay' || (volts !== undefined && !coilSuits(figureOr(data.coilVoltage, 24), volts)))
-      return false;
-    return o.devices.every((d) => {
-      const part = design.value.parts[d];
-      return !part || !contactFault(data, contactNeed(design.value, part));
-    });
-  });
-
-interface Addition {
-  key: string;
-  text: string;
-  of: OutputFunction;
-  library?: string;
-  device?: string;
-  relay?: string;
-  alwaysOn?: boolean;
-}
-/** A relay between the output and its load, where the library has one that suits both. */
-const through = (load: Part): { relay?: string } => {
-  const relay = relayFor(design.value, [load]);
-  return relay ? { relay: relay.key } : {};
-};
-/** What can be put on an output, with the parts that fit: from the library, or on the machine already. */
-const additions = computed((): Addition[] => {
-  const taken = new Set(Object.values(design.value.outputs).map((o) => `${o.function}/${o.devices.join()}`));
-  const list: Addition[] = [];
-  for (const [id, p] of Object.entries(design.value.parts))
-    if (p.data.class === 'motor' && p.data.brake)
-      list.push({
-        key: `brake/${id}`,
-        text: `Brake of ${p.designation}`,
-        of: 'brake',
-        device: id,
-        ...through(p),
-      });
-  const drive = design.value.roles.spindleDrive;
-  const spindle = design.value.roles.spindle;
-  if (drive) {
-    const t = Object.values(design.value.parts[drive]!.terminals).map((x) => x.role);
-    if (t.includes('run-in'))
-      list.push({ key: `spindle-run/${drive}`, text: 'Spindle run', of: 'spindle-run', device: drive });
-    if (t.includes('reverse-in'))
-      list.push({
-        key: `spindle-direction/${drive}`,
-        text: 'Spindle direction',
-        of: 'spindle-direction',
-        device: drive,
-      });
-    if (t.includes('analogue-in') || t.includes('pulse-width-in'))
-      list.push({ key: `spindle-speed/${drive}`, text: 'Spindle speed', of: 'spindle-speed', device: drive });
-  } else if (spindle && Object.values(design.value.parts[spindle]!.terminals).some((x) => x.role === 'mains-l'))
-    list.push({
-      key: `spindle-run/${spindle}`,
-      text: 'Spindle on and off, by a power relay',
-      of: 'spindle-run',
-      device: spindle,
-      ...through(design.value.parts[spindle]!),
-    });
-  list.push(
-    { key: 'coolant', text: 'Coolant valve', of: 'coolant', library: 'valve-rill-24' },
-    { key: 'lamp', text: 'Signal lamp', of: 'lamp', library: 'lamp-wick-24' },
-    { key: 'fan', text: 'Cabinet fan, always on', of: 'fan', library: 'fan-zephyr-24', alwaysOn: true },
-  );
-  return list.filter((a) => !taken.has(a.key));
-});
+const additions = computed(() => outputAdditions(design.value));
 const adding = ref('');
 function add(): void {
   const a = additions.value.find((x) => x.key === adding.value);
@@ -177,15 +105,7 @@ const setRelay = (id: string, relay: string) =>
   }));
 
 /** Drives that can say that they gave up, and whether somebody listens. */
-const alarms = computed(() =>
-  Object.entries(design.value.parts)
-    .filter(([, p]) => Object.values(p.terminals).some((t) => t.role === 'alarm-plus'))
-    .map(([id, p]) => ({
-      id,
-      designation: p.designation,
-      heard: Object.values(design.value.circuits).some((c) => c.devices.includes(id)),
-    })),
-);
+const alarms = computed(() => alarmsOf(design.value));
 const unheard = computed(() => alarms.value.filter((a) => !a.heard));
 const listen = () =>
   (faults.value = machine.run({ name: 'watch-alarms', args: { devices: unheard.value.map((a) => a.id) } }));
@@ -303,7 +223,7 @@ function setColour(of: ConductorFunction, entered: string): void {
                 :model-value="(o.o.relay && design.parts[o.o.relay]?.libraryKey) || ''"
                 :disabled="machine.readOnly"
                 none="directly"
-                :options="relaysFor(o.o).map((r) => ({ value: r.key, label: r.name }))"
+                :options="relaysFor(design, o.o).map((r) => ({ value: r.key, label: r.name }))"
                 @change="setRelay(o.id, $event)"
               />
             </td>
@@ -352,7 +272,7 @@ function setColour(of: ConductorFunction, entered: string): void {
           <label :for="`colour-${of}`">{{ functionNames[of] }}</label>
           <TextField
             :id="`colour-${of}`"
-            v-draft="`${machine.file?.id}/colours/${of}`"
+            v-draft="`${machine.file.id}/colours/${of}`"
             class="mono"
             maxlength="4"
             :model-value="coloursOf(of)"
@@ -377,7 +297,7 @@ function setColour(of: ConductorFunction, entered: string): void {
           }}</label>
           <TextField
             :id="`amps-${r.sectionMm2}`"
-            v-draft="`${machine.file?.id}/sections/${r.sectionMm2}`"
+            v-draft="`${machine.file.id}/sections/${r.sectionMm2}`"
             class="mono"
             :model-value="showValue(r.amps, 'current', preferences.display, 3)"
             :disabled="machine.readOnly"

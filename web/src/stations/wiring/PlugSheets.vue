@@ -7,15 +7,15 @@ import { Printer } from '@element-plus/icons-vue';
 import { stripLayout } from '@nodaxis/core/wiring/labels';
 import { pinSheet } from '@nodaxis/core/wiring/pinSheet';
 import { computed, ref, watch } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import NotesAndPictures from '../../widgets/NotesAndPictures.vue';
 import ColourSwatch from './ColourSwatch.vue';
 import PlugFace from './PlugFace.vue';
 
 /** Sheets of plugs and strips: contact, wire, colour, and the order in which to solder them. */
-const machine = useMachine();
-const design = computed(() => machine.design!);
-const wires = computed(() => machine.figures!.wires);
+const machine = useOpenMachine();
+const design = computed(() => machine.design);
+const wires = computed(() => machine.figures.wires);
 const parts = computed(() =>
   Object.entries(design.value.parts)
     .filter(

@@ -6,7 +6,7 @@ import { Connection } from '@element-plus/icons-vue';
 import { progressBySheet } from '@nodaxis/core/wiring/progress';
 import { useMediaQuery } from '@vueuse/core';
 import { computed, defineAsyncComponent } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 import StationTabs from '../../ui/StationTabs.vue';
 import { useView } from '../useView';
 import AsFound from './AsFound.vue';
@@ -33,11 +33,11 @@ const views = [
 ] as const;
 type View = (typeof views)[number]['id'];
 
-const machine = useMachine();
+const machine = useOpenMachine();
 const narrow = useMediaQuery('(max-width: 720px)');
 
-const all = computed(() => Object.values(machine.design!.conductors));
-const changes = computed(() => machine.figures!.replanned.changes);
+const all = computed(() => Object.values(machine.design.conductors));
+const changes = computed(() => machine.figures.replanned.changes);
 const kinds = computed(() => {
   const of = (kind: string) => changes.value.filter((c) => c.kind === kind).length;
   return [
@@ -49,8 +49,8 @@ const kinds = computed(() => {
     .map(([n, word]) => `${n} ${word}`)
     .join(', ');
 });
-const gaps = computed(() => machine.figures!.plan.gaps);
-const progress = computed(() => progressBySheet(machine.design!, machine.figures!.wires.sheets));
+const gaps = computed(() => machine.figures.plan.gaps);
+const progress = computed(() => progressBySheet(machine.design, machine.figures.wires.sheets));
 const done = computed(() => progress.value.reduce((n, p) => n + p.done, 0));
 
 /** The view that a link to a field asks for. */

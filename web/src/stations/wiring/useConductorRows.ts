@@ -2,7 +2,7 @@ import type { Conductor } from '@nodaxis/core/machine/connections';
 import type { Sheet } from '@nodaxis/core/wiring/sheets';
 import { terminalName } from '@nodaxis/core/wiring/wires';
 import { computed, reactive } from 'vue';
-import { useMachine } from '../../document/machine';
+import { useOpenMachine } from '../../document/openMachine';
 
 export type SortKey = 'number' | 'from' | 'to' | 'colour' | 'section' | 'cable' | 'state';
 
@@ -24,13 +24,13 @@ export interface Filter {
 
 /** The conductors as rows of a list: filtered and sorted. Made anew only where a conductor or a filter changed. */
 export function useConductorRows() {
-  const machine = useMachine();
+  const machine = useOpenMachine();
   const filter = reactive<Filter>({ sheet: '', part: '', cable: '', state: '', text: '' });
   const sort = reactive<{ key: SortKey; down: boolean }>({ key: 'number', down: false });
 
   const all = computed((): Row[] => {
-    const design = machine.design!;
-    const { sheets } = machine.figures!.wires;
+    const design = machine.design;
+    const { sheets } = machine.figures.wires;
     return Object.entries(design.conductors).map(([id, c]) => ({
       id,
       c,
@@ -83,7 +83,7 @@ export function useConductorRows() {
   );
   const parts = computed(() => {
     const used = new Set(all.value.flatMap((r) => [r.c.from.part, r.c.to.part]));
-    return Object.entries(machine.design!.parts)
+    return Object.entries(machine.design.parts)
       .filter(([id]) => used.has(id))
       .sort(([, a], [, b]) => a.designation.localeCompare(b.designation, 'en', { numeric: true }));
   });

@@ -15,7 +15,7 @@ import type { Sheet } from '@nodaxis/core/wiring/sheets';
 import { ElDialog } from 'element-plus';
 import { useEventListener } from '@vueuse/core';
 import { computed, nextTick, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
-import { useMachine } from '../../../document/machine';
+import { useOpenMachine } from '../../../document/openMachine';
 import {
   graphOf,
   lineWeight,
@@ -34,7 +34,7 @@ const props = defineProps<{
   present: readonly Sheet[];
   titles: (sheet: DrawnSheet) => { title: string; subtitle: string };
 }>();
-const machine = useMachine();
+const machine = useOpenMachine();
 
 interface Drawn {
   sheet: DrawnSheet;
@@ -58,10 +58,10 @@ async function draw(): Promise<void> {
   const mine = (layouter = new Layouter());
   drawn.value = [];
   fault.value = '';
-  const { design, layout: kept } = machine.file!;
+  const { design, layout: kept } = machine.file;
   try {
     for (const sheet of all.value) {
-      const graph = graphOf(design, machine.figures!.wires, sheet);
+      const graph = graphOf(design, machine.figures.wires, sheet);
       const layout = await mine.layOut(graph);
       if (mine !== layouter) return;
       const moved = movedOn(kept.positions, graph, sheet);

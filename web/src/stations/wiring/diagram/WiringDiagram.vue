@@ -14,7 +14,7 @@ import { useVueFlow, VueFlow, type Node, type NodeDragEvent } from '@vue-flow/co
 import { MiniMap } from '@vue-flow/minimap';
 import '@vue-flow/core/dist/style.css';
 import { computed, markRaw, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
-import { useMachine } from '../../../document/machine';
+import { useOpenMachine } from '../../../document/openMachine';
 import { download } from '../../../document/transfer';
 import TrialPanel from '../../../trial/TrialPanel.vue';
 import { useTrial } from '../../../trial/useTrial';
@@ -38,10 +38,10 @@ import WalkPanel from './WalkPanel.vue';
 import WireLines, { type Line } from './WireLines.vue';
 
 /** The wiring as a diagram: a sheet for each function, and an overview that can be walked through. */
-const machine = useMachine();
+const machine = useOpenMachine();
 const trial = useTrial();
-const design = computed(() => machine.design!);
-const wires = computed(() => machine.figures!.wires);
+const design = computed(() => machine.design);
+const wires = computed(() => machine.figures.wires);
 const sheet = ref<DrawnSheet>('motor-power');
 const present = computed(() => sheets.filter((s) => [...wires.value.sheets.values()].includes(s)));
 const groups = computed(() => partGroups(design.value, wires.value));
@@ -52,7 +52,7 @@ const { setCenter, setViewport, zoomIn, zoomOut, viewport, getNodes, dimensions 
 /** A part under a hand, until it is let go. */
 const held = shallowRef<Readonly<Record<string, Point>>>({});
 const moved = computed(() => ({
-  ...movedOn(machine.file!.layout.positions, graph.value, sheet.value),
+  ...movedOn(machine.file.layout.positions, graph.value, sheet.value),
   ...held.value,
 }));
 const laidOut = computed(() => layout.value && graph.value.nodes.every((n) => layout.value!.nodes[n.id]));
@@ -288,7 +288,7 @@ function startWalk(): void {
 const fileStem = computed(() => `${design.value.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}-${sheet.value}`);
 const titles = (s: DrawnSheet) => ({
   title: `${design.value.name}, ${titleOf(s)}`,
-  subtitle: `Revision ${revisionOf(machine.file!)} · ${changedAt(machine.file!).slice(0, 10)} · drawn for planning; local code and a licensed person decide`,
+  subtitle: `Revision ${revisionOf(machine.file)} · ${changedAt(machine.file).slice(0, 10)} · drawn for planning; local code and a licensed person decide`,
 });
 const saveSvg = () =>
   download(

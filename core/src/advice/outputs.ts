@@ -1,0 +1,82 @@
+import type { OutputCircuit, OutputFunction } from '../machine/connections';
+import type { Design } from '../machine/design';
+import type { LibraryEntry } from '../machine/library/entry';
+import { libraryOf } from '../machine/library/index';
+import type { Part, TerminalRole } from '../machine/parts';
+import { figureOr } from '../units/derived';
+import { coilSuits, contactFault, contactNeed, relayFor, switchedVolts } from '../wiring/planner/relays';
+
+/**
+ * Relays for an output: their coil suits the outputs of the controller, their contact carries the loads. The one that is
+ * chosen stays in the list, whatever is to be said of it.
+ */
+export const relaysFor = (design: Design, output: OutputCircuit): LibraryEntry[] =>
+  libraryOf('relay').filter(({ key, data }) => {
+    if (output.relay && design.parts[output.relay]?.libraryKey === key) return true;
+    if (data.class !== 'relay') return false;
+    const volts = switchedVolts(design);
+    if (volts !== undefined && !coilSuits(figureOr(data.coilVoltage, 24), volts)) return false;
+    return output.devices.every((d) => {
+      const part = design.parts[d];
+      return !part || !contactFault(data, contactNeed(design, part));
+    });
+  });
+
+/** Something that can be put on an output: from the library, or on the machine already. */
+export interface OutputAddition {
+  key: string;
+  text: string;
+  of: OutputFunction;
+  library?: string;
+  device?: string;
+  relay?: string;
+  alwaysOn?: boolean;
+}
+
+const has = (part: Part | undefined, ...roles: TerminalRole[]): boolean =>
+  Object.values(part?.terminals ?? {}).some((t) => roles.includes(t.role));
+
+/** What can still be put on an output of this machine: brakes of its motors, its spindle, coolant, lamp and fan. */
+export function outputAdditions(design: Design): OutputAddition[] {
+  const taken = new Set(Object.values(design.outputs).map((o) => `${o.function}/${o.devices.join()}`));
+  /** A relay between the output and its load, where the library has one that suits both. */
+  const through = (load: Part): { relay?: string } => {
+    const relay = relayFor(design, [load]);
+    return relay ? { relay: relay.key } : {};
+  };
+  const list: OutputAddition[] = [];
+  for (const [id, p] of Object.entries(design.parts))
+    if (p.data.class === 'motor' && p.data.brake)
+      list.push({ key: `brake/${id}`, text: `Brake of ${p.designation}`, of: 'brake', device: id, ...through(p) });
+  const { spindle, spindleDrive: drive } = design.roles;
+  if (drive) {
+    const part = design.parts[drive];
+    const on = (of: OutputFunction, text: string) => list.push({ key: `${of}/${drive}`, text, of, device: drive });
+    if (has(part, 'run-in')) on('spindle-run', 'Spindle run');
+    if (has(part, 'reverse-in')) on('spindle-direction', 'Spindle direction');
+    if (has(part, 'analogue-in', 'pulse-width-in')) on('spindle-speed', 'Spindle speed');
+  } else if (spindle && has(design.parts[spindle], 'mains-l'))
+    list.push({
+      key: `spindle-run/${spindle}`,
+      text: 'Spindle on and off, by a power relay',
+      of: 'spindle-run',
+      device: spindle,
+      ...through(design.parts[spindle]!),
+    });
+  list.push(
+    { key: 'coolant', text: 'Coolant valve', of: 'coolant', library: 'valve-rill-24' },
+    { key: 'lamp', text: 'Signal lamp', of: 'lamp', library: 'lamp-wick-24' },
+    { key: 'fan', text: 'Cabinet fan, always on', of: 'fan', library: 'fan-zephyr-24', alwaysOn: true },
+  );
+  return list.filter((a) => !taken.has(a.key));
+}
+
+/** Drives that can say that they gave up, and whether an input listens to each. */
+export const alarmsOf = (design: Design): { id: string; designation: string; heard: boolean }[] =>
+  Object.entries(design.parts)
+    .filter(([, p]) => has(p, 'alarm-plus'))
+    .map(([id, p]) => ({
+      id,
+      designation: p.designation,
+      heard: Object.values(design.circuits).some((c) => c.devices.includes(id)),
+    }));

@@ -1,0 +1,74 @@
+import type { Design } from '../machine/design';
+import type { Quantity } from '../units/quantity';
+import type { Part } from '../machine/parts';
+import { cablesByName } from './chains';
+import type { ConductorChain } from './crossReference';
+import { chainsTo } from './crossReference';
+import { isDone } from './progress';
+import type { Wires } from './wires';
+
+/** A cable with what is in it. */
+export interface CableUse {
+  name: string;
+  /** Its part; undefined for a name that no part has, an old lead say. */
+  id: string | undefined;
+  part: Part | undefined;
+  designation: string;
+  cores: { count: number; section: Quantity | undefined; screened: boolean } | undefined;
+  /** Conductors in it, and how many of them are connected. */
+  used: number;
+  done: number;
+  length: Quantity | undefined;
+  chain: string;
+  route: string;
+}
+
+/** The cables that conductors name, by designation. */
+export function cableUses(design: Design): CableUse[] {
+  const parts = cablesByName(design);
+  const conductors = Object.values(design.conductors);
+  return [...new Set(conductors.flatMap((c) => c.cable ?? []))]
+    .map((name): CableUse => {
+      const inside = conductors.filter((c) => c.cable === name);
+      const found = parts.get(name);
+      const data = found?.part.data;
+      return {
+        name,
+        id: found?.id,
+        part: found?.part,
+        designation: found?.part.designation ?? '',
+        cores:
+          data?.class === 'cable'
+            ? { count: data.cores.length, section: data.cores[0]?.section, screened: data.screened }
+            : undefined,
+        used: inside.length,
+        done: inside.filter(isDone).length,
+        length: inside[0]?.length,
+        chain: inside[0]?.chain ?? '',
+        route: inside[0]?.route ?? '',
+      };
+    })
+    .sort((a, b) => a.designation.localeCompare(b.designation, 'en', { numeric: true }));
+}
+
+/** Plugs in a row that are followed to the part behind them; a longer row would be a ring. */
+const MOST_PLUGS = 4;
+
+/** The part that a cable leads to: where it ends at a plug, the part behind it. Undefined for a cable without conductors. */
+export function farPart(design: Design, wires: Wires, cable: string): string | undefined {
+  let target = Object.values(design.conductors).find((c) => c.cable === cable)?.to.part;
+  for (let i = 0; target && i < MOST_PLUGS && design.parts[target]?.data.class === 'connector'; i++) {
+    const plug = target;
+    const beyond = wires.all.find((w) => w.ends.some((e) => e.part === plug && e.terminal.startsWith('b-')));
+    const next = beyond?.ends.find((e) => e.part !== plug);
+    if (!next) break;
+    target = next.part;
+  }
+  return target;
+}
+
+/** The way of each signal through a cable, as far as the part that it leads to. */
+export function waysThrough(design: Design, wires: Wires, cable: string): ConductorChain[] {
+  const target = farPart(design, wires, cable);
+  return target ? chainsTo(design, wires, target).filter((x) => x.links.some((l) => l.cable === cable)) : [];
+}
