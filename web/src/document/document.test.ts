@@ -13,12 +13,14 @@ vi.mock('./browserStore', async (original) => ({
 
 /** A fresh page on the same browser store. */
 async function page() {
-  setActivePinia(createPinia());
+  // Named at each use: a page of an earlier test that saves late makes its own the active one.
+  const pinia = createPinia();
+  setActivePinia(pinia);
   const { useShelf } = await import('./shelf');
   const { useMachine } = await import('./machine');
-  const shelf = useShelf();
+  const shelf = useShelf(pinia);
   await shelf.start();
-  return { shelf, machine: useMachine() };
+  return { shelf, machine: useMachine(pinia) };
 }
 const travel = (mm: number) => ({
   name: 'set-field' as const,

@@ -22,13 +22,15 @@ vi.mock('./photos', async (original) => ({
 }));
 
 async function page(open: string) {
-  setActivePinia(createPinia());
+  // Named at each use: a page of an earlier test that saves late makes its own the active one.
+  const pinia = createPinia();
+  setActivePinia(pinia);
   const { useShelf } = await import('./shelf');
   const { useMachine } = await import('./machine');
   const { useIntake } = await import('./intake');
-  await useShelf().start();
-  const machine = useMachine();
-  const intake = useIntake();
+  await useShelf(pinia).start();
+  const machine = useMachine(pinia);
+  const intake = useIntake(pinia);
   await machine.open(open);
   return { machine, intake };
 }

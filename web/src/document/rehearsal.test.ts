@@ -10,14 +10,16 @@ vi.mock('./browserStore', async (original) => ({
 
 /** A fresh page on the same browser store, with Dunnock open. */
 async function page() {
-  setActivePinia(createPinia());
+  // Named at each use: a page of an earlier test that saves late makes its own the active one.
+  const pinia = createPinia();
+  setActivePinia(pinia);
   const { useShelf } = await import('./shelf');
   const { useMachine } = await import('./machine');
   const { useRehearsal } = await import('./rehearsal');
-  await useShelf().start();
-  const machine = useMachine();
+  await useShelf(pinia).start();
+  const machine = useMachine(pinia);
   await machine.open('dunnock');
-  const rehearsal = useRehearsal();
+  const rehearsal = useRehearsal(pinia);
   await rehearsal.open('dunnock');
   return { machine, rehearsal };
 }
