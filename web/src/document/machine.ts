@@ -1,4 +1,4 @@
-import { applyCommand, applyStep, restoreRevision } from '@nodaxis/core/commands/apply';
+import { applyCommand, restoreRevision } from '@nodaxis/core/commands/apply';
 import type { Command } from '@nodaxis/core/commands/command';
 import { createDeriver } from '@nodaxis/core/derivation/figures';
 import { createFinder } from '@nodaxis/core/findings/finder';
@@ -7,63 +7,52 @@ import type { MachineFile, PhotoRef } from '@nodaxis/core/machine/file';
 import { revisionOf } from '@nodaxis/core/machine/file';
 import { entryFaults, withEntry, type NewEntry } from '@nodaxis/core/machine/journal';
 import { withoutUnusedPictures } from '@nodaxis/core/machine/pictures';
-import { type Fault, ok } from '@nodaxis/core/units/result';
-import { useDebounceFn } from '@vueuse/core';
-import type { Patch } from 'immer';
+import type { Fault } from '@nodaxis/core/units/result';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { type Aside, setAside } from './aside';
 import { atDesk } from './besidePage';
-import { asking, browserStore, NotKept, storeFault } from './browserStore';
+import { asking, browserStore, storeFault } from './browserStore';
 import { heldPictures } from './drafts';
-import { inHaste, keepable, leaveBehind, makingRoom, readKept, RETRY_AFTER_MS, writeKeepable } from './keep';
+import { makingRoom, readKept } from './keep';
 import { PointKeeper } from './pointKeeper';
-import { type BackedUp, cardOf, useShelf } from './shelf';
-import type { Opened, Place } from './slots';
+import { useSaving } from './saving';
+import { type BackedUp, useShelf } from './shelf';
+import type { Opened } from './slots';
 import { openCopies } from './slots';
 import { holdTab, type TabHold } from './tabHold';
 import { onExport } from './transfer';
+import { useUndo } from './undo';
 import { unhurried } from './unhurried';
 
-export type SaveState = 'saved' | 'saving' | 'not-saved';
 export type OpenState = 'closed' | 'opening' | 'open' | 'missing' | 'unreadable' | 'no-answer';
 
-/** An edit is saved once the hand rests, and after this much of going on without a rest. */
-const SAVE_AFTER_MS = 300;
-const SAVE_AT_LEAST_EVERY_MS = 1000;
 /** After so many edits without a file a backup is offered. */
 const BACKUP_AFTER = 40;
 const backupKey = (id: string) => `backup/${id}`;
-
-interface Step {
-  title: string;
-  patches: Patch[];
-}
 
 /** The open machine: one document, one door for edits, undo, and saving by itself. */
 export const useMachine = defineStore('machine', () => {
   const shelf = useShelf();
   const file = shallowRef<MachineFile>();
   const state = ref<OpenState>('closed');
-  const saveState = ref<SaveState>('saved');
-  const saveFault = ref('');
   const openFaults = shallowRef<Fault[]>([]);
   /** Said once, such as that a damaged copy was passed over, or that the oldest revisions had to go. */
   const notices = shallowRef<string[]>([]);
   const tell = (...what: string[]) => (notices.value = [...notices.value, ...what]);
   /** Another tab edits this machine: look, but do not touch. */
   const readOnly = ref(false);
-  const undoStack = shallowRef<Step[]>([]);
-  const redoStack = shallowRef<Step[]>([]);
+  const { saveState, saveFault, begin, foundAt, saveSoon, flush, retryLater } = useSaving(file, readOnly, shelf, tell);
+  const settle = (next: MachineFile) => {
+    file.value = next;
+    saveSoon();
+  };
+  const { undoStack, redoStack, made, forget, ...steps } = useUndo(file, settle);
 
   let derive = createDeriver();
   let find = createFinder();
-  let last: Place | undefined;
-  /** Saves that could not wait for the check. */
-  let hasty = 0;
   /** Counts openings and closings: one that was overtaken goes no further. */
   let opening = 0;
-  let writing: Promise<void> | undefined;
   let hold: TabHold | undefined;
   const points = new PointKeeper(browserStore);
 
@@ -94,11 +83,9 @@ export const useMachine = defineStore('machine', () => {
     derive = createDeriver();
     find = createFinder();
     swept.value = undefined;
-    undoStack.value = [];
-    redoStack.value = [];
+    forget();
     notices.value = [];
-    saveState.value = 'saved';
-    saveFault.value = '';
+    begin();
     let opened: Opened;
     try {
       // The store has ten seconds to answer; reading a large machine may take its time.
@@ -120,7 +107,7 @@ export const useMachine = defineStore('machine', () => {
       state.value = saveFault.value ? 'no-answer' : 'missing';
       return;
     }
-    last = found?.place;
+    foundAt(found?.place);
     if (held) {
       saveState.value = 'not-saved';
       saveFault.value ||= shelf.blocked;
@@ -139,10 +126,7 @@ export const useMachine = defineStore('machine', () => {
     if (kept === null) setBackedUp(start);
     else backedUp.value = typeof kept === 'number' ? kept : kept.revision;
     state.value = 'open';
-    if (found?.leftBehind && !held && !readOnly.value) {
-      saveState.value = 'saving';
-      void saveSoon();
-    }
+    if (found?.leftBehind && !held && !readOnly.value) saveSoon();
   }
 
   /** Says what did not open, or not whole, and sets those texts aside before anything is written over them. */
@@ -172,7 +156,7 @@ export const useMachine = defineStore('machine', () => {
     await flush();
     hold?.release();
     hold = undefined;
-    last = undefined;
+    foundAt(undefined);
     file.value = undefined;
     state.value = 'closed';
   }
@@ -187,19 +171,11 @@ export const useMachine = defineStore('machine', () => {
       tell('What the other tab saved cannot be opened here. Load the page again to see why.');
       return;
     }
-    last = opened.place;
+    foundAt(opened.place);
     file.value = opened.file;
-    undoStack.value = [];
-    redoStack.value = [];
+    forget();
     readOnly.value = false;
   }
-
-  const saveSoon = useDebounceFn(() => flush(), SAVE_AFTER_MS, { maxWait: SAVE_AT_LEAST_EVERY_MS });
-  const settle = (next: MachineFile) => {
-    file.value = next;
-    saveState.value = 'saving';
-    void saveSoon();
-  };
 
   /** Carries out a named command. Returns what is wrong with it, or nothing. */
   function run(command: Command): Fault[] {
@@ -215,8 +191,7 @@ export const useMachine = defineStore('machine', () => {
     const result = applyCommand(file.value, command, new Date().toISOString());
     if (!result.ok) return result.error;
     if (result.value.file === file.value) return [];
-    undoStack.value = [...undoStack.value, { title: result.value.title, patches: result.value.inverse }];
-    redoStack.value = [];
+    made({ title: result.value.title, patches: result.value.inverse });
     // Asks the browser not to clear the store when space runs short; it may say no.
     if (!undoStack.value[1]) void navigator.storage?.persist?.();
     settle(result.value.file);
@@ -255,96 +230,16 @@ export const useMachine = defineStore('machine', () => {
     settle({ ...file.value, layout: { ...file.value.layout, view } });
   }
 
-  function step(from: typeof undoStack, to: typeof undoStack, word: string): string {
-    const last = from.value.at(-1);
-    if (!last || !file.value || readOnly.value) return '';
-    const edit = applyStep(file.value, last.patches, `${word}: ${last.title}`, new Date().toISOString());
-    from.value = from.value.slice(0, -1);
-    to.value = [...to.value, { title: last.title, patches: edit.inverse }];
-    settle(edit.file);
-    return last.title;
-  }
   /** Makes the machine what it was at a revision, as one edit more. */
   function restore(number: number): void {
     if (!file.value || readOnly.value) return;
     const edit = restoreRevision(file.value, number, new Date().toISOString());
     if (!edit) return;
-    undoStack.value = [...undoStack.value, { title: edit.title, patches: edit.inverse }];
-    redoStack.value = [];
+    made({ title: edit.title, patches: edit.inverse });
     settle(edit.file);
   }
-  const undo = () => step(undoStack, redoStack, 'Undone');
-  const redo = () => step(redoStack, undoStack, 'Done again');
-
-  /**
-   * Saves now. Saves never overlap, and the newest state is what is written last. `leaving`: the page may be gone in a moment.
-   */
-  async function flush(leaving = false): Promise<void> {
-    if (!leaving) await writing;
-    const current = file.value;
-    if (!current || saveState.value === 'saved' || readOnly.value) return;
-    writing = save(current, leaving);
-    await writing;
-    writing = undefined;
-  }
-  async function save(current: MachineFile, leaving: boolean): Promise<void> {
-    try {
-      const before = hasty;
-      const ready = leaving ? ok(inHaste(current)) : await keepable(current);
-      if (!ready.ok) throw new NotKept(ready.error[0]!);
-      // While this one was checked, a newer state was written in haste.
-      if (hasty !== before) return;
-      if (leaving) {
-        hasty++;
-        leaveBehind(current.id, ready.value, last);
-      }
-      last = await makingRoom(() => writeKeepable(browserStore, current.id, ready.value, last));
-      shelf.unsaved.delete(current.id);
-      const { droppedTo, file: kept } = ready.value;
-      if (droppedTo !== undefined)
-        tell(
-          `The machine had grown too large for one file. Revisions up to ${droppedTo} of its change log are no longer kept.`,
-        );
-      if (file.value === current) {
-        file.value = kept;
-        saveState.value = 'saved';
-      }
-      saveFault.value = '';
-      await shelf.keepCard(
-        cardOf(
-          current,
-          shelf.cards.find((c) => c.id === current.id),
-        ),
-      );
-    } catch (e) {
-      saveState.value = 'not-saved';
-      saveFault.value = storeFault(e);
-      // Held in memory, so that leaving the station loses nothing; it is tried again by itself, at the next edit, or by a click.
-      shelf.hold(current);
-      retryLater(current.id);
-    }
-  }
-  const retrying = new Set<string>();
-  /** Tries again to save the open machine until it is kept; one that is open no more is held by the shelf. */
-  function retryLater(id: string): void {
-    if (retrying.has(id)) return;
-    retrying.add(id);
-    setTimeout(() => {
-      retrying.delete(id);
-      if (file.value?.id === id && saveState.value === 'not-saved') void flush();
-    }, RETRY_AFTER_MS);
-  }
-
-  const saveInHaste = () => void flush(true);
-  addEventListener('visibilitychange', () => {
-    if (document.visibilityState === 'hidden') saveInHaste();
-  });
-  for (const leaving of ['pagehide', 'freeze']) addEventListener(leaving, saveInHaste);
-  addEventListener('beforeunload', (e) => {
-    if (saveState.value !== 'saved' && !readOnly.value) saveInHaste();
-    // Another machine may be held in memory too, while this one is saved.
-    if ((saveState.value !== 'saved' && !readOnly.value) || shelf.unsaved.size) e.preventDefault();
-  });
+  const undo = () => (readOnly.value ? '' : steps.undo());
+  const redo = () => (readOnly.value ? '' : steps.redo());
 
   return {
     file,

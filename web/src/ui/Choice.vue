@@ -34,7 +34,7 @@ const emit = defineEmits<{ 'update:modelValue': [V]; change: [V] }>();
 /** From here on a list can be searched. */
 const LONG = 12;
 const LONG_WITH_NOTES = 7;
-/** A chosen text that is longer is cut off with an ellipsis; its list shows it whole. */
+/** A chosen text that is longer takes a second line. */
 const WIDEST_CH = 26;
 const all = computed(() => {
   const given = options.map((o): Option<V> => (typeof o === 'object' ? o : { value: o, label: String(o) }));

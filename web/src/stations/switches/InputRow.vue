@@ -187,7 +187,7 @@ td {
   font-size: 13px;
 }
 .choice.small {
-  width: 76px;
+  width: 92px;
 }
 td.feed :deep(.field) {
   grid-template-columns: 62px 0;
