@@ -1,7 +1,7 @@
 import prettier from 'eslint-config-prettier';
 import vue from 'eslint-plugin-vue';
 import ts from 'typescript-eslint';
-import { staircaseBlocks } from './staircase.config.mjs';
+import { staircaseBlocks, webStaircaseBlocks } from './staircase.config.mjs';
 
 export default ts.config(
   { ignores: ['**/dist/**', '**/node_modules/**', '.cache/**'] },
@@ -50,6 +50,7 @@ export default ts.config(
     },
   },
   ...staircaseBlocks,
+  ...webStaircaseBlocks,
   {
     files: ['server/**/*.ts', 'cli/**/*.ts', 'core/**/*.ts'],
     rules: { 'no-restricted-globals': ['error', 'window', 'document'] },

@@ -107,7 +107,60 @@ export const staircase = {
   ],
 };
 
+/**
+ * The same for the page: the kit at the foot, then what is kept, then what is seen in several places, and the stations. No
+ * station stands on another, and only the shell knows them all.
+ */
+export const webStaircase = {
+  ui: [],
+  words: [],
+  workers: [],
+  document: ['workers'],
+  widgets: ['ui', 'document'],
+  trial: ['ui', 'workers', 'document', 'widgets'],
+  stations: ['ui', 'workers', 'document', 'widgets', 'trial'],
+  library: ['ui', 'document', 'widgets'],
+  shelf: ['ui', 'workers', 'document', 'widgets', 'stations'],
+  kept: ['ui', 'document', 'widgets'],
+  recovery: ['document', 'workers'],
+};
+const rooms = ['binder', 'bringup', 'drives', 'machine', 'practice', 'settings', 'switches', 'wiring'];
+
 const folders = Object.keys(staircase);
+const refuse = (patterns) => ({ 'no-restricted-imports': ['error', { patterns }] });
+const webFolders = [...Object.keys(webStaircase), 'app'];
+
+/** The same of the page. A folder is told by the way up to it, so that one of the same name elsewhere is none. */
+export const webStaircaseBlocks = [
+  ...Object.keys(webStaircase).map((folder) => ({
+    files: [`web/src/${folder}/**/*.{ts,vue}`],
+    ignores: ['**/*.test.ts', '**/tests/**'],
+    rules: refuse(
+      webFolders
+        .filter((other) => other !== folder && !webStaircase[folder].includes(other))
+        .map((other) => ({
+          regex: `^(\\.\\./)+${other}/`,
+          message: `web/src/${folder} may not stand on ${other}: see staircase.config.mjs.`,
+        })),
+    ),
+  })),
+  ...rooms.map((room) => ({
+    files: [`web/src/stations/${room}/**/*.{ts,vue}`],
+    ignores: ['**/*.test.ts'],
+    rules: refuse([
+      ...['app', 'shelf', 'library', 'kept', 'recovery', 'words'].map((other) => ({
+        regex: `^(\\.\\./)+${other}/`,
+        message: `A station may not stand on ${other}: see staircase.config.mjs.`,
+      })),
+      ...rooms
+        .filter((other) => other !== room)
+        .map((other) => ({
+          regex: `^(\\.\\./)+${other}/`,
+          message: `No station stands on another: what both need belongs to widgets or trial.`,
+        })),
+    ]),
+  })),
+];
 
 /** ESLint blocks, one for each folder of core, that forbid every import the staircase does not list. */
 export const staircaseBlocks = folders.map((folder) => ({

@@ -4,8 +4,8 @@ import { expect, it } from 'vitest';
 
 const root = fileURLToPath(new URL('../..', import.meta.url));
 const eslint = new ESLint({ cwd: root });
-const forbidden = async (file: string, from: string) => {
-  const [result] = await eslint.lintText(`import '${from}';\n`, { filePath: `${root}core/src/${file}` });
+const forbidden = async (file: string, from: string, part = 'core') => {
+  const [result] = await eslint.lintText(`import '${from}';\n`, { filePath: `${root}${part}/src/${file}` });
   return result!.messages.some((m) => m.ruleId === 'no-restricted-imports');
 };
 
@@ -26,4 +26,19 @@ it.each([
   ['motion/simulation/x.ts', '../plant/plant', false],
 ] as const)('%s importing %s: refused %s', async (file, from, refused) => {
   expect(await forbidden(file, from)).toBe(refused);
+});
+
+it.each([
+  ['ui/x.ts', '../document/machine', true],
+  ['document/x.ts', '../widgets/focusLink', true],
+  ['widgets/x.ts', '../stations/stationList', true],
+  ['stations/drives/x.ts', '../wiring/useConductorRows', true],
+  ['stations/wiring/diagram/x.ts', '../../drives/x', true],
+  ['stations/wiring/diagram/x.ts', '../../../app/shortcuts', true],
+  ['stations/wiring/diagram/x.ts', '../useConductorRows', false],
+  ['stations/drives/x.ts', '../../document/machine', false],
+  ['widgets/x.ts', '../ui/typeAhead', false],
+  ['app/x.ts', '../stations/stationList', false],
+] as const)('of the page, %s importing %s: refused %s', async (file, from, refused) => {
+  expect(await forbidden(file, from, 'web')).toBe(refused);
 });

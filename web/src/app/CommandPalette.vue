@@ -12,8 +12,8 @@ import { useTypeAhead } from '../ui/typeAhead';
 import { usePreferences } from '../document/preferences';
 import { useShelf } from '../document/shelf';
 import { exportMachine } from '../document/transfer';
-import { useFocusLink } from './focusLink';
-import { stationList } from './stationList';
+import { useFocusLink } from '../widgets/focusLink';
+import { stationList } from '../stations/stationList';
 
 interface Entry {
   kind: string;

@@ -4,7 +4,7 @@ import { ElDialog } from 'element-plus';
 import { computed, nextTick, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { shortcutList } from './shortcuts';
-import { stationList } from './stationList';
+import { stationList } from '../stations/stationList';
 import ActionButton from '../ui/ActionButton.vue';
 import StationTabs from '../ui/StationTabs.vue';
 import TextField from '../ui/TextField.vue';

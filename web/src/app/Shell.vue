@@ -13,7 +13,7 @@ import { crash } from './crash';
 import FindingsDrawer from './FindingsDrawer.vue';
 import GlossaryDialog from './GlossaryDialog.vue';
 import OpenProblem from './OpenProblem.vue';
-import { useFocusLink } from './focusLink';
+import { useFocusLink } from '../widgets/focusLink';
 import { useShortcuts } from './shortcuts';
 import StationRail from './StationRail.vue';
 import TitleBlock from './TitleBlock.vue';

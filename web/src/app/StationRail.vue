@@ -10,7 +10,7 @@ import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useOpenMachine } from '../document/openMachine';
 import SeverityMark from '../widgets/SeverityMark.vue';
-import { stationList } from './stationList';
+import { stationList } from '../stations/stationList';
 
 const PROVEN_AFTER_MS = 400;
 defineProps<{ machineId: string }>();

@@ -24,7 +24,7 @@ import { useIntake } from '../document/intake';
 import { usePreferences } from '../document/preferences';
 import { exportMachine } from '../document/transfer';
 import SeverityMark from '../widgets/SeverityMark.vue';
-import { stationList } from './stationList';
+import { stationList } from '../stations/stationList';
 
 defineProps<{ panel: 'findings' | 'log' | undefined }>();
 const emit = defineEmits<{ findings: []; log: []; palette: []; help: [] }>();

@@ -4,7 +4,8 @@ import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { pendingDrafts } from '../document/drafts';
 import { useMachine } from '../document/machine';
-import { goOver, overtaken, version, waitingVersion } from './update';
+import { version } from '../document/version';
+import { goOver, overtaken, waitingVersion } from './update';
 
 /** Says that a newer version is there. It never reloads by itself, and keeps quiet while a test or a simulation is shown. */
 const machine = useMachine();

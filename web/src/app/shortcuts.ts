@@ -1,7 +1,7 @@
 import { useEventListener } from '@vueuse/core';
 
 import type { Station } from '@nodaxis/core/machine/fields';
-import { stationList } from './stationList';
+import { stationList } from '../stations/stationList';
 
 export interface ShortcutActions {
   undo(): void;

@@ -1,7 +1,5 @@
 import { ref, shallowRef } from 'vue';
 
-/** The version of this page. */
-export const version: string = __APP_VERSION__;
 /** A newer version that is loaded and waits: its name, once it is known. */
 export const waitingVersion = shallowRef<string>();
 /** Another tab now runs a newer version: this page is of the one before. */

@@ -4,7 +4,7 @@ import { plover } from '@nodaxis/core/samples/plover';
 import { wren } from '@nodaxis/core/samples/wren';
 import { describe, expect, it } from 'vitest';
 import { packShelf, unpackShelf } from './backup';
-import { desk } from './desk';
+import { desk } from '../workers/desk';
 import { pictureKey, sha256Of } from './photos';
 import { writeSlot } from './slots';
 import { MemoryStore } from './tests/browser';

@@ -6,12 +6,12 @@ import type { LibraryEntry } from '@nodaxis/core/machine/library/entry';
 import type { Fault, Result } from '@nodaxis/core/units/result';
 import { fail, ok } from '@nodaxis/core/units/result';
 import { MOST_UNPACKED, notUnpacked } from './bundle';
-import type { FileDesk } from './desk';
+import type { FileDesk } from '../workers/desk';
 import type { Picture } from './photos';
 import { sha256Of } from './photos';
 import type { KeyValueStore } from './slots';
 import { copiesOf, slotOwner } from './slots';
-import type { Entries } from './zip';
+import type { Entries } from '../workers/zip';
 
 /** Tells a backup of a whole shelf from the zip of one machine. */
 export const SHELF = 'shelf.json';

@@ -1,6 +1,6 @@
 import { proxy, wrap } from 'comlink';
 import type { ReadingStep } from '@nodaxis/core/machine/reading/read';
-import type { FileDesk } from './desk';
+import type { FileDesk } from '../workers/desk';
 
 /** A desk of its own in a worker, and the way to leave it. */
 export interface DeskInWorker {
@@ -9,7 +9,10 @@ export interface DeskInWorker {
 }
 
 /** On the page itself: where there are no workers, as in a test, and where one cannot be started. */
-const onPage = async (): Promise<DeskInWorker> => ({ desk: (await import('./desk')).desk, leave: () => undefined });
+const onPage = async (): Promise<DeskInWorker> => ({
+  desk: (await import('../workers/desk')).desk,
+  leave: () => undefined,
+});
 
 /** A worker whose program cannot be loaded answers nothing at all: each question then fails, instead of waiting for ever. */
 async function openDesk(): Promise<DeskInWorker> {

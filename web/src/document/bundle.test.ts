@@ -6,7 +6,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { isZip, packBundle, unpackBundle } from './bundle';
 import { pictureKey, sha256Of } from './photos';
 import type { KeyValueStore } from './slots';
-import { desk } from './desk';
+import { desk } from '../workers/desk';
 
 const store = (): KeyValueStore & { map: Map<string, unknown> } => {
   const map = new Map<string, unknown>();

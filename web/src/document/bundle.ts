@@ -7,8 +7,8 @@ import { fail, ok } from '@nodaxis/core/units/result';
 import type { Picture } from './photos';
 import { readPicture, sha256Of } from './photos';
 import type { KeyValueStore } from './slots';
-import type { FileDesk } from './desk';
-import type { Entries, Packer, Unpacked } from './zip';
+import type { FileDesk } from '../workers/desk';
+import type { Entries, Packer, Unpacked } from '../workers/zip';
 
 /** A machine with its pictures, as they travel: a zip of the machine file and the pictures by their hashes. */
 export interface Bundle {

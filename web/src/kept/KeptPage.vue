@@ -4,7 +4,7 @@ import FilePicker from '../ui/FilePicker.vue';
 import Fold from '../ui/Fold.vue';
 import 'element-plus/es/components/progress/style/css';
 import { ElProgress } from 'element-plus';
-import { version } from '../app/update';
+import { version } from '../document/version';
 import type { Fault } from '@nodaxis/core/units/result';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';

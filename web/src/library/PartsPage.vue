@@ -19,7 +19,7 @@ import { usePreferences } from '../document/preferences';
 import { download } from '../document/transfer';
 import FaultList from '../widgets/FaultList.vue';
 import NewPart from './NewPart.vue';
-import OwnSheet from './OwnSheet.vue';
+import OwnSheet from '../widgets/OwnSheet.vue';
 
 /** All parts that can be chosen: those that ship, and the user's own. */
 const own = useOwnParts();

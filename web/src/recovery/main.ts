@@ -1,6 +1,6 @@
 import './recovery.css';
 import { browserStore } from '../document/browserStore';
-import { packer } from '../document/zip';
+import { packer } from '../workers/zip';
 import type { Found } from './contents';
 import { contentsOf } from './contents';
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Standing } from '@nodaxis/core/reports/standing';
-import { stationList } from '../app/stationList';
+import { stationList } from '../stations/stationList';
 import SeverityMark from '../widgets/SeverityMark.vue';
 
 /** How far each station of a machine is, its worst finding, and what to do next. */

@@ -33,7 +33,7 @@ vi.mock('../widgets/StationTabs.vue', () => ({
 vi.mock('vue-echarts', () => ({ default: { props: ['option'], render: () => null } }));
 // The checks of a file are made here; the threads that views start answer nothing.
 vi.mock('../document/besidePage', async () => ({
-  atDesk: async (ask: (desk: unknown) => unknown) => ask((await import('../document/desk')).desk),
+  atDesk: async (ask: (desk: unknown) => unknown) => ask((await import('../workers/desk')).desk),
 }));
 
 /** How long machines are rendered in all, in minutes, where that is the task; else a few for each station. */

@@ -5,7 +5,7 @@ import { printValue } from '@nodaxis/core/units/print';
 import type { Dimension } from '@nodaxis/core/units/units';
 import { describeField, fieldTitle } from '@nodaxis/core/machine/fields';
 import { computed } from 'vue';
-import { useFocusLink } from '../app/focusLink';
+import { useFocusLink } from './focusLink';
 import { useMachine } from '../document/machine';
 import { usePreferences } from '../document/preferences';
 

@@ -4,7 +4,7 @@ import { Link, Position } from '@element-plus/icons-vue';
 import type { Finding, Remedy } from '@nodaxis/core/findings/finding';
 import { ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { useFocusLink } from '../app/focusLink';
+import { useFocusLink } from './focusLink';
 import { useMachine } from '../document/machine';
 import { usePreferences } from '../document/preferences';
 

@@ -12,7 +12,7 @@ import { useRoute } from 'vue-router';
 import { Document } from '@element-plus/icons-vue';
 import { useMachine } from '../document/machine';
 import { useOwnParts } from '../document/ownParts';
-import OwnSheet from '../library/OwnSheet.vue';
+import OwnSheet from './OwnSheet.vue';
 import PartSheet from './PartSheet.vue';
 
 /** Chooses a part from the library for one role of the machine. */

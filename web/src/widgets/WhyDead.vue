@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import ActionButton from '../ui/ActionButton.vue';
 import { computed } from 'vue';
-import { useFocusLink } from '../app/focusLink';
+import { useFocusLink } from './focusLink';
 import { useMachine } from '../document/machine';
 
 /** Why nothing can happen on this machine: the cause first, then what hangs on it, each with the way to it. */

@@ -1,4 +1,4 @@
 import { expose } from 'comlink';
-import { desk } from '../document/desk';
+import { desk } from './desk';
 
 expose(desk);

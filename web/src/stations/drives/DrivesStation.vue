@@ -6,7 +6,7 @@ import { busVoltsOf } from '@nodaxis/core/drivetrain/bus';
 import { speedVerdict } from '@nodaxis/core/advice/speedVerdict';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { useFocusLink } from '../../app/focusLink';
+import { useFocusLink } from '../../widgets/focusLink';
 import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import BusSlider from './BusSlider.vue';

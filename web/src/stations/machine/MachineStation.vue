@@ -9,7 +9,7 @@ import { seenMove } from '@nodaxis/core/machine/directions';
 import { kindTitle } from '@nodaxis/core/machine/create';
 import { useDebounceFn } from '@vueuse/core';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { useFocusLink } from '../../app/focusLink';
+import { useFocusLink } from '../../widgets/focusLink';
 import { useOpenMachine } from '../../document/openMachine';
 import { useOwnParts } from '../../document/ownParts';
 import { usePreferences } from '../../document/preferences';

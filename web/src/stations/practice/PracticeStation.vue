@@ -5,7 +5,7 @@ import { circuitName, describeField, fieldTitle } from '@nodaxis/core/machine/fi
 import { stateAdvice, stateSentence } from '@nodaxis/core/motion/controller/states';
 import { useEventListener, useMediaQuery } from '@vueuse/core';
 import { computed, defineAsyncComponent, ref } from 'vue';
-import { useFocusLink } from '../../app/focusLink';
+import { useFocusLink } from '../../widgets/focusLink';
 import { useOpenMachine } from '../../document/openMachine';
 import MachineDrawing from '../../widgets/drawing/MachineDrawing.vue';
 import StationTabs from '../../ui/StationTabs.vue';

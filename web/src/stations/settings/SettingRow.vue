@@ -8,7 +8,7 @@ import { contradicts, showSetting } from '@nodaxis/core/settings/setting';
 import { parseQuantity } from '@nodaxis/core/units/parse';
 import { displayUnit } from '@nodaxis/core/units/print';
 import { computed, ref } from 'vue';
-import { useFocusLink } from '../../app/focusLink';
+import { useFocusLink } from '../../widgets/focusLink';
 import { useOpenMachine } from '../../document/openMachine';
 import { useDraft } from '../../document/drafts';
 import { usePreferences } from '../../document/preferences';

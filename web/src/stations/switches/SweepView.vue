@@ -19,7 +19,7 @@ import {
 import type { SweepRow } from '@nodaxis/core/faults/sweep';
 import { useVirtualList } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import { useFocusLink } from '../../app/focusLink';
+import { useFocusLink } from '../../widgets/focusLink';
 import { useOpenMachine } from '../../document/openMachine';
 import { useSweep } from '../../trial/useSweep';
 import NoticeMark from './NoticeMark.vue';

@@ -11,7 +11,7 @@ import type { Quantity } from '@nodaxis/core/units/quantity';
 import { ElDialog } from 'element-plus';
 import { computed, ref, watch } from 'vue';
 import { useOwnParts } from '../document/ownParts';
-import SheetRow from '../widgets/SheetRow.vue';
+import SheetRow from './SheetRow.vue';
 
 /** The data sheet of an own part: its name, the part that it is built like, and its figures. */
 const props = defineProps<{

@@ -1,0 +1,2 @@
+/** The version of this page. */
+export const version: string = __APP_VERSION__;
