@@ -1,3 +1,5 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { ESLint } from 'eslint';
 import { expect, it } from 'vitest';
@@ -41,4 +43,33 @@ it.each([
   ['app/x.ts', '../stations/stationList', false],
 ] as const)('of the page, %s importing %s: refused %s', async (file, from, refused) => {
   expect(await forbidden(file, from, 'web')).toBe(refused);
+});
+
+it('no file of ours stands on one that stands on it, not even for a type', () => {
+  const sources = ['core/src', 'web/src', 'cli/src', 'server/src'].flatMap((base) =>
+    (readdirSync(`${root}${base}`, { recursive: true }) as string[])
+      .filter((f) => /\.(ts|vue)$/.test(f) && !f.endsWith('.test.ts'))
+      .map((f) => `${base}/${f}`),
+  );
+  const known = new Set(sources);
+  const standsOn = new Map(
+    sources.map((file) => {
+      const found = [...readFileSync(`${root}${file}`, 'utf8').matchAll(/(?:import|export)[^;]*?from '([^']+)'/g)];
+      const paths = found.map(([, to]) =>
+        to!.startsWith('@nodaxis/core/') ? to!.replace('@nodaxis/core/', 'core/src/') : join(dirname(file), to!),
+      );
+      return [file, paths.flatMap((p) => [p, `${p}.ts`, `${p}/index.ts`].find((f) => known.has(f)) ?? [])] as const;
+    }),
+  );
+  const cleared = new Set<string>();
+  const cycles: string[] = [];
+  const visit = (file: string, way: readonly string[]): void => {
+    if (way.includes(file)) return void cycles.push([...way.slice(way.indexOf(file)), file].join(' → '));
+    if (cleared.has(file)) return;
+    for (const next of standsOn.get(file)!) visit(next, [...way, file]);
+    cleared.add(file);
+  };
+  for (const file of sources) visit(file, []);
+  expect(sources.length).toBeGreaterThan(500);
+  expect(cycles).toEqual([]);
 });

@@ -1,4 +1,4 @@
-import type { AxisFigures } from '../derivation/figures';
+import type { AxisFigures } from '../derivation/figureTypes';
 import { backDriving } from '../drivetrain/backDriving';
 import type { CycleStretch } from '../drivetrain/loop';
 import {

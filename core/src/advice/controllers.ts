@@ -1,4 +1,4 @@
-import type { Figures } from '../derivation/figures';
+import type { Figures } from '../derivation/figureTypes';
 import type { LibraryEntry } from '../machine/library/entry';
 import { partFrom } from '../machine/library/entry';
 import { libraryOf } from '../machine/library/index';
@@ -9,7 +9,7 @@ import { positive } from '../units/derived';
 import { showValue } from '../units/print';
 import { finished, type Steps } from '../units/steps';
 import { baseValue } from '../units/quantity';
-import { drivesOf } from '../wiring/planner/drives';
+import { drivesOf } from '../wiring/planner/plannedDrives';
 import { inputElement, inputTerminals, takesInputBoard } from '../wiring/planner/inputs';
 import { planConductors } from '../wiring/planner/plan';
 import type { Check, Fit } from './fit';

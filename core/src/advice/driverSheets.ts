@@ -1,4 +1,4 @@
-import type { AxisFigures } from '../derivation/figures';
+import type { AxisFigures } from '../derivation/figureTypes';
 import type { CurrentLine, CurrentOption } from '../drivetrain/driverSetup';
 import { currentAsSwitched, currentOptions, referenceVoltage, stepsAsSwitched } from '../drivetrain/driverSetup';
 import { torqueAt } from '../drivetrain/motorCurve';

@@ -1,4 +1,4 @@
-import type { Figures } from '../derivation/figures';
+import type { Figures } from '../derivation/figureTypes';
 import { deriveFigures } from '../derivation/figures';
 import { SUPPLY_HEADROOM } from '../drivetrain/constants';
 import { busVoltsOf } from '../drivetrain/bus';

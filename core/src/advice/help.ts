@@ -1,6 +1,6 @@
 import type { Command } from '../commands/command';
 import { applyCommand } from '../commands/apply';
-import type { Figures } from '../derivation/figures';
+import type { Figures } from '../derivation/figureTypes';
 import { createDeriver } from '../derivation/figures';
 import { torqueAt } from '../drivetrain/motorCurve';
 import type { SpeedLimitCause } from '../drivetrain/speed';

@@ -1,4 +1,4 @@
-import type { AxisFigures } from '../derivation/figures';
+import type { AxisFigures } from '../derivation/figureTypes';
 import { rpmForTorque } from '../drivetrain/motorCurve';
 import type { SpeedLimit, SpeedLimitCause } from '../drivetrain/speed';
 import type { Display } from '../units/print';

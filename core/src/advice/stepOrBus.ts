@@ -1,4 +1,4 @@
-import type { Figures } from '../derivation/figures';
+import type { Figures } from '../derivation/figureTypes';
 import type { Design } from '../machine/design';
 
 /** The two ways to command the drives of this machine, side by side. */

@@ -6,7 +6,7 @@ import type { Design } from '../machine/design';
 import { newMachineFile } from '../machine/file';
 import { libraryEntry } from '../machine/library/index';
 import { terminalsWithRole } from '../machine/parts';
-import { drivesOf } from '../wiring/planner/drives';
+import { drivesOf } from '../wiring/planner/plannedDrives';
 
 export type StopStrategy = NonNullable<Design['stopSchool']>;
 export const stopStrategies = [

@@ -1,6 +1,6 @@
 import { applyCommand } from '../commands/apply';
 import type { Command } from '../commands/command';
-import type { Figures } from '../derivation/figures';
+import type { Figures } from '../derivation/figureTypes';
 import { deriveFigures } from '../derivation/figures';
 import type { Design } from '../machine/design';
 import { axesOf } from '../machine/design';

@@ -10,7 +10,7 @@ import { instancesOf, stepsOf } from './graph';
 import { scaleMoves } from './kinds/scale';
 import { tests } from './list';
 import { judge } from './record';
-import type { Readings } from './test';
+import type { Readings } from './testKind';
 
 const mm = (n: number) => quantity(n, 'mm', 'measured');
 const ohm = (n: number) => quantity(n, 'Ω', 'measured');

@@ -1,5 +1,6 @@
 import type { Design } from '../machine/design';
-import type { Made, Subject } from './test';
+import type { Subject } from './testKind';
+import type { Made } from './made';
 
 /** Conductors that end on each part, worked out once for a table of conductors. */
 const byPart = new WeakMap<Design['conductors'], Map<string, string[]>>();

@@ -4,7 +4,8 @@ import { describeField, fieldTitle } from '../machine/fields';
 import type { Difference, Fingerprint } from './fingerprint';
 import { fingerprint, PrintMemo } from './fingerprint';
 import type { Instance } from './graph';
-import type { Item, Made } from './test';
+import type { Item } from './testKind';
+import type { Made } from './made';
 
 export type TestRecord = Extract<JournalEntry, { kind: 'record' }>;
 export type ReworkEntry = Extract<JournalEntry, { kind: 'rework' }>;

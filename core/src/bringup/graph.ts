@@ -1,7 +1,8 @@
 import { shownFactor } from '../machine/design';
 import type { Display } from '../units/print';
-import type { BringUpTest, Item, Made, Subject, Readings } from './test';
-import { phases } from './test';
+import type { BringUpTest, Item, Subject, Readings } from './testKind';
+import type { Made } from './made';
+import { phases } from './testKind';
 
 /** One test on one subject of this machine. */
 export interface Instance {

@@ -36,7 +36,7 @@ import { supplyLoad } from './kinds/supplyLoad';
 import { switchContact } from './kinds/switchContact';
 import { temporary } from './kinds/temporary';
 import { tuning } from './kinds/tuning';
-import type { BringUpTest } from './test';
+import type { BringUpTest } from './testKind';
 
 /** Every kind of test, in the order in which they are done within their phase. A new one is added here and nowhere else. */
 export const tests: readonly BringUpTest[] = [

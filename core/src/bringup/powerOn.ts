@@ -2,7 +2,7 @@ import { circuitName } from '../machine/fields';
 import type { Display } from '../units/print';
 import { showValue } from '../units/print';
 import { wayOf } from './reading';
-import type { Made } from './test';
+import type { Made } from './made';
 
 /** One line of the card that is gone through at every power-on. */
 export interface PowerOnStep {

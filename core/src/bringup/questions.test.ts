@@ -10,7 +10,7 @@ import { tests } from './list';
 import { doubtsOf } from './questions';
 import { measured } from './reading';
 import { judge } from './record';
-import type { Readings } from './test';
+import type { Readings } from './testKind';
 
 const file = dunnock();
 const { design } = file;

@@ -1,7 +1,7 @@
 import type { Display } from '../units/print';
 import { showValue } from '../units/print';
 import { numberOf } from './reading';
-import type { Field, Readings } from './test';
+import type { Field, Readings } from './testKind';
 
 /** A reading that can hardly be: asked about before it is kept. */
 export interface Doubt {

@@ -3,7 +3,7 @@ import { baseValue, quantity } from '../units/quantity';
 import type { Dimension, Unit } from '../units/units';
 import { dimensionOf } from '../units/units';
 import { showValue } from '../units/print';
-import type { At, Field, Readings } from './test';
+import type { At, Field, Readings } from './testKind';
 
 /** A reading as a number in its base unit; NaN where it was not entered. */
 export const numberOf = (r: Readings, key: string): number => {

@@ -4,7 +4,8 @@ import type { Display } from '../units/print';
 import { groundsOf, type Standing, type TestRecord } from './evidence';
 import type { Instance } from './graph';
 import { unfilled } from './reading';
-import type { Judgement, Made, Readings } from './test';
+import type { Judgement, Readings } from './testKind';
+import type { Made } from './made';
 
 /** Judges readings of an instance as the machine stands; what is not complete is not judged. */
 export function judge(instance: Instance, readings: Readings, m: Made, display: Display): Judgement {

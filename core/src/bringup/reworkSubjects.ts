@@ -1,6 +1,6 @@
 import { axesOf } from '../machine/design';
 import { circuitName } from '../machine/fields';
-import type { Made } from './test';
+import type { Made } from './made';
 
 /** Things on this machine that hands work on, by the path that tells which results hang on them. */
 export function reworkSubjects({ design, figures }: Made): { subject: string; name: string }[] {

@@ -1,7 +1,8 @@
 import { axesOf } from '../machine/design';
 import { circuitName } from '../machine/fields';
 import type { PartClass } from '../machine/parts';
-import type { Item, Made, Subject } from './test';
+import type { Item, Subject } from './testKind';
+import type { Made } from './made';
 
 /** The whole machine. */
 export const whole = (): Subject[] => [{ id: 'machine', name: '' }];

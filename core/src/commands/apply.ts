@@ -1,7 +1,8 @@
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
 import { become } from '../machine/become';
 import type { MachineFile } from '../machine/file';
-import { designAt, withRevision } from '../machine/history';
+import { withRevision } from '../machine/history';
+import { designAt } from '../machine/designAt';
 import { withTicks } from '../machine/journal';
 import { withKnownPictures } from '../machine/pictures';
 import { danglingAfter, danglingPictures } from '../machine/references';

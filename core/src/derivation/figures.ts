@@ -1,92 +1,34 @@
 import type { Design } from '../machine/design';
 import { axesOf, shownFactor } from '../machine/design';
 import type { Axis } from '../machine/mechanics';
-import type { DriveFigures, SpeedLimit } from '../drivetrain/speed';
 import { drivePartsOf } from '../drivetrain/driveParts';
 import { axisSpeedLimits, driveFigures } from '../drivetrain/speed';
 import { axisSettings } from '../settings/axisSettings';
-import type { ControllerSettings } from '../settings/controllerSettings';
 import { controllerSettings } from '../settings/controllerSettings';
 import { driverSettings } from '../settings/driverSettings';
 import { inputSettings } from '../settings/inputSettings';
-import type { Setting } from '../settings/setting';
 import { settle } from '../settings/setting';
-import type { AxisSwitch, Ruler } from '../switches/envelope';
 import { axisSwitches, roomBehind, rulerOf } from '../switches/envelope';
-import type { Stopping } from '../switches/placement';
 import { boardOnTheWay, inputReactionS, limitFilterS, stoppingOf } from '../switches/placement';
 import type { CircuitAnalysis } from '../switches/polarity';
 import { analyseCircuit } from '../switches/polarity';
-import type { Derived } from '../units/derived';
 import { known } from '../units/derived';
 import { finished, type Steps } from '../units/steps';
 import type { Network } from '../wiring/network';
-import type { Evaluation } from '../wiring/evaluate';
 import { buildNetwork } from '../wiring/network';
-import type { PlannedDrive } from '../wiring/planner/drives';
 import { terminalKey } from '../machine/ids';
 import { loadVolts } from '../machine/loads';
-import { drivesOf } from '../wiring/planner/drives';
+import { drivesOf } from '../wiring/planner/plannedDrives';
 import { planConductors } from '../wiring/planner/plan';
 import type { Plan } from '../wiring/planner/proposal';
-import type { Replanned } from '../wiring/planner/replan';
 import { planChanges } from '../wiring/planner/replan';
-import type { Wires } from '../wiring/wires';
 import { wiresOf } from '../wiring/wires';
 import { LivingMachine } from '../faults/livingMachine';
-import type { DeadReason } from '../faults/whyDead';
 import { whyDead } from '../faults/whyDead';
-import type { StopCourse } from '../faults/stopCourse';
 import { stopCourse } from '../faults/stopCourse';
 import { Cache } from './cache';
+import type { AxisFigures, Figures, StopFigures } from './figureTypes';
 import { movingAxes } from './movingAxes';
-
-export interface AxisFigures {
-  id: string;
-  axis: Axis;
-  drives: readonly DriveFigures[];
-  /** Of the whole axis, from the nearest to the farthest. */
-  speedLimits: Derived<SpeedLimit[]>;
-  switches: readonly AxisSwitch[];
-  ruler: Derived<Ruler>;
-  stopping: Derived<Stopping>;
-}
-
-/** What the stop button does, and whether the machine comes to rest at all once it is started. */
-export interface StopFigures {
-  course: StopCourse | undefined;
-  /** Coils that hold once the machine was started, by `part/element`. */
-  held: ReadonlySet<string>;
-  /** The machine started and at rest, and with every stop button pressed. */
-  rest: Evaluation;
-  pressed: Evaluation;
-  /** Coils that chase each other. */
-  ring: readonly string[];
-  /** With every output switched on and the start button held: what can be fed at all is fed. */
-  full: Evaluation;
-  /** Whether any driver has its torque when the machine runs. */
-  moved: boolean;
-  /** Why the controller, the contactor or a driver stays without power when the machine is started. */
-  dead: readonly DeadReason[];
-}
-
-/** Everything that is derived from a design, apart from the findings over it. */
-export interface Figures {
-  design: Design;
-  axes: readonly AxisFigures[];
-  drives: readonly PlannedDrive[];
-  plan: Plan;
-  /** What planning again would change, and what it would have to leave alone. */
-  replanned: Pick<Replanned, 'changes' | 'conflicts'>;
-  network: Network;
-  /** Conductors with their ends and nets. */
-  wires: Wires;
-  circuits: Readonly<Record<string, CircuitAnalysis>>;
-  /** The stop over the evaluated nets. */
-  stop: StopFigures;
-  settings: readonly Setting[];
-  controller: Derived<ControllerSettings>;
-}
 
 /** Conductors count in the nets by their ends alone: a state, a colour or a note changes no level. */
 function topology(cache: Cache, design: Design): { network: Network } {

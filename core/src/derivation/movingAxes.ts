@@ -1,4 +1,4 @@
-import type { AxisFigures, Figures } from './figures';
+import type { AxisFigures, Figures } from './figureTypes';
 import { backDriving } from '../drivetrain/backDriving';
 import { inertiaKgm2, motorAlpha, steadyTorqueNm } from '../drivetrain/load';
 import type { MovingAxis } from '../faults/stopCourse';

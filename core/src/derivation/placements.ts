@@ -6,7 +6,7 @@ import type { PositionError } from '../switches/filter';
 import { indexCheck } from '../switches/indexPulse';
 import type { IndexCheck } from '../switches/indexPulse';
 import type { AxisEnd } from '../machine/mechanics';
-import type { AxisFigures, Figures } from './figures';
+import type { AxisFigures, Figures } from './figureTypes';
 import { movingAxes } from './movingAxes';
 
 /** One switch on its axis against what the axis needs behind it. Lengths in mm or °. */

@@ -2,7 +2,7 @@ import { describeField } from '../machine/fields';
 import { movedMassKg } from '../drivetrain/load';
 import type { Station } from '../machine/fields';
 import type { Design } from '../machine/design';
-import type { Figures } from './figures';
+import type { Figures } from './figureTypes';
 
 /** How much of a station is settled: what is done or known, of what there is to do or to know. */
 export interface Settled {

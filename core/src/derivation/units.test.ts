@@ -8,7 +8,7 @@ import { wren } from '../samples/wren';
 import { baseValue, quantity } from '../units/quantity';
 import type { Unit } from '../units/units';
 import { dimensionOf, fromBase, unitsOf } from '../units/units';
-import type { AxisFigures } from './figures';
+import type { AxisFigures } from './figureTypes';
 import { createDeriver, deriveFigures } from './figures';
 
 // Made once: each is built by some seventy commands.

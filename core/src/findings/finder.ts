@@ -1,4 +1,4 @@
-import type { Figures } from '../derivation/figures';
+import type { Figures } from '../derivation/figureTypes';
 import type { Design } from '../machine/design';
 import { finished, type Steps } from '../units/steps';
 import type { Finding, FindingDraft, Rule } from './finding';

@@ -1,5 +1,5 @@
 import type { Command } from '../commands/command';
-import type { Figures } from '../derivation/figures';
+import type { Figures } from '../derivation/figureTypes';
 import type { Station } from '../machine/fields';
 import type { Display } from '../units/print';
 

@@ -1,4 +1,4 @@
-import type { Figures } from '../derivation/figures';
+import type { Figures } from '../derivation/figureTypes';
 import { singleFaults } from '../faults/faults';
 import type { SafetyFunction } from '../faults/safetyFunctions';
 import { safetyFunctions } from '../faults/safetyFunctions';

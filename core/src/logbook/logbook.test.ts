@@ -3,7 +3,7 @@ import { applyCommand, restoreRevision } from '../commands/apply';
 import type { Command } from '../commands/command';
 import { deriveFigures } from '../derivation/figures';
 import { revisionOf, type MachineFile } from '../machine/file';
-import { designAt } from '../machine/history';
+import { designAt } from '../machine/designAt';
 import { withEntry } from '../machine/journal';
 import { dunnock } from '../samples/dunnock';
 import { defaultDisplay } from '../units/print';

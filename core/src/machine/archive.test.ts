@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { deriveFigures } from '../derivation/figures';
 import { VERSION, writeMachineFile } from './file';
-import { designAt } from './history';
+import { designAt } from './designAt';
 import { readMachineFile } from './reading/read';
 
 const folder = new URL('./archive/', import.meta.url);

@@ -1,24 +1,11 @@
-import { applyPatches, enablePatches, type Patch } from 'immer';
+import type { Patch } from 'immer';
 import type { Design } from './design';
 import type { MachineFile, Revision } from './file';
 import { MOST_TITLE } from './file';
 import { thinned } from './pruning';
 
-enablePatches();
-
 /** A whole design is kept every so many revisions, while there is room, so that going back replays no long chain. */
 const SNAPSHOT_EVERY = 100;
-
-const asPatches = (revision: Revision): Patch[] => revision.patches as Patch[];
-
-/** The design as it was at revision `number`; undefined where the file does not reach back so far. */
-export function designAt(file: MachineFile, number: number): Design | undefined {
-  const start = file.history.snapshots.filter((s) => s.number <= number).at(-1);
-  if (!start) return undefined;
-  return file.history.revisions
-    .filter((r) => r.number > start.number && r.number <= number)
-    .reduce((design, r) => applyPatches(design, asPatches(r)), start.design);
-}
 
 /** A new file with one more revision: `design` is what the patches make of the old one. */
 export function withRevision(

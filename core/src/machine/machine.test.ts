@@ -11,7 +11,7 @@ import { newDesign } from './create';
 import type { Conductor } from './connections';
 import type { MachineFile } from './file';
 import { FORMAT, newMachineFile, VERSION, writeMachineFile } from './file';
-import { designAt } from './history';
+import { designAt } from './designAt';
 import { machineFileJsonSchema } from './jsonSchema';
 import { machineKinds } from './mechanics';
 import { migrate } from './migrate';

@@ -5,7 +5,7 @@ import { wren } from '../samples/wren';
 import { quantity } from '../units/quantity';
 import type { MachineFile } from './file';
 import { revisionOf } from './file';
-import { designAt } from './history';
+import { designAt } from './designAt';
 import { thinned, writeWithinLimit } from './pruning';
 import { readMachineFile } from './reading/read';
 

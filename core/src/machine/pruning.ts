@@ -1,6 +1,6 @@
 import type { Design } from './design';
 import type { MachineFile } from './file';
-import { designAt } from './history';
+import { designAt } from './designAt';
 import { MAX_FILE_CHARACTERS } from './limits';
 import { plainText } from './plainText';
 

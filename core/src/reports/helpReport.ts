@@ -1,7 +1,7 @@
 import { instancesOf } from '../bringup/graph';
 import { tests } from '../bringup/list';
 import { judge } from '../bringup/record';
-import type { Figures } from '../derivation/figures';
+import type { Figures } from '../derivation/figureTypes';
 import type { Finding } from '../findings/finding';
 import { severityWord } from '../findings/finding';
 import type { Design } from '../machine/design';

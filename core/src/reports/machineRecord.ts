@@ -3,7 +3,7 @@ import { powerOnCard } from '../bringup/powerOn';
 import { standings } from '../bringup/evidence';
 import { instancesOf } from '../bringup/graph';
 import { tests } from '../bringup/list';
-import type { Figures } from '../derivation/figures';
+import type { Figures } from '../derivation/figureTypes';
 import type { Finding } from '../findings/finding';
 import { severityWord } from '../findings/finding';
 import type { MachineFile } from '../machine/file';

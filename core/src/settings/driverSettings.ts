@@ -1,5 +1,5 @@
 import { ratedAsConnectedA, startingPeakA } from '../drivetrain/motorCurrent';
-import type { PlannedDrive } from '../wiring/planner/drives';
+import type { PlannedDrive } from '../wiring/planner/plannedDrives';
 import type { Design } from '../machine/design';
 import type { DataOf } from '../machine/parts';
 import { isDriver } from '../machine/parts';

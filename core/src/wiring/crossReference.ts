@@ -1,7 +1,7 @@
 import type { ColourCode } from '../machine/connections';
 import type { Design } from '../machine/design';
 import type { MachineFile } from '../machine/file';
-import { designAt } from '../machine/history';
+import { designAt } from '../machine/designAt';
 import type { TerminalRef } from '../machine/ids';
 import type { Wires } from './wires';
 import { terminalName } from './wires';

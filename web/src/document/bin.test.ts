@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import { binVerdict } from './bin';
-import type { Card } from './shelf';
+import type { Card } from './card';
 
 const at = (date: string) => Date.parse(`${date}T12:00:00.000Z`);
 const card = (removed: string, rest: Partial<Card> = {}): Card => ({

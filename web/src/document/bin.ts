@@ -1,4 +1,4 @@
-import type { Card } from './shelf';
+import type { Card } from './card';
 
 const DAY_MS = 24 * 3_600_000;
 /** Removed machines are kept this long. */

@@ -1,5 +1,5 @@
 import { asides } from './aside';
-import type { Card } from './shelf';
+import type { Card } from './card';
 import type { KeyValueStore, Slot } from './slots';
 import { copiesOf, slotOwner } from './slots';
 import type { PointInfo } from './restorePoints';

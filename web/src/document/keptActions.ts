@@ -6,7 +6,7 @@ import { useOwnParts } from './ownParts';
 import { pictureKey } from './photos';
 import { PREFERENCES, usePreferences } from './preferences';
 import { pointText } from './restorePoints';
-import type { Card } from './shelf';
+import type { Card } from './card';
 import { useShelf } from './shelf';
 import { download } from './transfer';
 

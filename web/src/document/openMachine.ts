@@ -1,4 +1,4 @@
-import type { Figures } from '@nodaxis/core/derivation/figures';
+import type { Figures } from '@nodaxis/core/derivation/figureTypes';
 import type { Design } from '@nodaxis/core/machine/design';
 import type { MachineFile } from '@nodaxis/core/machine/file';
 import { useMachine } from './machine';

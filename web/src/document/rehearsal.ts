@@ -7,7 +7,7 @@ import { tests } from '@nodaxis/core/bringup/list';
 import type { Revealed } from '@nodaxis/core/bringup/rehearse/reveal';
 import { revealAll } from '@nodaxis/core/bringup/rehearse/reveal';
 import { deriveFigures } from '@nodaxis/core/derivation/figures';
-import type { Rework } from '@nodaxis/core/bringup/test';
+import type { Rework } from '@nodaxis/core/bringup/testKind';
 import type { MachineFile } from '@nodaxis/core/machine/file';
 import { newMachineFile } from '@nodaxis/core/machine/file';
 import type { NewEntry } from '@nodaxis/core/machine/journal';

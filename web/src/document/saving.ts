@@ -4,7 +4,8 @@ import { useDebounceFn } from '@vueuse/core';
 import { ref, type Ref } from 'vue';
 import { browserStore, NotKept, storeFault } from './browserStore';
 import { inHaste, keepable, leaveBehind, makingRoom, RETRY_AFTER_MS, writeKeepable } from './keep';
-import { cardOf, type useShelf } from './shelf';
+import { type useShelf } from './shelf';
+import { cardOf } from './card';
 import type { Place } from './slots';
 
 export type SaveState = 'saved' | 'saving' | 'not-saved';

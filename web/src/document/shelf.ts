@@ -1,6 +1,6 @@
 import { newDesign } from '@nodaxis/core/machine/create';
 import type { MachineFile } from '@nodaxis/core/machine/file';
-import { changedAt, newMachineFile, revisionOf } from '@nodaxis/core/machine/file';
+import { newMachineFile } from '@nodaxis/core/machine/file';
 import { applyCommand } from '@nodaxis/core/commands/apply';
 import type { MachineKind } from '@nodaxis/core/machine/mechanics';
 import { machineKinds } from '@nodaxis/core/machine/mechanics';
@@ -10,6 +10,7 @@ import { computed, ref, shallowReactive, shallowRef } from 'vue';
 import { atDesk } from './besidePage';
 import { answering, asking, browserStore, NotKept, storeFault } from './browserStore';
 import { binVerdict } from './bin';
+import { cardKey, cardOf, readCard, type Card } from './card';
 import { spokenPictures } from './inventory';
 import { keep, RETRY_AFTER_MS } from './keep';
 import { pictureKey } from './photos';
@@ -19,24 +20,6 @@ import { openCopies, removeSlots, slotOwner } from './slots';
 import { whileClosed } from './tabHold';
 import { onExport } from './transfer';
 
-/** What the shelf shows of a machine without opening it. */
-export interface Card {
-  id: string;
-  name: string;
-  kind: MachineKind;
-  revision: number;
-  changedAt: string;
-  archived: boolean;
-  /** When it was removed; it can be brought back until it is deleted for good. */
-  removedAt?: string;
-  /** The newest time that this browser had seen when it was removed, and since when it is said that it will go. */
-  seenAt?: string | undefined;
-  warnedAt?: string | undefined;
-  /** What is kept of it cannot be opened; it is there to be rescued. */
-  unreadable?: boolean;
-}
-
-const cardKey = (id: string) => `card/${id}`;
 const SEEDED = 'seeded';
 /** The newest time that this browser has seen: a clock that is set back, or was wrong, is noticed by it. */
 const CLOCK = 'clock';
@@ -51,25 +34,6 @@ const CHANGED = 'nodaxis-shelf';
 
 export const newId = (): string => `m-${crypto.randomUUID()}`;
 const now = () => new Date().toISOString();
-
-export const cardOf = (file: MachineFile, rest?: Card): Card => ({
-  id: file.id,
-  name: file.design.name,
-  kind: file.design.kind,
-  revision: revisionOf(file),
-  changedAt: changedAt(file),
-  archived: rest?.archived ?? false,
-  ...(rest?.removedAt ? { removedAt: rest.removedAt, seenAt: rest.seenAt, warnedAt: rest.warnedAt } : {}),
-});
-
-/** A card as it was kept; undefined where it is none, so that one damaged card keeps no other from the shelf. */
-function readCard(value: unknown, id: string): Card | undefined {
-  const c = value as Partial<Card> | null;
-  const texts = [c?.name, c?.changedAt].every((t) => typeof t === 'string');
-  return c && c.id === id && texts && machineKinds.includes(c.kind!) && Number.isInteger(c.revision)
-    ? ({ ...c, archived: c.archived === true } as Card)
-    : undefined;
-}
 
 export const useShelf = defineStore('shelf', () => {
   const cards = shallowRef<Card[]>([]);

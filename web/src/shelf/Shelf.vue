@@ -8,7 +8,7 @@ import { kindTitle } from '@nodaxis/core/machine/create';
 import { onMounted, ref, shallowRef } from 'vue';
 import { useImports } from '../document/imports';
 import { usePreferences } from '../document/preferences';
-import type { Card } from '../document/shelf';
+import type { Card } from '../document/card';
 import { useShelf } from '../document/shelf';
 import { exportMachine } from '../document/transfer';
 import MachineThumb from './MachineThumb.vue';

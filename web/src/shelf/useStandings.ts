@@ -1,6 +1,7 @@
 import type { Standing } from '@nodaxis/core/reports/standing';
 import { onBeforeUnmount, shallowReactive, toRaw, watch } from 'vue';
-import { useShelf, type Card } from '../document/shelf';
+import { useShelf } from '../document/shelf';
+import { type Card } from '../document/card';
 import type { StandingWorker } from '../workers/standing.worker';
 import { useWorkerJob } from '../workers/useWorkerJob';
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AxisFigures } from '@nodaxis/core/derivation/figures';
+import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import { showValue } from '@nodaxis/core/units/print';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';

@@ -2,7 +2,7 @@ import { instancesOf } from '@nodaxis/core/bringup/graph';
 import { tests } from '@nodaxis/core/bringup/list';
 import type { HiddenMachine } from '@nodaxis/core/bringup/rehearse/rehearsal';
 import { rehearse } from '@nodaxis/core/bringup/rehearse/rehearsal';
-import type { Readings } from '@nodaxis/core/bringup/test';
+import type { Readings } from '@nodaxis/core/bringup/testKind';
 import { deriveFigures } from '@nodaxis/core/derivation/figures';
 import type { Design } from '@nodaxis/core/machine/design';
 import type { Derived } from '@nodaxis/core/units/derived';

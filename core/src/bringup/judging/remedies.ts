@@ -1,4 +1,5 @@
-import type { Made, Proposal, Subject } from '../test';
+import type { Proposal, Subject } from '../testKind';
+import type { Made } from '../made';
 
 /** Work at the machine that more than one test leads to. `s`: one drive of an axis. */
 export const tightenCoupling = (s: Subject, why: string): Proposal => ({

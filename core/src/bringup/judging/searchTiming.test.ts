@@ -4,7 +4,7 @@ import { dunnock } from '../../samples/dunnock';
 import { defaultDisplay } from '../../units/print';
 import { quantity } from '../../units/quantity';
 import { benchFor } from '../rehearse/rehearsal';
-import type { Readings } from '../test';
+import type { Readings } from '../testKind';
 import { judgeSearch, modelLimit, movesFor, nextProgram, searchFields, searchSteps } from './searchTest';
 import { expectedRun, moveSeconds, passesFor, speedFromTime, timedMove } from './searchTiming';
 

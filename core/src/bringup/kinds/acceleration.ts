@@ -1,7 +1,7 @@
 import { forceDependencies, scaleDependencies } from '../dependencies';
 import { judgeSearch, nextProgram, rehearseSearch, searchFields, searchSteps } from '../judging/searchTest';
 import { axes } from '../subjects';
-import type { BringUpTest } from '../test';
+import type { BringUpTest } from '../testKind';
 
 export const acceleration: BringUpTest = {
   kind: 'acceleration',

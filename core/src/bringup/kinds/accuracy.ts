@@ -3,8 +3,9 @@ import { scaleDependencies } from '../dependencies';
 import { positioning } from '../judging/statistics';
 import { measured, numberOf, reading, wayOf, wayPrinter } from '../reading';
 import { axes } from '../subjects';
-import type { BringUpTest, Made, Subject } from '../test';
-import { axisAt } from '../test';
+import type { BringUpTest, Subject } from '../testKind';
+import type { Made } from '../made';
+import { axisAt } from '../testKind';
 
 const RUNS = 5;
 const targetsOf = (m: Made, s: Subject): number[] => {

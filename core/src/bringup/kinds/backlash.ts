@@ -3,8 +3,8 @@ import { t95 } from '../judging/statistics';
 import { deviation, mean } from '../../units/sample';
 import { measured, numberOf, reading, wayOf, wayPrinter } from '../reading';
 import { axes } from '../subjects';
-import type { BringUpTest } from '../test';
-import { axisAt } from '../test';
+import type { BringUpTest } from '../testKind';
+import { axisAt } from '../testKind';
 import { quantity, baseValue } from '../../units/quantity';
 
 const TIMES = 5;

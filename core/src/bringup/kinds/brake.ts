@@ -2,7 +2,7 @@ import { sinksTo } from '../../machine/directions';
 import { motorDependencies, stopDependencies } from '../dependencies';
 import { measured, numberOf, reading, wayPrinter } from '../reading';
 import { braked, motorAt } from '../subjects';
-import type { BringUpTest } from '../test';
+import type { BringUpTest } from '../testKind';
 
 /** A head may come down this much more than was worked out before something is called wrong, mm. */
 const MORE = 1;

@@ -2,7 +2,7 @@ import { wiresOn } from '../dependencies';
 import { choice, measured, numberOf, reading, textOf } from '../reading';
 import { drives, motorAt } from '../subjects';
 import type { HiddenFault } from '../../motion/truth/hiddenFault';
-import type { BringUpTest } from '../test';
+import type { BringUpTest } from '../testKind';
 import { showValue } from '../../units/print';
 import { baseValue } from '../../units/quantity';
 

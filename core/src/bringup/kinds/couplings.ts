@@ -1,7 +1,7 @@
 import { tightenCoupling } from '../judging/remedies';
 import { choice, textOf } from '../reading';
 import { drives } from '../subjects';
-import type { BringUpTest } from '../test';
+import type { BringUpTest } from '../testKind';
 
 export const couplings: BringUpTest = {
   kind: 'couplings',

@@ -1,6 +1,6 @@
 import { choice, count, counted, measured, numberOf, reading, textOf } from '../reading';
 import { driverAt, drives } from '../subjects';
-import type { BringUpTest, Proposal } from '../test';
+import type { BringUpTest, Proposal } from '../testKind';
 import { printNumber, showValue } from '../../units/print';
 import { baseValue } from '../../units/quantity';
 import { travelPerRevolution } from '../../drivetrain/transmission';

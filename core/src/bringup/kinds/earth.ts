@@ -1,5 +1,6 @@
-import type { Made, Subject } from '../test';
-import type { BringUpTest } from '../test';
+import type { Subject } from '../testKind';
+import type { Made } from '../made';
+import type { BringUpTest } from '../testKind';
 import { measured, numberOf, reading } from '../reading';
 import { wiresOn } from '../dependencies';
 import type { Display } from '../../units/print';

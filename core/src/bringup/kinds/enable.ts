@@ -1,7 +1,7 @@
 import { motorDependencies, stopDependencies } from '../dependencies';
 import { choice, textOf } from '../reading';
 import { driverAt, drives } from '../subjects';
-import type { BringUpTest } from '../test';
+import type { BringUpTest } from '../testKind';
 
 export const enable: BringUpTest = {
   kind: 'enable',

@@ -1,8 +1,9 @@
 import { placeDependencies, scaleDependencies } from '../dependencies';
 import { measured, numberOf, reading, wayOf, wayPrinter } from '../reading';
 import { axes } from '../subjects';
-import type { BringUpTest, Made, Subject } from '../test';
-import { axisAt, figuresAt } from '../test';
+import type { BringUpTest, Subject } from '../testKind';
+import type { Made } from '../made';
+import { axisAt, figuresAt } from '../testKind';
 
 const ALIKE = 0.6;
 /** Steps in which a careful hand comes nearer to the far end, mm or °. */

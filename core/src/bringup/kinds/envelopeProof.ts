@@ -1,8 +1,9 @@
 import { placeDependencies, scaleDependencies } from '../dependencies';
 import { choice, textOf, wayPrinter } from '../reading';
 import { axes } from '../subjects';
-import type { BringUpTest, Made, Subject } from '../test';
-import { axisAt } from '../test';
+import type { BringUpTest, Subject } from '../testKind';
+import type { Made } from '../made';
+import { axisAt } from '../testKind';
 
 /** How far beyond and how far inside the edge the two moves go, mm or °. */
 const BY = 1;

@@ -2,7 +2,7 @@ import { seenMove, standingWords } from '../../machine/directions';
 import { motorDependencies } from '../dependencies';
 import { choice, textOf, wayPrinter } from '../reading';
 import { drives, driverAt, motorAt } from '../subjects';
-import type { BringUpTest, Proposal } from '../test';
+import type { BringUpTest, Proposal } from '../testKind';
 
 /** The first move: so short that whatever happens, nothing is reached. mm or °. */
 const STEP = 2;

@@ -4,7 +4,8 @@ import { TICK, figureProgram } from '../judging/figureProgram';
 import { choice, textOf, wayPrinter } from '../reading';
 import type { Bench } from '../rehearse/bench';
 import { whole } from '../subjects';
-import type { BringUpTest, Made } from '../test';
+import type { BringUpTest } from '../testKind';
+import type { Made } from '../made';
 
 /** A figure that ends within this of where it began has lost nothing, backlash included; mm or °. */
 const CLOSES = 0.4;

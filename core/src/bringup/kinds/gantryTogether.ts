@@ -3,8 +3,8 @@ import { motorDependencies } from '../dependencies';
 import { tightenCoupling } from '../judging/remedies';
 import { measured, numberOf, reading, wayPrinter } from '../reading';
 import { drives, gantries } from '../subjects';
-import type { BringUpTest } from '../test';
-import { axisAt } from '../test';
+import type { BringUpTest } from '../testKind';
+import { axisAt } from '../testKind';
 
 const STEP = 10;
 const ALIKE = 0.15;

@@ -7,7 +7,8 @@ import { quantity } from '../../units/quantity';
 import { forceDependencies } from '../dependencies';
 import { choice, measured, numberOf, reading, textOf } from '../reading';
 import { driverAt, drives, whole } from '../subjects';
-import type { BringUpTest, Made, Proposal, Readings, Subject } from '../test';
+import type { BringUpTest, Proposal, Readings, Subject } from '../testKind';
+import type { Made } from '../made';
 
 /** A motor case warmer than this above the room shortens its magnets’ and its bearings’ life; a cabinet its capacitors’. K. */
 const MOTOR_K = 50;

@@ -1,8 +1,8 @@
 import { scaleDependencies, placeDependencies } from '../dependencies';
 import { numberOf, reading, counted } from '../reading';
 import { axes } from '../subjects';
-import type { BringUpTest } from '../test';
-import { axisAt } from '../test';
+import type { BringUpTest } from '../testKind';
+import { axisAt } from '../testKind';
 import { printNumber } from '../../units/print';
 import { quantity } from '../../units/quantity';
 

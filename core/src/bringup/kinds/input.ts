@@ -2,7 +2,8 @@ import { inputDependencies } from '../dependencies';
 import { fixedByExchange } from '../judging/contacts';
 import { choice, textOf } from '../reading';
 import { devices } from '../subjects';
-import type { At, BringUpTest, Judgement, Made, Subject } from '../test';
+import type { At, BringUpTest, Judgement, Subject } from '../testKind';
+import type { Made } from '../made';
 import { circuitName } from '../../machine/fields';
 import type { HiddenFault } from '../../motion/truth/hiddenFault';
 

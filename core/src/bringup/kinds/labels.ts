@@ -1,6 +1,6 @@
 import { choice, textOf } from '../reading';
 import { partItems, whole } from '../subjects';
-import type { BringUpTest, Readings } from '../test';
+import type { BringUpTest, Readings } from '../testKind';
 
 export const labels: BringUpTest = {
   kind: 'labels',

@@ -1,6 +1,6 @@
 import { choice, textOf } from '../reading';
 import { partsOf } from '../subjects';
-import type { BringUpTest } from '../test';
+import type { BringUpTest } from '../testKind';
 
 /** Five minutes, in steps of the simulation. */
 const WATCH_STEPS = 300_000;

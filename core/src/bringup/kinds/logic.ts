@@ -1,7 +1,7 @@
 import { supplyDependencies, wiresOn } from '../dependencies';
 import { choice, textOf } from '../reading';
 import { whole } from '../subjects';
-import type { BringUpTest } from '../test';
+import type { BringUpTest } from '../testKind';
 
 export const logic: BringUpTest = {
   kind: 'logic',

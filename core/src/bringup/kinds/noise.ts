@@ -1,7 +1,8 @@
 import { wiresAt, wiresOn } from '../dependencies';
 import { choice, textOf } from '../reading';
 import { whole } from '../subjects';
-import type { BringUpTest, Item, Judgement, Made, Readings, At } from '../test';
+import type { BringUpTest, Item, Judgement, Readings, At } from '../testKind';
+import type { Made } from '../made';
 import { circuitName } from '../../machine/fields';
 
 const WATCH_MS = 20_000;

@@ -1,7 +1,7 @@
 import { inputDependencies } from '../dependencies';
 import { choice, measured, numberOf, reading, textOf, wayPrinter } from '../reading';
 import { devices } from '../subjects';
-import type { BringUpTest, Readings } from '../test';
+import type { BringUpTest, Readings } from '../testKind';
 
 const FAIR = 0.05;
 const TOUCHES = 5;

@@ -2,8 +2,9 @@ import { seenMove, standingWords } from '../../machine/directions';
 import { inputDependencies, motorDependencies } from '../dependencies';
 import { choice, textOf } from '../reading';
 import { devices, referenced } from '../subjects';
-import type { BringUpTest, Made, Subject } from '../test';
-import { axisAt } from '../test';
+import type { BringUpTest, Subject } from '../testKind';
+import type { Made } from '../made';
+import { axisAt } from '../testKind';
 
 /** The switches that an axis looks for. */
 export const ownSwitches = (m: Made, s: Subject): Subject[] =>

@@ -1,8 +1,9 @@
 import { inputDependencies, motorDependencies, placeDependencies } from '../dependencies';
 import { choice, measured, numberOf, reading, textOf, wayOf, wayPrinter } from '../reading';
 import { referenced } from '../subjects';
-import type { BringUpTest, Made, Readings } from '../test';
-import { axisAt, figuresAt } from '../test';
+import type { BringUpTest, Readings } from '../testKind';
+import type { Made } from '../made';
+import { axisAt, figuresAt } from '../testKind';
 import { ownSwitches } from './referenceDirection';
 
 /** A trip point that stands elsewhere than the file has it by more than this is told, mm or °. */

@@ -2,8 +2,8 @@ import { placeDependencies } from '../dependencies';
 import { deviation, mean } from '../../units/sample';
 import { measured, numberOf, reading, wayOf, wayPrinter } from '../reading';
 import { referenced } from '../subjects';
-import type { BringUpTest } from '../test';
-import { axisAt } from '../test';
+import type { BringUpTest } from '../testKind';
+import { axisAt } from '../testKind';
 
 const RUNS = 5;
 /** Four standard deviations of the datum that are fair for a hobby switch, mm or °. */

@@ -4,8 +4,9 @@ import type { Move } from '../judging/statistics';
 import { fitScale } from '../judging/statistics';
 import { measured, numberOf, reading, wayOf, wayPrinter } from '../reading';
 import { axes, driverAt } from '../subjects';
-import type { At, BringUpTest, Judgement, Made, Proposal, Subject } from '../test';
-import { axisAt, figuresAt } from '../test';
+import type { At, BringUpTest, Judgement, Proposal, Subject } from '../testKind';
+import type { Made } from '../made';
+import { axisAt, figuresAt } from '../testKind';
 import { printNumber } from '../../units/print';
 import { quantity } from '../../units/quantity';
 

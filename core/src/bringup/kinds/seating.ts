@@ -1,6 +1,6 @@
 import { choice, textOf } from '../reading';
 import { partItems, whole } from '../subjects';
-import type { BringUpTest } from '../test';
+import type { BringUpTest } from '../testKind';
 import type { PartClass } from '../../machine/parts';
 
 const plugged: PartClass[] = ['controller', 'input-board', 'connector', 'stepper-driver', 'servo-drive'];

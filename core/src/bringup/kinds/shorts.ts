@@ -1,7 +1,7 @@
 import { wiresOn } from '../dependencies';
 import { measured, numberOf, reading } from '../reading';
 import { partsOf } from '../subjects';
-import type { BringUpTest } from '../test';
+import type { BringUpTest } from '../testKind';
 import { showValue } from '../../units/print';
 
 const LEAST_OHM = 500;

@@ -1,7 +1,8 @@
 import { wiresOn } from '../dependencies';
 import { choice, measured, numberOf, reading, textOf } from '../reading';
 import { whole } from '../subjects';
-import type { BringUpTest, Made } from '../test';
+import type { BringUpTest } from '../testKind';
+import type { Made } from '../made';
 import { showValue } from '../../units/print';
 
 const SHARES = [0.25, 0.5, 1] as const;

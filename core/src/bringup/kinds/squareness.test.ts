@@ -10,7 +10,7 @@ import { quantity } from '../../units/quantity';
 import { measured, numberOf } from '../reading';
 import type { HiddenMachine } from '../rehearse/rehearsal';
 import { afterRework, benchFor } from '../rehearse/rehearsal';
-import type { Readings } from '../test';
+import type { Readings } from '../testKind';
 import { squareness } from './squareness';
 
 const TAPE = 0.5;

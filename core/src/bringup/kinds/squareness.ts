@@ -4,8 +4,9 @@ import { fromDiagonals, fromEdge } from '../judging/square';
 import { choice, measured, numberOf, reading, textOf, wayPrinter } from '../reading';
 import { gantries } from '../subjects';
 import type { HiddenFault } from '../../motion/truth/hiddenFault';
-import type { BringUpTest, Made, Proposal, Subject } from '../test';
-import { axisAt } from '../test';
+import type { BringUpTest, Proposal, Subject } from '../testKind';
+import type { Made } from '../made';
+import { axisAt } from '../testKind';
 import { figureOr } from '../../units/derived';
 import { ownSwitches } from './referenceDirection';
 

@@ -1,6 +1,7 @@
 import { stopDependencies } from '../dependencies';
 import { choice, textOf } from '../reading';
-import type { BringUpTest, Made, Subject } from '../test';
+import type { BringUpTest, Subject } from '../testKind';
+import type { Made } from '../made';
 import { circuitName } from '../../machine/fields';
 
 const yesNo = { yes: 'yes', no: 'no' };

@@ -1,8 +1,9 @@
 import { forceDependencies, stopDependencies } from '../dependencies';
 import { choice, measured, numberOf, reading, textOf, wayPrinter } from '../reading';
 import { axes } from '../subjects';
-import type { BringUpTest, Made, Subject } from '../test';
-import { axisAt } from '../test';
+import type { BringUpTest, Subject } from '../testKind';
+import type { Made } from '../made';
+import { axisAt } from '../testKind';
 
 /** Share of the highest speed at which the stop is tried first. */
 const SLOW = 0.1;

@@ -1,7 +1,7 @@
 import { wiresOn } from '../dependencies';
 import { choice, measured, numberOf, reading, textOf } from '../reading';
 import { partsOf } from '../subjects';
-import type { BringUpTest } from '../test';
+import type { BringUpTest } from '../testKind';
 import { showValue } from '../../units/print';
 import { figureOr } from '../../units/derived';
 

@@ -2,7 +2,8 @@ import { supplyDependencies } from '../dependencies';
 import { fitSupply } from '../judging/remedies';
 import { measured, numberOf, reading } from '../reading';
 import { partsOf } from '../subjects';
-import type { BringUpTest, Made, Subject } from '../test';
+import type { BringUpTest, Subject } from '../testKind';
+import type { Made } from '../made';
 import { figureOr } from '../../units/derived';
 import { showValue } from '../../units/print';
 

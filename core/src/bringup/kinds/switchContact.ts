@@ -1,7 +1,7 @@
 import { formOf, fixedByExchange, workingContact } from '../judging/contacts';
 import { choice, textOf } from '../reading';
 import { devices } from '../subjects';
-import type { BringUpTest } from '../test';
+import type { BringUpTest } from '../testKind';
 
 const open = { closed: 'beeps: closed', open: 'silent: open' };
 

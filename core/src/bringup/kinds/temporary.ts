@@ -1,6 +1,6 @@
 import { choice, textOf } from '../reading';
 import { whole } from '../subjects';
-import type { BringUpTest } from '../test';
+import type { BringUpTest } from '../testKind';
 
 export const temporary: BringUpTest = {
   kind: 'temporary',

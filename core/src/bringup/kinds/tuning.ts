@@ -1,7 +1,7 @@
 import { forceDependencies } from '../dependencies';
 import { choice, textOf } from '../reading';
 import { drives, driverAt, motorAt } from '../subjects';
-import type { BringUpTest } from '../test';
+import type { BringUpTest } from '../testKind';
 
 export const tuning: BringUpTest = {
   kind: 'tuning',

@@ -4,7 +4,7 @@ import { Random } from '../../motion/plant/random';
 import type { SimulationInput, Snapshot } from '../../motion/simulation/simulation';
 import { Simulation } from '../../motion/simulation/simulation';
 import { readProgram } from '../../program/reader';
-import type { Made } from '../test';
+import type { Made } from '../made';
 
 /** A dial gauge and a rule in a steady hand: half width of what they are read to, mm. */
 const GAUGE = 0.005;

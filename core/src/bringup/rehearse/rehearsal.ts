@@ -6,7 +6,8 @@ import type { HiddenFault } from '../../motion/truth/hiddenFault';
 import type { Derived } from '../../units/derived';
 import { gather, mapKnown } from '../../units/derived';
 import type { Instance } from '../graph';
-import type { Made, Readings, Rework } from '../test';
+import type { Readings, Rework } from '../testKind';
+import type { Made } from '../made';
 import { Bench } from './bench';
 
 /** What a rehearsal stands on: the machine as it was built, and what is hidden in it. Edits of the file change neither. */

@@ -2,7 +2,7 @@ import { brakingEnergyJ, liftedBusV } from '../../drivetrain/load';
 import { isDriver } from '../../machine/parts';
 import { positive } from '../../units/derived';
 import { printNumber, showValue } from '../../units/print';
-import type { Figures } from '../../derivation/figures';
+import type { Figures } from '../../derivation/figureTypes';
 import type { FindingDraft, Rule } from '../finding';
 
 /** What each axis can push back into the motor bus when it brakes from its wanted speed, J. */

@@ -1,7 +1,7 @@
 import { circuitName } from '../../machine/fields';
 import type { Design } from '../../machine/design';
 import { libraryOf } from '../../machine/library/index';
-import { drivesOf } from '../../wiring/planner/drives';
+import { drivesOf } from '../../wiring/planner/plannedDrives';
 import { inputTerminals, takesInputBoard } from '../../wiring/planner/inputs';
 import type { Remedy, Rule } from '../finding';
 

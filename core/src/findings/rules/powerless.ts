@@ -1,4 +1,4 @@
-import type { Figures } from '../../derivation/figures';
+import type { Figures } from '../../derivation/figureTypes';
 import type { DeadReason } from '../../faults/whyDead';
 import { libraryOf } from '../../machine/library/index';
 import { listedFigure } from '../../machine/library/listed';

@@ -1,4 +1,4 @@
-import type { Figures } from '../../derivation/figures';
+import type { Figures } from '../../derivation/figureTypes';
 import { terminalsWithRole } from '../../machine/parts';
 import { terminalName } from '../../wiring/wires';
 import type { FindingDraft, Rule } from '../finding';

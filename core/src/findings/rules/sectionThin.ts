@@ -7,7 +7,7 @@ import { dropOf, loadOf, protectionOf } from '../../wiring/duty';
 import { ampacityOf } from '../../wiring/planner/planning';
 import { MOST_DROP } from '../../wiring/planner/rules';
 import { terminalName } from '../../wiring/wires';
-import type { Figures } from '../../derivation/figures';
+import type { Figures } from '../../derivation/figureTypes';
 import type { Design } from '../../machine/design';
 import type { FindingDraft, Rule } from '../finding';
 

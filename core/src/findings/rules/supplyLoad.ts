@@ -1,4 +1,4 @@
-import type { Figures } from '../../derivation/figures';
+import type { Figures } from '../../derivation/figureTypes';
 import type { LibraryEntry } from '../../machine/library/entry';
 import { libraryOf } from '../../machine/library/index';
 import { isDriver } from '../../machine/parts';

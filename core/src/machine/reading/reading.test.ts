@@ -7,7 +7,7 @@ import { newDesign } from '../create';
 import type { Design } from '../design';
 import type { MachineFile } from '../file';
 import { newMachineFile, revisionOf, writeMachineFile } from '../file';
-import { designAt } from '../history';
+import { designAt } from '../designAt';
 import { readMachineFile, readingOf } from './read';
 
 const NOW = '2026-03-03T10:00:00.000Z';

@@ -1,5 +1,5 @@
 import { terminalsWithRole } from '../../machine/parts';
-import type { PlannedDrive } from './drives';
+import type { PlannedDrive } from './plannedDrives';
 import type { Planning } from './planning';
 import { at } from './proposal';
 

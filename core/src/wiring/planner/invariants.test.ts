@@ -11,7 +11,7 @@ import { MachineBuilder } from '../../samples/builder';
 import { quantity } from '../../units/quantity';
 import { evaluate } from '../evaluate';
 import { buildNetwork } from '../network';
-import { drivesOf } from './drives';
+import { drivesOf } from './plannedDrives';
 import { planConductors } from './plan';
 import { replan } from './replan';
 

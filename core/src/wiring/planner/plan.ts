@@ -1,6 +1,7 @@
 import type { Design } from '../../machine/design';
 import { planCircuit, planCommons } from './circuits';
-import { drivesOf, planDrive } from './drives';
+import { planDrive } from './drives';
+import { drivesOf } from './plannedDrives';
 import { planSpindleEncoder } from './encoders';
 import { assignInputs, inputElement } from './inputs';
 import { divideCables, meetAsFound } from './joints';

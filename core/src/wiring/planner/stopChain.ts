@@ -1,5 +1,5 @@
 import { terminalsWithRole } from '../../machine/parts';
-import { drivesOf } from './drives';
+import { drivesOf } from './plannedDrives';
 import type { Planning } from './planning';
 import { busPole, hasTorqueOff } from './power';
 import { at } from './proposal';

@@ -3,7 +3,7 @@ import DataTable from '../../ui/DataTable.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { deriveFigures } from '@nodaxis/core/derivation/figures';
 import { compareRevisions } from '@nodaxis/core/logbook/compare';
-import { designAt } from '@nodaxis/core/machine/history';
+import { designAt } from '@nodaxis/core/machine/designAt';
 import { useVirtualList } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import ActionButton from '../../ui/ActionButton.vue';
-import type { Judgement, Proposal } from '@nodaxis/core/bringup/test';
+import type { Judgement, Proposal } from '@nodaxis/core/bringup/testKind';
 import { computed, defineAsyncComponent } from 'vue';
 import StateMark from './StateMark.vue';
 

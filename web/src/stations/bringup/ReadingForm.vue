@@ -3,7 +3,7 @@ import { ElRadio } from 'element-plus';
 import { ElRadioGroup } from 'element-plus';
 import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
-import type { Field } from '@nodaxis/core/bringup/test';
+import type { Field } from '@nodaxis/core/bringup/testKind';
 import { parseQuantity } from '@nodaxis/core/units/parse';
 import { displayUnit, printQuantity } from '@nodaxis/core/units/print';
 import type { Quantity } from '@nodaxis/core/units/quantity';

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Plot } from '@nodaxis/core/bringup/test';
+import type { Plot } from '@nodaxis/core/bringup/testKind';
 import { displayUnit, printValue } from '@nodaxis/core/units/print';
 import { LineChart, ScatterChart } from 'echarts/charts';
 import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';

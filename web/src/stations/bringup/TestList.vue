@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import ActionButton from '../../ui/ActionButton.vue';
 import type { Standing } from '@nodaxis/core/bringup/evidence';
-import { phases } from '@nodaxis/core/bringup/test';
+import { phases } from '@nodaxis/core/bringup/testKind';
 import { computed, ref, watch } from 'vue';
 import StateMark from './StateMark.vue';
 import { useBringUp } from './useBringUp';

@@ -4,7 +4,7 @@ import Fold from '../../ui/Fold.vue';
 import TextField from '../../ui/TextField.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { minutesOf, sayStale } from '@nodaxis/core/bringup/evidence';
-import type { Proposal } from '@nodaxis/core/bringup/test';
+import type { Proposal } from '@nodaxis/core/bringup/testKind';
 import { baseValue } from '@nodaxis/core/units/quantity';
 import { computed, ref, watch } from 'vue';
 import { useMachine } from '../../document/machine';

@@ -1,5 +1,5 @@
 import { readDraft, writeDraft } from '../../document/drafts';
-import type { Readings } from '@nodaxis/core/bringup/test';
+import type { Readings } from '@nodaxis/core/bringup/testKind';
 
 /** A test that was half entered: it outlives a closed tab. Kept where it is written at once, not a moment later. */
 export interface Draft {

@@ -7,7 +7,7 @@ import type { Doubt } from '@nodaxis/core/bringup/questions';
 import { doubtsOf } from '@nodaxis/core/bringup/questions';
 import { judge, recordOf } from '@nodaxis/core/bringup/record';
 import { unfilled } from '@nodaxis/core/bringup/reading';
-import type { Proposal, Readings } from '@nodaxis/core/bringup/test';
+import type { Proposal, Readings } from '@nodaxis/core/bringup/testKind';
 import { createDeriver } from '@nodaxis/core/derivation/figures';
 import type { Fault } from '@nodaxis/core/units/result';
 import type { Remote } from 'comlink';

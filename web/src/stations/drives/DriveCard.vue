@@ -3,7 +3,7 @@ import Fold from '../../ui/Fold.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import ActionMenu from '../../ui/ActionMenu.vue';
 import { likeAxes, sameDrives } from '@nodaxis/core/advice/sameAs';
-import type { AxisFigures } from '@nodaxis/core/derivation/figures';
+import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import { showValue } from '@nodaxis/core/units/print';
 import { trapezoid } from '@nodaxis/core/motion/profile/trapezoid';
 import { computed, ref } from 'vue';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import ActionButton from '../../ui/ActionButton.vue';
-import type { AxisFigures } from '@nodaxis/core/derivation/figures';
+import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import { driverSheets } from '@nodaxis/core/advice/driverSheets';
 import { showValue } from '@nodaxis/core/units/print';
 import { quantity } from '@nodaxis/core/units/quantity';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import DataTable from '../../ui/DataTable.vue';
 import TextField from '../../ui/TextField.vue';
-import type { AxisFigures } from '@nodaxis/core/derivation/figures';
+import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import { closedLoopLines, usualMove } from '@nodaxis/core/advice/closedLoop';
 import { programMoves, stretchesOf } from '@nodaxis/core/program/moves';
 import { parseQuantity } from '@nodaxis/core/units/parse';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import DataTable from '../../ui/DataTable.vue';
 import ActionButton from '../../ui/ActionButton.vue';
-import type { AxisFigures } from '@nodaxis/core/derivation/figures';
+import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import { printNumber, showValue } from '@nodaxis/core/units/print';
 import { computed } from 'vue';
 import { usePreferences } from '../../document/preferences';

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AxisFigures } from '@nodaxis/core/derivation/figures';
+import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import { torqueChart, torqueOnBus } from '@nodaxis/core/drivetrain/torqueChart';
 import { displayUnit, printNumber } from '@nodaxis/core/units/print';
 import { fromBase } from '@nodaxis/core/units/units';

@@ -4,7 +4,7 @@ import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import ActionMenu from '../../ui/ActionMenu.vue';
 import { likeAxes, sameMotion } from '@nodaxis/core/advice/sameAs';
-import type { AxisFigures } from '@nodaxis/core/derivation/figures';
+import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import { cuttingPresets } from '@nodaxis/core/drivetrain/cutting';
 import { transmissionFields } from '@nodaxis/core/machine/fields';
 import type { TransmissionKind } from '@nodaxis/core/machine/mechanics';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import ActionButton from '../../ui/ActionButton.vue';
 import { ArrowLeft, ArrowRight } from '@element-plus/icons-vue';
-import type { AxisFigures } from '@nodaxis/core/derivation/figures';
+import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import { shownFactor } from '@nodaxis/core/machine/design';
 import { seenMove } from '@nodaxis/core/machine/directions';
 import type { AxisEnd } from '@nodaxis/core/machine/mechanics';

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AxisFigures, Figures } from '@nodaxis/core/derivation/figures';
+import type { AxisFigures, Figures } from '@nodaxis/core/derivation/figureTypes';
 import {
   AmbientLight,
   Box3,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AxisFigures } from '@nodaxis/core/derivation/figures';
+import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import { computed, onMounted, ref, watch } from 'vue';
 import { usePreferences } from '../../document/preferences';
 import type { TrailPoint } from './usePractice';

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AxisFigures } from '@nodaxis/core/derivation/figures';
+import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import type { Placement } from '@nodaxis/core/derivation/placements';
 import { showValue } from '@nodaxis/core/units/print';
 import { quantity } from '@nodaxis/core/units/quantity';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Fold from '../../ui/Fold.vue';
 import TextField from '../../ui/TextField.vue';
-import type { AxisFigures } from '@nodaxis/core/derivation/figures';
+import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import type { Placement } from '@nodaxis/core/derivation/placements';
 import { datumQuality, placementsOf } from '@nodaxis/core/derivation/placements';
 import { seenAtEnd } from '@nodaxis/core/machine/directions';

@@ -6,7 +6,7 @@ import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import type { ColourCode } from '@nodaxis/core/machine/connections';
 import { Colour } from '@nodaxis/core/machine/connections';
-import { designAt } from '@nodaxis/core/machine/history';
+import { designAt } from '@nodaxis/core/machine/designAt';
 import { libraryOf } from '@nodaxis/core/machine/library/index';
 import type { Fault } from '@nodaxis/core/units/result';
 import type { Touch } from '@nodaxis/core/wiring/asFound/buzzOut';

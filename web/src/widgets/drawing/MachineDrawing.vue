@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { AxisEnd } from '@nodaxis/core/machine/mechanics';
-import type { Figures } from '@nodaxis/core/derivation/figures';
+import type { Figures } from '@nodaxis/core/derivation/figureTypes';
 import { seenAtEnd } from '@nodaxis/core/machine/directions';
 import { figureOr } from '@nodaxis/core/units/derived';
 import { computed } from 'vue';

@@ -1,4 +1,4 @@
-import type { AxisFigures } from '@nodaxis/core/derivation/figures';
+import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import type { MachineKind } from '@nodaxis/core/machine/mechanics';
 import { figureOr } from '@nodaxis/core/units/derived';
 

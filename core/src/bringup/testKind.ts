@@ -1,11 +1,10 @@
 import type { Command } from '../commands/command';
-import type { Figures } from '../derivation/figures';
-import type { Design } from '../machine/design';
 import type { Axis } from '../machine/mechanics';
 import type { HiddenFault } from '../motion/truth/hiddenFault';
 import type { Display } from '../units/print';
 import type { Quantity } from '../units/quantity';
 import type { Dimension } from '../units/units';
+import type { Made } from './made';
 import type { Bench } from './rehearse/bench';
 
 /** The order of a bring-up. A later phase puts more at stake than the one before. */
@@ -20,12 +19,6 @@ export const phases = [
   'closing',
 ] as const;
 export type Phase = (typeof phases)[number];
-
-/** The machine as tests see it: its file and what follows from it. */
-export interface Made {
-  design: Design;
-  figures: Figures;
-}
 
 /** What one test is about: the whole machine, an axis, one motor of it, a switch, a part. `id` is part of the record’s key. */
 export interface Subject {
