@@ -20,7 +20,7 @@ vi.mock('../document/browserStore', async (original) => ({
 
 /** The views of the station that was rendered last. */
 let views: readonly string[] = [];
-vi.mock('../widgets/StationTabs.vue', () => ({
+vi.mock('../ui/StationTabs.vue', () => ({
   default: {
     props: ['views', 'shown', 'label'],
     setup(props: { views: readonly { id: string }[] }) {
@@ -81,6 +81,8 @@ const bare = (design: Design): Design => ({
 async function rendered(design: Design, station: string): Promise<string> {
   views = [];
   let html = await renderedView(design, station);
+  // Without its views a station would be rendered by its first one alone, and nothing would tell.
+  if (station === 'wiring') expect(views).toContain('diagram');
   for (const view of views.slice(1)) html += await renderedView(design, station, view);
   return html;
 }
