@@ -14,14 +14,7 @@ import { useShelf } from '../document/shelf';
 import { exportMachine } from '../document/transfer';
 import { useFocusLink } from '../widgets/focusLink';
 import { stationList } from '../stations/stationList';
-
-interface Entry {
-  kind: string;
-  title: string;
-  /** Everyday words by which it is found as well. */
-  also: string;
-  run: () => void;
-}
+import { bestOf, type Entry } from './search';
 
 const shown = defineModel<boolean>({ required: true });
 const machine = useOpenMachine();
@@ -105,25 +98,7 @@ const entries = computed<Entry[]>(() => {
   ];
 });
 
-/** Every word must be found; in the title counts for more than among the synonyms. */
-const found = computed(() => {
-  const wanted = query.value.toLowerCase().split(/\s+/).filter(Boolean);
-  return entries.value
-    .map((e, i) => {
-      const title = e.title.toLowerCase();
-      const all = `${title} ${e.also} ${e.kind}`.toLowerCase();
-      const score = wanted.reduce(
-        (sum, w) =>
-          title.startsWith(w) ? sum + 4 : title.includes(w) ? sum + 3 : all.includes(w) ? sum + 1 : -Infinity,
-        0,
-      );
-      return { e, score, i };
-    })
-    .filter((s) => s.score > -Infinity)
-    .sort((a, b) => b.score - a.score || a.i - b.i)
-    .slice(0, MOST)
-    .map((s) => s.e);
-});
+const found = computed(() => bestOf(entries.value, query.value, MOST));
 watch(query, () => (chosen.value = 0));
 const box = ref<InstanceType<typeof ElInput>>();
 /** One can type at once, while the dialog still comes up; it takes the focus itself then, and gives it back to the box. */
