@@ -74,7 +74,7 @@ const entries = computed<Entry[]>(() => {
         ? [{ kind: 'Field', title: fieldTitle(f), also: `${f.also} ${f.help}`, run: () => void go(f.station, path) }]
         : [];
     }),
-    ...(machine.figures.settings ?? []).map((s) => ({
+    ...(machine.figures?.settings ?? []).map((s) => ({
       kind: 'Setting',
       title: `${s.group} · ${s.title}`,
       also: s.also,

@@ -21,7 +21,7 @@ const memo = new PrintMemo();
 /** How much of the bring-up still holds. Worked out a moment after an edit, which it must not hold up. */
 const proven = shallowRef({ done: 0, of: 1 });
 watchDebounced(
-  [() => machine.file.journal, () => machine.design],
+  [() => machine.file?.journal, () => machine.design],
   () => {
     const f = machine.file;
     if (!f?.journal.some((e) => e.kind === 'record' && e.mode === 'real')) {

@@ -4,14 +4,14 @@ import { answersTo, tellAct } from '@nodaxis/core/faults/story';
 import { polaritiesOf } from '@nodaxis/core/settings/inputSettings';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { useOpenMachine } from '../document/openMachine';
+import { useMachine } from '../document/machine';
 
 /** As many sentences as are worth looking back over. */
 const TOLD = 30;
 
 /** The open machine on trial: what is pressed, cut, starved and unplugged, and what became of it. Nothing is saved. */
 export const useTrial = defineStore('trial', () => {
-  const machine = useOpenMachine();
+  const machine = useMachine();
   const on = ref(false);
   const state = shallowRef<TrialState>();
   /** The newest first. */
@@ -32,16 +32,16 @@ export const useTrial = defineStore('trial', () => {
     }
     const still = state.value?.acts.filter((a) =>
       'part' in a
-        ? machine.design.parts[a.part]
+        ? machine.design!.parts[a.part]
         : 'conductor' in a
-          ? machine.design.conductors[a.conductor]
-          : machine.design.parts[a.output.part],
+          ? machine.design!.conductors[a.conductor]
+          : machine.design!.parts[a.output.part],
     );
     state.value = (still ?? []).reduce((s, act) => now.toggle(s, act), now.begin());
     answers.value = [];
   });
   watch(
-    () => machine.file.id,
+    () => machine.file?.id,
     () => {
       on.value = false;
       told.value = [];
@@ -58,7 +58,7 @@ export const useTrial = defineStore('trial', () => {
   }
   /** A push button is pressed and let go in one click; what latches stays. */
   function press(part: string): void {
-    const data = machine.design.parts[part]?.data;
+    const data = machine.design?.parts[part]?.data;
     toggle({ kind: 'press', part });
     if (data?.class === 'button' && !data.latching) {
       const [pressed, answered] = [told.value[0], answers.value];
@@ -97,7 +97,7 @@ export const useTrial = defineStore('trial', () => {
   });
   /** What a click on a part does while it is on trial; undefined where there is nothing to do. */
   function act(part: string): void {
-    const c = machine.design.parts[part]?.data.class;
+    const c = machine.design?.parts[part]?.data.class;
     if (handles.value?.press.includes(part)) press(part);
     else if (c === 'supply') toggle({ kind: 'lose', part });
     else if (handles.value?.pull.includes(part)) toggle({ kind: 'pull', part });

@@ -35,7 +35,7 @@ function drop(id: string): void {
     <h3>{{ title }}</h3>
     <TextField
       v-draft="
-        `${machine.file.id}/note/${subject.kind}/${subject.id}/${subject.kind === 'terminal' ? subject.terminal : ''}`
+        `${machine.file?.id}/note/${subject.kind}/${subject.id}/${subject.kind === 'terminal' ? subject.terminal : ''}`
       "
       type="textarea"
       :rows="2"

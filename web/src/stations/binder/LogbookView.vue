@@ -61,10 +61,10 @@ function toggle(k: LineKind) {
   if (!next.delete(k)) next.add(k);
   chosen.value = next;
 }
-const note = useDraft(() => `${machine.file.id}/log-note`, '');
+const note = useDraft(() => `${machine.file?.id}/log-note`, '');
 const faults = ref<Fault[]>([]);
 const intake = useIntake();
-const picturesOf = computed(() => `${machine.file.id}/log-note`);
+const picturesOf = computed(() => `${machine.file?.id}/log-note`);
 const pictures = computed({
   get: () => intake.listOf(picturesOf.value),
   set: (ids) => intake.setList(picturesOf.value, ids),
@@ -81,7 +81,7 @@ function addNote() {
 }
 const opened = ref<string>();
 const open = computed(() => found.value.find((l) => l.id === opened.value));
-const trends = computed(() => trendsOf(machine.file.journal ?? []));
+const trends = computed(() => trendsOf(machine.file?.journal ?? []));
 </script>
 
 <template>

@@ -19,7 +19,7 @@ const { drill, drillId, drillStart, debrief, snapshot, answers, answer, seen } =
 const fitting = computed(() => drillsFor(practice.drillMachine.value));
 const current = computed(() => drills.find((d) => d.id === drillId.value));
 /** The best score of each drill that was passed on this machine, as its journal knows. */
-const passed = computed(() => bestScores(machine.file.journal ?? []));
+const passed = computed(() => bestScores(machine.file?.journal ?? []));
 const inspections = computed(() => inspectionsOf(machine.design));
 const chosen = ref('');
 const design = computed(() => machine.design);

@@ -94,7 +94,7 @@ function createPractice() {
   let log: Kept[] = [];
 
   const deviceName = (id: string) => {
-    const part = machine.design.parts[id];
+    const part = machine.design?.parts[id];
     return part ? `${part.designation} ${part.name}` : id;
   };
   function tellAll(events: Snapshot['events'], happenings: readonly Happening[], source: SimulationInput): StoryLine[] {

@@ -19,7 +19,7 @@ const machine = useOpenMachine();
 const preferences = usePreferences();
 const { go } = useFocusLink();
 /** Half-set by hand: the form stands open until it is entered or left. */
-const typed = useDraft(() => `${machine.file.id}/override/${props.setting.key}`, {
+const typed = useDraft(() => `${machine.file?.id}/override/${props.setting.key}`, {
   open: false,
   text: '',
   reason: '',

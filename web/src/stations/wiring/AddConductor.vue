@@ -13,7 +13,7 @@ import { useOpenMachine } from '../../document/openMachine';
 const emit = defineEmits<{ done: [] }>();
 const machine = useOpenMachine();
 const empty = { from: '', to: '', purpose: '', found: false };
-const typed = useDraft(() => `${machine.file.id}/add-conductor`, empty);
+const typed = useDraft(() => `${machine.file?.id}/add-conductor`, empty);
 function done(): void {
   typed.value = { ...empty };
   emit('done');

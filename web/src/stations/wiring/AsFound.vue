@@ -125,7 +125,7 @@ function paint(contact: (typeof contacts.value)[number], typed: string): void {
 
 /** The sheet of this plug: what was touched so far is an evening's work. */
 const emptySheet = { cores: 'WH BN GN YE', touches: [] as Touch[] };
-const sheet = useDraft(() => `${machine.file.id}/buzz-out/${plug.value?.[0]}`, emptySheet, false);
+const sheet = useDraft(() => `${machine.file?.id}/buzz-out/${plug.value?.[0]}`, emptySheet, false);
 const cores = computed(() => [...new Set(sheet.value.cores.split(/[\s,;]+/).filter(Boolean))].slice(0, 40));
 const touches = computed({ get: () => sheet.value.touches, set: (t) => (sheet.value.touches = t) });
 const numbers = computed(() => contacts.value.map((c) => c.number));
@@ -246,7 +246,7 @@ const apply = () =>
               <td class="num mono">{{ c.number }}</td>
               <td>
                 <SuggestField
-                  v-draft="`${machine.file.id}/conductors/${plug[0]}/${c.terminal}/far`"
+                  v-draft="`${machine.file?.id}/conductors/${plug[0]}/${c.terminal}/far`"
                   :suggestions="[...terminals.keys()]"
                   :model-value="c.far"
                   :aria-label="`Contact ${c.number} leads to`"
@@ -256,7 +256,7 @@ const apply = () =>
               </td>
               <td>
                 <TextField
-                  v-draft="`${machine.file.id}/conductors/${plug[0]}/${c.terminal}/colour`"
+                  v-draft="`${machine.file?.id}/conductors/${plug[0]}/${c.terminal}/colour`"
                   class="code"
                   maxlength="4"
                   :model-value="c.colour"

@@ -63,7 +63,7 @@ function insert(): void {
   });
 }
 const emptyChain = { name: '', width: '', height: '', bend: '' };
-const newChain = useDraft(() => `${machine.file.id}/new-chain`, emptyChain);
+const newChain = useDraft(() => `${machine.file?.id}/new-chain`, emptyChain);
 function addChain(): void {
   const unit = preferences.display.system === 'inch' ? 'in' : 'mm';
   const read = (text: string, where: string): Quantity | undefined => {

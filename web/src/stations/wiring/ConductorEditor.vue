@@ -115,7 +115,9 @@ function terminate(end: 'from' | 'to', kind: string, pullTested: boolean): void 
     <label v-for="f in fields" :key="f.key"
       >{{ f.name }}
       <TextField
-        v-draft="`${machine.file.id}/conductors/${ids.length === 1 ? ids[0] : `${ids.length}-from-${ids[0]}`}/${f.key}`"
+        v-draft="
+          `${machine.file?.id}/conductors/${ids.length === 1 ? ids[0] : `${ids.length}-from-${ids[0]}`}/${f.key}`
+        "
         :style="{ width: `${f.width}px` }"
         :model-value="common(f.key)"
         :placeholder="differs(f.key) ? 'differ' : ''"
@@ -147,7 +149,7 @@ function terminate(end: 'from' | 'to', kind: string, pullTested: boolean): void 
     <label v-if="one?.state === 'temporary'"
       >Waits for
       <TextField
-        v-draft="`${machine.file.id}/conductors/${ids[0]}/waitsFor`"
+        v-draft="`${machine.file?.id}/conductors/${ids[0]}/waitsFor`"
         maxlength="200"
         :model-value="one.waitsFor ?? ''"
         style="width: 130px"

@@ -38,7 +38,7 @@ const narrow = useMediaQuery('(max-width: 720px)');
 const grid = useTemplateRef<InstanceType<typeof ConductorGrid>>('grid');
 const picked = shallowRef<ReadonlySet<string>>(new Set());
 const active = ref('');
-const adding = ref(hasForm(`${machine.file.id}/add-conductor`));
+const adding = ref(hasForm(`${machine.file?.id}/add-conductor`));
 /** On a phone the filters are folded away; how many of them count is said. */
 const filtering = ref(false);
 const filtered = computed(() => [filter.sheet, filter.part, filter.cable, filter.state].filter(Boolean).length);

@@ -272,7 +272,7 @@ function setColour(of: ConductorFunction, entered: string): void {
           <label :for="`colour-${of}`">{{ functionNames[of] }}</label>
           <TextField
             :id="`colour-${of}`"
-            v-draft="`${machine.file.id}/colours/${of}`"
+            v-draft="`${machine.file?.id}/colours/${of}`"
             class="mono"
             maxlength="4"
             :model-value="coloursOf(of)"
@@ -297,7 +297,7 @@ function setColour(of: ConductorFunction, entered: string): void {
           }}</label>
           <TextField
             :id="`amps-${r.sectionMm2}`"
-            v-draft="`${machine.file.id}/sections/${r.sectionMm2}`"
+            v-draft="`${machine.file?.id}/sections/${r.sectionMm2}`"
             class="mono"
             :model-value="showValue(r.amps, 'current', preferences.display, 3)"
             :disabled="machine.readOnly"
