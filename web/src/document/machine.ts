@@ -9,7 +9,7 @@ import { entryFaults, withEntry, type NewEntry } from '@nodaxis/core/machine/jou
 import { withoutUnusedPictures } from '@nodaxis/core/machine/pictures';
 import type { Fault } from '@nodaxis/core/units/result';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, nextTick, ref, shallowRef } from 'vue';
 import { type Aside, setAside } from './aside';
 import { atDesk } from './besidePage';
 import { asking, browserStore, storeFault } from './browserStore';
@@ -154,11 +154,14 @@ export const useMachine = defineStore('machine', () => {
   async function close(): Promise<void> {
     opening++;
     await flush();
+    // What stands in the shell goes before the file does, where one machine follows another: none of it asks for a file that is gone.
+    state.value = 'closed';
+    await nextTick();
+    await flush();
     hold?.release();
     hold = undefined;
     foundAt(undefined);
     file.value = undefined;
-    state.value = 'closed';
   }
 
   /** Takes the machine over from another tab; that tab is then the one that only looks. */
