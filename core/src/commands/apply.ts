@@ -22,7 +22,8 @@ import { wiring } from './wiring';
 enablePatches();
 
 const several: Handler<'several'> = {
-  title: ({ title }) => title,
+  title: ({ title, commands: [first] }, before) =>
+    title ?? (first ? (handlers[first.name] as Handler<CommandName>).title(first.args as never, before) : ''),
   apply({ commands }, draft) {
     for (const c of commands) {
       const refusal = (handlers[c.name] as Handler<CommandName>).apply(c.args as never, draft);

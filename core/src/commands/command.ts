@@ -49,7 +49,7 @@ export type ConductorEdit = Partial<Pick<Conductor, 'from' | 'to' | 'state' | 'p
 /** Every edit there is, by name, with what it needs. An edit that is not here cannot be made. */
 export interface CommandArgs {
   /** Several edits as one: all of them or none, one line in the log, one undo. */
-  several: { title: string; commands: Command[] };
+  several: { title?: string; commands: Command[] };
   'set-field': { path: string; value: Quantity | string | number | boolean | null };
   'set-datum-corner': { ends: Record<string, AxisEnd> };
   'set-transmission': { axis: string; kind: TransmissionKind };

@@ -9,6 +9,7 @@ import { isDriver } from '../machine/parts';
 import { figureOr, positive } from '../units/derived';
 import { relayFor } from '../wiring/planner/relays';
 import type { Remedy } from './finding';
+import { replanned } from './replanned';
 
 /** Parts of the library that remedies offer: chosen by what the axis needs, or none. */
 
@@ -78,10 +79,9 @@ export function relayBetween(design: Design, outputId: string): Remedy[] {
   const entry = relayFor(design, loads, old);
   if (!entry || entry.key === old?.libraryKey) return [];
   return [
-    {
-      label: () =>
-        `${old ? 'Take' : 'Fit'} ${entry.name} ${old ? `instead of ${old.name}` : 'between them'}, then plan the wiring again`,
-      command: { name: 'set-output', args: { output: outputId, relay: entry.key } },
-    },
+    replanned(design, `${old ? 'Take' : 'Fit'} ${entry.name} ${old ? `instead of ${old.name}` : 'between them'}`, {
+      name: 'set-output',
+      args: { output: outputId, relay: entry.key },
+    }),
   ];
 }

@@ -34,10 +34,7 @@ it.each(machines)('%s: every remedy cures, and harms nothing', (_, file) => {
   for (const finding of before)
     for (const remedy of finding.remedies) {
       const label = remedy.label(defaultDisplay);
-      const taken = edited(file, [
-        remedy.command,
-        ...(/then plan the wiring/.test(label) ? [{ name: 'plan-wiring' as const, args: {} }] : []),
-      ]);
+      const taken = edited(file, [remedy.command]);
       const after = find(taken);
       expect
         .soft(

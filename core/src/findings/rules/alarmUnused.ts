@@ -1,5 +1,6 @@
 import { terminalsWithRole } from '../../machine/parts';
 import type { FindingDraft, Rule } from '../finding';
+import { replanned } from '../replanned';
 
 /** A drive that can say that it has given up, and nobody listens. */
 export const alarmUnused: Rule = {
@@ -25,10 +26,10 @@ export const alarmUnused: Rule = {
         remedies: watched
           ? []
           : [
-              {
-                label: () => 'Put them in series on an input, then plan the wiring again',
-                command: { name: 'watch-alarms', args: { devices: deaf.map((d) => d.id) } },
-              },
+              replanned(design, 'Put them in series on an input', {
+                name: 'watch-alarms',
+                args: { devices: deaf.map((d) => d.id) },
+              }),
             ],
       } satisfies FindingDraft,
     ];

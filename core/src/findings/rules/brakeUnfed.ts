@@ -1,5 +1,6 @@
 import { relayFor } from '../../wiring/planner/relays';
 import type { FindingDraft, Rule } from '../finding';
+import { replanned } from '../replanned';
 
 /** A motor's brake is shut without power: unfed, the motor pulls against it. */
 export const brakeUnfed: Rule = {
@@ -26,13 +27,10 @@ export const brakeUnfed: Rule = {
             : !relay
               ? []
               : [
-                  {
-                    label: () => 'Give it an output with a relay, then plan the wiring again',
-                    command: {
-                      name: 'add-output',
-                      args: { function: 'brake', device: id, relay: relay.key },
-                    },
-                  },
+                  replanned(design, 'Give it an output with a relay', {
+                    name: 'add-output',
+                    args: { function: 'brake', device: id, relay: relay.key },
+                  }),
                 ],
         },
       ];

@@ -1,5 +1,6 @@
 import { circuitName } from '../../machine/fields';
 import type { FindingDraft, Remedy, Rule } from '../finding';
+import { replanned } from '../replanned';
 
 /** A limit or stop whose broken wire nobody would notice until it is needed. */
 export const brokenWire: Rule = {
@@ -16,10 +17,10 @@ export const brokenWire: Rule = {
         return part?.setup.contactUsed === 'NO' &&
           Object.values(part.elements).some((e) => e.kind === 'contact' && e.form === 'NC')
           ? [
-              {
-                label: () => `Use the normally closed contact of ${part.designation}, then plan the wiring again`,
-                command: { name: 'set-field', args: { path: `parts.${id}.setup.contactUsed`, value: 'NC' } },
-              },
+              replanned(design, `Use the normally closed contact of ${part.designation}`, {
+                name: 'set-field',
+                args: { path: `parts.${id}.setup.contactUsed`, value: 'NC' },
+              }),
             ]
           : [];
       });

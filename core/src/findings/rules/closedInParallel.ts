@@ -2,6 +2,7 @@ import { circuitName } from '../../machine/fields';
 import { hasSensorOutput } from '../../machine/parts';
 import type { Design } from '../../machine/design';
 import type { FindingDraft, Rule } from '../finding';
+import { replanned } from '../replanned';
 
 /** Several devices that conduct at rest side by side on one input: while one conducts, the others say nothing. */
 export function isClosedInParallel(design: Design, circuitId: string): boolean {
@@ -35,14 +36,11 @@ export const closedInParallel: Rule = {
           field: `circuits.${id}.arrangement`,
           remedies: [
             sensors
-              ? {
-                  label: () => 'Give each an input of its own, then plan the wiring again',
-                  command: { name: 'split-input', args: { circuit: id } },
-                }
-              : {
-                  label: () => 'Put them in series, then plan the wiring again',
-                  command: { name: 'set-field', args: { path: `circuits.${id}.arrangement`, value: 'series' } },
-                },
+              ? replanned(design, 'Give each an input of its own', { name: 'split-input', args: { circuit: id } })
+              : replanned(design, 'Put them in series', {
+                  name: 'set-field',
+                  args: { path: `circuits.${id}.arrangement`, value: 'series' },
+                }),
           ],
         },
       ];

@@ -1,5 +1,6 @@
 import { terminalName } from '../../wiring/wires';
 import type { Rule } from '../finding';
+import { replanned } from '../replanned';
 
 /** A protective earth that goes on through another part: one loose screw takes it from both. */
 export const earthChained: Rule = {
@@ -21,12 +22,7 @@ export const earthChained: Rule = {
           `Conductor ${w.conductor.number} chains two earths. Whoever unscrews ${a.of.designation} unearths ${b.of.designation} with it. Each part gets a conductor of its own from the bar.`,
         station: 'wiring' as const,
         field: `conductors.${w.id}`,
-        remedies: [
-          {
-            label: () => 'Take it out, then plan the wiring again',
-            command: { name: 'remove-conductors' as const, args: { ids: [w.id] } },
-          },
-        ],
+        remedies: [replanned(design, 'Take it out', { name: 'remove-conductors' as const, args: { ids: [w.id] } })],
       };
     });
   },

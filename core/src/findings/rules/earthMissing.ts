@@ -1,4 +1,5 @@
 import type { FindingDraft, Rule } from '../finding';
+import { replanned } from '../replanned';
 
 /** A part with a terminal for the protective earth and nothing on it. */
 export const earthMissing: Rule = {
@@ -24,10 +25,10 @@ export const earthMissing: Rule = {
       remedies: design.roles.earthBar
         ? []
         : [
-            {
-              label: () => 'Take an earth bar, then plan the wiring again',
-              command: { name: 'choose-part', args: { slot: { role: 'earthBar' }, library: 'bar-ridge-20' } },
-            },
+            replanned(design, 'Take an earth bar', {
+              name: 'choose-part',
+              args: { slot: { role: 'earthBar' }, library: 'bar-ridge-20' },
+            }),
           ],
     }));
   },

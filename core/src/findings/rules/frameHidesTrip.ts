@@ -4,6 +4,7 @@ import { terminalsWithRole } from '../../machine/parts';
 import { feedsOf } from '../../wiring/planner/inputs';
 import { strength } from '../../wiring/levels';
 import type { FindingDraft, Remedy, Rule } from '../finding';
+import { replanned } from '../replanned';
 
 /** A closed contact to a 0 V that is tied to the frame: a wire chafed through to the frame takes its place. */
 export const frameHidesTrip: Rule = {
@@ -22,10 +23,10 @@ export const frameHidesTrip: Rule = {
       const plus = board && feedsOf(board, a.input.terminal).includes('plus');
       const remedies: Remedy[] = plus
         ? [
-            {
-              label: () => 'Switch to the fused + side, then plan the wiring again',
-              command: { name: 'set-field', args: { path: `circuits.${a.circuit}.feed`, value: 'plus' } },
-            },
+            replanned(design, 'Switch to the fused + side', {
+              name: 'set-field',
+              args: { path: `circuits.${a.circuit}.feed`, value: 'plus' },
+            }),
           ]
         : [];
       return [

@@ -6,6 +6,7 @@ import { printNumber, showValue } from '../../units/print';
 import { quantity } from '../../units/quantity';
 import { fitBrakes } from '../choose';
 import type { FindingDraft, Remedy, Rule } from '../finding';
+import { replanned } from '../replanned';
 
 const turned = { screw: 'the screw', belt: 'the pulley', rack: 'the pinion', rotary: 'the table' } as const;
 
@@ -53,10 +54,10 @@ export const headMayFall: Rule = {
       const remedies: Remedy[] = [
         ...(brakes
           ? [
-              {
-                label: () => `Fit ${brakes.name}, its brake on an output, then plan the wiring again`,
-                command: { name: 'several' as const, args: { title: 'Motor with a brake', commands: brakes.commands } },
-              },
+              replanned(design, `Fit ${brakes.name}, its brake on an output`, {
+                name: 'several' as const,
+                args: { title: 'Motor with a brake', commands: brakes.commands },
+              }),
             ]
           : []),
         {

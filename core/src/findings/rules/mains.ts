@@ -5,6 +5,7 @@ import { SUPPLY_EFFICIENCY, drivesByAxis, mainsDemand, motorBusDemand } from '..
 import { figureOr, positive } from '../../units/derived';
 import { printNumber, showValue } from '../../units/print';
 import type { FindingDraft, Rule } from '../finding';
+import { replanned } from '../replanned';
 
 /** Mains may stray from its nominal voltage by this share, and what is made for it bears that. */
 const TOLERANCE = 0.12;
@@ -124,10 +125,10 @@ export const branchLoad: Rule = {
         field: 'roles.mainsBreaker',
         remedies: larger
           ? [
-              {
-                label: () => `Take ${larger.name}, then plan the wiring again`,
-                command: { name: 'choose-part', args: { slot: { role: 'mainsBreaker' }, library: larger.key } },
-              },
+              replanned(design, `Take ${larger.name}`, {
+                name: 'choose-part',
+                args: { slot: { role: 'mainsBreaker' }, library: larger.key },
+              }),
             ]
           : [],
       },

@@ -1,4 +1,5 @@
 import type { Rule } from '../finding';
+import { replanned } from '../replanned';
 
 /** Supplies without any way from the mains to them. */
 export const mainsNotPlanned: Rule = {
@@ -16,27 +17,23 @@ export const mainsNotPlanned: Rule = {
         station: 'wiring',
         field: 'roles.mainsInlet',
         remedies: [
-          {
-            label: () =>
-              'Take an inlet, a main switch, a breaker, a filter and an earth bar, then plan the wiring again',
-            command: {
-              name: 'several',
-              args: {
-                title: 'Mains side taken from the library',
-                commands: (
-                  [
-                    ['mainsInlet', 'inlet-gate-16'],
-                    ['mainSwitch', 'switch-stile-2'],
-                    ['mainsBreaker', 'breaker-hurdle-16'],
-                    ['mainsFilter', 'filter-sieve-16'],
-                    ['earthBar', 'bar-ridge-20'],
-                  ] as const
-                )
-                  .filter(([role]) => !design.roles[role])
-                  .map(([role, library]) => ({ name: 'choose-part' as const, args: { slot: { role }, library } })),
-              },
+          replanned(design, 'Take an inlet, a main switch, a breaker, a filter and an earth bar', {
+            name: 'several',
+            args: {
+              title: 'Mains side taken from the library',
+              commands: (
+                [
+                  ['mainsInlet', 'inlet-gate-16'],
+                  ['mainSwitch', 'switch-stile-2'],
+                  ['mainsBreaker', 'breaker-hurdle-16'],
+                  ['mainsFilter', 'filter-sieve-16'],
+                  ['earthBar', 'bar-ridge-20'],
+                ] as const
+              )
+                .filter(([role]) => !design.roles[role])
+                .map(([role, library]) => ({ name: 'choose-part' as const, args: { slot: { role }, library } })),
             },
-          },
+          }),
         ],
       },
     ];

@@ -8,6 +8,7 @@ import { isDriver } from '../../machine/parts';
 import { busVoltsOf } from '../../drivetrain/bus';
 import { figureOr } from '../../units/derived';
 import type { FindingDraft, Remedy, Rule } from '../finding';
+import { replanned } from '../replanned';
 
 /** The library's drive for a motor: it runs it, gives its current, and lives on the motor bus; the smallest one. */
 function driveFor(motor: Part, volts: number | undefined): LibraryEntry | undefined {
@@ -43,13 +44,10 @@ export const motorDriverKind: Rule = {
       const other = driveFor(motor, busVoltsOf(design));
       const remedies: Remedy[] = other
         ? [
-            {
-              label: () => `Take ${other.name} for it, then plan the wiring again`,
-              command: {
-                name: 'choose-part',
-                args: { slot: { axis: axisId, drive: index, item: 'driver' }, library: other.key },
-              },
-            },
+            replanned(design, `Take ${other.name} for it`, {
+              name: 'choose-part',
+              args: { slot: { axis: axisId, drive: index, item: 'driver' }, library: other.key },
+            }),
           ]
         : [];
       return [

@@ -2,6 +2,7 @@ import type { ConductorFunction } from '../../machine/connections';
 import { isMade } from '../../wiring/planner/replan';
 import { usualColours } from '../../wiring/planner/rules';
 import type { Rule } from '../finding';
+import { replanned } from '../replanned';
 
 const control = ['control-plus', 'control-minus', 'control'] as const satisfies ConductorFunction[];
 
@@ -31,16 +32,13 @@ export const neutralLikeControl: Rule = {
         remedies: wires.some(isMade)
           ? []
           : [
-              {
-                label: () => 'Take the usual colours for control wires, then plan the wiring again',
-                command: {
-                  name: 'several',
-                  args: {
-                    title: 'Usual colours for control wires',
-                    commands: alike.map((of) => ({ name: 'set-colour-rule' as const, args: { of, colour: null } })),
-                  },
+              replanned(design, 'Take the usual colours for control wires', {
+                name: 'several',
+                args: {
+                  title: 'Usual colours for control wires',
+                  commands: alike.map((of) => ({ name: 'set-colour-rule' as const, args: { of, colour: null } })),
                 },
-              },
+              }),
             ],
       },
     ];

@@ -3,6 +3,7 @@ import { outputName } from '../../wiring/planner/outputs';
 import { terminalName } from '../../wiring/wires';
 import type { FindingDraft, Rule } from '../finding';
 import { grouped } from '../../units/grouped';
+import { replanned } from '../replanned';
 
 /** Two functions on one output terminal: neither can be had without the other. */
 export const outputTwice: Rule = {
@@ -23,11 +24,10 @@ export const outputTwice: Rule = {
           station: 'wiring',
           field: `outputs.${last}.output`,
           remedies: [
-            {
-              label: () =>
-                `Let the planner choose for ${outputName(design.outputs[last]!)}, then plan the wiring again`,
-              command: { name: 'set-output', args: { output: last, terminal: null } },
-            },
+            replanned(design, `Let the planner choose for ${outputName(design.outputs[last]!)}`, {
+              name: 'set-output',
+              args: { output: last, terminal: null },
+            }),
           ],
         },
       ];

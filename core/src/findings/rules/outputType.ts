@@ -4,6 +4,7 @@ import { hasSensorOutput } from '../../machine/parts';
 import type { Design } from '../../machine/design';
 import { feedsOf } from '../../wiring/planner/inputs';
 import type { FindingDraft, Remedy, Rule } from '../finding';
+import { replanned } from '../replanned';
 
 /** Devices of a circuit whose output pulls to the other side than the one on which the input waits. */
 export function mismatchedSensors(design: Design, circuitId: string, feeds: readonly string[]): string[] {
@@ -42,16 +43,16 @@ export const outputType: Rule = {
         const remedies: Remedy[] =
           other && suits
             ? [
-                {
-                  label: () => `Take ${other.name}, then plan the wiring again`,
-                  command: { name: 'exchange-device', args: { part: d, library: other.key } },
-                },
+                replanned(design, `Take ${other.name}`, {
+                  name: 'exchange-device',
+                  args: { part: d, library: other.key },
+                }),
               ]
             : [
-                {
-                  label: () => `Let the input be switched to ${pulls}, then plan the wiring again`,
-                  command: { name: 'set-field', args: { path: `circuits.${id}.feed`, value: feed } },
-                },
+                replanned(design, `Let the input be switched to ${pulls}`, {
+                  name: 'set-field',
+                  args: { path: `circuits.${id}.feed`, value: feed },
+                }),
               ];
         return {
           subject: d,

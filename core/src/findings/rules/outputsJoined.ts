@@ -1,5 +1,6 @@
 import { terminalName } from '../../wiring/wires';
 import type { FindingDraft, Rule } from '../finding';
+import { replanned } from '../replanned';
 
 const outputRoles = new Set(['output', 'step-out', 'direction-out', 'enable-out', 'analogue-out', 'pulse-width-out']);
 
@@ -27,10 +28,10 @@ export const outputsJoined: Rule = {
           field: `conductors.${wrong?.id ?? w.id}`,
           remedies: wrong
             ? [
-                {
-                  label: () => `Take out conductor ${wrong.conductor.number}, then plan the wiring again`,
-                  command: { name: 'remove-conductors', args: { ids: [wrong.id] } },
-                },
+                replanned(design, `Take out conductor ${wrong.conductor.number}`, {
+                  name: 'remove-conductors',
+                  args: { ids: [wrong.id] },
+                }),
               ]
             : [],
         },

@@ -1,5 +1,6 @@
 import { circuitName } from '../../machine/fields';
 import type { FindingDraft, Rule } from '../finding';
+import { replanned } from '../replanned';
 
 /** Both switches of a gantry on one input: which side has tripped only shows if one motor moves at a time. */
 export const pairNeedsTurns: Rule = {
@@ -21,10 +22,7 @@ export const pairNeedsTurns: Rule = {
           station: 'switches',
           field: `circuits.${id}.input`,
           remedies: [
-            {
-              label: () => 'Give each switch an input of its own, then plan the wiring again',
-              command: { name: 'split-input', args: { circuit: id } },
-            },
+            replanned(design, 'Give each switch an input of its own', { name: 'split-input', args: { circuit: id } }),
           ],
         },
       ];

@@ -1,4 +1,5 @@
 import type { FindingDraft, Rule } from '../finding';
+import { replanned } from '../replanned';
 
 /** Both ends of a motor's winding belong on the same phase of its driver: a split pair hums and does not turn. */
 export const phasesSplit: Rule = {
@@ -35,10 +36,10 @@ export const phasesSplit: Rule = {
           field: `conductors.${own[0]?.id ?? ''}`,
           remedies: own.length
             ? [
-                {
-                  label: () => 'Take these phase conductors out, then plan the wiring again',
-                  command: { name: 'remove-conductors', args: { ids: own.map((w) => w.id) } },
-                },
+                replanned(design, 'Take these phase conductors out', {
+                  name: 'remove-conductors',
+                  args: { ids: own.map((w) => w.id) },
+                }),
               ]
             : [],
         },

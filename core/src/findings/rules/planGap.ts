@@ -4,6 +4,7 @@ import { libraryOf } from '../../machine/library/index';
 import { drivesOf } from '../../wiring/planner/plannedDrives';
 import { inputTerminals, takesInputBoard } from '../../wiring/planner/inputs';
 import type { Remedy, Rule } from '../finding';
+import { replanned } from '../replanned';
 
 const shareable = /^(limit|reference|limit-and-reference)$/;
 
@@ -18,11 +19,10 @@ function shareLoop(design: Design): Remedy[] {
     for (const [b] of list) {
       if (a === b || kindOf(a) !== 'NC' || kindOf(b) !== 'NC') continue;
       return [
-        {
-          label: () =>
-            `Let ${circuitName(design, b)} share the loop of ${circuitName(design, a)}, then plan the wiring again`,
-          command: { name: 'join-inputs', args: { into: a, from: b } },
-        },
+        replanned(design, `Let ${circuitName(design, b)} share the loop of ${circuitName(design, a)}`, {
+          name: 'join-inputs',
+          args: { into: a, from: b },
+        }),
       ];
     }
   return [];
@@ -32,10 +32,9 @@ function shareLoop(design: Design): Remedy[] {
 function inputBoard(design: Design): Remedy[] {
   const controller = design.roles.controller ? design.parts[design.roles.controller] : undefined;
   if (!takesInputBoard(controller) || design.roles.inputBoard) return [];
-  return libraryOf('input-board').map((e) => ({
-    label: () => `Add ${e.name}, then plan the wiring again`,
-    command: { name: 'choose-part', args: { slot: { role: 'inputBoard' }, library: e.key } },
-  }));
+  return libraryOf('input-board').map((e) =>
+    replanned(design, `Add ${e.name}`, { name: 'choose-part', args: { slot: { role: 'inputBoard' }, library: e.key } }),
+  );
 }
 
 /** The smallest controller of the library that has enough of what is missing. */
@@ -53,10 +52,12 @@ function largerController(design: Design): Remedy[] {
       e.data.channels >= channels &&
       inputTerminals({ ...e, designation: '-K1' }).length >= inputs,
   );
-  return fits.slice(0, 1).map((e) => ({
-    label: () => `Take ${e.name}, then plan the wiring again`,
-    command: { name: 'choose-part', args: { slot: { role: 'controller' }, library: e.key } },
-  }));
+  return fits.slice(0, 1).map((e) =>
+    replanned(design, `Take ${e.name}`, {
+      name: 'choose-part',
+      args: { slot: { role: 'controller' }, library: e.key },
+    }),
+  );
 }
 
 /** What the planner could not place: no channel, no input, no supply for something that needs one. */

@@ -5,6 +5,7 @@ import { listedFigure } from '../../machine/library/listed';
 import { figureOr } from '../../units/derived';
 import type { FindingDraft, Remedy, Rule } from '../finding';
 import { isShorted } from './railsJoined';
+import { replanned } from '../replanned';
 
 /** What stays without power when the machine is started. Before anything is wired, one finding says that: see plan-behind. */
 const powerless = (
@@ -56,10 +57,10 @@ export const controllerUnpowered = powerless(
     });
     return entry
       ? [
-          {
-            label: () => `Take ${entry.name} as logic supply, then plan the wiring again`,
-            command: { name: 'choose-part', args: { slot: { role: 'logicSupply' }, library: entry.key } },
-          },
+          replanned(design, `Take ${entry.name} as logic supply`, {
+            name: 'choose-part',
+            args: { slot: { role: 'logicSupply' }, library: entry.key },
+          }),
         ]
       : [];
   },
@@ -74,10 +75,10 @@ export const startDoesNothing = powerless(
   (figures, r) => {
     if (r.field.startsWith('parts.') && r.station === 'switches')
       return [
-        {
-          label: () => 'Take a stop button with two contacts, then plan the wiring again',
-          command: { name: 'exchange-device', args: { part: r.field.split('.')[1]!, library: 'button-plum-stop-2' } },
-        },
+        replanned(figures.design, 'Take a stop button with two contacts', {
+          name: 'exchange-device',
+          args: { part: r.field.split('.')[1]!, library: 'button-plum-stop-2' },
+        }),
       ];
     return r.station === 'wiring' && r.field !== 'roles.stopContactor' ? planAgain(figures) : [];
   },

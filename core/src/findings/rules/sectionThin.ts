@@ -10,6 +10,7 @@ import { terminalName } from '../../wiring/wires';
 import type { Figures } from '../../derivation/figureTypes';
 import type { Design } from '../../machine/design';
 import type { FindingDraft, Rule } from '../finding';
+import { replanned } from '../replanned';
 
 /** A hair of tolerance, so that a table’s own figure is never called too much. */
 const SLACK = 1.001;
@@ -113,13 +114,10 @@ export const sectionProtection: Rule = {
       remedies: [
         ...(field
           ? [
-              {
-                label: () => 'Take a strip with fuses of 2 A for the field supply, then plan the wiring again',
-                command: {
-                  name: 'choose-part' as const,
-                  args: { slot: { role: 'fieldPlusStrip' as const }, library: 'strip-paling-2' },
-                },
-              },
+              replanned(design, 'Take a strip with fuses of 2 A for the field supply', {
+                name: 'choose-part' as const,
+                args: { slot: { role: 'fieldPlusStrip' as const }, library: 'strip-paling-2' },
+              }),
             ]
           : []),
         ...thicker(w.id, w.conductor.number, sectionMm2For({ amps: ahead.amps }, 0, table), ahead.amps, table),

@@ -4,6 +4,7 @@ import { baseValue } from '../../units/quantity';
 import { inputCurrentA } from '../../switches/filter';
 import { fieldVolts } from '../../switches/placement';
 import type { FindingDraft, Rule } from '../finding';
+import { replanned } from '../replanned';
 
 /** What leaks through two-wire sensors while they are off may hold their input on. */
 export const sensorLeakage: Rule = {
@@ -33,10 +34,10 @@ export const sensorLeakage: Rule = {
           remedies:
             leaks.length === 1
               ? [
-                  {
-                    label: () => 'Take a sensor on three wires, then plan the wiring again',
-                    command: { name: 'exchange-device', args: { part: leaks[0]!.d, library: 'sensor-lichen-pnp-no' } },
-                  },
+                  replanned(design, 'Take a sensor on three wires', {
+                    name: 'exchange-device',
+                    args: { part: leaks[0]!.d, library: 'sensor-lichen-pnp-no' },
+                  }),
                 ]
               : [],
         },

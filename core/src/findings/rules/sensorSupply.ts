@@ -1,6 +1,7 @@
 import { showValue } from '../../units/print';
 import { baseValue } from '../../units/quantity';
 import type { FindingDraft, Rule } from '../finding';
+import { replanned } from '../replanned';
 
 /** Sensors on the 5 V of a board that want 10 V and more never switch. */
 export const sensorSupply: Rule = {
@@ -28,10 +29,10 @@ export const sensorSupply: Rule = {
           station: 'machine',
           field: 'roles.fieldSupply',
           remedies: [
-            {
-              label: () => 'Take a 24 V field supply, then plan the wiring again',
-              command: { name: 'choose-part', args: { slot: { role: 'fieldSupply' }, library: 'supply-marl-24' } },
-            },
+            replanned(design, 'Take a 24 V field supply', {
+              name: 'choose-part',
+              args: { slot: { role: 'fieldSupply' }, library: 'supply-marl-24' },
+            }),
           ],
         },
       ];

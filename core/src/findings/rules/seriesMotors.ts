@@ -1,6 +1,7 @@
 import { torqueAt } from '../../drivetrain/motorCurve';
 import { showValue } from '../../units/print';
 import type { FindingDraft, Rule } from '../finding';
+import { replanned } from '../replanned';
 
 /** Two motors on one driver, in series: each gets half the voltage, and the pair can never be squared by referencing. */
 export const seriesMotors: Rule = {
@@ -28,13 +29,10 @@ export const seriesMotors: Rule = {
           field: `axes.${id}.drives.1.driver`,
           remedies: driver?.libraryKey
             ? [
-                {
-                  label: () => 'Give the second motor a driver of its own, then plan the wiring again',
-                  command: {
-                    name: 'choose-part',
-                    args: { slot: { axis: id, drive: 1, item: 'driver' }, library: driver.libraryKey },
-                  },
-                },
+                replanned(design, 'Give the second motor a driver of its own', {
+                  name: 'choose-part',
+                  args: { slot: { axis: id, drive: 1, item: 'driver' }, library: driver.libraryKey },
+                }),
               ]
             : [],
         },

@@ -1,4 +1,5 @@
 import type { Figures } from '../../derivation/figureTypes';
+import type { Design } from '../../machine/design';
 import type { LibraryEntry } from '../../machine/library/entry';
 import { libraryOf } from '../../machine/library/index';
 import { listedFigure } from '../../machine/library/listed';
@@ -7,6 +8,7 @@ import { figureOr, positive } from '../../units/derived';
 import { printNumber, showValue } from '../../units/print';
 import { quantity } from '../../units/quantity';
 import type { FindingDraft, Remedy, Rule } from '../finding';
+import { replanned } from '../replanned';
 
 /** A drive's volts per hertz above the plate's by this share saturate the motor; slip and rounding lie below. */
 const FLUX_TOLERANCE = 0.15;
@@ -42,14 +44,14 @@ function driveFor({ spindle }: Pair): LibraryEntry | undefined {
       figureOr(e.data.outputCurrent, 0) >= figureOr(data.ratedCurrent, 0),
   );
 }
-const takeDrive = (pair: Pair): Remedy[] => {
+const takeDrive = (design: Design, pair: Pair): Remedy[] => {
   const entry = driveFor(pair);
   return entry && entry.key !== pair.drive.libraryKey
     ? [
-        {
-          label: () => `Take ${entry.name}, then plan the wiring again`,
-          command: { name: 'choose-part', args: { slot: { role: 'spindleDrive' }, library: entry.key } },
-        },
+        replanned(design, `Take ${entry.name}`, {
+          name: 'choose-part',
+          args: { slot: { role: 'spindleDrive' }, library: entry.key },
+        }),
       ]
     : [];
 };
@@ -85,7 +87,7 @@ export const spindleFrequency: Rule = {
         explain: (display) =>
           `${showValue(rpm.value, 'rotation', display, 5)} with ${spindle.data.poles} poles need ${showValue(hz, 'frequency', display, 3)}; ${drive.name} makes at most ${showValue(most.value, 'frequency', display, 3)}: it ends at ${showValue((most.value * 120) / spindle.data.poles!, 'rotation', display, 4)}.`,
         field: `parts.${pair.driveId}`,
-        remedies: takeDrive(pair),
+        remedies: takeDrive(figures.design, pair),
       },
     ];
   },
@@ -108,7 +110,7 @@ export const spindleCurrent: Rule = {
         explain: (display) =>
           `The plate says ${showValue(needs.value, 'current', display, 3)}; ${drive.name} gives ${showValue(gives.value, 'current', display, 3)}. It trips as soon as the spindle is loaded, or while it speeds up.`,
         field: `parts.${pair.driveId}`,
-        remedies: takeDrive(pair),
+        remedies: takeDrive(figures.design, pair),
       },
     ];
   },

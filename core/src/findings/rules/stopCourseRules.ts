@@ -1,6 +1,7 @@
 import { printNumber, showValue } from '../../units/print';
 import type { Design } from '../../machine/design';
 import type { FindingDraft, Remedy, Rule } from '../finding';
+import { replanned } from '../replanned';
 
 /** The stop, as its course over the evaluated nets shows it. */
 const wired = (conductors: Readonly<Record<string, unknown>>): boolean =>
@@ -64,18 +65,18 @@ function startRemedies(design: Design): Remedy[] {
     return design.roles.resetButton
       ? []
       : [
-          {
-            label: () => 'Take a start button, then plan the wiring again',
-            command: { name: 'choose-part', args: { slot: { role: 'resetButton' }, library: 'button-plum-push' } },
-          },
+          replanned(design, 'Take a start button', {
+            name: 'choose-part',
+            args: { slot: { role: 'resetButton' }, library: 'button-plum-push' },
+          }),
         ];
   const [id] = Object.entries(design.circuits).find(([, c]) => c.function === 'stop' && c.cutsOnly) ?? [];
   return id
     ? [
-        {
-          label: () => 'Report the stop to the control, which then stays latched; plan the wiring again',
-          command: { name: 'set-field', args: { path: `circuits.${id}.cutsOnly`, value: null } },
-        },
+        replanned(design, 'Report the stop to the control, which then stays latched', {
+          name: 'set-field',
+          args: { path: `circuits.${id}.cutsOnly`, value: null },
+        }),
       ]
     : [];
 }

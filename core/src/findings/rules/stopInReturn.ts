@@ -1,6 +1,7 @@
 import { strength } from '../../wiring/levels';
 import type { FindingDraft, Rule } from '../finding';
 import { feedsOf } from '../../wiring/planner/inputs';
+import { replanned } from '../replanned';
 
 /** A stop contact between a load and 0 V: a wire behind it that touches the frame does what the button should prevent. */
 export const stopInReturn: Rule = {
@@ -35,10 +36,10 @@ export const stopInReturn: Rule = {
             remedies:
               c.feed === '0V'
                 ? [
-                    {
-                      label: () => 'Switch to the + side, then plan the wiring again',
-                      command: { name: 'set-field', args: { path: `circuits.${id}.feed`, value: 'plus' } },
-                    },
+                    replanned(design, 'Switch to the + side', {
+                      name: 'set-field',
+                      args: { path: `circuits.${id}.feed`, value: 'plus' },
+                    }),
                   ]
                 : [],
           },

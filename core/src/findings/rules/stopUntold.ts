@@ -1,6 +1,7 @@
 import type { Command } from '../../commands/command';
 import { terminalsWithRole } from '../../machine/parts';
 import type { FindingDraft, Rule } from '../finding';
+import { replanned } from '../replanned';
 
 /** A stop button that cuts power behind the control's back: the program goes on, and its figures with it. */
 export const stopUntold: Rule = {
@@ -24,15 +25,13 @@ export const stopUntold: Rule = {
           station: 'switches',
           field: `circuits.${id}.cutsOnly`,
           remedies: [
-            {
-              label: () =>
-                exchange.length
-                  ? 'Take a button with two contacts and report it, then plan the wiring again'
-                  : 'Report it over its second contact, then plan the wiring again',
-              command: exchange.length
+            replanned(
+              design,
+              exchange.length ? 'Take a button with two contacts and report it' : 'Report it over its second contact',
+              exchange.length
                 ? { name: 'several', args: { title: 'Stop reported to the control', commands: [...exchange, told] } }
                 : told,
-            },
+            ),
           ],
         },
       ];

@@ -3,6 +3,7 @@ import { feedsOf } from '../../wiring/planner/inputs';
 import type { FindingDraft, Rule } from '../finding';
 import { isClosedInParallel } from './closedInParallel';
 import { mismatchedSensors } from './outputType';
+import { replanned } from '../replanned';
 
 const protective = ['limit', 'limit-and-reference', 'stop', 'door'];
 
@@ -37,11 +38,10 @@ export const tripUnseen: Rule = {
           field: `circuits.${a.circuit}.feed`,
           remedies: single
             ? [
-                {
-                  label: () =>
-                    `Switch to ${feed === 'plus' ? 'the + side' : '0 V'} instead, then plan the wiring again`,
-                  command: { name: 'set-field', args: { path: `circuits.${a.circuit}.feed`, value: feed } },
-                },
+                replanned(design, `Switch to ${feed === 'plus' ? 'the + side' : '0 V'} instead`, {
+                  name: 'set-field',
+                  args: { path: `circuits.${a.circuit}.feed`, value: feed },
+                }),
               ]
             : [],
         },
