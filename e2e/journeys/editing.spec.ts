@@ -171,3 +171,34 @@ test('by keyboard: findings take the focus and give it back; a fix keeps it; a f
   await page.keyboard.press('Enter');
   await expect(drag).toBeFocused();
 });
+
+test('Wren’s three findings are dealt with by keyboard alone', async ({ page }) => {
+  await openMachine(page, 'Wren');
+  /** Goes on by Tab until this is the control that has the focus; a person who meets a trap gives up too. */
+  const tabTo = async (name: RegExp) => {
+    for (let i = 0; i < 60; i++) {
+      const here = await page.evaluate(() => document.activeElement?.textContent?.trim() ?? '');
+      if (name.test(here)) return;
+      await page.keyboard.press('Tab');
+    }
+    throw new Error(`${name} is not reached by Tab`);
+  };
+  await page.keyboard.press('Alt+F');
+  const panel = page.getByRole('complementary', { name: 'Findings' });
+  await expect(panel).toBeFocused();
+  for (const [title, remedy] of [
+    ['Y plus limit + reference: a broken wire is never noticed', /^Use the normally closed contact of -B2/],
+    ['X cannot reach its wanted speed', /^Set the driver to 10000 steps/],
+    ['Z is not referenced first', /^Reference Z first/],
+  ] as const) {
+    await tabTo(remedy);
+    await page.keyboard.press('Enter');
+    await expect(panel.getByText(`Fixed: ${title}`)).toBeVisible({ timeout: 30_000 });
+    // The focus is where the work goes on, not at the top of the page.
+    await expect.poll(() => page.evaluate(() => !!document.activeElement?.closest('aside'))).toBe(true);
+  }
+  for (const title of ['is never noticed', 'cannot reach its wanted speed', 'is not referenced first'])
+    await expect(panel.getByRole('heading', { name: title })).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(panel.getByRole('heading', { name: 'Z is not referenced first' })).toBeVisible();
+});
