@@ -147,8 +147,11 @@ export const logbook = (): Promise<Figure[]> =>
     ];
   });
 
-/** The machine record of Dunnock as a PDF, from the click to the file. */
-export const pdf = (): Promise<Figure> =>
+/**
+ * The machine record of Dunnock as a PDF, from the click to the file. The first time no sheet is drawn yet and nothing
+ * that draws or prints is loaded.
+ */
+export const pdf = (): Promise<Figure[]> =>
   inBrowser(async (page) => {
     await page.getByRole('link', { name: 'Open Dunnock' }).click();
     await page.getByRole('link', { name: 'Binder' }).click();
@@ -168,11 +171,12 @@ export const pdf = (): Promise<Figure> =>
       )
         throw new Error('no PDF');
     }
-    return {
-      name: 'machine record of Dunnock as a PDF, median',
-      value: quantile(times, 0.5) / 1000,
+    const figure = (name: string, ms: number, bound: number): Figure => ({
+      name: `machine record of Dunnock as a PDF, ${name}`,
+      value: ms / 1000,
       unit: 's',
-      bound: 5,
+      bound,
       most: true,
-    };
+    });
+    return [figure('the first time', times[0]!, 6), figure('later, median', quantile(times.slice(1), 0.5), 5)];
   });

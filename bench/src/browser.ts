@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium, type Page } from '@playwright/test';
@@ -21,9 +21,39 @@ export function firstDownload(): Figure {
     name: `first download, ${files.length} files of JS and CSS, gzip`,
     value: bytes / 1000,
     unit: 'kB',
-    bound: 280,
+    bound: 360,
     most: true,
   };
+}
+
+/** The largest own chunk of a station, its style sheet included, compressed; what several stations share is not in it. */
+export function stationChunks(): Figure {
+  const assets = join(root, 'web/dist/assets');
+  const bytes = new Map<string, number>();
+  for (const file of readdirSync(assets)) {
+    const station = /^(\w+Station)-.*\.(?:js|css)$/.exec(file)?.[1];
+    if (!station) continue;
+    const size = gzipSync(readFileSync(join(assets, file)), { level: 9 }).length;
+    bytes.set(station, (bytes.get(station) ?? 0) + size);
+  }
+  const [name, most] = [...bytes].sort(([, a], [, b]) => b - a)[0]!;
+  return {
+    name: `largest of ${bytes.size} stations' own code, ${name}, gzip`,
+    value: most / 1000,
+    unit: 'kB',
+    bound: 120,
+    most: true,
+  };
+}
+
+/** Lines of the style sheets that belong to one component each: the less, the more comes from the kit. */
+export function scopedCss(): Figure {
+  const source = join(root, 'web/src');
+  const lines = (readdirSync(source, { recursive: true }) as string[])
+    .filter((f) => f.endsWith('.vue'))
+    .flatMap((f) => [...readFileSync(join(source, f), 'utf8').matchAll(/<style[^>]*>\n([\s\S]*?)<\/style>/g)])
+    .reduce((sum, [, css]) => sum + css!.trimEnd().split('\n').length, 0);
+  return { name: 'scoped CSS', value: lines, unit: 'lines', bound: 2500, most: true };
 }
 
 /** Runs work in a browser of its own behind the real server, beginning at the shelf. */
@@ -49,14 +79,16 @@ export async function inBrowser<T>(work: (page: Page) => Promise<T>): Promise<T>
   }
 }
 
+/** The field of X's wanted speed; the list of sources beside it holds an input of its own. */
+const SPEED_FIELD = '[data-field="axes.x.maxSpeed"] .input input';
+
 /** Runs work on Dunnock’s Drives station. */
 const onDrives = <T>(work: (page: Page) => Promise<T>): Promise<T> =>
   inBrowser(async (page) => {
     await page.getByRole('link', { name: 'Open Dunnock' }).click();
     await page.getByRole('link', { name: 'Drives' }).click();
-    await page.locator('[data-field="axes.x.maxSpeed"] input').waitFor();
+    await page.locator(SPEED_FIELD).waitFor();
     await page.locator('.chart canvas').waitFor();
-    await page.getByRole('button', { name: 'Do it' }).first().waitFor();
     return work(page);
   });
 
@@ -202,11 +234,11 @@ export async function listFrames(): Promise<Figure> {
 /** Types `count` wanted speeds one after the other; the times until the ladder shows each, in ms. */
 const typeSpeeds = (page: Page, count: number, pauseMs: number): Promise<number[]> =>
   page.evaluate(
-    async ([count, pauseMs]) => {
-      const input = document.querySelector<HTMLInputElement>('[data-field="axes.x.maxSpeed"] input')!;
+    async ([field, count, pauseMs]) => {
+      const input = document.querySelector<HTMLInputElement>(field)!;
       const row = document.querySelector('tbody tr')!;
       const times: number[] = [];
-      for (let i = 0; i < count!; i++) {
+      for (let i = 0; i < count; i++) {
         await new Promise((r) => setTimeout(r, pauseMs));
         const wanted = String(60 + (i % 40));
         input.value = wanted;
@@ -226,7 +258,7 @@ const typeSpeeds = (page: Page, count: number, pauseMs: number): Promise<number[
       }
       return times;
     },
-    [count, pauseMs],
+    [SPEED_FIELD, count, pauseMs] as const,
   );
 
 /** From the change of a field to the figures that follow from it standing on the page, Dunnock on Drives. */
@@ -263,6 +295,42 @@ export async function sliderFrames(): Promise<Figure> {
     ),
   );
   return framesOf('frames while dragging the supply slider', frames);
+}
+
+/** From the click on a station of Dunnock until it stands and the page has nothing left to do; the slowest of all. */
+export async function stationOpening(): Promise<Figure> {
+  const times = await inBrowser(async (page) => {
+    await page.getByRole('link', { name: 'Open Dunnock' }).click();
+    await page.getByRole('heading', { level: 1, name: 'Machine' }).waitFor();
+    return page.evaluate(async () => {
+      const links = [...document.querySelectorAll<HTMLElement>('nav[aria-label="Stations"] a[href*="/machine/"]')];
+      const frame = () => new Promise((r) => requestAnimationFrame(r));
+      const idle = () => new Promise((r) => requestIdleCallback(r, { timeout: 1000 }));
+      const times: Record<string, number[]> = {};
+      for (let round = 0; round < 6; round++)
+        for (const link of links) {
+          if (link.hasAttribute('aria-current')) continue;
+          const name = link.getAttribute('href')!.split('/').pop()!;
+          await new Promise((r) => setTimeout(r, 400));
+          const before = document.querySelector('main')!.textContent;
+          const start = performance.now();
+          link.click();
+          do await frame();
+          while (
+            performance.now() - start < 5000 &&
+            (!link.hasAttribute('aria-current') || document.querySelector('main')!.textContent === before)
+          );
+          await idle();
+          // The first time also fetches the code of the station.
+          if (round) (times[name] ??= []).push(performance.now() - start);
+        }
+      return times;
+    });
+  });
+  const medians = Object.entries(times).map(([name, t]) => [name, quantile(t, 0.5)] as const);
+  if (process.env.ALL) console.log(medians);
+  const [slowest, value] = medians.sort(([, a], [, b]) => b - a)[0]!;
+  return { name: `opening a station of Dunnock, the slowest: ${slowest}`, value, unit: 'ms', bound: 250, most: true };
 }
 
 /** How much the heap has grown after a thousand edits, history and undo included. */

@@ -5,8 +5,11 @@ import {
   heapGrowth,
   listFrames,
   pressToAnswer,
+  scopedCss,
   sheetLayout,
   sliderFrames,
+  stationChunks,
+  stationOpening,
 } from './browser';
 import { logbook, pdf, staleness } from './bringup';
 import { derivation, help, netsAndFindings, planning, torqueOfSixAxes } from './core';
@@ -32,7 +35,10 @@ const measures: Record<string, Measure> = {
   sweeps,
   staleness,
   firstDownload,
+  stationChunks,
+  scopedCss,
   editToFigures,
+  stationOpening,
   sliderFrames,
   sheetLayout,
   diagramFrames,

@@ -2,12 +2,18 @@ import type { Command } from '../commands/command';
 import type { Design } from '../machine/design';
 import type { Remedy } from './finding';
 
+/** Asked for each of perhaps hundreds of remedies, so it stops at the first conductor. */
+function isPlanned(design: Design): boolean {
+  for (const _ in design.conductors) return true;
+  return false;
+}
+
 /**
  * A way out that changes what the planner goes by, and plans again: one click, one undo. Where nothing is planned yet
  * the wiring is left to the person, who plans it once all is chosen.
  */
 export function replanned(design: Design, label: string, command: Command): Remedy {
-  if (!Object.keys(design.conductors).length) return { label: () => label, command };
+  if (!isPlanned(design)) return { label: () => label, command };
   return {
     label: () => `${label}, then plan the wiring again`,
     command: { name: 'several', args: { commands: [command, { name: 'plan-wiring', args: {} }] } },

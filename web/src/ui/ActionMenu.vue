@@ -19,6 +19,7 @@ const emit = defineEmits<{ pick: [V] }>();
     trigger="click"
     :disabled="disabled"
     popper-class="action-menu"
+    :persistent="false"
     max-height="340"
     @command="(v: V) => emit('pick', v)"
   >

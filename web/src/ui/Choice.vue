@@ -86,6 +86,7 @@ async function choose(v: V): Promise<void> {
     :model-value="modelValue as string"
     class="choice"
     popper-class="choice-list"
+    :persistent="false"
     :style="{ '--choice-ch': width }"
     :options="rows as never[]"
     :empty-values="[null, undefined]"

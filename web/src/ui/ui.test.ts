@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { flushPromises, mount } from '@vue/test-utils';
-import { afterEach, describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import { nextTick } from 'vue';
 import ActionButton from './ActionButton.vue';
 import ActionMenu from './ActionMenu.vue';
@@ -198,8 +198,10 @@ it('a menu hands on the action that was picked, by keyboard too', async () => {
   });
   await menu.get('button').trigger('keydown', { key: 'Enter', code: 'Enter' });
   await menu.get('button').trigger('click');
-  await flushPromises();
-  const items = [...document.querySelectorAll<HTMLElement>('[role="menuitem"]')];
+  const shown = () => [...document.querySelectorAll<HTMLElement>('[role="menuitem"]')];
+  // It stands in the page only while it is open, and opens after the press has settled.
+  await vi.waitFor(() => expect(shown()).not.toEqual([]));
+  const items = shown();
   expect(items.map((i) => i.textContent?.trim())).toEqual(['X', 'Y']);
   items[1]!.click();
   expect(menu.emitted('pick')).toEqual([['y']]);
