@@ -297,8 +297,11 @@ export async function sliderFrames(): Promise<Figure> {
   return framesOf('frames while dragging the supply slider', frames);
 }
 
-/** From the click on a station of Dunnock until it stands and the page has nothing left to do; the slowest of all. */
-export async function stationOpening(): Promise<Figure> {
+/**
+ * From the click on a station of Dunnock until its first frame is drawn and can be used, and until the page has nothing
+ * left to do: what is folded away or far below follows in turns. The slowest station of each.
+ */
+export async function stationOpening(): Promise<Figure[]> {
   const times = await inBrowser(async (page) => {
     await page.getByRole('link', { name: 'Open Dunnock' }).click();
     await page.getByRole('heading', { level: 1, name: 'Machine' }).waitFor();
@@ -306,7 +309,7 @@ export async function stationOpening(): Promise<Figure> {
       const links = [...document.querySelectorAll<HTMLElement>('nav[aria-label="Stations"] a[href*="/machine/"]')];
       const frame = () => new Promise((r) => requestAnimationFrame(r));
       const idle = () => new Promise((r) => requestIdleCallback(r, { timeout: 1000 }));
-      const times: Record<string, number[]> = {};
+      const times: Record<string, { drawn: number; done: number }[]> = {};
       for (let round = 0; round < 6; round++)
         for (const link of links) {
           if (link.hasAttribute('aria-current')) continue;
@@ -320,17 +323,30 @@ export async function stationOpening(): Promise<Figure> {
             performance.now() - start < 5000 &&
             (!link.hasAttribute('aria-current') || document.querySelector('main')!.textContent === before)
           );
+          await frame();
+          const drawn = performance.now() - start;
           await idle();
           // The first time also fetches the code of the station.
-          if (round) (times[name] ??= []).push(performance.now() - start);
+          if (round) (times[name] ??= []).push({ drawn, done: performance.now() - start });
         }
       return times;
     });
   });
-  const medians = Object.entries(times).map(([name, t]) => [name, quantile(t, 0.5)] as const);
-  if (process.env.ALL) console.log(medians);
-  const [slowest, value] = medians.sort(([, a], [, b]) => b - a)[0]!;
-  return { name: `opening a station of Dunnock, the slowest: ${slowest}`, value, unit: 'ms', bound: 250, most: true };
+  const slowest = (what: string, of: 'drawn' | 'done', bound: number): Figure => {
+    const medians = Object.entries(times).map(([name, t]) => ({
+      name,
+      value: quantile(
+        t.map((x) => x[of]),
+        0.5,
+      ),
+    }));
+    const { name, value } = medians.sort((a, b) => b.value - a.value)[0]!;
+    return { name: `${what}, the slowest: ${name}`, value, unit: 'ms', bound, most: true };
+  };
+  return [
+    slowest('a station of Dunnock opened', 'drawn', 250),
+    slowest('all of it drawn and nothing left to do', 'done', 1000),
+  ];
 }
 
 /** How much the heap has grown after a thousand edits, history and undo included. */

@@ -15,6 +15,10 @@ import { vDraft } from '../document/drafts';
 import FieldLink from './FieldLink.vue';
 import UnitQuestion from './UnitQuestion.vue';
 
+const sourceWord = { entered: 'entered', datasheet: 'data sheet', estimate: 'estimate', measured: 'measured' };
+/** One list for all fields, so that a list that did not change is not drawn again. */
+const sourceOptions = sources.map((s) => ({ value: s, label: sourceWord[s] }));
+
 /** The form of one field: what it is follows from its path alone. */
 const props = defineProps<{
   path: string;
@@ -94,7 +98,6 @@ function commit() {
 const setSource = (source: Quantity['source']) => {
   if (asQuantity.value) set({ ...asQuantity.value, source });
 };
-const sourceWord = { entered: 'entered', datasheet: 'data sheet', estimate: 'estimate', measured: 'measured' };
 </script>
 
 <template>
@@ -144,7 +147,7 @@ const sourceWord = { entered: 'entered', datasheet: 'data sheet', estimate: 'est
       :model-value="asQuantity?.source ?? 'entered'"
       :disabled="!asQuantity || machine.readOnly"
       :label="`${field.label}: where the figure comes from`"
-      :options="sources.map((s) => ({ value: s, label: sourceWord[s] }))"
+      :options="sourceOptions"
       @change="setSource"
     />
     <FieldLink :path="path" :label="field.label" />

@@ -4,6 +4,7 @@ import ActionButton from '../ui/ActionButton.vue';
 import { canStand } from '@nodaxis/core/advice/places';
 import type { Fit, Verdict } from '@nodaxis/core/advice/fit';
 import type { PartSlot } from '@nodaxis/core/commands/command';
+import type { LibraryEntry } from '@nodaxis/core/machine/library/entry';
 import { builtLike, hasFigures, ownKey } from '@nodaxis/core/machine/library/own';
 import { sheetFields } from '@nodaxis/core/machine/library/sheet';
 import type { PartClass } from '@nodaxis/core/machine/parts';
@@ -30,13 +31,14 @@ const fault = ref('');
 const own = useOwnParts();
 void own.start();
 /** What cannot stand in this place is not offered; what stands there already stays in the list. */
-const entries = computed(() =>
-  own.of(...props.classes).filter((e) => {
-    const { design } = machine;
-    if (!design || !('role' in props.slotOf)) return true;
-    return e.key === part.value?.libraryKey || canStand(design, props.slotOf.role, e);
-  }),
-);
+const entries = computed((before?: LibraryEntry[]): LibraryEntry[] => {
+  const now = own.of(...props.classes).filter((e) => {
+    if (!machine.design || !('role' in props.slotOf)) return true;
+    return e.key === part.value?.libraryKey || canStand(machine.design, props.slotOf.role, e);
+  });
+  // The same list after most edits: then it is not drawn again.
+  return before?.length === now.length && before.every((e, i) => e === now[i]) ? before : now;
+});
 /** Stands for a part that is in this machine only. */
 const OWN = 'only-here';
 /** Stands for a part that is in no list yet. */

@@ -70,6 +70,7 @@ const option = computed(() => {
   const k = colours.value;
   const { speeds, available, required, usable, unprovenFrom } = c.data;
   const line = (name: string, data: number[][], color: string, extra: object = {}) => ({
+    id: name,
     name,
     type: 'line',
     data,
@@ -160,7 +161,7 @@ const option = computed(() => {
                 label: { color: k.doubt, position: 'insideTopRight', fontSize: 12 },
                 data: [[{ name: 'unproven: test', xAxis: shown(unprovenFrom) }, { xAxis: shown(c.top) }]],
               }
-            : undefined,
+            : { data: [] },
         markLine: {
           silent: true,
           symbol: 'none',
@@ -170,6 +171,7 @@ const option = computed(() => {
         },
       }),
       line(`usable, 1/${printNumber(c.t.factor, 3)} of it`, pairs(speeds, usable), k.accent, {
+        id: 'usable',
         lineStyle: { color: k.accent, width: 1.5, type: 'dashed' },
       }),
       line('band needed low', flat(required.low), k.wont, { ...hidden, stack: 'needed' }),
@@ -209,7 +211,8 @@ const spoken = computed(() => {
     <p v-if="chart?.data.unprovenFrom !== undefined" class="visually-hidden">
       Above the shaded edge the open-loop curve is unproven.
     </p>
-    <VChart :option="option" autoresize :update-options="{ notMerge: true, lazyUpdate: false }" />
+    <!-- Drawn with the next frame, so that the figures beside it do not wait; its lines are kept and moved, not made anew. -->
+    <VChart :option="option" autoresize :update-options="{ replaceMerge: ['series'], lazyUpdate: true }" />
   </div>
 </template>
 
