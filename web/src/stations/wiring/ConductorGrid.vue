@@ -249,6 +249,7 @@ defineExpose({ goTo });
   height: 32px;
   border-bottom: 1px solid var(--line);
   padding: 0 6px;
+  contain: layout style;
 }
 .line > span {
   overflow: hidden;
