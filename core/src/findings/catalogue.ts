@@ -1,158 +1,6 @@
+import type { Severity } from './finding';
 import { severityWord } from './finding';
-import { rules } from './rules';
-
-/** What each rule looks at, by the subject that a reader would seek it under. A rule without a line here fails the tests. */
-export const catalogue = {
-  'Figures and settings': {
-    'missing-figure': 'a figure without which settings of an axis cannot be worked out',
-    'figures-contradict': 'two figures that cannot both be right, such as a root diameter above the outer one',
-    'unit-in-doubt': 'a figure far outside what such a part has, and usual in another unit',
-    'usual-values': 'usual values used in place of figures that nobody entered',
-    'torque-unknown': 'motor and driver chosen, and no torque available because a figure or a supply is missing',
-    'sign-contradicted': 'a polarity or direction set by hand against the evaluated circuit or the drive',
-    'override-stands': 'every other setting by hand that differs from the worked-out one',
-  },
-  'Power to the parts': {
-    'controller-unpowered': 'a controller without power; USB counts where the board takes it',
-    'start-does-nothing': 'a motor contactor that cannot pull in, and why',
-    'drive-unfed': 'a driver that no motor power reaches',
-    'controller-supply': 'logic supply against the range of the controller’s terminals',
-    'supply-voltage': 'motor supply against the limits of each driver',
-    'supply-load': 'motor supply against motors, drivers and spindle by the energy balance',
-    'field-load': 'field supply against coils, brakes, lamps, fans and sensors on it',
-    'bus-lift': 'energy that comes back when axes brake together, against the lowest limit on the bus',
-    'load-voltage': 'voltage at each coil, brake, lamp, fan and valve against its rating, wherever it comes from',
-    'rails-joined': 'a plus on a minus, or two plus poles on one net',
-    'rails-reversed': 'a part that is fed the wrong way round',
-  },
-  'Mains and protective earth': {
-    'mains-voltage': 'mains against every part that takes or switches it',
-    'branch-load': 'what the branch has to give against its breaker: at length, beyond rating, beyond tripping',
-    'mains-not-planned': 'supplies with no way from the mains to them',
-    'mains-caution': 'a part with mains on it whose caution nobody has read',
-    'earth-missing': 'a part with an earth terminal and no protective conductor on it',
-    'earth-chained': 'a protective earth that goes on through another part',
-    'live-pins': 'pins that are live when a plug is drawn',
-  },
-  'Motors and drives': {
-    'motor-driver-kind': 'motor against drive: stepper, closed loop, servo, encoder, phases, voltage',
-    'driver-current': 'set current against driver and motor, as the winding is connected',
-    'current-not-set': 'a driver whose current nobody has entered',
-    'motor-underfed': 'a driver that cannot give what the motor is rated for',
-    'servo-overheats': 'a servo that cuts above its rated torque for long',
-    'motor-speed': 'wanted speed against the motor’s limit',
-    'screw-whirl': 'wanted speed against the critical speed of the screw',
-    'ball-nut': 'wanted speed against the limit of a ball nut',
-    stall: 'torque in reserve at the wanted speed and acceleration',
-    'unproven-speed': 'fast and open loop, where the torque was not measured',
-    resonance: 'a speed held for long where the rotor rings',
-    'microstep-promise': 'a microstep whose torque does not overcome the drag',
-    'inertia-ratio': 'load inertia against that of a closed-loop motor',
-    buckling: 'a slender screw that is pushed',
-    'series-motors': 'two motors in series on one driver',
-    'gantry-unlike': 'two unlike motors on one gantry',
-    'slave-differs': 'two motors of one axis with different scale, speed or acceleration',
-    'encoder-battery': 'an absolute encoder without its battery',
-    'enable-open': 'an enable input that must be fed, with nothing on it',
-    'alarm-unused': 'an alarm output that nothing reads',
-  },
-  'Step and direction': {
-    'pulse-rate': 'pulses a second against the channel of the controller',
-    'pulse-total': 'pulses a second of all channels against the processor that makes them',
-    'driver-pulse-rate': 'pulses a second against the driver',
-    'pulse-width': 'length of the step pulse against the driver',
-    'direction-setup': 'time between direction and step against the driver',
-    'signal-level': 'level and type of the step outputs against the driver’s inputs',
-    'command-format': 'form of the step command on both sides',
-    'steps-not-offered': 'a pulse count that the driver’s switches do not offer',
-    'inverted-twice': 'a direction that is turned round in two places',
-    'phases-split': 'a winding split over two phases',
-  },
-  'Gravity and stopping': {
-    'head-may-fall': 'an axis that its weight, or too strong a counterbalance, moves once the motor loses power',
-    'mass-missing': 'an axis with gravity in it and no mass entered',
-    'brake-unfed': 'a motor brake that nothing feeds',
-    'head-drops-on-stop': 'an axis that nothing holds after the stop, with the control alive or hung',
-    'coasts-too-far': 'run-on by friction alone against the room behind the limit',
-    'spindle-runs-on': 'a spindle that the stop leaves turning',
-    'starts-by-itself': 'power that comes back when the button is released',
-    'stop-cuts-nothing': 'a stop that by its nets cuts no power',
-    'stop-does-not-latch': 'a stop that ends when the hand releases it',
-    'stop-untold': 'a stop that the control does not hear of',
-    'no-stop-input': 'no stop input at all',
-    'stop-undecided': 'what the stop cuts, not yet chosen',
-    'stop-contact-rating': 'current through a stop contact against its rating',
-    'stop-in-return': 'a stop contact between a load and 0 V',
-    'pause-as-stop': 'a mushroom button that only pauses',
-    'relays-ring': 'relays that chase each other for ever',
-    'contactor-direct-current': 'a contactor for alternating current in a direct-current bus',
-    'fault-unnoticed': 'every single fault of the nets: does it take a stop, limit or brake away without a sign',
-  },
-  'Limits, references and travel': {
-    'trip-after-stop': 'a trip point at or behind the hard stop',
-    'stopping-distance': 'way to stop from the wanted speed against the room behind the trip point',
-    'approach-too-fast': 'reference approach, as it is set, against the same room',
-    'over-travel': 'way to stop against what the actuator is rated for',
-    'no-travel': 'travel that is left between zones, back-off and margin',
-    'back-off-short': 'back-off against the hysteresis of the switch or input',
-    'reference-missing': 'an axis referenced by a switch that is not there',
-    'head-first': 'order of referencing: the head out of the way first',
-    'shared-together': 'axes on one reference input that run together',
-    'sits-on-shared': 'a shared input on which another axis may still sit',
-    'gantry-square': 'a gantry of two motors with one reference',
-    'gantry-joined': 'two motors that can only move together',
-    'pair-needs-turns': 'both switches of a gantry on one input',
-    'index-ambiguous': 'a coarse mark that trips beside an index pulse',
-    'head-on-approach': 'a target that runs straight at a proximity sensor',
-    'magnet-pole': 'the magnet’s pole against the Hall sensor’s',
-  },
-  'Inputs and their wiring': {
-    'trip-unseen': 'a switch whose trip changes nothing at the input, by the evaluated circuit',
-    'broken-wire': 'a limit or stop whose broken wire nobody would notice',
-    'input-twice': 'two functions on one input',
-    'input-floating': 'an input that nothing holds in one of its states',
-    'input-current': 'current of an input against its threshold and the contact’s wetting current',
-    'common-missing': 'an isolated input with only one end connected',
-    'output-type': 'NPN or PNP of a sensor against its input',
-    'sensor-supply': 'voltage at a sensor against its range',
-    'sensor-leakage': 'leakage of two-wire sensors against the input',
-    'closed-in-parallel': 'closed contacts in parallel',
-    'noisy-input': 'disturbance from the drives beside a lead against threshold and filter',
-    'frame-hides-trip': 'a chafed wire that takes the place of a closed contact',
-  },
-  'Outputs and loads': {
-    'output-twice': 'two functions on one output',
-    'outputs-joined': 'two outputs on one net',
-    'output-level': 'voltage of an output against its load',
-    'output-overload': 'current of a load against its output',
-    'relay-contact': 'contact of a relay against voltage, kind of current and inrush of its load',
-    'coil-bare': 'a coil without anything to take up its spark',
-  },
-  'Conductors, cables and terminals': {
-    'plan-gap': 'what the planner could not place',
-    'plan-behind': 'a wire list behind the parts',
-    'plan-conflict': 'made conductors that the plan would have otherwise',
-    'section-load': 'current of a conductor against its section',
-    'section-protection': 'fuse, breaker or supply against the section behind it',
-    'section-drop': 'voltage lost on the way',
-    'terminal-crowded': 'leads on one terminal against what it holds',
-    'contact-overloaded': 'current of a plug’s contact',
-    'screen-ends': 'cable shields: one end for signals, both for motors',
-    'encoder-beside-power': 'encoder leads in one cable with phases',
-    'no-cable': 'a single conductor that leaves the cabinet bare',
-    'chain-full': 'fill and bending radius of moving cable chains',
-    'neutral-like-control': 'control wires in the colour of the mains neutral',
-    'number-twice': 'two conductors with one number',
-    'temporary-open': 'temporary conductors, and what they wait for',
-  },
-  'Spindle and threads': {
-    'spindle-frequency': 'frequency and poles of the spindle against its drive',
-    'spindle-current': 'current of the spindle against its drive',
-    'spindle-flux': 'volts per hertz of the drive against the plate of the spindle',
-    'encoder-rate': 'the spindle’s encoder against its own limit and the counter',
-    'threading-speed': 'pitch times speed of a thread against the axis',
-  },
-} as const satisfies Record<string, Record<string, string>>;
+import { rules, subjects } from './rules';
 
 /** What no rule looks at, said plainly: nobody may read “no findings” as more than it is. */
 export const notChecked: readonly string[] = [
@@ -170,24 +18,31 @@ export const notChecked: readonly string[] = [
   'Firmware of controllers and drives, and whether a setting was truly typed in: the bring-up tests ask.',
 ];
 
-const severityOf = (code: string) => rules.find((r) => r.code === code)?.severity ?? 'danger';
+/** The sweep of all faults is no rule of one look: it has a worker of its own. It stands under the subject of stops. */
+const SWEEP = {
+  code: 'fault-unnoticed',
+  severity: 'danger',
+  looksAt: 'every single fault of the nets: does it take a stop, limit or brake away without a sign',
+} as const;
+const SWEEP_UNDER = 'Gravity and stopping';
+
+const line = (code: string, looksAt: string, severity: Severity): string =>
+  `| \`${code}\` | ${looksAt} | ${severityWord[severity]} |`;
 
 /** All rules by subject as a page in Markdown. */
 export function checksPage(): string {
-  const count = Object.values(catalogue).reduce((n, group) => n + Object.keys(group).length, 0);
   return [
     '# What Nodaxis checks, and what it does not',
     '',
-    `${count} rules run over every machine at every edit. “No findings” means: none of them found anything. It does not mean that the machine is safe. This page is written from the rules themselves (\`npm run generate\`); the worst severity of each is beside it.`,
+    `${rules.length + 1} rules run over every machine at every edit. “No findings” means: none of them found anything. It does not mean that the machine is safe. This page is written from the rules themselves (\`npm run generate\`); the worst severity of each is beside it.`,
     '',
-    ...Object.entries(catalogue).flatMap(([subject, group]) => [
-      `## ${subject}`,
+    ...subjects.flatMap((subject) => [
+      `## ${subject.title}`,
       '',
       '| Rule | Looks at | At worst |',
       '| --- | --- | --- |',
-      ...Object.entries(group).map(
-        ([code, looksAt]) => `| \`${code}\` | ${looksAt} | ${severityWord[severityOf(code)]} |`,
-      ),
+      ...subject.rules.map(([rule, looksAt]) => line(rule.code, looksAt, rule.severity)),
+      ...(subject.title === SWEEP_UNDER ? [line(SWEEP.code, SWEEP.looksAt, SWEEP.severity)] : []),
       '',
     ]),
     '## What is not checked',

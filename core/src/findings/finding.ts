@@ -41,6 +41,12 @@ export interface Finding extends FindingDraft {
   remedies: Remedy[];
 }
 
+/** Rules under the heading where a reader would seek them, each with what it looks at. */
+export interface Subject {
+  title: string;
+  rules: readonly (readonly [rule: Rule, looksAt: string])[];
+}
+
 /** A rule: one code word, one idea, one file. */
 export interface Rule {
   code: string;

@@ -1,0 +1,40 @@
+import type { Subject } from '../../finding';
+import { approachTooFast } from './approachTooFast';
+import { backOffShort } from './backOffShort';
+import { gantryJoined } from './gantryJoined';
+import { gantrySquare } from './gantrySquare';
+import { headFirst } from './headFirst';
+import { headOnApproach } from './headOnApproach';
+import { indexAmbiguous } from './indexAmbiguous';
+import { magnetPole } from './magnetPole';
+import { noTravel } from './noTravel';
+import { overTravel } from './overTravel';
+import { pairNeedsTurns } from './pairNeedsTurns';
+import { referenceMissing } from './referenceMissing';
+import { sharedTogether } from './sharedTogether';
+import { sitsOnShared } from './sitsOnShared';
+import { stoppingDistance } from './stoppingDistance';
+import { tripAfterStop } from './tripAfterStop';
+
+/** Where an axis is stopped, and where it finds itself. */
+export const limits: Subject = {
+  title: 'Limits, references and travel',
+  rules: [
+    [tripAfterStop, 'a trip point at or behind the hard stop'],
+    [stoppingDistance, 'way to stop from the wanted speed against the room behind the trip point'],
+    [approachTooFast, 'reference approach, as it is set, against the same room'],
+    [overTravel, 'way to stop against what the actuator is rated for'],
+    [noTravel, 'travel that is left between zones, back-off and margin'],
+    [backOffShort, 'back-off against the hysteresis of the switch or input'],
+    [referenceMissing, 'an axis referenced by a switch that is not there'],
+    [headFirst, 'order of referencing: the head out of the way first'],
+    [sharedTogether, 'axes on one reference input that run together'],
+    [sitsOnShared, 'a shared input on which another axis may still sit'],
+    [gantrySquare, 'a gantry of two motors with one reference'],
+    [gantryJoined, 'two motors that can only move together'],
+    [pairNeedsTurns, 'both switches of a gantry on one input'],
+    [indexAmbiguous, 'a coarse mark that trips beside an index pulse'],
+    [headOnApproach, 'a target that runs straight at a proximity sensor'],
+    [magnetPole, 'the magnet’s pole against the Hall sensor’s'],
+  ],
+};

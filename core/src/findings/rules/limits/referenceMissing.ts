@@ -1,0 +1,49 @@
+import type { Rule } from '../../finding';
+
+/** An axis that is to be referenced by a switch that is not there. */
+export const referenceMissing: Rule = {
+  code: 'reference-missing',
+  severity: 'wont-work',
+  check: ({ axes, design }) =>
+    axes
+      .filter(
+        ({ axis, switches }) =>
+          axis.reference.method.startsWith('switch') &&
+          !switches.some((s) => s.isReference && s.end === axis.reference.end),
+      )
+      .map(({ id, axis, switches }) => {
+        const limit = switches.find((s) => s.isLimit && s.end === axis.reference.end);
+        const circuit = Object.entries(design.circuits).find(([, c]) => limit && c.devices.includes(limit.device))?.[0];
+        return {
+          subject: id,
+          title: `${axis.letter} has no reference switch at its ${axis.reference.end} end`,
+          explain: () =>
+            'The control cannot find the datum: without it there is no envelope and no machine position. Add a switch on Switches, use the limit switch there for both, or reference by another method.',
+          station: 'switches',
+          field: `axes.${id}.reference.method`,
+          remedies: circuit
+            ? [
+                {
+                  label: () => `Use the limit switch ${design.parts[limit!.device]?.designation} for both`,
+                  command: {
+                    name: 'set-field',
+                    args: { path: `circuits.${circuit}.function`, value: 'limit-and-reference' },
+                  },
+                },
+              ]
+            : [
+                {
+                  label: () => 'Add a lever switch there',
+                  command: {
+                    name: 'add-input',
+                    args: {
+                      function: 'limit-and-reference',
+                      library: 'switch-finch',
+                      mount: { axis: id, end: axis.reference.end },
+                    },
+                  },
+                },
+              ],
+        };
+      }),
+};

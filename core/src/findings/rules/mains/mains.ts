@@ -1,0 +1,137 @@
+import { listedFigure } from '../../../machine/library/listed';
+import { libraryOf } from '../../../machine/library/index';
+import type { Part } from '../../../machine/parts';
+import { SUPPLY_EFFICIENCY, drivesByAxis, mainsDemand, motorBusDemand } from '../../../power/budget';
+import { figureOr, positive } from '../../../units/derived';
+import { printNumber, showValue } from '../../../units/print';
+import type { FindingDraft, Rule } from '../../finding';
+import { replanned } from '../../replanned';
+
+/** Mains may stray from its nominal voltage by this share, and what is made for it bears that. */
+const TOLERANCE = 0.12;
+/** Share of a breaker's rating that lasts. */
+const LASTING = 0.8;
+/** Above this many times its rating a breaker trips within the hour: conventional tripping current of IEC 60898-1. */
+const TRIPS = 1.45;
+
+/** Volts of mains that a part takes: an interval for a supply, one figure for what runs on it. */
+function mainsRange(part: Part): { least: number; most: number } | undefined {
+  const { data } = part;
+  if (data.class === 'supply') {
+    const [least, most] = [positive(listedFigure(part, 'mainsMin'), ''), positive(listedFigure(part, 'mainsMax'), '')];
+    return least.known && most.known ? { least: least.value, most: most.value } : undefined;
+  }
+  if (data.class === 'spindle-drive' || data.class === 'spindle') {
+    const rated = positive(data.ratedVoltage, '');
+    return rated.known ? { least: rated.value, most: rated.value } : undefined;
+  }
+  return undefined;
+}
+const onMains = (part: Part): boolean => Object.values(part.terminals).some((t) => t.role === 'mains-l');
+
+/** The mains voltage against every part that takes or switches it. */
+export const mainsVoltage: Rule = {
+  code: 'mains-voltage',
+  severity: 'danger',
+  check: ({ design }) => {
+    const mains = positive(design.mainsVoltage, '');
+    if (!mains.known) return [];
+    const volts = mains.value;
+    return Object.entries(design.parts).flatMap(([id, part]): FindingDraft[] => {
+      const draft = (severity: 'danger' | 'wont-work', title: string, why: string): FindingDraft => ({
+        subject: id,
+        severity,
+        title,
+        explain: (display) =>
+          `${part.name} ${why.replace('%', showValue(volts, 'voltage', display, 3))} Look at its plate and at any selector for the mains. Mains work follows your local code and belongs to a licensed person.`,
+        station: 'wiring',
+        field: 'mainsVoltage',
+      });
+      const takes = onMains(part) ? mainsRange(part) : undefined;
+      if (takes) {
+        const range = takes.least === takes.most ? `${takes.most} V` : `${takes.least} to ${takes.most} V`;
+        if (volts > takes.most * (1 + TOLERANCE))
+          return [draft('danger', `The mains destroys ${part.designation}`, `is made for ${range}; the mains has %.`)];
+        if (volts < takes.least * (1 - TOLERANCE))
+          return [
+            draft(
+              'wont-work',
+              `The mains is too low for ${part.designation}`,
+              `is made for ${range}; the mains has %: it gives less, or nothing.`,
+            ),
+          ];
+        return [];
+      }
+      const switchesMains =
+        ['mainsInlet', 'mainSwitch', 'mainsBreaker', 'mainsFilter'].some(
+          (r) => design.roles[r as 'mainsInlet'] === id,
+        ) ||
+        (design.roles.stopContactor === id && design.stopSchool === 'main-switch');
+      const rated = switchesMains && 'ratedVoltage' in part.data ? positive(part.data.ratedVoltage, '') : undefined;
+      if (!rated?.known || volts <= rated.value * (1 + TOLERANCE)) return [];
+      return [
+        draft(
+          'danger',
+          `${part.designation} is not rated for the mains`,
+          `is rated for ${rated.value} V; the mains has %.`,
+        ),
+      ];
+    });
+  },
+};
+
+/** What the branch has to give at once, against its breaker. */
+export const branchLoad: Rule = {
+  code: 'branch-load',
+  severity: 'wont-work',
+  check: ({ design, axes }): FindingDraft[] => {
+    const id = design.roles.mainsBreaker;
+    const breaker = id ? design.parts[id] : undefined;
+    const rated = breaker && 'ratedCurrent' in breaker.data ? positive(breaker.data.ratedCurrent, '') : undefined;
+    if (!breaker || !rated?.known) return [];
+    const bus = motorBusDemand(design, drivesByAxis(design, axes));
+    const motor = design.roles.motorSupply;
+    const drawn = mainsDemand(design, motor && !bus.unknown ? { [motor]: bus.movingW + bus.spindleW } : {});
+    const sum = drawn.reduce((s, d) => s + d.amps, 0);
+    if (sum <= rated.value * LASTING) return [];
+    const larger = libraryOf('breaker')
+      .filter(
+        (e) =>
+          e.key.startsWith('breaker-') &&
+          e.data.class === 'breaker' &&
+          figureOr(e.data.ratedCurrent, 0) * LASTING >= sum,
+      )
+      .sort(
+        (a, b) =>
+          figureOr('ratedCurrent' in a.data ? a.data.ratedCurrent : undefined, 0) -
+          figureOr('ratedCurrent' in b.data ? b.data.ratedCurrent : undefined, 0),
+      )[0];
+    return [
+      {
+        subject: id!,
+        severity: sum > rated.value * TRIPS ? 'wont-work' : sum > rated.value ? 'doubtful' : 'note',
+        title:
+          sum > rated.value * TRIPS
+            ? `${breaker.designation} trips under the load of this machine`
+            : sum > rated.value
+              ? `${breaker.designation} is loaded beyond its rating`
+              : `${breaker.designation} carries more than ${LASTING * 100} % of its rating`,
+        explain: (display) => {
+          const a = (n: number) => showValue(n, 'current', display, 3);
+          const largest = [...drawn].sort((x, y) => y.amps - x.amps).slice(0, 4);
+          return `${largest.map((d) => `${d.part.designation} ${a(d.amps)}`).join(', ')}: ${a(sum)} in all (load over ${printNumber(SUPPLY_EFFICIENCY, 2)} efficiency and 0.6 power factor for supplies; shaft power over 0.78, 0.95 and 0.65 for a spindle drive). ${breaker.name} is rated for ${a(rated.value)}, ${a(rated.value * LASTING)} of it for long. Take a branch that gives more, or move ${largest[0]!.part.designation} to another one: the breaker, its lead and the outlet go together, and that is work for a licensed person.`;
+        },
+        station: 'wiring',
+        field: 'roles.mainsBreaker',
+        remedies: larger
+          ? [
+              replanned(design, `Take ${larger.name}`, {
+                name: 'choose-part',
+                args: { slot: { role: 'mainsBreaker' }, library: larger.key },
+              }),
+            ]
+          : [],
+      },
+    ];
+  },
+};

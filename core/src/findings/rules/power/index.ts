@@ -1,0 +1,27 @@
+import type { Subject } from '../../finding';
+import { busLift } from './busLift';
+import { controllerSupply } from './controllerSupply';
+import { controllerUnpowered, startDoesNothing, driveUnfed } from './powerless';
+import { loadVoltage } from './loadVoltage';
+import { railsJoined } from './railsJoined';
+import { railsReversed } from './railsReversed';
+import { supplyLoad, fieldLoad } from './supplyLoad';
+import { supplyVoltage } from './supplyVoltage';
+
+/** Whether each part gets its power, and the right one. */
+export const power: Subject = {
+  title: 'Power to the parts',
+  rules: [
+    [controllerUnpowered, 'a controller without power; USB counts where the board takes it'],
+    [startDoesNothing, 'a motor contactor that cannot pull in, and why'],
+    [driveUnfed, 'a driver that no motor power reaches'],
+    [controllerSupply, 'logic supply against the range of the controller’s terminals'],
+    [supplyVoltage, 'motor supply against the limits of each driver'],
+    [supplyLoad, 'motor supply against motors, drivers and spindle by the energy balance'],
+    [fieldLoad, 'field supply against coils, brakes, lamps, fans and sensors on it'],
+    [busLift, 'energy that comes back when axes brake together, against the lowest limit on the bus'],
+    [loadVoltage, 'voltage at each coil, brake, lamp, fan and valve against its rating, wherever it comes from'],
+    [railsJoined, 'a plus on a minus, or two plus poles on one net'],
+    [railsReversed, 'a part that is fed the wrong way round'],
+  ],
+};

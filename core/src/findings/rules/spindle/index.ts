@@ -1,0 +1,15 @@
+import type { Subject } from '../../finding';
+import { encoderRate, threadingSpeed } from './spindleEncoder';
+import { spindleFrequency, spindleCurrent, spindleFlux } from './spindleDriveRules';
+
+/** The spindle, its drive and its encoder. */
+export const spindle: Subject = {
+  title: 'Spindle and threads',
+  rules: [
+    [spindleFrequency, 'frequency and poles of the spindle against its drive'],
+    [spindleCurrent, 'current of the spindle against its drive'],
+    [spindleFlux, 'volts per hertz of the drive against the plate of the spindle'],
+    [encoderRate, 'the spindle’s encoder against its own limit and the counter'],
+    [threadingSpeed, 'pitch times speed of a thread against the axis'],
+  ],
+};

@@ -1,0 +1,169 @@
+import type { Figures } from '../../../derivation/figureTypes';
+import type { Design } from '../../../machine/design';
+import type { LibraryEntry } from '../../../machine/library/entry';
+import { libraryOf } from '../../../machine/library/index';
+import { listedFigure } from '../../../machine/library/listed';
+import type { DataOf, Part } from '../../../machine/parts';
+import { figureOr, positive } from '../../../units/derived';
+import { printNumber, showValue } from '../../../units/print';
+import { quantity } from '../../../units/quantity';
+import type { FindingDraft, Remedy, Rule } from '../../finding';
+import { replanned } from '../../replanned';
+
+/** A drive's volts per hertz above the plate's by this share saturate the motor; slip and rounding lie below. */
+const FLUX_TOLERANCE = 0.15;
+/** An induction motor turns slower than its field by about this share. */
+const SLIP = 0.05;
+
+interface Pair {
+  driveId: string;
+  drive: Part & { data: DataOf<'spindle-drive'> };
+  spindleId: string;
+  spindle: Part & { data: DataOf<'spindle'> };
+}
+/** A three-phase spindle with its drive; undefined for any other. */
+function pairOf({ design }: Figures): Pair | undefined {
+  const { spindle: spindleId, spindleDrive: driveId } = design.roles;
+  const [spindle, drive] = [spindleId && design.parts[spindleId], driveId && design.parts[driveId]];
+  if (!spindle || !drive || spindle.data.class !== 'spindle' || drive.data.class !== 'spindle-drive') return undefined;
+  const three = (p: Part) => Object.values(p.terminals).some((t) => t.role === 'phase-u');
+  return three(spindle) && three(drive) ? ({ driveId, drive, spindleId, spindle } as Pair) : undefined;
+}
+/** Field frequency for a speed, Hz: rpm · poles/120. */
+const fieldHz = (rpm: number, poles: number): number => (rpm * poles) / 120;
+
+/** The library's drive whose frequency, current and voltage suit a spindle on this machine's mains. */
+function driveFor({ spindle }: Pair): LibraryEntry | undefined {
+  const { data } = spindle;
+  const hz = data.poles ? fieldHz(figureOr(data.maxSpeed, 0), data.poles) : 0;
+  return libraryOf('spindle-drive').find(
+    (e) =>
+      e.data.class === 'spindle-drive' &&
+      Object.values(e.terminals).some((t) => t.role === 'phase-u') &&
+      figureOr(e.data.maxFrequency, 0) * 1.01 >= hz &&
+      figureOr(e.data.outputCurrent, 0) >= figureOr(data.ratedCurrent, 0),
+  );
+}
+const takeDrive = (design: Design, pair: Pair): Remedy[] => {
+  const entry = driveFor(pair);
+  return entry && entry.key !== pair.drive.libraryKey
+    ? [
+        replanned(design, `Take ${entry.name}`, {
+          name: 'choose-part',
+          args: { slot: { role: 'spindleDrive' }, library: entry.key },
+        }),
+      ]
+    : [];
+};
+const place = (p: Pair) => ({ subject: p.driveId, station: 'wiring' as const });
+
+/** A drive that cannot make the frequency of the spindle's speed, or the number of poles that would tell it. */
+export const spindleFrequency: Rule = {
+  code: 'spindle-frequency',
+  severity: 'wont-work',
+  check: (figures): FindingDraft[] => {
+    const pair = pairOf(figures);
+    if (!pair) return [];
+    const { drive, spindle, spindleId } = pair;
+    const [rpm, most] = [positive(spindle.data.maxSpeed, ''), positive(drive.data.maxFrequency, '')];
+    if (!spindle.data.poles)
+      return [
+        {
+          ...place(pair),
+          severity: 'doubtful',
+          title: `The number of poles of ${spindle.designation} is not entered`,
+          explain: () =>
+            'Speed = 120 · frequency / poles: without it, the frequency for its speed cannot be calculated, or whether the drive gives it. It is on the plate, or follows from rated speed and frequency.',
+          field: `parts.${spindleId}.data.poles`,
+        },
+      ];
+    if (!rpm.known || !most.known) return [];
+    const hz = fieldHz(rpm.value, spindle.data.poles);
+    if (hz <= most.value * (1 + SLIP / 5)) return [];
+    return [
+      {
+        ...place(pair),
+        title: `${drive.designation} cannot bring ${spindle.designation} to its speed`,
+        explain: (display) =>
+          `${showValue(rpm.value, 'rotation', display, 5)} with ${spindle.data.poles} poles need ${showValue(hz, 'frequency', display, 3)}; ${drive.name} makes at most ${showValue(most.value, 'frequency', display, 3)}: it ends at ${showValue((most.value * 120) / spindle.data.poles!, 'rotation', display, 4)}.`,
+        field: `parts.${pair.driveId}`,
+        remedies: takeDrive(figures.design, pair),
+      },
+    ];
+  },
+};
+
+/** A spindle that draws more than its drive gives. */
+export const spindleCurrent: Rule = {
+  code: 'spindle-current',
+  severity: 'wont-work',
+  check: (figures): FindingDraft[] => {
+    const pair = pairOf(figures);
+    if (!pair) return [];
+    const { drive, spindle } = pair;
+    const [needs, gives] = [positive(spindle.data.ratedCurrent, ''), positive(drive.data.outputCurrent, '')];
+    if (!needs.known || !gives.known || needs.value <= gives.value) return [];
+    return [
+      {
+        ...place(pair),
+        title: `${drive.designation} is too small for ${spindle.designation}`,
+        explain: (display) =>
+          `The plate says ${showValue(needs.value, 'current', display, 3)}; ${drive.name} gives ${showValue(gives.value, 'current', display, 3)}. It trips as soon as the spindle is loaded, or while it speeds up.`,
+        field: `parts.${pair.driveId}`,
+        remedies: takeDrive(figures.design, pair),
+      },
+    ];
+  },
+};
+
+/** Volts per hertz of the drive against those of the spindle's plate: too many saturate its iron and burn the winding. */
+export const spindleFlux: Rule = {
+  code: 'spindle-flux',
+  severity: 'danger',
+  check: (figures): FindingDraft[] => {
+    const pair = pairOf(figures);
+    if (!pair) return [];
+    const { drive, spindle, driveId, spindleId } = pair;
+    const [driveV, base] = [positive(drive.data.ratedVoltage, ''), positive(drive.data.baseFrequency, '')];
+    const plateV = positive(spindle.data.ratedVoltage, '');
+    if (!driveV.known || !base.known || !plateV.known) return [];
+    const entered = positive(listedFigure(spindle, 'ratedFrequency'), '');
+    const top = spindle.data.poles ? fieldHz(figureOr(spindle.data.maxSpeed, 0), spindle.data.poles) : 0;
+    // A spindle for more than twice the mains frequency is wound for its own top frequency; a slower one could be either.
+    const plateHz = entered.known ? entered.value : top > 120 ? top : undefined;
+    if (plateHz === undefined) return [];
+    const [gives, wants] = [driveV.value / base.value, plateV.value / plateHz];
+    const ratio = gives / wants;
+    if (ratio <= 1 + FLUX_TOLERANCE && ratio >= 1 / (1 + 2 * FLUX_TOLERANCE)) return [];
+    const over = ratio > 1;
+    // The base at which the drive's own voltage makes the plate's volts per hertz.
+    const right = Number(((driveV.value * plateHz) / plateV.value).toPrecision(3));
+    const rightHz = Math.abs(right - plateHz) <= 0.1 * plateHz ? plateHz : right;
+    const reaches = rightHz <= figureOr(drive.data.maxFrequency, Infinity) * 1.01;
+    return [
+      {
+        ...place(pair),
+        severity: over ? 'danger' : 'doubtful',
+        title: over
+          ? `${drive.designation} drives ${spindle.designation} with ${printNumber(ratio, 2)} times its flux`
+          : `${drive.designation} gives ${spindle.designation} too little voltage for its frequency`,
+        explain: (display) =>
+          `The plate has ${showValue(plateV.value, 'voltage', display, 3)} at ${showValue(plateHz, 'frequency', display, 3)}: ${printNumber(wants, 2)} V/Hz. The drive is set to ${showValue(driveV.value, 'voltage', display, 3)} at a base frequency of ${showValue(base.value, 'frequency', display, 3)}: ${printNumber(gives, 2)} V/Hz. ${over ? 'The iron saturates, the current rises many times over, and the winding burns within minutes.' : 'The motor is weak and slips.'} Set the base frequency before the first run.`,
+        field: `parts.${spindleId}`,
+        remedies: [
+          ...(reaches
+            ? [
+                {
+                  label: () => `Set the base frequency to ${rightHz} Hz`,
+                  command: {
+                    name: 'set-field' as const,
+                    args: { path: `parts.${driveId}.data.baseFrequency`, value: quantity(rightHz, 'Hz') },
+                  },
+                },
+              ]
+            : []),
+        ],
+      },
+    ];
+  },
+};
