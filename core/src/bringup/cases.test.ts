@@ -7,7 +7,7 @@ import { wren } from '../samples/wren';
 import { defaultDisplay } from '../units/print';
 import { quantity } from '../units/quantity';
 import { instancesOf, stepsOf } from './graph';
-import { scaleMoves } from './kinds/scale';
+import { scaleMoves } from './kinds/measuring/scale';
 import { tests } from './list';
 import { judge } from './record';
 import type { Readings } from './testKind';

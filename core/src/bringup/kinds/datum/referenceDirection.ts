@@ -1,0 +1,127 @@
+import { seenMove, standingWords } from '../../../machine/directions';
+import { inputDependencies, motorDependencies } from '../../dependencies';
+import { choice, textOf } from '../../reading';
+import { devices, referenced } from '../../subjects';
+import type { BringUpTest, Subject } from '../../testKind';
+import type { Made } from '../../made';
+import { axisAt } from '../../testKind';
+
+/** The switches that an axis looks for. */
+export const ownSwitches = (m: Made, s: Subject): Subject[] =>
+  devices(m).filter(
+    (d) =>
+      d.axis === s.axis &&
+      m.design.parts[d.part!]?.mount?.end === axisAt(m, s).reference.end &&
+      ['reference', 'limit-and-reference'].includes(m.design.circuits[d.circuit!]!.function),
+  );
+
+export const referenceDirection: BringUpTest = {
+  kind: 'reference-direction',
+  version: 1,
+  phase: 'datum and envelope',
+  title: 'Which way the reference run goes',
+  purpose:
+    'A run in the wrong direction does not stop by itself. Try it from the middle, with one hand on the switch and one on the stop.',
+  caution: 'Your hand goes to the switch only where nothing can pinch it; else use a stick.',
+  minutes: 3,
+  subjects: referenced,
+  after: (m, s) => [
+    ...axisAt(m, s).drives.map((_, i) => `first-move/${s.id}-${i}`),
+    `gantry-together/${s.id}`,
+    'noise-in-motion',
+    ...ownSwitches(m, s).map((d) => `input/${d.id}`),
+  ],
+  reliesOn: (m, s) => axisAt(m, s).drives.map((_, i) => `first-move/${s.id}-${i}`),
+  dependsOn: (m, s) => [
+    `axes.${s.axis}.reference.method`,
+    `axes.${s.axis}.reference.end`,
+    `overrides.axis/${s.axis}/reference-towards`,
+    ...motorDependencies(m, s.axis!, 0),
+    ...ownSwitches(m, s).flatMap((d) => inputDependencies(m, d)),
+  ],
+  steps: (m, s, display) => [
+    `Put ${axisAt(m, s).letter} in the middle of its travel. Start its reference run, and look which way it goes: ${seenMove(m.design, axisAt(m, s), axisAt(m, s).reference.end, display.stand).text}, as you stand ${standingWords[display.stand ?? 'front']}.`,
+    'Press its switch by hand: it must stop and turn back at once. If it goes the other way, press the stop.',
+  ],
+  fields: () => [
+    choice('went', 'It went', { towards: 'towards its switch', away: 'away from it', still: 'not at all' }),
+    choice('answered', 'With the switch pressed, it', { turned: 'stopped and backed off', on: 'ran on' }),
+  ],
+  judge(r, { m, s }) {
+    const axis = axisAt(m, s);
+    const byHand = `axis/${s.axis}/reference-towards`;
+    if (textOf(r, 'went') === 'away' && m.design.overrides[byHand])
+      return {
+        verdict: 'failed',
+        says: ['It runs away from its switch: the direction of the run was set by hand, against what the file has.'],
+        causes: ['It was reversed to correct a motor that turned the other way.'],
+        proposals: [
+          {
+            label: 'Take the direction as it is worked out',
+            why: `The switch is at ${axis.reference.end}; “First move” has shown that plus is plus.`,
+            command: {
+              name: 'clear-override',
+              args: { setting: byHand, title: `${axis.letter} reference run towards` },
+            },
+          },
+        ],
+      };
+    if (textOf(r, 'went') === 'away')
+      return {
+        verdict: 'failed',
+        says: [
+          `It runs away from its switch. “First move” has shown that plus is plus, so the run itself is set to the wrong end.`,
+        ],
+        causes: [`The reference corner: the file has it at ${axis.reference.end}.`],
+        proposals: [
+          {
+            label: `Set the reference corner of ${axis.letter} to ${axis.reference.end === 'minus' ? 'plus' : 'minus'}`,
+            why: 'Signs of the envelope follow.',
+            command: {
+              name: 'set-datum-corner',
+              args: { ends: { [s.axis!]: axis.reference.end === 'minus' ? 'plus' : 'minus' } },
+            },
+          },
+        ],
+      };
+    if (textOf(r, 'went') === 'still')
+      return {
+        verdict: 'failed',
+        says: ['It does not start.'],
+        causes: ['A latched state: look at the screen.', 'A limit or a stop that is tripped.', 'No motor power.'],
+      };
+    if (textOf(r, 'answered') === 'on')
+      return {
+        verdict: 'failed',
+        says: ['It does not react to its switch.'],
+        causes: [
+          'The switch answers at another input: do “Input by hand” again.',
+          'A filter that is longer than the press.',
+        ],
+      };
+    return { verdict: 'passed', says: ['It goes to its switch, and heeds it.'] };
+  },
+  rehearse(bench, s) {
+    bench.on();
+    const axis = axisAt(bench.made, s);
+    const sw = ownSwitches(bench.made, s)[0];
+    const before = bench.gauge(s.axis!);
+    bench.sim.act({ type: 'reference', axes: [s.axis!] });
+    bench.run(500);
+    const went = bench.gauge(s.axis!) - before;
+    if (Math.abs(went) < 0.05) return { went: 'still', answered: 'on' };
+    const towards = went > 0 === (axis.reference.end === 'plus');
+    if (!towards || !sw) {
+      const stop = Object.values(bench.made.design.circuits).find((c) => c.function === 'stop')?.devices[0];
+      if (stop) bench.press(stop, true);
+      return { went: towards ? 'towards' : 'away', answered: towards ? 'turned' : 'on' };
+    }
+    // Every switch of the pair is pressed together, as the two sides of a gantry would meet them.
+    for (const d of ownSwitches(bench.made, s)) bench.sim.act({ type: 'press', device: d.part!, down: true });
+    bench.run(600);
+    const at = bench.gauge(s.axis!);
+    bench.run(400);
+    const turned = bench.gauge(s.axis!) - at;
+    return { went: 'towards', answered: turned > 0 === went > 0 && Math.abs(turned) > 1 ? 'on' : 'turned' };
+  },
+};
