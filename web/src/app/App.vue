@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../ui/Caution.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import { useImports } from '../document/imports';
 import FaultList from '../widgets/FaultList.vue';
@@ -19,24 +20,21 @@ const stepWord = { reading: 'reading', checking: 'checking every value', 'change
   <template v-else>
     <UpdateOffer />
     <Hints />
-    <div v-if="imports.reading" class="caution refused row spread" role="status">
-      <span>{{ imports.reading.name }}: {{ stepWord[imports.reading.step] }} …</span>
-      <ActionButton kind="framed" @click="imports.stop()">Stop</ActionButton>
-    </div>
-    <div v-if="imports.refused.length" class="caution refused" role="alert">
-      <div class="row spread">
-        <strong>Not imported; nothing on the shelf was changed.</strong>
-        <ActionButton kind="framed" @click="imports.refused = []">Understood</ActionButton>
-      </div>
+    <Caution v-if="imports.reading" kind="told" class="refused"
+      >{{ imports.reading.name }}: {{ stepWord[imports.reading.step] }} …<template #action
+        ><ActionButton kind="framed" @click="imports.stop()">Stop</ActionButton>
+      </template></Caution
+    >
+    <Caution v-if="imports.refused.length" kind="refused" class="refused">
+      <strong>Not imported; nothing on the shelf was changed.</strong>
       <FaultList :faults="imports.refused" />
-    </div>
-    <div v-if="imports.told.length" class="caution refused" role="alert">
-      <div class="row spread">
-        <strong>Imported, but look at this.</strong>
-        <ActionButton kind="framed" @click="imports.told = []">Understood</ActionButton>
-      </div>
+      <template #action><ActionButton kind="framed" @click="imports.refused = []">Understood</ActionButton></template>
+    </Caution>
+    <Caution v-if="imports.told.length" kind="refused" class="refused">
+      <strong>Imported, but look at this.</strong>
       <FaultList :faults="imports.told" />
-    </div>
+      <template #action><ActionButton kind="framed" @click="imports.told = []">Understood</ActionButton></template>
+    </Caution>
     <RouterView />
     <div v-if="imports.dragging" class="drop">Drop to import the machine file</div>
   </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../ui/Caution.vue';
 import { CircleCheck } from '@element-plus/icons-vue';
 import type { Finding } from '@nodaxis/core/findings/finding';
 import { severities, severityWord } from '@nodaxis/core/findings/finding';
@@ -61,7 +62,7 @@ const gone = computed(() => linked.value && !machine.findings.some((f) => f.id =
 <template>
   <SidePanel title="Findings" @close="$emit('close')">
     <p class="soft">These checks look at what is entered. A machine without findings is not a certified one.</p>
-    <p v-if="gone" class="caution">The finding of this link is no longer there: it has been settled.</p>
+    <Caution v-if="gone">The finding of this link is no longer there: it has been settled.</Caution>
     <p v-for="s in fixed" :key="s.id" class="fixed" role="status">
       <CircleCheck class="icon" aria-hidden="true" /> Fixed: {{ s.title }}
     </p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../ui/Caution.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import { useMediaQuery } from '@vueuse/core';
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
@@ -83,30 +84,30 @@ onMounted(arrive);
       @help="showTerms()"
     />
     <div class="notices">
-      <p v-if="machine.readOnly" class="caution row spread">
-        <span>Another tab edits this machine. Here you can look, and export.</span>
-        <ActionButton kind="framed" @click="machine.takeOver()">Take it over here</ActionButton>
-      </p>
-      <p v-if="machine.saveState === 'not-saved'" class="caution row spread" role="alert">
-        <span>{{ machine.saveFault }}</span>
-        <span class="row">
+      <Caution v-if="machine.readOnly"
+        >Another tab edits this machine. Here you can look, and export.<template #action
+          ><ActionButton kind="framed" @click="machine.takeOver()">Take it over here</ActionButton>
+        </template></Caution
+      >
+      <Caution v-if="machine.saveState === 'not-saved'" kind="refused"
+        >{{ machine.saveFault
+        }}<template #action>
           <ActionButton kind="main" @click="machine.file && exportMachine(machine.file)">Save as a file</ActionButton>
           <ActionButton kind="framed" @click="machine.flush()">Try again</ActionButton>
-        </span>
-      </p>
+        </template></Caution
+      >
       <!-- On a phone the title block has no room for it. -->
-      <p v-if="narrow && intake.total" class="caution" role="status">
+      <Caution v-if="narrow && intake.total" kind="told">
         Pictures: {{ intake.done }} of {{ intake.total }} filed. The rest is kept and goes on by itself.
-      </p>
-      <p v-if="machine.notices[0]" class="caution row spread" role="status">
-        <span
-          >{{ machine.notices[0]
-          }}<small v-if="machine.notices.length > 1" class="soft">
-            And {{ machine.notices.length - 1 }} more after it.</small
-          ></span
-        >
-        <ActionButton kind="framed" @click="machine.notices = machine.notices.slice(1)">Understood</ActionButton>
-      </p>
+      </Caution>
+      <Caution v-if="machine.notices[0]" kind="told"
+        >{{ machine.notices[0]
+        }}<small v-if="machine.notices.length > 1" class="soft">
+          And {{ machine.notices.length - 1 }} more after it.</small
+        ><template #action
+          ><ActionButton kind="framed" @click="machine.notices = machine.notices.slice(1)">Understood</ActionButton>
+        </template></Caution
+      >
     </div>
     <main id="station" class="station" tabindex="-1">
       <RouterView v-slot="{ Component }">
@@ -132,7 +133,7 @@ onMounted(arrive);
   grid-area: notices;
   display: grid;
 }
-.notices p {
+.notices > * {
   margin: 8px 16px 0;
 }
 .station {

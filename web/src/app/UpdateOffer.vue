@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../ui/Caution.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
@@ -20,16 +21,18 @@ async function reload() {
 </script>
 
 <template>
-  <p v-if="shown" class="caution offer row spread" role="status">
-    <span v-if="overtaken"
-      >Another tab now runs a newer version of Nodaxis. Load this page again when it suits you.</span
+  <Caution v-if="shown" kind="told" class="offer">
+    <template v-if="overtaken"
+      >Another tab now runs a newer version of Nodaxis. Load this page again when it suits you.</template
     >
-    <span v-else
+    <template v-else
       >A newer version of Nodaxis is ready: {{ waitingVersion }} instead of {{ version }}. Go over to it when it suits
-      you.</span
+      you.</template
     >
-    <ActionButton kind="main" @click="reload">Load the page again</ActionButton>
-  </p>
+    <template #action>
+      <ActionButton kind="main" @click="reload">Load the page again</ActionButton>
+    </template>
+  </Caution>
 </template>
 
 <style scoped>

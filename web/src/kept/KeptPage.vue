@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../ui/Caution.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import FilePicker from '../ui/FilePicker.vue';
 import Fold from '../ui/Fold.vue';
@@ -126,10 +127,10 @@ const drop = (keys: readonly string[]) =>
       <h1>What is kept</h1>
       <RouterLink to="/">Back to the shelf</RouterLink>
     </header>
-    <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
+    <Caution v-if="fault" kind="refused">{{ fault }}</Caution>
     <p v-if="busy" role="status">{{ busy }}</p>
-    <p v-if="told" class="caution" role="status">{{ told }}</p>
-    <div v-if="faults.length" class="caution" role="alert"><FaultList :faults="faults" /></div>
+    <Caution v-if="told" kind="told">{{ told }}</Caution>
+    <Caution v-if="faults.length" kind="refused"><FaultList :faults="faults" /></Caution>
 
     <section class="sheet stack" aria-labelledby="health">
       <h2 id="health">How safe it is</h2>

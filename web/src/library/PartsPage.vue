@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../ui/Caution.vue';
 import DataTable from '../ui/DataTable.vue';
 import FilePicker from '../ui/FilePicker.vue';
 import TextField from '../ui/TextField.vue';
@@ -99,7 +100,7 @@ async function copy(e: LibraryEntry) {
         <ActionButton kind="framed" @click="asJson">Export as JSON</ActionButton>
       </div>
     </header>
-    <p v-if="own.fault" class="caution" role="alert">{{ own.fault }}</p>
+    <Caution v-if="own.fault" kind="refused">{{ own.fault }}</Caution>
     <p v-if="told" role="status">{{ told }}</p>
     <section v-if="faults.length" class="sheet" aria-label="Mistakes in the file" role="alert">
       <h2>What was not imported, and how to fix it</h2>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../ui/Caution.vue';
 import FilePicker from '../ui/FilePicker.vue';
 import Fold from '../ui/Fold.vue';
 import TextField from '../ui/TextField.vue';
@@ -85,25 +86,27 @@ const vFocus = { mounted: (el: HTMLElement) => el.querySelector('input')?.focus(
     </header>
 
     <main class="stack">
-      <p v-if="shelf.blocked" class="caution" role="alert">{{ shelf.blocked }}</p>
-      <p v-if="shelf.refusal" class="caution row spread" role="alert">
-        <span>{{ shelf.refusal }}</span>
-        <ActionButton kind="framed" @click="shelf.refusal = ''">Understood</ActionButton>
-      </p>
-      <p v-for="g in shelf.going" :key="g.card.id" class="caution row spread" role="status">
-        <span
-          >{{ g.card.name }} was removed more than 30 days ago. It will be deleted for good after
-          {{ new Date(g.goesAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' }) }}.</span
-        >
-        <ActionButton kind="framed" @click="shelf.bringBack(g.card)">Bring it back</ActionButton>
-      </p>
-      <p v-if="justRemoved" class="caution row spread" role="status">
-        <span>{{ justRemoved.name }} is off the shelf.</span>
-        <ActionButton kind="framed" @click="undoRemove">Undo</ActionButton>
-      </p>
+      <Caution v-if="shelf.blocked" kind="refused">{{ shelf.blocked }}</Caution>
+      <Caution v-if="shelf.refusal" kind="refused"
+        >{{ shelf.refusal
+        }}<template #action
+          ><ActionButton kind="framed" @click="shelf.refusal = ''">Understood</ActionButton>
+        </template></Caution
+      >
+      <Caution v-for="g in shelf.going" :key="g.card.id" kind="told"
+        >{{ g.card.name }} was removed more than 30 days ago. It will be deleted for good after
+        {{ new Date(g.goesAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' }) }}.<template #action
+          ><ActionButton kind="framed" @click="shelf.bringBack(g.card)">Bring it back</ActionButton>
+        </template></Caution
+      >
+      <Caution v-if="justRemoved" kind="told"
+        >{{ justRemoved.name }} is off the shelf.<template #action
+          ><ActionButton kind="framed" @click="undoRemove">Undo</ActionButton>
+        </template></Caution
+      >
 
       <FirstVisit v-if="shelf.present.length" @begin="creating = true" />
-      <p v-if="standings.fault.value" class="caution" role="status">{{ standings.fault.value }}</p>
+      <Caution v-if="standings.fault.value" kind="told">{{ standings.fault.value }}</Caution>
       <h2 v-if="shelf.present.length">Machines</h2>
       <div class="cards">
         <article v-for="c in shelf.present" :key="c.id" class="sheet card">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../ui/Caution.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import { RefreshLeft } from '@element-plus/icons-vue';
 import { circuitName } from '@nodaxis/core/machine/fields';
@@ -86,9 +87,9 @@ const lampWord = { free: 'free', tripped: 'TRIPPED', unclear: 'cannot know', 'co
         </p>
       </div>
     </div>
-    <p v-if="view.lost.length" class="caution gone" role="status">
+    <Caution v-if="view.lost.length" kind="told" class="gone">
       <b>Does not work now:</b> {{ view.lost.map((f) => f.title).join('; ') }}
-    </p>
+    </Caution>
     <div class="both">
       <div class="answers">
         <ul class="lamps" aria-label="Inputs">

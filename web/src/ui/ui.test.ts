@@ -4,6 +4,7 @@ import { afterEach, describe, expect, it, vi } from 'vitest';
 import { nextTick } from 'vue';
 import ActionButton from './ActionButton.vue';
 import ActionMenu from './ActionMenu.vue';
+import Caution from './Caution.vue';
 import Choice from './Choice.vue';
 import FilePicker from './FilePicker.vue';
 import Fold from './Fold.vue';
@@ -183,6 +184,21 @@ it.each([
 ])('%i of %i is a share between nothing and all', (done, of, percent) => {
   const bar = mount(Progress, { props: { done, of, label: 'Tried' } });
   expect(bar.get('[role="progressbar"]').attributes('aria-valuenow')).toBe(percent);
+});
+
+it.each([
+  ['a caution is read in its place', undefined, 'note'],
+  ['a refusal interrupts a screen reader', 'refused', 'alert'],
+  ['news waits for its turn', 'told', 'status'],
+])('%s', (_, kind, role) => {
+  const box = mount(Caution, {
+    props: { kind } as never,
+    slots: { default: 'Mains: plug out.', action: '<button>Understood</button>' },
+    global: { stubs: { transition: false } },
+  });
+  expect(box.get(`[role="${role}"]`).text()).toContain('Mains: plug out.');
+  expect(box.findAll('[role]')).toHaveLength(1);
+  expect(box.get('button').text()).toBe('Understood');
 });
 
 it('a menu hands on the action that was picked, by keyboard too', async () => {

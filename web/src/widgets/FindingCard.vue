@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../ui/Caution.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import { Link, Position } from '@element-plus/icons-vue';
 import type { Finding, Remedy } from '@nodaxis/core/findings/finding';
@@ -61,7 +62,7 @@ async function copyLink() {
         <Link aria-hidden="true" /><span v-if="copied">Copied</span>
       </ActionButton>
     </div>
-    <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
+    <Caution v-if="fault" kind="refused">{{ fault }}</Caution>
   </article>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../ui/Caution.vue';
 import DataTable from '../ui/DataTable.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import type { Fit, Verdict } from '@nodaxis/core/advice/fit';
@@ -40,7 +41,7 @@ const inALine = (f: Fit) => f.checks.map((c) => `${c.requirement}: ${c.why(prefe
 </script>
 
 <template>
-  <p v-if="refusal" class="caution" role="alert">{{ refusal }}</p>
+  <Caution v-if="refusal" kind="refused">{{ refusal }}</Caution>
   <DataTable class="fits">
     <tbody>
       <tr v-for="f in fits" :key="f.entry.key" :class="{ chosen: f.entry.key === chosen }">

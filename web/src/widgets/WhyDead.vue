@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../ui/Caution.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import { computed } from 'vue';
 import { useFocusLink } from './focusLink';
@@ -12,12 +13,12 @@ const reasons = computed(() => machine.figures?.stop.dead ?? []);
 </script>
 
 <template>
-  <div v-if="reasons.length" class="caution why" role="note">
+  <Caution v-if="reasons.length" class="why">
     <p v-for="r in reasons.slice(0, MOST)" :key="r.what + r.part">
       {{ r.text }} <ActionButton kind="framed" @click="go(r.station, r.field)">Go there</ActionButton>
     </p>
     <p v-if="reasons.length > MOST" class="soft">And {{ reasons.length - MOST }} more like these.</p>
-  </div>
+  </Caution>
 </template>
 
 <style scoped>

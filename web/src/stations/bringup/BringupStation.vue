@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import Fold from '../../ui/Fold.vue';
 import { useMediaQuery } from '@vueuse/core';
@@ -47,7 +48,7 @@ const waiting = computed(() => mode.value === 'rehearsal' && !rehearsal.file);
     <div class="top">
       <ModeBar @card="card = true" @close-up="close = true" />
       <WhyDead />
-      <p v-if="mode === 'rehearsal' && rehearsal.fault" class="caution" role="alert">{{ rehearsal.fault }}</p>
+      <Caution v-if="mode === 'rehearsal' && rehearsal.fault" kind="refused">{{ rehearsal.fault }}</Caution>
     </div>
     <RevealedMistakes v-if="waiting && rehearsal.told" :told="rehearsal.told" @close="rehearsal.told = undefined" />
     <section v-else-if="waiting" class="sheet empty stack">

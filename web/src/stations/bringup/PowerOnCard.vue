@@ -32,7 +32,7 @@ const print = () => window.print();
         <li v-for="s in steps" :key="s.id" :class="{ done: doneAt(s.id) }">
           <TickBox :model-value="!!doneAt(s.id)" :disabled="!!doneAt(s.id) || machine.readOnly" @change="tick(s.id)"
             ><span
-              >{{ s.text }}<small v-if="s.caution" class="caution">{{ s.caution }}</small></span
+              >{{ s.text }}<small v-if="s.caution" class="care">{{ s.caution }}</small></span
             ></TickBox
           ><span v-if="doneAt(s.id)" class="mono soft">{{ time(doneAt(s.id)!) }}</span>
         </li>
@@ -69,7 +69,7 @@ label {
 .done {
   color: var(--good);
 }
-.caution {
+.care {
   display: block;
   color: var(--wont);
 }

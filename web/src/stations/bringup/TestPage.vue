@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import FilePicker from '../../ui/FilePicker.vue';
 import Fold from '../../ui/Fold.vue';
 import TextField from '../../ui/TextField.vue';
@@ -114,7 +115,7 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
       <span class="soft">about {{ minutesOf(s) }} min</span>
     </header>
     <p class="soft">{{ test.purpose }}</p>
-    <p v-if="test.caution" class="caution" role="note"><b>Caution.</b> {{ test.caution }}</p>
+    <Caution v-if="test.caution"><b>Caution.</b> {{ test.caution }}</Caution>
 
     <section v-if="locked" class="locked stack">
       <p>
@@ -241,11 +242,6 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
 }
 .head h2 {
   font-size: 19px;
-}
-.caution {
-  border-left: 4px solid var(--wont);
-  padding: 4px 10px;
-  background: color-mix(in srgb, var(--wont) 8%, transparent);
 }
 .steps {
   margin: 0;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import DataTable from '../../ui/DataTable.vue';
 import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
@@ -101,7 +102,7 @@ const told = (o: CoilObservation) =>
         <ActionButton kind="main" native-type="submit">Enter</ActionButton>
         <ActionButton kind="framed" @click="add(true)">Open</ActionButton>
       </form>
-      <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
+      <Caution v-if="fault" kind="refused">{{ fault }}</Caution>
       <ul class="seen">
         <li v-for="(o, i) in seen" :key="`${o.a}${o.b}`">
           {{ o.a }} – {{ o.b }}: {{ told(o) }}
@@ -110,7 +111,7 @@ const told = (o: CoilObservation) =>
       </ul>
     </div>
     <div class="stack" aria-live="polite">
-      <p v-for="c in answer.contradictions" :key="c" class="caution" role="alert">{{ c }}</p>
+      <Caution v-for="c in answer.contradictions" :key="c" kind="refused">{{ c }}</Caution>
       <p v-if="answer.next"><strong>Next:</strong> {{ answer.next }}</p>
       <DataTable v-if="answer.terminals.length" aria-label="Terminals found">
         <thead>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import { driverSheets } from '@nodaxis/core/advice/driverSheets';
@@ -52,9 +53,9 @@ const amps = (v: number) => showValue(v, 'current', preferences.display, 3);
           >
         </p>
       </div>
-      <p v-if="s.data.currentShown === 'rms'" class="caution">
+      <Caution v-if="s.data.currentShown === 'rms'">
         This table means RMS. Peak is √2 times as much: read as peak it would be set 1.41 times too high.
-      </p>
+      </Caution>
       <p v-if="s.trimmer" class="says">
         Trimmer: reference voltage
         <strong class="mono">{{ showValue(s.trimmer.volts, 'voltage', preferences.display, 3) }}</strong>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import DataTable from '../../ui/DataTable.vue';
 import Progress from '../../ui/Progress.vue';
 import ActionButton from '../../ui/ActionButton.vue';
@@ -100,7 +101,7 @@ function apply(line: HelpLine) {
     </span>
     <ActionButton v-else-if="stopped" kind="framed" @click="run">Try them</ActionButton>
   </div>
-  <p v-if="fault || refusal" class="caution" role="alert">{{ fault || refusal }}</p>
+  <Caution v-if="fault || refusal" kind="refused">{{ fault || refusal }}</Caution>
   <p v-if="(needed || curious) && !lines.length && !progress && !stopped" class="soft">
     {{
       now.limit === undefined

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import DataTable from '../../ui/DataTable.vue';
 import TextField from '../../ui/TextField.vue';
 import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
@@ -73,11 +74,13 @@ const rows = computed(() => {
         <TextField v-model="program" type="textarea" :rows="2" placeholder="G1 X120 F1800" spellcheck="false" />
       </label>
     </div>
-    <ul v-if="read && !read.ok" class="caution" role="alert">
-      <li v-for="f in read.error.slice(0, 4)" :key="f.where">
-        <span class="mono">{{ f.where }}</span>: {{ f.what }} {{ f.fix }}
-      </li>
-    </ul>
+    <Caution v-if="read && !read.ok" kind="refused"
+      ><ul>
+        <li v-for="f in read.error.slice(0, 4)" :key="f.where">
+          <span class="mono">{{ f.where }}</span>: {{ f.what }} {{ f.fix }}
+        </li>
+      </ul></Caution
+    >
     <DataTable>
       <tbody>
         <tr v-for="r in rows" :key="r.title">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import Fold from '../../ui/Fold.vue';
 import NumberField from '../../ui/NumberField.vue';
 import TextField from '../../ui/TextField.vue';
@@ -102,7 +103,7 @@ function save() {
         />
       </label>
     </div>
-    <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
+    <Caution v-if="fault" kind="refused">{{ fault }}</Caution>
     <ActionButton kind="framed" :disabled="machine.readOnly" @click="save">Keep this table</ActionButton>
   </Fold>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import Fold from '../../ui/Fold.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
@@ -161,7 +162,7 @@ const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.
         </ActionButton>
       </template>
     </Fold>
-    <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
+    <Caution v-if="fault" kind="refused">{{ fault }}</Caution>
   </article>
 </template>
 

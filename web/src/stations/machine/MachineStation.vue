@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import type { ControllerFit } from '@nodaxis/core/advice/controllers';
@@ -114,10 +115,10 @@ const signs = computed(() =>
         :slot-of="{ role: 'fieldSupply' }"
         :classes="['supply']"
       />
-      <p class="caution">
+      <Caution>
         Supplies hang on the mains. Protection, earthing and the mains side follow your local code and are work for a
         licensed person; supplies keep a charge after they are switched off.
-      </p>
+      </Caution>
       <MachineField path="name" />
       <MachineField v-if="design.kind === 'lathe'" path="latheX" />
       <MachineField path="notes" />
@@ -163,9 +164,6 @@ const signs = computed(() =>
   display: flex;
   flex-wrap: wrap;
   gap: 2px 18px;
-  font-size: 13px;
-}
-.caution {
   font-size: 13px;
 }
 .compare {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import DataTable from '../../ui/DataTable.vue';
 import { ElCheckbox } from 'element-plus';
 import { ElCheckboxGroup } from 'element-plus';
@@ -87,7 +88,7 @@ function add() {
       >Add</ActionButton
     >
   </form>
-  <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
+  <Caution v-if="fault" kind="refused">{{ fault }}</Caution>
   <p class="soft row">
     <span v-for="t in totals" :key="t.id"
       >{{ t.letter }} carries <FigureText v-if="t.kg !== undefined" :value="known(t.kg)" dimension="mass" /><template

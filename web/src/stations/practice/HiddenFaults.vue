@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import NumberField from '../../ui/NumberField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
@@ -35,9 +36,9 @@ const remove = (f: HiddenFault) => (faults.value = faults.value.filter((x) => x 
 
 <template>
   <div class="stack">
-    <p v-if="drillId" class="caution">
+    <Caution v-if="drillId">
       A drill is under way and hides its own fault. What you choose here counts after it.
-    </p>
+    </Caution>
     <p class="soft small">
       The control goes on believing your file; the machine behind it is another one. Every wiring fault runs through the
       real nets.

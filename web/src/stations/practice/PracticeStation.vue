@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { circuitName, describeField, fieldTitle } from '@nodaxis/core/machine/fields';
@@ -211,19 +212,19 @@ function move(axis: string, place: number) {
         <StopButtons v-if="!narrow" :stops="stops" :pressed="pressed" @toggle="toggle" />
       </div>
       <p class="soft small advice">{{ advice }}</p>
-      <p v-if="snapshot?.limitsOff" class="caution" role="alert">
+      <Caution v-if="snapshot?.limitsOff" kind="refused">
         The limits are switched off: nothing but your eyes stops an axis.
         <ActionButton kind="framed" @click="practice.act({ type: 'limits', on: true })">
           Switch them on again
         </ActionButton>
-      </p>
-      <p v-if="practice.notice.value" class="caution" role="alert">
+      </Caution>
+      <Caution v-if="practice.notice.value" kind="refused">
         {{ practice.notice.value }}
         <ActionButton v-if="practice.lost.value" kind="framed" @click="practice.takeUp()">
           Continue from there
         </ActionButton>
         <ActionButton v-else kind="framed" @click="practice.notice.value = ''">Good</ActionButton>
-      </p>
+      </Caution>
       <div class="arrangement">
         <MachineDrawing
           v-if="view === 'sheet'"
@@ -375,9 +376,6 @@ function move(axis: string, place: number) {
 }
 .commands {
   gap: 6px;
-}
-.caution {
-  margin: 0;
 }
 /* What moves with every frame is painted and laid out by itself; the rest of the page is left alone. */
 .arrangement {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
@@ -131,7 +132,7 @@ function add() {
         :path="`axes.${axis}.reference.backOff`"
         no-source
       />
-      <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
+      <Caution v-if="fault" kind="refused">{{ fault }}</Caution>
       <ActionButton kind="main" native-type="submit">Add it</ActionButton>
     </form>
   </ElDialog>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import type { Command } from '@nodaxis/core/commands/command';
 import { circuitName } from '@nodaxis/core/machine/fields';
 import { terminalKey } from '@nodaxis/core/machine/ids';
@@ -89,7 +90,7 @@ const suits = (feeds: readonly string[]) => {
         <span v-if="!s.circuits.length" class="soft free">free</span>
       </li>
     </ul>
-    <p v-if="refused" class="caution" role="alert">{{ refused }}</p>
+    <Caution v-if="refused" kind="refused">{{ refused }}</Caution>
     <p class="soft small">
       By keyboard: the Terminal list of each row above. A firm edge means chosen by hand. Which terminal really answers
       a switch, Try it shows: press it, and the wire, the terminal and the input light up.

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import DataTable from '../../ui/DataTable.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import type { Guard, SwitchCount } from '@nodaxis/core/advice/switchCounts';
@@ -78,7 +79,7 @@ const sameAsToday = (c: SwitchCount) => c.key === 'today';
 
 <template>
   <div class="options">
-    <p v-if="fault || refused" class="caution" role="alert">{{ fault || refused }}</p>
+    <Caution v-if="fault || refused" kind="refused">{{ fault || refused }}</Caution>
     <p v-if="!result" class="soft" role="status">{{ busy ? 'Trying each way on a copy of this machine …' : '' }}</p>
     <section v-if="options.length" class="sheet" :aria-busy="busy" aria-label="Contact and circuit">
       <h2>Closed or open at rest, shared or not: on this machine</h2>

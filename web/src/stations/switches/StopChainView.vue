@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import type { StopStrategyOutcome } from '@nodaxis/core/advice/stopStrategies';
 import { stopStrategyNames } from '@nodaxis/core/advice/stopStrategies';
@@ -38,12 +39,12 @@ function take(o: StopStrategyOutcome): void {
 
 <template>
   <div class="stop" data-field="stopSchool">
-    <p class="caution small">
+    <Caution class="small">
       Planning help, no certified safety function: what your machine needs is for your local code and a licensed person
       to say. Whatever the button cuts, the stop must be reported to the control, the button latches, and power never
       comes back by itself.
-    </p>
-    <p v-if="fault || refused" class="caution" role="alert">{{ fault || refused }}</p>
+    </Caution>
+    <Caution v-if="fault || refused" kind="refused">{{ fault || refused }}</Caution>
     <p v-if="!result && busy" class="soft" role="status">Trying the four strategies on this machine …</p>
     <div v-if="result" class="strategies" :aria-busy="busy">
       <article

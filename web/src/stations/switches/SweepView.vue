@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import DataTable from '../../ui/DataTable.vue';
 import TickBox from '../../ui/TickBox.vue';
 import Fold from '../../ui/Fold.vue';
@@ -150,10 +151,10 @@ const toggleTried = (id: string) =>
           </template>
         </template>
       </div>
-      <p v-if="sweep.fault" class="caution" role="alert">{{ sweep.fault }}</p>
-      <p v-if="missing.length" class="caution">
+      <Caution v-if="sweep.fault" kind="refused">{{ sweep.fault }}</Caution>
+      <Caution v-if="missing.length">
         <b>Not there on the whole machine either:</b> {{ missing.map((f) => f.title).join('; ') }}.
-      </p>
+      </Caution>
     </section>
 
     <div class="halves">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import DataTable from '../../ui/DataTable.vue';
 import SuggestField from '../../ui/SuggestField.vue';
 import TextField from '../../ui/TextField.vue';
@@ -172,9 +173,11 @@ const apply = () =>
 
 <template>
   <div class="found">
-    <ul v-if="faults.length" class="caution wide" role="alert">
-      <li v-for="f in faults" :key="f.what">{{ f.where }}: {{ f.what }} {{ f.fix }}</li>
-    </ul>
+    <Caution v-if="faults.length" kind="refused" class="wide"
+      ><ul>
+        <li v-for="f in faults" :key="f.what">{{ f.where }}: {{ f.what }} {{ f.fix }}</li>
+      </ul></Caution
+    >
     <section class="sheet stack" aria-label="Before and after">
       <h2>Before and after</h2>
       <p v-if="!before" class="soft">
@@ -272,7 +275,7 @@ const apply = () =>
     </section>
     <section v-if="plug" class="sheet stack" aria-label="Buzz-out sheet">
       <h2>Buzz-out sheet for {{ plug[1].designation }}</h2>
-      <p class="caution">Power off, plug pulled, supplies discharged: a continuity tester feeds its own current.</p>
+      <Caution>Power off, plug pulled, supplies discharged: a continuity tester feeds its own current.</Caution>
       <label>Cores at this end <TextField v-model="sheet.cores" class="cores" aria-label="Cores at this end" /></label>
       <p v-if="result.next" class="next">
         <span
@@ -287,7 +290,7 @@ const apply = () =>
           >; broken or not led out: {{ result.dead.join(', ') }}</template
         >.
       </p>
-      <p v-for="c in result.contradictions" :key="c" class="caution">{{ c }}</p>
+      <Caution v-for="c in result.contradictions" :key="c">{{ c }}</Caution>
       <div class="scroll">
         <DataTable class="matrix">
           <thead>

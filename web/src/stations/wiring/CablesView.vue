@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import DataTable from '../../ui/DataTable.vue';
 import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
@@ -99,9 +100,11 @@ const drawn = computed(() => chains.value.map(drawnChain));
 
 <template>
   <div class="cables">
-    <ul v-if="faults.length" class="caution wide" role="alert">
-      <li v-for="f in faults" :key="f.what">{{ f.what }} {{ f.fix }}</li>
-    </ul>
+    <Caution v-if="faults.length" kind="refused" class="wide"
+      ><ul>
+        <li v-for="f in faults" :key="f.what">{{ f.what }} {{ f.fix }}</li>
+      </ul></Caution
+    >
     <section class="sheet scroll" aria-label="Cables">
       <DataTable>
         <thead>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import FilePicker from '../../ui/FilePicker.vue';
 import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
@@ -202,12 +203,14 @@ async function importCsv(f: File): Promise<void> {
     </div>
     <AddConductor v-if="adding" @done="adding = false" />
     <p v-if="told" role="status">{{ told }}</p>
-    <ul v-if="faults.length" class="caution faults" role="alert">
-      <li v-for="(f, i) in faults.slice(0, 12)" :key="i">
-        <b>{{ f.where }}</b> {{ f.what }} {{ f.fix }}
-      </li>
-      <li v-if="faults.length > 12">… and {{ faults.length - 12 }} more.</li>
-    </ul>
+    <Caution v-if="faults.length" kind="refused" class="faults"
+      ><ul>
+        <li v-for="(f, i) in faults.slice(0, 12)" :key="i">
+          <b>{{ f.where }}</b> {{ f.what }} {{ f.fix }}
+        </li>
+        <li v-if="faults.length > 12">… and {{ faults.length - 12 }} more.</li>
+      </ul></Caution
+    >
     <ConductorGrid
       ref="grid"
       :key="`${narrow}`"

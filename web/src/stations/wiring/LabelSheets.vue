@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import NumberField from '../../ui/NumberField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
@@ -61,9 +62,7 @@ function set(key: (typeof numbers)[number]['key'], n: number | undefined): void 
         {{ labels.length }} labels of {{ size.width.toFixed(1) }} × {{ size.height.toFixed(1) }} mm on
         {{ pages.length }} page{{ pages.length === 1 ? '' : 's' }}.
       </p>
-      <p v-else class="caution">
-        This grid does not fit on {{ grid.paper }}: fewer columns or rows, or smaller margins.
-      </p>
+      <Caution v-else> This grid does not fit on {{ grid.paper }}: fewer columns or rows, or smaller margins. </Caution>
       <ActionButton kind="main" :disabled="!size" @click="print"><Printer />Print</ActionButton>
       <p class="soft">Print at 100 %, without fitting to the page, and check one sheet against a ruler.</p>
     </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import type { LugReading } from '@nodaxis/core/wiring/asFound/lugFinder';
 import { findLugs } from '@nodaxis/core/wiring/asFound/lugFinder';
@@ -57,7 +58,7 @@ function restart(n: 2 | 3): void {
         ><b>{{ l }}</b> is {{ roleOf(l) }}.
       </template>
     </p>
-    <p v-else class="caution">{{ result.trouble }}</p>
+    <Caution v-else>{{ result.trouble }}</Caution>
     <ActionButton v-if="readings.length" @click="readings = []">Begin again</ActionButton>
   </section>
 </template>

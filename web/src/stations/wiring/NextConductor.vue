@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import Fold from '../../ui/Fold.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Check, DArrowRight, RefreshLeft } from '@element-plus/icons-vue';
@@ -98,9 +99,9 @@ const length = computed(() => conductor.value?.length && showLead(conductor.valu
       :aria-label="`Conductor ${conductor.number}`"
       :data-field="`conductors.${id}`"
     >
-      <p v-if="sheet === 'mains'" class="caution">
+      <Caution v-if="sheet === 'mains'">
         Mains: plug out, supplies discharged, measured. Local code, licensed person.
-      </p>
+      </Caution>
       <p class="row spread">
         <span class="soft">{{ sheet ? sheetNames[sheet] : '' }}, {{ queue.length }} to go</span>
         <strong class="number mono">{{ conductor.number }}</strong>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import DataTable from '../../ui/DataTable.vue';
 import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
@@ -170,9 +171,11 @@ function setColour(of: ConductorFunction, entered: string): void {
 
 <template>
   <div class="plan">
-    <ul v-if="faults.length" class="caution wide" role="alert">
-      <li v-for="f in faults" :key="f.what">{{ f.what }} {{ f.fix }}</li>
-    </ul>
+    <Caution v-if="faults.length" kind="refused" class="wide"
+      ><ul>
+        <li v-for="f in faults" :key="f.what">{{ f.what }} {{ f.fix }}</li>
+      </ul></Caution
+    >
     <section v-for="g in groups" :key="g.name" class="sheet stack" :aria-label="g.name">
       <h2>{{ g.name }}</h2>
       <p v-if="g.about" class="soft">{{ g.about }}</p>
@@ -186,11 +189,11 @@ function setColour(of: ConductorFunction, entered: string): void {
         :slot-of="{ role: c.role }"
         :classes="c.classes"
       />
-      <p v-if="g.name === 'Stop chain'" class="caution">
+      <Caution v-if="g.name === 'Stop chain'">
         The stop must also be reported to the control, the button latches, and a restart needs a second act. This is
         planning help, not a certified safety function.
-      </p>
-      <div v-if="g.name === 'Mains side' && mainsParts.length" class="caution stack">
+      </Caution>
+      <Caution v-if="g.name === 'Mains side' && mainsParts.length">
         <p>
           Mains on {{ mainsParts.map(([, p]) => p.designation).join(', ') }}. It kills, and so does the charge left in
           supplies and drives. Plug out, wait, measure. Local code, licensed person.
@@ -198,7 +201,7 @@ function setColour(of: ConductorFunction, entered: string): void {
         <ActionButton v-if="unread.length" kind="framed" :disabled="machine.readOnly" @click="read">
           Read and understood
         </ActionButton>
-      </div>
+      </Caution>
     </section>
     <section class="sheet stack outputs" aria-label="Outputs">
       <h2>Outputs</h2>

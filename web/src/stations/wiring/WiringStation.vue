@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import Progress from '../../ui/Progress.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import Fold from '../../ui/Fold.vue';
@@ -87,12 +88,14 @@ const plan = () => machine.run({ name: 'plan-wiring', args: {} });
         ><span v-if="p.done === p.of" aria-label="complete"> ✓</span></span
       >
     </div>
-    <p v-if="gaps.length === 1" class="caution gap">{{ gaps[0]!.what }}</p>
-    <Fold v-else-if="gaps.length" class="caution gap" :title="`The plan leaves ${gaps.length} things open`">
-      <ul class="gaps">
-        <li v-for="g in gaps" :key="g.what">{{ g.what }}</li>
-      </ul>
-    </Fold>
+    <Caution v-if="gaps.length === 1" class="gap">{{ gaps[0]!.what }}</Caution>
+    <Caution v-else-if="gaps.length" class="gap">
+      <Fold :title="`The plan leaves ${gaps.length} things open`">
+        <ul class="gaps">
+          <li v-for="g in gaps" :key="g.what">{{ g.what }}</li>
+        </ul>
+      </Fold>
+    </Caution>
     <div class="body" role="tabpanel" :aria-labelledby="`tab-${view}`">
       <PartsToWire v-if="view === 'parts'" />
       <AsFound v-else-if="view === 'found'" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../../ui/Caution.vue';
 import TickBox from '../../../ui/TickBox.vue';
 import ActionButton from '../../../ui/ActionButton.vue';
 import { Printer } from '@element-plus/icons-vue';
@@ -159,10 +160,10 @@ onBeforeUnmount(() => {
     <p v-if="fault" role="alert" class="small">
       {{ fault }} <ActionButton kind="framed" @click="draw">Again</ActionButton>
     </p>
-    <p v-if="small" class="caution">
+    <Caution v-if="small">
       Letters below {{ SMALLEST_LETTERS_MM }} mm are hard to read beside the cabinet: take the larger paper, or move
       parts closer together on the sheet.
-    </p>
+    </Caution>
     <template #footer>
       <span v-if="!ready && !fault" class="soft" role="status"
         >Sheet {{ drawn.length + 1 }} of {{ all.length }} …

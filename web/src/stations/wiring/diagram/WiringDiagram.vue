@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../../../ui/Caution.vue';
 import SuggestField from '../../../ui/SuggestField.vue';
 import ActionButton from '../../../ui/ActionButton.vue';
 import { Download, Printer, Refresh } from '@element-plus/icons-vue';
@@ -329,14 +330,15 @@ const printing = ref(false);
         <ActionButton v-if="walk.length" kind="framed" @click="startWalk">The chain explained</ActionButton>
       </span>
     </div>
-    <p v-if="busySince" class="caution row" role="status">
-      Laying the sheet out{{ seconds ? `, ${seconds} s` : '' }} …
-      <ActionButton kind="framed" @click="stop">Stop</ActionButton>
-    </p>
-    <p v-else-if="fault || !laidOut" class="caution row">
-      {{ fault || 'This sheet is not laid out.' }}
-      <ActionButton kind="framed" @click="again">Lay it out</ActionButton>
-    </p>
+    <Caution v-if="busySince" kind="told"
+      >Laying the sheet out{{ seconds ? `, ${seconds} s` : '' }} …<template #action
+        ><ActionButton kind="framed" @click="stop">Stop</ActionButton>
+      </template></Caution
+    >
+    <Caution v-else-if="fault || !laidOut"
+      >{{ fault || 'This sheet is not laid out.'
+      }}<template #action><ActionButton kind="framed" @click="again">Lay it out</ActionButton> </template></Caution
+    >
     <div class="canvas sheet" :class="{ moving }">
       <WalkPanel v-if="sheet === 'overview'" v-model="stepAt" :walk="walk" />
       <VueFlow
