@@ -1,13 +1,12 @@
 // @vitest-environment happy-dom
-import { expose } from 'comlink';
 import { expect, it } from 'vitest';
+import { channelWorker } from './tests/channelWorker';
 import { useWorkerJob } from './useWorkerJob';
 
 /** Workers of this page alone: each a channel with the work at its other end. */
 function bench() {
   const begun: { worker: Worker; ended: boolean; free: (answer: string) => void; fail: (why: string) => void }[] = [];
   const start = (): Worker => {
-    const { port1, port2 } = new MessageChannel();
     const entry = { ended: false } as (typeof begun)[number];
     const answer = new Promise<string>((resolve, reject) => {
       entry.free = resolve;
@@ -21,14 +20,7 @@ function bench() {
         return answer;
       },
     };
-    expose(desk, port2);
-    entry.worker = Object.assign(port1 as unknown as Worker, {
-      terminate: () => {
-        entry.ended = true;
-        port1.close();
-      },
-      onerror: null,
-    });
+    entry.worker = channelWorker(desk, () => (entry.ended = true));
     begun.push(entry);
     return entry.worker;
   };

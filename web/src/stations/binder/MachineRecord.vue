@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import DataTable from '../../ui/DataTable.vue';
 import Progress from '../../ui/Progress.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { machineRecord } from '@nodaxis/core/reports/machineRecord';
 import { sheets, sheetsOfConductors } from '@nodaxis/core/wiring/sheets';
-import { proxy, wrap } from 'comlink';
+import { proxy } from 'comlink';
 import { computed, onBeforeUnmount, ref, toRaw } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
@@ -13,6 +14,7 @@ import type { DrawnSheet } from '../../widgets/diagram/drawing';
 import { graphOf, movedOn, svgOf, titleOf } from '../../widgets/diagram/drawing';
 import { Layouter } from '../../widgets/diagram/layouter';
 import type { PdfMaker } from '../../workers/pdf.worker';
+import { useWorkerJob } from '../../workers/useWorkerJob';
 
 /** The machine on paper, to be kept in its cabinet. */
 const machine = useOpenMachine();
@@ -20,55 +22,70 @@ const preferences = usePreferences();
 const record = computed(() =>
   machineRecord(machine.file, machine.figures, machine.findings, preferences.display, new Date().toISOString()),
 );
-const share = ref<number>();
-const fault = ref('');
-let thread: Worker | undefined;
-let drawer: Layouter | undefined;
 /** What the drawing of the sheets takes of it all. */
 const SHEETS_SHARE = 0.5;
-/** The overview and every sheet that has conductors, laid out one after the other. */
-async function draw(layouter: Layouter): Promise<{ svg: string }[]> {
+/** The share of the sheets that is drawn, while they are. */
+const drawnShare = ref<number>();
+const job = useWorkerJob<PdfMaker>(
+  () => new Worker(new URL('../../workers/pdf.worker.ts', import.meta.url), { type: 'module' }),
+  'The document could not be made',
+);
+const drawing = ref('');
+const share = computed(() => {
+  const made = job.progress.value;
+  if (!made && drawnShare.value === undefined) return undefined;
+  return SHEETS_SHARE * (drawnShare.value ?? 1) + (made ? ((1 - SHEETS_SHARE) * made.done) / made.of : 0);
+});
+let drawer: Layouter | undefined;
+/** The overview and every sheet that has conductors, laid out one after the other; undefined where it was stopped. */
+async function draw(layouter: Layouter): Promise<{ svg: string }[] | undefined> {
   const { design, layout: kept } = machine.file;
   const { wires } = machine.figures;
   const used = new Set(sheetsOfConductors(design).values());
   const all: DrawnSheet[] = used.size ? ['overview', ...sheets.filter((s) => used.has(s))] : [];
   const drawn: { svg: string }[] = [];
   for (const sheet of all) {
+    drawing.value = `${titleOf(sheet)}, sheet ${drawn.length + 1} of ${all.length}`;
+    drawnShare.value = drawn.length / all.length;
     const graph = graphOf(design, wires, sheet);
     const layout = await layouter.layOut(graph);
+    if (layouter !== drawer) return undefined;
     const title = { title: `${design.name}: ${titleOf(sheet)}`, subtitle: record.value.lines[0] ?? '' };
     drawn.push({ svg: svgOf(sheet, graph, layout, movedOn(kept.positions, graph, sheet), title) });
-    if (layouter === drawer) share.value = (SHEETS_SHARE * drawn.length) / all.length;
   }
   return drawn;
 }
 function stop() {
   drawer?.end();
   drawer = undefined;
-  thread?.terminate();
-  thread = undefined;
-  share.value = undefined;
+  drawnShare.value = undefined;
+  drawing.value = '';
+  job.end();
 }
 async function save() {
   stop();
-  fault.value = '';
-  share.value = 0;
+  job.fault.value = '';
+  drawnShare.value = 0;
   const layouter = (drawer = new Layouter());
-  const own = new Worker(new URL('../../workers/pdf.worker.ts', import.meta.url), { type: 'module' });
-  thread = own;
   try {
     const drawings = await draw(layouter);
-    if (own !== thread) return;
-    const bytes = await wrap<PdfMaker>(own).make(
-      structuredClone(toRaw(record.value)),
-      drawings,
-      proxy((s: number) => own === thread && (share.value = SHEETS_SHARE + s * (1 - SHEETS_SHARE))),
+    if (!drawings) return;
+    drawnShare.value = undefined;
+    drawing.value = '';
+    const bytes = await job.run((maker, heard) =>
+      maker.make(
+        structuredClone(toRaw(record.value)),
+        drawings,
+        proxy((share: number) => heard(share, 1)),
+      ),
     );
-    if (own === thread) download(fileName(machine.file).replace('.nodaxis.json', '.pdf'), bytes, 'application/pdf');
+    if (bytes) download(fileName(machine.file).replace('.nodaxis.json', '.pdf'), bytes, 'application/pdf');
   } catch (e) {
-    fault.value = `The document could not be made (${e instanceof Error ? e.message : String(e)}). Try again; the file itself is whole.`;
+    if (layouter === drawer)
+      job.fault.value = `A sheet could not be drawn (${e instanceof Error ? e.message : String(e)}). Try again; the file itself is whole.`;
+  } finally {
+    if (layouter === drawer) stop();
   }
-  if (own === thread) stop();
 }
 onBeforeUnmount(stop);
 </script>
@@ -80,9 +97,10 @@ onBeforeUnmount(stop);
       <template v-if="share !== undefined">
         <Progress :done="share" label="Making the document" />
         <ActionButton @click="stop">Stop</ActionButton>
+        <span class="soft" role="status">{{ drawing || 'Setting the pages' }} …</span>
       </template>
-      <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
     </div>
+    <Caution v-if="job.fault.value" kind="refused">{{ job.fault.value }}</Caution>
     <article class="sheet paper" aria-label="Machine record">
       <h1>{{ record.title }}</h1>
       <p v-for="l in record.lines" :key="l" class="soft">{{ l }}</p>
@@ -115,12 +133,14 @@ onBeforeUnmount(stop);
 
 <style scoped>
 .record {
-  display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
+  display: flex;
+  flex-direction: column;
   gap: 10px;
   height: 100%;
 }
 .paper {
+  flex: 1;
+  min-height: 0;
   overflow: auto;
   padding: 20px 26px;
 }
@@ -133,8 +153,5 @@ h2 {
 }
 td {
   overflow-wrap: anywhere;
-}
-.fault {
-  color: var(--danger);
 }
 </style>

@@ -10,13 +10,12 @@ import { unfilled } from '@nodaxis/core/bringup/reading';
 import type { Proposal, Readings } from '@nodaxis/core/bringup/testKind';
 import { createDeriver } from '@nodaxis/core/derivation/figures';
 import type { Fault } from '@nodaxis/core/units/result';
-import type { Remote } from 'comlink';
-import { wrap } from 'comlink';
 import type { InjectionKey } from 'vue';
-import { computed, inject, onBeforeUnmount, provide, ref, shallowRef, toRaw, watch } from 'vue';
+import { computed, inject, provide, ref, shallowRef, toRaw, watch } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import type { BringUpWorker } from '../../workers/bringup.worker';
+import { useStandingWorker } from '../../workers/useStandingWorker';
 import { draftOf, forgetDraft, keepDraft } from './drafts';
 import { useRehearsal } from '../../document/rehearsal';
 
@@ -165,12 +164,21 @@ function createBringUp() {
   }
   const waive = (reason: string) => current.value && log({ kind: 'waiver', test: current.value.instance.key, reason });
 
-  let thread: Worker | undefined;
-  let remote: Remote<BringUpWorker> | undefined;
+  const worker = useStandingWorker<BringUpWorker>(
+    () => new Worker(new URL('../../workers/bringup.worker.ts', import.meta.url), { type: 'module' }),
+    (why) => {
+      busy.value = false;
+      faults.value = [
+        {
+          what: `The simulated machine has stopped (${why}).`,
+          where: current.value?.instance.title ?? '',
+          fix: 'Take the readings again.',
+        },
+      ];
+    },
+  );
   function stop(): void {
-    thread?.terminate();
-    thread = undefined;
-    remote = undefined;
+    worker.end();
     busy.value = false;
   }
   /** The simulated machine takes the readings by itself. */
@@ -178,28 +186,13 @@ function createBringUp() {
     const s = current.value;
     if (!s || !made.value || !rehearsal.hidden) return;
     const key = draftKey.value;
-    if (!remote) {
-      const own = new Worker(new URL('../../workers/bringup.worker.ts', import.meta.url), { type: 'module' });
-      own.onerror = (e) => {
-        faults.value = [
-          {
-            what: `The simulated machine has stopped (${e.message || 'its worker ended'}).`,
-            where: s.instance.title,
-            fix: 'Take the readings again.',
-          },
-        ];
-        stop();
-      };
-      thread = own;
-      remote = wrap<BringUpWorker>(own);
-    }
+    const remote = worker.remote ?? worker.begin();
     busy.value = true;
-    const mine = thread;
     const result = await remote
       .rehearse(toRaw(made.value.design), toRaw(rehearsal.hidden), s.instance.key, rehearsal.turn + 1)
       .catch((e: unknown) => (e instanceof Error ? e : new Error(String(e))));
     // It was stopped meanwhile, or another test is on the page.
-    if (mine !== thread) return;
+    if (!worker.is(remote)) return;
     busy.value = false;
     if (key !== draftKey.value) return;
     if (result instanceof Error)
@@ -220,7 +213,6 @@ function createBringUp() {
         },
       ];
   }
-  onBeforeUnmount(stop);
 
   function next(): void {
     picked.value = undefined;

@@ -12,14 +12,14 @@ import type { Kept } from '@nodaxis/core/motion/simulation/storyFile';
 import { readStory, writeStory } from '@nodaxis/core/motion/simulation/storyFile';
 import { isHarm, tellHappening } from '@nodaxis/core/motion/simulation/tellHappening';
 import type { HiddenFault } from '@nodaxis/core/motion/truth/hiddenFault';
-import type { Remote } from 'comlink';
-import { proxy, wrap } from 'comlink';
+import { proxy } from 'comlink';
 import { useEventListener } from '@vueuse/core';
 import type { InjectionKey } from 'vue';
 import { computed, inject, nextTick, onBeforeUnmount, provide, ref, shallowRef, toRaw, watch } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import type { DrillView, Frame, Jog, PracticeWorker, ProgramView } from '../../workers/practice.worker';
+import { useStandingWorker } from '../../workers/useStandingWorker';
 
 /** A held key or button repeats its command this often; the control stops when it falls silent. */
 const REPEAT_MS = 80;
@@ -89,8 +89,14 @@ function createPractice() {
     ]);
   });
 
-  let thread: Worker | undefined;
-  let remote: Remote<PracticeWorker> | undefined;
+  const worker = useStandingWorker<PracticeWorker>(
+    () => new Worker(new URL('../../workers/practice.worker.ts', import.meta.url), { type: 'module' }),
+    (why) => {
+      stop();
+      lost.value = true;
+      notice.value = `The simulated machine has stopped (${why}). Your file is whole, and what you did here is kept: continue from there, or restart.`;
+    },
+  );
   let log: Kept[] = [];
 
   const deviceName = (id: string) => {
@@ -139,20 +145,12 @@ function createPractice() {
       seen.value = [];
     }
     trail.value = [];
-    const own = new Worker(new URL('../../workers/practice.worker.ts', import.meta.url), { type: 'module' });
-    thread = own;
-    own.onerror = (e) => {
-      lost.value = true;
-      notice.value = `The simulated machine has stopped (${e.message || 'its worker ended'}). Your file is whole, and what you did here is kept: continue from there, or restart.`;
-      stop();
-    };
-    const link = wrap<PracticeWorker>(own);
-    remote = link;
+    const link = worker.begin();
     const which = drillId.value ? { id: drillId.value, machine: drillMachine.value } : undefined;
     const told = retell && { entries: [...retell.entries], steps: retell.steps };
     await link.start(
       toRaw(source),
-      proxy((f: Frame) => own === thread && onFrame(source, f)),
+      proxy((f: Frame) => worker.is(link) && onFrame(source, f)),
       which,
       told,
     );
@@ -161,19 +159,17 @@ function createPractice() {
   }
   function stop() {
     release();
-    thread?.terminate();
-    thread = undefined;
-    remote = undefined;
+    worker.end();
     program.value = undefined;
     reading.value = undefined;
   }
 
-  const act = (a: Act) => void remote?.act(a);
+  const act = (a: Act) => void worker.remote?.act(a);
   const press = (device: string, down: boolean) => act({ type: 'press', device, down });
 
   let held: ReturnType<typeof setInterval> | undefined;
   let moving: Jog[] = [];
-  const say = () => void remote?.hold(moving);
+  const say = () => void worker.remote?.hold(moving);
   /** Moves axes while they are held. A dead-man: it is said again and again, and silence stops them. */
   function holdAll(axes: Omit<Jog, 'override'>[], override = false) {
     if (!axes.length) return release();
@@ -193,6 +189,7 @@ function createPractice() {
 
   async function readProgram(text: string) {
     programText.value = text;
+    const { remote } = worker;
     if (!remote || !text.trim()) {
       program.value = undefined;
       return;
@@ -212,11 +209,11 @@ function createPractice() {
     program.value = view;
   }
   function stopReading() {
-    void remote?.stopReading();
+    void worker.remote?.stopReading();
     reading.value = undefined;
   }
 
-  watch(pace, (p) => void remote?.setPace(p));
+  watch(pace, (p) => void worker.remote?.setPace(p));
   watch(
     fingerprint,
     () => {
@@ -276,12 +273,12 @@ function createPractice() {
     release,
     readProgram,
     stopReading,
-    run: (from?: number) => void remote?.run(programText.value, from),
-    advance: (steps: number) => void remote?.advance(steps),
-    look: async (i: Inspection) => (await remote?.look(toRaw(i), toRaw(preferences.display))) ?? '',
-    trace: async (seconds: number) => await remote?.trace(seconds),
-    traceCsv: async (every: number) => (await remote?.traceCsv(every)) ?? '',
-    finish: async () => (debrief.value = await remote?.finish(answer.value)),
+    run: (from?: number) => void worker.remote?.run(programText.value, from),
+    advance: (steps: number) => void worker.remote?.advance(steps),
+    look: async (i: Inspection) => (await worker.remote?.look(toRaw(i), toRaw(preferences.display))) ?? '',
+    trace: async (seconds: number) => await worker.remote?.trace(seconds),
+    traceCsv: async (every: number) => (await worker.remote?.traceCsv(every)) ?? '',
+    finish: async () => (debrief.value = await worker.remote?.finish(answer.value)),
     /** Begins with a machine as its file describes it, or as the drill does. */
     again: () => {
       notice.value = '';
