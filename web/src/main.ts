@@ -1,4 +1,6 @@
 import 'element-plus/es/components/alert/style/css';
+import 'element-plus/es/components/badge/style/css';
+import 'element-plus/es/components/message/style/css';
 import 'element-plus/es/components/button/style/css';
 import 'element-plus/es/components/checkbox/style/css';
 import 'element-plus/es/components/checkbox-group/style/css';

@@ -6,6 +6,7 @@ import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router';
 import { useIntake } from '../document/intake';
 import { useMachine } from '../document/machine';
+import { useSteps } from './steps';
 import { exportMachine } from '../document/transfer';
 import { useSweep } from '../trial/useSweep';
 import ChangeLog from './ChangeLog.vue';
@@ -50,8 +51,7 @@ function showTerms(name = ''): void {
 }
 const toggle = (which: 'findings' | 'log') => (panel.value = panel.value === which ? undefined : which);
 useShortcuts({
-  undo: () => machine.undo(),
-  redo: () => machine.redo(),
+  ...useSteps(),
   palette: () => (palette.value = true),
   help: () => showTerms(),
   findings: () => toggle('findings'),

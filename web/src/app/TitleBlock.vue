@@ -15,6 +15,7 @@ import {
 } from '@element-plus/icons-vue';
 import { changedAt, revisionOf } from '@nodaxis/core/machine/file';
 import { kindTitle } from '@nodaxis/core/machine/create';
+import { ElBadge } from 'element-plus';
 import { useMediaQuery } from '@vueuse/core';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
@@ -25,6 +26,7 @@ import { usePreferences } from '../document/preferences';
 import { exportMachine } from '../document/transfer';
 import SeverityMark from '../widgets/SeverityMark.vue';
 import { stationList } from '../stations/stationList';
+import { useSteps } from './steps';
 
 defineProps<{ panel: 'findings' | 'log' | undefined }>();
 const emit = defineEmits<{ findings: []; log: []; palette: []; help: [] }>();
@@ -32,6 +34,7 @@ const route = useRoute();
 const machine = useOpenMachine();
 const preferences = usePreferences();
 const intake = useIntake();
+const steps = useSteps();
 
 const file = computed(() => machine.file);
 const station = computed(() => stationList.find((s) => s.id === route.name));
@@ -63,13 +66,17 @@ const rest = computed(() => [
   { value: 'help', label: 'Terms and keys' },
 ]);
 function pick(what: string): void {
-  if (what === 'redo') machine.redo();
+  if (what === 'redo') steps.redo();
   else if (what === 'export') void exportMachine(file.value);
   else if (what === 'units') preferences.toggleUnits();
   else if (what === 'theme') preferences.toggleTheme();
   else if (what === 'log') emit('log');
   else emit('help');
 }
+/** What waits behind the button of a phone. */
+const due = computed(() =>
+  machine.offerBackup && machine.saveState !== 'not-saved' ? 'this machine should be saved as a file' : '',
+);
 const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'));
 </script>
 
@@ -137,7 +144,7 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
         :disabled="!machine.undoStack.length || machine.readOnly"
         :data-hint="machine.undoStack.length ? `Undo: ${machine.undoStack.at(-1)!.title}` : 'Nothing to undo'"
         aria-label="Undo"
-        @click="machine.undo()"
+        @click="steps.undo()"
       >
         <RefreshLeft />
       </ActionButton>
@@ -146,14 +153,16 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
         :disabled="!machine.redoStack.length || machine.readOnly"
         :data-hint="machine.redoStack.length ? `Redo: ${machine.redoStack.at(-1)!.title}` : 'Nothing to redo'"
         aria-label="Redo"
-        @click="machine.redo()"
+        @click="steps.redo()"
       >
         <RefreshRight />
       </ActionButton>
       <ActionButton aria-label="Search everything" data-hint="Search (Ctrl K)" @click="$emit('palette')">
         <Search />
       </ActionButton>
-      <ActionMenu v-if="narrow" label="More" bare :items="rest" @pick="pick"><MoreFilled /></ActionMenu>
+      <ElBadge v-if="narrow" is-dot :hidden="!due">
+        <ActionMenu :label="due ? `More: ${due}` : 'More'" bare :items="rest" @pick="pick"><MoreFilled /></ActionMenu>
+      </ElBadge>
       <template v-else>
         <ActionButton
           aria-label="Export the machine file"
