@@ -63,9 +63,6 @@ test('a stop button that the program does not see: found on trial, cured, and se
   const finding = page.getByRole('article').filter({ hasText: 'The program does not know of a stop' });
   await finding.getByRole('button', { name: /Report it/ }).click();
   await expect(finding).toHaveCount(0);
-  await goTo(page, 'Wiring');
-  await page.getByRole('button', { name: /Plan again/ }).click();
-  await goTo(page, 'Switches');
   await page.getByRole('tab', tab('Try it')).click();
   await stop.click();
   await expect(log).toContainText('the controller takes Stop for tripped; the machine stops and stays latched');

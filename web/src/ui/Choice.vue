@@ -65,7 +65,11 @@ const width = computed(() => Math.min(WIDEST_CH, longest.value));
 /** The list is as wide as its longest line, within reason; a note may be cut off. */
 const listPx = computed(() => Math.min(520, Math.max(longest.value * PX_PER_LETTER + 64, twoLines.value ? 380 : 120)));
 const refused = ref(0);
-const box = useTemplateRef<{ focus(): void; $el: HTMLElement }>('box');
+const box = useTemplateRef<{ focus(): void; $el: HTMLElement; states: { hoveringIndex: number } }>('box');
+/** The list stands in the page only while it is open: closed, no line of it may be named as the one that is pointed at. */
+function toggled(open: boolean): void {
+  if (!open && box.value) box.value.states.hoveringIndex = -1;
+}
 async function choose(v: V): Promise<void> {
   emit('update:modelValue', v);
   emit('change', v);
@@ -97,6 +101,7 @@ async function choose(v: V): Promise<void> {
     :height="ROW_PX * LONG"
     :fit-input-width="listPx"
     @update:model-value="choose"
+    @visible-change="toggled"
   >
     <template v-if="twoLines" #default="{ item }">
       <span class="choice-row"

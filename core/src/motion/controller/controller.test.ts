@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { ControllerSettings } from '../../settings/controllerSettings';
 import { DT, axisOf as axis, bench, inputOf as input } from '../testing/settings';
-import { JOG_TIMEOUT_S } from './controller';
+import { JOG_TIMEOUT_S } from './hand';
 
 const jog = (b: ReturnType<typeof bench>, direction: 1 | -1, override = false) =>
   b.control.command({ type: 'jog', axis: 'x', direction, share: 1, override });

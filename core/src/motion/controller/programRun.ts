@@ -22,7 +22,7 @@ export interface RunHost {
   spindleTurns(): number;
   setSpindle(direction: 1 | -1 | 0, rpm: number): void;
   setCoolant(on: boolean): void;
-  trim: { feed: number; rapid: number; spindle: number };
+  trim: { feed: number; rapid: number };
 }
 
 /** Why a run stands. */

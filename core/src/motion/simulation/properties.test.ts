@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { readProgram } from '../../program/reader';
 import { dunnock } from '../../samples/dunnock';
 import { wren } from '../../samples/wren';
-import { JOG_TIMEOUT_S } from '../controller/controller';
+import { JOG_TIMEOUT_S } from '../controller/hand';
 import { rigOf } from '../testing/rig';
 import { drawFaults, hideableFaults } from '../truth/candidates';
 import { Simulation } from './simulation';

@@ -1,0 +1,144 @@
+import { approachTo } from '../../program/approach';
+import { reach } from '../../program/check';
+import type { Program } from '../../program/program';
+import type { AxisMotion } from './axis';
+import type { ControllerEvent } from './events';
+import { ProgramRun } from './programRun';
+import type { Shared } from './shared';
+
+/** Following a program: loaded, started, held, continued, cut off, taken up again. */
+export class Following {
+  program: Program | undefined;
+  run: ProgramRun | undefined;
+  /** Where a program that was cut off can be taken up again: index of its step. */
+  resumeAt: number | undefined;
+  /** Trims of the feed and of the rapids; that of the spindle is its output's. */
+  readonly trim = { feed: 1, rapid: 1 };
+  private one = false;
+  private turns = 0;
+  private rpm: number | undefined;
+
+  constructor(private readonly s: Shared) {}
+
+  get singleStep(): boolean {
+    return this.one;
+  }
+  set singleStep(on: boolean) {
+    this.one = on;
+    if (this.run) this.run.singleStep = on;
+  }
+  /** What the spindle's encoder counts; speed undefined without one. */
+  hear(turns: number, rpm: number | undefined): void {
+    this.turns = turns;
+    this.rpm = rpm;
+  }
+
+  load(program: Program): void {
+    if (this.run) return this.s.refuse('Another program', 'busy');
+    this.program = program;
+    this.resumeAt = undefined;
+    this.s.say({ code: 'program-loaded', lines: program.lines });
+  }
+  start(at: number): void {
+    const { s, program } = this;
+    const what = 'The program';
+    if (!program) return s.refuse(what, 'no-program');
+    if (!s.standing) return s.refuseNow(what);
+    const letters = (of: (a: AxisMotion) => boolean) => s.axes.filter(of).map((a) => a.settings.letter);
+    const unknown = letters((a) => !a.referenced && a.settings.reference.method !== 'none');
+    if (unknown.length) return s.refuse(what, 'no-datum', unknown);
+    const doubtful = letters((a) => a.doubtful);
+    if (doubtful.length) return s.refuse(what, 'doubtful', doubtful);
+    const { offsets, active } = program.setup;
+    const same = offsets.every((set, k) => set.every((v, i) => Math.abs(v - s.offsets.sets[k]![i]!) < 1e-9));
+    if (!same || active !== s.offsets.active) return s.refuse(what, 'setup-changed');
+    const outside = this.firstOutside(program, at);
+    if (outside) return s.say(outside);
+    const from = s.axes.map((a) => a.position);
+    // Taken up in its middle, the tool goes up, across and down to where it was.
+    const linear = s.settings.axes.map((a) => a.linear);
+    const approach = at > 0 ? approachTo(program, at, from, this.headClear(), linear).steps : [];
+    this.run = new ProgramRun(program, s.settings.axes, from, at, approach, this.host(), s.dt);
+    this.run.singleStep = this.one;
+    this.resumeAt = undefined;
+    s.state = 'following-program';
+    s.say({ code: 'program-started', line: this.run.line });
+  }
+  /** The axis that lifts the tool, and the end of its envelope that is clear of the work. */
+  private headClear(): { axis: number; clear: number } | undefined {
+    const { axes } = this.s.settings;
+    const axis = axes.findIndex((a) => a.letter === 'Z');
+    // On a lathe Z runs along the spindle: there X takes the tool away from the work.
+    const away = axes.length > 2 ? axis : axes.findIndex((a) => a.letter === 'X');
+    const a = axes[away];
+    return a && { axis: away, clear: a.envelope.max };
+  }
+  /** The first move of a program that would leave the envelope: nothing of it is started then. */
+  private firstOutside(program: Program, at: number): ControllerEvent | undefined {
+    for (let k = at; k < program.steps.length; k++) {
+      const step = program.steps[k]!;
+      if (step.kind !== 'move') continue;
+      for (let i = 0; i < step.to.length; i++) {
+        const { envelope, letter, linear } = this.s.axes[i]!.settings;
+        const { min, max } = envelope;
+        const [low, high] = reach(step, i);
+        if (low < min - 1e-6 || high > max + 1e-6)
+          return { code: 'envelope-refused', letter, wanted: low < min - 1e-6 ? low : high, min, max, linear };
+      }
+    }
+    return undefined;
+  }
+  private host() {
+    const { outputs } = this.s;
+    return {
+      spindleRpm: () => this.rpm,
+      spindleTurns: () => this.turns,
+      setSpindle: (direction: 1 | -1 | 0, rpm: number) => outputs.spindle(direction, rpm),
+      setCoolant: (on: boolean) => outputs.coolant(on),
+      trim: this.trim,
+    };
+  }
+
+  proceed(): void {
+    if (!this.run?.held || this.s.state !== 'paused') return;
+    this.run.proceed();
+    this.s.state = 'following-program';
+    this.s.say({ code: 'program-continued' });
+  }
+  /** A program that is cut off can be taken up where it was. */
+  interrupt(): boolean {
+    if (!this.run) return false;
+    this.resumeAt = this.run.index;
+    this.s.say({ code: 'program-interrupted', line: this.run.line });
+    this.run = undefined;
+    return true;
+  }
+  abandon(): void {
+    const { s } = this;
+    if (!this.run || s.state !== 'paused') return;
+    this.resumeAt = this.run.index;
+    s.say({ code: 'program-abandoned', line: this.run.line });
+    this.run = undefined;
+    s.outputs.spindle(0, 0);
+    s.outputs.coolant(false);
+    s.state = s.rest();
+  }
+
+  step(dt: number): void {
+    const { s } = this;
+    const run = this.run!;
+    const positions = run.advance(dt);
+    for (let i = 0; i < s.axes.length; i++) s.axes[i]!.place(positions[i]!, dt);
+    if (run.held && s.state === 'following-program' && run.still) {
+      s.state = 'paused';
+      const { by, tool } = run.held;
+      s.say({ code: 'program-paused', line: run.line, by, ...(tool === undefined ? {} : { tool }) });
+    }
+    if (run.ended) {
+      this.run = undefined;
+      for (const a of s.axes) a.speed = 0;
+      s.state = s.rest();
+      s.say({ code: 'program-ended' });
+    }
+  }
+}
