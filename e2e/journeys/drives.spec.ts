@@ -101,6 +101,13 @@ test('a machine in inches: every figure typed and read in its own units', async 
   await page.getByLabel('Mass of the moving part').fill('22 lb');
   await page.getByRole('region', { name: 'Moving masses' }).getByRole('checkbox', { name: 'X' }).check();
   await page.getByRole('button', { name: 'Add', exact: true }).click();
+  // What was entered can be read in its row.
+  const entered = page
+    .getByRole('region', { name: 'Moving masses' })
+    .getByRole('row', { name: 'Table' })
+    .getByRole('textbox');
+  await expect(entered).toHaveValue('22');
+  expect((await entered.boundingBox())!.width).toBeGreaterThan(40);
   await goTo(page, 'Drives');
   await choose(page, 'axes.x.drives.0.motor', 'Rook 23, stepper, 57 mm frame');
   await choose(page, 'axes.x.drives.0.driver', 'Heron 50, stepper driver');

@@ -38,5 +38,7 @@ async function enter(typed: string): Promise<void> {
 </script>
 
 <template>
-  <ElInput ref="box" class="text-field" :model-value="text" @update:model-value="follow" @change="enter" />
+  <ElInput ref="box" class="text-field" :model-value="text" @update:model-value="follow" @change="enter">
+    <template v-if="$slots.suffix" #suffix><slot name="suffix" /></template>
+  </ElInput>
 </template>

@@ -10,6 +10,7 @@ import FilePicker from './FilePicker.vue';
 import Fold from './Fold.vue';
 import NumberField from './NumberField.vue';
 import PickOne from './PickOne.vue';
+import QuantityField from './QuantityField.vue';
 import Progress from './Progress.vue';
 import TextField from './TextField.vue';
 import TickBox from './TickBox.vue';
@@ -202,6 +203,27 @@ it.each([
   expect(box.get(`[role="${role}"]`).text()).toContain('Mains: plug out.');
   expect(box.findAll('[role]')).toHaveLength(1);
   expect(box.get('button').text()).toBe('Understood');
+});
+
+it('a figure says what it is in its unit, and what is wrong with it once it is entered, not while it is typed', async () => {
+  const field = mount(QuantityField, { props: { modelValue: '', dimension: 'length', unit: 'mm' } as never });
+  const box = field.get('input');
+  const said = () => field.emitted('update:quantity')?.at(-1)?.[0];
+  const type = async (text: string) => {
+    box.element.value = text;
+    await box.trigger('input');
+    await field.setProps({ modelValue: text } as never);
+  };
+  await type('1/2 in');
+  expect(said()).toMatchObject({ entered: '1/2', unit: 'in' });
+  await type('8');
+  expect(said()).toMatchObject({ entered: 8, unit: 'mm' });
+  await type('3 kg');
+  expect(said()).toBeUndefined();
+  expect(field.find('[role="alert"]').exists()).toBe(false);
+  await box.trigger('change');
+  expect(field.get('[role="alert"]').text()).toMatch(/kg/);
+  expect(box.attributes('aria-invalid')).toBe('true');
 });
 
 it('a menu hands on the action that was picked, by keyboard too', async () => {

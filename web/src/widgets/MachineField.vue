@@ -184,6 +184,10 @@ label {
 .figure:not(:has(+ .source)) {
   grid-column: 2;
 }
+/* Without a label nothing stands before it. */
+.field:has(.visually-hidden) > .figure {
+  grid-column: 1;
+}
 .field > :deep(.link) {
   grid-column: -2;
 }

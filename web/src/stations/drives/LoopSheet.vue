@@ -1,13 +1,13 @@
 <script setup lang="ts">
+import QuantityField from '../../ui/QuantityField.vue';
 import Caution from '../../ui/Caution.vue';
 import DataTable from '../../ui/DataTable.vue';
 import TextField from '../../ui/TextField.vue';
 import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import { closedLoopLines, usualMove } from '@nodaxis/core/advice/closedLoop';
 import { programMoves, stretchesOf } from '@nodaxis/core/program/moves';
-import { parseQuantity } from '@nodaxis/core/units/parse';
 import { displayUnit, showValue } from '@nodaxis/core/units/print';
-import { baseValue } from '@nodaxis/core/units/quantity';
+import { baseValue, type Quantity } from '@nodaxis/core/units/quantity';
 import { computed, ref } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
@@ -19,6 +19,7 @@ const preferences = usePreferences();
 const counts = ref('10000');
 const gain = ref('40');
 const distance = ref('');
+const way = ref<Quantity>();
 const pause = ref('0.5');
 const program = ref('');
 /** A cycle taken from a program's moves, or what in it cannot be read. */
@@ -33,12 +34,7 @@ const number = (text: string) => {
   const n = Number(text.trim().replace(',', '.'));
   return n > 0 && Number.isFinite(n) ? n : undefined;
 };
-const move = computed(() => {
-  const typed = distance.value.trim();
-  if (!typed) return usualMove(props.figures);
-  const entered = parseQuantity(typed, [length.value], displayUnit(length.value, preferences.display), 'move');
-  return entered.ok ? baseValue(entered.value) : undefined;
-});
+const move = computed(() => (distance.value.trim() ? way.value && baseValue(way.value) : usualMove(props.figures)));
 const rows = computed(() => {
   const { axis } = props.figures;
   return closedLoopLines(
@@ -66,7 +62,14 @@ const rows = computed(() => {
       <label>Encoder counts a turn <TextField v-model="counts" inputmode="numeric" /></label>
       <label>Loop gain Kv, 1/s <TextField v-model="gain" inputmode="decimal" /></label>
       <label
-        >Move out and back <TextField v-model="distance" :placeholder="move ? show(move) : ''" inputmode="decimal"
+        >Move out and back
+        <QuantityField
+          v-model="distance"
+          v-model:quantity="way"
+          :dimension="length"
+          :unit="displayUnit(length, preferences.display)"
+          :placeholder="move ? show(move) : ''"
+          inputmode="decimal"
       /></label>
       <label>Pause, s <TextField v-model="pause" inputmode="decimal" /></label>
       <label class="program"
@@ -104,7 +107,7 @@ const rows = computed(() => {
   font-size: 13px;
   color: var(--soft);
 }
-.text-field {
+.inputs :deep(.text-field) {
   width: 130px;
   text-align: right;
   font-family: var(--mono);

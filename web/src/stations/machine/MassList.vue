@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import QuantityField from '../../ui/QuantityField.vue';
 import Caution from '../../ui/Caution.vue';
 import DataTable from '../../ui/DataTable.vue';
 import { ElCheckbox } from 'element-plus';
 import { ElCheckboxGroup } from 'element-plus';
 import ActionButton from '../../ui/ActionButton.vue';
 import { ElInput } from 'element-plus';
-import { parseQuantity } from '@nodaxis/core/units/parse';
+import type { Quantity } from '@nodaxis/core/units/quantity';
 import { displayUnit } from '@nodaxis/core/units/print';
 import { computed, ref } from 'vue';
 import { movedMassKg } from '@nodaxis/core/drivetrain/load';
@@ -19,6 +20,7 @@ const machine = useOpenMachine();
 const preferences = usePreferences();
 const name = ref('');
 const mass = ref('');
+const weight = ref<Quantity>();
 const movedBy = ref<string[]>([]);
 const fault = ref('');
 const design = computed(() => machine.design);
@@ -30,14 +32,10 @@ const totals = computed(() =>
 );
 
 function add() {
-  const read = parseQuantity(mass.value, ['mass'], displayUnit('mass', preferences.display), 'masses');
-  if (!read.ok) {
-    fault.value = `${read.error.what} ${read.error.fix}`;
-    return;
-  }
+  if (!weight.value) return;
   const faults = machine.run({
     name: 'add-mass',
-    args: { name: name.value.trim(), mass: read.value, movedBy: [...movedBy.value] },
+    args: { name: name.value.trim(), mass: weight.value, movedBy: [...movedBy.value] },
   });
   fault.value = faults.map((f) => f.what).join(' ');
   if (faults.length) return;
@@ -80,11 +78,19 @@ function add() {
   </DataTable>
   <form class="row add" @submit.prevent="add">
     <ElInput v-model="name" class="name" placeholder="Part" aria-label="Name of the moving part" maxlength="120" />
-    <ElInput v-model="mass" class="mass" placeholder="Mass" aria-label="Mass of the moving part" />
+    <QuantityField
+      v-model="mass"
+      v-model:quantity="weight"
+      dimension="mass"
+      :unit="displayUnit('mass', preferences.display)"
+      class="mass"
+      placeholder="Mass"
+      aria-label="Mass of the moving part"
+    />
     <ElCheckboxGroup v-model="movedBy" aria-label="Moved by"
       ><ElCheckbox v-for="t in totals" :key="t.id" :value="t.id">{{ t.letter }}</ElCheckbox></ElCheckboxGroup
     >
-    <ActionButton kind="framed" native-type="submit" :disabled="!name.trim() || !mass.trim() || machine.readOnly"
+    <ActionButton kind="framed" native-type="submit" :disabled="!name.trim() || !weight || machine.readOnly"
       >Add</ActionButton
     >
   </form>
@@ -113,7 +119,10 @@ function add() {
 .name {
   width: 170px;
 }
-.mass {
-  width: 90px;
+.add :deep(.mass) {
+  width: 110px;
+}
+.add :deep(.el-checkbox) {
+  margin-right: 14px;
 }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
+import QuantityField from '../../ui/QuantityField.vue';
 import Caution from '../../ui/Caution.vue';
-import TextField from '../../ui/TextField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Plus } from '@element-plus/icons-vue';
@@ -8,7 +8,6 @@ import { ElDialog } from 'element-plus';
 import type { InputFunction } from '@nodaxis/core/machine/connections';
 import { deviceClasses, sitsOnAxis, usualDevice } from '@nodaxis/core/advice/inputDevices';
 import type { AxisEnd } from '@nodaxis/core/machine/mechanics';
-import { parseQuantity } from '@nodaxis/core/units/parse';
 import { displayUnit } from '@nodaxis/core/units/print';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import { computed, ref, watch } from 'vue';
@@ -30,6 +29,8 @@ const end = ref<AxisEnd>('minus');
 const drive = ref<number>();
 const device = ref('');
 const trip = ref('');
+const tripAt = ref<Quantity>();
+const tripIn = computed(() => (chosenAxis.value?.axis.motion === 'rotary' ? 'angle' : 'length'));
 
 const functions: [InputFunction, string][] = [
   ['limit-and-reference', 'Limit and reference'],
@@ -52,21 +53,8 @@ watch([kind, shown], () => {
 watch(chosenAxis, (a) => a && (end.value = a.axis.reference.end));
 
 function add() {
-  let tripFromStop: Quantity | undefined;
-  if (onAxis.value && trip.value.trim()) {
-    const linear = chosenAxis.value?.axis.motion === 'linear';
-    const read = parseQuantity(
-      trip.value,
-      [linear ? 'length' : 'angle'],
-      displayUnit(linear ? 'length' : 'angle', preferences.display),
-      'mount',
-    );
-    if (!read.ok) {
-      fault.value = `${read.error.what} ${read.error.fix}`;
-      return;
-    }
-    tripFromStop = read.value;
-  }
+  if (onAxis.value && trip.value.trim() && !tripAt.value) return;
+  const tripFromStop = onAxis.value ? tripAt.value : undefined;
   const pair = (chosenAxis.value?.axis.drives.length ?? 1) > 1;
   const mount = onAxis.value
     ? {
@@ -119,10 +107,12 @@ function add() {
       />
       <template v-if="onAxis">
         <label for="input-trip">Trip point to hard stop</label>
-        <TextField
+        <QuantityField
           id="input-trip"
           v-model="trip"
-          class="mono"
+          v-model:quantity="tripAt"
+          :dimension="tripIn"
+          :unit="displayUnit(tripIn, preferences.display)"
           :placeholder="`such as 8 ${preferences.display.system === 'metric' ? 'mm' : 'mm or 5/16 in'}`"
         />
       </template>

@@ -118,7 +118,7 @@ const exchange = (part: string, key: string) => run({ name: 'exchange-device', a
     <td data-label="Contact" class="contact">
       <template v-for="d in circuit.devices" :key="d">
         <MachineField
-          v-if="design.parts[d]?.data.class !== 'sensor'"
+          v-if="['switch', 'button'].includes(design.parts[d]?.data.class ?? '')"
           :path="`parts.${d}.setup.contactUsed`"
           hide-label
         />
@@ -127,6 +127,7 @@ const exchange = (part: string, key: string) => run({ name: 'exchange-device', a
           {{ (design.parts[d]!.data as { form: string }).form }}</span
         >
       </template>
+      <span v-if="circuit.function === 'alarm'" class="soft">alarm contacts of the drives</span>
       <MachineField v-if="circuit.devices.length > 1" :path="`circuits.${circuitId}.arrangement`" hide-label />
       <TickBox
         v-if="circuit.function === 'stop'"

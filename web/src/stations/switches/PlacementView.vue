@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import Fold from '../../ui/Fold.vue';
-import TextField from '../../ui/TextField.vue';
+import QuantityField from '../../ui/QuantityField.vue';
 import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import type { Placement } from '@nodaxis/core/derivation/placements';
 import { datumQuality, placementsOf } from '@nodaxis/core/derivation/placements';
 import { seenAtEnd } from '@nodaxis/core/machine/directions';
 import { headroomMm } from '@nodaxis/core/switches/indexPulse';
-import { parseQuantity } from '@nodaxis/core/units/parse';
 import { displayUnit, showValue } from '@nodaxis/core/units/print';
-import { baseValue } from '@nodaxis/core/units/quantity';
+import { baseValue, type Quantity } from '@nodaxis/core/units/quantity';
 import { computed, reactive } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
@@ -40,18 +39,19 @@ const isHall = (device: string) => {
 const bad = (p: Placement) => ['hits the stop', 'trips behind the stop'].includes(p.verdict);
 
 /** The sum that no envelope knows: what hangs in the spindle and stands on the table. */
-const room = reactive({ nose: '', tool: '', work: '', fixture: '' });
+const room = reactive([
+  { title: 'Spindle nose to table, head at rest', text: '', is: undefined as Quantity | undefined },
+  { title: 'less the length of the tool', text: '', is: undefined as Quantity | undefined },
+  { title: 'less the work', text: '', is: undefined as Quantity | undefined },
+  { title: 'less vice or clamps', text: '', is: undefined as Quantity | undefined },
+]);
 const head = computed(() => figures.value.axes.find((a) => ['up', 'down'].includes(a.axis.plus)));
 const clearance = computed(() => {
-  const unit = displayUnit('length', preferences.display);
-  const values = (['nose', 'tool', 'work', 'fixture'] as const).map((k) => {
-    const text = room[k].trim();
-    if (!text) return k === 'nose' ? undefined : 0;
-    const read = parseQuantity(text, ['length'], unit, k);
-    return read.ok ? baseValue(read.value) : NaN;
-  });
-  const [nose, tool, work, fixture] = values;
-  return nose === undefined ? undefined : headroomMm(nose, tool!, work!, fixture!);
+  const [nose, ...less] = room.map((r) => r.is && baseValue(r.is));
+  const [tool, work, fixture] = less.map((mm) => mm ?? 0);
+  // What cannot be read is said at its field; until then there is no sum.
+  const unread = room.some((r) => r.text.trim() && !r.is);
+  return nose === undefined || unread ? undefined : headroomMm(nose, tool!, work!, fixture!);
 });
 </script>
 
@@ -155,17 +155,20 @@ const clearance = computed(() => {
         </span></template
       >
       <div class="sum">
-        <label>Spindle nose to table, head at rest <TextField v-model="room.nose" class="mono" /></label>
-        <label>less the length of the tool <TextField v-model="room.tool" class="mono" /></label>
-        <label>less the work <TextField v-model="room.work" class="mono" /></label>
-        <label>less vice or clamps <TextField v-model="room.fixture" class="mono" /></label>
+        <label v-for="r in room" :key="r.title"
+          >{{ r.title }}
+          <QuantityField
+            v-model="r.text"
+            v-model:quantity="r.is"
+            dimension="length"
+            :unit="displayUnit('length', preferences.display)"
+            class="mono"
+        /></label>
         <p v-if="clearance !== undefined" :class="{ bad: !(clearance > 0) }" role="status">
           {{
-            Number.isNaN(clearance)
-              ? 'One of these is not a length.'
-              : clearance > 0
-                ? `${show(head, clearance)} are left between the tool and the work.`
-                : `The tool would be ${show(head, -clearance)} deep in the work: it does not fit under the spindle.`
+            clearance > 0
+              ? `${show(head, clearance)} are left between the tool and the work.`
+              : `The tool would be ${show(head, -clearance)} deep in the work: it does not fit under the spindle.`
           }}
         </p>
       </div>
