@@ -37,12 +37,17 @@ export interface FieldDescription {
   also: string;
   /** What counts while nothing is entered; without it, an empty field is a figure that is not known. */
   whenEmpty?: string | undefined;
+  /**
+   * What a figure can be on a hobby machine, in base units, both ends included. A figure outside is a slip of the pen or of
+   * the unit: it is refused where it is typed. The bounds are wide on purpose.
+   */
+  bounds?: readonly [least: number, most: number] | undefined;
   station: Station;
   kind: FieldType;
 }
 
 /** A field as the tables hold it; its kind may hang on whether the axis is linear. */
-export type Definition = Omit<FieldDescription, 'path' | 'subject' | 'kind' | 'whenEmpty'> & {
+export type Definition = Omit<FieldDescription, 'path' | 'subject' | 'kind'> & {
   kind: FieldType | ((axis: Axis) => FieldType);
 };
 

@@ -3,6 +3,7 @@ import type { Definition, FieldDescription } from './fieldKinds';
 import { field, q } from './fieldKinds';
 import { fieldsOfAxes } from './fieldsOfAxes';
 import { fieldsOfParts } from './fieldsOfParts';
+import { fieldsOfTransmissions } from './fieldsOfTransmissions';
 import type { InputFunction } from './connections';
 import type { Design } from './design';
 import type { TransmissionKind } from './mechanics';
@@ -12,29 +13,8 @@ import { isDriver } from './parts';
 export type { Choice, FieldDescription, FieldType, Station } from './fieldKinds';
 export { stations } from './fieldKinds';
 
-const definitions: Record<string, Definition> = { ...fieldsOfAxes, ...fieldsOfParts };
-
-/** Fields whose absence has a meaning of its own. */
-const whenEmpty: Partial<Record<string, string>> = {
-  'axes.*.counterbalance': 'none',
-  'axes.*.torqueFactor': 'usual',
-  'axes.*.transmission.ratioEfficiency': '1',
-  'axes.*.envelopeMargin': '0',
-  'axes.*.transmission.ratio': '1',
-  'axes.*.transmission.helixAngle': '0',
-  'axes.*.reference.fastSpeed': 'derived',
-  'axes.*.reference.slowSpeed': 'derived',
-  'axes.*.reference.positionAtDatum': '0',
-  'circuits.*.filter': '0',
-  'circuits.*.filterResistance': 'none',
-  'circuits.*.filterCapacitance': 'none',
-  'circuits.*.dischargeResistance': 'none',
-  'axes.*.jerk': 'no limit',
-  programWords: 'widespread',
-  'axes.*.rackingStiffness': '60 N/mm',
-  'axes.*.backlash': '0',
-  'axes.*.reference.slaveOffset': '0',
-};
+/** Every field there is: one record each, with all that is known of it. */
+export const definitions: Record<string, Definition> = { ...fieldsOfAxes, ...fieldsOfTransmissions, ...fieldsOfParts };
 
 /** Fields that `set-field` may not write, since a command of their own keeps the rest in step. */
 const structural =
@@ -131,7 +111,7 @@ function described(design: Design, path: string): FieldDescription | undefined {
   if (keys[0] === 'axes' && !axis) return undefined;
   if (typeof definition.kind === 'function' && !axis) return undefined;
   const kind = typeof definition.kind === 'function' ? definition.kind(axis!) : definition.kind;
-  return { ...definition, kind, path, subject: subjectOf(design, keys), whenEmpty: whenEmpty[pattern] };
+  return { ...definition, kind, path, subject: subjectOf(design, keys) };
 }
 
 export const isSettable = (path: string): boolean => !structural.test(patternOf(path));
