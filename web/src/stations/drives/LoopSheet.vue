@@ -8,7 +8,7 @@ import { closedLoopLines, usualMove } from '@nodaxis/core/advice/closedLoop';
 import { programMoves, stretchesOf } from '@nodaxis/core/program/moves';
 import { displayUnit, showValue } from '@nodaxis/core/units/print';
 import { baseValue, type Quantity } from '@nodaxis/core/units/quantity';
-import { computed, ref } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 
@@ -19,7 +19,7 @@ const preferences = usePreferences();
 const counts = ref('10000');
 const gain = ref('40');
 const distance = ref('');
-const way = ref<Quantity>();
+const way = shallowRef<Quantity>();
 const pause = ref('0.5');
 const program = ref('');
 /** A cycle taken from a program's moves, or what in it cannot be read. */

@@ -10,7 +10,7 @@ import { deviceClasses, sitsOnAxis, usualDevice } from '@nodaxis/core/advice/inp
 import type { AxisEnd } from '@nodaxis/core/machine/mechanics';
 import { displayUnit } from '@nodaxis/core/units/print';
 import type { Quantity } from '@nodaxis/core/units/quantity';
-import { computed, ref, watch } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';
 import { useOwnParts } from '../../document/ownParts';
 import { usePreferences } from '../../document/preferences';
@@ -29,7 +29,7 @@ const end = ref<AxisEnd>('minus');
 const drive = ref<number>();
 const device = ref('');
 const trip = ref('');
-const tripAt = ref<Quantity>();
+const tripAt = shallowRef<Quantity>();
 const tripIn = computed(() => (chosenAxis.value?.axis.motion === 'rotary' ? 'angle' : 'length'));
 
 const functions: [InputFunction, string][] = [

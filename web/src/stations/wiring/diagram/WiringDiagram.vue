@@ -91,8 +91,21 @@ const extent = computed(() =>
 /** A stop of the walk keeps its surroundings in sight. */
 const STEP_ZOOM = 0.55;
 const go = ({ x, y, zoom }: Sight) => void setViewport({ x: -x * zoom, y: -y * zoom, zoom }, { duration: 0 });
-const whole = () => extent.value && go(wholeSight(extent.value, dimensions.value));
-const fullWidth = () => extent.value && go(widthSight(extent.value, dimensions.value));
+const sights = computed(() =>
+  extent.value
+    ? { whole: wholeSight(extent.value, dimensions.value), width: widthSight(extent.value, dimensions.value) }
+    : undefined,
+);
+const whole = () => sights.value && go(sights.value.whole);
+const fullWidth = () => sights.value && go(sights.value.width);
+/** Which of the two the view is at, to a pixel or two; of a full width any part of the height may be seen. */
+const isAt = (s: Sight | undefined, height: boolean): boolean => {
+  const { x, y, zoom } = viewport.value;
+  if (!s || Math.abs(zoom - s.zoom) > 0.005 || Math.abs(x + s.x * zoom) > 2) return false;
+  return !height || Math.abs(y + s.y * zoom) < 2;
+};
+const isWhole = computed(() => isAt(sights.value?.whole, true));
+const isFullWidth = computed(() => isAt(sights.value?.width, false));
 const open = () => go(firstSight(graph.value, layout.value!, dimensions.value, moved.value, movedNow.value));
 /** Whether some of the sheet lies outside the view: only then does a map help. */
 const beyond = computed(() => {
@@ -396,8 +409,8 @@ const printing = ref(false);
         <ActionButton aria-label="Smaller" @click="zoomOut()">−</ActionButton>
         <span class="percent">{{ percent }} %</span>
         <ActionButton aria-label="Larger" @click="zoomIn()">+</ActionButton>
-        <ActionButton @click="fullWidth">Full width</ActionButton>
-        <ActionButton @click="whole">Whole</ActionButton>
+        <ActionButton :aria-pressed="isFullWidth" @click="fullWidth">Full width</ActionButton>
+        <ActionButton :aria-pressed="isWhole" @click="whole">Whole</ActionButton>
       </span>
     </div>
     <p class="on-paper">Print the sheets by the button Print above the drawing: each gets a page of its own.</p>
@@ -463,6 +476,10 @@ const printing = ref(false);
   flex: none;
   flex-wrap: nowrap;
   gap: 0;
+}
+.zoom [aria-pressed='true'] {
+  background: var(--accent-wash);
+  box-shadow: inset 0 -2px 0 var(--accent);
 }
 .percent {
   min-width: 44px;
