@@ -1,6 +1,7 @@
 import type { Severity } from './finding';
 import { severityWord } from './finding';
 import { rules, subjects } from './rules';
+import { stopping } from './rules/stopping/index';
 
 /** What no rule looks at, said plainly: nobody may read “no findings” as more than it is. */
 export const notChecked: readonly string[] = [
@@ -24,7 +25,6 @@ const SWEEP = {
   severity: 'danger',
   looksAt: 'every single fault of the nets: does it take a stop, limit or brake away without a sign',
 } as const;
-const SWEEP_UNDER = 'Gravity and stopping';
 
 const line = (code: string, looksAt: string, severity: Severity): string =>
   `| \`${code}\` | ${looksAt} | ${severityWord[severity]} |`;
@@ -42,7 +42,7 @@ export function checksPage(): string {
       '| Rule | Looks at | At worst |',
       '| --- | --- | --- |',
       ...subject.rules.map(([rule, looksAt]) => line(rule.code, looksAt, rule.severity)),
-      ...(subject.title === SWEEP_UNDER ? [line(SWEEP.code, SWEEP.looksAt, SWEEP.severity)] : []),
+      ...(subject === stopping ? [line(SWEEP.code, SWEEP.looksAt, SWEEP.severity)] : []),
       '',
     ]),
     '## What is not checked',
