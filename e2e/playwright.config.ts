@@ -3,7 +3,8 @@ import { chromiumOptions, server } from './setup';
 
 export default defineConfig({
   testDir: './journeys',
-  timeout: 120_000,
+  // A journey proves what happens, never how fast: on a busy machine the longest takes four times its usual minute.
+  timeout: 300_000,
   expect: { timeout: 15_000 },
   workers: 2,
   fullyParallel: true,

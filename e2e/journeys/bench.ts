@@ -56,7 +56,7 @@ export async function pickFrom(list: Locator, entry: string): Promise<void> {
   const page = list.page();
   const box = list.and(page.getByRole('combobox'));
   await box.press('Enter');
-  if ((await box.getAttribute('readonly')) === null) await box.pressSequentially(entry);
+  if ((await box.getAttribute('readonly')) === null) await box.fill(entry);
   await page.locator('.choice-list:visible').getByText(entry, { exact: true }).click();
   await expect(page.locator('.choice-list:visible')).toHaveCount(0);
 }

@@ -52,7 +52,6 @@ for (const [machine, seed] of [
   ['Plover', 5],
 ] as const)
   test(`${machine}, with five hidden mistakes, is brought up by following the pages`, async ({ page }) => {
-    test.setTimeout(240_000);
     await rehearse(page, machine, seed);
     expect(await follow(page)).toBeGreaterThan(1);
     // Nothing of it has reached the real machine.

@@ -94,7 +94,6 @@ for (const [machine, seen] of [
   ['Plover', ['Wiring', 'Settings']],
 ] as const)
   test(`${machine}: opens whole, in both themes, without a serious fault of access`, async ({ page }) => {
-    test.setTimeout(240_000);
     await openMachine(page, machine);
     for (const station of stations) {
       await goTo(page, station);

@@ -199,7 +199,6 @@ test('two drills by mouse: distances doubled, and a gantry that is racked', asyn
 });
 
 test('two drills by the keyboard alone: the lamp for the wrong axis, and the run that runs away', async ({ page }) => {
-  test.setTimeout(240_000);
   await openMachine(page, 'Dunnock', 'Practice');
   await tabTo(page, tab(page, 'By hand'));
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');
