@@ -268,6 +268,15 @@ function checksOf(need: ReturnType<typeof requirements>, entry: LibraryEntry): C
   return checks;
 }
 
+/**
+ * What `controllerFitting` depends on: where all of it is the very same as before, so is its answer. The plan stands for the
+ * parts, circuits and drives from which it was made.
+ */
+export function readByFitting(design: Design, figures: Figures): readonly unknown[] {
+  const { fastest, total } = requirements(design, figures);
+  return [figures.plan, fastest, total];
+}
+
 /** Every library controller against what this machine asks, with its cost in conductors, hours and price class; one by one. */
 export function* controllerFitting(
   design: Design,

@@ -1,12 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { deriveFigures } from '../derivation/figures';
+import { isDeepStrictEqual } from 'node:util';
+import { applyCommand } from '../commands/apply';
+import { createDeriver, deriveFigures } from '../derivation/figures';
 import { newDesign } from '../machine/create';
 import { newMachineFile } from '../machine/file';
 import { dunnock } from '../samples/dunnock';
 import { plover } from '../samples/plover';
 import { wren } from '../samples/wren';
 import { defaultDisplay } from '../units/print';
-import { controllerFits } from './controllers';
+import { quantity, type Quantity } from '../units/quantity';
+import { controllerFits, readByFitting } from './controllers';
 import { driverFits, supplyFits } from './drives';
 import { stepOrBus } from './stepOrBus';
 
@@ -46,6 +49,28 @@ describe('controllers against what a machine asks', () => {
     const w = of(wren());
     expect(checkOf(fitOf(controllerFits(w.design, w.figures), 'controller-sedge-4'), 'pulse rate')).toBe('fails');
     expect(checkOf(fitOf(controllerFits(w.design, w.figures), 'controller-teasel-6'), 'pulse rate')).toBe('meets');
+  });
+  it('are the same for as long as what they are read from is', () => {
+    const derive = createDeriver();
+    const file = dunnock();
+    const { design } = file;
+    const was = derive(design);
+    const after = (path: string, value: Quantity) => {
+      const edit = applyCommand(file, { name: 'set-field', args: { path, value } }, '2026-03-02T09:00:00.000Z');
+      if (!edit.ok) throw new Error(edit.error[0]!.what);
+      const now = edit.value.file.design;
+      const figures = derive(now);
+      const plain = (fits: ReturnType<typeof controllerFits>) =>
+        fits.map((f) => [f.entry.key, f.verdict, f.conductors, f.hours, f.closes]);
+      const read = readByFitting(now, figures);
+      const same = readByFitting(design, was).every((x, i) => x === read[i]);
+      return {
+        same,
+        equal: isDeepStrictEqual(plain(controllerFits(now, figures)), plain(controllerFits(design, was))),
+      };
+    };
+    expect(after('axes.x.travel', quantity(650, 'mm'))).toEqual({ same: true, equal: true });
+    expect(after('axes.x.maxSpeed', quantity(900, 'mm/s')).same).toBe(false);
   });
   it('an empty machine gets an answer too, and none of it is made up', () => {
     const design = newDesign('router-moving-gantry', 'New');

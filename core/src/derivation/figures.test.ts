@@ -30,6 +30,13 @@ describe('a derivation runs only for what an edit touched', () => {
     const scale = figures.settings.find((s) => s.key === 'axis/x/scale');
     expect(scale?.value).toEqual({ known: true, value: 320 });
   });
+  it('a longer travel plans again only where the leads grow by half a metre', () => {
+    const travel = (mm: number) =>
+      counted({ name: 'set-field', args: { path: 'axes.x.travel', value: quantity(mm, 'mm') } }).ran;
+    // 640, 910 and 140 mm together count as 2 m; 950 mm in place of the 640 is the last that does.
+    expect(travel(949)).not.toContain('plan');
+    expect(travel(951)).toContain('plan');
+  });
   it('ticking a conductor off evaluates no circuit', () => {
     const { ran } = counted({ name: 'set-conductors', args: { ids: ['drive-x-0/step'], set: { state: 'connected' } } });
     expect(ran.filter((k) => /^(axis|circuit|network)/.test(k))).toEqual([]);

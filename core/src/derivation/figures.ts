@@ -20,6 +20,7 @@ import { terminalKey } from '../machine/ids';
 import { loadVolts } from '../machine/loads';
 import { drivesOf } from '../wiring/planner/plannedDrives';
 import { planConductors } from '../wiring/planner/plan';
+import { leadToMachineM } from '../wiring/planner/planning';
 import type { Plan } from '../wiring/planner/proposal';
 import { planChanges } from '../wiring/planner/replan';
 import { wiresOf } from '../wiring/wires';
@@ -31,7 +32,10 @@ import type { AxisFigures, Figures, StopFigures } from './figureTypes';
 import { movingAxes } from './movingAxes';
 
 /** Conductors count in the nets by their ends alone: a state, a colour or a note changes no level. */
-function topology(cache: Cache, design: Design): { network: Network } {
+const topology = (cache: Cache, design: Design): { network: Network } =>
+  // Most edits leave both alone; only the others have to look at every end.
+  cache.keep('topology', [design.conductors, design.parts], () => networkOf(cache, design));
+function networkOf(cache: Cache, design: Design): { network: Network } {
   const read: unknown[] = [];
   for (const id in design.conductors) {
     const c = design.conductors[id]!;
@@ -102,11 +106,12 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
       design.stopSchool,
       design.colourRules,
       design.ampacity,
-      // How far leads have to reach.
-      ...Object.values(design.axes).map((a) => a.travel),
+      leadToMachineM(design),
     ];
     // Of the conductors, the plan reads those that were found on the machine.
-    const found = Object.values(design.conductors).filter((c) => c.origin === 'as-found');
+    const found = cache.keep('found', [design.conductors], () =>
+      Object.values(design.conductors).filter((c) => c.origin === 'as-found'),
+    );
     const plan = cache.keep('plan', [drives, ...planned, ...found], () => planConductors(design));
     yield;
     const axes = axesOf(design).map(([id, axis]) => axisFigures(design, id, axis, plan.inputs));

@@ -28,6 +28,7 @@ export function drivePartsOf(design: Design, axisId: string, index: number): Dri
     supplyId: design.roles.motorSupply,
     supply: part(design.roles.motorSupply),
     masses: Object.values(design.masses).filter((m) => m.movedBy.includes(axisId)),
-    acrossTravelMm: axis.drives.length > 1 ? acrossTravel(design, axis) : undefined,
+    // Without the spacing of the drives nobody asks where between them the carriage stands.
+    acrossTravelMm: axis.drives.length > 1 && axis.driveSpacing ? acrossTravel(design, axis) : undefined,
   };
 }

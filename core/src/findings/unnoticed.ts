@@ -34,9 +34,10 @@ const NAMED = 3;
  * cured, the others are told here.
  */
 export function unnoticedFindings(design: Design, swept: Swept): Finding[] {
+  const dangers = swept.rows.filter((r) => r.danger);
   return swept.functions.flatMap((f): Finding[] => {
     if (!f.protective) return [];
-    const silent = swept.rows.filter((r) => r.danger && r.lost.includes(f.id));
+    const silent = dangers.filter((r) => r.lost.includes(f.id));
     if (!silent.length || (f.input && silent.some((r) => r.fault.kind === 'conductor-open'))) return [];
     const many = silent.length > 1;
     const more = silent.length - NAMED;

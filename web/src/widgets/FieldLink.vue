@@ -36,14 +36,14 @@ async function copy() {
 .link {
   border: 0;
   background: none;
-  color: var(--soft);
+  /* Not by opacity: that is a layer for each of two hundred fields. */
+  color: transparent;
   cursor: pointer;
-  opacity: 0;
   padding: 0 2px;
   font: 13px var(--mono);
 }
 :hover > .link,
 .link:focus-visible {
-  opacity: 1;
+  color: var(--soft);
 }
 </style>

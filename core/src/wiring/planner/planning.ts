@@ -28,6 +28,14 @@ export const ampacityOf = (design: Design): readonly Ampacity[] =>
         .sort((a, b) => a.sectionMm2 - b.sectionMm2)
     : usualAmpacity;
 
+/** How long a lead from the cabinet to the machine is taken to be, in steps of half a metre: it has to reach the far end of every level travel. */
+export function leadToMachineM(design: Design): number {
+  const travels = Object.values(design.axes).map((a) =>
+    a.travel && a.motion === 'linear' ? baseValue(a.travel) / 1000 : 0,
+  );
+  return TO_MACHINE_M + Math.ceil(2 * travels.reduce((sum, t) => sum + t, 0)) / 2;
+}
+
 type Wire = Omit<Proposal, 'sheet' | 'from' | 'to'> & { from: TerminalRef | undefined; to: TerminalRef | undefined };
 
 /** A cable while it is being filled: its conductors take its cores one after the other. */
@@ -51,11 +59,7 @@ export class Planning {
   constructor(readonly design: Design) {
     this.table = ampacityOf(design);
     this.sheetOf = sheetRule(design);
-    // A lead has to reach the far end of every level travel.
-    const travels = Object.values(design.axes).map((a) =>
-      a.travel && a.motion === 'linear' ? baseValue(a.travel) / 1000 : 0,
-    );
-    this.fieldM = TO_MACHINE_M + Math.ceil(2 * travels.reduce((sum, t) => sum + t, 0)) / 2;
+    this.fieldM = leadToMachineM(design);
   }
 
   /** The part that holds a role, with its id. */

@@ -25,6 +25,7 @@ const machine = useOpenMachine();
 const id = useId();
 const fault = ref('');
 const axis = computed(() => props.figures.axis);
+const rotary = computed(() => axis.value.motion === 'rotary');
 const path = computed(() => `axes.${props.figures.id}`);
 const kinds: Record<TransmissionKind, string> = {
   screw: 'screw',
@@ -33,8 +34,15 @@ const kinds: Record<TransmissionKind, string> = {
   rotary: 'rotary gearing',
 };
 const offered = computed(() =>
-  Object.entries(kinds).filter(([k]) => (k === 'rotary') === (axis.value.motion === 'rotary')),
+  Object.entries(kinds)
+    .filter(([k]) => (k === 'rotary') === rotary.value)
+    .map(([value, label]) => ({ value, label })),
 );
+const motorCounts = [
+  { value: 1, label: 'one' },
+  { value: 2, label: 'two, one on each side' },
+];
+const usualCuts = cuttingPresets.map((p) => ({ value: p.key, label: `${p.title}: ${p.forceN} N` }));
 /** Figures that every axis needs come first; those that only refine an answer are folded away. */
 const first = computed(() => {
   const kind = axis.value.transmission?.kind;
@@ -79,10 +87,15 @@ function setCut(key: string) {
       }),
     );
 }
-/** Transmission and motion of another axis, taken in one edit. */
-const likes = computed(() =>
-  likeAxes(machine.design, props.figures.id).map((value) => ({ value, label: machine.design.axes[value]!.letter })),
-);
+/** Transmission and motion of another axis, taken in one edit. The same list after most edits: then it is not drawn again. */
+const likes = computed((before?: { value: string; label: string }[]) => {
+  const now = likeAxes(machine.design, props.figures.id).map((value) => ({
+    value,
+    label: machine.design.axes[value]!.letter,
+  }));
+  const same = before?.length === now.length && now.every((o, i) => o.value === before[i]!.value);
+  return same ? before : now;
+});
 function makeLike(like: string) {
   const commands = sameMotion(machine.design, props.figures.id, like);
   const title = `${axis.value.letter}: transmission and motion as ${machine.design.axes[like]!.letter}`;
@@ -107,7 +120,7 @@ const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.
         :id="`${id}-kind`"
         :model-value="axis.transmission?.kind ?? ''"
         :disabled="machine.readOnly"
-        :options="offered.map(([value, label]) => ({ value, label }))"
+        :options="offered"
         @change="setKind"
       />
     </div>
@@ -118,10 +131,7 @@ const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.
         :id="`${id}-motors`"
         :model-value="axis.drives.length"
         :disabled="machine.readOnly"
-        :options="[
-          { value: 1, label: 'one' },
-          { value: 2, label: 'two, one on each side' },
-        ]"
+        :options="motorCounts"
         @change="setMotors"
       />
     </div>
@@ -144,7 +154,7 @@ const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.
               model-value=""
               :disabled="machine.readOnly"
               none="take one …"
-              :options="cuttingPresets.map((p) => ({ value: p.key, label: `${p.title}: ${p.forceN} N` }))"
+              :options="usualCuts"
               @change="setCut"
             />
           </div>
@@ -171,6 +181,9 @@ const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.
   display: grid;
   gap: 2px;
   align-content: start;
+  /* A machine may have sixteen of them: what is out of sight is not painted. */
+  content-visibility: auto;
+  contain-intrinsic-block-size: auto 340px;
 }
 .pair {
   display: grid;

@@ -3,7 +3,7 @@ import Caution from '../../ui/Caution.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import type { ControllerFit } from '@nodaxis/core/advice/controllers';
-import { controllerFitting } from '@nodaxis/core/advice/controllers';
+import { controllerFitting, readByFitting } from '@nodaxis/core/advice/controllers';
 import type { AxisEnd } from '@nodaxis/core/machine/mechanics';
 import { axisLetters } from '@nodaxis/core/machine/mechanics';
 import { seenMove } from '@nodaxis/core/machine/directions';
@@ -19,7 +19,7 @@ import StandingPlace from '../../widgets/StandingPlace.vue';
 import MachineDrawing from '../../widgets/drawing/MachineDrawing.vue';
 import MachineField from '../../widgets/MachineField.vue';
 import PartChooser from '../../widgets/PartChooser.vue';
-import { useGradually } from '../../widgets/gradually';
+import { useGradually, useLater } from '../../widgets/gradually';
 import AxisCard from './AxisCard.vue';
 import ControllerChoice from './ControllerChoice.vue';
 import MassList from './MassList.vue';
@@ -41,15 +41,19 @@ const own = useOwnParts();
 const comparing = ref(false);
 /** Sorts the list of controllers: a plan of the wiring for each, so it waits until the hand rests, and is done in turns. */
 const fits = shallowRef<ControllerFit[]>();
+const reads = computed(() => [...readByFitting(design.value, figures.value), own.parts]);
 const rank = useDebounceFn(async () => {
-  const of = machine.figures;
-  if (!of) return;
-  const ranked = await unhurried(controllerFitting(of.design, of, own.of('controller')));
-  if (machine.figures === of) fits.value = ranked;
+  // The machine may be closed by the time that the hand has rested.
+  if (machine.state !== 'open') return;
+  const of = reads.value;
+  const ranked = await unhurried(controllerFitting(design.value, figures.value, own.of('controller')));
+  if (machine.state === 'open' && same(of, reads.value)) fits.value = ranked;
 }, 250);
-watch([figures, () => own.parts], rank, { immediate: true });
-/** The first axes stand at once, the others follow. */
-const axes = useGradually(() => figures.value.axes, 2);
+const same = (a: readonly unknown[], b: readonly unknown[]) => a.every((x, i) => x === b[i]);
+watch(reads, (now, before) => (before && same(now, before) ? undefined : rank()), { immediate: true });
+/** The first axis stands at once; the others, and what lies below them, follow. */
+const axes = useGradually(() => figures.value.axes, 1);
+const below = useLater();
 /** What to enter next, in the order of the work: a machine that is begun leads on by itself. */
 const next = computed(() => machine.findings.filter((f) => f.code === 'missing-figure').slice(0, 4));
 const { go } = useFocusLink();
@@ -126,8 +130,8 @@ const signs = computed(() =>
     <section class="axes" aria-label="Axes">
       <AxisCard v-for="a in axes" :key="a.id" :figures="a" />
     </section>
-    <section class="sheet" aria-label="Moving masses"><MassList /></section>
-    <section class="sheet" aria-label="Add an axis">
+    <section v-if="below" class="sheet" aria-label="Moving masses"><MassList /></section>
+    <section v-if="below" class="sheet" aria-label="Add an axis">
       <h2>Another axis</h2>
       <form class="row" @submit.prevent="addAxis">
         <Choice
