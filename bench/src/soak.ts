@@ -72,8 +72,8 @@ async function edit(): Promise<void> {
 /** What the page says: a revision counts once “Saved” stands beside it. */
 async function listen(): Promise<void> {
   const now = await revision(page);
-  const state = await page.locator('.saved').innerText();
-  if (state === 'Saved' && (await revision(page)) === now) said = Math.max(said, now);
+  const saved = await page.getByRole('status').filter({ hasText: /^Saved$/ }).isVisible();
+  if (saved && (await revision(page)) === now) said = Math.max(said, now);
 }
 
 const done: Record<string, number> = {};

@@ -24,6 +24,15 @@ test('demo: a port taken by another program stops it with the port and the way o
   expect(run.text()).toContain('--port');
   other.close();
 });
+test('soak, in short: what was said to be saved is there after whatever happened', async () => {
+  const soak = spawn(process.execPath, ['scripts/soak.mjs', '--minutes', '0.4', '--seed', '2'], { cwd: root });
+  let text = '';
+  for (const out of [soak.stdout, soak.stderr]) out.on('data', (d: Buffer) => (text += d.toString()));
+  const code = await new Promise<number | null>((resolve) => soak.on('exit', resolve));
+  expect(code, text).toBe(0);
+  // It has heard of saved revisions, and of none that went.
+  expect(text).toMatch(/revision 1\d\d was said to be saved last; 0 times it was not there/);
+});
 test('demo: where Nodaxis already answers, that one is opened', async () => {
   const run = demo(Number(new URL(server.baseURL).port));
   expect(await run.ended).toBe(0);

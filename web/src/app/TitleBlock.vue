@@ -117,8 +117,8 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
     </div>
     <div class="cell wide" :class="{ bad: machine.saveState === 'not-saved' }">
       <small>In this browser</small>
-      <span class="saved">
-        <span class="saved" role="status"><DocumentChecked class="icon" aria-hidden="true" />{{ saved }}</span>
+      <span class="saving">
+        <span class="saving" role="status"><DocumentChecked class="icon" aria-hidden="true" />{{ saved }}</span>
         <ActionButton
           v-if="machine.offerBackup && machine.saveState !== 'not-saved'"
           class="flat reminder"
@@ -224,7 +224,7 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
   flex-wrap: nowrap;
   gap: 2px;
 }
-.saved {
+.saving {
   display: inline-flex;
   align-items: center;
   gap: 6px;
