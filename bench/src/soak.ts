@@ -72,7 +72,10 @@ async function edit(): Promise<void> {
 /** What the page says: a revision counts once “Saved” stands beside it. */
 async function listen(): Promise<void> {
   const now = await revision(page);
-  const saved = await page.getByRole('status').filter({ hasText: /^Saved$/ }).isVisible();
+  const saved = await page
+    .getByRole('status')
+    .filter({ hasText: /^Saved$/ })
+    .isVisible();
   if (saved && (await revision(page)) === now) said = Math.max(said, now);
 }
 
