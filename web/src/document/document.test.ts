@@ -1,5 +1,7 @@
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { reactive, toRaw } from 'vue';
+import type { NewEntry } from '@nodaxis/core/machine/journal';
 import { readMachineFile } from '@nodaxis/core/machine/reading/read';
 import { revisionOf, writeMachineFile } from '@nodaxis/core/machine/file';
 import { dunnock } from '@nodaxis/core/samples/dunnock';
@@ -136,6 +138,19 @@ describe('the open machine', () => {
     const { shelf } = await page();
     return (await shelf.load('dunnock'))!.design.axes.x!.travel!.entered;
   };
+  it('holds nothing that could not be sent to a worker, whatever a form hands over', async () => {
+    const { machine } = await page();
+    await machine.open('dunnock');
+    const typed = reactive({ weight: quantity(3, 'kg'), movedBy: ['z'], entry: { kind: 'note', text: 'Weighed.' } });
+    const args = { name: 'Motor', mass: typed.weight, movedBy: typed.movedBy };
+    expect(() => structuredClone(args)).toThrow();
+    expect(machine.run({ name: 'add-mass', args })).toEqual([]);
+    expect(machine.log(typed.entry as NewEntry)).toEqual([]);
+    expect(() => structuredClone(toRaw(machine.file))).not.toThrow();
+    // What a form does with its own afterwards is not the machine's concern.
+    typed.movedBy.push('x');
+    expect(Object.values(machine.design!.masses).find((m) => m.name === 'Motor')!.movedBy).toEqual(['z']);
+  });
   it('saves by itself a moment after the last of several edits', async () => {
     const { machine } = await page();
     await machine.open('dunnock');

@@ -13,6 +13,7 @@ import { computed, nextTick, ref, shallowRef } from 'vue';
 import { type Aside, setAside } from './aside';
 import { atDesk } from './besidePage';
 import { asking, browserStore, storeFault } from './browserStore';
+import { plain } from './plain';
 import { heldPictures } from './drafts';
 import { makingRoom, readKept } from './keep';
 import { PointKeeper } from './pointKeeper';
@@ -191,7 +192,7 @@ export const useMachine = defineStore('machine', () => {
           fix: 'Take it over here first, or go on in the other tab.',
         },
       ];
-    const result = applyCommand(file.value, command, new Date().toISOString());
+    const result = applyCommand(file.value, plain(command), new Date().toISOString());
     if (!result.ok) return result.error;
     if (result.value.file === file.value) return [];
     made({ title: result.value.title, patches: result.value.inverse });
@@ -214,15 +215,17 @@ export const useMachine = defineStore('machine', () => {
 
   /** Enters the reference of a picture that is kept: it lies beside the design; that a thing has this picture is an edit. */
   function knowPicture(id: string, reference: PhotoRef): void {
-    if (file.value && !readOnly.value) settle({ ...file.value, photos: { ...file.value.photos, [id]: reference } });
+    if (file.value && !readOnly.value)
+      settle({ ...file.value, photos: { ...file.value.photos, [id]: plain(reference) } });
   }
 
   /** Writes an entry into the journal. What happened stays: there is no undo. Returns what is wrong with it, or nothing. */
   function log(entry: NewEntry): Fault[] {
     if (!file.value || readOnly.value) return [];
     const now = new Date().toISOString();
-    const faults = entryFaults(file.value, entry, now);
-    if (!faults.length) settle(withEntry(file.value, entry, now));
+    const written = plain(entry);
+    const faults = entryFaults(file.value, written, now);
+    if (!faults.length) settle(withEntry(file.value, written, now));
     return faults;
   }
 

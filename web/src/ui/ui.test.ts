@@ -10,6 +10,7 @@ import FilePicker from './FilePicker.vue';
 import Fold from './Fold.vue';
 import NumberField from './NumberField.vue';
 import PickOne from './PickOne.vue';
+import QuantityEntry from './QuantityEntry.vue';
 import QuantityField from './QuantityField.vue';
 import Progress from './Progress.vue';
 import TextField from './TextField.vue';
@@ -223,6 +224,30 @@ it('a figure says what it is in its unit, and what is wrong with it once it is e
   expect(field.find('[role="alert"]').exists()).toBe(false);
   await box.trigger('change');
   expect(field.get('[role="alert"]').text()).toMatch(/kg/);
+  expect(box.attributes('aria-invalid')).toBe('true');
+});
+
+it('a figure that stands is changed by what is entered; what cannot be read stays, and Escape gives it up', async () => {
+  const field = mount(QuantityEntry, { props: { shown: '2.5 m', dimension: 'length', unit: 'm' } as never });
+  const box = field.get('input');
+  const enter = async (text: string) => {
+    box.element.value = text;
+    await box.trigger('input');
+    await box.trigger('change');
+    return field.emitted('enter')?.at(-1);
+  };
+  expect(await enter('2.5 m')).toBeUndefined();
+  expect((await enter('3'))![0]).toMatchObject({ entered: 3, unit: 'm' });
+  expect(await enter('')).toEqual([undefined]);
+  await enter('3 kg');
+  expect(field.emitted('enter')).toHaveLength(2);
+  expect(field.get('[role="alert"]').text()).toMatch(/kg/);
+  expect(box.element.value).toBe('3 kg');
+  await box.trigger('keydown', { key: 'Escape' });
+  expect(box.element.value).toBe('2.5 m');
+  expect(field.find('[role="alert"]').exists()).toBe(false);
+  await field.setProps({ refusal: 'Too long.' } as never);
+  expect(field.get('[role="alert"]').text()).toBe('Too long.');
   expect(box.attributes('aria-invalid')).toBe('true');
 });
 

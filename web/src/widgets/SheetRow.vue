@@ -1,62 +1,46 @@
 <script setup lang="ts">
-import TextField from '../ui/TextField.vue';
+import QuantityEntry from '../ui/QuantityEntry.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import type { SheetField } from '@nodaxis/core/machine/library/sheet';
 import { blockingFields, estimateOf, sheetValue } from '@nodaxis/core/machine/library/sheet';
 import type { PartData } from '@nodaxis/core/machine/parts';
-import { parseQuantity } from '@nodaxis/core/units/parse';
 import { enteredNumber, type Quantity } from '@nodaxis/core/units/quantity';
-import { computed, ref, watch } from 'vue';
+import { computed } from 'vue';
 import UnitQuestion from './UnitQuestion.vue';
 
 /** One figure of a data sheet: type it with or without its unit; where it is missing, what that blocks and an estimate. */
 const props = defineProps<{ field: SheetField; data: PartData; disabled?: boolean; refusal?: string; path?: string }>();
 const emit = defineEmits<{ set: [value: Quantity | undefined] }>();
 const value = computed(() => sheetValue(props.data, props.field.key));
-const written = () => {
+const written = computed(() => {
   const q = value.value;
   return q
     ? `${typeof q.entered === 'string' ? q.entered : enteredNumber(q)}${q.unit === '1' ? '' : ` ${q.unit}`}`
     : '';
-};
-const text = ref(written());
-const fault = ref('');
-watch(value, () => {
-  text.value = written();
-  fault.value = '';
 });
 const blocks = computed(() => blockingFields(props.data).some((f) => f.key === props.field.key));
 const estimate = computed(() => (value.value ? undefined : estimateOf(props.data, props.field)));
-function commit() {
-  const typed = text.value.trim();
-  fault.value = '';
-  if (typed === written()) return;
-  if (!typed) return emit('set', undefined);
-  const read = parseQuantity(typed, [props.field.dimension], props.field.unit, props.field.key);
-  if (read.ok) emit('set', { ...read.value, source: 'datasheet' });
-  else fault.value = `${read.error.what} ${read.error.fix}`;
-}
 </script>
 
 <template>
   <tr :data-field="path">
     <td>{{ field.label }}</td>
     <td class="entry">
-      <TextField
-        v-model="text"
+      <QuantityEntry
+        :shown="written"
+        :dimension="field.dimension"
+        :unit="field.unit"
+        :refusal="refusal"
         class="mono"
         :aria-label="field.label"
         :placeholder="field.unit === '1' ? '' : field.unit"
         :disabled="disabled"
-        :aria-invalid="!!fault"
-        @change="commit"
-        @keydown.enter="commit"
+        @enter="emit('set', $event && { ...$event, source: 'datasheet' })"
       />
     </td>
     <td class="says">
-      <UnitQuestion v-if="path && value && !fault" :path="path" @take="emit('set', $event)" />
-      <span v-if="fault || refusal" class="fault" role="alert">{{ fault || refusal }}</span>
-      <span v-else-if="value?.source === 'estimate'" class="guess">an estimate</span>
+      <UnitQuestion v-if="path && value && !refusal" :path="path" @take="emit('set', $event)" />
+      <span v-if="value?.source === 'estimate'" class="guess">an estimate</span>
       <span v-else-if="blocks" class="blocks">missing: {{ field.blocks }} stays open</span>
       <ActionButton v-if="estimate" kind="framed" :disabled="disabled" @click="emit('set', estimate)">
         Take {{ enteredNumber(estimate) }} {{ estimate.unit === '1' ? '' : estimate.unit }} as an estimate
@@ -66,16 +50,13 @@ function commit() {
 </template>
 
 <style scoped>
-.text-field {
+.entry :deep(.text-field) {
   font-size: 14px;
   width: 140px;
   text-align: right;
 }
 .says {
   font-size: 13px;
-}
-.fault {
-  color: var(--danger);
 }
 .blocks,
 .guess {

@@ -1,13 +1,11 @@
 <script setup lang="ts">
 import { ElRadio } from 'element-plus';
 import { ElRadioGroup } from 'element-plus';
-import TextField from '../../ui/TextField.vue';
+import QuantityEntry from '../../ui/QuantityEntry.vue';
 import Choice from '../../ui/Choice.vue';
 import type { Field } from '@nodaxis/core/bringup/testKind';
-import { parseQuantity } from '@nodaxis/core/units/parse';
 import { displayUnit, printQuantity } from '@nodaxis/core/units/print';
-import type { Quantity } from '@nodaxis/core/units/quantity';
-import { computed, ref, watch } from 'vue';
+import { computed } from 'vue';
 import { usePreferences } from '../../document/preferences';
 import { useBringUp } from './useBringUp';
 
@@ -15,8 +13,6 @@ import { useBringUp } from './useBringUp';
 const bringUp = useBringUp();
 const { fields, readings, enter } = bringUp;
 const preferences = usePreferences();
-const typed = ref<Record<string, string>>({});
-const faults = ref<Record<string, string>>({});
 const unitOf = (f: Field) => {
   const u = displayUnit(f.dimension!, preferences.display);
   return u === '1' ? '' : u;
@@ -31,25 +27,6 @@ const shown = (f: Field) => {
   const v = readings.value[f.key];
   return typeof v === 'object' ? printQuantity(v, preferences.display).figure : '';
 };
-watch(
-  [readings, () => preferences.display.system],
-  () => {
-    for (const f of fields.value) if (f.type === 'quantity' || f.type === 'count') typed.value[f.key] = shown(f);
-  },
-  { immediate: true },
-);
-function commit(f: Field) {
-  const text = (typed.value[f.key] ?? '').trim();
-  delete faults.value[f.key];
-  if (text === shown(f)) return;
-  if (text === '') return enter(f.key, undefined);
-  const read = parseQuantity(text, [f.dimension!], displayUnit(f.dimension!, preferences.display), f.title);
-  if (!read.ok) {
-    faults.value[f.key] = `${read.error.what} ${read.error.fix}`;
-    return;
-  }
-  enter(f.key, { ...read.value, source: 'measured' } satisfies Quantity);
-}
 /** A table of readings goes in columns, so that its judgement stays in sight. */
 const many = computed(() => fields.value.filter((f) => f.type !== 'choice').length > 2);
 /** Fields that stand on one line, and those that stand alone. */
@@ -97,16 +74,15 @@ const rows = computed(() => {
         <label v-else class="quantity"
           ><span :class="{ 'visually-hidden': line.title !== undefined }">{{ f.title }}</span>
           <span class="row entry"
-            ><TextField
-              v-model="typed[f.key]"
+            ><QuantityEntry
+              :shown="shown(f)"
+              :dimension="f.dimension!"
+              :unit="displayUnit(f.dimension!, preferences.display)"
               inputmode="decimal"
               class="mono"
-              :aria-invalid="!!faults[f.key]"
-              @change="commit(f)"
-              @keydown.enter="commit(f)"
+              @enter="enter(f.key, $event && { ...$event, source: 'measured' })"
             /><span v-if="unitEnds(f, line.own)" class="unit">{{ unitOf(f) }}</span></span
           >
-          <span v-if="faults[f.key]" class="fault" role="alert">{{ faults[f.key] }}</span>
         </label>
       </fieldset>
     </div>
@@ -136,7 +112,7 @@ const rows = computed(() => {
 .line .entry {
   gap: 5px;
 }
-.line .entry .text-field {
+.line .entry :deep(.text-field) {
   width: 66px;
 }
 .line.long:has(.choice) .title {
@@ -146,7 +122,7 @@ const rows = computed(() => {
 .line.long .title {
   min-width: 146px;
 }
-.line.long .entry .text-field {
+.line.long .entry :deep(.text-field) {
   font-size: 14px;
 }
 .line .options :deep(.el-radio) {
@@ -177,7 +153,7 @@ legend {
 .entry {
   flex-wrap: nowrap;
 }
-.entry .text-field {
+.entry :deep(.text-field) {
   width: 120px;
   text-align: right;
   font-size: 16px;
@@ -188,14 +164,11 @@ legend {
 .choice {
   max-width: 100%;
 }
-.fault {
-  color: var(--danger);
-}
 @media (max-width: 720px) {
   .line .title {
     flex-basis: 100%;
   }
-  .line .entry .text-field {
+  .line .entry :deep(.text-field) {
     width: 90px;
   }
   .line .field.choice {
@@ -211,7 +184,7 @@ legend {
   .line .options :deep(.el-radio) {
     flex: 1;
   }
-  .entry .text-field {
+  .entry :deep(.text-field) {
     width: 160px;
   }
 }

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import TextField from '../../ui/TextField.vue';
+import QuantityField from '../../ui/QuantityField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { describeField, fieldTitle } from '@nodaxis/core/machine/fields';
 import type { Setting } from '@nodaxis/core/settings/setting';
 import { contradicts, showSetting } from '@nodaxis/core/settings/setting';
-import { parseQuantity } from '@nodaxis/core/units/parse';
+import type { Quantity } from '@nodaxis/core/units/quantity';
 import { displayUnit } from '@nodaxis/core/units/print';
-import { computed, ref } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
 import { useFocusLink } from '../../widgets/focusLink';
 import { useOpenMachine } from '../../document/openMachine';
 import { useDraft } from '../../document/drafts';
@@ -26,6 +27,7 @@ const typed = useDraft(() => `${machine.file?.id}/override/${props.setting.key}`
 });
 const close = () => (typed.value = { open: false, text: '', reason: '' });
 const fault = ref('');
+const byHand = shallowRef<Quantity>();
 
 const title = computed(() => `${props.setting.group}, ${props.setting.title}`);
 const show = (v: Setting['value']) => (v.known ? showSetting(props.setting.kind, v.value, preferences.display) : '');
@@ -48,17 +50,8 @@ function save() {
   let value: Parameters<typeof machine.run>[0] | undefined;
   const args = { setting: key, title: title.value, reason: typed.value.reason.trim() };
   if (kind.type === 'quantity') {
-    const read = parseQuantity(
-      typed.value.text,
-      [kind.dimension],
-      displayUnit(kind.dimension, preferences.display),
-      key,
-    );
-    if (!read.ok) {
-      fault.value = `${read.error.what} ${read.error.fix}`;
-      return;
-    }
-    value = { name: 'override-setting', args: { ...args, value: read.value } };
+    if (!byHand.value) return;
+    value = { name: 'override-setting', args: { ...args, value: byHand.value } };
   } else value = { name: 'override-setting', args: { ...args, value: typed.value.text } };
   fault.value = machine
     .run(value)
@@ -118,6 +111,16 @@ const clear = () => machine.run({ name: 'clear-override', args: { setting: props
     <td colspan="5">
       <form class="row" @submit.prevent="save">
         <Choice v-if="choices.length" v-model="typed.text" :label="`Value of ${title}`" :options="choices" />
+        <QuantityField
+          v-else-if="setting.kind.type === 'quantity'"
+          v-model="typed.text"
+          v-model:quantity="byHand"
+          :dimension="setting.kind.dimension"
+          :unit="displayUnit(setting.kind.dimension, preferences.display)"
+          class="mono"
+          :aria-label="`Value of ${title}`"
+          autofocus
+        />
         <TextField v-else v-model="typed.text" class="mono" :aria-label="`Value of ${title}`" autofocus />
         <TextField
           v-model="typed.reason"
@@ -126,7 +129,9 @@ const clear = () => machine.run({ name: 'clear-override', args: { setting: props
           placeholder="Why? You will ask in a year"
           :aria-label="`Reason for ${title}`"
         />
-        <ActionButton kind="main" native-type="submit">Set</ActionButton>
+        <ActionButton kind="main" native-type="submit" :disabled="setting.kind.type === 'quantity' && !byHand">
+          Set
+        </ActionButton>
         <ActionButton @click="close">Leave it</ActionButton>
         <span v-if="fault" class="differs" role="alert">{{ fault }}</span>
       </form>

@@ -2,18 +2,18 @@
 import Caution from '../../ui/Caution.vue';
 import DataTable from '../../ui/DataTable.vue';
 import TextField from '../../ui/TextField.vue';
+import QuantityField from '../../ui/QuantityField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Delete, Plus } from '@element-plus/icons-vue';
 import { libraryOf } from '@nodaxis/core/machine/library/index';
-import { parseQuantity } from '@nodaxis/core/units/parse';
 import { showLead, showQuantity, showValue } from '@nodaxis/core/units/print';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import type { Fault } from '@nodaxis/core/units/result';
 import { cableUses, farPart, waysThrough, type CableUse } from '@nodaxis/core/wiring/cables';
 import { chainFills, drawnChain, MOST_FILL } from '@nodaxis/core/wiring/chains';
 import { swapped } from '@nodaxis/core/wiring/crossReference';
-import { computed, ref } from 'vue';
+import { computed, ref, shallowReactive } from 'vue';
 import { useDraft } from '../../document/drafts';
 import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
@@ -65,22 +65,17 @@ function insert(): void {
 }
 const emptyChain = { name: '', width: '', height: '', bend: '' };
 const newChain = useDraft(() => `${machine.file?.id}/new-chain`, emptyChain);
+const chainSizes = [
+  { key: 'width', name: 'Inner width' },
+  { key: 'height', name: 'Height' },
+  { key: 'bend', name: 'Bend radius' },
+] as const;
+type Size = (typeof chainSizes)[number]['key'];
+const sizes = shallowReactive<Partial<Record<Size, Quantity | undefined>>>({});
+const unread = computed(() => chainSizes.some(({ key }) => newChain.value[key].trim() && !sizes[key]));
 function addChain(): void {
-  const unit = preferences.display.system === 'inch' ? 'in' : 'mm';
-  const read = (text: string, where: string): Quantity | undefined => {
-    if (!text.trim()) return undefined;
-    const r = parseQuantity(text, ['length'], unit, where);
-    if (r.ok) return r.value;
-    faults.value = [r.error];
-    return undefined;
-  };
-  faults.value = [];
-  const [innerWidth, innerHeight, bendRadius] = [
-    read(newChain.value.width, 'inner width'),
-    read(newChain.value.height, 'inner height'),
-    read(newChain.value.bend, 'bend radius'),
-  ];
-  if (faults.value.length) return;
+  if (unread.value) return;
+  const { width: innerWidth, height: innerHeight, bend: bendRadius } = sizes;
   faults.value = machine.run({
     name: 'set-chain',
     args: {
@@ -248,10 +243,19 @@ const drawn = computed(() => chains.value.map(drawnChain));
         </div>
         <form class="row new" @submit.prevent="addChain">
           <TextField v-model="newChain.name" maxlength="60" placeholder="name" aria-label="Name of the chain" />
-          <TextField v-model="newChain.width" placeholder="inner width" aria-label="Inner width" />
-          <TextField v-model="newChain.height" placeholder="height" aria-label="Inner height" />
-          <TextField v-model="newChain.bend" placeholder="bend radius" aria-label="Bend radius" />
-          <ActionButton kind="framed" native-type="submit" :disabled="machine.readOnly"><Plus />Add chain</ActionButton>
+          <QuantityField
+            v-for="s in chainSizes"
+            :key="s.key"
+            v-model="newChain[s.key]"
+            v-model:quantity="sizes[s.key]"
+            dimension="length"
+            :unit="preferences.display.system === 'inch' ? 'in' : 'mm'"
+            :placeholder="s.name.toLowerCase()"
+            :aria-label="s.name"
+          />
+          <ActionButton kind="framed" native-type="submit" :disabled="unread || machine.readOnly"
+            ><Plus />Add chain</ActionButton
+          >
         </form>
       </section>
     </div>
@@ -326,8 +330,8 @@ td .choice {
 .bad {
   color: var(--wont);
 }
-.new .text-field {
-  width: 96px;
+.new :deep(.text-field) {
+  width: 112px;
 }
 @media (max-width: 720px) {
   .cables {

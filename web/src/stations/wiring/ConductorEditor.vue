@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import TickBox from '../../ui/TickBox.vue';
 import TextField from '../../ui/TextField.vue';
+import QuantityEntry from '../../ui/QuantityEntry.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Check } from '@element-plus/icons-vue';
 import type { ConductorEdit } from '@nodaxis/core/commands/command';
 import type { Conductor } from '@nodaxis/core/machine/connections';
 import { Colour, conductorStates } from '@nodaxis/core/machine/connections';
-import { parseQuantity } from '@nodaxis/core/units/parse';
 import { displayUnit, showLead, showQuantity, showValue } from '@nodaxis/core/units/print';
 import type { Fault } from '@nodaxis/core/units/result';
 import { conductorFigures } from '@nodaxis/core/wiring/duty';
@@ -65,6 +65,11 @@ const fields: { key: keyof Conductor & keyof ConductorEdit; name: string; width:
 function set(change: ConductorEdit): void {
   emit('fault', machine.run({ name: 'set-conductors', args: { ids: props.ids, set: change } }));
 }
+const draftOf = (key: string) =>
+  `${machine.file.id}/conductors/${props.ids.length === 1 ? props.ids[0] : `${props.ids.length}-from-${props.ids[0]}`}/${key}`;
+/** Leads are long: in metres and feet, not in the small unit of a travel. */
+const unitOf = (key: 'section' | 'length') =>
+  key === 'section' ? displayUnit('area', preferences.display) : preferences.display.system === 'inch' ? 'ft' : 'm';
 function commit(key: keyof Conductor & keyof ConductorEdit, entered: string): void {
   const typed = entered.trim();
   if (typed === common(key) || (typed === '' && differs(key))) return;
@@ -80,13 +85,6 @@ function commit(key: keyof Conductor & keyof ConductorEdit, entered: string): vo
         },
       ]);
     return set({ colour: code as NonNullable<Conductor['colour']> });
-  }
-  if (key === 'section' || key === 'length') {
-    const dimension = key === 'section' ? 'area' : 'length';
-    const unit =
-      key === 'section' ? displayUnit('area', preferences.display) : preferences.display.system === 'inch' ? 'ft' : 'm';
-    const read = parseQuantity(typed, [dimension], unit, key);
-    return read.ok ? set({ [key]: read.value }) : emit('fault', [read.error]);
   }
   set({ [key]: typed });
 }
@@ -114,10 +112,20 @@ function terminate(end: 'from' | 'to', kind: string, pullTested: boolean): void 
     <strong class="what">{{ one ? `No. ${one.number}` : `${ids.length} picked` }}</strong>
     <label v-for="f in fields" :key="f.key"
       >{{ f.name }}
+      <QuantityEntry
+        v-if="f.key === 'section' || f.key === 'length'"
+        v-draft="draftOf(f.key)"
+        :style="{ width: `${f.width}px` }"
+        :shown="common(f.key)"
+        :dimension="f.key === 'section' ? 'area' : 'length'"
+        :unit="unitOf(f.key)"
+        :placeholder="differs(f.key) ? 'differ' : ''"
+        :disabled="machine.readOnly"
+        @enter="set({ [f.key]: $event ?? null })"
+      />
       <TextField
-        v-draft="
-          `${machine.file?.id}/conductors/${ids.length === 1 ? ids[0] : `${ids.length}-from-${ids[0]}`}/${f.key}`
-        "
+        v-else
+        v-draft="draftOf(f.key)"
         :style="{ width: `${f.width}px` }"
         :model-value="common(f.key)"
         :placeholder="differs(f.key) ? 'differ' : ''"

@@ -2,6 +2,7 @@
 import Caution from '../../ui/Caution.vue';
 import DataTable from '../../ui/DataTable.vue';
 import TextField from '../../ui/TextField.vue';
+import QuantityEntry from '../../ui/QuantityEntry.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Delete, Plus } from '@element-plus/icons-vue';
@@ -15,9 +16,8 @@ import type { Fault } from '@nodaxis/core/units/result';
 import { outputFunctionName } from '@nodaxis/core/wiring/planner/outputs';
 import { functionNames, usualColours } from '@nodaxis/core/wiring/planner/rules';
 import { ampacityOf } from '@nodaxis/core/wiring/planner/planning';
-import { parseQuantity } from '@nodaxis/core/units/parse';
 import { showValue } from '@nodaxis/core/units/print';
-import { quantity } from '@nodaxis/core/units/quantity';
+import { type Quantity, quantity } from '@nodaxis/core/units/quantity';
 import { usePreferences } from '../../document/preferences';
 import { terminalName } from '@nodaxis/core/wiring/wires';
 import { computed, ref } from 'vue';
@@ -130,26 +130,14 @@ const batteries = computed(() =>
 const coloursOf = (of: ConductorFunction): ColourCode => design.value.colourRules?.[of] ?? usualColours[of];
 const sections = computed(() => ampacityOf(design.value));
 /** One row of the planning table; an empty figure brings the usual table back. */
-function setAmps(sectionMm2: number, entered: string): void {
-  const typed = entered.trim();
-  if (!typed) {
-    faults.value = machine.run({ name: 'set-ampacity', args: { table: null } });
-    return;
-  }
-  const read = parseQuantity(typed, ['current'], 'A', `${sectionMm2} mm²`);
-  if (!read.ok) {
-    faults.value = [read.error];
-    return;
-  }
-  faults.value = machine.run({
-    name: 'set-ampacity',
-    args: {
-      table: sections.value.map((r) => ({
-        section: quantity(r.sectionMm2, 'mm²'),
-        current: r.sectionMm2 === sectionMm2 ? read.value : quantity(r.amps, 'A'),
-      })),
-    },
-  });
+function setAmps(sectionMm2: number, amps: Quantity | undefined): void {
+  const table =
+    amps &&
+    sections.value.map((r) => ({
+      section: quantity(r.sectionMm2, 'mm²'),
+      current: r.sectionMm2 === sectionMm2 ? amps : quantity(r.amps, 'A'),
+    }));
+  faults.value = machine.run({ name: 'set-ampacity', args: { table: table ?? null } });
 }
 function setColour(of: ConductorFunction, entered: string): void {
   const typed = entered.trim().toUpperCase();
@@ -298,13 +286,15 @@ function setColour(of: ConductorFunction, entered: string): void {
           <label :for="`amps-${r.sectionMm2}`" class="mono">{{
             showValue(r.sectionMm2, 'area', preferences.display, 3)
           }}</label>
-          <TextField
+          <QuantityEntry
             :id="`amps-${r.sectionMm2}`"
             v-draft="`${machine.file?.id}/sections/${r.sectionMm2}`"
             class="mono"
-            :model-value="showValue(r.amps, 'current', preferences.display, 3)"
+            dimension="current"
+            unit="A"
+            :shown="showValue(r.amps, 'current', preferences.display, 3)"
             :disabled="machine.readOnly"
-            @change="setAmps(r.sectionMm2, $event)"
+            @enter="setAmps(r.sectionMm2, $event)"
           />
         </template>
       </div>
