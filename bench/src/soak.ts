@@ -164,6 +164,9 @@ try {
   }
 } catch (e) {
   failed = e instanceof Error ? (e.stack ?? e.message) : String(e);
+  const shown = (p: Page) => p.locator('body').innerText({ timeout: 5000 });
+  for (const p of context.pages())
+    failed += `\n— ${p.url()} shows: ${(await shown(p).catch(() => 'nothing that answers')).slice(0, 400)}`;
 }
 await context.close();
 server.kill();

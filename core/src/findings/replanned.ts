@@ -2,10 +2,12 @@ import type { Command } from '../commands/command';
 import type { Design } from '../machine/design';
 import type { Remedy } from './finding';
 
-/** Asked for each of perhaps hundreds of remedies, so it stops at the first conductor. */
-function isPlanned(design: Design): boolean {
-  for (const _ in design.conductors) return true;
-  return false;
+/** Asked for each of perhaps hundreds of remedies, and an engine lists all keys before it hands out the first: so it is kept. */
+const known = new WeakMap<Design['conductors'], boolean>();
+function isPlanned({ conductors }: Design): boolean {
+  let planned = known.get(conductors);
+  if (planned === undefined) known.set(conductors, (planned = Object.keys(conductors).length > 0));
+  return planned;
 }
 
 /**
