@@ -70,11 +70,18 @@ test('from an empty shelf to a mill of one’s own that finds its datum', async 
     await expect(form).toBeHidden();
   };
   await add('Stop button');
-  for (const axis of ['X', 'Y', 'Z']) await add('Limit and reference', axis);
+  await add('Limit and reference', 'X');
   await page.getByRole('tab', { name: 'Where they sit' }).click();
-  for (const axis of ['x', 'y', 'z']) {
-    await page.getByText(`Figures of ${axis.toUpperCase()}`).click();
-    await fill(page, `axes.${axis}.reference.backOff`, '2');
+  await page.getByText('Figures of X').click();
+  await fill(page, 'axes.x.reference.backOff', '2');
+  // What X has is not typed again.
+  for (const axis of ['Y', 'Z']) {
+    const reference = page.getByRole('region', { name: `Reference of ${axis}` });
+    await reference.getByRole('button', { name: 'Same as' }).click();
+    await page.getByRole('menuitem', { name: 'X' }).click();
+    await expect(reference).toContainText('end');
+    await reference.getByText(`Figures of ${axis}`).click();
+    await expect(field(page, `axes.${axis.toLowerCase()}.reference.backOff`).locator('input').first()).toHaveValue('2');
   }
 
   await goTo(page, 'Wiring');

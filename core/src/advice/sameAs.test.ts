@@ -8,7 +8,7 @@ import type { MachineFile } from '../machine/file';
 import { dunnock } from '../samples/dunnock';
 import { plover } from '../samples/plover';
 import { quantity } from '../units/quantity';
-import { likeAxes, sameDrives, sameMotion } from './sameAs';
+import { likeAxes, sameDrives, sameMotion, sameSwitches } from './sameAs';
 
 const NOW = '2026-03-03T10:00:00.000Z';
 const edited = (file: MachineFile, ...commands: Command[]): MachineFile =>
@@ -73,4 +73,52 @@ it('a turning axis is like no straight one', () => {
   const rotary = file.design.axisOrder.find((id) => file.design.axes[id]!.motion === 'rotary')!;
   expect(likeAxes(file.design, rotary)).toEqual([]);
   expect(sameMotion(file.design, rotary, 'x')).toEqual([]);
+});
+
+it('switches are added once: at the end where each axis finds its datum, with trip point, contact and figures of the reference', () => {
+  const design = newDesign('mill-bench', 'Shed');
+  // X finds its datum at minus, Z at plus; Y has a switch of another kind at its datum already.
+  const file = edited(
+    newMachineFile(design, 'shed', NOW),
+    set('axes.x.reference.end', 'minus'),
+    set('axes.z.reference.end', 'plus'),
+    set('axes.y.reference.end', 'minus'),
+    ...(['minus', 'plus'] as const).map((end): Command => ({
+      name: 'add-input',
+      args: {
+        function: end === 'minus' ? 'limit-and-reference' : 'limit',
+        library: 'switch-finch',
+        mount: { axis: 'x', end, tripFromStop: quantity(end === 'minus' ? 6 : 4, 'mm') },
+      },
+    })),
+    {
+      name: 'add-input',
+      args: {
+        function: 'limit-and-reference',
+        library: 'sensor-lichen-pnp-nc',
+        mount: { axis: 'y', end: 'minus', tripFromStop: quantity(9, 'mm') },
+      },
+    },
+    set('axes.x.reference.backOff', quantity(2, 'mm')),
+    set('axes.x.reference.slowSpeed', quantity(3, 'mm/s')),
+  );
+  const [x] = Object.entries(file.design.parts).find(([, p]) => p.mount?.end === 'minus')!;
+  const open = edited(file, set(`parts.${x}.setup.contactUsed`, 'NO'));
+  const at = (d: typeof design, axis: string, end: string) =>
+    Object.values(d.parts).filter((p) => p.mount?.axis === axis && p.mount.end === end);
+  const z = edited(open, ...sameSwitches(open.design, 'z', 'x')).design;
+  expect(at(z, 'z', 'plus')).toMatchObject([
+    { libraryKey: 'switch-finch', mount: { tripFromStop: { entered: 6 } }, setup: { contactUsed: 'NO' } },
+  ]);
+  expect(at(z, 'z', 'minus')).toMatchObject([{ libraryKey: 'switch-finch', mount: { tripFromStop: { entered: 4 } } }]);
+  expect(z.axes.z!.reference).toMatchObject({ end: 'plus', backOff: { entered: 2 }, slowSpeed: { entered: 3 } });
+  // On inputs of their own, and X keeps its own.
+  expect(Object.keys(z.circuits).length).toBe(Object.keys(open.design.circuits).length + 2);
+  const y = edited(open, ...sameSwitches(open.design, 'y', 'x')).design;
+  expect(at(y, 'y', 'minus')).toMatchObject([
+    { libraryKey: 'switch-finch', mount: { tripFromStop: { entered: 6 } }, setup: { contactUsed: 'NO' } },
+  ]);
+  expect(at(y, 'y', 'plus')).toHaveLength(1);
+  // Asked again there is nothing left to do.
+  expect(sameSwitches(y, 'y', 'x')).toEqual([]);
 });

@@ -1,6 +1,9 @@
 <script setup lang="ts">
+import ActionMenu from '../../ui/ActionMenu.vue';
+import Caution from '../../ui/Caution.vue';
 import Fold from '../../ui/Fold.vue';
 import QuantityField from '../../ui/QuantityField.vue';
+import { likeAxes, sameSwitches } from '@nodaxis/core/advice/sameAs';
 import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import type { Placement } from '@nodaxis/core/derivation/placements';
 import { datumQuality, placementsOf } from '@nodaxis/core/derivation/placements';
@@ -8,7 +11,7 @@ import { seenAtEnd } from '@nodaxis/core/machine/directions';
 import { headroomMm } from '@nodaxis/core/switches/indexPulse';
 import { displayUnit, showValue } from '@nodaxis/core/units/print';
 import { baseValue, type Quantity } from '@nodaxis/core/units/quantity';
-import { computed, reactive } from 'vue';
+import { computed, reactive, ref } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import AxisMark from '../../widgets/AxisMark.vue';
@@ -28,6 +31,20 @@ const rows = computed(() =>
     datum: datumQuality(figures.value, a),
   })),
 );
+const fault = ref('');
+/** Axes that have switches of their own, to take them from. */
+const likes = (id: string) =>
+  likeAxes(machine.design, id)
+    .filter((other) => figures.value.axes.some((a) => a.id === other && a.switches.length))
+    .map((value) => ({ value, label: machine.design.axes[value]!.letter }));
+/** Switches and figures of the reference of another axis, taken in one edit. */
+function makeLike(id: string, like: string): void {
+  const commands = sameSwitches(machine.design, id, like);
+  const letter = (axis: string) => machine.design.axes[axis]!.letter;
+  const title = `${letter(id)}: switches and reference as ${letter(like)}`;
+  const faults = commands.length ? machine.run({ name: 'several', args: { title, commands } }) : [];
+  fault.value = faults.map((f) => `${f.what} ${f.fix}`).join(' ');
+}
 const show = (a: AxisFigures, v: number | undefined) =>
   v === undefined ? '–' : showValue(v, a.axis.motion === 'linear' ? 'length' : 'angle', preferences.display, 3);
 const partOf = (device: string) => machine.design.parts[device];
@@ -57,6 +74,7 @@ const clearance = computed(() => {
 
 <template>
   <div class="placement">
+    <Caution v-if="fault" kind="refused" class="refused">{{ fault }}</Caution>
     <section
       v-for="{ a, placements, datum } in rows"
       :key="a.id"
@@ -74,6 +92,13 @@ const clearance = computed(() => {
         <span v-if="datum" class="soft small"
           >datum repeats within ±{{ show(a, datum.error.repeatability)
           }}{{ datum.error.constant ? `; ${show(a, datum.error.constant)} of delay cancels` : '' }}</span
+        >
+        <ActionMenu
+          v-if="likes(a.id).length"
+          :items="likes(a.id)"
+          :disabled="machine.readOnly"
+          @pick="makeLike(a.id, $event)"
+          >Same as</ActionMenu
         >
       </div>
       <PlacementRuler :axis="a" :placements="placements" />
@@ -185,6 +210,9 @@ const clearance = computed(() => {
 }
 .axis {
   padding: 8px 12px;
+}
+.refused {
+  grid-column: 1 / -1;
 }
 .usable {
   font-size: 13px;
