@@ -1,5 +1,5 @@
 import { outOfBounds } from '../machine/bounds';
-import { describeField, fieldTitle, isSettable, patternOf, valueAt } from '../machine/fields';
+import { describeField, fieldTitle, isSettable, valueAt } from '../machine/fields';
 import { defaultDisplay, showQuantity } from '../units/print';
 import { Quantity } from '../units/quantity';
 import type { Handler } from './command';
@@ -45,7 +45,7 @@ export const setField: Handler<'set-field'> = {
     if (!field || !isSettable(path) || typeof target !== 'object' || target === null)
       return refuse('This field is not on this machine.', path, 'Reload the page: the machine may have changed.');
     if (field.kind.type === 'quantity' && isQuantity(value)) {
-      const wrong = outOfBounds(patternOf(path), value);
+      const wrong = outOfBounds(field, value);
       if (wrong) return refuse(`${say(value)} cannot be right for ${fieldTitle(field)}.`, path, wrong);
     }
     if (value === null) delete (target as Record<string, unknown>)[last];

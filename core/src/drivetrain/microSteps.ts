@@ -1,6 +1,7 @@
 import type { Design } from '../machine/design';
 import { isDriver } from '../machine/parts';
 import { baseValue } from '../units/quantity';
+import type { Fault } from '../units/result';
 
 const FULL_TURN_DEG = 360;
 
@@ -33,12 +34,18 @@ export function microStepChoices(design: Design, driverId: string): number[] {
 
 /**
  * Steps for each turn from what a person types: `3200`, or in micro-steps `1/16`, `16 ×`, `16 micro-steps`.
- * Undefined where it is neither, or where micro-steps are typed and the full steps are not known.
+ * Undefined where it is neither; a fault where micro-steps are typed and the full steps of a turn are not known.
  */
-export function readSteps(text: string, fullSteps: number | undefined): number | undefined {
+export function readSteps(text: string, fullSteps: number | undefined): number | Fault | undefined {
   const t = text.trim();
   const micro =
     /^1\s*\/\s*(\d+)$/.exec(t) ?? /^(\d+)\s*(?:[x×]|micro-?\s?steps?)$/i.exec(t) ?? /^[x×]\s*(\d+)$/i.exec(t);
-  if (micro) return fullSteps === undefined ? undefined : Number(micro[1]) * fullSteps;
+  if (micro && fullSteps === undefined)
+    return {
+      what: `How many full steps make a turn of the motor is not known, so "${t}" says nothing yet.`,
+      where: 'steps per revolution',
+      fix: 'Enter the step angle in the data sheet of the motor, or type the steps of a whole turn, such as 3200.',
+    };
+  if (micro) return Number(micro[1]) * fullSteps!;
   return /^\d+$/.test(t) ? Number(t) : undefined;
 }

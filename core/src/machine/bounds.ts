@@ -1,12 +1,11 @@
-import { definitions } from './fields';
+import type { FieldDescription } from './fields';
 import type { Quantity } from '../units/quantity';
 import { baseValue } from '../units/quantity';
 import { printNumber } from '../units/print';
 import { fromBase } from '../units/units';
 
-/** What is wrong with a figure's size; undefined where nothing is. `pattern` is the field's path with its ids as `*`. */
-export function outOfBounds(pattern: string, q: Quantity): string | undefined {
-  const range = Object.hasOwn(definitions, pattern) ? definitions[pattern]!.bounds : undefined;
+/** What is wrong with a figure's size; undefined where nothing is. */
+export function outOfBounds({ bounds: range }: Pick<FieldDescription, 'bounds'>, q: Quantity): string | undefined {
   const value = baseValue(q);
   if (!Number.isFinite(value)) return 'This figure has no finite value.';
   if (!range || (value >= range[0] && value <= range[1])) return undefined;

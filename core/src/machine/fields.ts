@@ -72,7 +72,7 @@ export function circuitName(design: Pick<Design, 'circuits' | 'parts' | 'axes'>,
     .join(' ');
 }
 
-/** A figure of a data sheet that has no words of its own here: those of the sheet serve. */
+/** A figure of a data sheet: its words and bounds are those of the sheet of its class. */
 function sheetDefinition(design: Design, keys: readonly string[]): Definition | undefined {
   if (keys.length !== 4 || keys[0] !== 'parts' || keys[2] !== 'data') return undefined;
   const data = Object.hasOwn(design.parts, keys[1]!) ? design.parts[keys[1]!]!.data : undefined;
@@ -84,12 +84,8 @@ function sheetDefinition(design: Design, keys: readonly string[]): Definition | 
       : data.class === 'switch' || data.class === 'sensor'
         ? 'switches'
         : 'machine';
-  return field(
-    station,
-    sheet.label,
-    q(sheet.dimension),
-    sheet.blocks ? `Decides ${sheet.blocks}.` : 'From the data sheet.',
-  );
+  const help = sheet.help ?? (sheet.blocks ? `Decides ${sheet.blocks}.` : 'From the data sheet.');
+  return { ...field(station, sheet.label, q(sheet.dimension), help), bounds: sheet.bounds };
 }
 
 /**

@@ -53,110 +53,12 @@ export const fieldsOfParts: Record<string, Definition> = {
     ),
     bounds: [-500, 5000],
   },
-  'parts.*.data.pulseRate': {
-    ...field('machine', 'Pulse rate', q('frequency'), 'Highest pulse rate on one channel.'),
-    bounds: [10, 1e8],
-  },
-  'parts.*.data.pulseWidth': {
-    ...field('machine', 'Pulse width', q('time'), 'Time high of one step pulse.'),
-    bounds: [1e-8, 0.1],
-  },
-  'parts.*.data.inputPoll': {
-    ...field('machine', 'Input poll', q('time'), 'Longest time until an input is looked at again.'),
-    bounds: [0, 1],
-  },
-  'parts.*.data.pulseHighMin': {
-    ...field('drives', 'Shortest pulse', q('time'), 'Time high that the driver needs.'),
-    bounds: [1e-8, 0.1],
-  },
-  'parts.*.data.pulseLowMin': {
-    ...field('drives', 'Shortest gap', q('time'), 'Time low that the driver needs.'),
-    bounds: [1e-8, 0.1],
-  },
-  'parts.*.data.supplyMin': {
-    ...field('drives', 'Lowest supply', q('voltage'), 'Of the driver or sensor.'),
-    bounds: [1, 1000],
-  },
-  'parts.*.data.supplyMax': {
-    ...field('drives', 'Highest supply', q('voltage'), 'Of the driver or sensor.'),
-    bounds: [1, 1000],
-  },
-  'parts.*.data.currentMax': {
-    ...field('drives', 'Largest current', q('current'), 'Largest peak current that the driver gives.'),
-    bounds: [0.05, 200],
-  },
-  'parts.*.data.ratedCurrent': {
-    ...field('drives', 'Rated current', q('current'), 'Per phase, from the data sheet.'),
-    bounds: [0.01, 100],
-  },
-  'parts.*.data.maxSpeed': { ...field('drives', 'Highest speed', q('rotation'), 'Of the motor.'), bounds: [1, 60_000] },
-  'parts.*.data.holdingTorque': {
-    ...field('drives', 'Holding torque', q('torque'), 'Of the motor, both phases at rated current.'),
-    bounds: [0.001, 200],
-  },
-  'parts.*.data.ratedTorque': {
-    ...field('drives', 'Rated torque', q('torque'), 'That a servo gives for as long as you like.'),
-    bounds: [0.001, 200],
-  },
-  'parts.*.data.peakTorque': {
-    ...field('drives', 'Peak torque', q('torque'), 'That a servo gives for a second or so.'),
-    bounds: [0.001, 600],
-  },
-  'parts.*.data.resistance': {
-    ...field('drives', 'Resistance', q('resistance'), 'Of one phase at 20 °C; of one half-coil for 6 and 8 leads.'),
-    bounds: [0.005, 500],
-  },
-  'parts.*.data.inductance': {
-    ...field(
-      'drives',
-      'Inductance',
-      q('inductance'),
-      'Of one phase; of one half-coil for 6 and 8 leads. It decides how torque falls with speed.',
-    ),
-    bounds: [0.005, 1000],
-  },
-  'parts.*.data.rotorInertia': {
-    ...field('drives', 'Rotor inertia', q('inertia'), 'Of the motor.'),
-    bounds: [1e-9, 1],
-  },
-  'parts.*.data.ratedSpeed': {
-    ...field('drives', 'Rated speed', q('rotation'), 'Up to which the peak torque is there, at the rated voltage.'),
-    bounds: [1, 60_000],
-  },
-  'parts.*.data.ratedVoltage': {
-    ...field('drives', 'Rated voltage', q('voltage'), 'Bus voltage at which rated and highest speed hold.'),
-    bounds: [1, 1000],
-  },
   'parts.*.data.winding': field(
     'drives',
     'Coils connected',
     choice({ 'as-supplied': 'as supplied', series: 'in series', parallel: 'in parallel', half: 'one half' }),
     'Eight leads leave the choice: parallel keeps torque at speed, series needs less current.',
     'winding bipolar',
-  ),
-  'parts.*.data.stepAngle': {
-    ...field('drives', 'Step angle', q('angle'), 'Of the motor: 1.8° has 200 full steps.'),
-    bounds: [0.1, 90],
-  },
-  'parts.*.data.switchedCurrent': field(
-    'machine',
-    'Switched current',
-    q('current'),
-    'That one switched output gives or takes.',
-  ),
-  'parts.*.data.outputVoltage': {
-    ...field('machine', 'Output voltage', q('voltage'), 'Of the supply.'),
-    bounds: [1, 1000],
-  },
-  'parts.*.data.outputCurrent': {
-    ...field('machine', 'Output current', q('current'), 'Of the supply.'),
-    bounds: [0.01, 500],
-  },
-  'parts.*.data.overTravel': field(
-    'switches',
-    'Over-travel',
-    q('length'),
-    'How far the actuator may be pushed past its trip point.',
   ),
   'circuits.*.function': field(
     'switches',

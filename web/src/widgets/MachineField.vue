@@ -25,8 +25,8 @@ const props = defineProps<{
   label?: string;
   hideLabel?: boolean;
   noSource?: boolean;
-  /** Reads a whole number that may be typed in other ways; undefined where the text is none of them. */
-  read?: (text: string) => number | undefined;
+  /** Reads a whole number that may be typed in other ways; undefined where the text is none of them, a fault where it cannot be read yet. */
+  read?: (text: string) => number | Fault | undefined;
 }>();
 const machine = useMachine();
 const preferences = usePreferences();
@@ -83,6 +83,10 @@ function commit() {
   }
   if (kind.type === 'integer') {
     const n = props.read?.(typed) ?? Number(typed);
+    if (typeof n === 'object') {
+      fault.value = n;
+      return;
+    }
     if (!Number.isInteger(n) || n < kind.min || n > kind.max) {
       fault.value = {
         what: `"${typed}" is not a whole number from ${kind.min} to ${kind.max}.`,

@@ -24,7 +24,7 @@ const estimate = computed(() => (value.value ? undefined : estimateOf(props.data
 
 <template>
   <tr :data-field="path">
-    <td>{{ field.label }}</td>
+    <td :data-hint="field.help">{{ field.label }}</td>
     <td class="entry">
       <QuantityEntry
         :shown="written"

@@ -14,6 +14,10 @@ export interface SheetField {
   blocks: string;
   /** A usual value from the other figures, if one can be given honestly. */
   estimate?: (data: never) => number | undefined;
+  /** What it means, where its name does not say it. */
+  help?: string;
+  /** What it can be, in base units, both ends included: as for any field. */
+  bounds?: readonly [least: number, most: number];
 }
 
 const f = (
@@ -21,9 +25,8 @@ const f = (
   label: string,
   dimension: Dimension,
   unit: Unit,
-  blocks = '',
-  estimate?: SheetField['estimate'],
-): SheetField => ({ key, label, dimension, unit, blocks, ...(estimate ? { estimate } : {}) });
+  more: Partial<Pick<SheetField, 'blocks' | 'estimate' | 'help' | 'bounds'>> = {},
+): SheetField => ({ key, label, dimension, unit, blocks: '', ...more });
 
 const base = (q: Quantity | undefined): number | undefined => (q ? baseValue(q) : undefined);
 const times = (v: number | undefined, factor: number): number | undefined => (v === undefined ? undefined : v * factor);
@@ -32,27 +35,45 @@ type Driver = DataOf<'stepper-driver'>;
 
 const stepper = 'torque over speed';
 const driver: readonly SheetField[] = [
-  f('supplyMin', 'Lowest supply', 'voltage', 'V', 'whether the supply suits', (d: Driver) =>
-    times(base(d.supplyMax), 0.4),
-  ),
-  f('supplyMax', 'Highest supply', 'voltage', 'V', 'whether the supply suits'),
-  f('currentMax', 'Largest peak current', 'current', 'A', 'whether it feeds the motor'),
-  f('pulseHighMin', 'Shortest pulse', 'time', 'µs', 'the driver’s pulse rate', () => 2.5),
-  f('pulseLowMin', 'Shortest gap', 'time', 'µs', 'the driver’s pulse rate', () => 2.5),
-  f('directionSetupMin', 'Direction set-up', 'time', 'µs', '', () => 5),
-  f('signalVoltageMin', 'Lowest signal level', 'voltage', 'V', 'whether it sees the controller', () => 3.5),
-  f('signalVoltageMax', 'Highest signal level', 'voltage', 'V', '', () => 5.5),
-  f('signalCurrent', 'Signal current', 'current', 'mA', 'the series resistor', () => 10),
-  f('forwardVoltage', 'Diode voltage', 'voltage', 'V', '', () => 1.2),
+  f('supplyMin', 'Lowest supply', 'voltage', 'V', {
+    blocks: 'whether the supply suits',
+    estimate: (d: Driver) => times(base(d.supplyMax), 0.4),
+    bounds: [1, 1000],
+  }),
+  f('supplyMax', 'Highest supply', 'voltage', 'V', { blocks: 'whether the supply suits', bounds: [1, 1000] }),
+  f('currentMax', 'Largest peak current', 'current', 'A', {
+    blocks: 'whether it feeds the motor',
+    bounds: [0.05, 200],
+  }),
+  f('pulseHighMin', 'Shortest pulse', 'time', 'µs', {
+    blocks: 'the driver’s pulse rate',
+    estimate: () => 2.5,
+    help: 'Time high that the driver needs.',
+    bounds: [1e-8, 0.1],
+  }),
+  f('pulseLowMin', 'Shortest gap', 'time', 'µs', {
+    blocks: 'the driver’s pulse rate',
+    estimate: () => 2.5,
+    help: 'Time low that the driver needs.',
+    bounds: [1e-8, 0.1],
+  }),
+  f('directionSetupMin', 'Direction set-up', 'time', 'µs', { estimate: () => 5 }),
+  f('signalVoltageMin', 'Lowest signal level', 'voltage', 'V', {
+    blocks: 'whether it sees the controller',
+    estimate: () => 3.5,
+  }),
+  f('signalVoltageMax', 'Highest signal level', 'voltage', 'V', { estimate: () => 5.5 }),
+  f('signalCurrent', 'Signal current', 'current', 'mA', { blocks: 'the series resistor', estimate: () => 10 }),
+  f('forwardVoltage', 'Diode voltage', 'voltage', 'V', { estimate: () => 1.2 }),
   f('signalResistance', 'Built-in series resistance', 'resistance', 'Ω'),
   f('signalRate', 'Signal bandwidth', 'frequency', 'kHz'),
-  f('senseResistance', 'Sense resistance', 'resistance', 'mΩ', 'the reference voltage of a trimmer'),
-  f('referenceFactor', 'Reference factor', 'ratio', '1', 'the reference voltage of a trimmer'),
+  f('senseResistance', 'Sense resistance', 'resistance', 'mΩ', { blocks: 'the reference voltage of a trimmer' }),
+  f('referenceFactor', 'Reference factor', 'ratio', '1', { blocks: 'the reference voltage of a trimmer' }),
 ];
 
 const rated: readonly SheetField[] = [
-  f('ratedVoltage', 'Rated voltage', 'voltage', 'V'),
-  f('ratedCurrent', 'Rated current', 'current', 'A'),
+  f('ratedVoltage', 'Rated voltage', 'voltage', 'V', { bounds: [1, 1000] }),
+  f('ratedCurrent', 'Rated current', 'current', 'A', { bounds: [0.001, 1000] }),
 ];
 const switched: readonly SheetField[] = [
   ...rated,
@@ -64,63 +85,127 @@ const switched: readonly SheetField[] = [
 export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
   motor: [
     f('frame', 'Frame', 'length', 'mm'),
-    f('stepAngle', 'Step angle', 'angle', '°', stepper, (m: Motor) => (m.type === 'servo' ? undefined : 1.8)),
-    f('holdingTorque', 'Holding torque', 'torque', 'N·m', stepper),
-    f('ratedTorque', 'Rated torque', 'torque', 'N·m', 'a servo’s torque and heat', (m: Motor) =>
-      times(base(m.peakTorque), 0.33),
-    ),
-    f('peakTorque', 'Peak torque', 'torque', 'N·m', 'a servo’s torque', (m: Motor) => times(base(m.ratedTorque), 3)),
-    f('ratedCurrent', 'Rated current', 'current', 'A', stepper),
-    f('resistance', 'Resistance', 'resistance', 'Ω', stepper, (m: Motor) => times(base(m.inductance), 1 / 3.5)),
-    f('inductance', 'Inductance', 'inductance', 'mH', stepper, (m: Motor) => times(base(m.resistance), 3.5)),
-    f('rotorInertia', 'Rotor inertia', 'inertia', 'g·cm²', 'the torque to accelerate', (m: Motor) =>
-      times(base(m.holdingTorque) ?? base(m.ratedTorque), 300),
-    ),
-    f('maxSpeed', 'Highest speed', 'rotation', 'rpm', 'the motor’s own speed limit', (m: Motor) =>
-      m.type === 'servo' ? times(base(m.ratedSpeed), 1.2) : 2000,
-    ),
-    f('ratedSpeed', 'Rated speed', 'rotation', 'rpm', 'a servo’s torque over speed', (m: Motor) =>
-      m.type === 'servo' ? 3000 : undefined,
-    ),
-    f('ratedVoltage', 'Rated voltage', 'voltage', 'V', 'a servo’s speed on your bus'),
+    f('stepAngle', 'Step angle', 'angle', '°', {
+      blocks: stepper,
+      estimate: (m: Motor) => (m.type === 'servo' ? undefined : 1.8),
+      help: '1.8° makes 200 full steps.',
+      bounds: [0.1, 90],
+    }),
+    f('holdingTorque', 'Holding torque', 'torque', 'N·m', {
+      blocks: stepper,
+      help: 'Both phases at rated current.',
+      bounds: [0.001, 200],
+    }),
+    f('ratedTorque', 'Rated torque', 'torque', 'N·m', {
+      blocks: 'a servo’s torque and heat',
+      estimate: (m: Motor) => times(base(m.peakTorque), 0.33),
+      help: 'That a servo gives for as long as you like.',
+      bounds: [0.001, 200],
+    }),
+    f('peakTorque', 'Peak torque', 'torque', 'N·m', {
+      blocks: 'a servo’s torque',
+      estimate: (m: Motor) => times(base(m.ratedTorque), 3),
+      help: 'That a servo gives for a second or so.',
+      bounds: [0.001, 600],
+    }),
+    f('ratedCurrent', 'Rated current', 'current', 'A', { blocks: stepper, help: 'Per phase.', bounds: [0.01, 100] }),
+    f('resistance', 'Resistance', 'resistance', 'Ω', {
+      blocks: stepper,
+      estimate: (m: Motor) => times(base(m.inductance), 1 / 3.5),
+      help: 'Of one phase at 20 °C; of one half-coil for 6 and 8 leads.',
+      bounds: [0.005, 500],
+    }),
+    f('inductance', 'Inductance', 'inductance', 'mH', {
+      blocks: stepper,
+      estimate: (m: Motor) => times(base(m.resistance), 3.5),
+      help: 'Of one phase; of one half-coil for 6 and 8 leads. It decides how torque falls with speed.',
+      bounds: [0.005, 1000],
+    }),
+    f('rotorInertia', 'Rotor inertia', 'inertia', 'g·cm²', {
+      blocks: 'the torque to accelerate',
+      estimate: (m: Motor) => times(base(m.holdingTorque) ?? base(m.ratedTorque), 300),
+      bounds: [1e-9, 1],
+    }),
+    f('maxSpeed', 'Highest speed', 'rotation', 'rpm', {
+      blocks: 'the motor’s own speed limit',
+      estimate: (m: Motor) => (m.type === 'servo' ? times(base(m.ratedSpeed), 1.2) : 2000),
+      bounds: [1, 60_000],
+    }),
+    f('ratedSpeed', 'Rated speed', 'rotation', 'rpm', {
+      blocks: 'a servo’s torque over speed',
+      estimate: (m: Motor) => (m.type === 'servo' ? 3000 : undefined),
+      help: 'Up to which the peak torque is there, at the rated voltage.',
+      bounds: [1, 60_000],
+    }),
+    f('ratedVoltage', 'Rated voltage', 'voltage', 'V', {
+      blocks: 'a servo’s speed on your bus',
+      help: 'Bus voltage at which rated and highest speed hold.',
+      bounds: [1, 1000],
+    }),
   ],
   'stepper-driver': driver,
   'servo-drive': driver,
   supply: [
-    f('outputVoltage', 'Output voltage', 'voltage', 'V', 'torque over speed'),
-    f('outputCurrent', 'Output current', 'current', 'A', 'whether it is strong enough'),
-    f('outputCapacitance', 'Output capacitance', 'capacitance', 'µF', 'how far braking lifts the bus', () => 2200),
+    f('outputVoltage', 'Output voltage', 'voltage', 'V', { blocks: 'torque over speed', bounds: [1, 1000] }),
+    f('outputCurrent', 'Output current', 'current', 'A', {
+      blocks: 'whether it is strong enough',
+      bounds: [0.01, 500],
+    }),
+    f('outputCapacitance', 'Output capacitance', 'capacitance', 'µF', {
+      blocks: 'how far braking lifts the bus',
+      estimate: () => 2200,
+    }),
     f('mainsMin', 'Lowest mains', 'voltage', 'V'),
     f('mainsMax', 'Highest mains', 'voltage', 'V'),
   ],
   controller: [
-    f('pulseRate', 'Pulse rate', 'frequency', 'kHz', 'the controller’s speed limit'),
+    f('pulseRate', 'Pulse rate', 'frequency', 'kHz', {
+      blocks: 'the controller’s speed limit',
+      help: 'Highest pulse rate on one channel.',
+      bounds: [10, 1e8],
+    }),
     f('pulseRateTotal', 'Pulse rate of all channels', 'frequency', 'kHz'),
-    f('pulseWidth', 'Pulse width', 'time', 'µs', 'whether drivers see the pulses', () => 5),
-    f('directionSetup', 'Direction set-up', 'time', 'µs', '', () => 5),
-    f('inputPoll', 'Input poll', 'time', 'ms', 'the stopping distance', () => 1),
-    f('outputVoltage', 'Signal level', 'voltage', 'V', 'whether drivers see the signals', () => 5),
-    f('outputCurrent', 'Signal current', 'current', 'mA'),
+    f('pulseWidth', 'Pulse width', 'time', 'µs', {
+      blocks: 'whether drivers see the pulses',
+      estimate: () => 5,
+      help: 'Time high of one step pulse.',
+      bounds: [1e-8, 0.1],
+    }),
+    f('directionSetup', 'Direction set-up', 'time', 'µs', { estimate: () => 5 }),
+    f('inputPoll', 'Input poll', 'time', 'ms', {
+      blocks: 'the stopping distance',
+      estimate: () => 1,
+      help: 'Longest time until an input is looked at again.',
+      bounds: [0, 1],
+    }),
+    f('outputVoltage', 'Signal level', 'voltage', 'V', {
+      blocks: 'whether drivers see the signals',
+      estimate: () => 5,
+      bounds: [1, 1000],
+    }),
+    f('outputCurrent', 'Signal current', 'current', 'mA', { bounds: [0.0001, 500] }),
     f('switchedVoltage', 'Switched outputs', 'voltage', 'V'),
-    f('switchedCurrent', 'Current of a switched output', 'current', 'mA'),
-    f('supplyMin', 'Lowest own supply', 'voltage', 'V'),
-    f('supplyMax', 'Highest own supply', 'voltage', 'V'),
+    f('switchedCurrent', 'Current of a switched output', 'current', 'mA', {
+      help: 'That one switched output gives or takes.',
+    }),
+    f('supplyMin', 'Lowest own supply', 'voltage', 'V', { bounds: [1, 1000] }),
+    f('supplyMax', 'Highest own supply', 'voltage', 'V', { bounds: [1, 1000] }),
     f('encoderRate', 'Edges that an encoder input counts', 'frequency', 'kHz'),
   ],
   spindle: [
     f('power', 'Power at the shaft', 'power', 'W'),
-    f('maxSpeed', 'Highest speed', 'rotation', 'rpm'),
+    f('maxSpeed', 'Highest speed', 'rotation', 'rpm', { bounds: [1, 200_000] }),
     f('minSpeed', 'Lowest speed', 'rotation', 'rpm'),
-    f('ratedVoltage', 'Rated voltage', 'voltage', 'V'),
+    f('ratedVoltage', 'Rated voltage', 'voltage', 'V', { bounds: [1, 1000] }),
     f('ratedFrequency', 'Rated frequency', 'frequency', 'Hz'),
-    f('ratedCurrent', 'Rated current', 'current', 'A'),
+    f('ratedCurrent', 'Rated current', 'current', 'A', { bounds: [0.01, 1000] }),
   ],
   'spindle-drive': [
-    f('ratedVoltage', 'Rated voltage', 'voltage', 'V'),
+    f('ratedVoltage', 'Rated voltage', 'voltage', 'V', { bounds: [1, 1000] }),
     f('baseFrequency', 'Base frequency', 'frequency', 'Hz'),
     f('maxFrequency', 'Highest frequency', 'frequency', 'Hz'),
     f('minFrequency', 'Lowest frequency', 'frequency', 'Hz'),
-    f('outputCurrent', 'Output current', 'current', 'A'),
+    f('outputCurrent', 'Output current', 'current', 'A', { bounds: [0.01, 500] }),
     f('commandVoltage', 'Command voltage', 'voltage', 'V'),
   ],
   contactor: switched,
@@ -130,21 +215,29 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
   lamp: rated,
   fan: rated,
   valve: rated,
-  encoder: [f('maxSpeed', 'Highest speed', 'rotation', 'rpm')],
+  encoder: [f('maxSpeed', 'Highest speed', 'rotation', 'rpm', { bounds: [1, 200_000] })],
   button: [f('ratedCurrent', 'Contact breaks', 'current', 'A')],
   switch: [
-    f('overTravel', 'Over-travel', 'length', 'mm', 'whether it survives the stop', () => 3),
-    f('repeatability', 'Repeatability', 'length', 'mm', '', () => 0.02),
-    f('hysteresis', 'Hysteresis', 'length', 'mm', '', () => 0.4),
+    f('overTravel', 'Over-travel', 'length', 'mm', {
+      blocks: 'whether it survives the stop',
+      estimate: () => 3,
+      help: 'How far the actuator may be pushed past its trip point.',
+    }),
+    f('repeatability', 'Repeatability', 'length', 'mm', { estimate: () => 0.02 }),
+    f('hysteresis', 'Hysteresis', 'length', 'mm', { estimate: () => 0.4 }),
     f('ratedCurrent', 'Contact breaks', 'current', 'A'),
     f('wettingCurrent', 'Least contact current', 'current', 'mA'),
   ],
   sensor: [
-    f('supplyMin', 'Lowest supply', 'voltage', 'V', 'whether it switches', () => 10),
-    f('supplyMax', 'Highest supply', 'voltage', 'V', '', () => 30),
-    f('overTravel', 'Over-travel', 'length', 'mm'),
-    f('repeatability', 'Repeatability', 'length', 'mm', '', () => 0.02),
-    f('hysteresis', 'Hysteresis', 'length', 'mm', '', () => 0.3),
+    f('supplyMin', 'Lowest supply', 'voltage', 'V', {
+      blocks: 'whether it switches',
+      estimate: () => 10,
+      bounds: [1, 1000],
+    }),
+    f('supplyMax', 'Highest supply', 'voltage', 'V', { estimate: () => 30, bounds: [1, 1000] }),
+    f('overTravel', 'Over-travel', 'length', 'mm', { help: 'How far the target may come past its trip point.' }),
+    f('repeatability', 'Repeatability', 'length', 'mm', { estimate: () => 0.02 }),
+    f('hysteresis', 'Hysteresis', 'length', 'mm', { estimate: () => 0.3 }),
     f('leakage', 'Leakage while off', 'current', 'mA'),
   ],
 };
