@@ -88,7 +88,7 @@ export const webStaircase = {
   trial: ['ui', 'workers', 'document', 'widgets'],
   stations: ['ui', 'workers', 'document', 'widgets', 'trial'],
   library: ['ui', 'document', 'widgets'],
-  shelf: ['ui', 'workers', 'document', 'widgets', 'stations'],
+  shelf: ['ui', 'workers', 'document', 'widgets', 'stations', 'words'],
   kept: ['ui', 'document', 'widgets'],
   recovery: ['document', 'workers'],
 };

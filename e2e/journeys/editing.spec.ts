@@ -12,6 +12,13 @@ test('shelf: rename, duplicate, archive, remove with undo, and samples back', as
   await page.reload();
   await expect(page.getByRole('link', { name: 'Open Plover' })).toBeVisible();
   await expect(visit).toHaveCount(0);
+  // The words are explained here too.
+  await page.keyboard.press('?');
+  const terms = page.getByRole('dialog', { name: 'Terms and keys' });
+  await terms.getByRole('textbox', { name: 'Find a term' }).fill('e-stop');
+  await expect(terms.locator('dl')).toContainText('Stop input');
+  await page.keyboard.press('Escape');
+  await expect(terms).toBeHidden();
   const card = (name: string) =>
     page.getByRole('article').filter({ has: page.getByRole('heading', { name, exact: true }) });
   await card('Wren').getByRole('button', { name: 'Rename' }).click();

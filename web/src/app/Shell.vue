@@ -13,7 +13,7 @@ import ChangeLog from './ChangeLog.vue';
 import CommandPalette from './CommandPalette.vue';
 import { crash } from './crash';
 import FindingsDrawer from './FindingsDrawer.vue';
-import GlossaryDialog from './GlossaryDialog.vue';
+import { showTerms } from '../words/askTerms';
 import OpenProblem from './OpenProblem.vue';
 import { useFocusLink } from '../widgets/focusLink';
 import { useShortcuts } from './shortcuts';
@@ -29,8 +29,6 @@ const narrow = useMediaQuery('(max-width: 720px)');
 useSweep();
 const panel = ref<'findings' | 'log' | undefined>(route.query.finding ? 'findings' : undefined);
 const palette = ref(false);
-const glossary = ref(false);
-const firstTerm = ref('');
 const id = computed(() => String(route.params.id));
 
 watch(id, (next) => void machine.open(next), { immediate: true });
@@ -45,15 +43,10 @@ watch(
 // After a crash the machine stays at hand: its file is what the crash screen offers.
 onBeforeUnmount(() => crash.value || void machine.close());
 
-function showTerms(name = ''): void {
-  firstTerm.value = name;
-  glossary.value = true;
-}
 const toggle = (which: 'findings' | 'log') => (panel.value = panel.value === which ? undefined : which);
 useShortcuts({
   ...useSteps(),
   palette: () => (palette.value = true),
-  help: () => showTerms(),
   findings: () => toggle('findings'),
   log: () => toggle('log'),
   save: () => void machine.flush(),
@@ -117,7 +110,6 @@ onMounted(arrive);
     <FindingsDrawer v-if="panel === 'findings'" @close="panel = undefined" />
     <ChangeLog v-if="panel === 'log'" @close="panel = undefined" />
     <CommandPalette v-model="palette" @term="showTerms" />
-    <GlossaryDialog v-model="glossary" :start="firstTerm" />
   </div>
   <OpenProblem v-else />
 </template>

@@ -7,7 +7,6 @@ export interface ShortcutActions {
   undo(): void;
   redo(): void;
   palette(): void;
-  help(): void;
   findings(): void;
   log(): void;
   save(): void;
@@ -29,6 +28,15 @@ export const shortcutList: readonly { keys: string; does: string }[] = [
   { keys: 'Home on a ruler', does: 'Practice: find the datum of that axis' },
   { keys: 'Esc', does: 'Practice: press the stop button' },
 ];
+
+/** Of every page. */
+export function useHelpKey(help: () => void): void {
+  useEventListener(window, 'keydown', (e: KeyboardEvent) => {
+    if (e.key !== '?' || typing(e)) return;
+    e.preventDefault();
+    help();
+  });
+}
 
 const typing = (e: KeyboardEvent): boolean =>
   e.target instanceof HTMLElement && (e.target.matches('input, textarea, select') || e.target.isContentEditable);
@@ -53,7 +61,6 @@ export function useShortcuts(actions: ShortcutActions): void {
       const station = /^[1-9]$/.test(key) ? stationList[Number(key) - 1] : undefined;
       if (station) return run(() => actions.go(station.id));
     }
-    if (e.key === '?' && !typing(e)) return run(actions.help);
   };
   useEventListener(window, 'keydown', onKey);
 }

@@ -12,6 +12,7 @@ import { usePreferences } from '../document/preferences';
 import type { Card } from '../document/card';
 import { useShelf } from '../document/shelf';
 import { exportMachine } from '../document/transfer';
+import { showTerms } from '../words/askTerms';
 import MachineThumb from './MachineThumb.vue';
 import FirstVisit from './FirstVisit.vue';
 import NewMachine from './NewMachine.vue';
@@ -79,6 +80,7 @@ const vFocus = { mounted: (el: HTMLElement) => el.querySelector('input')?.focus(
         <ActionButton kind="main" @click="creating = true"><Plus aria-hidden="true" />New machine</ActionButton>
         <RouterLink class="action-link" to="/parts">Parts library</RouterLink>
         <RouterLink class="action-link" to="/kept">What is kept</RouterLink>
+        <ActionButton @click="showTerms()">Terms and keys</ActionButton>
         <ActionButton @click="preferences.toggleTheme()">
           {{ preferences.theme === 'dark' ? 'Light' : 'Dark' }}
         </ActionButton>

@@ -6,7 +6,7 @@ import { watch, type Ref } from 'vue';
  * focus. `enter` does what Enter does in the box.
  */
 export function useTypeAhead(shown: Ref<boolean>, query: Ref<string>, first: () => string, enter?: () => void): void {
-  watch(shown, (is) => is && (query.value = first()), { flush: 'sync' });
+  watch(shown, (is) => is && (query.value = first()), { flush: 'sync', immediate: true });
   useEventListener('keydown', (e) => {
     // The key that opened it is none of its letters.
     if (e.defaultPrevented || !shown.value || e.ctrlKey || e.metaKey || e.altKey) return;
