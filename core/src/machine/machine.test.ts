@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
+import { produce, type Draft } from 'immer';
 import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../commands/apply';
 import { deriveFigures } from '../derivation/figures';
@@ -9,6 +10,7 @@ import { sampleMachines } from '../samples/index';
 import { quantity } from '../units/quantity';
 import { newDesign } from './create';
 import type { Conductor } from './connections';
+import type { Design } from './design';
 import type { MachineFile } from './file';
 import { FORMAT, newMachineFile, VERSION, writeMachineFile } from './file';
 import { designAt } from './designAt';
@@ -16,6 +18,7 @@ import { machineFileJsonSchema } from './jsonSchema';
 import { machineKinds } from './mechanics';
 import { migrate } from './migrate';
 import { readMachineFile } from './reading/read';
+import { danglingAfter, danglingReferences } from './references';
 
 const NOW = '2026-03-03T10:00:00.000Z';
 const healthy = dunnock();
@@ -70,6 +73,26 @@ describe('a machine file', () => {
     ['photo', (f) => (f.design.parts.controller!.photos = ['gone']), 'design.parts.controller.photos.0'],
   ])('names a dangling %s', (_name, change, where) => {
     expect(faultsOf(mutated(change)).map((f) => f.where)).toContain(where);
+  });
+  it.each<[string, (d: Draft<Design>) => void]>([
+    ['nothing but figures', (d) => (d.axes.x!.acceleration = quantity(700, 'mm/s²'))],
+    ['a figure of a part', (d) => (d.parts.controller!.name = 'Board')],
+    ['the class of a part that has a role', (d) => (d.parts.controller!.data = { class: 'terminal-strip' })],
+    ['an axis taken out', (d) => delete d.axes.z],
+    ['an axis put in beside the order', (d) => (d.axes.q = { ...d.axes.x! })],
+    ['a motor that is gone', (d) => (d.axes.x!.drives[0]!.motor = 'gone')],
+    ['a terminal that is gone', (d) => delete d.parts.controller!.terminals['supply-plus']],
+    ['a part that is gone', (d) => delete d.parts['motor-supply']],
+    ['a mount on no axis', (d) => (d.parts['device-limit-x-plus']!.mount!.axis = 'q')],
+    ['a mount on no drive', (d) => (d.parts['device-limit-x-plus']!.mount!.drive = 1)],
+    ['an end of a conductor', (d) => (d.conductors['drive-x-0/step']!.to.terminal = 'gone')],
+    ['a role', (d) => (d.roles.host = 'gone')],
+    ['a mass', (d) => Object.values(d.masses)[0]!.movedBy.push('q')],
+  ])('after an edit of %s it finds what looking at everything finds', (_what, change) => {
+    const before = dunnock().design;
+    const after = produce(before, (d) => void change(d));
+    const where = (faults: { where: string }[]) => faults.map((f) => f.where).sort();
+    expect(where(danglingAfter(before, after))).toEqual(where(danglingReferences(after)));
   });
   it('never throws and never accepts nonsense, whatever is done to the text', () => {
     fc.assert(

@@ -139,13 +139,35 @@ function danglingEnds(parts: Design['parts'], conductors: Design['conductors'], 
 
 /** What an edit left dangling in a design that was whole before it. Only what it touched can dangle. */
 export function danglingAfter(before: Design, after: Design): Fault[] {
+  // Of an axis and of a part only this is read: most edits are of their figures, and a change log has a thousand of them.
+  const axes = sameItems(before.axes, after.axes, (a, b) => a.drives === b.drives);
+  const parts = sameItems(
+    before.parts,
+    after.parts,
+    (a, b) => a.terminals === b.terminals && a.mount === b.mount && a.data.class === b.data.class,
+  );
+  const kept = { axes, parts, conductors: true, name: true, notes: true, overrides: true } as const;
   const keys = Object.keys(after) as (keyof Design)[];
-  const beside = keys.some((k) => k !== 'conductors' && after[k] !== before[k]);
+  const beside = keys.some((k) => after[k] !== before[k] && !(k in kept && kept[k as keyof typeof kept]));
   const faults = beside ? danglingIds(after, 'design') : [];
-  const all = after.parts !== before.parts;
-  const ends = all ? after.conductors : changedItems(before.conductors, after.conductors);
+  const ends = parts ? changedItems(before.conductors, after.conductors) : after.conductors;
   const insides = danglingElements(changedItems(before.parts, after.parts), 'design');
   return [...faults, ...insides, ...danglingEnds(after.parts, ends)];
+}
+/** Whether a table has the same items as before, each alike in what matters. */
+function sameItems<T>(
+  before: Readonly<Record<string, T>>,
+  after: Readonly<Record<string, T>>,
+  alike: (a: T, b: T) => boolean,
+): boolean {
+  if (before === after) return true;
+  for (const id in before) if (!Object.hasOwn(after, id)) return false;
+  for (const id in after) {
+    if (!Object.hasOwn(before, id)) return false;
+    const [a, b] = [before[id]!, after[id]!];
+    if (a !== b && !alike(a, b)) return false;
+  }
+  return true;
 }
 /** The items of a table that are new or others than before. */
 function changedItems<T>(before: Readonly<Record<string, T>>, after: Readonly<Record<string, T>>): Record<string, T> {
