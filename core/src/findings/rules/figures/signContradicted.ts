@@ -10,7 +10,7 @@ export const signContradicted: Rule = {
   severity: 'danger',
   check: ({ settings }) =>
     settings
-      .filter((s) => signs.test(s.key) && contradicts(s))
+      .filter((s) => contradicts(s) && signs.test(s.key))
       .map((s) => ({
         subject: s.key,
         title: `${s.group === 'Inputs' ? '' : `${s.group}, `}${s.title}: set against what follows from the machine`,
