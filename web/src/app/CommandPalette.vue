@@ -38,7 +38,7 @@ const entries = computed<Entry[]>(() => {
     ...glossary.map((t) => ({
       kind: 'Term',
       title: t.name,
-      also: `${(t.forms ?? []).join(' ')} ${t.also}`,
+      also: `${t.also} ${(t.forms ?? []).join(' ')}`,
       run: () => emit('term', t.name),
     })),
     {

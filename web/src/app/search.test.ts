@@ -16,6 +16,10 @@ describe('the search', () => {
   it('puts what begins with the word first, then what holds it, then what is only called so', () => {
     expect(titles(all, 'travel')).toEqual(['Travel ruler', 'X · travel', 'Y · travel', 'Envelope']);
   });
+  it('of things that are only called so, the one whose first everyday word it is comes first', () => {
+    const called = [entry('Back-off', 'pull off homing'), entry('Reference run', 'homing home cycle')];
+    expect(titles(called, 'homing')).toEqual(['Reference run', 'Back-off']);
+  });
   it('wants every word, in any order and any case, of the kind too', () => {
     expect(titles(all, 'STROKE y')).toEqual(['Y · travel']);
     expect(titles(all, 'field soft')).toEqual(['Envelope']);
@@ -31,7 +35,7 @@ describe('the search', () => {
     ['soft limit', /envelope/i],
     ['emergency stop', /stop/i],
   ])('a newcomer who types "%s" lands right', (typed, lands) => {
-    const terms = glossary.map((t) => entry(t.name, `${(t.forms ?? []).join(' ')} ${t.also}`, 'Term'));
+    const terms = glossary.map((t) => entry(t.name, `${t.also} ${(t.forms ?? []).join(' ')}`, 'Term'));
     expect(titles(terms, typed, 3).join(', ')).toMatch(lands);
   });
 });

@@ -2,13 +2,13 @@
 export interface Entry {
   kind: string;
   title: string;
-  /** Everyday words by which it is found as well. */
+  /** Everyday words by which it is found as well, the most usual first. */
   also: string;
   run: () => void;
 }
 
-/** What a word that is found counts: at the beginning of a title, within it, among the everyday words. */
-const COUNTS = { begins: 4, within: 3, also: 1 } as const;
+/** What a word that is found counts: at the beginning of a title, within it, as the first of its everyday words, among them. */
+const COUNTS = { begins: 4, within: 3, firstAlso: 2, also: 1 } as const;
 
 /**
  * The entries in which every word that was typed is found, the best first: what stands in a title counts for more than
@@ -27,9 +27,11 @@ export function bestOf(entries: readonly Entry[], typed: string, most: number): 
             ? COUNTS.begins
             : title.includes(w)
               ? COUNTS.within
-              : all.includes(w)
-                ? COUNTS.also
-                : -Infinity),
+              : e.also.toLowerCase().startsWith(w)
+                ? COUNTS.firstAlso
+                : all.includes(w)
+                  ? COUNTS.also
+                  : -Infinity),
         0,
       );
       return { e, score, i };
