@@ -1,6 +1,7 @@
 import type { InputFunction } from '../machine/connections';
 import type { Design } from '../machine/design';
 import type { PartClass } from '../machine/parts';
+import { usual } from '../machine/library/usual';
 
 const onTravel: readonly PartClass[] = ['switch', 'sensor'];
 const byHand: readonly PartClass[] = ['button', 'switch'];
@@ -33,7 +34,7 @@ export function usualDevice(design: Design, fn: InputFunction): string {
   ];
   const used = likely.flatMap((c) => c.devices.flatMap((d) => design.parts[d]?.libraryKey ?? [])).at(0);
   if (used) return used;
-  if (fn === 'stop') return 'button-plum-stop';
-  if (fn === 'probe') return 'probe-slate';
-  return sitsOnAxis(fn) || fn === 'door' ? 'switch-finch' : 'button-plum-push';
+  if (fn === 'stop') return usual.stopButton;
+  if (fn === 'probe') return usual.toolProbe;
+  return sitsOnAxis(fn) || fn === 'door' ? usual.axisSwitch : usual.pushButton;
 }

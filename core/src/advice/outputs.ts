@@ -5,6 +5,7 @@ import { libraryOf } from '../machine/library/index';
 import type { Part, TerminalRole } from '../machine/parts';
 import { figureOr } from '../units/derived';
 import { coilSuits, contactFault, contactNeed, relayFor, switchedVolts } from '../wiring/planner/relays';
+import { usual } from '../machine/library/usual';
 
 /**
  * Relays for an output: their coil suits the outputs of the controller, their contact carries the loads. The one that is
@@ -64,9 +65,9 @@ export function outputAdditions(design: Design): OutputAddition[] {
       ...through(design.parts[spindle]!),
     });
   list.push(
-    { key: 'coolant', text: 'Coolant valve', of: 'coolant', library: 'valve-rill-24' },
-    { key: 'lamp', text: 'Signal lamp', of: 'lamp', library: 'lamp-wick-24' },
-    { key: 'fan', text: 'Cabinet fan, always on', of: 'fan', library: 'fan-zephyr-24', alwaysOn: true },
+    { key: 'coolant', text: 'Coolant valve', of: 'coolant', library: usual.coolantValve },
+    { key: 'lamp', text: 'Signal lamp', of: 'lamp', library: usual.signalLamp },
+    { key: 'fan', text: 'Cabinet fan, always on', of: 'fan', library: usual.cabinetFan, alwaysOn: true },
   );
   return list.filter((a) => !taken.has(a.key));
 }

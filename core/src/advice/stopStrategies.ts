@@ -7,6 +7,7 @@ import { newMachineFile } from '../machine/file';
 import { libraryEntry } from '../machine/library/index';
 import { terminalsWithRole } from '../machine/parts';
 import { drivesOf } from '../wiring/planner/plannedDrives';
+import { usual } from '../machine/library/usual';
 
 export type StopStrategy = NonNullable<Design['stopSchool']>;
 export const stopStrategies = [
@@ -60,13 +61,13 @@ function towards(design: Design, strategy: StopStrategy): { commands: Command[];
     );
     if (buttons[0] && !cuts)
       take(
-        { name: 'exchange-device', args: { part: buttons[0], library: 'button-plum-stop-2' } },
-        `a button with a second contact (${nameOf('button-plum-stop-2')})`,
+        { name: 'exchange-device', args: { part: buttons[0], library: usual.stopButtonTwoContacts } },
+        `a button with a second contact (${nameOf(usual.stopButtonTwoContacts)})`,
       );
     if (!design.roles.fieldSupply)
       take(
-        { name: 'choose-part', args: { slot: { role: 'fieldSupply' }, library: 'supply-marl-24' } },
-        `a field supply (${nameOf('supply-marl-24')})`,
+        { name: 'choose-part', args: { slot: { role: 'fieldSupply' }, library: usual.fieldSupply } },
+        `a field supply (${nameOf(usual.fieldSupply)})`,
       );
   }
   if (strategy === 'torque-off') {
@@ -79,7 +80,7 @@ function towards(design: Design, strategy: StopStrategy): { commands: Command[];
   if (strategy === 'motor-power' || strategy === 'main-switch') {
     const data = design.roles.stopContactor ? design.parts[design.roles.stopContactor]?.data : undefined;
     const direct = data && 'forDirectCurrent' in data && data.forDirectCurrent === true;
-    const wanted = strategy === 'motor-power' ? 'contactor-bollard-dc' : 'contactor-post-9';
+    const wanted = strategy === 'motor-power' ? usual.contactorDirectCurrent : usual.contactor;
     if (!data || (strategy === 'motor-power' && !direct))
       take(
         { name: 'choose-part', args: { slot: { role: 'stopContactor' }, library: wanted } },
@@ -87,8 +88,8 @@ function towards(design: Design, strategy: StopStrategy): { commands: Command[];
       );
     if (!design.roles.resetButton)
       take(
-        { name: 'choose-part', args: { slot: { role: 'resetButton' }, library: 'button-plum-push' } },
-        `a start button (${nameOf('button-plum-push')})`,
+        { name: 'choose-part', args: { slot: { role: 'resetButton' }, library: usual.pushButton } },
+        `a start button (${nameOf(usual.pushButton)})`,
       );
     if (strategy === 'main-switch' && !design.roles.mainsInlet)
       missing.push('The mains of this machine is not planned.');

@@ -7,6 +7,7 @@ import { axesOf } from '../machine/design';
 import { newMachineFile } from '../machine/file';
 import type { Axis, AxisEnd } from '../machine/mechanics';
 import { quantity } from '../units/quantity';
+import { usual } from '../machine/library/usual';
 
 /** What still keeps an axis from running into one of its ends. */
 export type Guard = 'switch' | 'switch, too late' | 'envelope, once referenced' | 'nothing';
@@ -88,7 +89,7 @@ export function countOutcome(figures: Figures): CountOutcome {
 /** How many switches at all: each number tried on a copy of this machine, with what it still protects. */
 export function switchCounts(design: Design): SwitchCount[] {
   const today = deriveFigures(design);
-  const used = Object.values(design.parts).find((p) => p.mount && p.libraryKey)?.libraryKey ?? 'switch-finch';
+  const used = Object.values(design.parts).find((p) => p.mount && p.libraryKey)?.libraryKey ?? usual.axisSwitch;
   const tripOf = (axis: string, end: AxisEnd): number => {
     const figures = today.axes.find((a) => a.id === axis)!;
     const has = figures.switches.find((s) => s.end === end && s.fromStop.known);

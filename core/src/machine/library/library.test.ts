@@ -3,6 +3,7 @@ import { currentAsSwitched, stepsAsSwitched } from '../../drivetrain/driverSetup
 import { baseValue } from '../../units/quantity';
 import type { DataOf } from '../parts';
 import { libraryEntry, libraryOf } from './index';
+import { usual } from './usual';
 
 const motors = libraryOf('motor').map((e) => [e.key, e.data as DataOf<'motor'>] as const);
 const drivers = libraryOf('stepper-driver', 'servo-drive').map(
@@ -56,4 +57,8 @@ it('a table of RMS figures means √2 as much at the peak; below the smallest se
   expect([line.printedA, Number(line.peakA.toFixed(3))]).toEqual([1.4, 1.98]);
   expect(currentAsSwitched(d.switches!, 2, 'peak')!.printedA).toBe(2);
   expect(currentAsSwitched(d.switches!, 0.1, 'rms')!.printedA).toBe(0.5);
+});
+
+it('what the program takes by itself is in the library', () => {
+  for (const key of Object.values(usual).flat()) expect(libraryEntry(key), key).toBeDefined();
 });

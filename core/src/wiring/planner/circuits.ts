@@ -8,6 +8,7 @@ import type { CableInHand, Planning } from './planning';
 import { firstWithRole } from './planning';
 import { busPole } from './power';
 import { at } from './proposal';
+import { usual } from '../../machine/library/usual';
 
 /** The two terminals of the contact that is used: where the loop enters and where it leaves. */
 export function contactTerminals(part: Part): [string, string] | undefined {
@@ -50,7 +51,7 @@ export function planCircuit(p: Planning, id: string, circuit: InputCircuit, inpu
     return p.cable(
       `cable-${deviceId}`,
       `Lead ${device.designation.slice(1)}`,
-      leads === 2 ? 'cable-fescue-2' : 'cable-fescue-3',
+      leads === 2 ? usual.twoCoreCable : usual.threeCoreCable,
       'machine',
     );
   };

@@ -9,6 +9,7 @@ import type { CableInHand, Planning } from './planning';
 import { busPole, motorPlus, protectionA, voltsOf } from './power';
 import { at } from './proposal';
 import { MOST_DROP } from './rules';
+import { usual } from '../../machine/library/usual';
 
 /**
  * The coils of the motors on one driver: from each phase output through one motor after the other and back, with the
@@ -69,8 +70,8 @@ function planCoils(
 
 /** Motor cables, thinnest first: four phases and earth for steppers, three and earth for servos. */
 const motorCables = {
-  stepper: ['cable-reed-5g075', 'cable-reed-5g1', 'cable-reed-5g15', 'cable-reed-5g25'],
-  servo: ['cable-reed-4g1', 'cable-reed-4g15', 'cable-reed-4g25', 'cable-reed-4g4'],
+  stepper: usual.stepperCables,
+  servo: usual.threePhaseCables,
 };
 
 /** Phases and earth of the motors on one driver, each in a shielded cable of its own that lands at both ends. */
@@ -180,7 +181,7 @@ function planSignals(p: Planning, d: PlannedDrive, driverId: string): void {
   // A sinking output pulls its signal to 0 V: then the plus sides are common, and the signal goes to the minus side.
   const sinking = controller.data.class === 'controller' && controller.data.outputType === 'sinking';
   const pole = p.terminal(controllerId, sinking ? 'supply-out-plus' : 'supply-out-minus');
-  const cable = p.cable(`cable-${role}-signals`, `Signals ${d.name}`, 'cable-rush-8', 'cabinet');
+  const cable = p.cable(`cable-${role}-signals`, `Signals ${d.name}`, usual.signalCable, 'cabinet');
   for (const [name, out, plus, minus] of signals) {
     p.addIn(cable, {
       id: `${role}/${name}`,

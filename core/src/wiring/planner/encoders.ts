@@ -2,6 +2,7 @@ import { terminalsWithRole } from '../../machine/parts';
 import type { PlannedDrive } from './plannedDrives';
 import type { Planning } from './planning';
 import { at } from './proposal';
+import { usual } from '../../machine/library/usual';
 
 /** Encoder leads of a motor to its drive: signals meet where both have a terminal of that id. */
 export function planEncoder(p: Planning, d: PlannedDrive): void {
@@ -10,7 +11,7 @@ export function planEncoder(p: Planning, d: PlannedDrive): void {
   const driver = driverId ? p.design.parts[driverId] : undefined;
   if (!motor || !driver || !motorId || !driverId) return;
   const role = `drive-${d.axisId}-${d.index}`;
-  const cable = p.cable(`cable-${role}-encoder`, `Encoder ${d.name}`, 'cable-bent-8', 'machine');
+  const cable = p.cable(`cable-${role}-encoder`, `Encoder ${d.name}`, usual.encoderCable, 'machine');
   for (const id of terminalsWithRole(motor, 'encoder'))
     if (driver.terminals[id])
       p.addIn(
@@ -40,7 +41,7 @@ export function planSpindleEncoder(p: Planning): void {
     });
     return;
   }
-  const cable = p.cable('cable-spindle-encoder', 'Encoder spindle', 'cable-bent-8', 'machine');
+  const cable = p.cable('cable-spindle-encoder', 'Encoder spindle', usual.encoderCable, 'machine');
   for (const id of terminalsWithRole(encoder.part, 'encoder')) {
     const into = inputs.find((t) => t.replace(/^enc\d+-/, 'enc-') === id);
     if (into)

@@ -10,6 +10,7 @@ import { firstWithRole } from './planning';
 import { busPole } from './power';
 import type { PlanGap } from './proposal';
 import { at } from './proposal';
+import { usual } from '../../machine/library/usual';
 
 type DigitalOutput = Extract<Element, { kind: 'digital-output' }>;
 
@@ -117,7 +118,7 @@ function feed(
     },
   ].map((w) => ({ ...shared, ...w }));
   if (outside) {
-    const cable = p.cable(`cable-output-${id}`, `${words} ${part.designation.slice(1)}`, 'cable-fescue-2', 'machine');
+    const cable = p.cable(`cable-output-${id}`, `${words} ${part.designation.slice(1)}`, usual.twoCoreCable, 'machine');
     for (const w of wires) p.addIn(cable, w);
   } else for (const w of wires) p.add(w);
 }

@@ -4,9 +4,10 @@ import { loadVolts } from '../../machine/loads';
 import { outputElement, outputName } from './outputs';
 import type { Planning } from './planning';
 import { busPole, motorPlus } from './power';
+import { usual } from '../../machine/library/usual';
 
 const threePhase = ['phase-u', 'phase-v', 'phase-w'] as const;
-const motorCables = ['cable-reed-4g1', 'cable-reed-4g15', 'cable-reed-4g25', 'cable-reed-4g4'];
+const motorCables = usual.threePhaseCables;
 
 /**
  * A spindle and its drive: phases shielded all round, no contactor between; commands and speed in a shielded cable of
@@ -70,7 +71,7 @@ export function planSpindle(p: Planning, outputs: Readonly<Record<string, Termin
 
 /** Run, direction and speed from the controller’s outputs to the drive. */
 function planCommands(p: Planning, driveId: string, outputs: Readonly<Record<string, TerminalRef>>): void {
-  const cable = p.cable('cable-spindle-commands', 'Commands spindle', 'cable-rush-8', 'cabinet');
+  const cable = p.cable('cable-spindle-commands', 'Commands spindle', usual.signalCable, 'cabinet');
   const wanted = loadVolts(p.design.parts[driveId]!) ?? 24;
   for (const [id, o] of Object.entries(p.design.outputs)) {
     const out = outputs[id];

@@ -11,6 +11,7 @@ import type { Figures } from '../../../derivation/figureTypes';
 import type { Design } from '../../../machine/design';
 import type { FindingDraft, Rule } from '../../finding';
 import { replanned } from '../../replanned';
+import { usual } from '../../../machine/library/usual';
 
 /** A hair of tolerance, so that a table’s own figure is never called too much. */
 const SLACK = 1.001;
@@ -116,7 +117,7 @@ export const sectionProtection: Rule = {
           ? [
               replanned(design, 'Take a strip with fuses of 2 A for the field supply', {
                 name: 'choose-part' as const,
-                args: { slot: { role: 'fieldPlusStrip' as const }, library: 'strip-paling-2' },
+                args: { slot: { role: 'fieldPlusStrip' as const }, library: usual.fusedStrip },
               }),
             ]
           : []),

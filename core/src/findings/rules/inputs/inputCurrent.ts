@@ -5,6 +5,7 @@ import { baseValue } from '../../../units/quantity';
 import { inputCurrentA } from '../../../switches/filter';
 import { fieldVolts } from '../../../switches/placement';
 import type { FindingDraft, Rule } from '../../finding';
+import { usual } from '../../../machine/library/usual';
 
 /** Too little current for an input to be sure of it, or for a contact to keep itself clean. */
 export const inputCurrent: Rule = {
@@ -28,7 +29,7 @@ export const inputCurrent: Rule = {
             remedies: [
               {
                 label: () => 'Take a 24 V field supply',
-                command: { name: 'choose-part', args: { slot: { role: 'fieldSupply' }, library: 'supply-marl-24' } },
+                command: { name: 'choose-part', args: { slot: { role: 'fieldSupply' }, library: usual.fieldSupply } },
               },
             ],
           },
@@ -49,7 +50,7 @@ export const inputCurrent: Rule = {
             remedies: [
               {
                 label: () => 'Take a switch for small currents',
-                command: { name: 'exchange-device', args: { part: d, library: 'switch-finch' } },
+                command: { name: 'exchange-device', args: { part: d, library: usual.axisSwitch } },
               },
             ],
           },

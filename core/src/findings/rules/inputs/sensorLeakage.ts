@@ -5,6 +5,7 @@ import { inputCurrentA } from '../../../switches/filter';
 import { fieldVolts } from '../../../switches/placement';
 import type { FindingDraft, Rule } from '../../finding';
 import { replanned } from '../../replanned';
+import { usual } from '../../../machine/library/usual';
 
 /** What leaks through two-wire sensors while they are off may hold their input on. */
 export const sensorLeakage: Rule = {
@@ -36,7 +37,7 @@ export const sensorLeakage: Rule = {
               ? [
                   replanned(design, 'Take a sensor on three wires', {
                     name: 'exchange-device',
-                    args: { part: leaks[0]!.d, library: 'sensor-lichen-pnp-no' },
+                    args: { part: leaks[0]!.d, library: usual.axisSensorOpen },
                   }),
                 ]
               : [],

@@ -2,6 +2,7 @@ import { showValue } from '../../../units/print';
 import { baseValue } from '../../../units/quantity';
 import type { FindingDraft, Rule } from '../../finding';
 import { replanned } from '../../replanned';
+import { usual } from '../../../machine/library/usual';
 
 /** Sensors on the 5 V of a board that want 10 V and more never switch. */
 export const sensorSupply: Rule = {
@@ -31,7 +32,7 @@ export const sensorSupply: Rule = {
           remedies: [
             replanned(design, 'Take a 24 V field supply', {
               name: 'choose-part',
-              args: { slot: { role: 'fieldSupply' }, library: 'supply-marl-24' },
+              args: { slot: { role: 'fieldSupply' }, library: usual.fieldSupply },
             }),
           ],
         },

@@ -1,4 +1,5 @@
 import type { Rule } from '../../finding';
+import { usual } from '../../../machine/library/usual';
 
 /** A gantry with two motors and one reference can be parked crooked and nobody knows. */
 export const gantrySquare: Rule = {
@@ -25,7 +26,7 @@ export const gantrySquare: Rule = {
               name: 'add-input' as const,
               args: {
                 function: 'limit-and-reference' as const,
-                library: 'switch-finch',
+                library: usual.axisSwitch,
                 mount: { axis: id, end: axis.reference.end, drive: other },
               },
             },

@@ -1,4 +1,5 @@
 import type { Rule } from '../../finding';
+import { usual } from '../../../machine/library/usual';
 
 /** An axis that is to be referenced by a switch that is not there. */
 export const referenceMissing: Rule = {
@@ -38,7 +39,7 @@ export const referenceMissing: Rule = {
                     name: 'add-input',
                     args: {
                       function: 'limit-and-reference',
-                      library: 'switch-finch',
+                      library: usual.axisSwitch,
                       mount: { axis: id, end: axis.reference.end },
                     },
                   },

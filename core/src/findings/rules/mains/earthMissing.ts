@@ -1,5 +1,6 @@
 import type { FindingDraft, Rule } from '../../finding';
 import { replanned } from '../../replanned';
+import { usual } from '../../../machine/library/usual';
 
 /** A part with a terminal for the protective earth and nothing on it. */
 export const earthMissing: Rule = {
@@ -27,7 +28,7 @@ export const earthMissing: Rule = {
         : [
             replanned(design, 'Take an earth bar', {
               name: 'choose-part',
-              args: { slot: { role: 'earthBar' }, library: 'bar-ridge-20' },
+              args: { slot: { role: 'earthBar' }, library: usual.earthBar },
             }),
           ],
     }));

@@ -1,5 +1,6 @@
 import type { Rule } from '../../finding';
 import { replanned } from '../../replanned';
+import { usual } from '../../../machine/library/usual';
 
 /** Supplies without any way from the mains to them. */
 export const mainsNotPlanned: Rule = {
@@ -23,11 +24,11 @@ export const mainsNotPlanned: Rule = {
               title: 'Mains side taken from the library',
               commands: (
                 [
-                  ['mainsInlet', 'inlet-gate-16'],
-                  ['mainSwitch', 'switch-stile-2'],
-                  ['mainsBreaker', 'breaker-hurdle-16'],
-                  ['mainsFilter', 'filter-sieve-16'],
-                  ['earthBar', 'bar-ridge-20'],
+                  ['mainsInlet', usual.mainsInlet],
+                  ['mainSwitch', usual.mainSwitch],
+                  ['mainsBreaker', usual.mainsBreaker],
+                  ['mainsFilter', usual.mainsFilter],
+                  ['earthBar', usual.earthBar],
                 ] as const
               )
                 .filter(([role]) => !design.roles[role])

@@ -6,6 +6,7 @@ import { figureOr } from '../../../units/derived';
 import type { FindingDraft, Remedy, Rule } from '../../finding';
 import { isShorted } from './railsJoined';
 import { replanned } from '../../replanned';
+import { usual } from '../../../machine/library/usual';
 
 /** What stays without power when the machine is started. Before anything is wired, one finding says that: see plan-behind. */
 const powerless = (
@@ -77,7 +78,7 @@ export const startDoesNothing = powerless(
       return [
         replanned(figures.design, 'Take a stop button with two contacts', {
           name: 'exchange-device',
-          args: { part: r.field.split('.')[1]!, library: 'button-plum-stop-2' },
+          args: { part: r.field.split('.')[1]!, library: usual.stopButtonTwoContacts },
         }),
       ];
     return r.station === 'wiring' && r.field !== 'roles.stopContactor' ? planAgain(figures) : [];

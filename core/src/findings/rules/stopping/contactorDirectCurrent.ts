@@ -1,6 +1,7 @@
 import { showValue } from '../../../units/print';
 import { baseValue } from '../../../units/quantity';
 import type { Rule } from '../../finding';
+import { usual } from '../../../machine/library/usual';
 
 /** Direct current does not go out by itself at a zero crossing: a contactor for alternating current welds on it. */
 export const contactorDirectCurrent: Rule = {
@@ -26,7 +27,7 @@ export const contactorDirectCurrent: Rule = {
             label: () => 'Take one that is made for direct current',
             command: {
               name: 'choose-part' as const,
-              args: { slot: { role: 'stopContactor' as const }, library: 'contactor-bollard-dc' },
+              args: { slot: { role: 'stopContactor' as const }, library: usual.contactorDirectCurrent },
             },
           },
         ],

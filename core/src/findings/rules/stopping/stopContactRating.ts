@@ -2,6 +2,7 @@ import { figureOr } from '../../../units/derived';
 import { showValue } from '../../../units/print';
 import { baseValue } from '../../../units/quantity';
 import type { FindingDraft, Rule } from '../../finding';
+import { usual } from '../../../machine/library/usual';
 
 /** A stop contact that breaks more than it is made for: it welds, and then it breaks nothing. */
 export const stopContactRating: Rule = {
@@ -32,7 +33,7 @@ export const stopContactRating: Rule = {
                 remedies: [
                   {
                     label: () => 'Take a button with a stronger contact',
-                    command: { name: 'exchange-device', args: { part: id, library: 'button-plum-stop-2' } },
+                    command: { name: 'exchange-device', args: { part: id, library: usual.stopButtonTwoContacts } },
                   },
                 ],
               },

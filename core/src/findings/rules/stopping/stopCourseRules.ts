@@ -2,6 +2,7 @@ import { printNumber, showValue } from '../../../units/print';
 import type { Design } from '../../../machine/design';
 import type { FindingDraft, Remedy, Rule } from '../../finding';
 import { replanned } from '../../replanned';
+import { usual } from '../../../machine/library/usual';
 
 /** The stop, as its course over the evaluated nets shows it. */
 const wired = (conductors: Readonly<Record<string, unknown>>): boolean =>
@@ -67,7 +68,7 @@ function startRemedies(design: Design): Remedy[] {
       : [
           replanned(design, 'Take a start button', {
             name: 'choose-part',
-            args: { slot: { role: 'resetButton' }, library: 'button-plum-push' },
+            args: { slot: { role: 'resetButton' }, library: usual.pushButton },
           }),
         ];
   const [id] = Object.entries(design.circuits).find(([, c]) => c.function === 'stop' && c.cutsOnly) ?? [];

@@ -1,4 +1,5 @@
 import type { FindingDraft, Rule } from '../../finding';
+import { usual } from '../../../machine/library/usual';
 
 /** A stop that ends as soon as the hand lets go. */
 export const stopDoesNotLatch: Rule = {
@@ -22,7 +23,7 @@ export const stopDoesNotLatch: Rule = {
                 remedies: [
                   {
                     label: () => 'Take a latching stop button',
-                    command: { name: 'exchange-device', args: { part: id, library: 'button-plum-stop' } },
+                    command: { name: 'exchange-device', args: { part: id, library: usual.stopButton } },
                   },
                 ],
               },

@@ -1,4 +1,5 @@
 import type { Rule } from '../../finding';
+import { usual } from '../../../machine/library/usual';
 
 /** The control must be told of a stop. */
 export const noStopInput: Rule = {
@@ -18,7 +19,7 @@ export const noStopInput: Rule = {
             remedies: [
               {
                 label: () => 'Add a latching stop button',
-                command: { name: 'add-input', args: { function: 'stop', library: 'button-plum-stop' } },
+                command: { name: 'add-input', args: { function: 'stop', library: usual.stopButton } },
               },
             ],
           },

@@ -2,6 +2,7 @@ import type { Command } from '../../../commands/command';
 import { terminalsWithRole } from '../../../machine/parts';
 import type { FindingDraft, Rule } from '../../finding';
 import { replanned } from '../../replanned';
+import { usual } from '../../../machine/library/usual';
 
 /** A stop button that cuts power behind the control's back: the program goes on, and its figures with it. */
 export const stopUntold: Rule = {
@@ -14,7 +15,7 @@ export const stopUntold: Rule = {
       const single = c.devices.filter((d) => !terminalsWithRole(design.parts[d]!, 'contact-common', 1).length);
       const exchange = single.map((part): Command => ({
         name: 'exchange-device',
-        args: { part, library: 'button-plum-stop-2' },
+        args: { part, library: usual.stopButtonTwoContacts },
       }));
       return [
         {
