@@ -32,6 +32,11 @@ test('from the demo: figures, wire list, polarity, settings, a rehearsal, and th
   await goTo(page, 'Settings');
   await expect(field(page, 'axis/x/scale')).toContainText('1600 / 10 mm');
   await expect(field(page, 'axis/z/envelope-min')).toContainText('−127 mm');
+  // On paper they say whose they are, and no button is printed.
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByText(/^Dunnock · Settings · revision \d+ of 2 March 2026 · all \d+ settings$/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'CSV' })).toBeHidden();
+  await page.emulateMedia({ media: 'screen' });
 
   await goTo(page, 'Practice');
   const state = controlState(page);

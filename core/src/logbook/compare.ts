@@ -28,6 +28,47 @@ const inWords = (key: string): string =>
   key.replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`).replaceAll('-', ' ');
 const alike = (a: unknown, b: unknown) => a === b || JSON.stringify(a) === JSON.stringify(b);
 
+/** One thing that differs on a conductor; `key`: which, empty for its ends. */
+interface ChangedConductor {
+  number: number;
+  key: string;
+  was: string;
+  is: string;
+}
+/** From so many on, conductors that differ in the same way are told together: a plan or a tick changes a hundred at once. */
+const TOGETHER = 3;
+/** `101–104, 107` */
+function inRanges(numbers: readonly number[]): string {
+  const runs: [from: number, to: number][] = [];
+  for (const n of [...numbers].sort((a, b) => a - b)) {
+    const last = runs.at(-1);
+    if (last && n === last[1] + 1) last[1] = n;
+    else runs.push([n, n]);
+  }
+  return runs.map(([a, b]) => (a === b ? `${a}` : `${a}–${b}`)).join(', ');
+}
+function wiringLines(changes: readonly ChangedConductor[]): ChangedLine[] {
+  const alikes = new Map<string, ChangedConductor[]>();
+  for (const c of changes) {
+    const whole = c.key === 'added' || c.key === 'taken away';
+    const how = whole ? c.key : c.key && `${c.key}|${c.was}|${c.is}`;
+    // Ends differ for each conductor.
+    const of = how || String(c.number);
+    alikes.set(of, [...(alikes.get(of) ?? []), c]);
+  }
+  return [...alikes.values()].flatMap((list): ChangedLine[] => {
+    const [{ key, was, is }] = list as [ChangedConductor];
+    const field = key ? `, ${key}` : '';
+    if (list.length < TOGETHER)
+      return list.map((c) => ({ group: 'Wiring', what: `Conductor ${c.number}${field}`, was: c.was, is: c.is }));
+    const numbers = inRanges(list.map((c) => c.number));
+    if (key === 'added') return [{ group: 'Wiring', what: `${list.length} conductors added`, was: '–', is: numbers }];
+    if (key === 'taken away')
+      return [{ group: 'Wiring', what: `${list.length} conductors taken away`, was: numbers, is: '–' }];
+    return [{ group: 'Wiring', what: `Conductors ${numbers}${field}`, was, is }];
+  });
+}
+
 /** A revision of a machine: its design, and the settings of its control. */
 export interface Revised {
   design: Design;
@@ -57,13 +98,15 @@ export function compareRevisions(before: Revised, after: Revised, display: Displ
 
   const ids = <T extends object>(a: T, b: T) =>
     [...new Set([...Object.keys(a), ...Object.keys(b)])] as (keyof T & string)[];
+  const wiring: ChangedConductor[] = [];
   for (const id of ids(was.conductors, is.conductors)) {
     const [a, b] = [was.conductors[id], is.conductors[id]];
     if (a === b || alike(a, b)) continue;
     const ends = (d: Design, c: typeof a) => (c ? `${terminal(d, c.from)} → ${terminal(d, c.to)}` : '–');
-    const what = `Conductor ${(b ?? a)!.number}`;
-    if (!a || !b || !alike([a.from, a.to], [b.from, b.to]))
-      lines.push({ group: 'Wiring', what, was: ends(was, a), is: ends(is, b) });
+    const { number } = (b ?? a)!;
+    if (!a || !b) wiring.push({ number, key: a ? 'taken away' : 'added', was: ends(was, a), is: ends(is, b) });
+    else if (!alike([a.from, a.to], [b.from, b.to]))
+      wiring.push({ number, key: '', was: ends(was, a), is: ends(is, b) });
     if (a && b)
       for (const key of [
         'number',
@@ -78,13 +121,9 @@ export function compareRevisions(before: Revised, after: Revised, display: Displ
         'chain',
       ] as const)
         if (!alike(a[key], b[key]))
-          lines.push({
-            group: 'Wiring',
-            what: `${what}, ${key === 'waitsFor' ? 'waits for' : key}`,
-            was: say(a[key]),
-            is: say(b[key]),
-          });
+          wiring.push({ number, key: key === 'waitsFor' ? 'waits for' : key, was: say(a[key]), is: say(b[key]) });
   }
+  lines.push(...wiringLines(wiring));
   /** What a person calls something that has no field: its part, and its place there in words. */
   const plainPath = (path: string) => {
     const [table, id = '', ...rest] = path.split('.');

@@ -64,6 +64,33 @@ describe('revisions', () => {
     expect(lines.filter((l) => l.group === 'Wiring')).toHaveLength(1);
     expect(compareRevisions(revised(start), revised(start), defaultDisplay)).toEqual([]);
   });
+  it('tell conductors that changed alike in one line, by their numbers', () => {
+    const conductors = Object.entries(start.design.conductors).sort(([, a], [, b]) => a.number - b.number);
+    const numbered = (n: number) => conductors.find(([, c]) => c.number === n)![0];
+    const numbers = conductors.map(([, c]) => c.number);
+    // Three in a row and one apart from them.
+    const at = numbers.findIndex((n, i) => numbers[i + 1] === n + 1 && numbers[i + 2] === n + 2);
+    const [a, b, c] = numbers.slice(at, at + 3) as [number, number, number];
+    const apart = numbers.at(-1)!;
+    const wiring = (file: MachineFile) =>
+      compareRevisions(revised(start), revised(file), defaultDisplay)
+        .filter((l) => l.group === 'Wiring')
+        .map((l) => `${l.what}: ${l.was} → ${l.is}`);
+    const waiting = (...of: number[]) =>
+      wiring(
+        edit(start, '2026-05-01T10:00:00.000Z', {
+          name: 'set-conductors',
+          args: { ids: of.map(numbered), set: { route: 'duct 7' } },
+        }),
+      );
+    expect(waiting(a, b, c, apart)).toEqual([`Conductors ${a}–${c}, ${apart}, route: – → duct 7`]);
+    expect(waiting(a, apart)).toHaveLength(2);
+    const gone = edit(start, '2026-05-01T10:00:00.000Z', {
+      name: 'remove-conductors',
+      args: { ids: [a, b, c].map(numbered) },
+    });
+    expect(wiring(gone)).toEqual([`3 conductors taken away: ${a}–${c} → –`]);
+  });
   it('tell what the control is told otherwise, by a hand or by what follows from an edit', () => {
     const pitch: Command = { name: 'set-field', args: { path: 'axes.x.transmission.pitch', value: quantity(5, 'mm') } };
     const followed = edit(start, '2026-05-01T10:00:00.000Z', pitch);

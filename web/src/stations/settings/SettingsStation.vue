@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { CopyDocument, Download, Printer } from '@element-plus/icons-vue';
+import { changedAt, revisionOf } from '@nodaxis/core/machine/file';
 import { settingsAsText, writeSettingsCsv } from '@nodaxis/core/formats/settingsCsv';
 import { usePreferences } from '../../document/preferences';
 import { download } from '../../document/transfer';
@@ -40,10 +41,21 @@ const save = () =>
   download(`${machine.design.name} settings.csv`, writeSettingsCsv(all.value, preferences.display), 'text/csv');
 /** What is searched for is what is printed. */
 const print = () => window.print();
+const shownWords = computed(() => {
+  const shown = groups.value.reduce((n, g) => n + g.list.length, 0);
+  return shown < all.value.length
+    ? `${shown} of ${all.value.length} settings, those with “${text.value.trim()}”`
+    : `all ${shown} settings`;
+});
 </script>
 
 <template>
   <div class="stack">
+    <!-- On paper nothing else says whose settings these are, and as of when. -->
+    <p class="on-paper">
+      <strong>{{ machine.design.name }}</strong> · Settings · revision {{ revisionOf(machine.file) }} of
+      {{ new Date(changedAt(machine.file)).toLocaleDateString('en-GB', { dateStyle: 'long' }) }} · {{ shownWords }}
+    </p>
     <div class="row">
       <TextField
         v-model="text"
@@ -96,7 +108,13 @@ const print = () => window.print();
 .tools {
   margin-left: auto;
 }
+.on-paper {
+  display: none;
+}
 @media print {
+  .on-paper {
+    display: block;
+  }
   .text-field,
   .tools {
     display: none;
