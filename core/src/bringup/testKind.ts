@@ -95,6 +95,10 @@ export interface At {
  */
 export interface BringUpTest {
   kind: string;
+  /** Its sentences say which way something goes: that depends on where one stands. */
+  saysWhichWay?: boolean;
+  /** It is about places along the axis that is its subject. */
+  alongAxis?: boolean;
   /** Raised when the same readings would be judged otherwise: older results are then stale. */
   version: number;
   phase: Phase;

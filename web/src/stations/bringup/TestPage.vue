@@ -49,14 +49,9 @@ const reason = useDraft(() => `${machine.file?.id}/reason/${current.value?.insta
 const test = computed(() => s.value.instance.test);
 const locked = computed(() => s.value.state === 'locked');
 const entering = computed(() => Object.keys(readings.value).length > 0);
-/** Tests whose sentences say which way something goes: that depends on where one stands. */
-const DIRECTIONS = ['first-move', 'reference-direction', 'gantry-together', 'accuracy'];
 /** Where a test is about places along an axis, the same ruler as everywhere shows them. */
-const ONE_RULER = ['reference-run', 'envelope', 'envelope-proof', 'repeatability', 'index-pulse'];
 const axis = computed(() =>
-  ONE_RULER.includes(test.value.kind)
-    ? made.value!.figures.axes.find((a) => a.id === s.value.instance.subject.axis)
-    : undefined,
+  test.value.alongAxis ? made.value!.figures.axes.find((a) => a.id === s.value.instance.subject.axis) : undefined,
 );
 const reached = computed(() => {
   const v = (entering.value ? readings.value : s.value.record?.readings)?.reached;
@@ -148,7 +143,7 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
           And {{ stale.length - 4 }} more.</span
         >
       </section>
-      <StandingPlace v-if="DIRECTIONS.includes(test.kind)" />
+      <StandingPlace v-if="test.saysWhichWay" />
       <ol class="steps">
         <li v-for="t in steps" :key="t">{{ t }}</li>
       </ol>

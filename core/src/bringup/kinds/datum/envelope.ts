@@ -27,6 +27,7 @@ function farEnd(
 
 export const envelope: BringUpTest = {
   kind: 'envelope',
+  alongAxis: true,
   version: 1,
   phase: 'datum and envelope',
   title: 'Travel measured',

@@ -16,6 +16,7 @@ const edge = (m: Made, s: Subject) => {
 
 export const envelopeProof: BringUpTest = {
   kind: 'envelope-proof',
+  alongAxis: true,
   version: 1,
   phase: 'datum and envelope',
   title: 'Envelope proven',

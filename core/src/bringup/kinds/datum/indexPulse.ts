@@ -11,6 +11,7 @@ const CLEAR = 0.15;
 
 export const indexPulse: BringUpTest = {
   kind: 'index-pulse',
+  alongAxis: true,
   version: 1,
   phase: 'datum and envelope',
   title: 'Index pulse beside the switch',

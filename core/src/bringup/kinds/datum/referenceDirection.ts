@@ -17,6 +17,7 @@ export const ownSwitches = (m: Made, s: Subject): Subject[] =>
 
 export const referenceDirection: BringUpTest = {
   kind: 'reference-direction',
+  saysWhichWay: true,
   version: 1,
   phase: 'datum and envelope',
   title: 'Which way the reference run goes',

@@ -11,6 +11,7 @@ const TELL = 0.5;
 
 export const referenceRun: BringUpTest = {
   kind: 'reference-run',
+  alongAxis: true,
   version: 1,
   phase: 'datum and envelope',
   title: 'Reference run',

@@ -18,6 +18,7 @@ const targetsOf = (m: Made, s: Subject): number[] => {
 
 export const accuracy: BringUpTest = {
   kind: 'accuracy',
+  saysWhichWay: true,
   version: 1,
   phase: 'measuring',
   title: 'Accuracy and repeatability',

@@ -11,6 +11,7 @@ const FAIR = 0.12;
 
 export const repeatability: BringUpTest = {
   kind: 'repeatability',
+  alongAxis: true,
   version: 1,
   phase: 'measuring',
   title: 'Datum, again and again',

@@ -9,6 +9,7 @@ const STEP = 2;
 
 export const firstMove: BringUpTest = {
   kind: 'first-move',
+  saysWhichWay: true,
   version: 1,
   phase: 'first motion',
   title: 'First move',

@@ -11,6 +11,7 @@ const ALIKE = 0.15;
 
 export const gantryTogether: BringUpTest = {
   kind: 'gantry-together',
+  saysWhichWay: true,
   version: 1,
   phase: 'first motion',
   title: 'Both motors of the gantry',
