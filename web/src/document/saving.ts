@@ -7,12 +7,14 @@ import { inHaste, keepable, leaveBehind, makingRoom, RETRY_AFTER_MS, writeKeepab
 import { type useShelf } from './shelf';
 import { cardOf } from './card';
 import type { Place } from './slots';
+import { quietMoment } from './unhurried';
 
 export type SaveState = 'saved' | 'saving' | 'not-saved';
 
 /** An edit is saved once the hand rests, and after this much of going on without a rest. */
 const SAVE_AFTER_MS = 300;
 const SAVE_AT_LEAST_EVERY_MS = 1000;
+const QUIET_WITHIN_MS = 200;
 
 /**
  * Saves the open machine by itself: soon after each edit, at once where the page may go, again and again where it failed.
@@ -54,6 +56,8 @@ export function useSaving(
       const before = hasty;
       const ready = leaving ? ok(inHaste(current)) : await keepable(current);
       if (!ready.ok) throw new NotKept(ready.error[0]!);
+      // To hand megabytes to the store takes the page as long as a frame: never between an edit and its picture.
+      if (!leaving) await quietMoment(QUIET_WITHIN_MS);
       // While this one was checked, a newer state was written in haste.
       if (hasty !== before) return;
       if (leaving) {

@@ -14,6 +14,14 @@ export const nextTurn = (): Promise<void> =>
     port2.postMessage(0);
   });
 
+/** Waits for a moment in which the page draws nothing and nobody waits for it, but no longer than so many ms. */
+export const quietMoment = (mostMs: number): Promise<void> =>
+  new Promise((done) => {
+    // Where there is no page, as in a test, nobody waits.
+    if (typeof requestIdleCallback === 'undefined') done();
+    else requestIdleCallback(() => done(), { timeout: mostMs });
+  });
+
 /** Does long work on the page in short turns, so that the page stays awake meanwhile. */
 export async function unhurried<T>(steps: Steps<T>): Promise<T> {
   let until = performance.now() + TURN_MS;
