@@ -2,8 +2,8 @@
 /**
  * A figure with its unit, typed as one likes: `12.5`, `1/2 in`, `3 kg`. `v-model` is the text, as a draft keeps it;
  * `v-model:quantity` what it says: undefined while it says nothing, or nothing that can be read, which stands under it once
- * it is entered. Kept in a `shallowRef`: what goes into a machine may be no proxy, since no worker can be given one. For a
- * field of the machine file there is `MachineField`.
+ * it is entered. For a figure that stands and is changed by an edit there is `QuantityEntry`, for a field of the machine file
+ * `MachineField`.
  */
 import { parseQuantity } from '@nodaxis/core/units/parse';
 import type { Quantity } from '@nodaxis/core/units/quantity';

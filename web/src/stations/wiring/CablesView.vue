@@ -331,7 +331,7 @@ td .choice {
   color: var(--wont);
 }
 .new :deep(.text-field) {
-  width: 112px;
+  width: 148px;
 }
 @media (max-width: 720px) {
   .cables {
