@@ -54,7 +54,9 @@ function wiringLines(changes: readonly ChangedConductor[]): ChangedLine[] {
     const how = whole ? c.key : c.key && `${c.key}|${c.was}|${c.is}`;
     // Ends differ for each conductor.
     const of = how || String(c.number);
-    alikes.set(of, [...(alikes.get(of) ?? []), c]);
+    const list = alikes.get(of);
+    if (list) list.push(c);
+    else alikes.set(of, [c]);
   }
   return [...alikes.values()].flatMap((list): ChangedLine[] => {
     const [{ key, was, is }] = list as [ChangedConductor];

@@ -168,7 +168,8 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
         </ActionButton>
         <ActionButton v-if="busy" @click="bringUp.stop()">Stop</ActionButton>
       </div>
-      <ReadingForm />
+      <!-- What is typed and cannot be read stays with its test. -->
+      <ReadingForm :key="s.instance.key" />
       <Fold v-if="mode === 'real'" class="more"
         ><template #title
           ><span>Note and pictures<template v-if="note || photos.length"> ✓</template></span></template
