@@ -10,19 +10,22 @@ import UpdateOffer from './UpdateOffer.vue';
 import Hints from '../words/Hints.vue';
 import { ElConfigProvider } from 'element-plus';
 import en from 'element-plus/es/locale/lang/en';
-import { showTerms, termsFrom, termsShown } from '../words/askTerms';
+import { showTerms, termsFrom, termsQuery, termsShown } from '../words/askTerms';
 import { defineAsyncComponent, onMounted, ref, watch } from 'vue';
 import { useHelpKey } from './shortcuts';
+import { useTypeAhead } from '../ui/typeAhead';
 
 const load = () => import('./GlossaryDialog.vue');
 const GlossaryDialog = defineAsyncComponent(load);
-// Once the page stands it is fetched, so that the first key of a search is not lost; if that fails, it is fetched when asked for.
+// Once the page stands it is fetched, so that it opens at once; if that fails, it is fetched when asked for.
 onMounted(() => setTimeout(() => void load().catch(() => undefined), 1500));
 
 usePreferences();
 const imports = useImports();
 imports.listen();
 useHelpKey(() => showTerms());
+// Here, not in the dialog: letters are kept from the key that asks for it on, however long it takes to be loaded.
+useTypeAhead(termsShown, termsQuery, () => termsFrom.value);
 /** It is loaded once it is asked for. */
 const asked = ref(false);
 watch(termsShown, () => (asked.value = true));
@@ -51,7 +54,7 @@ const stepWord = { reading: 'reading', checking: 'checking every value', 'change
         <template #action><ActionButton kind="framed" @click="imports.told = []">Understood</ActionButton></template>
       </Caution>
       <RouterView />
-      <GlossaryDialog v-if="asked" v-model="termsShown" :start="termsFrom" />
+      <GlossaryDialog v-if="asked" v-model="termsShown" />
       <div v-if="imports.dragging" class="drop">Drop to import the machine file</div>
     </template>
   </ElConfigProvider>

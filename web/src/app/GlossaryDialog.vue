@@ -1,32 +1,27 @@
 <script setup lang="ts">
 import { searchTerms, termOf } from '@nodaxis/core/words/terms';
 import { ElDialog } from 'element-plus';
-import { computed, nextTick, ref } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { shortcutList } from './shortcuts';
 import { stationList } from '../stations/stationList';
 import ActionButton from '../ui/ActionButton.vue';
 import StationTabs from '../ui/StationTabs.vue';
 import TextField from '../ui/TextField.vue';
-import { useTypeAhead } from '../ui/typeAhead';
+import { termsFrom, termsQuery as query } from '../words/askTerms';
 import TermMeaning from '../words/TermMeaning.vue';
 
 /** What the words mean, and what the keys do. */
 const shown = defineModel<boolean>({ required: true });
-const { start = '' } = defineProps<{ start?: string }>();
 const route = useRoute();
 type View = 'terms' | 'keys';
 const view = ref<View>('terms');
-const query = ref('');
 const found = computed(() => searchTerms(query.value));
 const box = ref<InstanceType<typeof TextField>>();
 const machine = computed(() => (route.params.id ? String(route.params.id) : undefined));
 /** A term that was asked for is selected, so that the next letter begins another search; letters typed already stay. */
-const focusBox = () => box.value?.select(query.value === start ? 0 : query.value.length, query.value.length);
-useTypeAhead(shown, query, () => {
-  view.value = 'terms';
-  return start;
-});
+const focusBox = () => box.value?.select(query.value === termsFrom.value ? 0 : query.value.length, query.value.length);
+watch(shown, () => (view.value = 'terms'));
 const station = (id: string | undefined) => stationList.find((s) => s.id === id);
 </script>
 

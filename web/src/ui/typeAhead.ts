@@ -11,7 +11,8 @@ export function useTypeAhead(shown: Ref<boolean>, query: Ref<string>, first: () 
     // The key that opened it is none of its letters.
     if (e.defaultPrevented || !shown.value || e.ctrlKey || e.metaKey || e.altKey) return;
     const at = e.target instanceof HTMLElement ? e.target : document.body;
-    if (at.matches('input, textarea, button, a')) return;
+    // A control of the dialog has its own keys; one of the page behind it, where the focus still is, has none any more.
+    if (at.matches('input, textarea') || (at.matches('button, a') && at.closest('[role="dialog"]'))) return;
     if (e.key.length === 1) query.value += e.key;
     else if (e.key === 'Backspace') query.value = query.value.slice(0, -1);
     else if (e.key === 'Enter' && enter) enter();
