@@ -72,7 +72,7 @@ export function datumQuality(figures: Figures, a: AxisFigures): DatumQuality | u
   const { circuits, parts } = figures.design;
   const id = Object.keys(circuits).find((c) => circuits[c]!.devices.includes(reference.device));
   const input = id ? figures.plan.inputs[id] : undefined;
-  const stage = input && inputStage(parts[input.part], input.terminal, fieldVolts(figures.design));
+  const stage = input && inputStage(parts[input.part], input.terminal, fieldVolts(figures.design, input.part));
   const filterS = id ? filterTime(circuits[id]!, stage).totalS : 0;
   const pollS = Math.max(0, a.stopping.value.reactionS - filterS);
   const error = positionError(slow, filterS, pollS, repeats, scale.value.resolution);

@@ -1,3 +1,4 @@
+import { earthBars, fieldSupply, mainsInlets } from '../distribution/supplies';
 import type { Design } from '../machine/design';
 import { axesOf } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
@@ -34,10 +35,9 @@ export interface Fault {
 
 const pole = (
   design: Design,
-  role: 'fieldSupply' | 'earthBar',
+  part: string | undefined,
   terminalRole: 'supply-out-plus' | 'supply-out-minus' | 'protective-earth',
 ): TerminalRef | undefined => {
-  const part = design.roles[role];
   const terminal = part && design.parts[part] && terminalsWithRole(design.parts[part], terminalRole)[0];
   return part && terminal !== undefined ? { part, terminal } : undefined;
 };
@@ -58,9 +58,11 @@ function neighbours(design: Design): [string, string][] {
  */
 export function singleFaults(design: Design): Fault[] {
   const faults: Fault[] = [];
-  const frame = pole(design, 'earthBar', 'protective-earth');
-  const zero = pole(design, 'fieldSupply', 'supply-out-minus');
-  const plus = pole(design, 'fieldSupply', 'supply-out-plus');
+  const field = fieldSupply(design)?.id;
+  const inlets = new Set(mainsInlets(design).map((x) => x.id));
+  const frame = pole(design, earthBars(design)[0]?.id, 'protective-earth');
+  const zero = pole(design, field, 'supply-out-minus');
+  const plus = pole(design, field, 'supply-out-plus');
   const add = (kind: FaultKind, subject: string, title: string, situation: Situation, of = subject) =>
     faults.push({ id: `${kind}:${of}`, kind, subject, title, situation });
   for (const [id, c] of Object.entries(design.conductors)) {
@@ -108,7 +110,7 @@ export function singleFaults(design: Design): Fault[] {
       } else if (e.kind === 'source' && part.data.class === 'supply')
         add('supply-lost', id, `${part.name} (${part.designation}) gives nothing`, { lost: new Set([id]) });
     }
-    if (part.data.class === 'connector' && id !== design.roles.mainsInlet)
+    if (part.data.class === 'connector' && !inlets.has(id))
       add('plug-off', id, `Plug ${part.designation} is off`, { pulled: new Set([id]) });
   }
   if (design.roles.controller && axesOf(design).length)

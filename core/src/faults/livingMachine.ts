@@ -1,3 +1,5 @@
+import { mainsInlets } from '../distribution/supplies';
+import { distributionOf } from '../distribution/tree';
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import { terminalKey } from '../machine/ids';
@@ -36,9 +38,13 @@ export class LivingMachine {
     const [plus, minus] = [this.first(controller, 'supply-plus'), this.first(controller, 'supply-minus')];
     this.controllerPoles = plus && minus ? [plus, minus] : undefined;
     this.fedByLink = this.linkFeeds(controller, plus);
-    const inlet = design.roles.mainsInlet;
+    const tree = distributionOf(design);
+    const anyInlet = mainsInlets(design)[0]?.id;
     this.fed = Object.entries(design.parts).flatMap(([supply, part]) => {
-      if (!inlet || part.data.class !== 'supply') return [];
+      if (part.data.class !== 'supply') return [];
+      // One that is not planned yet gets its mains where the machine does.
+      const inlet = tree.wayTo(supply, 'mains').source?.part ?? anyInlet;
+      if (!inlet) return [];
       const ways = (['mains-l', 'mains-n'] as const).flatMap((role) => {
         const [from, to] = [first(inlet, role), first(supply, role)];
         return from && to ? [[from, to] as const] : [];
@@ -122,8 +128,11 @@ export class LivingMachine {
   }
   /** Whether the spindle's drive has its mains or its bus. */
   spindleFed(e: Evaluation): boolean {
-    const { spindleDrive, mainsInlet } = this.design.roles;
-    const [from, to] = [this.first(mainsInlet, 'mains-l'), this.first(spindleDrive, 'mains-l')];
+    const { spindleDrive } = this.design.roles;
+    const inlet =
+      spindleDrive &&
+      (distributionOf(this.design).wayTo(spindleDrive, 'mains').source?.part ?? mainsInlets(this.design)[0]?.id);
+    const [from, to] = [this.first(inlet, 'mains-l'), this.first(spindleDrive, 'mains-l')];
     const bus = this.first(spindleDrive, 'supply-plus');
     return from && to ? e.joined(from, to) : bus ? e.levelAt(bus) === 'high' : true;
   }

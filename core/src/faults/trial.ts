@@ -1,3 +1,4 @@
+import { portOf } from '../machine/ports';
 import type { InputFunction } from '../machine/connections';
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
@@ -79,7 +80,7 @@ export function handlesOf(design: Design, outputs: Readonly<Record<string, Termi
   return {
     press: parts.flatMap(([id, p]) => (byHand(id, p) ? [id] : [])),
     lose: parts.flatMap(([id, p]) => (p.data.class === 'supply' ? [id] : [])),
-    pull: parts.flatMap(([id, p]) => (p.data.class === 'connector' && id !== design.roles.mainsInlet ? [id] : [])),
+    pull: parts.flatMap(([id, p]) => (p.data.class === 'connector' && portOf(p, 'mains') === undefined ? [id] : [])),
     drive: Object.entries(outputs).map(([circuit, output]) => ({ circuit, output })),
   };
 }

@@ -1,3 +1,4 @@
+import { driveSupply, logicSupply } from '../distribution/supplies';
 import type { Design } from '../machine/design';
 import { loadVolts } from '../machine/loads';
 import { terminalsWithRole } from '../machine/parts';
@@ -74,10 +75,11 @@ function controllerReason(
   living: Nets,
   name: (id: string | undefined) => string,
 ): DeadReason {
-  const { roles, parts } = design;
+  const { parts } = design;
   const base = { what: 'controller' as const, part: id };
+  const supply = logicSupply(design)?.id;
   const plus = first(parts[id], 'supply-plus');
-  if (!roles.logicSupply)
+  if (!supply)
     return {
       ...base,
       text: `${name(id)} has no power: no logic supply is chosen${usesUsb(parts[id]) ? ', and no computer is linked to it that could feed it over USB' : ''}.`,
@@ -93,9 +95,9 @@ function controllerReason(
     };
   return {
     ...base,
-    text: `${name(id)} has no power: ${name(roles.logicSupply)} does not reach it, or has no mains.`,
+    text: `${name(id)} has no power: ${name(supply)} does not reach it, or has no mains.`,
     station: 'wiring',
-    field: `parts.${roles.logicSupply}`,
+    field: `parts.${supply}`,
   };
 }
 
@@ -171,11 +173,12 @@ function driverReason(
   name: (id: string | undefined) => string,
   behindContactor: boolean,
 ): DeadReason | undefined {
-  const { roles, parts } = design;
+  const { parts } = design;
   const base = { what: 'driver' as const, part: id };
+  const supply = driveSupply(design, id)?.id;
   const [plus, minus] = [first(parts[id], 'supply-plus'), first(parts[id], 'supply-minus')];
   if (!plus || !minus) return undefined;
-  if (!roles.motorSupply)
+  if (!supply)
     return {
       ...base,
       text: `${name(id)} gets no motor power: no motor supply is chosen.`,
@@ -200,8 +203,8 @@ function driverReason(
     };
   return {
     ...base,
-    text: `${name(id)} gets no motor power: ${name(roles.motorSupply)} does not reach it, or has no mains.`,
+    text: `${name(id)} gets no motor power: ${name(supply)} does not reach it, or has no mains.`,
     station: 'wiring',
-    field: `parts.${roles.motorSupply}`,
+    field: `parts.${supply}`,
   };
 }

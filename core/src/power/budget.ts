@@ -2,7 +2,8 @@ import type { Design } from '../machine/design';
 import { axesOf } from '../machine/design';
 import { loadAmps } from '../machine/loads';
 import type { Part } from '../machine/parts';
-import { hasSensorOutput } from '../machine/parts';
+import { distributionOf } from '../distribution/tree';
+import { driveSupply, fieldSupply } from '../distribution/supplies';
 import type { DriveFigures } from '../drivetrain/speed';
 import { requiredTorqueNm, steadyTorqueNm } from '../drivetrain/load';
 import { USUAL_IDLE } from '../drivetrain/motorHeat';
@@ -72,17 +73,19 @@ export interface BusDemand extends MotorDemand {
   unknown: number;
 }
 
-/** What the motor bus has to give: every motor once, each driver with its own losses. */
+/** What a motor bus has to give, that of one supply or all of them: every motor once, each driver with its own losses. */
 export function motorBusDemand(
   design: Design,
   drives: readonly { axisId: string; figures: readonly DriveFigures[] }[],
+  supply?: string,
 ): BusDemand {
+  const onBus = (source: { id: string } | undefined) => supply === undefined || source?.id === supply;
   const sum: BusDemand = { idleW: 0, heldW: 0, movingW: 0, peakW: 0, spindleW: 0, phaseCurrentsA: 0, unknown: 0 };
   for (const { axisId, figures } of drives)
     figures.forEach((d, i) => {
       const drive = design.axes[axisId]?.drives[i];
       const driver = drive?.driver ? design.parts[drive.driver] : undefined;
-      if (!drive?.motor || !driver) return;
+      if (!drive?.motor || !driver || !onBus(driveSupply(design, drive.driver))) return;
       const demand = motorDemand(d, figureOr(driver.setup.idleCurrent, USUAL_IDLE));
       if (!demand) {
         sum.unknown++;
@@ -95,10 +98,9 @@ export function motorBusDemand(
       if (d.torque.known && d.torque.value.motor.curve.kind === 'stepper')
         sum.phaseCurrentsA += d.torque.value.motor.curve.circuit.peakA;
     });
-  const spindleDrive = design.roles.spindleDrive ? design.parts[design.roles.spindleDrive] : undefined;
   const spindle = design.roles.spindle ? design.parts[design.roles.spindle]?.data : undefined;
-  const onBus = Object.values(spindleDrive?.terminals ?? {}).some((t) => t.role === 'supply-plus');
-  if (onBus && spindle?.class === 'spindle')
+  const feeds = distributionOf(design).supplyOf(design.roles.spindleDrive, 'supply');
+  if (feeds && onBus(feeds) && spindle?.class === 'spindle')
     sum.spindleW =
       figureOr(spindle.ratedVoltage, 0) * figureOr(spindle.ratedCurrent, 0) ||
       figureOr(spindle.power, 0) / SPINDLE.motor;
@@ -112,34 +114,26 @@ export interface Drawn {
   amps: number;
 }
 
-/** What hangs on the field supply, as far as the parts tell: coils, brakes, lamps, valves, sensors, isolated inputs. */
-export function fieldDemand(design: Design): Drawn[] {
-  const drawn: Drawn[] = [];
-  const add = (id: string | undefined, amps?: number) => {
-    const part = id ? design.parts[id] : undefined;
-    if (id && part && !drawn.some((d) => d.id === id)) drawn.push({ id, part, amps: amps ?? loadAmps(part) });
-  };
-  const controller = design.roles.controller ? design.parts[design.roles.controller]?.data : undefined;
-  const ownVolts = controller?.class === 'controller' ? figureOr(controller.switchedVoltage, 24) : 24;
-  for (const o of Object.values(design.outputs)) {
-    // A coil that the board's own low-voltage outputs drive draws nothing from the field supply; what its contact feeds does.
-    if (o.relay && ownVolts > 6) add(o.relay);
-    for (const d of o.devices) {
-      const part = design.parts[d];
-      const roles = Object.values(part?.terminals ?? {}).map((t) => t.role);
-      if (part && !roles.includes('mains-l') && !roles.includes('run-in') && part.data.class !== 'spindle-drive')
-        add(d);
-    }
-  }
-  if (design.stopSchool === 'motor-power' || design.stopSchool === 'main-switch') add(design.roles.stopContactor);
-  for (const c of Object.values(design.circuits))
-    for (const d of c.devices) if (hasSensorOutput(design.parts[d])) add(d, SENSOR_A);
+/**
+ * What hangs on a supply besides drives, as far as the parts tell: coils, brakes, lamps, valves, sensors, isolated inputs. The
+ * field supply where no other is asked for.
+ */
+export function fieldDemand(design: Design, supply = fieldSupply(design)?.id): Drawn[] {
+  if (supply === undefined) return [];
   const isolated = Object.values(design.parts).some((p) =>
     Object.values(p.elements).some((e) => e.kind === 'isolated-input' && e.resistance),
   );
   const inputs = isolated ? Object.values(design.circuits).filter((c) => !c.cutsOnly).length : 0;
-  if (inputs && design.roles.controller) add(design.roles.controller, inputs * INPUT_A);
-  return drawn;
+  return distributionOf(design)
+    .loadsOf(supply)
+    .flatMap(({ part: id, port }): Drawn[] => {
+      const part = design.parts[id]!;
+      const draws = (amps: number): Drawn[] => (amps > 0 ? [{ id, part, amps }] : []);
+      if (port === 'coil' || port === 'load') return draws(loadAmps(part));
+      if (port === 'supply') return part.data.class === 'sensor' ? draws(SENSOR_A) : [];
+      if (port === 'torque-off') return draws(INPUT_A);
+      return port === 'field' && id === design.roles.controller ? draws(inputs * INPUT_A) : [];
+    });
 }
 
 /**

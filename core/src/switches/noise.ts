@@ -1,3 +1,4 @@
+import { motorBuses } from '../distribution/supplies';
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import { figureOr } from '../units/derived';
@@ -41,7 +42,7 @@ export function noiseRisk(
   analysis: CircuitAnalysis | undefined,
 ): NoiseRisk | undefined {
   const circuit = design.circuits[circuitId];
-  const stage = inputStage(design.parts[input.part], input.terminal, fieldVolts(design));
+  const stage = inputStage(design.parts[input.part], input.terminal, fieldVolts(design, input.part));
   if (!circuit || !stage || !analysis?.wired) return undefined;
   const swingV = swingOf(design);
   const { lengthM, unscreenedM, coupledM } = leadsOf(design, circuit.devices);
@@ -62,13 +63,15 @@ export function noiseRisk(
   return { risk, spikeV, marginV, aboveS, filterS, unscreenedM, swingV, heldAtRest };
 }
 
-/** The highest voltage that something on the machine chops: a spindle drive on the mains, else the motor bus. */
+/** The highest voltage that something on the machine chops: a spindle drive on the mains, else the motor bus, the highest of several. */
 function swingOf(design: Design): number {
   const drive = design.roles.spindleDrive ? design.parts[design.roles.spindleDrive] : undefined;
   const onMains = drive && Object.values(drive.terminals).some((t) => t.role === 'mains-l');
   if (onMains) return Math.SQRT2 * (design.mainsVoltage ? baseValue(design.mainsVoltage) : 230);
-  const supply = design.roles.motorSupply ? design.parts[design.roles.motorSupply]?.data : undefined;
-  return supply?.class === 'supply' ? figureOr(supply.outputVoltage, 0) : 0;
+  const buses = motorBuses(design).map(({ supply: { part } }) =>
+    part.data.class === 'supply' ? figureOr(part.data.outputVoltage, 0) : 0,
+  );
+  return Math.max(0, ...buses);
 }
 
 /** Longest core by cable, m, for each part that it goes to; worked out once for a table of conductors. */

@@ -1,3 +1,4 @@
+import { fieldSupply } from '../distribution/supplies';
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import type { Axis } from '../machine/mechanics';
@@ -44,7 +45,7 @@ export function inputReactionS(design: Design, circuitId: string, input: Termina
     const poll = id && design.parts[id] ? pollOf({ id, part: design.parts[id] }) : known(0);
     return sum + (poll.known ? poll.value : 0);
   }, 0);
-  const stage = inputStage(design.parts[input.part], input.terminal, fieldVolts(design));
+  const stage = inputStage(design.parts[input.part], input.terminal, fieldVolts(design, input.part));
   return pollS + filterTime(design.circuits[circuitId]!, stage).totalS;
 }
 
@@ -77,22 +78,22 @@ export function stoppingOf(
 
 /** What an isolated input is fed from, V. */
 const FIELD_V = 24;
-export const fieldVolts = ({ roles, parts }: Pick<Design, 'roles' | 'parts'>): number => {
-  const data = roles.fieldSupply ? parts[roles.fieldSupply]?.data : undefined;
+export const fieldVolts = (design: Parameters<typeof fieldSupply>[0], board?: string): number => {
+  const data = fieldSupply(design, board)?.part.data;
   return data?.class === 'supply' ? figureOr(data.outputVoltage, FIELD_V) : FIELD_V;
 };
 
 /** The longest filter among the circuits of an axis, the wired one and the control's together, in s. */
 export const limitFilterS = (
   axisId: string,
-  design: Pick<Design, 'circuits' | 'parts' | 'roles'>,
+  design: Parameters<typeof fieldSupply>[0],
   inputs: Readonly<Record<string, TerminalRef>>,
 ): number =>
   Object.entries(design.circuits)
     .filter(([, c]) => c.devices.some((d) => design.parts[d]?.mount?.axis === axisId))
     .reduce((most, [id, c]) => {
       const input = inputs[id];
-      const stage = input && inputStage(design.parts[input.part], input.terminal, fieldVolts(design));
+      const stage = input && inputStage(design.parts[input.part], input.terminal, fieldVolts(design, input.part));
       return Math.max(most, filterTime(c, stage).totalS);
     }, 0);
 

@@ -90,7 +90,12 @@ export const planted: readonly [MachineName, string, readonly Command[], string]
     [exchange('device-limit-x-plus', 'sensor-lichen-pnp-no'), untried, plan],
     'broken-wire:limit-x-plus',
   ],
-  ['lapwing', 'a supply for one motor', [set('parts.motor-supply.data.outputCurrent', 1, 'A')], 'supply-load:motor'],
+  [
+    'lapwing',
+    'a supply for one motor',
+    [set('parts.motor-supply.data.outputCurrent', 1, 'A')],
+    'supply-load:motor-supply',
+  ],
   [
     'lapwing',
     'a contactor for alternating current',

@@ -1,6 +1,9 @@
+import { driveSupply, fieldSupply, protectiveDevice } from '../distribution/supplies';
+import { distributionOf, type Held } from '../distribution/tree';
 import type { Design } from '../machine/design';
 import type { DataOf } from '../machine/parts';
 import { isDriver } from '../machine/parts';
+import { portAt } from '../machine/ports';
 import { lastingA } from '../drivetrain/motorCurrent';
 import { ampacityA, dropV, threePhaseDropV } from '../electrics/conductors';
 import { figureOr, positive } from '../units/derived';
@@ -80,17 +83,20 @@ export function protectionOf(design: Design, wire: Wire, sheet: string | undefin
       return { amps: baseValue(data.outputCurrent), by: 'supply' };
   }
   if (sheet !== 'mains' || wire.ends.some((e) => e.role === 'protective-earth')) return undefined;
-  const id = design.roles.mainsBreaker;
-  const breaker = id ? design.parts[id]?.data : undefined;
-  return (breaker?.class === 'breaker' || breaker?.class === 'fuse') && breaker.ratedCurrent
-    ? { amps: baseValue(breaker.ratedCurrent), by: 'device' }
-    : undefined;
+  // The end that takes power tells what is ahead of it.
+  for (const e of wire.ends) {
+    const port = portAt(e.of, e.terminal);
+    const device = port?.direction === 'takes' ? protectiveDevice(design, { part: e.part, port: port.id }) : undefined;
+    if (device && 'ratedCurrent' in device.part.data && device.part.data.ratedCurrent)
+      return { amps: baseValue(device.part.data.ratedCurrent), by: 'device' };
+  }
+  return undefined;
 }
 
 /** Volts between the poles from which a conductor's load is fed, for judging the drop; undefined where unknown. */
 export function feedVolts(design: Design, wire: Wire): number | undefined {
-  const volts = (id: string | undefined) => {
-    const d = id ? design.parts[id]?.data : undefined;
+  const volts = (supply: Held | undefined) => {
+    const d = supply?.part.data;
     return d?.class === 'supply' && d.outputVoltage ? baseValue(d.outputVoltage) : undefined;
   };
   // What a drive gives its motor is judged against the drive's own voltage, never against that of the field supply.
@@ -98,12 +104,24 @@ export function feedVolts(design: Design, wire: Wire): number | undefined {
     if (e.of.data.class === 'spindle-drive') {
       if (e.role.startsWith('phase-') || e.role.startsWith('load-'))
         return figureOr(e.of.data.ratedVoltage, USUAL_MAINS_V);
-      if (e.role.startsWith('supply-') && !e.role.startsWith('supply-out')) return volts(design.roles.motorSupply);
+      if (e.role.startsWith('supply-') && !e.role.startsWith('supply-out')) return volts(driveSupply(design, e.part));
     }
-  if (wire.ends.some((e) => isDriver(e.of.data))) return volts(design.roles.motorSupply);
+  const driver = wire.ends.find((e) => isDriver(e.of.data));
+  if (driver) return volts(driveSupply(design, driver.part));
   if (wire.ends.some((e) => e.role === 'mains-l' || e.role === 'mains-n'))
     return figureOr(design.mainsVoltage, USUAL_MAINS_V);
-  return volts(design.roles.fieldSupply);
+  return volts(loadSupply(design, wire) ?? fieldSupply(design));
+}
+
+/** The supply of the load at an end of a conductor. */
+function loadSupply(design: Design, wire: Wire): Held | undefined {
+  for (const e of wire.ends) {
+    const port = portAt(e.of, e.terminal);
+    if (port?.direction !== 'takes') continue;
+    const supply = distributionOf(design).supplyOf(e.part, port.id);
+    if (supply) return supply;
+  }
+  return undefined;
 }
 
 /** Volts that a conductor loses with its way back, and of how many. */

@@ -1,3 +1,4 @@
+import { mainsInlets } from '../distribution/supplies';
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import { resistanceOhm } from '../electrics/conductors';
@@ -16,10 +17,9 @@ const UNKNOWN = { lengthM: 1, sectionMm2: 1 };
 /** A meter stands in a cool cabinet. */
 const ROOM_C = 20;
 
-type Wired = Pick<Design, 'parts' | 'conductors' | 'roles'>;
+type Wired = Pick<Design, 'parts' | 'conductors'>;
 interface Known {
   parts: Design['parts'];
-  start: string;
   paths: ReadonlyMap<string, EarthPath>;
 }
 /** Worked out once for a table of conductors: every part asks, after every edit, and few edits touch the wiring. */
@@ -29,12 +29,11 @@ const found = new WeakMap<Design['conductors'], Known>();
  * The path of least resistance over conductors between earth terminals; all earth terminals of a part are one piece of
  * metal. Undefined where no way leads from the mains inlet to the part.
  */
-export function earthPath({ parts, conductors, roles }: Wired, part: string): EarthPath | undefined {
-  const start = roles.mainsInlet;
-  if (!start) return undefined;
+export function earthPath({ parts, conductors }: Wired, part: string): EarthPath | undefined {
   let known = found.get(conductors);
-  if (known?.parts !== parts || known.start !== start) {
-    known = { parts, start, paths: pathsFrom(start, parts, conductors) };
+  if (known?.parts !== parts) {
+    const inlets = mainsInlets({ parts }).map((inlet) => inlet.id);
+    known = { parts, paths: pathsFrom(inlets, parts, conductors) };
     found.set(conductors, known);
   }
   return known.paths.get(part);
@@ -42,7 +41,7 @@ export function earthPath({ parts, conductors, roles }: Wired, part: string): Ea
 
 /** Every part that can be reached, the nearest first (Dijkstra). */
 function pathsFrom(
-  start: string,
+  inlets: readonly string[],
   parts: Design['parts'],
   conductors: Design['conductors'],
 ): ReadonlyMap<string, EarthPath> {
@@ -54,7 +53,10 @@ function pathsFrom(
     return [{ id, a: c.from.part, b: c.to.part, ohm: resistanceOhm(lengthM, sectionMm2, ROOM_C) }];
   });
   const reached = new Map<string, EarthPath>();
-  const open: { part: string; path: EarthPath }[] = [{ part: start, path: { conductors: [], ohm: 0 } }];
+  const open: { part: string; path: EarthPath }[] = inlets.map((part) => ({
+    part,
+    path: { conductors: [], ohm: 0 },
+  }));
   while (open.length) {
     open.sort((x, y) => y.path.ohm - x.path.ohm);
     const { part: here, path } = open.pop()!;

@@ -14,7 +14,7 @@ export const inputCurrent: Rule = {
   check: ({ design, plan }) =>
     Object.entries(plan.inputs).flatMap(([id, { part, terminal }]): FindingDraft[] => {
       const c = design.circuits[id];
-      const current = inputCurrentA(design.parts[part], terminal, fieldVolts(design));
+      const current = inputCurrentA(design.parts[part], terminal, fieldVolts(design, part));
       if (!c || !current) return [];
       const { amps, onA } = current;
       if (onA !== undefined && amps < onA)

@@ -19,7 +19,7 @@ export const sensorLeakage: Rule = {
         return data?.class === 'sensor' && data.leakage ? [{ d, amps: baseValue(data.leakage) }] : [];
       });
       if (!c || !leaks.length) return [];
-      const offA = inputCurrentA(design.parts[part], terminal, fieldVolts(design))?.offA;
+      const offA = inputCurrentA(design.parts[part], terminal, fieldVolts(design, part))?.offA;
       if (offA === undefined) return [];
       const amps =
         c.arrangement === 'parallel' ? leaks.reduce((s, l) => s + l.amps, 0) : Math.max(...leaks.map((l) => l.amps));

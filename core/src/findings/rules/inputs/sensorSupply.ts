@@ -1,5 +1,8 @@
+import { distributionOf } from '../../../distribution/tree';
+import { portOf } from '../../../machine/ports';
 import { showValue } from '../../../units/print';
 import { baseValue } from '../../../units/quantity';
+import { fieldOfPart, takeInstead } from '../../choose';
 import type { FindingDraft, Rule } from '../../finding';
 import { replanned } from '../../replanned';
 import { usual } from '../../../machine/library/usual';
@@ -9,15 +12,14 @@ export const sensorSupply: Rule = {
   code: 'sensor-supply',
   severity: 'wont-work',
   check: ({ design }) => {
-    const field = design.roles.fieldSupply ? design.parts[design.roles.fieldSupply] : undefined;
-    const controller = design.roles.controller ? design.parts[design.roles.controller] : undefined;
-    const rail = Object.values(controller?.elements ?? {}).find((e) => e.kind === 'source');
-    const source =
-      field?.data.class === 'supply' ? field.data.outputVoltage : rail?.kind === 'source' ? rail.voltage : undefined;
-    if (!source) return [];
-    const volts = baseValue(source);
+    const tree = distributionOf(design);
     return Object.entries(design.parts).flatMap(([id, part]): FindingDraft[] => {
       if (part.data.class !== 'sensor') return [];
+      const { source } = tree.wayTo(id, 'supply');
+      const gives = source && portOf(design.parts[source.part], source.port)?.volts;
+      if (!source || !gives) return [];
+      const volts = gives.most;
+      const supply = tree.supplyOf(id, 'supply');
       const min = part.data.supplyMin ? baseValue(part.data.supplyMin) : 0;
       const max = part.data.supplyMax ? baseValue(part.data.supplyMax) : Infinity;
       if (volts >= min && volts <= max) return [];
@@ -26,14 +28,17 @@ export const sensorSupply: Rule = {
           subject: id,
           title: `Sensor ${part.designation} gets the wrong voltage`,
           explain: (display) =>
-            `It needs ${showValue(min, 'voltage', display)} to ${showValue(max, 'voltage', display)}; ${field ? field.name : `the board, without a field supply,`} gives ${showValue(volts, 'voltage', display)}.`,
+            `It needs ${showValue(min, 'voltage', display)} to ${showValue(max, 'voltage', display)}; ${supply ? supply.part.name : `the board, without a field supply,`} gives ${showValue(volts, 'voltage', display)}.`,
           station: 'machine',
-          field: 'roles.fieldSupply',
+          field: supply ? fieldOfPart(design, supply.id) : 'roles.fieldSupply',
           remedies: [
-            replanned(design, 'Take a 24 V field supply', {
-              name: 'choose-part',
-              args: { slot: { role: 'fieldSupply' }, library: usual.fieldSupply },
-            }),
+            replanned(
+              design,
+              'Take a 24 V field supply',
+              supply
+                ? takeInstead(design, supply.id, usual.fieldSupply)
+                : { name: 'choose-part', args: { slot: { role: 'fieldSupply' }, library: usual.fieldSupply } },
+            ),
           ],
         },
       ];

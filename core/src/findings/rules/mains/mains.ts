@@ -1,9 +1,15 @@
+import { letsGo, mainsDevices, motorBuses } from '../../../distribution/supplies';
+import type { Held } from '../../../distribution/tree';
+import type { Figures } from '../../../derivation/figureTypes';
+import type { Design } from '../../../machine/design';
 import { listedFigure } from '../../../machine/library/listed';
 import { libraryOf } from '../../../machine/library/index';
 import type { Part } from '../../../machine/parts';
+import { portOf } from '../../../machine/ports';
 import { SUPPLY_EFFICIENCY, drivesByAxis, mainsDemand, motorBusDemand } from '../../../power/budget';
 import { figureOr, positive } from '../../../units/derived';
 import { printNumber, showValue } from '../../../units/print';
+import { fieldOfPart, takeInstead } from '../../choose';
 import type { FindingDraft, Rule } from '../../finding';
 import { replanned } from '../../replanned';
 
@@ -37,6 +43,7 @@ export const mainsVoltage: Rule = {
     const mains = positive(design.mainsVoltage, '');
     if (!mains.known) return [];
     const volts = mains.value;
+    const passed = onMainsWays(design);
     return Object.entries(design.parts).flatMap(([id, part]): FindingDraft[] => {
       const draft = (severity: 'danger' | 'wont-work', title: string, why: string): FindingDraft => ({
         subject: id,
@@ -62,11 +69,7 @@ export const mainsVoltage: Rule = {
           ];
         return [];
       }
-      const switchesMains =
-        ['mainsInlet', 'mainSwitch', 'mainsBreaker', 'mainsFilter'].some(
-          (r) => design.roles[r as 'mainsInlet'] === id,
-        ) ||
-        (design.roles.stopContactor === id && design.stopSchool === 'main-switch');
+      const switchesMains = portOf(part, 'mains')?.direction === 'gives' || passed.has(id);
       const rated = switchesMains && 'ratedVoltage' in part.data ? positive(part.data.ratedVoltage, '') : undefined;
       if (!rated?.known || volts <= rated.value * (1 + TOLERANCE)) return [];
       return [
@@ -80,58 +83,61 @@ export const mainsVoltage: Rule = {
   },
 };
 
-/** What the branch has to give at once, against its breaker. */
+/** The parts that the mains passes on its way to any load. */
+function onMainsWays(design: Design): ReadonlySet<string> {
+  const passed = new Set<string>();
+  for (const id of Object.keys(design.parts)) for (const device of mainsDevices(design, id)) passed.add(device.id);
+  return passed;
+}
+
+/** What a branch has to give at once, against its breaker. */
 export const branchLoad: Rule = {
   code: 'branch-load',
   severity: 'wont-work',
-  check: ({ design, axes }): FindingDraft[] => {
-    const id = design.roles.mainsBreaker;
-    const breaker = id ? design.parts[id] : undefined;
-    const rated = breaker && 'ratedCurrent' in breaker.data ? positive(breaker.data.ratedCurrent, '') : undefined;
-    if (!breaker || !rated?.known) return [];
-    const bus = motorBusDemand(design, drivesByAxis(design, axes));
-    const motor = design.roles.motorSupply;
-    const drawn = mainsDemand(design, motor && !bus.unknown ? { [motor]: bus.movingW + bus.spindleW } : {});
-    const sum = drawn.reduce((s, d) => s + d.amps, 0);
-    if (sum <= rated.value * LASTING) return [];
-    const larger = libraryOf('breaker')
-      .filter(
-        (e) =>
-          e.key.startsWith('breaker-') &&
-          e.data.class === 'breaker' &&
-          figureOr(e.data.ratedCurrent, 0) * LASTING >= sum,
-      )
-      .sort(
-        (a, b) =>
-          figureOr('ratedCurrent' in a.data ? a.data.ratedCurrent : undefined, 0) -
-          figureOr('ratedCurrent' in b.data ? b.data.ratedCurrent : undefined, 0),
-      )[0];
-    return [
-      {
-        subject: id!,
-        severity: sum > rated.value * TRIPS ? 'wont-work' : sum > rated.value ? 'doubtful' : 'note',
-        title:
-          sum > rated.value * TRIPS
-            ? `${breaker.designation} trips under the load of this machine`
-            : sum > rated.value
-              ? `${breaker.designation} is loaded beyond its rating`
-              : `${breaker.designation} carries more than ${LASTING * 100} % of its rating`,
-        explain: (display) => {
-          const a = (n: number) => showValue(n, 'current', display, 3);
-          const largest = [...drawn].sort((x, y) => y.amps - x.amps).slice(0, 4);
-          return `${largest.map((d) => `${d.part.designation} ${a(d.amps)}`).join(', ')}: ${a(sum)} in all (load over ${printNumber(SUPPLY_EFFICIENCY, 2)} efficiency and 0.6 power factor for supplies; shaft power over 0.78, 0.95 and 0.65 for a spindle drive). ${breaker.name} is rated for ${a(rated.value)}, ${a(rated.value * LASTING)} of it for long. Take a branch that gives more, or move ${largest[0]!.part.designation} to another one: the breaker, its lead and the outlet go together, and that is work for a licensed person.`;
-        },
-        station: 'wiring',
-        field: 'roles.mainsBreaker',
-        remedies: larger
-          ? [
-              replanned(design, `Take ${larger.name}`, {
-                name: 'choose-part',
-                args: { slot: { role: 'mainsBreaker' }, library: larger.key },
-              }),
-            ]
-          : [],
-      },
-    ];
-  },
+  check: (figures) =>
+    Object.entries(figures.design.parts).flatMap(([id, part]) => (letsGo(part) ? loaded(figures, { id, part }) : [])),
 };
+function loaded({ design, axes }: Figures, { id, part: breaker }: Held): FindingDraft[] {
+  const rated = 'ratedCurrent' in breaker.data ? positive(breaker.data.ratedCurrent, '') : undefined;
+  if (!rated?.known) return [];
+  const drives = drivesByAxis(design, axes);
+  const busW = Object.fromEntries(
+    motorBuses(design).flatMap(({ supply }) => {
+      const bus = motorBusDemand(design, drives, supply.id);
+      return bus.unknown ? [] : [[supply.id, bus.movingW + bus.spindleW]];
+    }),
+  );
+  const drawn = mainsDemand(design, busW).filter((d) => mainsDevices(design, d.id).some((device) => device.id === id));
+  const sum = drawn.reduce((s, d) => s + d.amps, 0);
+  if (sum <= rated.value * LASTING) return [];
+  const larger = libraryOf('breaker')
+    .filter(
+      (e) =>
+        e.key.startsWith('breaker-') && e.data.class === 'breaker' && figureOr(e.data.ratedCurrent, 0) * LASTING >= sum,
+    )
+    .sort(
+      (a, b) =>
+        figureOr('ratedCurrent' in a.data ? a.data.ratedCurrent : undefined, 0) -
+        figureOr('ratedCurrent' in b.data ? b.data.ratedCurrent : undefined, 0),
+    )[0];
+  return [
+    {
+      subject: id,
+      severity: sum > rated.value * TRIPS ? 'wont-work' : sum > rated.value ? 'doubtful' : 'note',
+      title:
+        sum > rated.value * TRIPS
+          ? `${breaker.designation} trips under the load of this machine`
+          : sum > rated.value
+            ? `${breaker.designation} is loaded beyond its rating`
+            : `${breaker.designation} carries more than ${LASTING * 100} % of its rating`,
+      explain: (display) => {
+        const a = (n: number) => showValue(n, 'current', display, 3);
+        const largest = [...drawn].sort((x, y) => y.amps - x.amps).slice(0, 4);
+        return `${largest.map((d) => `${d.part.designation} ${a(d.amps)}`).join(', ')}: ${a(sum)} in all (load over ${printNumber(SUPPLY_EFFICIENCY, 2)} efficiency and 0.6 power factor for supplies; shaft power over 0.78, 0.95 and 0.65 for a spindle drive). ${breaker.name} is rated for ${a(rated.value)}, ${a(rated.value * LASTING)} of it for long. Take a branch that gives more, or move ${largest[0]!.part.designation} to another one: the breaker, its lead and the outlet go together, and that is work for a licensed person.`;
+      },
+      station: 'wiring',
+      field: fieldOfPart(design, id),
+      remedies: larger ? [replanned(design, `Take ${larger.name}`, takeInstead(design, id, larger.key))] : [],
+    },
+  ];
+}

@@ -1,7 +1,9 @@
+import { logicSupply } from '../../../distribution/supplies';
 import { listedFigure } from '../../../machine/library/listed';
 import { libraryOf } from '../../../machine/library/index';
 import { figureOr, positive } from '../../../units/derived';
 import { showValue } from '../../../units/print';
+import { fieldOfPart, takeInstead } from '../../choose';
 import type { FindingDraft, Rule } from '../../finding';
 
 /** No board of a hobby controller of which nothing is known takes more than this, V. */
@@ -12,9 +14,10 @@ export const controllerSupply: Rule = {
   code: 'controller-supply',
   severity: 'danger',
   check: ({ design }): FindingDraft[] => {
-    const { controller: id, logicSupply } = design.roles;
+    const id = design.roles.controller;
     const controller = id ? design.parts[id] : undefined;
-    const supply = logicSupply ? design.parts[logicSupply] : undefined;
+    const held = logicSupply(design);
+    const supply = held?.part;
     if (!controller || supply?.data.class !== 'supply') return [];
     const volts = positive(supply.data.outputVoltage, '');
     if (!volts.known) return [];
@@ -44,12 +47,12 @@ export const controllerSupply: Rule = {
           return `${controller.name} ${least.known && most.known ? `takes ${v(bottom)} to ${v(top)}` : `has no supply range on its sheet here; hardly any board takes more than ${v(NO_BOARD_V)}`}; ${supply.name} gives ${v(volts.value)}. Check it with a meter before the board is plugged in.`;
         },
         station: 'machine',
-        field: 'roles.logicSupply',
+        field: fieldOfPart(design, held!.id),
         remedies: fits
           ? [
               {
                 label: () => `Take ${fits.name}`,
-                command: { name: 'choose-part', args: { slot: { role: 'logicSupply' }, library: fits.key } },
+                command: takeInstead(design, held!.id, fits.key),
               },
             ]
           : [],

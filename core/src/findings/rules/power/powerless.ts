@@ -1,4 +1,5 @@
 import type { Figures } from '../../../derivation/figureTypes';
+import { coilSupply, driveSupply, logicSupply } from '../../../distribution/supplies';
 import type { DeadReason } from '../../../faults/whyDead';
 import { libraryOf } from '../../../machine/library/index';
 import { listedFigure } from '../../../machine/library/listed';
@@ -21,16 +22,26 @@ const powerless = (
   check: (figures) => {
     const { design, stop } = figures;
     const own = stop.dead.filter((r) => r.what === what && !r.namedBy);
-    const { logicSupply, motorSupply } = design.roles;
-    if (!own.length || isShorted(figures, what === 'controller' ? logicSupply : motorSupply)) return [];
-    return own.map((r): FindingDraft => ({
-      subject: r.part || what,
-      title: title(design.parts[r.part]?.designation ?? 'The machine'),
-      explain: () => `${r.text} ${consequence}`,
-      station: r.station,
-      field: r.field,
-      remedies: remedies(figures, r),
-    }));
+    const shorted = (r: DeadReason) =>
+      isShorted(
+        figures,
+        (r.what === 'controller'
+          ? logicSupply(design)
+          : r.what === 'start'
+            ? coilSupply(design, r.part)
+            : driveSupply(design, r.part)
+        )?.id,
+      );
+    return own
+      .filter((r) => !shorted(r))
+      .map((r): FindingDraft => ({
+        subject: r.part || what,
+        title: title(design.parts[r.part]?.designation ?? 'The machine'),
+        explain: () => `${r.text} ${consequence}`,
+        station: r.station,
+        field: r.field,
+        remedies: remedies(figures, r),
+      }));
   },
 });
 

@@ -1,7 +1,9 @@
 import { libraryOf } from '../../../machine/library';
+import { driveSupply } from '../../../distribution/supplies';
 import { isDriver } from '../../../machine/parts';
 import { showValue } from '../../../units/print';
 import { baseValue } from '../../../units/quantity';
+import { fieldOfPart, takeInstead } from '../../choose';
 import type { Rule } from '../../finding';
 
 /** Share of the driver's limit above which a braking axis may lift the bus over it. */
@@ -12,11 +14,11 @@ export const supplyVoltage: Rule = {
   code: 'supply-voltage',
   severity: 'danger',
   check: ({ design, drives }) => {
-    const supplyId = design.roles.motorSupply;
-    const supply = supplyId ? design.parts[supplyId] : undefined;
-    if (supply?.data.class !== 'supply' || !supply.data.outputVoltage) return [];
-    const volts = baseValue(supply.data.outputVoltage);
     return drives.flatMap((d) => {
+      const held = driveSupply(design, d.drive.driver);
+      const supply = held?.part;
+      if (supply?.data.class !== 'supply' || !supply.data.outputVoltage) return [];
+      const volts = baseValue(supply.data.outputVoltage);
       const driver = d.drive.driver ? design.parts[d.drive.driver] : undefined;
       if (!driver || !isDriver(driver.data) || !driver.data.supplyMax) return [];
       const max = baseValue(driver.data.supplyMax);
@@ -43,15 +45,12 @@ export const supplyVoltage: Rule = {
             : `${driver.name} takes at most ${v(max)}; ${supply.name} gives ${v(volts)}. A braking axis lifts the bus further: keep to ${Math.round(HEADROOM * 100)} %, ${v(HEADROOM * max)}.`;
         },
         station: 'machine' as const,
-        field: 'roles.motorSupply',
+        field: fieldOfPart(design, held!.id),
         remedies: fits
           ? [
               {
                 label: () => `Take ${fits.e.name}`,
-                command: {
-                  name: 'choose-part' as const,
-                  args: { slot: { role: 'motorSupply' as const }, library: fits.e.key },
-                },
+                command: takeInstead(design, held!.id, fits.e.key),
               },
             ]
           : [],

@@ -1,0 +1,82 @@
+import type { Design } from '../machine/design';
+import { hasSensorOutput, isDriver } from '../machine/parts';
+import { portOf, type PortRef } from '../machine/ports';
+
+/** What a port is fed from. A strip holds one conductor of its source. */
+export interface Source extends PortRef {
+  readonly pole?: 'plus' | 'minus' | 'PE';
+}
+/** For each part, what feeds its ports: a port has one source or none, so that nothing can be fed twice. */
+export type Feeds = Readonly<Record<string, Readonly<Record<string, Source>>>>;
+
+type Read = Pick<Design, 'parts' | 'roles' | 'axes' | 'circuits' | 'outputs' | 'stopSchool'>;
+
+/**
+ * The feeds of a machine, from what its parts do: mains through switch, breaker and filter to the supplies, the motor
+ * supply to the drives, the field supply to boards, sensors and coils. A stop contactor stands ahead of what it cuts.
+ */
+export function feedsOf(design: Read): Feeds {
+  const { parts, roles, stopSchool } = design;
+  const feeds: Record<string, Record<string, Source>> = {};
+  /** Feeds a port that exists and has no source yet. */
+  const feed = (part: string | undefined, port: string, source: Source | undefined): void => {
+    if (!part || !source || !portOf(parts[part], port) || feeds[part]?.[port] || part === source.part) return;
+    (feeds[part] ??= {})[port] = source;
+  };
+  const gives = (part: string | undefined, port: string): Source | undefined =>
+    part && portOf(parts[part], port)?.direction === 'gives' ? { part, port } : undefined;
+  /** Puts a device into a way: what comes after it is fed by it. */
+  const through = (device: string | undefined, source: Source | undefined): Source | undefined => {
+    const out = portOf(device ? parts[device] : undefined, 'in') && gives(device, 'out');
+    if (!out) return source;
+    feed(device, 'in', source);
+    return out;
+  };
+  const { stopContactor } = roles;
+
+  let mains = gives(roles.mainsInlet, 'mains');
+  feed(roles.earthBar, 'feed', mains && { ...mains, pole: 'PE' });
+  for (const device of [roles.mainSwitch, roles.mainsBreaker, roles.mainsFilter]) mains = through(device, mains);
+  // What the stop button must not cut is fed ahead of the contactor, the rest behind it.
+  const cut = stopSchool === 'main-switch' ? through(stopContactor, mains) : mains;
+  feed(roles.motorSupply, 'mains', cut);
+  feed(roles.fieldSupply, 'mains', mains);
+  feed(roles.logicSupply, 'mains', mains);
+  feed(roles.spindleDrive, 'mains', cut);
+
+  const motorSupply = gives(roles.motorSupply, 'out');
+  const bus = motorSupply && stopSchool === 'motor-power' ? through(stopContactor, motorSupply) : motorSupply;
+  feed(roles.motorPlusStrip, 'feed', bus && { ...bus, pole: 'plus' });
+  feed(roles.motorZeroStrip, 'feed', bus && { ...bus, pole: 'minus' });
+  for (const axis of Object.values(design.axes)) for (const d of axis.drives) feed(d.driver, 'supply', bus);
+  feed(roles.spindleDrive, 'supply', bus);
+  feed(roles.spindle, 'load', gives(roles.spindleDrive, 'motor'));
+
+  const field = gives(roles.fieldSupply, 'out');
+  feed(roles.fieldPlusStrip, 'feed', field && { ...field, pole: 'plus' });
+  feed(roles.fieldZeroStrip, 'feed', field && { ...field, pole: 'minus' });
+  feed(roles.controller, 'supply', gives(roles.logicSupply, 'out'));
+  feed(roles.controller, 'field', field);
+  feed(roles.inputBoard, 'supply', field);
+  feed(roles.inputBoard, 'field', field);
+  const own = gives(roles.controller, 'out');
+  for (const c of Object.values(design.circuits))
+    for (const d of c.devices) if (hasSensorOutput(parts[d])) feed(d, 'supply', field ?? own);
+  if (stopSchool === 'motor-power' || stopSchool === 'main-switch') feed(stopContactor, 'coil', field);
+  if (stopSchool === 'torque-off')
+    for (const [id, part] of Object.entries(parts)) if (isDriver(part.data)) feed(id, 'torque-off', field);
+
+  const switched = gives(roles.controller, 'switched');
+  for (const o of Object.values(design.outputs)) {
+    if (o.relay && !o.alwaysOn) feed(o.relay, 'coil', switched);
+    for (const d of o.devices) {
+      const onMains = portOf(parts[d], 'mains') !== undefined;
+      // A drive that is told to run takes no power here.
+      if (onMains && !portOf(parts[d], 'mains')!.terminals.L) continue;
+      if (parts[d]?.data.class === 'spindle-drive') continue;
+      const ahead = o.alwaysOn ? field : o.relay ? through(o.relay, onMains ? cut : field) : switched;
+      feed(d, onMains ? 'mains' : portOf(parts[d], 'load') ? 'load' : 'coil', ahead);
+    }
+  }
+  return feeds;
+}

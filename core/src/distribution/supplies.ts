@@ -1,0 +1,90 @@
+import type { Design } from '../machine/design';
+import { isMainSwitch } from '../machine/designation';
+import { isDriver, type Part } from '../machine/parts';
+import { portOf, type PortRef } from '../machine/ports';
+import { distributionOf, type Held } from './tree';
+
+type Read = Parameters<typeof distributionOf>[0];
+
+/** The supply on which drives to come would hang: the one that was chosen for them. */
+export function busForDrives(design: Pick<Design, 'parts' | 'roles'>): Held | undefined {
+  const id = design.roles.motorSupply;
+  const part = id ? design.parts[id] : undefined;
+  return id && part?.data.class === 'supply' ? { id, part } : undefined;
+}
+
+/** The supply whose direct current a drive turns its motor with; without a driver, the one that it would hang on. */
+export const driveSupply = (design: Read, driver: string | undefined): Held | undefined =>
+  driver !== undefined && design.parts[driver]
+    ? distributionOf(design).supplyOf(driver, 'supply')
+    : busForDrives(design);
+
+/** The supply of the controller itself. */
+export const logicSupply = (design: Read): Held | undefined =>
+  distributionOf(design).supplyOf(design.roles.controller, 'supply');
+
+/** The supply of a coil. */
+export const coilSupply = (design: Read, part: string): Held | undefined =>
+  distributionOf(design).supplyOf(part, 'coil');
+
+/** The supply of the circuits at the inputs and outputs of a board; of the controller where no other is asked for. */
+export const fieldSupply = (design: Read, board = design.roles.controller): Held | undefined =>
+  distributionOf(design).supplyOf(board, 'field');
+
+/** A supply that drives hang on, with the drivers on it. */
+export interface MotorBus {
+  supply: Held;
+  drivers: string[];
+}
+/** Every motor bus, in the order of the axes. */
+export function motorBuses(design: Read): MotorBus[] {
+  const buses = new Map<string, MotorBus>();
+  for (const axis of Object.values(design.axes))
+    for (const { driver } of axis.drives) {
+      if (!driver || !isDriver(design.parts[driver]?.data ?? NONE)) continue;
+      const supply = distributionOf(design).supplyOf(driver, 'supply');
+      if (!supply) continue;
+      const bus = buses.get(supply.id) ?? { supply, drivers: [] };
+      buses.set(supply.id, bus);
+      if (!bus.drivers.includes(driver)) bus.drivers.push(driver);
+    }
+  return [...buses.values()];
+}
+const NONE = { class: 'host-computer' } as const;
+
+/** The bars on which the protective earth and the shields of cables end. */
+export const earthBars = (design: Pick<Design, 'parts'>): Held[] =>
+  Object.entries(design.parts).flatMap(([id, part]) =>
+    portOf(part, 'place')?.terminals.PE === undefined ? [] : [{ id, part }],
+  );
+
+/** The parts by which the mains comes into the machine. */
+export const mainsInlets = (design: Pick<Design, 'parts'>): Held[] =>
+  Object.entries(design.parts).flatMap(([id, part]) =>
+    portOf(part, 'mains')?.direction === 'gives' ? [{ id, part }] : [],
+  );
+
+/** The devices that the mains passes on its way to a part, nearest first. */
+export const mainsDevices = (design: Read, part: string): Held[] =>
+  distributionOf(design)
+    .wayTo(part, 'mains')
+    .passes.map(({ part: id }) => ({ id, part: design.parts[id]! }));
+
+/** A breaker or fuse that lets go by itself; a switch that parts by hand does not. */
+export const letsGo = (part: Part): boolean =>
+  part.data.class === 'fuse' || (part.data.class === 'breaker' && !isMainSwitch(part));
+
+/**
+ * What protects the conductors that lead to a port: the nearest breaker or fuse ahead of it; where none is ahead, the first one
+ * behind it, which keeps an overload off what comes before.
+ */
+export function protectiveDevice(design: Read, at: PortRef): Held | undefined {
+  const tree = distributionOf(design);
+  const held = (id: string): Held => ({ id, part: design.parts[id]! });
+  const ahead = tree.wayTo(at.part, at.port).passes.find((p) => letsGo(design.parts[p.part]!));
+  if (ahead) return held(ahead.part);
+  if (letsGo(design.parts[at.part]!)) return held(at.part);
+  return Object.entries(design.parts)
+    .filter(([id, part]) => letsGo(part) && tree.wayTo(id, 'in').passes.some((p) => p.part === at.part))
+    .map(([id]) => held(id))[0];
+}

@@ -1,0 +1,115 @@
+import type { Design } from '../machine/design';
+import type { Part } from '../machine/parts';
+import { portKey, portOf, portsOf, type PortRef } from '../machine/ports';
+import { feedsOf, type Feeds } from './feeds';
+
+/** The way from a port that takes power up to what makes its voltage. */
+export interface Way {
+  /** Ports of the devices that it passes, nearest first: breakers, switches, filters, contactors, relays, strips. */
+  readonly passes: readonly PortRef[];
+  /** The port that gives: of a supply, of a board, or where the mains comes in. Undefined where the way is open. */
+  readonly source?: PortRef;
+  /** Where it ends without a source: a port that nothing feeds, or one that is met again. */
+  readonly ends?: { readonly at: PortRef; readonly because: 'open' | 'ring' };
+}
+
+/** A part with its id. */
+export interface Held {
+  readonly id: string;
+  readonly part: Part;
+}
+
+/** The power distribution of a machine: its feeds, walked up from a load or down from a source. */
+export class DistributionTree {
+  private readonly ways = new Map<string, Way>();
+  private below: ReadonlyMap<string, readonly PortRef[]> | undefined;
+
+  constructor(
+    readonly parts: Design['parts'],
+    readonly feeds: Feeds,
+  ) {}
+
+  /** What feeds a port, or the port that a passing one hands on. */
+  private above(ref: PortRef): PortRef | undefined {
+    const port = portOf(this.parts[ref.part], ref.port);
+    if (port?.passesOn) return { part: ref.part, port: port.passesOn };
+    return this.feeds[ref.part]?.[ref.port];
+  }
+
+  /** The way up from a port that takes power. */
+  wayTo(part: string, port: string): Way {
+    const from: PortRef = { part, port };
+    const kept = this.ways.get(portKey(from));
+    if (kept) return kept;
+    const passes: PortRef[] = [];
+    const met = new Set([portKey(from)]);
+    let way: Way | undefined;
+    for (let at = from; !way;) {
+      const next = this.above(at);
+      if (!next) {
+        way = { passes, ends: { at, because: 'open' } };
+      } else if (met.has(portKey(next))) {
+        way = { passes, ends: { at: next, because: 'ring' } };
+      } else {
+        met.add(portKey(next));
+        const gives = portOf(this.parts[next.part], next.port);
+        if (!gives) way = { passes, ends: { at, because: 'open' } };
+        else if (gives.direction === 'gives' && !gives.passesOn) way = { passes, source: next };
+        else if (gives.direction === 'gives') passes.push(next);
+        at = next;
+      }
+    }
+    this.ways.set(portKey(from), way);
+    return way;
+  }
+
+  /** The part that makes the voltage at a port, whatever stands between. */
+  sourceOf(part: string | undefined, port: string): Held | undefined {
+    const source = part === undefined ? undefined : this.wayTo(part, port).source;
+    const of = source && this.parts[source.part];
+    return of && { id: source.part, part: of };
+  }
+  /** The power supply that feeds a port; undefined where nothing does, or something else. */
+  supplyOf(part: string | undefined, port: string): Held | undefined {
+    const source = this.sourceOf(part, port);
+    return source?.part.data.class === 'supply' ? source : undefined;
+  }
+
+  /** Ports that live on what a part gives, however many devices stand between, in the order of the parts. */
+  loadsOf(source: string): readonly PortRef[] {
+    this.below ??= this.walkDown();
+    return this.below.get(source) ?? [];
+  }
+  private walkDown(): Map<string, PortRef[]> {
+    const below = new Map<string, PortRef[]>();
+    for (const [id, part] of Object.entries(this.parts))
+      for (const port of portsOf(part).values()) {
+        if (port.direction !== 'takes' || port.kind === 'passed-on') continue;
+        const source = this.wayTo(id, port.id).source?.part;
+        if (source === undefined) continue;
+        const list = below.get(source);
+        if (list) list.push({ part: id, port: port.id });
+        else below.set(source, [{ part: id, port: port.id }]);
+      }
+    return below;
+  }
+}
+
+interface Kept {
+  readonly read: readonly unknown[];
+  readonly tree: DistributionTree;
+}
+const trees = new WeakMap<Design['parts'], Kept>();
+
+/** The distribution of a design; worked out once for what it is read from. */
+export function distributionOf(
+  design: Pick<Design, 'parts' | 'roles' | 'axes' | 'circuits' | 'outputs' | 'stopSchool'>,
+): DistributionTree {
+  const { parts, roles, axes, circuits, outputs, stopSchool } = design;
+  const read = [roles, axes, circuits, outputs, stopSchool];
+  const kept = trees.get(parts);
+  if (kept && kept.read.every((x, i) => x === read[i])) return kept.tree;
+  const tree = new DistributionTree(parts, feedsOf(design));
+  trees.set(parts, { read, tree });
+  return tree;
+}
