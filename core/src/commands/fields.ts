@@ -1,4 +1,5 @@
 import { outOfBounds } from '../machine/bounds';
+import { followingSheet } from '../machine/library/inside';
 import { describeField, fieldTitle, isSettable, valueAt } from '../machine/fields';
 import { defaultDisplay, showQuantity } from '../units/print';
 import { Quantity } from '../units/quantity';
@@ -52,7 +53,6 @@ export const setField: Handler<'set-field'> = {
     else (target as Record<string, unknown>)[last] = value;
     // The voltage on a supply's sheet is the one between its terminals: the nets must see the same.
     const part = keys[0] === 'parts' && last === 'outputVoltage' ? draft.parts[keys[1]!] : undefined;
-    if (part?.data.class === 'supply')
-      for (const e of Object.values(part.elements)) if (e.kind === 'source') e.voltage = part.data.outputVoltage;
+    if (part?.data.class === 'supply') part.elements = followingSheet(part);
   },
 };

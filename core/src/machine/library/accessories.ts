@@ -1,5 +1,6 @@
 import type { LibraryEntry } from './entry';
 import { sheet, terminal } from './entry';
+import { plugContacts } from './plug';
 
 const twoPole = { plus: terminal('+', 'load-plus'), minus: terminal('−', 'load-minus') } as const;
 const load = { load: { kind: 'load', a: 'plus', b: 'minus' } } as const;
@@ -13,7 +14,6 @@ const connector = (
   rows: number[],
   amps: number,
 ): LibraryEntry => {
-  const places = rows.flatMap((n, row) => Array.from({ length: n }, (_, position) => ({ row, position })));
   return {
     key,
     name,
@@ -27,17 +27,7 @@ const connector = (
       ratedVoltage: sheet(60, 'V'),
       ratedCurrent: sheet(amps, 'A'),
     },
-    terminals: Object.fromEntries(
-      places.flatMap(({ row, position }, i) =>
-        (['a', 'b'] as const).map((side) => [
-          `${side}-${i + 1}`,
-          { ...terminal(`${i + 1}${side}`, 'pin'), place: { connector: side, row, position } },
-        ]),
-      ),
-    ),
-    elements: Object.fromEntries(
-      places.map((_, i) => [`pin-${i + 1}`, { kind: 'join', terminals: [`a-${i + 1}`, `b-${i + 1}`] }]),
-    ),
+    ...plugContacts(rows),
     setup: {},
   };
 };
