@@ -2,7 +2,7 @@ import type { OutputCircuit, OutputFunction } from '../machine/connections';
 import type { Design } from '../machine/design';
 import type { LibraryEntry } from '../machine/library/entry';
 import { libraryOf } from '../machine/library/index';
-import type { Part, TerminalRole } from '../machine/parts';
+import type { Part, PartClass, TerminalRole } from '../machine/parts';
 import { figureOr } from '../units/derived';
 import { coilSuits, contactFault, contactNeed, relayFor, switchedVolts } from '../wiring/planner/relays';
 import { usual } from '../machine/library/usual';
@@ -11,8 +11,12 @@ import { usual } from '../machine/library/usual';
  * Relays for an output: their coil suits the outputs of the controller, their contact carries the loads. The one that is
  * chosen stays in the list, whatever is to be said of it.
  */
-export const relaysFor = (design: Design, output: OutputCircuit): LibraryEntry[] =>
-  libraryOf('relay').filter(({ key, data }) => {
+export const relaysFor = (
+  design: Design,
+  output: OutputCircuit,
+  entries: readonly LibraryEntry[] = libraryOf('relay'),
+): LibraryEntry[] =>
+  entries.filter(({ key, data }) => {
     if (output.relay && design.parts[output.relay]?.libraryKey === key) return true;
     if (data.class !== 'relay') return false;
     const volts = switchedVolts(design);
@@ -29,16 +33,26 @@ export interface OutputAddition {
   text: string;
   of: OutputFunction;
   library?: string;
+  /** The part itself, where it is one of the user's own. */
+  entry?: LibraryEntry;
   device?: string;
   relay?: string;
   alwaysOn?: boolean;
 }
 
+/** What an own load is switched as. */
+const functionOf: Partial<Record<PartClass, OutputFunction>> = {
+  lamp: 'lamp',
+  fan: 'fan',
+  valve: 'coolant',
+  brake: 'brake',
+};
+
 const has = (part: Part | undefined, ...roles: TerminalRole[]): boolean =>
   Object.values(part?.terminals ?? {}).some((t) => roles.includes(t.role));
 
 /** What can still be put on an output of this machine: brakes of its motors, its spindle, coolant, lamp and fan. */
-export function outputAdditions(design: Design): OutputAddition[] {
+export function outputAdditions(design: Design, own: readonly LibraryEntry[] = []): OutputAddition[] {
   const taken = new Set(Object.values(design.outputs).map((o) => `${o.function}/${o.devices.join()}`));
   /** A relay between the output and its load, where the library has one that suits both. */
   const through = (load: Part): { relay?: string } => {
@@ -69,6 +83,30 @@ export function outputAdditions(design: Design): OutputAddition[] {
     { key: 'lamp', text: 'Signal lamp', of: 'lamp', library: usual.signalLamp },
     { key: 'fan', text: 'Cabinet fan, always on', of: 'fan', library: usual.cabinetFan, alwaysOn: true },
   );
+  for (const entry of own) {
+    const of = functionOf[entry.data.class];
+    if (!of) continue;
+    const { key } = entry;
+    const load = { ...entry, designation: '-X0' };
+    const mains = has(load, 'mains-l');
+    list.push({
+      key: `own/${key}`,
+      text: `${entry.name} (own)`,
+      of,
+      library: key,
+      entry,
+      ...(mains ? through(load) : {}),
+    });
+    if (!mains)
+      list.push({
+        key: `own-on/${key}`,
+        text: `${entry.name} (own), always on`,
+        of,
+        library: key,
+        entry,
+        alwaysOn: true,
+      });
+  }
   return list.filter((a) => !taken.has(a.key));
 }
 

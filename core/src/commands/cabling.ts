@@ -64,9 +64,9 @@ export const cabling = {
     },
   } satisfies Handler<'set-ampacity'>,
   'add-part': {
-    title: ({ library }) => `Part added: ${libraryEntry(library)?.name ?? library}`,
-    apply({ library, notes }, draft) {
-      const entry = libraryEntry(library);
+    title: ({ library, entry }) => `Part added: ${(entry ?? libraryEntry(library))?.name ?? library}`,
+    apply({ library, entry: own, notes }, draft) {
+      const entry = own ?? libraryEntry(library);
       if (!entry) return refuse(`The library holds no "${library}".`, 'parts', 'Choose one from the list.');
       const id = freeId(draft as Design, entry.data.class);
       draft.parts[id] = {
@@ -91,9 +91,9 @@ export const cabling = {
     },
   } satisfies Handler<'remove-part'>,
   'insert-connector': {
-    title: ({ cable, library }) => `${cable}: ${libraryEntry(library)?.name ?? library} put in`,
-    apply({ cable, library, at }, draft) {
-      const entry = libraryEntry(library);
+    title: ({ cable, library, entry }) => `${cable}: ${(entry ?? libraryEntry(library))?.name ?? library} put in`,
+    apply({ cable, library, entry: own, at }, draft) {
+      const entry = own ?? libraryEntry(library);
       if (entry?.data.class !== 'connector' || entry.data.form === 'mains-inlet')
         return refuse(`"${library}" is no connector.`, 'parts', 'Choose one from the list.');
       const inside = Object.values(draft.conductors).filter((c) => c.cable === cable);

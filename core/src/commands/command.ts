@@ -78,9 +78,18 @@ export interface CommandArgs {
   'add-conductor': Pick<Conductor, 'from' | 'to'> &
     Omit<ConductorEdit, 'from' | 'to'> & { origin?: 'by-hand' | 'as-found' };
   'remove-conductors': { ids: string[] };
-  'add-output': { function: OutputFunction; library?: string; device?: string; relay?: string; alwaysOn?: boolean };
+  /** `entry` and `relayEntry` carry parts of the user's own library. */
+  'add-output': {
+    function: OutputFunction;
+    library?: string;
+    entry?: LibraryEntry;
+    device?: string;
+    relay?: string;
+    relayEntry?: LibraryEntry;
+    alwaysOn?: boolean;
+  };
   'remove-output': { output: string };
-  'set-output': { output: string; relay?: string | null; terminal?: TerminalRef | null };
+  'set-output': { output: string; relay?: string | null; relayEntry?: LibraryEntry; terminal?: TerminalRef | null };
   /** One input over the alarm contacts of several drives, in series. */
   'watch-alarms': { devices: string[] };
   'set-chain': { id?: string; chain: CableChain | null };
@@ -88,9 +97,9 @@ export interface CommandArgs {
   'set-colour-rule': { of: ConductorFunction; colour: ColourCode | null };
   'set-ampacity': { table: NonNullable<Design['ampacity']> | null };
   /** A part that no role asks for: a plug that was there before, a relay for something of one’s own. */
-  'add-part': { library: string; notes?: string };
+  'add-part': { library: string; entry?: LibraryEntry; notes?: string };
   'remove-part': { part: string };
-  'insert-connector': { cable: string; library: string; at: 'near' | 'far' };
+  'insert-connector': { cable: string; library: string; entry?: LibraryEntry; at: 'near' | 'far' };
   'remove-connector': { part: string };
   'fit-suppressor': { part: string; coil: string; type: Extract<Element, { kind: 'suppressor' }>['type'] };
   'set-part': { part: string; set: Partial<Pick<Part, 'name'>> & Editable<Part, 'notes' | 'photos' | 'boardRevision'> };

@@ -1,6 +1,7 @@
 import { libraryEntry } from '../machine/library';
 import type { Design } from '../machine/design';
 import { nextDesignation } from '../machine/designation';
+import type { LibraryEntry } from '../machine/library/entry';
 import { partFrom } from '../machine/library/entry';
 import type { Draft } from 'immer';
 import { outputFunctionName, outputName } from '../wiring/planner/outputs';
@@ -8,9 +9,14 @@ import type { CommandName, Handler } from './command';
 import { refuse } from './command';
 import { dropUnusedPart, freeId } from './parts';
 
-/** Puts a part from the library on the machine; undefined where the library does not hold it. */
-function place(draft: Draft<Design>, library: string, wantedId: string): string | undefined {
-  const entry = libraryEntry(library);
+/** Puts a part from the library, or one of the user's own, on the machine; undefined where the library does not hold it. */
+function place(
+  draft: Draft<Design>,
+  library: string,
+  wantedId: string,
+  own: LibraryEntry | undefined,
+): string | undefined {
+  const entry = own ?? libraryEntry(library);
   if (!entry) return undefined;
   const id = freeId(draft as Design, wantedId);
   draft.parts[id] = partFrom(entry, nextDesignation(draft as Design, entry));
@@ -24,7 +30,7 @@ const notInLibrary = (key: string) => refuse(`The library holds no "${key}".`, '
 export const outputs = {
   'add-output': {
     title: ({ function: of }) => `Output added: ${outputFunctionName(of)}`,
-    apply({ function: of, library, device, relay, alwaysOn }, draft) {
+    apply({ function: of, library, entry, device, relay, relayEntry, alwaysOn }, draft) {
       let id: string = of;
       for (let n = 2; draft.outputs[id]; n++) id = `${of}-${n}`;
       const devices: string[] = [];
@@ -34,12 +40,12 @@ export const outputs = {
         devices.push(device);
       }
       if (library !== undefined) {
-        const placed = place(draft, library, `output-${id}`);
+        const placed = place(draft, library, `output-${id}`, entry);
         if (!placed) return notInLibrary(library);
         devices.push(placed);
       }
       if (!devices.length) return refuse('An output needs something to act on.', 'outputs', 'Choose a part.');
-      const between = relay === undefined ? undefined : place(draft, relay, `relay-${id}`);
+      const between = relay === undefined ? undefined : place(draft, relay, `relay-${id}`, relayEntry);
       if (relay !== undefined && !between) return notInLibrary(relay);
       draft.outputs[id] = {
         function: of,
@@ -60,13 +66,14 @@ export const outputs = {
     },
   } satisfies Handler<'remove-output'>,
   'set-output': {
-    title: ({ output, relay, terminal }, before) => {
+    title: ({ output, relay, relayEntry, terminal }, before) => {
       const o = before.outputs[output];
       const name = o ? outputName(o) : output;
-      if (relay !== undefined) return `${name}: ${relay === null ? 'no relay' : (libraryEntry(relay)?.name ?? relay)}`;
+      if (relay !== undefined)
+        return `${name}: ${relay === null ? 'no relay' : ((relayEntry ?? libraryEntry(relay))?.name ?? relay)}`;
       return `${name}: output ${terminal ? terminal.terminal : 'chosen by the planner'}`;
     },
-    apply({ output, relay, terminal }, draft) {
+    apply({ output, relay, relayEntry, terminal }, draft) {
       const o = draft.outputs[output];
       if (!o) return unknownOutput(output);
       if (terminal === null) delete o.output;
@@ -75,7 +82,7 @@ export const outputs = {
       const old = o.relay;
       delete o.relay;
       if (relay !== null) {
-        const placed = place(draft, relay, `relay-${output}`);
+        const placed = place(draft, relay, `relay-${output}`, relayEntry);
         if (!placed) return notInLibrary(relay);
         o.relay = placed;
       }

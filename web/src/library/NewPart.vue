@@ -2,44 +2,22 @@
 import TextField from '../ui/TextField.vue';
 import Choice from '../ui/Choice.vue';
 import ActionButton from '../ui/ActionButton.vue';
-import { library } from '@nodaxis/core/machine/library/index';
-import { builtLike, ownKey } from '@nodaxis/core/machine/library/own';
-import type { PartClass } from '@nodaxis/core/machine/parts';
+import { partKinds } from '@nodaxis/core/machine/library/kinds';
+import { ownKey } from '@nodaxis/core/machine/library/own';
 import { ref } from 'vue';
 import { useOwnParts } from '../document/ownParts';
 
-/** Begins an own part: terminals of its kind, an empty data sheet. */
-defineProps<{ classes: readonly PartClass[] }>();
+/** Begins an own part of any kind: the terminals that every such part has, an empty data sheet. */
 const emit = defineEmits<{ made: [key: string] }>();
 const own = useOwnParts();
 const name = ref('');
-const like = ref('');
-const kinds = library
-  .filter((e, i, all) => {
-    const mark = (x: typeof e) =>
-      `${x.data.class} ${x.data.class === 'motor' ? `${x.data.type} ${x.data.leads}` : 'closedLoop' in x.data ? x.data.closedLoop : ''}`;
-    return (
-      ['motor', 'stepper-driver', 'servo-drive', 'supply'].includes(e.data.class) &&
-      all.findIndex((x) => mark(x) === mark(e)) === i
-    );
-  })
-  .map((e) => ({
-    key: e.key,
-    title:
-      e.data.class === 'motor'
-        ? `${e.data.type.replaceAll('-', ' ')}, ${e.data.leads} leads`
-        : e.data.class === 'stepper-driver'
-          ? e.data.closedLoop
-            ? 'closed-loop stepper drive'
-            : 'stepper driver'
-          : e.data.class.replace('-', ' '),
-  }));
+const kind = ref('');
 async function make() {
-  const template = library.find((e) => e.key === like.value);
+  const chosen = partKinds.find((k) => k.key === kind.value);
   const plain = name.value.trim();
-  if (!template || !plain) return;
+  if (!chosen || !plain) return;
   const key = ownKey(plain, own.isTaken);
-  await own.put(builtLike(template, key, plain));
+  await own.put(chosen.begin(key, plain));
   name.value = '';
   emit('made', key);
 }
@@ -50,13 +28,13 @@ async function make() {
     <label
       >New
       <Choice
-        v-model="like"
+        v-model="kind"
         label="Kind of the new part"
         none="kind …"
-        :options="kinds.map((k) => ({ value: k.key, label: k.title }))"
+        :options="partKinds.map((k) => ({ value: k.key, label: k.title, group: k.group }))"
     /></label>
     <TextField v-model="name" aria-label="Name of the new part" placeholder="name" maxlength="120" />
-    <ActionButton kind="framed" native-type="submit" :disabled="!like || !name.trim()"
+    <ActionButton kind="framed" native-type="submit" :disabled="!kind || !name.trim()"
       >Begin its data sheet</ActionButton
     >
   </form>

@@ -5,7 +5,7 @@ import FilePicker from '../ui/FilePicker.vue';
 import TextField from '../ui/TextField.vue';
 import Choice from '../ui/Choice.vue';
 import ActionButton from '../ui/ActionButton.vue';
-import { csvClasses, writePartsCsv } from '@nodaxis/core/formats/partsCsv';
+import { writePartsCsv } from '@nodaxis/core/formats/partsCsv';
 import { writePartsJson } from '@nodaxis/core/formats/partsJson';
 import type { LibraryEntry } from '@nodaxis/core/machine/library/entry';
 import { ownKey } from '@nodaxis/core/machine/library/own';
@@ -44,6 +44,25 @@ const classNames: Partial<Record<PartClass, string>> = {
   switch: 'switches',
   sensor: 'sensors',
   button: 'buttons',
+  probe: 'probes',
+  spindle: 'spindles',
+  'spindle-drive': 'spindle drives',
+  encoder: 'encoders',
+  breaker: 'breakers and main switches',
+  fuse: 'fuses',
+  filter: 'filters',
+  contactor: 'contactors',
+  relay: 'relays',
+  'terminal-strip': 'terminal strips and earth bars',
+  connector: 'connectors',
+  cable: 'cables',
+  lamp: 'lamps',
+  fan: 'fans, vacuums and pumps',
+  valve: 'valves',
+  brake: 'brakes',
+  'tool-head': 'tool heads',
+  pendant: 'pendants',
+  'host-computer': 'computers',
 };
 const rows = computed(() =>
   [...own.parts, ...library]
@@ -115,7 +134,7 @@ async function copy(e: LibraryEntry) {
           :options="Object.entries(classNames).map(([value, label]) => ({ value, label }))"
       /></label>
       <label>Find <TextField v-model="text" type="search" /></label>
-      <NewPart :classes="csvClasses" @made="editing = $event" />
+      <NewPart @made="editing = $event" />
     </section>
     <DataTable class="sheet">
       <thead>
@@ -138,13 +157,15 @@ async function copy(e: LibraryEntry) {
             <span v-if="missing(e).length" class="lacks">missing: {{ missing(e).join(', ') }}</span>
           </td>
           <td class="acts">
-            <template v-if="own.isOwn(e.key)">
-              <ActionButton kind="framed" :aria-label="`Data sheet of ${e.name}`" @click="editing = e.key">
-                Data sheet
-              </ActionButton>
-              <ActionButton :aria-label="`Remove ${e.name}`" @click="own.remove(e.key)">Remove</ActionButton>
-            </template>
-            <ActionButton v-else :aria-label="`Copy ${e.name}`" @click="copy(e)">Copy as own</ActionButton>
+            <ActionButton kind="framed" :aria-label="`Data sheet of ${e.name}`" @click="editing = e.key">
+              Data sheet
+            </ActionButton>
+            <ActionButton :aria-label="`Copy ${e.name}`" @click="copy(e)">{{
+              own.isOwn(e.key) ? 'Duplicate' : 'Copy as own'
+            }}</ActionButton>
+            <ActionButton v-if="own.isOwn(e.key)" :aria-label="`Remove ${e.name}`" @click="own.remove(e.key)"
+              >Remove</ActionButton
+            >
           </td>
         </tr>
       </tbody>

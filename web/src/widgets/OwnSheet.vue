@@ -2,18 +2,31 @@
 import DataTable from '../ui/DataTable.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import Choice from '../ui/Choice.vue';
+import PickOne from '../ui/PickOne.vue';
+import StationTabs from '../ui/StationTabs.vue';
 import TextField from '../ui/TextField.vue';
 import type { LibraryEntry } from '@nodaxis/core/machine/library/entry';
+import { libraryEntry } from '@nodaxis/core/machine/library/index';
+import { followingSheet } from '@nodaxis/core/machine/library/inside';
+import { insideWords } from '@nodaxis/core/machine/library/insideWords';
 import { builtLike, hasFigures, withFiguresOf } from '@nodaxis/core/machine/library/own';
 import { sheetFieldsOf } from '@nodaxis/core/machine/library/sheet';
+import { sheetChoicesOf, withChoice } from '@nodaxis/core/machine/library/sheetChoices';
+import { outputTypeOf, withOutputType } from '@nodaxis/core/machine/library/terminals';
 import type { PartData } from '@nodaxis/core/machine/parts';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import { ElDialog } from 'element-plus';
 import { computed, ref, watch } from 'vue';
 import { useOwnParts } from '../document/ownParts';
+import OwnTerminals from './OwnTerminals.vue';
+import PartFace from './PartFace.vue';
+import SheetChoiceRow from './SheetChoiceRow.vue';
 import SheetRow from './SheetRow.vue';
 
-/** The data sheet of an own part: its name, the part that it is built like, and its figures. */
+/**
+ * The sheet of a part in the library: name, figures, terminals and what is inside, beside a drawing of it. One’s own can be
+ * changed; one that ships can be looked at.
+ */
 const props = defineProps<{
   partKey: string;
   /** Parts that it may be built like: those of the place that it is for. */
@@ -23,78 +36,153 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ close: []; done: [] }>();
 const own = useOwnParts();
-const part = computed(() => own.parts.find((p) => p.key === props.partKey));
+const part = computed(() => own.parts.find((p) => p.key === props.partKey) ?? libraryEntry(props.partKey));
+const readOnly = computed(() => !own.isOwn(props.partKey));
 const fields = computed(() => (part.value ? sheetFieldsOf(part.value.data) : []));
+const choices = computed(() => (part.value ? sheetChoicesOf(part.value.data) : []));
+const inside = computed(() => (part.value ? insideWords(part.value) : []));
+/** The contacts of a connector follow from its form. */
+const isPlug = computed(() => part.value?.data.class === 'connector' && part.value.data.form !== 'mains-inlet');
+type View = 'sheet' | 'terminals' | 'inside';
+const view = ref<View>('sheet');
+const views = computed(() => [
+  { id: 'sheet' as const, name: 'Data sheet' },
+  ...(isPlug.value ? [] : [{ id: 'terminals' as const, name: 'Terminals' }]),
+  { id: 'inside' as const, name: 'Inside' },
+]);
+const lit = ref<string>();
 const like = ref('');
 watch(
   () => props.partKey,
-  () => (like.value = ''),
+  () => {
+    like.value = '';
+    view.value = 'sheet';
+  },
 );
 const likely = computed(() => (props.likes ?? []).filter((e) => e.key !== props.partKey));
 const chosenLike = computed(() => likely.value.find((e) => e.key === like.value));
 const shown = computed({ get: () => part.value !== undefined, set: (v) => v || emit('close') });
 const box = ref<InstanceType<typeof TextField>>();
-const focusName = () => box.value?.select(0, part.value?.name.length ?? 0);
+const focusName = () => !readOnly.value && box.value?.select(0, part.value?.name.length ?? 0);
 
+const put = (changed: LibraryEntry) => void own.put(changed);
 function set(key: string, value: Quantity | undefined) {
   if (!part.value) return;
   const { [key as keyof PartData]: _old, ...rest } = part.value.data;
-  void own.put({ ...part.value, data: { ...rest, ...(value ? { [key]: value } : {}) } as PartData });
+  const data = { ...rest, ...(value ? { [key]: value } : {}) } as PartData;
+  put({ ...part.value, data, elements: followingSheet({ data, elements: part.value.elements }) });
 }
 function rename(name: string) {
-  if (part.value && name.trim()) void own.put({ ...part.value, name: name.trim() });
+  if (part.value && name.trim()) put({ ...part.value, name: name.trim() });
 }
 function build(key: string) {
   like.value = key;
   const entry = chosenLike.value;
   if (!entry || !part.value) return;
-  void own.put(withFiguresOf(builtLike(entry, part.value.key, part.value.name), part.value));
+  put(withFiguresOf(builtLike(entry, part.value.key, part.value.name), part.value));
 }
-const takeFigures = () => part.value && chosenLike.value && void own.put(withFiguresOf(part.value, chosenLike.value));
+const takeFigures = () => part.value && chosenLike.value && put(withFiguresOf(part.value, chosenLike.value));
+const outputTypes = [
+  { value: 'sourcing' as const, label: 'give +' },
+  { value: 'sinking' as const, label: 'pull to 0 V' },
+  { value: 'push-pull' as const, label: 'both' },
+];
 </script>
 
 <template>
   <ElDialog
     v-model="shown"
     :title="part ? `Data sheet of ${part.name}` : ''"
-    width="min(640px, 96vw)"
-    top="6vh"
+    width="min(1040px, 97vw)"
+    top="4vh"
     @open-auto-focus="focusName"
     @opened="focusName"
   >
-    <template v-if="part">
-      <label class="name"
-        >Name
-        <TextField ref="box" :model-value="part.name" maxlength="120" strict @change="rename" @keydown.enter.prevent
-      /></label>
-      <p v-if="likely.length" class="row like">
-        <label class="row"
-          >Built like
-          <Choice
-            :model-value="like"
-            none="choose a similar part …"
-            :options="likely.map((e) => ({ value: e.key, label: e.name, note: e.about }))"
-            @change="build"
+    <div v-if="part" class="sheet-of">
+      <div>
+        <label v-if="!readOnly" class="name"
+          >Name
+          <TextField ref="box" :model-value="part.name" maxlength="120" strict @change="rename" @keydown.enter.prevent
         /></label>
-        <ActionButton kind="framed" :disabled="!chosenLike" @click="takeFigures">Copy its figures</ActionButton>
-        <span class="soft">It sets the terminals. The figures come from your data sheet.</span>
-      </p>
-      <DataTable>
-        <tbody>
-          <SheetRow v-for="f in fields" :key="f.key" :field="f" :data="part.data" @set="set(f.key, $event)" />
-        </tbody>
-      </DataTable>
-      <p v-if="!fields.length" class="soft">A part of this kind has no figures: its terminals say all.</p>
-      <div class="row done">
-        <ActionButton kind="main" @click="emit('done')">{{ doneLabel ?? 'Done' }}</ActionButton>
-        <span v-if="own.fault" class="fault" role="alert">{{ own.fault }}</span>
-        <span v-else-if="fields.length && !hasFigures(part)" class="soft">No figure is entered yet.</span>
+        <p v-else class="soft">{{ part.about }}</p>
+        <p v-if="likely.length && !readOnly" class="row like">
+          <label class="row"
+            >Built like
+            <Choice
+              :model-value="like"
+              none="choose a similar part …"
+              :options="likely.map((e) => ({ value: e.key, label: e.name, note: e.about }))"
+              @change="build"
+          /></label>
+          <ActionButton kind="framed" :disabled="!chosenLike" @click="takeFigures">Copy its figures</ActionButton>
+          <span class="soft">It sets the terminals. The figures come from your data sheet.</span>
+        </p>
+        <StationTabs label="Parts of the sheet" :views="views" :shown="view" @show="view = $event" />
+        <div v-if="view === 'sheet'" role="tabpanel" aria-labelledby="tab-sheet" class="panel">
+          <DataTable>
+            <tbody>
+              <SheetRow
+                v-for="f in fields"
+                :key="f.key"
+                :field="f"
+                :data="part.data"
+                :disabled="readOnly"
+                @set="set(f.key, $event)"
+              />
+              <SheetChoiceRow
+                v-for="c in choices"
+                :key="c.key"
+                :choice="c"
+                :data="part.data"
+                :disabled="readOnly"
+                @set="put(withChoice(part, c.key, $event))"
+              />
+            </tbody>
+          </DataTable>
+          <p v-if="!fields.length && !choices.length" class="soft">
+            A part of this kind has no figures: its terminals say all.
+          </p>
+        </div>
+        <div v-else-if="view === 'terminals'" role="tabpanel" aria-labelledby="tab-terminals" class="panel">
+          <OwnTerminals :part="part" :read-only="readOnly" @change="put" @point="lit = $event" />
+        </div>
+        <div v-else role="tabpanel" aria-labelledby="tab-inside" class="panel">
+          <p class="soft">
+            What the check of the wiring sees between its terminals. It follows from their functions and from the data
+            sheet.
+          </p>
+          <PickOne
+            v-if="outputTypeOf(part) && !readOnly"
+            label="What the switched outputs do"
+            :options="outputTypes"
+            :model-value="outputTypeOf(part)"
+            @update:model-value="$event && put(withOutputType(part, $event))"
+          />
+          <ul>
+            <li v-for="line in inside" :key="line.elements[0]">{{ line.text }}</li>
+          </ul>
+          <p v-if="!inside.length" class="soft">Nothing: its terminals stand alone.</p>
+        </div>
+        <div class="row done">
+          <ActionButton kind="main" @click="emit('done')">{{
+            readOnly ? 'Close' : (doneLabel ?? 'Done')
+          }}</ActionButton>
+          <span v-if="own.fault" class="fault" role="alert">{{ own.fault }}</span>
+          <span v-else-if="fields.length && !hasFigures(part)" class="soft">No figure is entered yet.</span>
+        </div>
       </div>
-    </template>
+      <PartFace :part="part" :lit="lit" class="drawing" />
+    </div>
   </ElDialog>
 </template>
 
 <style scoped>
+.sheet-of {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 340px;
+  gap: 16px;
+  align-items: start;
+}
 .name {
   display: grid;
   grid-template-columns: max-content 1fr;
@@ -104,7 +192,20 @@ const takeFigures = () => part.value && chosenLike.value && void own.put(withFig
 .like {
   flex-wrap: wrap;
 }
+.panel {
+  max-height: 62vh;
+  overflow: auto;
+}
+.drawing {
+  max-height: 78vh;
+  overflow: auto;
+}
 .done {
   margin-top: 12px;
+}
+@media (max-width: 900px) {
+  .sheet-of {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

@@ -1,7 +1,8 @@
 import type { Fault, Result } from '../../units/result';
 import { fail, ok } from '../../units/result';
-import type { Terminal, TerminalRole } from '../parts';
+import type { Element, Terminal, TerminalRole } from '../parts';
 import type { LibraryEntry } from './entry';
+import { libraryOf } from './index';
 import { completed } from './inside';
 
 /** Terminals of one part. */
@@ -142,3 +143,18 @@ function withoutUses(elements: LibraryEntry['elements'], gone: ReadonlySet<strin
     Object.entries(kept).filter(([, e]) => e.kind !== 'contact' || e.coil === undefined || Object.hasOwn(kept, e.coil)),
   );
 }
+
+/** A part whose switched outputs are of another type: they give plus, pull to 0 V, or both. */
+export const withOutputType = (part: LibraryEntry, type: OutputType): LibraryEntry => ({
+  ...part,
+  elements: Object.fromEntries(
+    Object.entries(part.elements).map(([id, e]) => [id, e.kind === 'digital-output' ? { ...e, type } : e]),
+  ),
+});
+export type OutputType = Extract<Element, { kind: 'digital-output' }>['type'];
+export const outputTypeOf = (part: Pick<LibraryEntry, 'elements'>): OutputType | undefined =>
+  Object.values(part.elements).find((e) => e.kind === 'digital-output')?.type;
+
+/** The functions that terminals of such a part usually have: those of the parts that ship, and its own. */
+export const usualFunctions = (part: Pick<LibraryEntry, 'data' | 'terminals'>): ReadonlySet<TerminalRole> =>
+  new Set([...libraryOf(part.data.class), part].flatMap((e) => Object.values(e.terminals).map((t) => t.role)));

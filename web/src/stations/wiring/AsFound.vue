@@ -8,7 +8,6 @@ import ActionButton from '../../ui/ActionButton.vue';
 import type { ColourCode } from '@nodaxis/core/machine/connections';
 import { Colour } from '@nodaxis/core/machine/connections';
 import { designAt } from '@nodaxis/core/machine/designAt';
-import { libraryOf } from '@nodaxis/core/machine/library/index';
 import type { Fault } from '@nodaxis/core/units/result';
 import type { Touch } from '@nodaxis/core/wiring/asFound/buzzOut';
 import { buzzOut } from '@nodaxis/core/wiring/asFound/buzzOut';
@@ -16,6 +15,7 @@ import { wiringDifference } from '@nodaxis/core/wiring/asFound/difference';
 import { terminalName } from '@nodaxis/core/wiring/wires';
 import { computed, ref, shallowRef } from 'vue';
 import { useDraft, vDraft } from '../../document/drafts';
+import { useOwnParts } from '../../document/ownParts';
 import { useOpenMachine } from '../../document/openMachine';
 import LugFinder from './LugFinder.vue';
 
@@ -29,8 +29,12 @@ const before = computed(() => (Number.isFinite(mark.value) ? designAt(machine.fi
 const lines = computed(() => (before.value ? wiringDifference(before.value, design.value) : []));
 const countOf = (kind: string) => lines.value.filter((l) => l.kind === kind).length;
 
-const plugs = libraryOf('connector').filter((e) => e.data.class === 'connector' && e.data.form !== 'mains-inlet');
-const form = ref(plugs[0]!.key);
+const own = useOwnParts();
+void own.start();
+const plugs = computed(() =>
+  own.of('connector').filter((e) => e.data.class === 'connector' && e.data.form !== 'mains-inlet'),
+);
+const form = ref(plugs.value[0]!.key);
 const picked = ref('');
 const connectors = computed(() =>
   Object.entries(design.value.parts).filter(
@@ -39,7 +43,7 @@ const connectors = computed(() =>
 );
 const plug = computed(() => connectors.value.find(([id]) => id === picked.value) ?? connectors.value[0]);
 function addPlug(): void {
-  faults.value = machine.run({ name: 'add-part', args: { library: form.value } });
+  faults.value = machine.run({ name: 'add-part', args: own.choice(form.value) });
   picked.value = connectors.value.at(-1)?.[0] ?? '';
 }
 const removePlug = () =>

@@ -6,7 +6,6 @@ import QuantityField from '../../ui/QuantityField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Delete, Plus } from '@element-plus/icons-vue';
-import { libraryOf } from '@nodaxis/core/machine/library/index';
 import { showLead, showQuantity, showValue } from '@nodaxis/core/units/print';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import type { Fault } from '@nodaxis/core/units/result';
@@ -15,6 +14,7 @@ import { chainFills, drawnChain, MOST_FILL } from '@nodaxis/core/wiring/chains';
 import { swapped } from '@nodaxis/core/wiring/crossReference';
 import { computed, ref, shallowReactive } from 'vue';
 import { useDraft } from '../../document/drafts';
+import { useOwnParts } from '../../document/ownParts';
 import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import MachineField from '../../widgets/MachineField.vue';
@@ -47,8 +47,12 @@ const swap = computed(() => {
   return far ? swapped(machine.file, far) : undefined;
 });
 
-const connectors = libraryOf('connector').filter((e) => e.data.class === 'connector' && e.data.form !== 'mains-inlet');
-const plug = ref(connectors[0]!.key);
+const own = useOwnParts();
+void own.start();
+const connectors = computed(() =>
+  own.of('connector').filter((e) => e.data.class === 'connector' && e.data.form !== 'mains-inlet'),
+);
+const plug = ref(connectors.value[0]!.key);
 const plugAt = ref<'near' | 'far'>('near');
 function insert(): void {
   if (!cable.value) return;
@@ -57,7 +61,7 @@ function insert(): void {
     args: {
       title: `${cable.value.name}: a plug put in`,
       commands: [
-        { name: 'insert-connector', args: { cable: cable.value.name, library: plug.value, at: plugAt.value } },
+        { name: 'insert-connector', args: { cable: cable.value.name, ...own.choice(plug.value), at: plugAt.value } },
         { name: 'plan-wiring', args: {} },
       ],
     },

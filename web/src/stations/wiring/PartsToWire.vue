@@ -22,6 +22,7 @@ import { usePreferences } from '../../document/preferences';
 import { terminalName } from '@nodaxis/core/wiring/wires';
 import { computed, ref } from 'vue';
 import { vDraft } from '../../document/drafts';
+import { useOwnParts } from '../../document/ownParts';
 import { useOpenMachine } from '../../document/openMachine';
 import MachineField from '../../widgets/MachineField.vue';
 import PartChooser from '../../widgets/PartChooser.vue';
@@ -30,6 +31,8 @@ import ColourSwatch from './ColourSwatch.vue';
 /** What there is to be wired besides drives and switches: the mains side, strips, stop chain, spindle and outputs. */
 const machine = useOpenMachine();
 const preferences = usePreferences();
+const own = useOwnParts();
+void own.start();
 const design = computed(() => machine.design);
 const faults = ref<Fault[]>([]);
 
@@ -89,7 +92,7 @@ const outputs = computed(() =>
     };
   }),
 );
-const additions = computed(() => outputAdditions(design.value));
+const additions = computed(() => outputAdditions(design.value, own.parts));
 const adding = ref('');
 function add(): void {
   const a = additions.value.find((x) => x.key === adding.value);
@@ -99,10 +102,12 @@ function add(): void {
   faults.value = machine.run({ name: 'add-output', args: { function: of, ...rest } });
 }
 const remove = (id: string) => (faults.value = machine.run({ name: 'remove-output', args: { output: id } }));
+/** A relay of one’s own travels with the command. */
+const relayOf = ({ entry }: ReturnType<typeof own.choice>) => (entry ? { relayEntry: entry } : {});
 const setRelay = (id: string, relay: string) =>
   (faults.value = machine.run({
     name: 'set-output',
-    args: { output: id, relay: relay || null },
+    args: { output: id, relay: relay || null, ...(relay ? relayOf(own.choice(relay)) : {}) },
   }));
 
 /** Drives that can say that they gave up, and whether somebody listens. */
@@ -214,7 +219,7 @@ function setColour(of: ConductorFunction, entered: string): void {
                 :model-value="(o.o.relay && design.parts[o.o.relay]?.libraryKey) || ''"
                 :disabled="machine.readOnly"
                 none="directly"
-                :options="relaysFor(design, o.o).map((r) => ({ value: r.key, label: r.name }))"
+                :options="relaysFor(design, o.o, own.of('relay')).map((r) => ({ value: r.key, label: r.name }))"
                 @change="setRelay(o.id, $event)"
               />
             </td>

@@ -10,7 +10,7 @@ import { computed, ref, watch } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';
 import NotesAndPictures from '../../widgets/NotesAndPictures.vue';
 import ColourSwatch from './ColourSwatch.vue';
-import PlugFace from './PlugFace.vue';
+import PlugFace from '../../widgets/PlugFace.vue';
 
 /** Sheets of plugs and strips: contact, wire, colour, and the order in which to solder them. */
 const machine = useOpenMachine();

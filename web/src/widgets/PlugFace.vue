@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { PinLine, PlugForm } from '@nodaxis/core/wiring/pinSheet';
 import { computed } from 'vue';
-import { fillsOf } from '../../widgets/insulation';
+import { fillsOf } from './insulation';
 
 /** One face of a plug with its contacts where they are; the one whose turn it is has a ring. */
 const props = defineProps<{ pins: PinLine[]; form: PlugForm; next?: number | undefined; mirrored?: boolean }>();
