@@ -11,7 +11,8 @@ import { followingSheet } from '@nodaxis/core/machine/library/inside';
 import { insideWords } from '@nodaxis/core/machine/library/insideWords';
 import { builtLike, hasFigures, withFiguresOf } from '@nodaxis/core/machine/library/own';
 import { sheetFieldsOf } from '@nodaxis/core/machine/library/sheet';
-import { sheetChoicesOf, withChoice } from '@nodaxis/core/machine/library/sheetChoices';
+import { rowsOf } from '@nodaxis/core/machine/library/plug';
+import { sheetChoicesOf, withChoice, withRows } from '@nodaxis/core/machine/library/sheetChoices';
 import { outputTypeOf, withOutputType } from '@nodaxis/core/machine/library/terminals';
 import type { PartData } from '@nodaxis/core/machine/parts';
 import type { Quantity } from '@nodaxis/core/units/quantity';
@@ -81,6 +82,12 @@ function build(key: string) {
   if (!entry || !part.value) return;
   put(withFiguresOf(builtLike(entry, part.value.key, part.value.name), part.value));
 }
+const rowFault = ref('');
+function setRows(text: string) {
+  const rows = rowsOf(text);
+  rowFault.value = rows.ok ? '' : `${rows.error[0]!.what} ${rows.error[0]!.fix}`;
+  if (rows.ok && part.value) put(withRows(part.value, rows.value));
+}
 const takeFigures = () => part.value && chosenLike.value && put(withFiguresOf(part.value, chosenLike.value));
 const outputTypes = [
   { value: 'sourcing' as const, label: 'give +' },
@@ -118,7 +125,7 @@ const outputTypes = [
           <span class="soft">It sets the terminals. The figures come from your data sheet.</span>
         </p>
         <StationTabs label="Parts of the sheet" :views="views" :shown="view" @show="view = $event" />
-        <div v-if="view === 'sheet'" role="tabpanel" aria-labelledby="tab-sheet" class="panel">
+        <div v-if="view === 'sheet'" role="tabpanel" aria-labelledby="tab-sheet">
           <DataTable>
             <tbody>
               <SheetRow
@@ -126,7 +133,7 @@ const outputTypes = [
                 :key="f.key"
                 :field="f"
                 :data="part.data"
-                :disabled="readOnly"
+                :plain="readOnly"
                 @set="set(f.key, $event)"
               />
               <SheetChoiceRow
@@ -134,19 +141,33 @@ const outputTypes = [
                 :key="c.key"
                 :choice="c"
                 :data="part.data"
-                :disabled="readOnly"
+                :plain="readOnly"
                 @set="put(withChoice(part, c.key, $event))"
               />
+              <tr v-if="part.data.class === 'connector' && isPlug">
+                <td>Contacts in each row</td>
+                <td v-if="readOnly">{{ part.data.rows.join(', ') }}</td>
+                <td v-else>
+                  <TextField
+                    class="mono"
+                    aria-label="Contacts in each row"
+                    :model-value="part.data.rows.join(', ')"
+                    strict
+                    @change="setRows"
+                  />
+                  <p v-if="rowFault" class="fault" role="alert">{{ rowFault }}</p>
+                </td>
+              </tr>
             </tbody>
           </DataTable>
           <p v-if="!fields.length && !choices.length" class="soft">
             A part of this kind has no figures: its terminals say all.
           </p>
         </div>
-        <div v-else-if="view === 'terminals'" role="tabpanel" aria-labelledby="tab-terminals" class="panel">
+        <div v-else-if="view === 'terminals'" role="tabpanel" aria-labelledby="tab-terminals">
           <OwnTerminals :part="part" :read-only="readOnly" @change="put" @point="lit = $event" />
         </div>
-        <div v-else role="tabpanel" aria-labelledby="tab-inside" class="panel">
+        <div v-else role="tabpanel" aria-labelledby="tab-inside">
           <p class="soft">
             What the check of the wiring sees between its terminals. It follows from their functions and from the data
             sheet.
@@ -192,16 +213,15 @@ const outputTypes = [
 .like {
   flex-wrap: wrap;
 }
-.panel {
-  max-height: 62vh;
-  overflow: auto;
-}
 .drawing {
-  max-height: 78vh;
-  overflow: auto;
+  position: sticky;
+  top: 0;
 }
 .done {
-  margin-top: 12px;
+  position: sticky;
+  bottom: 0;
+  padding: 12px 0;
+  background: var(--sheet);
 }
 @media (max-width: 900px) {
   .sheet-of {

@@ -10,7 +10,7 @@ import { usualFunctions, withTerminal, withTerminals, withoutTerminals } from '@
 import { terminalRoles, type TerminalRole } from '@nodaxis/core/machine/parts';
 import { terminalWords } from '@nodaxis/core/machine/terminalWords';
 import type { Fault } from '@nodaxis/core/units/result';
-import { computed, ref } from 'vue';
+import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue';
 
 /** The terminals of an own part: added one by one or in runs, renamed, given another function, taken away. */
 const props = defineProps<{ part: LibraryEntry; readOnly: boolean }>();
@@ -27,6 +27,7 @@ const functions = computed((): Option<TerminalRole>[] => {
   const all = terminalRoles.filter((r) => r !== 'pin').map(option);
   return [...all.filter((o) => usual.has(o.value)), ...all.filter((o) => !usual.has(o.value))];
 });
+const box = useTemplateRef<InstanceType<typeof TextField>>('box');
 const labels = ref('');
 const role = ref<TerminalRole | ''>('');
 const bank = ref('');
@@ -42,10 +43,31 @@ function add(): void {
   if (!r.ok) return;
   labels.value = '';
   emit('change', r.value);
+  // The next run can be written at once.
+  box.value?.select(0, 0);
 }
 function relabel(id: string, typed: string): void {
   const printed = typed.trim();
   if (printed) emit('change', withTerminal(props.part, id, { printed }));
+}
+/** The part as it was before terminals were taken away, until something else is changed. */
+const before = shallowRef<LibraryEntry>();
+let own = false;
+watch(
+  () => props.part,
+  () => {
+    if (!own) before.value = undefined;
+    own = false;
+  },
+);
+function remove(ids: string[]): void {
+  before.value = props.part;
+  own = true;
+  emit('change', withoutTerminals(props.part, ids));
+}
+function putBack(): void {
+  if (before.value) emit('change', before.value);
+  before.value = undefined;
 }
 const rows = computed(() => Object.entries(props.part.terminals));
 </script>
@@ -54,7 +76,7 @@ const rows = computed(() => Object.entries(props.part.terminals));
   <form v-if="!readOnly" class="add" @submit.prevent="add">
     <label
       >Labels
-      <TextField v-model="labels" class="mono" placeholder="IN1 … IN16  or  L, N, PE" maxlength="400" />
+      <TextField ref="box" v-model="labels" class="mono" placeholder="IN1 … IN16  or  L, N, PE" maxlength="400" />
     </label>
     <label
       >Function
@@ -73,8 +95,8 @@ const rows = computed(() => Object.entries(props.part.terminals));
         <tr>
           <th>Printed</th>
           <th>Function</th>
-          <th>Bank</th>
-          <th>Channel</th>
+          <th class="wide">Bank</th>
+          <th class="wide">Channel</th>
           <th></th>
         </tr>
       </thead>
@@ -106,14 +128,10 @@ const rows = computed(() => Object.entries(props.part.terminals));
               @change="$event && emit('change', withTerminal(part, id, { role: $event }))"
             />
           </td>
-          <td>{{ t.place?.connector }}</td>
-          <td>{{ t.channel }}</td>
+          <td class="wide">{{ t.place?.connector }}</td>
+          <td class="wide">{{ t.channel }}</td>
           <td>
-            <ActionButton
-              v-if="!readOnly"
-              :aria-label="`Remove ${t.printed}`"
-              @click="emit('change', withoutTerminals(part, [id]))"
-            >
+            <ActionButton v-if="!readOnly" :aria-label="`Remove ${t.printed}`" @click="remove([id])">
               <Delete />
             </ActionButton>
           </td>
@@ -125,12 +143,12 @@ const rows = computed(() => Object.entries(props.part.terminals));
       inside follows from that.
     </p>
   </div>
-  <ActionButton
-    v-if="rows.length && !readOnly"
-    kind="text"
-    @click="emit('change', withoutTerminals(part, Object.keys(part.terminals)))"
-    >Remove all {{ rows.length }}</ActionButton
-  >
+  <div v-if="!readOnly" class="row">
+    <ActionButton v-if="rows.length" @click="remove(Object.keys(part.terminals))"
+      >Remove all {{ rows.length }}</ActionButton
+    >
+    <ActionButton v-if="before" @click="putBack">Put back what was removed</ActionButton>
+  </div>
 </template>
 
 <style scoped>
@@ -146,14 +164,19 @@ const rows = computed(() => Object.entries(props.part.terminals));
   gap: 2px;
   font-size: 13px;
 }
-.list {
-  max-height: 46vh;
-  overflow: auto;
+.add .choice {
+  width: 100%;
 }
 .list .text-field {
   width: 110px;
 }
 @media (max-width: 720px) {
+  .wide {
+    display: none;
+  }
+  .list .choice {
+    width: 150px;
+  }
   .add {
     grid-template-columns: 1fr 1fr;
   }

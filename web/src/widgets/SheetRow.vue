@@ -5,11 +5,22 @@ import type { SheetField } from '@nodaxis/core/machine/library/sheet';
 import { blockingFields, estimateOf, sheetValue } from '@nodaxis/core/machine/library/sheet';
 import type { PartData } from '@nodaxis/core/machine/parts';
 import { enteredNumber, type Quantity } from '@nodaxis/core/units/quantity';
+import { showQuantity } from '@nodaxis/core/units/print';
 import { computed } from 'vue';
+import { usePreferences } from '../document/preferences';
 import UnitQuestion from './UnitQuestion.vue';
 
 /** One figure of a data sheet: type it with or without its unit; where it is missing, what that blocks and an estimate. */
-const props = defineProps<{ field: SheetField; data: PartData; disabled?: boolean; refusal?: string; path?: string }>();
+const props = defineProps<{
+  field: SheetField;
+  data: PartData;
+  disabled?: boolean;
+  /** To be read, not entered. */
+  plain?: boolean;
+  refusal?: string;
+  path?: string;
+}>();
+const preferences = usePreferences();
 const emit = defineEmits<{ set: [value: Quantity | undefined] }>();
 const value = computed(() => sheetValue(props.data, props.field.key));
 const written = computed(() => {
@@ -23,7 +34,11 @@ const estimate = computed(() => (value.value ? undefined : estimateOf(props.data
 </script>
 
 <template>
-  <tr :data-field="path">
+  <tr v-if="plain">
+    <td :data-hint="field.help">{{ field.label }}</td>
+    <td>{{ value ? showQuantity(value, preferences.display) : 'not told' }}</td>
+  </tr>
+  <tr v-else :data-field="path">
     <td :data-hint="field.help">{{ field.label }}</td>
     <td class="entry">
       <QuantityEntry

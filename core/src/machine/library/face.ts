@@ -42,7 +42,7 @@ const groups: readonly Group[] = [
   ['Encoder', 'left', one('encoder')],
   ['Links', 'left', one('data-link', 'extension-link', 'fieldbus')],
   ['Poles, out', 'right', one('pole-out')],
-  ['Gives', 'right', one('supply-out-plus', 'supply-out-minus')],
+  ['Supply, out', 'right', one('supply-out-plus', 'supply-out-minus')],
   ['Motor', 'right', (r) => r.startsWith('phase-')],
   ['Step and direction', 'right', one('step-out', 'direction-out', 'enable-out', 'signal-common')],
   ['Outputs', 'right', one('output', 'output-supply')],
@@ -54,18 +54,21 @@ const groups: readonly Group[] = [
   ['Earth and shield', 'right', one('protective-earth', 'shield')],
   ['Not used', 'right', () => true],
 ];
-const groupOf = (id: string, t: Terminal): readonly [title: string, side: 'left' | 'right'] => {
+const groupOf = (id: string, t: Terminal, commanded: boolean): readonly [title: string, side: 'left' | 'right'] => {
   // A plug is seen from both sides at once.
   if (t.role === 'pin') return id.startsWith('a-') ? ['On the panel', 'left'] : ['On the cable', 'right'];
+  // What is commanded by a level has its common beside it; else that is the common of what gives one.
+  if (t.role === 'analogue-common' && commanded) return ['Commands', 'left'];
   const [title, side] = groups.find(([, , belongs]) => belongs(t.role))!;
   return [t.place && t.place.connector !== '' ? `${title}, ${t.place.connector}` : title, side];
 };
 
 /** Where each terminal of a part is drawn. Terminals of one group keep their order; a named bank is a group of its own. */
 export function faceOf({ terminals }: Pick<Part, 'terminals'>): Face {
+  const commanded = Object.values(terminals).some((t) => t.role === 'analogue-in' || t.role === 'pulse-width-in');
   const lists = new Map<string, { title: string; side: 'left' | 'right'; rank: number; ids: string[] }>();
   for (const [id, t] of Object.entries(terminals)) {
-    const [title, side] = groupOf(id, t);
+    const [title, side] = groupOf(id, t, commanded);
     const list = lists.get(title);
     if (list) list.ids.push(id);
     else lists.set(title, { title, side, rank: groups.findIndex(([, , belongs]) => belongs(t.role)), ids: [id] });

@@ -1,3 +1,5 @@
+import type { Fault, Result } from '../../units/result';
+import { fail, ok } from '../../units/result';
 import type { DataOf, Element, Terminal } from '../parts';
 import { terminal } from './entry';
 
@@ -25,6 +27,25 @@ export function plugContacts(rows: readonly number[]): {
     ),
   };
 }
+
+/** Rows of contacts as one writes them: `17, 16, 17`. Errors: no figures, an empty row, more contacts or rows than a plug can have. */
+export function rowsOf(text: string): Result<number[], Fault[]> {
+  const rows = text
+    .split(/[,;\s]+/)
+    .filter(Boolean)
+    .map(Number);
+  const sum = rows.reduce((a, b) => a + b, 0);
+  if (!rows.length || rows.length > MOST_ROWS || rows.some((n) => !Number.isInteger(n) || n < 1) || sum > MOST_CONTACTS)
+    return fail([
+      {
+        what: `“${text}” gives no rows of contacts.`,
+        where: 'Rows',
+        fix: `Write how many contacts each row has, such as 13, 12: up to ${MOST_ROWS} rows, ${MOST_CONTACTS} contacts in all.`,
+      },
+    ]);
+  return ok(rows);
+}
+const MOST_ROWS = 8;
 
 /** Contacts from which on a block has a second row. */
 const BLOCK_ROW = 12;

@@ -6,7 +6,7 @@ import { PartData, terminalRoles, type PartClass } from '../parts';
 import { bareTerminals, completed } from './inside';
 import { library } from './index';
 import { partKinds } from './kinds';
-import { plugContacts, usualRows } from './plug';
+import { plugContacts, rowsOf, usualRows } from './plug';
 import { choiceValue, sheetChoicesOf, withChoice } from './sheetChoices';
 import { labelsOf, withTerminal, withTerminals, withoutTerminals } from './terminals';
 
@@ -161,6 +161,8 @@ it('contacts stand in the rows that such a plug has', () => {
       expect([form, n, rows.reduce((a, b) => a + b, 0), Math.min(...rows) > 0]).toEqual([form, n, n, true]);
       expect(Object.keys(plugContacts(rows).terminals)).toHaveLength(2 * n);
     }
+  expect(rowsOf('17, 16 17')).toEqual({ ok: true, value: [17, 16, 17] });
+  for (const bad of ['', '0, 4', '40, 40', '1.5', 'x', '1 1 1 1 1 1 1 1 1']) expect(rowsOf(bad).ok).toBe(false);
   const plug = withChoice(withChoice(kind('bare-connector'), 'form', 'd-shape'), 'contacts', 37);
   expect(plug.data).toMatchObject({ form: 'd-shape', rows: [19, 18] });
   expect(Object.keys(plug.terminals)).toHaveLength(74);
