@@ -79,6 +79,7 @@ test('from an empty shelf to a mill of one’s own that finds its datum', async 
     const reference = page.getByRole('region', { name: `Reference of ${axis}` });
     await reference.getByRole('button', { name: 'Same as' }).click();
     await page.getByRole('menuitem', { name: 'X' }).click();
+    await expect(page.getByRole('menuitem')).toHaveCount(0);
     await expect(reference).toContainText('end');
     await reference.getByText(`Figures of ${axis}`).click();
     await expect(field(page, `axes.${axis.toLowerCase()}.reference.backOff`).locator('input').first()).toHaveValue('2');

@@ -30,7 +30,7 @@ test('a board with sixteen inputs is entered from its sheet, drawn as it is prin
   await add('PUL0…PUL3', 'step output');
   await add('DIR0…DIR3', 'direction output');
   for (const label of ['COM', 'IN16', 'PUL3']) await expect(drawing).toContainText(label);
-  await expectAccessible(page);
+  await expectAccessible(page, true);
   // What was taken away by mistake comes back.
   await sheet.getByRole('button', { name: /^Remove all/ }).click();
   await expect(drawing).toHaveCount(0);
