@@ -82,6 +82,22 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await bringUp(page);
   await page.goto('/parts');
   await expect(page.getByRole('heading', { level: 1, name: 'Parts library' })).toBeVisible();
+  await pickFrom(page.getByRole('combobox', { name: 'Kind of the new part' }), 'Axis controller');
+  await page.getByRole('textbox', { name: 'Name of the new part' }).fill('Quill 16');
+  await page.keyboard.press('Enter');
+  await page.getByRole('tab', { name: 'Terminals' }).click();
+  for (const [labels, role] of [
+    ['PUL0 … PUL3', 'step output'],
+    ['DIR0 … DIR3', 'direction output'],
+    ['COM', 'common of the inputs'],
+    ['IN1 … IN16', 'input'],
+    ['OV', 'supply of the outputs'],
+    ['Y1 … Y4', 'switched output'],
+  ] as const) {
+    await page.getByLabel('Labels').fill(labels);
+    await pickFrom(page.getByRole('combobox', { name: 'Function of the new terminals' }), role);
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
+  }
   await page.screenshot(shot('parts'));
   await openMachine(page, 'Plover', 'Wiring');
   await page.setViewportSize({ width: 390, height: 844 });
