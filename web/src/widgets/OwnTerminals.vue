@@ -139,8 +139,8 @@ const rows = computed(() => Object.entries(props.part.terminals));
       </tbody>
     </DataTable>
     <p v-else class="soft">
-      No terminals yet. Write the labels as they are printed on the part, with their function: what stands behind them
-      inside follows from that.
+      No terminals yet. Write each label as the part has it, with its function: what is behind it inside follows from
+      that.
     </p>
   </div>
   <div v-if="!readOnly" class="row">
