@@ -104,7 +104,7 @@ async function keep() {
   >
     <div class="sheet-of">
       <div>
-        <label v-if="part" class="row"
+        <label v-if="part" class="name"
           >Name
           <TextField
             :model-value="part.name"
@@ -197,6 +197,12 @@ async function keep() {
   grid-template-columns: minmax(0, 1fr) 340px;
   gap: 16px;
   align-items: start;
+}
+.name {
+  display: grid;
+  grid-template-columns: max-content 1fr;
+  align-items: center;
+  gap: 8px;
 }
 .drawing {
   position: sticky;
