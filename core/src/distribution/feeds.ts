@@ -70,10 +70,9 @@ export function feedsOf(design: Read): Feeds {
   for (const o of Object.values(design.outputs)) {
     if (o.relay && !o.alwaysOn) feed(o.relay, 'coil', switched);
     for (const d of o.devices) {
-      const onMains = portOf(parts[d], 'mains') !== undefined;
       // A drive that is told to run takes no power here.
-      if (onMains && !portOf(parts[d], 'mains')!.terminals.L) continue;
       if (parts[d]?.data.class === 'spindle-drive') continue;
+      const onMains = portOf(parts[d], 'mains') !== undefined;
       const ahead = o.alwaysOn ? field : o.relay ? through(o.relay, onMains ? cut : field) : switched;
       feed(d, onMains ? 'mains' : portOf(parts[d], 'load') ? 'load' : 'coil', ahead);
     }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Caution from '../ui/Caution.vue';
 import DataTable from '../ui/DataTable.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import Choice from '../ui/Choice.vue';
@@ -7,7 +8,7 @@ import StationTabs from '../ui/StationTabs.vue';
 import TextField from '../ui/TextField.vue';
 import type { LibraryEntry } from '@nodaxis/core/machine/library/entry';
 import { libraryEntry } from '@nodaxis/core/machine/library/index';
-import { followingSheet } from '@nodaxis/core/machine/library/inside';
+import { bareTerminals, followingSheet } from '@nodaxis/core/machine/library/inside';
 import { insideWords } from '@nodaxis/core/machine/library/insideWords';
 import { builtLike, hasFigures, withFiguresOf } from '@nodaxis/core/machine/library/own';
 import { sheetFieldsOf } from '@nodaxis/core/machine/library/sheet';
@@ -42,6 +43,9 @@ const readOnly = computed(() => !own.isOwn(props.partKey));
 const fields = computed(() => (part.value ? sheetFieldsOf(part.value.data) : []));
 const choices = computed(() => (part.value ? sheetChoicesOf(part.value.data) : []));
 const inside = computed(() => (part.value ? insideWords(part.value) : []));
+const bare = computed(() =>
+  part.value ? bareTerminals(part.value).map((id) => part.value!.terminals[id]!.printed) : [],
+);
 /** The contacts of a connector follow from its form. */
 const isPlug = computed(() => part.value?.data.class === 'connector' && part.value.data.form !== 'mains-inlet');
 type View = 'sheet' | 'terminals' | 'inside';
@@ -182,7 +186,11 @@ const outputTypes = [
           <ul>
             <li v-for="line in inside" :key="line.elements[0]">{{ line.text }}</li>
           </ul>
-          <p v-if="!inside.length" class="soft">Nothing: its terminals stand alone.</p>
+          <Caution v-if="bare.length" kind="told">
+            {{ bare.join(', ') }}: nothing is behind {{ bare.length === 1 ? 'it' : 'them' }} yet. Add the common of the
+            inputs, the supply of the outputs, or the supply of the part.
+          </Caution>
+          <p v-if="!inside.length" class="soft">Nothing: its terminals are alone.</p>
         </div>
         <div class="row done">
           <ActionButton kind="main" @click="emit('done')">{{

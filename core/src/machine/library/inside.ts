@@ -151,9 +151,26 @@ const about = (e: Element): string => {
   }
 };
 
-/** A part with all that its terminals tell of its inside. What is there already stays as it is; a join takes further terminals up. */
-export function completed<P extends Inside>(part: P): P {
+/** The terminals of its part that an input or output works against. */
+const against = (e: Element): string[] =>
+  e.kind === 'isolated-input'
+    ? [e.common]
+    : e.kind === 'level-input'
+      ? [e.minus]
+      : e.kind === 'digital-output'
+        ? [e.plus, e.minus]
+        : [];
+
+/**
+ * A part with all that its terminals tell of its inside. What is there already stays as it is, but for what a terminal that was
+ * just `added` is for: a join takes it up, and inputs and outputs that were entered before their common or their supply
+ * work against it from then on. An input that is pulled by a resistor is entered by its maker and stays.
+ */
+export function completed<P extends Inside>(part: P, added: ReadonlySet<string> = new Set()): P {
   const elements = { ...part.elements };
+  const pulled = new Set(
+    Object.values(elements).flatMap((e) => (e.kind === 'resistor' ? [`in ${e.a}`, `in ${e.b}`] : [])),
+  );
   const has = new Map(Object.entries(elements).map(([id, e]) => [about(e), id]));
   for (const [name, e] of expected({ ...part, elements })) {
     const there = has.get(about(e));
@@ -161,6 +178,8 @@ export function completed<P extends Inside>(part: P): P {
       const old = elements[there]!;
       if (e.kind === 'join' && old.kind === 'join')
         elements[there] = { ...old, terminals: [...new Set([...old.terminals, ...e.terminals])] };
+      else if (against(e).some((t) => added.has(t)) && !pulled.has(about(e)))
+        elements[there] = e.kind === 'digital-output' && old.kind === 'digital-output' ? { ...e, type: old.type } : e;
       continue;
     }
     let id = name;

@@ -8,7 +8,7 @@ import { library } from './index';
 import { partKinds } from './kinds';
 import { plugContacts, rowsOf, usualRows } from './plug';
 import { choiceValue, sheetChoicesOf, withChoice } from './sheetChoices';
-import { labelsOf, withTerminal, withTerminals, withoutTerminals } from './terminals';
+import { labelsOf, withOutputType, withTerminal, withTerminals, withoutTerminals } from './terminals';
 
 const kind = (key: string) => partKinds.find((k) => k.key === key)!.begin('own-x', 'X');
 const must = <T>(r: { ok: boolean; value?: T }): T => {
@@ -65,9 +65,32 @@ it('sixteen isolated inputs of two banks, each with its own common; eight output
   expect(Object.values(control.terminals).flatMap((t) => (t.role === 'step-out' ? [t.channel] : []))).toEqual([
     0, 1, 2, 3, 4,
   ]);
-  // An input before its common is bare of nothing: it works against the 0 V of the board, and is isolated once it has a common.
-  const early = must(withTerminals(kind('bare-controller'), { labels: 'IN1', role: 'input' }));
-  expect(Object.values(early.elements).map((e) => e.kind)).toContain('level-input');
+  // The other way round: what was entered before its common or its supply works against it from then on; the type of output stays.
+  let late = must(withTerminals(kind('bare-controller'), { labels: 'IN1…IN2', role: 'input' }));
+  late = withOutputType(must(withTerminals(late, { labels: 'Y1', role: 'output' })), 'push-pull');
+  expect(Object.values(late.elements).filter((e) => e.kind === 'level-input')).toHaveLength(2);
+  late = must(
+    withTerminals(must(withTerminals(late, { labels: 'COM', role: 'input-common' })), {
+      labels: 'OV',
+      role: 'output-supply',
+    }),
+  );
+  expect(Object.values(late.elements)).toMatchObject([
+    { kind: 'isolated-input', terminal: 'in1', common: 'com' },
+    { kind: 'isolated-input', terminal: 'in2', common: 'com' },
+    { kind: 'digital-output', type: 'push-pull', plus: 'ov' },
+  ]);
+  // Inputs that the board pulls up by its own resistors stay what they are.
+  const sedge = must(
+    withTerminals(
+      library.find((e) => e.key === 'controller-sedge-4')!,
+      { labels: 'COM', role: 'input-common' },
+    ),
+  );
+  expect(Object.values(sedge.elements).filter((e) => e.kind === 'level-input')).toHaveLength(6);
+  // Without anything to work against, an input is named as one with nothing behind it.
+  const empty = withoutTerminals(kind('bare-input-board'), ['supply-plus', 'supply-minus']);
+  expect(bareTerminals(must(withTerminals(empty, { labels: 'IN1', role: 'input' })))).toEqual(['in1']);
 });
 
 it('a contact follows the coil of its own contactor, and a hand where there is none', () => {

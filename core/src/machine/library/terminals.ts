@@ -76,10 +76,13 @@ export function withTerminals(part: LibraryEntry, run: TerminalRun): Result<Libr
       'Divide it into several parts, such as a board and its extension.',
     );
   const terminals = { ...part.terminals };
+  const added = new Set<string>();
   let channel = run.channel ?? (channelled.has(run.role) ? nextChannel(part, run.role) : undefined);
   let position = Object.values(part.terminals).filter((t) => t.place?.connector === run.bank).length;
   for (const printed of labels.value) {
-    terminals[freeTerminalId(terminals, printed)] = {
+    const id = freeTerminalId(terminals, printed);
+    added.add(id);
+    terminals[id] = {
       printed,
       role: run.role,
       ...(channel === undefined ? {} : { channel: channel++ }),
@@ -87,7 +90,7 @@ export function withTerminals(part: LibraryEntry, run: TerminalRun): Result<Libr
       ...(run.holds === undefined ? {} : { holds: run.holds }),
     };
   }
-  return ok(completed({ ...part, terminals }));
+  return ok(completed({ ...part, terminals }, added));
 }
 const nextChannel = (part: LibraryEntry, role: TerminalRole): number =>
   1 + Math.max(-1, ...Object.values(part.terminals).map((t) => (t.role === role ? (t.channel ?? -1) : -1)));
@@ -116,7 +119,7 @@ export function withTerminal(
   if (!old) return part;
   const terminals = { ...part.terminals, [id]: dropAbsent({ ...old, ...change }) };
   if (change.role === undefined || change.role === old.role) return { ...part, terminals };
-  return completed({ ...part, terminals, elements: withoutUses(part.elements, new Set([id])) });
+  return completed({ ...part, terminals, elements: withoutUses(part.elements, new Set([id])) }, new Set([id]));
 }
 const dropAbsent = (t: { [K in keyof Terminal]: Terminal[K] | undefined }): Terminal =>
   Object.fromEntries(Object.entries(t).filter(([, v]) => v !== undefined)) as Terminal;
