@@ -17,12 +17,11 @@ import { sheetChoicesOf, withChoice, withRows } from '@nodaxis/core/machine/libr
 import { outputTypeOf, withOutputType } from '@nodaxis/core/machine/library/terminals';
 import type { PartData } from '@nodaxis/core/machine/parts';
 import type { Quantity } from '@nodaxis/core/units/quantity';
-import { ElDialog } from 'element-plus';
 import { computed, ref, watch } from 'vue';
 import { useOwnParts } from '../document/ownParts';
 import OwnTerminals from './OwnTerminals.vue';
-import PartFace from './PartFace.vue';
 import SheetChoiceRow from './SheetChoiceRow.vue';
+import SheetDialog from './SheetDialog.vue';
 import SheetRow from './SheetRow.vue';
 
 /**
@@ -101,139 +100,112 @@ const outputTypes = [
 </script>
 
 <template>
-  <ElDialog
+  <SheetDialog
     v-model="shown"
     :title="part ? `Data sheet of ${part.name}` : ''"
-    width="min(1040px, 97vw)"
-    top="4vh"
-    @open-auto-focus="focusName"
+    :part="part"
+    :lit="lit"
     @opened="focusName"
   >
-    <div v-if="part" class="sheet-of">
-      <div>
-        <label v-if="!readOnly" class="name"
-          >Name
-          <TextField ref="box" :model-value="part.name" maxlength="120" strict @change="rename" @keydown.enter.prevent
+    <template v-if="part">
+      <label v-if="!readOnly" class="name"
+        >Name
+        <TextField ref="box" :model-value="part.name" maxlength="120" strict @change="rename" @keydown.enter.prevent
+      /></label>
+      <p v-else class="soft">{{ part.about }}</p>
+      <p v-if="likely.length && !readOnly" class="row like">
+        <label class="row"
+          >Built like
+          <Choice
+            :model-value="like"
+            none="choose a similar part …"
+            :options="likely.map((e) => ({ value: e.key, label: e.name, note: e.about }))"
+            @change="build"
         /></label>
-        <p v-else class="soft">{{ part.about }}</p>
-        <p v-if="likely.length && !readOnly" class="row like">
-          <label class="row"
-            >Built like
-            <Choice
-              :model-value="like"
-              none="choose a similar part …"
-              :options="likely.map((e) => ({ value: e.key, label: e.name, note: e.about }))"
-              @change="build"
-          /></label>
-          <ActionButton kind="framed" :disabled="!chosenLike" @click="takeFigures">Copy its figures</ActionButton>
-          <span class="soft">It sets the terminals. The figures come from your data sheet.</span>
+        <ActionButton kind="framed" :disabled="!chosenLike" @click="takeFigures">Copy its figures</ActionButton>
+        <span class="soft">It sets the terminals. The figures come from your data sheet.</span>
+      </p>
+      <StationTabs label="Parts of the sheet" :views="views" :shown="view" @show="view = $event" />
+      <div v-if="view === 'sheet'" role="tabpanel" aria-labelledby="tab-sheet">
+        <DataTable>
+          <tbody>
+            <SheetRow
+              v-for="f in fields"
+              :key="f.key"
+              :field="f"
+              :data="part.data"
+              :plain="readOnly"
+              @set="set(f.key, $event)"
+            />
+            <SheetChoiceRow
+              v-for="c in choices"
+              :key="c.key"
+              :choice="c"
+              :data="part.data"
+              :plain="readOnly"
+              @set="put(withChoice(part, c.key, $event))"
+            />
+            <tr v-if="part.data.class === 'connector' && isPlug">
+              <td>Contacts in each row</td>
+              <td v-if="readOnly">{{ part.data.rows.join(', ') }}</td>
+              <td v-else>
+                <TextField
+                  class="mono"
+                  aria-label="Contacts in each row"
+                  :model-value="part.data.rows.join(', ')"
+                  strict
+                  @change="setRows"
+                />
+                <p v-if="rowFault" class="fault" role="alert">{{ rowFault }}</p>
+              </td>
+            </tr>
+          </tbody>
+        </DataTable>
+        <p v-if="!fields.length && !choices.length" class="soft">
+          A part of this kind has no figures: its terminals say all.
         </p>
-        <StationTabs label="Parts of the sheet" :views="views" :shown="view" @show="view = $event" />
-        <div v-if="view === 'sheet'" role="tabpanel" aria-labelledby="tab-sheet">
-          <DataTable>
-            <tbody>
-              <SheetRow
-                v-for="f in fields"
-                :key="f.key"
-                :field="f"
-                :data="part.data"
-                :plain="readOnly"
-                @set="set(f.key, $event)"
-              />
-              <SheetChoiceRow
-                v-for="c in choices"
-                :key="c.key"
-                :choice="c"
-                :data="part.data"
-                :plain="readOnly"
-                @set="put(withChoice(part, c.key, $event))"
-              />
-              <tr v-if="part.data.class === 'connector' && isPlug">
-                <td>Contacts in each row</td>
-                <td v-if="readOnly">{{ part.data.rows.join(', ') }}</td>
-                <td v-else>
-                  <TextField
-                    class="mono"
-                    aria-label="Contacts in each row"
-                    :model-value="part.data.rows.join(', ')"
-                    strict
-                    @change="setRows"
-                  />
-                  <p v-if="rowFault" class="fault" role="alert">{{ rowFault }}</p>
-                </td>
-              </tr>
-            </tbody>
-          </DataTable>
-          <p v-if="!fields.length && !choices.length" class="soft">
-            A part of this kind has no figures: its terminals say all.
-          </p>
-        </div>
-        <div v-else-if="view === 'terminals'" role="tabpanel" aria-labelledby="tab-terminals">
-          <OwnTerminals :part="part" :read-only="readOnly" @change="put" @point="lit = $event" />
-        </div>
-        <div v-else role="tabpanel" aria-labelledby="tab-inside">
-          <p class="soft">
-            What the check of the wiring sees between its terminals. It follows from their functions and from the data
-            sheet.
-          </p>
-          <PickOne
-            v-if="outputTypeOf(part) && !readOnly"
-            label="What the switched outputs do"
-            :options="outputTypes"
-            :model-value="outputTypeOf(part)"
-            @update:model-value="$event && put(withOutputType(part, $event))"
-          />
-          <ul>
-            <li v-for="line in inside" :key="line.elements[0]">{{ line.text }}</li>
-          </ul>
-          <Caution v-if="bare.length" kind="told">
-            {{ bare.join(', ') }}: nothing is behind {{ bare.length === 1 ? 'it' : 'them' }} yet. Add the common of the
-            inputs, the supply of the outputs, or the supply of the part.
-          </Caution>
-          <p v-if="!inside.length" class="soft">Nothing: its terminals are alone.</p>
-        </div>
-        <div class="row done">
-          <ActionButton kind="main" @click="emit('done')">{{
-            readOnly ? 'Close' : (doneLabel ?? 'Done')
-          }}</ActionButton>
-          <span v-if="own.fault" class="fault" role="alert">{{ own.fault }}</span>
-          <span v-else-if="fields.length && !hasFigures(part)" class="soft">No figure is entered yet.</span>
-        </div>
       </div>
-      <PartFace :part="part" :lit="lit" class="drawing" />
-    </div>
-  </ElDialog>
+      <div v-else-if="view === 'terminals'" role="tabpanel" aria-labelledby="tab-terminals">
+        <OwnTerminals :part="part" :read-only="readOnly" @change="put" @point="lit = $event" />
+      </div>
+      <div v-else role="tabpanel" aria-labelledby="tab-inside">
+        <p class="soft">
+          What the check of the wiring sees between its terminals. It follows from their functions and from the data
+          sheet.
+        </p>
+        <PickOne
+          v-if="outputTypeOf(part) && !readOnly"
+          label="What the switched outputs do"
+          :options="outputTypes"
+          :model-value="outputTypeOf(part)"
+          @update:model-value="$event && put(withOutputType(part, $event))"
+        />
+        <ul>
+          <li v-for="line in inside" :key="line.elements[0]">{{ line.text }}</li>
+        </ul>
+        <Caution v-if="bare.length" kind="told">
+          {{ bare.join(', ') }}: nothing is behind {{ bare.length === 1 ? 'it' : 'them' }} yet. Add the common of the
+          inputs, the supply of the outputs, or the supply of the part.
+        </Caution>
+        <p v-if="!inside.length" class="soft">Nothing: its terminals are alone.</p>
+      </div>
+      <div class="row done">
+        <ActionButton kind="main" @click="emit('done')">{{ readOnly ? 'Close' : (doneLabel ?? 'Done') }}</ActionButton>
+        <span v-if="own.fault" class="fault" role="alert">{{ own.fault }}</span>
+        <span v-else-if="fields.length && !hasFigures(part)" class="soft">No figure is entered yet.</span>
+      </div>
+    </template>
+  </SheetDialog>
 </template>
 
 <style scoped>
-.sheet-of {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 340px;
-  gap: 16px;
-  align-items: start;
-}
-.name {
-  display: grid;
-  grid-template-columns: max-content 1fr;
-  align-items: center;
-  gap: 8px;
-}
 .like {
   flex-wrap: wrap;
-}
-.drawing {
-  position: sticky;
-  top: 0;
 }
 .done {
   position: sticky;
   bottom: 0;
   padding: 12px 0;
   background: var(--sheet);
-}
-@media (max-width: 900px) {
-  .sheet-of {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -10,13 +10,12 @@ import { roleOf } from '@nodaxis/core/machine/parts';
 import { terminalWords } from '@nodaxis/core/machine/terminalWords';
 import { sheetFieldsOf } from '@nodaxis/core/machine/library/sheet';
 import type { Quantity } from '@nodaxis/core/units/quantity';
-import { ElDialog } from 'element-plus';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useMachine } from '../document/machine';
 import { useOwnParts } from '../document/ownParts';
 import MachineField from './MachineField.vue';
-import PartFace from './PartFace.vue';
+import SheetDialog from './SheetDialog.vue';
 import SheetRow from './SheetRow.vue';
 
 /** The data sheet of a part of this machine: its own copy, which no later edit of the library changes. */
@@ -94,125 +93,97 @@ async function keep() {
 </script>
 
 <template>
-  <ElDialog
+  <SheetDialog
     v-model="shown"
     :title="part ? `Data sheet of ${part.designation}, ${part.name}` : ''"
-    width="min(1040px, 97vw)"
-    top="4vh"
-    @open-auto-focus="focusLinked"
+    :part="part"
     @opened="focusLinked"
   >
-    <div class="sheet-of">
-      <div>
-        <label v-if="part" class="name"
-          >Name
-          <TextField
-            :model-value="part.name"
-            maxlength="120"
-            aria-label="Name of this part"
-            :disabled="machine.readOnly"
-            strict
-            @change="rename"
-        /></label>
-        <p class="soft">This machine’s own copy. Type a figure with or without its unit.</p>
-        <MachineField v-if="part?.data.class === 'spindle'" :path="`parts.${partId}.data.poles`" />
-        <DataTable v-if="part">
+    <label v-if="part" class="name"
+      >Name
+      <TextField
+        :model-value="part.name"
+        maxlength="120"
+        aria-label="Name of this part"
+        :disabled="machine.readOnly"
+        strict
+        @change="rename"
+    /></label>
+    <p class="soft">This machine’s own copy. Type a figure with or without its unit.</p>
+    <MachineField v-if="part?.data.class === 'spindle'" :path="`parts.${partId}.data.poles`" />
+    <DataTable v-if="part">
+      <tbody>
+        <SheetRow
+          v-for="f in fields"
+          :key="f.key"
+          :field="f"
+          :data="part.data"
+          :path="`parts.${partId}.data.${f.key}`"
+          :disabled="machine.readOnly"
+          :refusal="refusals[f.key] ?? ''"
+          @set="set(f.key, $event)"
+        />
+      </tbody>
+    </DataTable>
+    <template v-if="part">
+      <label v-if="revisions.length" class="row"
+        >Board revision
+        <Choice
+          :model-value="part.boardRevision ?? ''"
+          :disabled="machine.readOnly"
+          none="newest"
+          :options="revisions"
+          @change="setRevision"
+      /></label>
+      <TickBox
+        v-for="j in jumpers"
+        :key="j.id"
+        :model-value="j.e.closed"
+        :disabled="machine.readOnly"
+        @change="setJumper(j.id, $event)"
+        >{{ j.e.label }} closed</TickBox
+      >
+      <Fold
+        ><template #title><span>Terminals: label, function, the maker’s lead</span></template>
+        <DataTable>
           <tbody>
-            <SheetRow
-              v-for="f in fields"
-              :key="f.key"
-              :field="f"
-              :data="part.data"
-              :path="`parts.${partId}.data.${f.key}`"
-              :disabled="machine.readOnly"
-              :refusal="refusals[f.key] ?? ''"
-              @set="set(f.key, $event)"
-            />
+            <tr v-for="(t, id) in part.terminals" :key="id">
+              <td>
+                <TextField
+                  class="mono label"
+                  maxlength="40"
+                  :model-value="t.printed"
+                  :aria-label="`Label of ${String(id)}`"
+                  :disabled="machine.readOnly"
+                  @change="relabel(String(id), $event)"
+                />
+              </td>
+              <td>{{ terminalWords[roleOf(part, t)] }}</td>
+              <td>
+                <TextField
+                  class="mono label"
+                  maxlength="4"
+                  placeholder="none"
+                  :model-value="t.lead ?? ''"
+                  :aria-label="`Lead colour of ${t.printed}`"
+                  :disabled="machine.readOnly"
+                  strict
+                  @change="setLead(String(id), $event)"
+                />
+              </td>
+            </tr>
           </tbody>
         </DataTable>
-        <template v-if="part">
-          <label v-if="revisions.length" class="row"
-            >Board revision
-            <Choice
-              :model-value="part.boardRevision ?? ''"
-              :disabled="machine.readOnly"
-              none="newest"
-              :options="revisions"
-              @change="setRevision"
-          /></label>
-          <TickBox
-            v-for="j in jumpers"
-            :key="j.id"
-            :model-value="j.e.closed"
-            :disabled="machine.readOnly"
-            @change="setJumper(j.id, $event)"
-            >{{ j.e.label }} closed</TickBox
-          >
-          <Fold
-            ><template #title><span>Terminals: label, function, the maker’s lead</span></template>
-            <DataTable>
-              <tbody>
-                <tr v-for="(t, id) in part.terminals" :key="id">
-                  <td>
-                    <TextField
-                      class="mono label"
-                      maxlength="40"
-                      :model-value="t.printed"
-                      :aria-label="`Label of ${String(id)}`"
-                      :disabled="machine.readOnly"
-                      @change="relabel(String(id), $event)"
-                    />
-                  </td>
-                  <td>{{ terminalWords[roleOf(part, t)] }}</td>
-                  <td>
-                    <TextField
-                      class="mono label"
-                      maxlength="4"
-                      placeholder="none"
-                      :model-value="t.lead ?? ''"
-                      :aria-label="`Lead colour of ${t.printed}`"
-                      :disabled="machine.readOnly"
-                      strict
-                      @change="setLead(String(id), $event)"
-                    />
-                  </td>
-                </tr>
-              </tbody>
-            </DataTable>
-          </Fold>
-        </template>
-        <div class="row">
-          <ActionButton kind="framed" @click="keep">Keep as an own part</ActionButton>
-          <span v-if="kept" role="status">{{ kept }}</span>
-        </div>
-      </div>
-      <PartFace v-if="part" :part="part" class="drawing" />
+      </Fold>
+    </template>
+    <div class="row">
+      <ActionButton kind="framed" @click="keep">Keep as an own part</ActionButton>
+      <span v-if="kept" role="status">{{ kept }}</span>
     </div>
-  </ElDialog>
+  </SheetDialog>
 </template>
 
 <style scoped>
-.sheet-of {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 340px;
-  gap: 16px;
-  align-items: start;
-}
-.name {
-  display: grid;
-  grid-template-columns: max-content 1fr;
-  align-items: center;
-  gap: 8px;
-}
-.drawing {
-  position: sticky;
-  top: 0;
-}
-@media (max-width: 900px) {
-  .sheet-of {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
 .label {
   color: inherit;
   background: var(--sheet);
