@@ -25,6 +25,17 @@ it('a stepper’s sheet asks no figure of a servo, and a servo’s none of a ste
   expect(keys(builtLike(ofType('servo'), 'own-v', 'V').data)).not.toContain('stepAngle');
 });
 
+it('what a board, a fused strip and a plug are rated for is asked, and none of it is taken from what they are built like', () => {
+  for (const [like, key] of [
+    [libraryOf('input-board')[0]!, 'inputPoll'],
+    [libraryOf('terminal-strip').find((e) => sheetValue(e.data, 'ratedCurrent'))!, 'ratedCurrent'],
+    [libraryOf('connector')[0]!, 'ratedVoltage'],
+  ] as const) {
+    expect(sheetFieldsOf(like.data).map((f) => f.key)).toContain(key);
+    expect(sheetValue(builtLike(like, 'own-x', 'X').data, key)).toBeUndefined();
+  }
+});
+
 it('takes the figures of a part of its class, and of no other', () => {
   const like = ofType('stepper');
   const mine = builtLike(like, 'own-x', 'X');

@@ -208,6 +208,23 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     f('outputCurrent', 'Output current', 'current', 'A', { bounds: [0.01, 500] }),
     f('commandVoltage', 'Command voltage', 'voltage', 'V'),
   ],
+  'input-board': [
+    f('inputPoll', 'Input poll', 'time', 'ms', {
+      blocks: 'the stopping distance',
+      estimate: () => 2,
+      help: 'Longest time that an input takes on its way to the controller.',
+      bounds: [0, 1],
+    }),
+  ],
+  'terminal-strip': [
+    f('ratedCurrent', 'Fuse of each place', 'current', 'A', {
+      help: 'Empty where the places are linked without fuses.',
+      bounds: [0.001, 1000],
+    }),
+  ],
+  connector: rated,
+  filter: rated,
+  brake: rated,
   contactor: switched,
   relay: switched,
   breaker: rated,
