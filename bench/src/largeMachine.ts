@@ -3,6 +3,7 @@ import { applyCommand } from '@nodaxis/core/commands/apply';
 import { newDesign } from '@nodaxis/core/machine/create';
 import type { Design } from '@nodaxis/core/machine/design';
 import { newMachineFile } from '@nodaxis/core/machine/file';
+import { frozen } from '@nodaxis/core/machine/frozen';
 import type { Part } from '@nodaxis/core/machine/parts';
 import { quantity } from '@nodaxis/core/units/quantity';
 
@@ -72,5 +73,6 @@ export function largeMachine(count = CONDUCTORS): Design {
       from: { part: 'strip', terminal: `t-${i}` },
       to: { part: 'strip', terminal: `t-${i + 1}` },
     };
-  return { ...file.design, conductors, parts: { ...file.design.parts, strip } };
+  // As an open machine is.
+  return frozen({ ...file, design: { ...file.design, conductors, parts: { ...file.design.parts, strip } } }).design;
 }

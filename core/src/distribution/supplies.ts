@@ -2,7 +2,7 @@ import type { Design } from '../machine/design';
 import { isMainSwitch } from '../machine/designation';
 import { isDriver, type Part } from '../machine/parts';
 import { portOf, type PortRef } from '../machine/ports';
-import { distributionOf, type Held } from './tree';
+import { distributionOf, type DistributionTree, type Held } from './tree';
 
 type Read = Parameters<typeof distributionOf>[0];
 
@@ -50,6 +50,29 @@ export function motorBuses(design: Read): MotorBus[] {
     }
   return [...buses.values()];
 }
+/**
+ * The parts that the current of the drives passes or comes from: supplies that turn motors, with the strips, breakers and
+ * contactors on the way. A supply that was chosen for drives to come counts.
+ */
+export function motorBusParts(design: Read): ReadonlySet<string> {
+  const tree = distributionOf(design);
+  const known = busParts.get(tree);
+  if (known) return known;
+  const supplies = new Set<string>();
+  const chosen = busForDrives(design);
+  if (chosen) supplies.add(chosen.id);
+  for (const [id, part] of Object.entries(design.parts))
+    if (isDriver(part.data)) {
+      const supply = tree.supplyOf(id, 'supply');
+      if (supply) supplies.add(supply.id);
+    }
+  const all = new Set(supplies);
+  for (const [id, ports] of Object.entries(tree.feeds))
+    for (const port of ['in', 'feed']) if (ports[port] && supplies.has(tree.supplyOf(id, port)?.id ?? '')) all.add(id);
+  busParts.set(tree, all);
+  return all;
+}
+const busParts = new WeakMap<DistributionTree, ReadonlySet<string>>();
 const NONE = { class: 'host-computer' } as const;
 
 /** The bars on which the protective earth and the shields of cables end. */
@@ -85,6 +108,10 @@ export function protectiveDevice(design: Read, at: PortRef): Held | undefined {
   if (ahead) return held(ahead.part);
   if (letsGo(design.parts[at.part]!)) return held(at.part);
   return Object.entries(design.parts)
-    .filter(([id, part]) => letsGo(part) && tree.wayTo(id, 'in').passes.some((p) => p.part === at.part))
+    .filter(([id, part]) => {
+      if (!letsGo(part)) return false;
+      const { passes, source } = tree.wayTo(id, 'in');
+      return source?.part === at.part || passes.some((p) => p.part === at.part);
+    })
     .map(([id]) => held(id))[0];
 }

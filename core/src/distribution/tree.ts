@@ -1,6 +1,7 @@
 import type { Design } from '../machine/design';
+import type { TerminalRef } from '../machine/ids';
 import type { Part } from '../machine/parts';
-import { portKey, portOf, portsOf, type PortRef } from '../machine/ports';
+import { portKey, portsOf, type Port, type PortRef } from '../machine/ports';
 import { feedsOf, type Feeds } from './feeds';
 
 /** The way from a port that takes power up to what makes its voltage. */
@@ -22,6 +23,8 @@ export interface Held {
 /** The power distribution of a machine: its feeds, walked up from a load or down from a source. */
 export class DistributionTree {
   private readonly ways = new Map<string, Way>();
+  private readonly terminals = new Map<string, Map<string, Port>>();
+  private readonly ports = new Map<string, ReadonlyMap<string, Port>>();
   private below: ReadonlyMap<string, readonly PortRef[]> | undefined;
 
   constructor(
@@ -29,9 +32,32 @@ export class DistributionTree {
     readonly feeds: Feeds,
   ) {}
 
+  /** A port of a part of this machine. */
+  port(ref: PortRef): Port | undefined {
+    const part = this.parts[ref.part];
+    return part && this.portsOf(ref.part, part).get(ref.port);
+  }
+  /** The port that a terminal of a part belongs to: the one that takes, where power goes on by the very same terminal. */
+  portAt({ part: id, terminal }: TerminalRef): Port | undefined {
+    let byTerminal = this.terminals.get(id);
+    if (!byTerminal) {
+      byTerminal = new Map<string, Port>();
+      const part = this.parts[id];
+      for (const port of part ? this.portsOf(id, part).values() : [])
+        for (const t of Object.values(port.terminals) as string[]) if (!byTerminal.has(t)) byTerminal.set(t, port);
+      this.terminals.set(id, byTerminal);
+    }
+    return byTerminal.get(terminal);
+  }
+  private portsOf(id: string, part: Part): ReadonlyMap<string, Port> {
+    let known = this.ports.get(id);
+    if (!known) this.ports.set(id, (known = portsOf(part)));
+    return known;
+  }
+
   /** What feeds a port, or the port that a passing one hands on. */
-  private above(ref: PortRef): PortRef | undefined {
-    const port = portOf(this.parts[ref.part], ref.port);
+  above(ref: PortRef): PortRef | undefined {
+    const port = this.port(ref);
     if (port?.passesOn) return { part: ref.part, port: port.passesOn };
     return this.feeds[ref.part]?.[ref.port];
   }
@@ -52,7 +78,7 @@ export class DistributionTree {
         way = { passes, ends: { at: next, because: 'ring' } };
       } else {
         met.add(portKey(next));
-        const gives = portOf(this.parts[next.part], next.port);
+        const gives = this.port(next);
         if (!gives) way = { passes, ends: { at, because: 'open' } };
         else if (gives.direction === 'gives' && !gives.passesOn) way = { passes, source: next };
         else if (gives.direction === 'gives') passes.push(next);
@@ -83,7 +109,7 @@ export class DistributionTree {
   private walkDown(): Map<string, PortRef[]> {
     const below = new Map<string, PortRef[]>();
     for (const [id, part] of Object.entries(this.parts))
-      for (const port of portsOf(part).values()) {
+      for (const port of this.portsOf(id, part).values()) {
         if (port.direction !== 'takes' || port.kind === 'passed-on') continue;
         const source = this.wayTo(id, port.id).source?.part;
         if (source === undefined) continue;

@@ -202,7 +202,4 @@ export function portsOf(part: Part): ReadonlyMap<string, Port> {
   if (Object.isFrozen(part)) known.set(part, ports);
   return ports;
 }
-/** The port that a terminal belongs to: the one that takes, where a part passes power on by the very same terminal. */
-export const portAt = (part: Part, terminal: string): Port | undefined =>
-  [...portsOf(part).values()].find((port) => Object.values(port.terminals).includes(terminal));
 export const portOf = (part: Part | undefined, id: string): Port | undefined => part && portsOf(part).get(id);

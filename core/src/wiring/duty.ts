@@ -3,7 +3,6 @@ import { distributionOf, type Held } from '../distribution/tree';
 import type { Design } from '../machine/design';
 import type { DataOf } from '../machine/parts';
 import { isDriver } from '../machine/parts';
-import { portAt } from '../machine/ports';
 import { lastingA } from '../drivetrain/motorCurrent';
 import { ampacityA, dropV, threePhaseDropV } from '../electrics/conductors';
 import { figureOr, positive } from '../units/derived';
@@ -85,7 +84,7 @@ export function protectionOf(design: Design, wire: Wire, sheet: string | undefin
   if (sheet !== 'mains' || wire.ends.some((e) => e.role === 'protective-earth')) return undefined;
   // The end that takes power tells what is ahead of it.
   for (const e of wire.ends) {
-    const port = portAt(e.of, e.terminal);
+    const port = distributionOf(design).portAt(e);
     const device = port?.direction === 'takes' ? protectiveDevice(design, { part: e.part, port: port.id }) : undefined;
     if (device && 'ratedCurrent' in device.part.data && device.part.data.ratedCurrent)
       return { amps: baseValue(device.part.data.ratedCurrent), by: 'device' };
@@ -116,7 +115,7 @@ export function feedVolts(design: Design, wire: Wire): number | undefined {
 /** The supply of the load at an end of a conductor. */
 function loadSupply(design: Design, wire: Wire): Held | undefined {
   for (const e of wire.ends) {
-    const port = portAt(e.of, e.terminal);
+    const port = distributionOf(design).portAt(e);
     if (port?.direction !== 'takes') continue;
     const supply = distributionOf(design).supplyOf(e.part, port.id);
     if (supply) return supply;

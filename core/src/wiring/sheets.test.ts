@@ -15,7 +15,7 @@ describe('the sheet of a conductor follows from its ends', () => {
   it.each([
     [d, 'mains/motor-supply-l', 'mains'],
     [d, 'earth/spindle-drive', 'mains'],
-    [d, 'motor-bus/contactor', 'motor-power'],
+    [d, 'feed/stop-contactor-plus', 'motor-power'],
     [d, 'drive-x-0/supply-minus', 'motor-power'],
     [d, 'drive-x-0/protective-earth', 'motor-power'],
     [d, 'drive-z-0/enc-a-plus', 'signals'],
@@ -66,7 +66,7 @@ describe('what a conductor has to carry, and what protects it', () => {
   it('a fused place, a breaker, or the supply’s own limit; the earth has none', () => {
     expect(ahead(d, 'drive-x-0/supply-plus')).toEqual({ amps: 6, by: 'device' });
     expect(ahead(d, 'mains/spindle-drive-l')).toEqual({ amps: 16, by: 'device' });
-    expect(ahead(w, 'motor-bus/plus')).toEqual({ amps: 12.5, by: 'supply' });
+    expect(ahead(w, 'feed/motor-plus-strip')).toEqual({ amps: 12.5, by: 'supply' });
     expect(ahead(d, 'earth/motor-supply')).toBeUndefined();
     expect(ahead(d, 'drive-x-0/step')).toBeUndefined();
   });

@@ -1,3 +1,5 @@
+import { earthBars, motorBusParts } from '../distribution/supplies';
+import { distributionOf } from '../distribution/tree';
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import type { Part, TerminalRole } from '../machine/parts';
@@ -58,7 +60,10 @@ const inputClasses: ReadonlySet<Part['data']['class']> = new Set(['switch', 'sen
 export function sheetRule(design: Design): (from: TerminalRef, to: TerminalRef) => Sheet {
   const { roles, parts } = design;
   const spindleParts = new Set([roles.spindle, roles.spindleDrive, roles.spindleEncoder]);
-  const motorStrips = new Set([roles.motorPlusStrip, roles.motorZeroStrip]);
+  const tree = distributionOf(design);
+  const motorBus = motorBusParts(design);
+  const bars = new Set(earthBars(design).map(({ id }) => id));
+  const motorStrips = new Set([...motorBus].filter((id) => parts[id]?.data.class === 'terminal-strip'));
   const stopButtons = new Set<string>();
   for (const c of Object.values(design.circuits))
     if (c.function === 'stop') c.devices.forEach((d) => stopButtons.add(d));
@@ -76,16 +81,22 @@ export function sheetRule(design: Design): (from: TerminalRef, to: TerminalRef) 
     const [a, b] = [roleOf(p, s), roleOf(q, t)];
     const has = (set: Roles) => set.has(a) || set.has(b);
     const is = (role: TerminalRole) => a === role || b === role;
-    const on = (id: string | undefined) => id !== undefined && (from.part === id || to.part === id);
     const [k, l] = [p.data.class, q.data.class];
     if (has(mainsRoles)) return 'mains';
     if (chainCuts(from.part, a, s.channel) || chainCuts(to.part, b, t.channel)) return 'stop-chain';
-    if (has(poles)) return on(roles.stopContactor) && design.stopSchool !== 'main-switch' ? 'motor-power' : 'mains';
-    if (spindleParts.has(from.part) || spindleParts.has(to.part)) return on(roles.earthBar) ? 'mains' : 'spindle';
+    if (has(poles)) {
+      const device = poles.has(b) ? to.part : from.part;
+      if (motorBus.has(device)) return 'motor-power';
+      if (!tree.feeds[device]?.in) return parts[device]!.data.class === 'contactor' ? 'motor-power' : 'mains';
+      return tree.supplyOf(device, 'in') ? 'outputs' : 'mains';
+    }
+    if (spindleParts.has(from.part) || spindleParts.has(to.part))
+      return bars.has(from.part) || bars.has(to.part) ? 'mains' : 'spindle';
     if ((k === 'motor' || l === 'motor') && !has(outputRoles) && !is('encoder')) return 'motor-power';
     if (is('protective-earth')) return 'mains';
     if (has(phases) || motorStrips.has(from.part) || motorStrips.has(to.part)) return 'motor-power';
-    if (on(roles.motorSupply) && (is('supply-plus') || is('supply-minus'))) return 'motor-power';
+    if ((motorBus.has(from.part) || motorBus.has(to.part)) && (is('supply-plus') || is('supply-minus')))
+      return 'motor-power';
     if (has(inputRoles) || inputClasses.has(k) || inputClasses.has(l)) return 'inputs';
     if (has(outputRoles)) return 'outputs';
     return is('distribution') ? 'inputs' : 'signals';
@@ -96,8 +107,9 @@ type KnownSheets = { about: readonly unknown[]; sheets: WeakMap<object, Sheet> }
 const knownSheets = new WeakMap<Design['parts'], KnownSheets>();
 
 /** The sheets found so far for conductors of a machine with these very parts, roles and circuits: an edit moves one of a thousand. */
-function sheetsSoFar({ parts, roles, circuits, stopSchool }: Design): WeakMap<object, Sheet> {
-  const about = [roles, circuits, stopSchool];
+function sheetsSoFar(design: Design): WeakMap<object, Sheet> {
+  const { parts, roles, circuits } = design;
+  const about = [roles, circuits, distributionOf(design)];
   const known = knownSheets.get(parts);
   if (known && known.about.every((x, i) => x === about[i])) return known.sheets;
   const sheets = new WeakMap<object, Sheet>();

@@ -9,6 +9,7 @@ import { entryFaults, withEntry, type NewEntry } from '@nodaxis/core/machine/jou
 import { withoutUnusedPictures } from '@nodaxis/core/machine/pictures';
 import type { Fault } from '@nodaxis/core/units/result';
 import { defineStore } from 'pinia';
+import { frozen } from '@nodaxis/core/machine/frozen';
 import { computed, nextTick, ref, shallowRef } from 'vue';
 import { type Aside, setAside } from './aside';
 import { atDesk } from './besidePage';
@@ -103,7 +104,8 @@ export const useMachine = defineStore('machine', () => {
       state.value = 'unreadable';
       return;
     }
-    const start = held ?? found?.file;
+    const stored = held ?? found?.file;
+    const start = stored && frozen(stored);
     if (!start) {
       state.value = saveFault.value ? 'no-answer' : 'missing';
       return;
@@ -176,7 +178,7 @@ export const useMachine = defineStore('machine', () => {
       return;
     }
     foundAt(opened.place);
-    file.value = opened.file;
+    file.value = frozen(opened.file);
     forget();
     readOnly.value = false;
   }

@@ -6,7 +6,7 @@ import type { Part } from '../../machine/parts';
 import { inputElement } from './inputs';
 import type { CableInHand, Planning } from './planning';
 import { firstWithRole } from './planning';
-import { busPole } from './power';
+import { fieldPole, poleFrom } from './poles';
 import { at } from './proposal';
 import { usual } from '../../machine/library/usual';
 
@@ -19,14 +19,14 @@ export function contactTerminals(part: Part): [string, string] | undefined {
   return contact?.kind === 'contact' ? [contact.a, contact.b] : undefined;
 }
 
-/** The poles from which a circuit on this input is fed: the field supply's, or those of the board for its own inputs. */
+/** The poles from which contacts at an input are fed: what feeds the board’s field, or the board itself for its own inputs. */
 function poles(p: Planning, controllerId: string, isolated: boolean) {
   const own = {
     plus: p.terminal(controllerId, 'supply-out-plus'),
     minus: p.terminal(controllerId, 'supply-out-minus'),
   };
-  const field = { plus: busPole(p, 'field', 'plus'), minus: busPole(p, 'field', 'minus') };
-  return { loop: isolated ? field : own, sensor: field.plus ? field : own };
+  const field = { plus: fieldPole(p, controllerId, 'plus'), minus: fieldPole(p, controllerId, 'minus') };
+  return isolated ? field : own;
 }
 
 /** Conductors of one input circuit: the loop through its contacts, the leads of its sensors. */
@@ -35,7 +35,7 @@ export function planCircuit(p: Planning, id: string, circuit: InputCircuit, inpu
   const controller = design.parts[input.part];
   if (!controller) return;
   const isolated = inputElement(controller, input.terminal)?.kind === 'isolated-input';
-  const { loop, sensor } = poles(p, input.part, isolated);
+  const loop = poles(p, input.part, isolated);
   const feed = circuit.feed === '0V' ? loop.minus : loop.plus;
   const shared = { colour: p.colour('control'), section: p.section({ amps: 0.1 }, 'control') };
   type Wire = Parameters<Planning['add']>[0];
@@ -62,6 +62,10 @@ export function planCircuit(p: Planning, id: string, circuit: InputCircuit, inpu
     if (!device) continue;
     const out = firstWithRole(device, 'sensor-out');
     if (out) {
+      const sensor = {
+        plus: poleFrom(p, p.tree.feeds[deviceId]?.supply, 'plus'),
+        minus: poleFrom(p, p.tree.feeds[deviceId]?.supply, 'minus'),
+      };
       const cable = cableOf(deviceId, 3);
       if (!sensor.plus || !sensor.minus)
         p.gaps.push({ what: `${device.name} (${device.designation}) has no supply.`, field: 'roles.fieldSupply' });
@@ -137,8 +141,11 @@ export function planCommons(p: Planning, inputs: Readonly<Record<string, Termina
     if (done.has(bank)) continue;
     done.add(bank);
     p.add({
-      id: input.part === p.design.roles.inputBoard ? `inputs/board-${element.common}` : `inputs/${element.common}`,
-      from: busPole(p, 'field', circuit.feed === '0V' ? 'plus' : 'minus'),
+      id:
+        input.part === p.design.roles.controller
+          ? `inputs/${element.common}`
+          : `inputs/${input.part}-${element.common}`,
+      from: fieldPole(p, input.part, circuit.feed === '0V' ? 'plus' : 'minus'),
       to: at(input.part, element.common),
       colour: p.colour(circuit.feed === '0V' ? 'control-plus' : 'control-minus'),
       section: p.section({ amps: 0.5 }, 'control'),

@@ -6,7 +6,7 @@ import { planEncoder } from './encoders';
 import type { PlannedDrive } from './plannedDrives';
 import { coilPath, onSameDriver } from './phases';
 import type { CableInHand, Planning } from './planning';
-import { busPole, motorPlus, protectionA, voltsOf } from './power';
+import { poleFrom, protectionA, voltsAt } from './poles';
 import { at } from './proposal';
 import { MOST_DROP } from './rules';
 import { usual } from '../../machine/library/usual';
@@ -77,7 +77,7 @@ const motorCables = {
 /** Phases and earth of the motors on one driver, each in a shielded cable of its own that lands at both ends. */
 function planMotor(p: Planning, d: PlannedDrive, chain: readonly number[], driverId: string, amps: number): void {
   const axis = p.design.axes[d.axisId]!;
-  const bus = voltsOf(p, 'motorSupply');
+  const bus = voltsAt(p, { part: driverId, port: 'supply' });
   const cables = new Map<number, CableInHand>();
   const cableOf = (i: number): CableInHand => {
     const known = cables.get(i);
@@ -141,11 +141,11 @@ export function planDrive(p: Planning, d: PlannedDrive): void {
   // What hangs behind the first motor is planned with it.
   if (chain[0] !== d.index) return;
   planMotor(p, d, chain, driverId, amps);
-  const protectedA = protectionA(p, 'motor');
+  const protectedA = protectionA(p, { part: driverId, port: 'supply' });
   for (const pole of ['plus', 'minus'] as const)
     p.add({
       id: `${role}/supply-${pole}`,
-      from: pole === 'plus' ? motorPlus(p) : busPole(p, 'motor', 'minus'),
+      from: poleFrom(p, p.tree.feeds[driverId]?.supply, pole),
       to: p.terminal(driverId, `supply-${pole}`),
       colour: p.colour(`power-${pole}`),
       section: p.section({ amps, ...(protectedA === undefined ? {} : { protectedA }) }, 'power'),

@@ -45,7 +45,7 @@ describe('nine inputs on a controller that has six', () => {
   });
   it('the board is fed from the field, hangs on the extension lead, and its bank has a common to 0 V', () => {
     const ways = figures.plan.proposals
-      .filter((p) => p.id.startsWith('input-board/') || p.id.startsWith('inputs/board-'))
+      .filter((p) => p.id.startsWith('input-board/') || p.id.startsWith('inputs/input-board-'))
       .map((p) => `${terminalName(design, p.from)} ${terminalName(design, p.to)}`);
     const board = design.parts[design.roles.inputBoard!]!.designation;
     expect(ways).toEqual([`-X5:F ${board}:L+`, `-X6:OUT ${board}:L−`, `-K1:EXT ${board}:EXT`, `-X6:OUT ${board}:G0`]);

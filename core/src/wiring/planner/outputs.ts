@@ -7,7 +7,7 @@ import { loadAmps, loadVolts } from '../../machine/loads';
 import { figureOr } from '../../units/derived';
 import type { Planning } from './planning';
 import { firstWithRole } from './planning';
-import { busPole } from './power';
+import { fieldPole, poleFrom } from './poles';
 import type { PlanGap } from './proposal';
 import { at } from './proposal';
 import { usual } from '../../machine/library/usual';
@@ -125,14 +125,7 @@ function feed(
 
 /** A load of the mains behind a relay’s contact. */
 function feedMains(p: Planning, id: string, device: string, relay: string, words: string): void {
-  // Where the stop cuts the mains, what a relay switches hangs behind the contactor too.
-  const cut = p.design.stopSchool === 'main-switch';
-  const pole = (channel: number, role: 'mains-l' | 'mains-n') =>
-    (cut ? p.pole('stopContactor', 'pole-out', channel) : undefined) ??
-    p.pole('mainsFilter', 'pole-out', channel) ??
-    p.pole('mainsBreaker', 'pole-out', channel) ??
-    p.pole('mainSwitch', 'pole-out', channel) ??
-    p.pole('mainsInlet', role);
+  const ahead = p.tree.feeds[relay]?.in;
   const part = p.design.parts[device]!;
   const section = p.section({ amps: loadAmps(part), protectedA: 16 }, 'mains');
   const line = { colour: p.colour('mains-line'), section };
@@ -140,7 +133,7 @@ function feedMains(p: Planning, id: string, device: string, relay: string, words
     {
       ...line,
       id: `output-${id}/relay-line`,
-      from: pole(0, 'mains-l'),
+      from: poleFrom(p, ahead, 'L'),
       to: p.terminal(relay, 'contact-common'),
       purpose: `${words}: L to the relay’s contact.`,
     },
@@ -157,7 +150,7 @@ function feedMains(p: Planning, id: string, device: string, relay: string, words
     colour: p.colour('mains-neutral'),
     section,
     id: `output-${id}/${device}-n`,
-    from: pole(1, 'mains-n'),
+    from: poleFrom(p, ahead, 'N'),
     to: p.terminal(device, 'mains-n'),
     purpose: `${words}: N, not switched.`,
   });
@@ -166,9 +159,12 @@ function feedMains(p: Planning, id: string, device: string, relay: string, words
 /** Conductors of one output circuit: straight to its loads, or to a relay whose contact feeds them. */
 function planOutput(p: Planning, id: string, o: OutputCircuit, out: TerminalRef | undefined): void {
   const words = outputName(o)[0]!.toUpperCase() + outputName(o).slice(1);
-  const field = { plus: busPole(p, 'field', 'plus'), minus: busPole(p, 'field', 'minus') };
   if (o.alwaysOn) {
-    for (const d of o.devices) if (p.design.parts[d]) feed(p, id, d, field, words);
+    for (const d of o.devices) {
+      const from = p.tree.port({ part: d, port: 'load' }) ? p.tree.feeds[d]?.load : p.tree.feeds[d]?.coil;
+      if (p.design.parts[d])
+        feed(p, id, d, { plus: poleFrom(p, from, 'plus'), minus: poleFrom(p, from, 'minus') }, words);
+    }
     return;
   }
   if (!out) return;
@@ -178,6 +174,7 @@ function planOutput(p: Planning, id: string, o: OutputCircuit, out: TerminalRef 
     plus: p.terminal(out.part, 'supply-out-plus'),
     minus: p.terminal(out.part, 'supply-out-minus'),
   };
+  const field = { plus: fieldPole(p, out.part, 'plus'), minus: fieldPole(p, out.part, 'minus') };
   const volts = controller.data.class === 'controller' ? figureOr(controller.data.switchedVoltage, 24) : 24;
   /** What stands at the two ends of a load on this output. */
   const poles = (part: Part) => {
@@ -226,8 +223,14 @@ function planOutput(p: Planning, id: string, o: OutputCircuit, out: TerminalRef 
           });
         continue;
       }
-      p.add({ ...shared, ...contact, from: field.plus, purpose: `${words}: plus to the relay’s contact.` });
-      feed(p, id, d, { plus: p.terminal(o.relay, 'contact-no'), minus: field.minus }, words);
+      const ahead = p.tree.feeds[o.relay]?.in;
+      p.add({
+        ...shared,
+        ...contact,
+        from: poleFrom(p, ahead, 'plus'),
+        purpose: `${words}: plus to the relay’s contact.`,
+      });
+      feed(p, id, d, { plus: p.terminal(o.relay, 'contact-no'), minus: poleFrom(p, ahead, 'minus') }, words);
     }
     return;
   }
@@ -252,7 +255,7 @@ export function planOutputs(p: Planning, outputs: Readonly<Record<string, Termin
   const used = Object.values(outputs).some((t) => outputElement(controller?.part, t.terminal));
   const supply = controller && p.terminal(controller.id, 'output-supply');
   if (used && supply) {
-    const plus = busPole(p, 'field', 'plus');
+    const plus = fieldPole(p, controller.id, 'plus');
     if (plus)
       p.add({
         id: 'outputs/supply',

@@ -7,7 +7,8 @@ import { assignInputs, inputElement } from './inputs';
 import { divideCables, meetAsFound } from './joints';
 import { assignOutputs, outputElement, planOutputs } from './outputs';
 import { Planning } from './planning';
-import { planEarth, planMains, planSupplies } from './power';
+import { planEarth, planMains } from './mains';
+import { planControl, planDistribution, planOtherFeeds } from './power';
 import type { Plan } from './proposal';
 import { planSpindle } from './spindle';
 import { planStopChain } from './stopChain';
@@ -34,7 +35,8 @@ export function planConductors(design: Design): Plan {
   const outputs = assignOutputs(design, p.gaps);
   planMains(p);
   planEarth(p);
-  planSupplies(p, fieldMeetsBoard(design, { inputs, outputs }));
+  planDistribution(p);
+  planControl(p, fieldMeetsBoard(design, { inputs, outputs }));
   for (const drive of drivesOf(design)) planDrive(p, drive);
   planCommons(p, inputs);
   for (const [id, input] of Object.entries(inputs)) {
@@ -45,6 +47,7 @@ export function planConductors(design: Design): Plan {
   planStopChain(p);
   planSpindle(p, outputs);
   planSpindleEncoder(p);
+  planOtherFeeds(p);
   meetAsFound(p);
   divideCables(p);
   return { proposals: p.proposals, cables: p.cables, gaps: p.gaps, inputs, outputs };

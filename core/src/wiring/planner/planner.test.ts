@@ -9,7 +9,7 @@ import { partFrom } from '../../machine/library/entry';
 import { buildNetwork } from '../network';
 import { wiresOf } from '../wires';
 import { planConductors } from './plan';
-import { replan } from './replan';
+import { planChanges, replan } from './replan';
 
 const ends = (design: Design, id: string) => {
   const c = design.conductors[id]!;
@@ -214,6 +214,14 @@ describe('planning again', () => {
       expect(r.conflicts).toEqual([{ conductor: id, fields: ['to'], obsolete: false }]);
     },
   );
+  it('knows a conductor by the two terminals that it joins, whatever the plan calls it', () => {
+    const renamed = Object.fromEntries(Object.entries(design.conductors).map(([id, c]) => [`old-${id}`, c]));
+    expect(planChanges(renamed, planConductors(design))).toEqual({ changes: [], conflicts: [] });
+    // One that leads elsewhere is not the same.
+    const first = Object.keys(renamed)[0]!;
+    renamed[first] = { ...renamed[first]!, state: 'planned', to: { part: 'earth-bar', terminal: 'pe' } };
+    expect(planChanges(renamed, planConductors(design)).changes.map((c) => c.kind)).toEqual(['removed', 'added']);
+  });
   it('removes what nothing asks for, unless pliers or a hand have been at it', () => {
     const { stop: _stop, ...circuits } = design.circuits;
     const gone = (conductor: object) => again({ ...changed(conductor), circuits });

@@ -1,11 +1,13 @@
 import type { Ampacity, Duty } from '../../electrics/conductors';
 import { sectionMm2For, usualAmpacity } from '../../electrics/conductors';
 import type { ColourCode, ConductorFunction } from '../../machine/connections';
+import { distributionOf, type DistributionTree } from '../../distribution/tree';
 import type { Design, RoleName } from '../../machine/design';
 import type { TerminalRef } from '../../machine/ids';
 import { libraryEntry } from '../../machine/library/index';
 import type { Part, TerminalRole } from '../../machine/parts';
 import { terminalsWithRole } from '../../machine/parts';
+import { portKey, type PortRef } from '../../machine/ports';
 import type { Quantity } from '../../units/quantity';
 import { baseValue, quantity } from '../../units/quantity';
 import type { Sheet } from '../sheets';
@@ -52,7 +54,10 @@ export class Planning {
   readonly proposals: Proposal[] = [];
   readonly cables: CableProposal[] = [];
   readonly gaps: PlanGap[] = [];
+  readonly tree: DistributionTree;
   private readonly table: readonly Ampacity[];
+  /** By the port and the pole that they fan out: the strips. */
+  private readonly strips = new Map<string, string>();
   private readonly fieldM: number;
   private readonly sheetOf: ReturnType<typeof sheetRule>;
 
@@ -60,6 +65,24 @@ export class Planning {
     this.table = ampacityOf(design);
     this.sheetOf = sheetRule(design);
     this.fieldM = leadToMachineM(design);
+    this.tree = distributionOf(design);
+    for (const [part, { feed }] of Object.entries(this.tree.feeds)) {
+      const key = feed && `${portKey(feed)}/${feed.pole}`;
+      if (key !== undefined && feed!.port !== 'place' && !this.strips.has(key)) this.strips.set(key, part);
+    }
+  }
+
+  /** The strip that fans out one pole of what a port gives. */
+  stripOn(port: PortRef, pole: string): string | undefined {
+    return this.strips.get(`${portKey(port)}/${pole}`);
+  }
+  /** Whether what arrives at a port is mains. */
+  isOnMains(part: string, port: string): boolean {
+    if (this.tree.port({ part, port })?.kind === 'mains') return true;
+    const { source, passes } = this.tree.wayTo(part, port);
+    if (source) return this.tree.port(source)?.kind === 'mains';
+    // Nothing gives yet: a way that only mains devices make is one of the mains.
+    return this.tree.port({ part, port })?.kind === 'passed-on' && passes.length > 0;
   }
 
   /** The part that holds a role, with its id. */

@@ -1,216 +1,102 @@
+import type { ConductorFunction } from '../../machine/connections';
+import { terminalKey } from '../../machine/ids';
 import { isDriver } from '../../machine/parts';
+import type { PortRef } from '../../machine/ports';
+import { motorBusParts } from '../../distribution/supplies';
 import { figureOr } from '../../units/derived';
-import type { Quantity } from '../../units/quantity';
-import type { TerminalRef } from '../../machine/ids';
-import type { RoleName } from '../../machine/design';
 import type { Planning } from './planning';
-import { at } from './proposal';
+import { fieldPole, poleFrom, poleOf, protectionA, type Pole } from './poles';
 
-const supplyRoles = ['motorSupply', 'fieldSupply', 'logicSupply'] as const;
+/** The current for which leads of a supply are chosen where its sheet does not tell, A. */
+const USUAL_SUPPLY_A = 5;
 
-/** Where a pole of the direct-current bus or of the field supply is taken: at its strip, else at the supply itself. */
-export function busPole(p: Planning, bus: 'motor' | 'field', pole: 'plus' | 'minus'): TerminalRef | undefined {
-  const strip = `${bus}${pole === 'plus' ? 'Plus' : 'Zero'}Strip` as const;
-  const supply = p.pole(`${bus}Supply`, `supply-out-${pole}`);
-  const holder = p.holder(strip);
-  // A strip that nothing feeds is no pole.
-  return holder && supply ? at(holder.id, 'place') : supply;
+/** How the leads of a source are made: those of a motor bus thick and in its colours, others as control leads. */
+function leadsOf(p: Planning, source: string | undefined) {
+  const bus = source !== undefined && motorBusParts(p.design).has(source);
+  return {
+    of: (pole: Pole): ConductorFunction =>
+      pole === 'L' ? 'mains-line' : pole === 'N' ? 'mains-neutral' : bus ? `power-${pole}` : `control-${pole}`,
+    least: bus ? ('power' as const) : ('control' as const),
+  };
 }
 
-/** What trips first on a pole: the fuse of its strip, else the most that the supply gives. In A. */
-export function protectionA(p: Planning, bus: 'motor' | 'field'): number | undefined {
-  const strip = p.holder(`${bus}PlusStrip`)?.part.data;
-  if (strip?.class === 'terminal-strip' && strip.ratedCurrent) return figureOr(strip.ratedCurrent, 0);
-  const supply = p.holder(`${bus}Supply`)?.part.data;
-  return supply?.class === 'supply' && supply.outputCurrent ? figureOr(supply.outputCurrent, 0) : undefined;
-}
-
-/** The devices that the mains passes on its way, in their order. */
-const mainsWay: readonly RoleName[] = ['mainsInlet', 'mainSwitch', 'mainsBreaker', 'mainsFilter'];
-
-/**
- * Mains from the inlet through switch, breaker and filter to the supplies. The supplies are looped from one to the
- * next; a spindle drive gets leads of its own, since it is the noisy one.
- */
-export function planMains(p: Planning): void {
-  const { design } = p;
-  const way = mainsWay.flatMap((role) => p.holder(role) ?? []);
-  const breaker = p.holder('mainsBreaker')?.part.data;
-  const protectedA = breaker && 'ratedCurrent' in breaker ? figureOr(breaker.ratedCurrent as Quantity, 16) : 16;
-  const section = p.section({ amps: protectedA, protectedA }, 'mains');
-  const cutsMains = design.stopSchool === 'main-switch' ? p.holder('stopContactor') : undefined;
-  (['mains-line', 'mains-neutral'] as const).forEach((of, channel) => {
-    const letter = of === 'mains-line' ? 'L' : 'N';
-    const shared = { colour: p.colour(of), section };
-    let last: TerminalRef | undefined;
-    for (const { id, part } of way) {
-      const into = part.data.class === 'connector' ? undefined : p.terminal(id, 'pole-in', channel);
-      if (last && into)
+/** The strips and contactors that direct current passes: what a supply gives, up to where it fans out. */
+export function planDistribution(p: Planning): void {
+  for (const [part, ports] of Object.entries(p.tree.feeds))
+    for (const [port, from] of Object.entries(ports)) {
+      const at: PortRef = { part, port };
+      const of = p.design.parts[part]!;
+      if (p.tree.port(at)?.kind !== 'passed-on' || of.data.class === 'relay' || from.pole === 'PE') continue;
+      const supply = p.tree.supplyOf(part, port);
+      if (!supply || p.isOnMains(part, port)) continue;
+      const { of: colour, least } = leadsOf(p, supply.id);
+      const amps =
+        supply.part.data.class === 'supply' ? figureOr(supply.part.data.outputCurrent, USUAL_SUPPLY_A) : USUAL_SUPPLY_A;
+      const section = p.section({ amps, protectedA: protectionA(p, at) ?? amps }, least);
+      if (port === 'feed') {
+        const pole = from.pole === 'minus' ? 'minus' : 'plus';
         p.add({
-          ...shared,
-          id: `mains/${id}-${letter.toLowerCase()}`,
-          from: last,
-          to: into,
-          purpose: `${letter} of the mains goes on to ${part.name}.`,
+          id: `feed/${part}`,
+          from: poleFrom(p, from, pole, true),
+          to: { part, terminal: p.tree.port(at)!.terminals['pole-0']! },
+          colour: p.colour(colour(pole)),
+          section,
+          purpose: `${pole === 'plus' ? '+' : '0 V'} of ${supply.part.name} to the strip from which it fans out.`,
         });
-      last =
-        part.data.class === 'connector'
-          ? p.terminal(id, channel === 0 ? 'mains-l' : 'mains-n')
-          : (p.terminal(id, 'pole-out', channel) ?? last);
-    }
-    if (!last) return;
-    // What the stop button must not cut is fed ahead of the contactor, the rest behind it.
-    let behind: TerminalRef | undefined = last;
-    if (cutsMains) {
-      p.add({
-        ...shared,
-        id: `mains/stop-contactor-${letter.toLowerCase()}`,
-        from: last,
-        to: p.terminal(cutsMains.id, 'pole-in', channel),
-        purpose: `${letter} to the contactor that the stop chain holds.`,
-      });
-      behind = p.terminal(cutsMains.id, 'pole-out', channel);
-    }
-    const role = channel === 0 ? 'mains-l' : 'mains-n';
-    const fed = new Set<string>();
-    const loop = (from: TerminalRef | undefined, roles: readonly RoleName[]) => {
-      let at = from;
-      for (const name of roles) {
-        const holder = p.holder(name);
-        const into = holder && p.terminal(holder.id, role);
-        if (!holder || !into || fed.has(holder.id)) continue;
-        fed.add(holder.id);
-        p.add({
-          ...shared,
-          id: `mains/${holder.id}-${letter.toLowerCase()}`,
-          from: at,
-          to: into,
-          purpose: `${letter} for ${holder.part.name}.`,
-        });
-        at = into;
+        continue;
       }
-    };
-    if (cutsMains) {
-      loop(behind, ['motorSupply']);
-      loop(last, ['fieldSupply', 'logicSupply']);
-    } else loop(last, supplyRoles);
-    loop(behind, ['spindleDrive']);
-  });
-}
-
-/** Protective earth: a star. Every part that has the terminal gets a conductor of its own from the bar. */
-export function planEarth(p: Planning): void {
-  const bar = p.pole('earthBar', 'protective-earth');
-  if (!bar) return;
-  const breaker = p.holder('mainsBreaker')?.part.data;
-  const amps = breaker && 'ratedCurrent' in breaker ? figureOr(breaker.ratedCurrent as Quantity, 16) : 16;
-  const shared = { colour: p.colour('protective-earth'), section: p.section({ amps }, 'mains') };
-  const inlet = p.pole('mainsInlet', 'protective-earth');
-  p.add({
-    ...shared,
-    id: 'earth/inlet',
-    from: inlet,
-    to: bar,
-    purpose: 'Protective earth of the mains, to the bar first.',
-  });
-  for (const [id, part] of Object.entries(p.design.parts)) {
-    const cls = part.data.class;
-    // Motors and the spindle get theirs in their own cable.
-    if (cls === 'motor' || cls === 'spindle' || id === bar.part || id === inlet?.part) continue;
-    const to = p.terminal(id, 'protective-earth');
-    p.add({
-      ...shared,
-      id: `earth/${id}`,
-      from: bar,
-      to,
-      purpose: `Earths ${part.designation} from the bar: a conductor of its own, never through another part.`,
-    });
-  }
-}
-
-/** The direct-current bus and the field supply up to their strips, the controller’s supply, and the joined 0 V. */
-export function planSupplies(p: Planning, fieldMeetsBoard: boolean): void {
-  for (const bus of ['motor', 'field'] as const) {
-    const supply = p.holder(`${bus}Supply`);
-    if (!supply) continue;
-    const amps = supply.part.data.class === 'supply' ? figureOr(supply.part.data.outputCurrent, 5) : 5;
-    const contactor = bus === 'motor' && p.design.stopSchool === 'motor-power' ? p.holder('stopContactor') : undefined;
-    for (const pole of ['plus', 'minus'] as const) {
-      const strip = p.holder(`${bus}${pole === 'plus' ? 'Plus' : 'Zero'}Strip`);
-      const shared = {
-        colour: p.colour(bus === 'motor' ? `power-${pole}` : `control-${pole}`),
-        section: p.section({ amps, protectedA: amps }, bus === 'motor' ? 'power' : 'control'),
-      };
-      const sign = pole === 'plus' ? '+' : '0 V';
-      let from = p.pole(`${bus}Supply`, `supply-out-${pole}`);
-      if (contactor && pole === 'plus') {
-        const into = p.terminal(contactor.id, 'pole-in', 0);
+      for (const pole of ['plus', 'minus'] as const)
         p.add({
-          ...shared,
-          id: 'motor-bus/contactor',
-          from,
-          to: into,
-          purpose: 'The stop chain’s contactor parts the plus of the motor bus.',
-        });
-        if (into) from = p.terminal(contactor.id, 'pole-out', 0);
-      }
-      if (strip)
-        p.add({
-          ...shared,
-          id: `${bus}-bus/${pole}`,
-          from,
-          to: at(strip.id, 'feed'),
-          purpose: `${sign} of ${supply.part.name} to the strip from which it fans out.`,
+          id: `feed/${part}-${pole}`,
+          from: poleFrom(p, from, pole),
+          to: poleOf(p, at, pole),
+          colour: p.colour(colour(pole)),
+          section,
+          purpose:
+            part === p.design.roles.stopContactor
+              ? 'The stop chain’s contactor parts the plus of the motor bus.'
+              : `${pole === 'plus' ? '+' : '0 V'} of ${supply.part.name} goes on to ${of.name}.`,
         });
     }
-  }
+}
+
+/** The controller’s supply, the joined 0 V, its input boards, and the lead to the computer. */
+export function planControl(p: Planning, fieldMeetsBoard: boolean): void {
   const controller = p.holder('controller');
   if (!controller) return;
-  const logic = p.holder('logicSupply');
-  for (const pole of ['plus', 'minus'] as const)
-    p.add({
-      id: `controller/supply-${pole}`,
-      from: logic && p.pole('logicSupply', `supply-out-${pole}`),
-      to: p.terminal(controller.id, `supply-${pole}`),
-      colour: p.colour(`control-${pole}`),
-      section: p.section(
-        { amps: 1, protectedA: logic?.part.data.class === 'supply' ? figureOr(logic.part.data.outputCurrent, 1) : 1 },
-        'control',
-      ),
-      purpose: `Supply of the controller, ${pole === 'plus' ? '+' : '0 V'}.`,
-    });
-  const fieldZero = busPole(p, 'field', 'minus');
-  const ground = p.terminal(controller.id, 'supply-out-minus');
-  if (fieldMeetsBoard && p.holder('fieldSupply')?.id !== logic?.id)
+  const { id } = controller;
+  planSupply(p, id, 'controller', 1, 'controller');
+  const field = p.tree.supplyOf(id, 'field');
+  if (fieldMeetsBoard && field?.id !== p.tree.supplyOf(id, 'supply')?.id)
     p.add({
       id: 'controller/field-0v',
-      from: fieldZero,
-      to: ground,
+      from: fieldPole(p, id, 'minus'),
+      to: p.terminal(id, 'supply-out-minus'),
       colour: p.colour('control-minus'),
       section: p.section({ amps: 1 }, 'control'),
       purpose: 'Joins the 0 V of the field supply and of the board, against which its inputs and outputs work.',
     });
-  planInputBoard(p, controller.id);
+  planInputBoards(p, id);
   p.add({
     id: 'host/link',
     from: p.pole('host', 'data-link'),
-    to: p.terminal(controller.id, 'data-link'),
+    to: p.terminal(id, 'data-link'),
     purpose: 'Data lead between the computer and the controller: short, shielded, away from motor cables.',
   });
 }
 
-/** Voltage of a supply that holds a role; undefined where it is not known. */
-export function voltsOf(p: Planning, role: 'motorSupply' | 'fieldSupply' | 'logicSupply'): number | undefined {
-  const data = p.holder(role)?.part.data;
-  return data?.class === 'supply' && data.outputVoltage ? figureOr(data.outputVoltage, 0) : undefined;
-}
-
-/** The plus of the motor bus behind the stop contactor where there is no strip: the contactor’s own outgoing pole. */
-export function motorPlus(p: Planning): TerminalRef | undefined {
-  const strip = p.holder('motorPlusStrip');
-  if (strip && p.holder('motorSupply')) return at(strip.id, 'place');
-  const contactor = p.design.stopSchool === 'motor-power' ? p.holder('stopContactor') : undefined;
-  return contactor && p.holder('motorSupply') ? p.terminal(contactor.id, 'pole-out', 0) : busPole(p, 'motor', 'plus');
+/** The supply of a board, a pole each. */
+function planSupply(p: Planning, part: string, name: string, amps: number, id: string): void {
+  const at: PortRef = { part, port: 'supply' };
+  for (const pole of ['plus', 'minus'] as const)
+    p.add({
+      id: `${id}/supply-${pole}`,
+      from: poleFrom(p, p.tree.feeds[part]?.supply, pole),
+      to: p.terminal(part, `supply-${pole}`),
+      colour: p.colour(`control-${pole}`),
+      section: p.section({ amps, protectedA: protectionA(p, at) ?? amps }, 'control'),
+      purpose: `Supply of the ${name}, ${pole === 'plus' ? '+' : '0 V'}.`,
+    });
 }
 
 /** Whether a part is a drive that the stop chain can take the torque from by an input of its own. */
@@ -219,8 +105,8 @@ export const hasTorqueOff = (p: Planning, id: string): boolean => {
   return part !== undefined && isDriver(part.data) && p.terminal(id, 'torque-off-plus') !== undefined;
 };
 
-/** An input board: its supply from the field, and the lead to the controller. */
-function planInputBoard(p: Planning, controllerId: string): void {
+/** Input boards: the supply of each, and the lead to the controller. */
+function planInputBoards(p: Planning, controllerId: string): void {
   const board = p.holder('inputBoard');
   if (!board) return;
   const extension = p.terminal(controllerId, 'extension-link');
@@ -231,19 +117,47 @@ function planInputBoard(p: Planning, controllerId: string): void {
     });
     return;
   }
-  for (const pole of ['plus', 'minus'] as const)
-    p.add({
-      id: `input-board/supply-${pole}`,
-      from: busPole(p, 'field', pole),
-      to: p.terminal(board.id, `supply-${pole}`),
-      colour: p.colour(`control-${pole}`),
-      section: p.section({ amps: 0.5, protectedA: protectionA(p, 'field') ?? 0.5 }, 'control'),
-      purpose: `Supply of the input board, ${pole === 'plus' ? '+' : '0 V'}.`,
-    });
+  planSupply(p, board.id, 'input board', 0.5, board.id);
   p.add({
-    id: 'input-board/link',
+    id: `${board.id}/link`,
     from: extension,
     to: p.terminal(board.id, 'extension-link'),
     purpose: 'The controller looks at the inputs of the board over this lead: short, away from motor cables.',
   });
+}
+
+/** What no station of the plan has led yet: whatever else hangs on a feed, such as a lamp behind a hand switch. */
+export function planOtherFeeds(p: Planning): void {
+  const { circuits, outputs, roles } = p.design;
+  const { feeds } = p.tree;
+  const led = new Set<string>();
+  for (const { from, to } of p.proposals)
+    for (const end of [from, to]) if (Object.hasOwn(feeds, end.part)) led.add(terminalKey(end));
+  // What reads, is switched or stops is led with its function, or the plan has said why not.
+  const functional = new Set([
+    roles.stopContactor,
+    ...Object.values(circuits).flatMap((c) => c.devices),
+    ...Object.values(outputs).flatMap((o) => [...o.devices, ...(o.relay ? [o.relay] : [])]),
+  ]);
+  for (const [part, ports] of Object.entries(feeds))
+    for (const [port, from] of Object.entries(ports)) {
+      const at: PortRef = { part, port };
+      const poles = (p.isOnMains(part, port) ? ['L', 'N'] : ['plus', 'minus']) as Pole[];
+      const ends = poles.map((pole) => poleOf(p, at, pole));
+      if (from.pole || functional.has(part) || ends.some((e) => e && led.has(terminalKey(e)))) continue;
+      const source = p.tree.sourceOf(part, port);
+      const { of: colour, least } = leadsOf(p, source?.id);
+      const protectedA = protectionA(p, at);
+      const amps = p.tree.port(at)?.amps ?? 0.5;
+      poles.forEach((pole, i) =>
+        p.add({
+          id: `feed/${part}-${pole.toLowerCase()}`,
+          from: poleFrom(p, from, pole),
+          to: ends[i],
+          colour: p.colour(colour(pole)),
+          section: p.section({ amps, ...(protectedA === undefined ? {} : { protectedA }) }, least),
+          purpose: `${pole === 'plus' ? '+' : pole === 'minus' ? '0 V' : pole} for ${p.design.parts[part]!.name}.`,
+        }),
+      );
+    }
 }

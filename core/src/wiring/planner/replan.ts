@@ -1,6 +1,7 @@
 import type { Conductor, PlannedField } from '../../machine/connections';
 import { plannedFields } from '../../machine/connections';
 import type { Design } from '../../machine/design';
+import { terminalKey } from '../../machine/ids';
 import { firstNumberOf } from '../sheets';
 import type { Plan, Proposal } from './proposal';
 
@@ -64,11 +65,30 @@ function asPlanned(c: Conductor, p: Proposal, fields: readonly PlannedField[]): 
   return next;
 }
 
+/**
+ * A plan under the ids that its conductors have on this machine. What joins the same two terminals is the same conductor,
+ * whatever the plan calls it now: a part that changes its place among the others keeps its leads, with all that is done on them.
+ */
+function withKnownIds(existing: Design['conductors'], plan: Plan): readonly Proposal[] {
+  const wanted = new Set(plan.proposals.map((p) => p.id));
+  const left = new Map<string, string>();
+  for (const id in existing)
+    if (existing[id]!.origin === 'planned' && !wanted.has(id)) left.set(joinedBy(existing[id]!), id);
+  if (!left.size) return plan.proposals;
+  return plan.proposals.map((p) => {
+    const known = Object.hasOwn(existing, p.id) ? undefined : left.get(joinedBy(p));
+    return known === undefined ? p : { ...p, id: known };
+  });
+}
+const joinedBy = ({ from, to }: Pick<Proposal, 'from' | 'to'>): string =>
+  [terminalKey(from), terminalKey(to)].sort().join(' ');
+
 /** What a plan would change of the conductors that exist, and what it would have to leave alone. */
 export function planChanges(existing: Design['conductors'], plan: Plan): Pick<Replanned, 'changes' | 'conflicts'> {
   const changes: PlanChange[] = [];
   const conflicts: PlanConflict[] = [];
-  const wanted = new Map(plan.proposals.map((p) => [p.id, p]));
+  const proposals = withKnownIds(existing, plan);
+  const wanted = new Map(proposals.map((p) => [p.id, p]));
   for (const id in existing) {
     const c = existing[id]!;
     if (c.origin !== 'planned') continue;
@@ -81,7 +101,7 @@ export function planChanges(existing: Design['conductors'], plan: Plan): Pick<Re
     } else if (isMade(c) || c.setByHand.length) conflicts.push({ conductor: id, fields: [], obsolete: true });
     else changes.push({ conductor: id, kind: 'removed', fields: [] });
   }
-  for (const { id } of plan.proposals)
+  for (const { id } of proposals)
     if (!Object.hasOwn(existing, id)) changes.push({ conductor: id, kind: 'added', fields: [] });
   return { changes, conflicts };
 }
@@ -94,7 +114,7 @@ export function replan(existing: Design['conductors'], plan: Plan): Replanned {
   const { changes, conflicts } = planChanges(existing, plan);
   if (!changes.length) return { conductors: existing, changes, conflicts };
   const conductors = { ...existing };
-  const wanted = new Map(plan.proposals.map((p) => [p.id, p]));
+  const wanted = new Map(withKnownIds(existing, plan).map((p) => [p.id, p]));
   const used = new Set(Object.values(existing).map((c) => c.number));
   const next = new Map<string, number>();
   for (const { conductor: id, kind, fields } of changes)

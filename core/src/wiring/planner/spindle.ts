@@ -3,7 +3,7 @@ import { figureOr } from '../../units/derived';
 import { loadVolts } from '../../machine/loads';
 import { outputElement, outputName } from './outputs';
 import type { Planning } from './planning';
-import { busPole, motorPlus } from './power';
+import { fieldPole, poleFrom } from './poles';
 import { usual } from '../../machine/library/usual';
 
 const threePhase = ['phase-u', 'phase-v', 'phase-w'] as const;
@@ -58,7 +58,7 @@ export function planSpindle(p: Planning, outputs: Readonly<Record<string, Termin
     p.add(
       {
         id: `spindle/supply-${pole}`,
-        from: pole === 'plus' ? motorPlus(p) : busPole(p, 'motor', 'minus'),
+        from: poleFrom(p, p.tree.feeds[drive.id]?.supply, pole),
         to: p.terminal(drive.id, `supply-${pole}`),
         colour: p.colour(`power-${pole}`),
         section: p.section({ amps, protectedA: amps }, 'power'),
@@ -115,7 +115,7 @@ function planCommands(p: Planning, driveId: string, outputs: Readonly<Record<str
     if (!p.proposals.some((x) => x.id === 'spindle/command-common'))
       p.addIn(cable, {
         id: 'spindle/command-common',
-        from: busPole(p, 'field', sinking ? 'plus' : 'minus'),
+        from: fieldPole(p, out.part, sinking ? 'plus' : 'minus'),
         to: p.terminal(driveId, 'command-common'),
         purpose: sinking ? 'Plus for the commands: the outputs pull to 0 V.' : '0 V of the commands.',
       });

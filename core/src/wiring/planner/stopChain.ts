@@ -1,7 +1,8 @@
 import { terminalsWithRole } from '../../machine/parts';
 import { drivesOf } from './plannedDrives';
 import type { Planning } from './planning';
-import { busPole, hasTorqueOff } from './power';
+import { poleFrom } from './poles';
+import { hasTorqueOff } from './power';
 import { at } from './proposal';
 
 /**
@@ -31,8 +32,6 @@ export function planStopChain(p: Planning): void {
   const { stopSchool } = p.design;
   if (!stopSchool || stopSchool === 'request-only') return;
   const stop = cuttingContact(p);
-  const plus = busPole(p, 'field', 'plus');
-  const zero = busPole(p, 'field', 'minus');
   if (!stop) {
     p.gaps.push({
       what: 'The stop button has one contact, which reports to the control; cutting power needs a second one.',
@@ -40,6 +39,23 @@ export function planStopChain(p: Planning): void {
     });
     return;
   }
+  const contactor = p.holder('stopContactor');
+  const drives = [
+    ...new Set(
+      drivesOf(p.design).flatMap((d) => (d.drive.driver && hasTorqueOff(p, d.drive.driver) ? [d.drive.driver] : [])),
+    ),
+  ];
+  if (stopSchool === 'torque-off' ? !drives.length : !contactor) {
+    p.gaps.push(
+      stopSchool === 'torque-off'
+        ? { what: 'None of the drives has an input that takes its torque off.', field: 'stopSchool' }
+        : { what: 'What the stop button cuts needs a contactor.', field: 'roles.stopContactor' },
+    );
+    return;
+  }
+  const fed =
+    stopSchool === 'torque-off' ? p.tree.feeds[drives[0]!]?.['torque-off'] : p.tree.feeds[contactor!.id]?.coil;
+  const [plus, zero] = [poleFrom(p, fed, 'plus'), poleFrom(p, fed, 'minus')];
   if (!plus || !zero) {
     p.gaps.push({ what: 'The stop chain needs a field supply.', field: 'roles.fieldSupply' });
     return;
@@ -50,12 +66,7 @@ export function planStopChain(p: Planning): void {
   wire('feed', plus, at(stop.part, stop.enter), 'Feeds the stop chain.');
   const behind = at(stop.part, stop.leave);
   if (stopSchool === 'torque-off') {
-    const drives = drivesOf(p.design).flatMap((d) =>
-      d.drive.driver && hasTorqueOff(p, d.drive.driver) ? [d.drive.driver] : [],
-    );
-    if (!drives.length)
-      p.gaps.push({ what: 'None of the drives has an input that takes its torque off.', field: 'stopSchool' });
-    for (const id of new Set(drives)) {
+    for (const id of drives) {
       const name = p.design.parts[id]!.designation;
       wire(
         `${id}-plus`,
@@ -67,11 +78,7 @@ export function planStopChain(p: Planning): void {
     }
     return;
   }
-  const contactor = p.holder('stopContactor');
-  if (!contactor) {
-    p.gaps.push({ what: 'What the stop button cuts needs a contactor.', field: 'roles.stopContactor' });
-    return;
-  }
+  if (!contactor) return;
   const coil = p.terminal(contactor.id, 'coil-plus');
   const reset = p.holder('resetButton');
   const enter = reset && p.terminal(reset.id, 'contact-common');

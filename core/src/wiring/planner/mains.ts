@@ -1,0 +1,101 @@
+import type { PortRef } from '../../machine/ports';
+import { earthBars, mainsInlets, protectiveDevice } from '../../distribution/supplies';
+import type { Source } from '../../distribution/feeds';
+import { positive } from '../../units/derived';
+import type { Planning } from './planning';
+import { poleFrom, poleOf } from './poles';
+import type { TerminalRef } from '../../machine/ids';
+
+/** What a mains lead is protected with where nothing is entered, A. */
+const USUAL_BREAKER_A = 16;
+
+/** Current at which what protects a mains lead lets go, A. */
+export function mainsProtectionA(p: Planning, at: PortRef): number {
+  const data = protectiveDevice(p.design, at)?.part.data;
+  const amps = positive(data && 'ratedCurrent' in data ? data.ratedCurrent : undefined, '');
+  return amps.known ? amps.value : USUAL_BREAKER_A;
+}
+
+/** The ports that the mains is led to, in the order of the feeds; what a relay switches is planned with its output. */
+function mainsPorts(p: Planning): { at: PortRef; from: Source }[] {
+  const relays = new Set(Object.values(p.design.outputs).flatMap((o) => o.relay ?? []));
+  return Object.entries(p.tree.feeds).flatMap(([part, ports]) =>
+    Object.entries(ports).flatMap(([port, from]) => {
+      if (relays.has(part) || relays.has(from.part) || port === 'feed') return [];
+      const kind = p.tree.port({ part, port })?.kind;
+      return kind === 'mains' || (kind === 'passed-on' && p.isOnMains(part, port))
+        ? [{ at: { part, port }, from }]
+        : [];
+    }),
+  );
+}
+
+/**
+ * Mains from where it comes in through switches, breakers and filters to what runs on it. Power supplies on one device are
+ * looped from one to the next; whatever else hangs there gets leads of its own, since drives are noisy.
+ */
+export function planMains(p: Planning): void {
+  const ports = mainsPorts(p);
+  for (const pole of ['L', 'N'] as const) {
+    /** By the port that feeds it: the supply at which the loop has arrived. */
+    const loops = new Map<string, TerminalRef>();
+    for (const { at, from } of ports) {
+      const part = p.design.parts[at.part]!;
+      const to = poleOf(p, at, pole);
+      const loop = `${from.part}/${from.port}`;
+      const looped = part.data.class === 'supply';
+      const protectedA = mainsProtectionA(p, at);
+      p.add({
+        id: `mains/${at.part}-${pole.toLowerCase()}`,
+        from: (looped ? loops.get(loop) : undefined) ?? poleFrom(p, from, pole),
+        to,
+        colour: p.colour(pole === 'L' ? 'mains-line' : 'mains-neutral'),
+        section: p.section({ amps: protectedA, protectedA }, 'mains'),
+        purpose:
+          at.port === 'mains'
+            ? `${pole} for ${part.name}.`
+            : part.data.class === 'contactor'
+              ? `${pole} to the contactor that the stop chain holds.`
+              : `${pole} of the mains goes on to ${part.name}.`,
+      });
+      if (looped && to) loops.set(loop, to);
+    }
+  }
+}
+
+/** Protective earth: a star. Every part that has the terminal gets a conductor of its own from the bar. */
+export function planEarth(p: Planning): void {
+  const bar = earthBars(p.design)[0];
+  const place = bar && p.terminal(bar.id, 'protective-earth');
+  if (!bar || !place) return;
+  const inlets = mainsInlets(p.design).map(({ id }) => id);
+  const shared = (at: PortRef) => ({
+    colour: p.colour('protective-earth'),
+    section: p.section({ amps: mainsProtectionA(p, at) }, 'mains'),
+  });
+  for (const id of inlets) {
+    const from = p.terminal(id, 'protective-earth');
+    if (!from) continue;
+    p.add({
+      ...shared({ part: id, port: 'mains' }),
+      id: inlets.length > 1 ? `earth/${id}` : 'earth/inlet',
+      from,
+      to: place,
+      purpose: 'Protective earth of the mains, to the bar first.',
+    });
+  }
+  for (const [id, part] of Object.entries(p.design.parts)) {
+    const cls = part.data.class;
+    // Motors and the spindle get theirs in their own cable.
+    if (cls === 'motor' || cls === 'spindle' || id === bar.id || inlets.includes(id)) continue;
+    // What is not on the mains itself is earthed for what a fault may bring there: what protects the whole.
+    const at = p.tree.feeds[id]?.mains ? { part: id, port: 'mains' } : { part: inlets[0] ?? id, port: 'mains' };
+    p.add({
+      ...shared(at),
+      id: `earth/${id}`,
+      from: place,
+      to: p.terminal(id, 'protective-earth'),
+      purpose: `Earths ${part.designation} from the bar: a conductor of its own, never through another part.`,
+    });
+  }
+}
