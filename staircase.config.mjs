@@ -14,8 +14,8 @@ export const staircase = {
   switches: ['units', 'machine', 'distribution', 'wiring'],
   faults: ['units', 'machine', 'distribution', 'wiring', 'switches'],
   settings: ['units', 'machine', 'drivetrain', 'wiring', 'switches'],
-  commands: ['units', 'machine', 'wiring'],
-  derivation: ['units', 'machine', 'drivetrain', 'wiring', 'switches', 'faults', 'settings'],
+  commands: ['units', 'machine', 'distribution', 'wiring'],
+  derivation: ['units', 'machine', 'distribution', 'drivetrain', 'wiring', 'switches', 'faults', 'settings'],
   findings: [
     'units',
     'machine',

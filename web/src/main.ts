@@ -24,6 +24,7 @@ import 'element-plus/es/components/slider/style/css';
 import 'element-plus/es/components/tab-pane/style/css';
 import 'element-plus/es/components/tabs/style/css';
 import 'element-plus/es/components/tooltip/style/css';
+import 'element-plus/es/components/tree/style/css';
 import './app/theme.css';
 import './ui/ui.css';
 import { createPinia } from 'pinia';

@@ -10,6 +10,7 @@ import { touchedFaults } from '../machine/touched';
 import type { Fault, Result } from '../units/result';
 import { fail, ok } from '../units/result';
 import type { Command, CommandName, Handler } from './command';
+import { feedCommands, followParts } from './feeds';
 import { setField } from './fields';
 import { inputs } from './inputs';
 import { mechanics } from './mechanics';
@@ -41,6 +42,7 @@ const handlers: { [K in CommandName]: Handler<K> } = {
   ...wiring,
   ...outputs,
   ...cabling,
+  ...feedCommands,
 };
 
 export interface Edit {
@@ -64,6 +66,7 @@ export function applyCommand(file: MachineFile, command: Command, now: string): 
   const [design, patches, inverse] = produceWithPatches(file.design, (draft) => {
     const refusal = handler.apply(args, draft);
     if (refusal) refusals.push(refusal);
+    else followParts(file.design, draft);
   });
   if (refusals.length) return fail(refusals);
   const faults = [

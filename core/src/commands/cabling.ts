@@ -6,6 +6,7 @@ import { isMade } from '../wiring/planner/replan';
 import { functionNames } from '../wiring/planner/rules';
 import type { CommandName, Handler } from './command';
 import { refuse } from './command';
+import { feedNewPart } from './feeds';
 import { freeId, usedIn } from './parts';
 
 const nextKey = (table: Record<string, unknown>, stem: string): string => {
@@ -65,7 +66,7 @@ export const cabling = {
   } satisfies Handler<'set-ampacity'>,
   'add-part': {
     title: ({ library, entry }) => `Part added: ${(entry ?? libraryEntry(library))?.name ?? library}`,
-    apply({ library, entry: own, notes }, draft) {
+    apply({ library, entry: own, notes, from }, draft) {
       const entry = own ?? libraryEntry(library);
       if (!entry) return refuse(`The library holds no "${library}".`, 'parts', 'Choose one from the list.');
       const id = freeId(draft as Design, entry.data.class);
@@ -73,6 +74,7 @@ export const cabling = {
         ...partFrom(entry, nextDesignation(draft as Design, entry)),
         ...(notes ? { notes } : {}),
       };
+      return feedNewPart(draft, id, from);
     },
   } satisfies Handler<'add-part'>,
   'remove-part': {

@@ -11,6 +11,8 @@ import type {
 import type { Design, RoleName } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import type { Axis, AxisEnd, TransmissionKind } from '../machine/mechanics';
+import type { FeedSource } from '../machine/feeds';
+import type { PortRef } from '../machine/ports';
 import type { LibraryEntry } from '../machine/library/entry';
 import type { DataOf, Element, Part, Terminal } from '../machine/parts';
 import type { Quantity } from '../units/quantity';
@@ -96,9 +98,16 @@ export interface CommandArgs {
   'route-cable': { cable: string; chain?: string | null; route?: string | null };
   'set-colour-rule': { of: ConductorFunction; colour: ColourCode | null };
   'set-ampacity': { table: NonNullable<Design['ampacity']> | null };
-  /** A part that no role asks for: a plug that was there before, a relay for something of one’s own. */
-  'add-part': { library: string; entry?: LibraryEntry; notes?: string };
+  /**
+   * A part that no role asks for: a plug that was there before, a lamp, a second supply. `from`: what feeds it; without it a part
+   * that runs on the mains hangs on that of the cabinet.
+   */
+  'add-part': { library: string; entry?: LibraryEntry; notes?: string; from?: FeedSource };
   'remove-part': { part: string };
+  /** What feeds a port: a port that gives, `null` for nothing; without it, what usually would. */
+  'set-feed': { part: string; port: string; from?: FeedSource | null };
+  /** A breaker, switch, filter or strip between one source and some of what hangs on it. */
+  'insert-device': { library: string; entry?: LibraryEntry; aheadOf: PortRef[] };
   'insert-connector': { cable: string; library: string; entry?: LibraryEntry; at: 'near' | 'far' };
   'remove-connector': { part: string };
   'fit-suppressor': { part: string; coil: string; type: Extract<Element, { kind: 'suppressor' }>['type'] };

@@ -1,4 +1,5 @@
 import type { Design } from '../machine/design';
+import { distributionOf } from '../distribution/tree';
 import { axesOf, shownFactor } from '../machine/design';
 import type { Axis } from '../machine/mechanics';
 import { drivePartsOf } from '../drivetrain/driveParts';
@@ -104,6 +105,7 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
       design.outputs,
       design.roles,
       design.stopSchool,
+      design.feeds,
       design.colourRules,
       design.ampacity,
       leadToMachineM(design),
@@ -120,8 +122,10 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
     yield;
     const { network } = topology(cache, design);
     yield;
-    const wires = cache.keep('wires', [network, design.parts, design.conductors, design.roles, design.circuits], () =>
-      wiresOf(design, network),
+    const wires = cache.keep(
+      'wires',
+      [network, design.parts, design.conductors, design.roles, design.circuits, distributionOf(design)],
+      () => wiresOf(design, network),
     );
     yield;
     const circuits: Record<string, CircuitAnalysis> = {};
@@ -194,7 +198,7 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
     const shapes = Object.values(design.parts).flatMap((p) => [p.terminals, p.boardRevision]);
     const started = cache.keep(
       'stop/started',
-      [network, drives, design.circuits, design.roles, design.stopSchool, ...shapes],
+      [network, drives, design.circuits, design.roles, design.stopSchool, design.feeds, ...shapes],
       (): Omit<StopFigures, 'course'> & { living: LivingMachine } => {
         const living = new LivingMachine(design, network);
         // Without a coil nothing holds itself, and nothing can chase anything.

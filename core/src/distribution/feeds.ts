@@ -1,27 +1,53 @@
 import type { Design } from '../machine/design';
 import { hasSensorOutput, isDriver } from '../machine/parts';
-import { portOf, type PortRef } from '../machine/ports';
+import type { FeedSource } from '../machine/feeds';
+import { portOf } from '../machine/ports';
 
-/** What a port is fed from. A strip holds one conductor of its source. */
-export interface Source extends PortRef {
-  readonly pole?: 'plus' | 'minus' | 'PE';
-}
+export type Source = FeedSource;
 /** For each part, what feeds its ports: a port has one source or none, so that nothing can be fed twice. */
 export type Feeds = Readonly<Record<string, Readonly<Record<string, Source>>>>;
 
-type Read = Pick<Design, 'parts' | 'roles' | 'axes' | 'circuits' | 'outputs' | 'stopSchool'>;
+export type ReadForFeeds = Pick<Design, 'parts' | 'roles' | 'axes' | 'circuits' | 'outputs' | 'stopSchool' | 'feeds'>;
 
 /**
- * The feeds of a machine, from what its parts do: mains through switch, breaker and filter to the supplies, the motor
- * supply to the drives, the field supply to boards, sensors and coils. A stop contactor stands ahead of what it cuts.
+ * The feeds of a machine: those that somebody has decided, and for the rest what usually feeds such a part: mains through
+ * switch, breaker and filter to the supplies, the motor supply to the drives, the field supply to boards, sensors and coils.
+ * A stop contactor stands ahead of what it cuts.
  */
-export function feedsOf(design: Read): Feeds {
-  const { parts, roles, stopSchool } = design;
+export function feedsOf(design: ReadForFeeds): Feeds {
   const feeds: Record<string, Record<string, Source>> = {};
-  /** Feeds a port that exists and has no source yet. */
+  const { parts } = design;
+  // In the order of the usual way first, so that conductors keep their order; what was decided takes the place of the usual.
+  usualFeeds(design, (part, port, usual) => {
+    const decided = design.feeds?.[part]?.[port];
+    const source = decided === undefined ? usual : (decided ?? undefined);
+    if (source && isFeed(parts, part, port, source) && !feeds[part]?.[port]) (feeds[part] ??= {})[port] = source;
+  });
+  for (const [part, ports] of Object.entries(design.feeds ?? {}))
+    for (const [port, source] of Object.entries(ports))
+      if (source && isFeed(parts, part, port, source) && !feeds[part]?.[port]) (feeds[part] ??= {})[port] = source;
+  return feeds;
+}
+
+/** Whether a part has a port that takes, and the other one a port that gives. */
+export const isFeed = (parts: Design['parts'], part: string, port: string, source: Source): boolean =>
+  part !== source.part &&
+  portOf(parts[part], port)?.direction === 'takes' &&
+  portOf(parts[source.part], source.port)?.direction === 'gives';
+
+/** Where the mains is taken for what hangs on it, unless somebody decides otherwise: behind the last of the usual devices. */
+export function usualMains({ parts, roles }: Pick<Design, 'parts' | 'roles'>): Source | undefined {
+  for (const device of [roles.mainsFilter, roles.mainsBreaker, roles.mainSwitch])
+    if (device && portOf(parts[device], 'in') && portOf(parts[device], 'out')) return { part: device, port: 'out' };
+  const inlet = roles.mainsInlet;
+  return inlet && portOf(parts[inlet], 'mains')?.direction === 'gives' ? { part: inlet, port: 'mains' } : undefined;
+}
+
+/** Tells for each port what usually feeds it, nearest the mains first. A port may be told of twice: the first one counts. */
+function usualFeeds(design: ReadForFeeds, tell: (part: string, port: string, source: Source) => void): void {
+  const { parts, roles, stopSchool } = design;
   const feed = (part: string | undefined, port: string, source: Source | undefined): void => {
-    if (!part || !source || !portOf(parts[part], port) || feeds[part]?.[port] || part === source.part) return;
-    (feeds[part] ??= {})[port] = source;
+    if (part && source) tell(part, port, source);
   };
   const gives = (part: string | undefined, port: string): Source | undefined =>
     part && portOf(parts[part], port)?.direction === 'gives' ? { part, port } : undefined;
@@ -48,7 +74,11 @@ export function feedsOf(design: Read): Feeds {
   const bus = motorSupply && stopSchool === 'motor-power' ? through(stopContactor, motorSupply) : motorSupply;
   feed(roles.motorPlusStrip, 'feed', bus && { ...bus, pole: 'plus' });
   feed(roles.motorZeroStrip, 'feed', bus && { ...bus, pole: 'minus' });
-  for (const axis of Object.values(design.axes)) for (const d of axis.drives) feed(d.driver, 'supply', bus);
+  for (const axis of Object.values(design.axes))
+    for (const { driver } of axis.drives) {
+      feed(driver, 'supply', bus);
+      feed(driver, 'mains', cut);
+    }
   feed(roles.spindleDrive, 'supply', bus);
   feed(roles.spindle, 'load', gives(roles.spindleDrive, 'motor'));
 
@@ -77,5 +107,4 @@ export function feedsOf(design: Read): Feeds {
       feed(d, onMains ? 'mains' : portOf(parts[d], 'load') ? 'load' : 'coil', ahead);
     }
   }
-  return feeds;
 }

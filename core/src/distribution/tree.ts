@@ -2,7 +2,7 @@ import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import type { Part } from '../machine/parts';
 import { portKey, portsOf, type Port, type PortRef } from '../machine/ports';
-import { feedsOf, type Feeds } from './feeds';
+import { feedsOf, type Feeds, type ReadForFeeds } from './feeds';
 
 /** The way from a port that takes power up to what makes its voltage. */
 export interface Way {
@@ -128,13 +128,11 @@ interface Kept {
 const trees = new WeakMap<Design['parts'], Kept>();
 
 /** The distribution of a design; worked out once for what it is read from. */
-export function distributionOf(
-  design: Pick<Design, 'parts' | 'roles' | 'axes' | 'circuits' | 'outputs' | 'stopSchool'>,
-): DistributionTree {
-  const { parts, roles, axes, circuits, outputs, stopSchool } = design;
-  const read = [roles, axes, circuits, outputs, stopSchool];
+export function distributionOf(design: ReadForFeeds): DistributionTree {
+  const { parts, roles, axes, circuits, outputs, stopSchool, feeds } = design;
+  const read = [roles, circuits, outputs, stopSchool, feeds, ...Object.values(axes).map((a) => a.drives)];
   const kept = trees.get(parts);
-  if (kept && kept.read.every((x, i) => x === read[i])) return kept.tree;
+  if (kept?.read.length === read.length && kept.read.every((x, i) => x === read[i])) return kept.tree;
   const tree = new DistributionTree(parts, feedsOf(design));
   trees.set(parts, { read, tree });
   return tree;

@@ -69,6 +69,10 @@ const wire = (from: string, to: string, more: object = {}): Command => {
   };
   return { name: 'add-conductor', args: { from: end(from), to: end(to), ...more } };
 };
+const feed = (part: string, port: string, from: string): Command => ({
+  name: 'set-feed',
+  args: { part, port, from: { part: from, port: 'out' } },
+});
 const remove = (...ids: string[]): Command => ({ name: 'remove-conductors', args: { ids } });
 const wires = (ids: string[], set: Extract<Command, { name: 'set-conductors' }>['args']['set']): Command => ({
   name: 'set-conductors',
@@ -563,6 +567,27 @@ const cases: Record<string, Case> = {
     fires: [role('mainsInlet', null)],
     silent: [role('mainsFilter', null)],
     after: [plan],
+  },
+  'feed-open': {
+    base: 'dunnock',
+    fires: [{ name: 'add-part', args: { library: 'lamp-wick-24' } }],
+    silent: [{ name: 'add-part', args: { library: 'lamp-wick-24' } }, feed('lamp', 'load', 'field-supply')],
+  },
+  'feed-ring': {
+    base: 'dunnock',
+    fires: [feed('mains-breaker', 'in', 'mains-filter')],
+    silent: [feed('mains-breaker', 'in', 'main-switch')],
+  },
+  'feed-kind': {
+    base: 'dunnock',
+    fires: [feed('driver-x-0', 'supply', 'mains-filter')],
+    silent: [feed('driver-x-0', 'supply', 'field-supply')],
+  },
+  // The drives of Dunnock take 36 V behind it; at 2 A that would be 72 W for four motors that lose more than that in copper.
+  'passed-load': {
+    base: 'dunnock',
+    fires: [set('parts.stop-contactor.data.ratedCurrent', 2, 'A')],
+    silent: [set('parts.stop-contactor.data.ratedCurrent', 10, 'A')],
   },
   'number-twice': {
     base: 'wren',

@@ -9,6 +9,7 @@ import {
   conductorFunctions,
 } from './connections';
 import { quantityOf } from '../units/quantity';
+import { DecidedFeeds } from './feeds';
 import { Id, Name, Text } from './ids';
 import { Axis, MassItem, machineKinds } from './mechanics';
 import { Part } from './parts';
@@ -57,6 +58,7 @@ export const Design = z.strictObject({
     stopContactor: Id.optional(),
     resetButton: Id.optional(),
   }),
+  feeds: DecidedFeeds.optional().describe('what feeds a port of a part, where that is not what usually would'),
   referenceStages: z.array(z.array(Id).max(16)).max(16).describe('axes referenced together, stage after stage'),
   dailyChecks: z
     .array(Id)

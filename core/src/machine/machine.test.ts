@@ -149,7 +149,7 @@ describe('a file of version 1', () => {
   };
   it('keeps its control wires blue, without a word from the planner', () => {
     const file = opened(old(wren()));
-    expect(file.version).toBe(2);
+    expect(file.version).toBe(VERSION);
     expect(file.design.colourRules).toEqual({ 'control-plus': 'BU', 'control-minus': 'BU', control: 'BU' });
     const figures = deriveFigures(file.design);
     expect(figures.replanned.changes).toEqual([]);

@@ -10,7 +10,11 @@ export const writtenByNewer = (faults: readonly Fault[]): boolean => faults.some
 const NEWER = 'The file was written by a newer Nodaxis';
 
 /** Keyed by the version that a step starts from. */
-export const migrationSteps: Readonly<Record<number, MigrationStep>> = { 1: keepControlBlue };
+export const migrationSteps: Readonly<Record<number, MigrationStep>> = {
+  1: keepControlBlue,
+  // Version 3 adds feeds that somebody has decided; a file without any is whole.
+  2: (raw) => raw,
+};
 
 /**
  * Walks a raw file up to `target`, one version at a time.

@@ -1,6 +1,7 @@
 import type { Fault } from '../units/result';
 import type { Design } from './design';
 import type { MachineFile } from './file';
+import { portOf } from './ports';
 import type { TerminalRef } from './ids';
 
 const FIX = 'Add the missing item or take this reference out, then open the file again.';
@@ -91,6 +92,18 @@ function danglingIds(design: Design, prefix: string): Fault[] {
     part(design.roles[role], `roles.${role}`, ['terminal-strip']);
   part(design.roles.stopContactor, 'roles.stopContactor', ['contactor', 'relay']);
   part(design.roles.resetButton, 'roles.resetButton', ['button']);
+  for (const [id, ports] of Object.entries(design.feeds ?? {}))
+    for (const [port, source] of Object.entries(ports)) {
+      const where = `feeds.${id}.${port}`;
+      if (!has(design.parts, id)) miss(where, `There is no part "${id}".`);
+      else if (portOf(design.parts[id], port)?.direction !== 'takes')
+        miss(where, `Part "${id}" takes no power at "${port}".`);
+      if (!source) continue;
+      if (!has(design.parts, source.part)) miss(`${where}.part`, `There is no part "${source.part}".`);
+      else if (source.part === id) miss(`${where}.part`, `Part "${id}" cannot feed itself.`);
+      else if (portOf(design.parts[source.part], source.port)?.direction !== 'gives')
+        miss(`${where}.port`, `Part "${source.part}" gives no power at "${source.port}".`);
+    }
   for (const [id, p] of Object.entries(design.parts)) {
     if (p.mount) {
       axis(p.mount.axis, `parts.${id}.mount.axis`);

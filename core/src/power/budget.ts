@@ -73,19 +73,27 @@ export interface BusDemand extends MotorDemand {
   unknown: number;
 }
 
-/** What a motor bus has to give, that of one supply or all of them: every motor once, each driver with its own losses. */
+/**
+ * What a motor bus has to give, that of one supply or all of them, or what of it passes one device: every motor once, each
+ * driver with its own losses.
+ */
 export function motorBusDemand(
   design: Design,
   drives: readonly { axisId: string; figures: readonly DriveFigures[] }[],
   supply?: string,
+  through?: string,
 ): BusDemand {
-  const onBus = (source: { id: string } | undefined) => supply === undefined || source?.id === supply;
+  const tree = distributionOf(design);
+  const passes = (part: string | undefined) =>
+    through === undefined || (part !== undefined && tree.wayTo(part, 'supply').passes.some((p) => p.part === through));
+  const onBus = (part: string | undefined, source: { id: string } | undefined) =>
+    (supply === undefined || source?.id === supply) && passes(part);
   const sum: BusDemand = { idleW: 0, heldW: 0, movingW: 0, peakW: 0, spindleW: 0, phaseCurrentsA: 0, unknown: 0 };
   for (const { axisId, figures } of drives)
     figures.forEach((d, i) => {
       const drive = design.axes[axisId]?.drives[i];
       const driver = drive?.driver ? design.parts[drive.driver] : undefined;
-      if (!drive?.motor || !driver || !onBus(driveSupply(design, drive.driver))) return;
+      if (!drive?.motor || !driver || !onBus(drive.driver, driveSupply(design, drive.driver))) return;
       const demand = motorDemand(d, figureOr(driver.setup.idleCurrent, USUAL_IDLE));
       if (!demand) {
         sum.unknown++;
@@ -99,8 +107,8 @@ export function motorBusDemand(
         sum.phaseCurrentsA += d.torque.value.motor.curve.circuit.peakA;
     });
   const spindle = design.roles.spindle ? design.parts[design.roles.spindle]?.data : undefined;
-  const feeds = distributionOf(design).supplyOf(design.roles.spindleDrive, 'supply');
-  if (feeds && onBus(feeds) && spindle?.class === 'spindle')
+  const feeds = tree.supplyOf(design.roles.spindleDrive, 'supply');
+  if (feeds && onBus(design.roles.spindleDrive, feeds) && spindle?.class === 'spindle')
     sum.spindleW =
       figureOr(spindle.ratedVoltage, 0) * figureOr(spindle.ratedCurrent, 0) ||
       figureOr(spindle.power, 0) / SPINDLE.motor;
@@ -116,16 +124,18 @@ export interface Drawn {
 
 /**
  * What hangs on a supply besides drives, as far as the parts tell: coils, brakes, lamps, valves, sensors, isolated inputs. The
- * field supply where no other is asked for.
+ * field supply where no other is asked for. `through`: only what passes this device.
  */
-export function fieldDemand(design: Design, supply = fieldSupply(design)?.id): Drawn[] {
+export function fieldDemand(design: Design, supply = fieldSupply(design)?.id, through?: string): Drawn[] {
   if (supply === undefined) return [];
   const isolated = Object.values(design.parts).some((p) =>
     Object.values(p.elements).some((e) => e.kind === 'isolated-input' && e.resistance),
   );
   const inputs = isolated ? Object.values(design.circuits).filter((c) => !c.cutsOnly).length : 0;
-  return distributionOf(design)
+  const tree = distributionOf(design);
+  return tree
     .loadsOf(supply)
+    .filter(({ part, port }) => through === undefined || tree.wayTo(part, port).passes.some((p) => p.part === through))
     .flatMap(({ part: id, port }): Drawn[] => {
       const part = design.parts[id]!;
       const draws = (amps: number): Drawn[] => (amps > 0 ? [{ id, part, amps }] : []);
@@ -138,7 +148,7 @@ export function fieldDemand(design: Design, supply = fieldSupply(design)?.id): D
 
 /**
  * Current that a part takes from the mains, A: a supply its load over efficiency and power factor (its rating where its load
- * is not known), a spindle drive P_shaft/(η_m·η_d·pf·V), a motor on the mains its own rated current.
+ * is not known), a spindle drive P_shaft/(η_m·η_d·pf·V), whatever else runs on the mains its own rated current.
  */
 export function mainsDemand(design: Design, loadW: Readonly<Record<string, number | undefined>>): Drawn[] {
   const volts = figureOr(design.mainsVoltage, USUAL_MAINS_V);
@@ -158,10 +168,10 @@ export function mainsDemand(design: Design, loadW: Readonly<Record<string, numbe
           ? [{ id, part, amps: shaftW / (SPINDLE.motor * SPINDLE.drive * SPINDLE.powerFactor * volts) }]
           : [];
       }
-      case 'spindle':
-        return [{ id, part, amps: figureOr(data.ratedCurrent, 0) }];
-      default:
+      case 'connector':
         return [];
+      default:
+        return 'ratedCurrent' in data ? [{ id, part, amps: figureOr(data.ratedCurrent, 0) }] : [];
     }
   });
 }

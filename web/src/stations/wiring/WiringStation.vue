@@ -12,6 +12,7 @@ import StationTabs from '../../ui/StationTabs.vue';
 import { useView } from '../useView';
 import AsFound from './AsFound.vue';
 import CablesView from './CablesView.vue';
+import FeedsView from './feeds/FeedsView.vue';
 import ConductorList from './ConductorList.vue';
 import LabelSheets from './LabelSheets.vue';
 import NextConductor from './NextConductor.vue';
@@ -24,6 +25,7 @@ const WiringDiagram = defineAsyncComponent(() => import('./diagram/WiringDiagram
 
 const views = [
   { id: 'parts', name: 'Parts' },
+  { id: 'feeds', name: 'Feeds' },
   { id: 'list', name: 'List' },
   { id: 'next', name: 'Next' },
   { id: 'diagram', name: 'Diagram' },
@@ -57,6 +59,7 @@ const done = computed(() => progress.value.reduce((n, p) => n + p.done, 0));
 /** The view that a link to a field asks for. */
 function viewOf(field: string): View | undefined {
   if (field.startsWith('chains.')) return 'cables';
+  if (field.startsWith('feeds.')) return 'feeds';
   if (field.startsWith('conductors')) return narrow.value ? 'next' : 'list';
   if (/^(roles|outputs|parts|stopSchool|mainsVoltage|colourRules)/.test(field)) return 'parts';
   return undefined;
@@ -98,6 +101,7 @@ const plan = () => machine.run({ name: 'plan-wiring', args: {} });
     </Caution>
     <div class="body" role="tabpanel" :aria-labelledby="`tab-${view}`">
       <PartsToWire v-if="view === 'parts'" />
+      <FeedsView v-else-if="view === 'feeds'" />
       <AsFound v-else-if="view === 'found'" />
       <section v-else-if="!all.length" class="sheet empty stack" data-field="conductors">
         <h2>No conductor yet</h2>

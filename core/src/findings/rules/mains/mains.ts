@@ -1,4 +1,4 @@
-import { letsGo, mainsDevices, motorBuses } from '../../../distribution/supplies';
+import { letsGo, mainsDevices } from '../../../distribution/supplies';
 import type { Held } from '../../../distribution/tree';
 import type { Figures } from '../../../derivation/figureTypes';
 import type { Design } from '../../../machine/design';
@@ -6,7 +6,8 @@ import { listedFigure } from '../../../machine/library/listed';
 import { libraryOf } from '../../../machine/library/index';
 import type { Part } from '../../../machine/parts';
 import { portOf } from '../../../machine/ports';
-import { SUPPLY_EFFICIENCY, drivesByAxis, mainsDemand, motorBusDemand } from '../../../power/budget';
+import { SUPPLY_EFFICIENCY } from '../../../power/budget';
+import { mainsThrough } from '../../../power/carried';
 import { figureOr, positive } from '../../../units/derived';
 import { printNumber, showValue } from '../../../units/print';
 import { fieldOfPart, takeInstead } from '../../choose';
@@ -97,17 +98,11 @@ export const branchLoad: Rule = {
   check: (figures) =>
     Object.entries(figures.design.parts).flatMap(([id, part]) => (letsGo(part) ? loaded(figures, { id, part }) : [])),
 };
-function loaded({ design, axes }: Figures, { id, part: breaker }: Held): FindingDraft[] {
+function loaded(figures: Figures, { id, part: breaker }: Held): FindingDraft[] {
+  const { design } = figures;
   const rated = 'ratedCurrent' in breaker.data ? positive(breaker.data.ratedCurrent, '') : undefined;
   if (!rated?.known) return [];
-  const drives = drivesByAxis(design, axes);
-  const busW = Object.fromEntries(
-    motorBuses(design).flatMap(({ supply }) => {
-      const bus = motorBusDemand(design, drives, supply.id);
-      return bus.unknown ? [] : [[supply.id, bus.movingW + bus.spindleW]];
-    }),
-  );
-  const drawn = mainsDemand(design, busW).filter((d) => mainsDevices(design, d.id).some((device) => device.id === id));
+  const drawn = mainsThrough(figures, id);
   const sum = drawn.reduce((s, d) => s + d.amps, 0);
   if (sum <= rated.value * LASTING) return [];
   const larger = libraryOf('breaker')

@@ -1,3 +1,4 @@
+import { mainsInlets } from '../../../distribution/supplies';
 import type { Rule } from '../../finding';
 import { replanned } from '../../replanned';
 import { usual } from '../../../machine/library/usual';
@@ -8,7 +9,7 @@ export const mainsNotPlanned: Rule = {
   severity: 'note',
   check: ({ design }) => {
     const supplies = Object.values(design.parts).filter((p) => p.data.class === 'supply');
-    if (design.roles.mainsInlet || !supplies.length) return [];
+    if (mainsInlets(design).length || !supplies.length) return [];
     return [
       {
         subject: 'mains',

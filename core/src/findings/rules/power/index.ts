@@ -2,6 +2,7 @@ import type { Subject } from '../../finding';
 import { busLift } from './busLift';
 import { controllerSupply } from './controllerSupply';
 import { controllerUnpowered, startDoesNothing, driveUnfed } from './powerless';
+import { feedKind, feedOpen, feedRing, passedLoad } from './feedRules';
 import { loadVoltage } from './loadVoltage';
 import { railsJoined } from './railsJoined';
 import { railsReversed } from './railsReversed';
@@ -22,6 +23,10 @@ export const power: Subject = {
     [busLift, 'energy that comes back when axes brake together, against the lowest limit on the bus'],
     [loadVoltage, 'voltage at each coil, brake, lamp, fan and valve against its rating, wherever it comes from'],
     [railsJoined, 'a plus on a minus, or two plus poles on one net'],
+    [feedOpen, 'a part that needs power, or passes it on, and that nothing feeds'],
+    [feedRing, 'parts that feed each other in a ring'],
+    [feedKind, 'mains where direct current belongs, and direct current where mains belongs'],
+    [passedLoad, 'what a switch, contactor, filter or breaker passes on against its rating'],
     [railsReversed, 'a part that is fed the wrong way round'],
   ],
 };

@@ -1,0 +1,118 @@
+import { current, type Draft } from 'immer';
+import { isFeed, usualMains, type Source } from '../distribution/feeds';
+import { distributionOf } from '../distribution/tree';
+import { portFor } from '../distribution/choices';
+import type { Design } from '../machine/design';
+import type { FeedSource } from '../machine/feeds';
+import type { Fault } from '../units/result';
+import { nextDesignation } from '../machine/designation';
+import { libraryEntry } from '../machine/library';
+import { partFrom } from '../machine/library/entry';
+import { portOf, type PortRef } from '../machine/ports';
+import type { CommandName, Handler } from './command';
+import { refuse } from './command';
+import { freeId } from './parts';
+
+const nameOf = (design: Design, part: string): string => design.parts[part]?.designation ?? part;
+
+/** Writes down what feeds a port; undefined leaves it to what usually would. */
+export function decideFeed(draft: Draft<Design>, { part, port }: PortRef, source: Source | null | undefined): void {
+  if (source !== undefined) {
+    ((draft.feeds ??= {})[part] ??= {})[port] = source && { ...source };
+    return;
+  }
+  const ports = draft.feeds?.[part];
+  if (!draft.feeds || !ports) return;
+  delete ports[port];
+  if (!Object.keys(ports).length) delete draft.feeds[part];
+  if (!Object.keys(draft.feeds).length) delete draft.feeds;
+}
+
+/** Feeds a part that came new to the machine: from where it was put, else what runs on the mains from the mains of the cabinet. */
+export function feedNewPart(draft: Draft<Design>, id: string, from?: FeedSource): Fault | void {
+  const design = current(draft) as Design;
+  const part = design.parts[id]!;
+  if (from) {
+    const port = portFor(design, part, from);
+    if (!port || !isFeed(design.parts, id, port, from))
+      return refuse(
+        `${part.name} cannot be fed from ${nameOf(design, from.part)}.`,
+        `feeds.${id}`,
+        'Pick a source that gives what it needs.',
+      );
+    decideFeed(draft, { part: id, port }, port === 'feed' ? { pole: 'plus' as const, ...from } : from);
+    return;
+  }
+  const mains = portOf(part, 'mains')?.direction === 'takes' ? usualMains(design) : undefined;
+  if (mains) decideFeed(draft, { part: id, port: 'mains' }, mains);
+}
+
+/**
+ * Keeps the feeds whole when parts go or are exchanged: what hung on a device that went hangs on what fed that device, and
+ * a port that is no more is fed by nothing.
+ */
+export function followParts(before: Design, draft: Draft<Design>): void {
+  if (!draft.feeds) return;
+  const parts = current(draft.parts) as Design['parts'];
+  if (parts === before.parts) return;
+  const { feeds } = distributionOf(before);
+  for (const [part, ports] of Object.entries(draft.feeds))
+    for (const [port, source] of Object.entries(ports)) {
+      const at = { part, port };
+      if (portOf(parts[part], port)?.direction !== 'takes') decideFeed(draft, at, undefined);
+      else if (source && !isFeed(parts, part, port, source)) {
+        const ahead = feeds[source.part]?.in ?? feeds[source.part]?.feed;
+        decideFeed(draft, at, ahead && isFeed(parts, part, port, ahead) ? ahead : undefined);
+      }
+    }
+}
+
+export const feedCommands = {
+  'set-feed': {
+    title: ({ part, from }, before) =>
+      from
+        ? `${nameOf(before, part)} fed from ${nameOf(before, from.part)}`
+        : `${nameOf(before, part)}: ${from === null ? 'fed by nothing' : 'fed as usual'}`,
+    apply({ part, port, from }, draft) {
+      const parts = current(draft.parts) as Design['parts'];
+      const where = `feeds.${part}.${port}`;
+      if (portOf(parts[part], port)?.direction !== 'takes')
+        return refuse(`${nameOf(draft as Design, part)} takes no power there.`, where, 'Pick another place to feed.');
+      if (from && !isFeed(parts, part, port, from))
+        return refuse(
+          part === from.part
+            ? `${nameOf(draft as Design, part)} cannot feed itself.`
+            : `${nameOf(draft as Design, from.part)} gives no power there.`,
+          where,
+          'Pick what feeds it from the list.',
+        );
+      decideFeed(draft, { part, port }, from);
+    },
+  } satisfies Handler<'set-feed'>,
+  'insert-device': {
+    title: ({ library, entry, aheadOf }, before) =>
+      `${(entry ?? libraryEntry(library))?.name ?? library} put ahead of ${aheadOf.map((p) => nameOf(before, p.part)).join(', ')}`,
+    apply({ library, entry: own, aheadOf }, draft) {
+      const design = current(draft) as Design;
+      const entry = own ?? libraryEntry(library);
+      if (!entry) return refuse(`The library holds no "${library}".`, 'parts', 'Choose one from the list.');
+      const id = freeId(design, entry.data.class);
+      const part = partFrom(entry, nextDesignation(design, entry));
+      const [into, out] = part.data.class === 'terminal-strip' ? ['feed', 'place'] : ['in', 'out'];
+      if (!portOf(part, into!) || !portOf(part, out!))
+        return refuse(`${entry.name} passes no power on.`, 'parts', 'Choose a breaker, a switch, a filter or a strip.');
+      const { feeds } = distributionOf(design);
+      const sources = aheadOf.map(({ part: p, port }) => feeds[p]?.[port]);
+      const [from] = sources;
+      if (!from || sources.some((s) => s?.part !== from.part || s.port !== from.port))
+        return refuse(
+          'A device is put between one source and what hangs on it.',
+          `feeds.${aheadOf[0]?.part ?? ''}`,
+          'Pick parts that are fed from the same place.',
+        );
+      draft.parts[id] = part;
+      decideFeed(draft, { part: id, port: into! }, into === 'feed' ? { pole: 'plus' as const, ...from } : from);
+      for (const at of aheadOf) decideFeed(draft, at, { part: id, port: out! });
+    },
+  } satisfies Handler<'insert-device'>,
+} satisfies Partial<Record<CommandName, unknown>>;

@@ -1,0 +1,107 @@
+import { distributionOf } from './tree';
+import type { Design } from '../machine/design';
+import type { FeedSource } from '../machine/feeds';
+import type { LibraryEntry } from '../machine/library/entry';
+import type { Part } from '../machine/parts';
+import { portOf, portsOf, type Port, type PortRef } from '../machine/ports';
+
+/** A load lives and works within this share of its voltage. */
+const TOLERANCE = 0.2;
+
+/** What a port gives in the end: mains, or direct current of a voltage; undefined where nothing reaches it. */
+export function givenAt(design: Design, source: PortRef): { kind: 'mains' | 'direct'; volts?: number } | undefined {
+  const tree = distributionOf(design);
+  const port = tree.port(source);
+  if (port?.direction !== 'gives') return undefined;
+  const from = port.passesOn ? tree.wayTo(source.part, port.passesOn).source : source;
+  const gives = from && tree.port(from);
+  if (!gives || gives.kind === 'passed-on') return undefined;
+  const volts = gives.volts?.most;
+  return { kind: gives.kind, ...(volts === undefined || volts === Infinity ? {} : { volts }) };
+}
+
+const suits = (port: Port, given: { kind: 'mains' | 'direct'; volts?: number } | undefined): boolean => {
+  if (port.kind === 'passed-on' || !given) return true;
+  if (port.kind !== given.kind) return false;
+  const { volts } = given;
+  if (given.kind === 'mains' || volts === undefined || !port.volts) return true;
+  return volts >= port.volts.least * (1 - TOLERANCE) && volts <= port.volts.most * (1 + TOLERANCE);
+};
+
+/**
+ * What may feed a port: whatever gives power of its kind and voltage and does not live on it itself. What feeds it now stays
+ * in the list, however it suits. A strip takes one pole of direct current, or the line of the mains.
+ */
+export function feedChoices(design: Design, at: PortRef): FeedSource[] {
+  const tree = distributionOf(design);
+  const port = tree.port(at);
+  if (port?.direction !== 'takes') return [];
+  const now = tree.feeds[at.part]?.[at.port];
+  const below = livingOn(design, at.part);
+  return Object.entries(design.parts).flatMap(([part, of]) =>
+    [...portsOf(of).values()].flatMap((gives): FeedSource[] => {
+      const source = { part, port: gives.id };
+      const here = now?.part === part && now.port === gives.id;
+      const usable = gives.direction === 'gives' && gives.id !== 'switched' && (gives.id !== 'motor' || here);
+      // The earth bar feeds nothing.
+      const earth = gives.id === 'place' && gives.terminals.PE !== undefined;
+      if (!usable || part === at.part || earth) return here ? [now] : [];
+      if (!here && (below.has(part) || !suits(port, givenAt(design, source)))) return [];
+      return at.port === 'feed' && gives.id !== 'mains'
+        ? [
+            { ...source, pole: 'plus' },
+            { ...source, pole: 'minus' },
+          ]
+        : [source];
+    }),
+  );
+}
+
+/** The parts that live on what a part gives, however many devices and supplies stand between. */
+function livingOn(design: Design, part: string): ReadonlySet<string> {
+  const { feeds } = distributionOf(design);
+  const below = new Set<string>();
+  for (let grown = true; grown;) {
+    grown = false;
+    for (const [id, ports] of Object.entries(feeds))
+      if (!below.has(id) && Object.values(ports).some((s) => s.part === part || below.has(s.part))) {
+        below.add(id);
+        grown = true;
+      }
+  }
+  return below;
+}
+
+type Drawn = Pick<Part, 'data' | 'terminals' | 'elements'>;
+const asPart = (entry: LibraryEntry): Part => ({ designation: '', name: entry.name, ...(entry as Drawn), setup: {} });
+
+/** Whether a part of the library passes power on, so that it can be put ahead of others. */
+export const canGoAhead = (entry: LibraryEntry): boolean => {
+  const ports = portsOf(asPart(entry));
+  return ports.has('in') && ports.has('out') && entry.data.class !== 'relay';
+};
+
+/** The ports by which a new part is fed, the one that counts first. */
+const ways = ['mains', 'supply', 'load', 'in', 'feed', 'coil'] as const;
+
+/** The port by which a part hangs on a source; undefined where it cannot. */
+export function portFor(design: Design, part: Part, source: PortRef): string | undefined {
+  const given = givenAt(design, source);
+  return ways.find((id) => {
+    const port = portOf(part, id);
+    return port?.direction === 'takes' && suits(port, given);
+  });
+}
+/** Whether a part of the library can hang on a source, and does anything there. */
+export const canHangOn = (design: Design, source: PortRef, entry: LibraryEntry): boolean => {
+  const { data } = entry;
+  // What moves an axis, reads or is switched is chosen where it does that.
+  if (
+    !['supply', 'breaker', 'fuse', 'filter', 'contactor', 'lamp', 'fan', 'valve', 'load', 'terminal-strip'].includes(
+      data.class,
+    )
+  )
+    return false;
+  const port = portFor(design, asPart(entry), source);
+  return port !== undefined && port !== 'coil' && (port !== 'feed' || givenAt(design, source)?.kind === 'direct');
+};

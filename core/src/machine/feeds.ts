@@ -1,0 +1,16 @@
+import { z } from 'zod';
+import { Id } from './ids';
+
+const PortId = z.string().regex(/^[a-z][a-z-]{0,19}$/);
+
+/** What a port is fed from. A strip holds one conductor of its source. */
+export const FeedSource = z.strictObject({
+  part: Id,
+  port: PortId,
+  pole: z.enum(['plus', 'minus', 'PE']).optional(),
+});
+export type FeedSource = Readonly<z.infer<typeof FeedSource>>;
+
+/** Decided feeds: part, port, and what feeds it; `null` where nothing does. */
+export const DecidedFeeds = z.record(Id, z.record(PortId, FeedSource.nullable()));
+export type DecidedFeeds = z.infer<typeof DecidedFeeds>;

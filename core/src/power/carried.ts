@@ -1,0 +1,64 @@
+import { distributionOf } from '../distribution/tree';
+import { motorBuses } from '../distribution/supplies';
+import type { DriveFigures } from '../drivetrain/speed';
+import type { Design } from '../machine/design';
+import { positive } from '../units/derived';
+import { drivesByAxis, fieldDemand, mainsDemand, motorBusDemand, type Drawn } from './budget';
+
+/** What a supply gives, or a device passes on, while all axes move and cut and everything is switched on. */
+export interface Carried {
+  /** Current that it gives, or that passes it, A. */
+  readonly amps: number;
+  /** Its rating, A; undefined where no sheet tells. */
+  readonly rated: number | undefined;
+  /** Motors that are not counted, since figures are missing. */
+  readonly unknown: number;
+}
+type Read = { design: Design; axes: readonly { id: string; drives: readonly DriveFigures[] }[] };
+
+/** What the mains has to give through a device, part by part. */
+export function mainsThrough({ design, axes }: Read, device: string): Drawn[] {
+  const drives = drivesByAxis(design, axes);
+  const busW = Object.fromEntries(
+    motorBuses(design).flatMap(({ supply }) => {
+      const bus = motorBusDemand(design, drives, supply.id);
+      return bus.unknown ? [] : [[supply.id, bus.movingW + bus.spindleW]];
+    }),
+  );
+  const tree = distributionOf(design);
+  return mainsDemand(design, busW).filter(({ id }) => {
+    const { passes, source } = tree.wayTo(id, 'mains');
+    return source?.part === device || passes.some((p) => p.part === device);
+  });
+}
+
+/** What a part carries for what hangs on it; undefined for one that gives and passes on nothing. */
+export function carriedBy(read: Read, id: string): Carried | undefined {
+  const { design, axes } = read;
+  const tree = distributionOf(design);
+  const part = design.parts[id];
+  if (!part) return undefined;
+  const rating =
+    'outputCurrent' in part.data
+      ? part.data.outputCurrent
+      : 'ratedCurrent' in part.data
+        ? part.data.ratedCurrent
+        : undefined;
+  const figure = positive(rating, '');
+  const rated = figure.known ? figure.value : undefined;
+  const direct = (supply: string, through?: string): Carried | undefined => {
+    const gives = design.parts[supply]?.data;
+    const volts = positive(gives?.class === 'supply' ? gives.outputVoltage : undefined, '');
+    if (!volts.known) return undefined;
+    const bus = motorBusDemand(design, drivesByAxis(design, axes), supply, through);
+    const beside = fieldDemand(design, supply, through).reduce((sum, d) => sum + d.amps, 0);
+    return { amps: (bus.movingW + bus.spindleW) / volts.value + beside, rated, unknown: bus.unknown };
+  };
+  if (part.data.class === 'supply') return direct(id);
+  const port = tree.port({ part: id, port: 'out' }) ?? tree.port({ part: id, port: 'mains' });
+  if (port?.direction !== 'gives' || part.data.class === 'controller') return undefined;
+  const supply = tree.supplyOf(id, 'in');
+  if (supply) return direct(supply.id, id);
+  const drawn = mainsThrough(read, id);
+  return { amps: drawn.reduce((sum, d) => sum + d.amps, 0), rated, unknown: 0 };
+}

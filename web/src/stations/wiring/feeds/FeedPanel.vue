@@ -1,0 +1,166 @@
+<script setup lang="ts">
+import { usedIn } from '@nodaxis/core/commands/parts';
+import { canGoAhead, canHangOn, feedChoices, givenAt } from '@nodaxis/core/distribution/choices';
+import type { FeedSource } from '@nodaxis/core/machine/feeds';
+import { carriesMains } from '@nodaxis/core/machine/parts';
+import type { Fault } from '@nodaxis/core/units/result';
+import { showValue } from '@nodaxis/core/units/print';
+import type { Command } from '@nodaxis/core/commands/command';
+import { Delete, Document } from '@element-plus/icons-vue';
+import { computed, ref } from 'vue';
+import { useOpenMachine } from '../../../document/openMachine';
+import { useOwnParts } from '../../../document/ownParts';
+import { usePreferences } from '../../../document/preferences';
+import ActionButton from '../../../ui/ActionButton.vue';
+import Caution from '../../../ui/Caution.vue';
+import Choice, { type Option } from '../../../ui/Choice.vue';
+import PartSheet from '../../../widgets/PartSheet.vue';
+import { rowKey, type FeedRow } from './useFeedRows';
+
+/** What feeds the part that is picked, what is put ahead of it, and what more hangs on it. */
+const { row, volts, load } = defineProps<{ row: FeedRow; volts: string; load: string }>();
+const emit = defineEmits<{ pick: [string] }>();
+const machine = useOpenMachine();
+const preferences = usePreferences();
+const own = useOwnParts();
+void own.start();
+const faults = ref<Fault[]>([]);
+const sheet = ref(false);
+
+const design = computed(() => machine.design);
+const keyOf = (s: FeedSource): string => [s.part, s.port, s.pole ?? ''].join('/');
+const sources = computed(() =>
+  row.branch.port === undefined ? [] : feedChoices(design.value, { part: row.branch.part, port: row.branch.port }),
+);
+const poles = { plus: ', +', minus: ', 0 V', PE: ', PE' } as const;
+const options = computed((): Option<string>[] => [
+  ...sources.value.map((s) => {
+    const part = design.value.parts[s.part]!;
+    const given = givenAt(design.value, s);
+    const what = !given
+      ? 'no power reaches it'
+      : given.kind === 'mains'
+        ? 'mains'
+        : given.volts === undefined
+          ? 'direct current'
+          : showValue(given.volts, 'voltage', preferences.display, 3);
+    return { value: keyOf(s), label: `${part.designation} ${part.name}${s.pole ? poles[s.pole] : ''}`, note: what };
+  }),
+  ...(row.branch.decided ? [{ value: 'usual', label: 'as usual', note: 'What such a part usually hangs on' }] : []),
+  { value: 'nothing', label: 'nothing', note: 'It stays without power' },
+]);
+const now = computed(() => (row.branch.from ? keyOf(row.branch.from) : 'nothing'));
+const run = (command: Command): boolean => {
+  faults.value = machine.run(command);
+  return !faults.value.length;
+};
+function feed(key: string): void {
+  const { part, port } = row.branch;
+  const source = sources.value.find((s) => keyOf(s) === key);
+  if (port === undefined || (key !== 'usual' && key !== 'nothing' && !source)) return;
+  run({ name: 'set-feed', args: { part, port, ...(key === 'usual' ? {} : { from: source ?? null }) } });
+}
+const devices = computed(() => own.of('breaker', 'fuse', 'filter', 'contactor').filter(canGoAhead));
+const asOption = (e: { key: string; name: string; about: string }) => ({ value: e.key, label: e.name, note: e.about });
+function putAhead(key: string): void {
+  const { part, port } = row.branch;
+  const chosen = own.choice(key);
+  if (!key || port === undefined) return;
+  run({ name: 'insert-device', args: { ...chosen, aheadOf: [{ part, port }] } });
+}
+/** The port by which it gives to what is hung on it. */
+const gives = computed(() => row.branch.gives.find((g) => g !== 'switched' && g !== 'motor'));
+const hangable = computed(() => {
+  const port = gives.value;
+  if (port === undefined) return [];
+  const at = { part: row.branch.part, port };
+  return own
+    .of('supply', 'breaker', 'fuse', 'filter', 'contactor', 'lamp', 'fan', 'valve', 'terminal-strip')
+    .filter((e) => canHangOn(design.value, at, e));
+});
+function hang(key: string): void {
+  const port = gives.value;
+  if (!key || port === undefined) return;
+  const before = new Set(Object.keys(design.value.parts));
+  if (!run({ name: 'add-part', args: { ...own.choice(key), from: { part: row.branch.part, port } } })) return;
+  const added = Object.keys(design.value.parts).find((id) => !before.has(id));
+  const fed = added && design.value.feeds?.[added];
+  if (fed) emit('pick', rowKey({ part: added, port: Object.keys(fed)[0]! }));
+}
+const removable = computed(() => !usedIn(design.value, row.branch.part));
+const remove = () => run({ name: 'remove-part', args: { part: row.branch.part } });
+</script>
+
+<template>
+  <aside class="sheet stack" :aria-label="`Feed of ${row.part.designation}`">
+    <div class="row spread">
+      <h2>
+        <span class="mono">{{ row.part.designation }}</span> {{ row.part.name }}
+      </h2>
+      <ActionButton :aria-label="`Data sheet of ${row.part.designation}`" data-hint="Data sheet" @click="sheet = true">
+        <Document />
+      </ActionButton>
+    </div>
+    <p v-if="volts || load" class="soft">
+      <template v-if="volts">{{ volts }}</template><template v-if="load"
+        ><template v-if="volts">; </template>carries {{ load }} with all axes moving and everything on</template
+      >.
+    </p>
+    <Caution v-if="faults.length" kind="refused"
+      ><template v-for="f in faults" :key="f.what">{{ f.what }} {{ f.fix }} </template></Caution
+    >
+    <template v-if="row.branch.port !== undefined">
+      <label class="field">
+        <span>Fed from</span>
+        <Choice label="Fed from" :model-value="now" :options="options" :disabled="machine.readOnly" @change="feed" />
+      </label>
+      <label v-if="row.branch.from" class="field">
+        <span>Put ahead of it</span>
+        <Choice
+          label="Put ahead of it"
+          model-value=""
+          none="breaker, switch, filter …"
+          :options="devices.map(asOption)"
+          :disabled="machine.readOnly"
+          @change="putAhead"
+        />
+      </label>
+    </template>
+    <label v-if="gives !== undefined && hangable.length" class="field">
+      <span>Hang on it</span>
+      <Choice
+        label="Hang on it"
+        model-value=""
+        none="supply, breaker, lamp, fan …"
+        :options="hangable.map(asOption)"
+        :disabled="machine.readOnly"
+        @change="hang"
+      />
+    </label>
+    <Caution v-if="carriesMains(row.part)">
+      Mains. It kills, and so does the charge left behind it. Plug out, wait, measure. Local code, licensed person.
+    </Caution>
+    <ActionButton v-if="removable" kind="framed" class="remove" :disabled="machine.readOnly" @click="remove">
+      <Delete />Take {{ row.part.designation }} out
+    </ActionButton>
+    <p v-else class="soft">What it does for the machine is chosen under Parts, Drives or Switches.</p>
+    <PartSheet v-model="sheet" :part-id="row.branch.part" />
+  </aside>
+</template>
+
+<style scoped>
+aside {
+  position: sticky;
+  top: 0;
+}
+.field {
+  display: grid;
+  grid-template-columns: 110px minmax(0, 1fr);
+  gap: 8px;
+  align-items: center;
+}
+.remove {
+  justify-self: start;
+  align-self: start;
+}
+</style>

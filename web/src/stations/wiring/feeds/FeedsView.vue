@@ -1,0 +1,161 @@
+<script setup lang="ts">
+import { givenAt } from '@nodaxis/core/distribution/choices';
+import { printNumber, showValue } from '@nodaxis/core/units/print';
+import { baseValue } from '@nodaxis/core/units/quantity';
+import { computed, ref, watch } from 'vue';
+import { useRoute } from 'vue-router';
+import { useOpenMachine } from '../../../document/openMachine';
+import { usePreferences } from '../../../document/preferences';
+import Caution from '../../../ui/Caution.vue';
+import OutlineTree from '../../../ui/OutlineTree.vue';
+import Progress from '../../../ui/Progress.vue';
+import FeedPanel from './FeedPanel.vue';
+import { rowKey, useFeedRows, type FeedRow } from './useFeedRows';
+
+/** Who feeds whom: from where the mains comes in, through what protects and switches, down to each load. */
+const machine = useOpenMachine();
+const preferences = usePreferences();
+const route = useRoute();
+const tree = useFeedRows(() => machine.figures);
+const picked = ref('');
+
+const row = computed(() => tree.value.byKey.get(picked.value) ?? tree.value.rows[0]);
+watch(
+  () => route.query.field,
+  (field) => {
+    const [table, part, port] = typeof field === 'string' ? field.split('.') : [];
+    if (table === 'feeds' && part) picked.value = rowKey(port ? { part, port } : { part });
+  },
+  { immediate: true },
+);
+
+/** Volts that arrive; of a supply also those that it makes of them. */
+const volts = ({ given, branch }: FeedRow): string => {
+  const say = (g: typeof given): string => {
+    if (!g) return '';
+    const mains = machine.design.mainsVoltage;
+    const v = g.kind === 'mains' ? (mains ? baseValue(mains) : undefined) : g.volts;
+    const kind = g.kind === 'mains' ? 'AC' : 'DC';
+    return v === undefined ? kind : `${showValue(v, 'voltage', preferences.display, 3)} ${kind}`;
+  };
+  const out =
+    branch.port && branch.gives[0] ? givenAt(machine.design, { part: branch.part, port: branch.gives[0] }) : undefined;
+  const [into, made] = [say(given), say(out)];
+  return made && made !== into && branch.gives[0] === 'out' ? `${into || '–'} → ${made}` : into;
+};
+const amps = (a: number) => showValue(a, 'current', preferences.display, 2);
+const load = ({ carried, draws }: FeedRow): string => {
+  if (draws !== undefined) return amps(draws);
+  if (!carried) return '';
+  return carried.rated === undefined ? amps(carried.amps) : `${amps(carried.amps)} of ${amps(carried.rated)}`;
+};
+const share = ({ carried }: FeedRow): number | undefined => carried?.rated && carried.amps / carried.rated;
+/** What a part takes there, where it takes more than its power. */
+const role = ({ branch }: FeedRow): string =>
+  branch.port === 'field'
+    ? 'inputs and outputs'
+    : branch.port === 'coil'
+      ? 'coil'
+      : branch.port === 'torque-off'
+        ? 'torque-off'
+        : '';
+const open = computed(() => tree.value.outline.open.filter((at) => at.port !== 'coil'));
+const dead = computed(() => [...new Set([...open.value, ...tree.value.outline.rings].map((at) => at.part))]);
+const names = computed(() => dead.value.map((id) => machine.design.parts[id]!.designation).join(', '));
+</script>
+
+<template>
+  <div class="feeds">
+    <section class="sheet stack tree" aria-label="Who feeds whom">
+      <h2>Who feeds whom</h2>
+      <p class="soft">
+        Each part hangs on what feeds it. The planner leads the conductors so; loads and faults are worked out from it.
+      </p>
+      <Caution v-if="dead.length">No power reaches {{ names }} yet. Pick each below, and say what feeds it.</Caution>
+      <p v-if="!tree.rows.length">
+        Nothing is to be fed yet. Choose a mains inlet and a supply under Parts, and they stand here with all that hangs
+        on them.
+      </p>
+      <OutlineTree
+        :nodes="tree.rows"
+        :picked="row?.key"
+        label="Who feeds whom"
+        @pick="(r: FeedRow) => (picked = r.key)"
+      >
+        <template #default="{ node: r }">
+          <span class="line" :data-field="`feeds.${r.branch.part}.${r.branch.port ?? ''}`">
+            <span class="mono designation">{{ r.part.designation }}</span>
+            <span class="name"
+              >{{ r.part.name }}<span v-if="role(r)" class="soft">, {{ role(r) }}</span
+              ><span v-if="r.strips.length" class="soft">, by way of {{ r.strips.join(', ') }}</span></span
+            >
+            <span class="mono volts">{{ volts(r) }}</span>
+            <span class="load" :class="{ over: (share(r) ?? 0) > 1 }">
+              <Progress
+                v-if="share(r) !== undefined"
+                :done="Math.min(1, share(r)!)"
+                :label="`${r.part.designation} loaded to ${printNumber(100 * share(r)!, 2)} %`"
+              />
+              <span class="mono">{{ load(r) }}</span>
+            </span>
+          </span>
+        </template>
+      </OutlineTree>
+    </section>
+    <FeedPanel v-if="row" :key="row.key" :row="row" :volts="volts(row)" :load="load(row)" @pick="picked = $event" />
+  </div>
+</template>
+
+<style scoped>
+.feeds {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 360px;
+  gap: 10px;
+  align-items: start;
+}
+.line {
+  display: grid;
+  grid-template-columns: 48px minmax(90px, 1fr) 150px 168px;
+  gap: 8px;
+  align-items: center;
+  flex: 1;
+  min-width: 0;
+}
+.designation {
+  font-weight: 600;
+}
+.name {
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.volts {
+  text-align: right;
+}
+.load {
+  display: grid;
+  grid-template-columns: 56px 1fr;
+  gap: 6px;
+  align-items: center;
+  font-size: 13px;
+}
+.load > :last-child {
+  grid-column: 2;
+  text-align: right;
+}
+.over {
+  color: var(--danger);
+}
+@media (max-width: 1000px) {
+  .feeds {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+@media (max-width: 720px) {
+  .line {
+    grid-template-columns: auto minmax(60px, 1fr) auto;
+  }
+  .load {
+    display: none;
+  }
+}
+</style>
