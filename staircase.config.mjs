@@ -12,7 +12,7 @@ export const staircase = {
   power: ['units', 'machine', 'distribution', 'drivetrain'],
   wiring: ['units', 'machine', 'distribution', 'drivetrain', 'electrics'],
   switches: ['units', 'machine', 'distribution', 'wiring'],
-  faults: ['units', 'machine', 'distribution', 'wiring', 'switches'],
+  faults: ['units', 'machine', 'distribution', 'drivetrain', 'wiring', 'switches'],
   settings: ['units', 'machine', 'drivetrain', 'wiring', 'switches'],
   commands: ['units', 'machine', 'distribution', 'wiring'],
   derivation: ['units', 'machine', 'distribution', 'drivetrain', 'wiring', 'switches', 'faults', 'settings'],
@@ -50,7 +50,7 @@ export const staircase = {
   'motion/controller': ['units', 'settings', 'program'],
   'motion/plant': ['units', 'machine', 'distribution', 'drivetrain', 'switches'],
   'motion/hand': [],
-  'motion/truth': ['units', 'machine', 'wiring', 'motion/plant'],
+  'motion/truth': ['units', 'machine', 'distribution', 'wiring', 'motion/plant'],
   'motion/simulation': [
     'units',
     'machine',

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { writeMachineFile } from '@nodaxis/core/machine/file';
 import { dunnock } from '@nodaxis/core/samples/dunnock';
-import { sampleMachines } from '@nodaxis/core/samples/index';
+import { exampleMachines } from '@nodaxis/core/samples/index';
 import { wren } from '@nodaxis/core/samples/wren';
 import { expect, it } from 'vitest';
 
@@ -41,13 +41,15 @@ it.each([
   ['dunnock', 0, []],
   ['plover', 0, []],
   ['wren', 1, ['broken-wire:limit-and-reference-y', 'pulse-rate:x', 'head-first:z']],
+  ['bullfinch', 1, ['stop-cuts-nothing:stop']],
+  ['pipit', 0, ['alarm-unused:driver-x-0+driver-y-0+driver-z-0', 'spindle-runs-on:spindle']],
 ])('the example %s opens as its README says: exit %d', (name, exit, ids) => {
   const kept = readFileSync(new URL(`../../examples/${name}.nodaxis.json`, import.meta.url), 'utf8');
   const { code, json } = check(kept);
   expect(code).toBe(exit);
   expect(json.findings.filter((f) => f.severity !== 'note').map((f) => f.id)).toEqual(ids);
   // It is the sample as the source makes it: npm run generate.
-  const made = sampleMachines.find((m) => m.id === name)!.make();
+  const made = exampleMachines.find((m) => m.id === name)!.make();
   expect(kept.trim()).toBe(writeMachineFile(made));
 });
 it('a file that cannot be read: exit 2, with path and reason of each error', () => {

@@ -9,7 +9,7 @@ import { machineFileJsonSchema } from '@nodaxis/core/machine/jsonSchema';
 import { readMachineFile } from '@nodaxis/core/machine/reading/read';
 import { MAX_FILE_CHARACTERS } from '@nodaxis/core/machine/limits';
 import { revisionOf, writeMachineFile } from '@nodaxis/core/machine/file';
-import { sampleMachines } from '@nodaxis/core/samples/index';
+import { exampleMachines } from '@nodaxis/core/samples/index';
 import { showSetting } from '@nodaxis/core/settings/setting';
 import { defaultDisplay } from '@nodaxis/core/units/print';
 import type { Fault } from '@nodaxis/core/units/result';
@@ -17,7 +17,7 @@ import type { Fault } from '@nodaxis/core/units/result';
 /** Exit codes: 0 notes and doubts at most, 1 something cannot work or is dangerous, 2 the file cannot be read. */
 const EXIT = { fine: 0, findings: 1, unreadable: 2 } as const;
 
-const sampleOf = (id: string | undefined) => sampleMachines.find((s) => s.id === id)?.make();
+const sampleOf = (id: string | undefined) => exampleMachines.find((s) => s.id === id)?.make();
 
 const print = (value: object): void => void process.stdout.write(`${JSON.stringify(value, null, 2)}\n`);
 

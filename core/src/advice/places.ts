@@ -1,4 +1,4 @@
-import { isMainSwitch } from '../machine/designation';
+import { isHandSwitch } from '../machine/designation';
 import type { Design, RoleName } from '../machine/design';
 import type { LibraryEntry } from '../machine/library/entry';
 import { listedFigure } from '../machine/library/listed';
@@ -13,6 +13,10 @@ const volts = ({ data }: LibraryEntry): number | undefined =>
   data.class === 'supply' && data.outputVoltage ? figureOr(data.outputVoltage, 0) : undefined;
 const hasEarth = ({ terminals }: LibraryEntry): boolean =>
   Object.values(terminals).some((t) => t.role === 'protective-earth');
+/** Whether its rating reaches any usual mains. */
+const LEAST_MAINS_V = 100;
+const forMains = ({ data }: LibraryEntry): boolean =>
+  data.class !== 'breaker' || figureOr(data.ratedVoltage, LEAST_MAINS_V) >= LEAST_MAINS_V;
 const isFused = ({ data }: LibraryEntry): boolean => data.class === 'terminal-strip' && data.ratedCurrent !== undefined;
 
 /**
@@ -26,7 +30,7 @@ export function canStand(design: Design, role: RoleName, entry: LibraryEntry): b
       return data.class === 'connector' && data.form === 'mains-inlet';
     case 'mainsBreaker':
       // A switch that parts by hand only does not let go by itself.
-      return data.class === 'breaker' && !isMainSwitch(entry);
+      return data.class === 'breaker' && !isHandSwitch(entry) && data.opensAt !== 'leakage' && forMains(entry);
     case 'earthBar':
       return data.class === 'terminal-strip' && hasEarth(entry);
     case 'motorPlusStrip':

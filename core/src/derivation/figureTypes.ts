@@ -39,8 +39,9 @@ export interface StopFigures {
   ring: readonly string[];
   /** With every output switched on and the start button held: what can be fed at all is fed. */
   full: Evaluation;
-  /** Whether any driver has its torque when the machine runs. */
-  moved: boolean;
+  /** The drivers that have their torque when the machine runs, and those that keep it while every stop button is pressed. */
+  moved: ReadonlySet<string>;
+  kept: ReadonlySet<string>;
   /** Why the controller, the contactor or a driver stays without power when the machine is started. */
   dead: readonly DeadReason[];
 }

@@ -70,7 +70,16 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
     const part = (partId: string | undefined) => (partId ? design.parts[partId] : undefined);
     const drives = axis.drives.map((_, i) => {
       const p = drivePartsOf(design, id, i);
-      const read = [axis, p.driver, p.motor, p.controller, p.supply, p.kind, p.acrossTravelMm, ...p.masses];
+      const read = [
+        axis,
+        p.driver,
+        p.motor,
+        p.controller,
+        ...Object.values(p.feed),
+        p.kind,
+        p.acrossTravelMm,
+        ...p.masses,
+      ];
       return cache.keep(`axis/${id}/drive-${i}`, read, () => driveFigures(p));
     });
     const own = Object.values(design.circuits).flatMap((c) =>
@@ -215,7 +224,17 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
         );
         const full = living.at({ held, driven: new Set(outputs), ...(reset ? { actuated: new Set([reset]) } : {}) });
         const dead = whyDead(design, living, rest, full);
-        return { living, held, rest, pressed, full, dead, ring: rest.ring, moved: living.torque(rest).size > 0 };
+        return {
+          living,
+          held,
+          rest,
+          pressed,
+          full,
+          dead,
+          ring: rest.ring,
+          moved: living.torque(rest),
+          kept: living.torque(pressed),
+        };
       },
     );
     yield;

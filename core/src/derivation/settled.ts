@@ -1,4 +1,6 @@
 import { describeField } from '../machine/fields';
+import { busForDrives } from '../distribution/supplies';
+import { runsOnMains } from '../drivetrain/bus';
 import { movedMassKg } from '../drivetrain/load';
 import type { Station } from '../machine/fields';
 import type { Design } from '../machine/design';
@@ -36,7 +38,10 @@ export function settledOf(figures: Figures): Partial<Record<Station, Settled>> {
     if (done) at[station].done++;
   };
   count('machine', design.roles.controller !== undefined);
-  count('machine', design.roles.motorSupply !== undefined);
+  // Drives on the mains need no supply.
+  const drivers = Object.values(design.axes).flatMap((a) => a.drives.flatMap((d) => d.driver ?? []));
+  const allOnMains = drivers.length > 0 && drivers.every((id) => runsOnMains(design.parts[id]));
+  count('machine', allOnMains || busForDrives(design) !== undefined);
   for (const { id, axis, drives, ruler, switches } of figures.axes) {
     count('machine', axis.travel !== undefined);
     count('machine', drives[0]!.scale.known || !drives[0]!.scale.missing.some((p) => p.includes('.transmission.')));

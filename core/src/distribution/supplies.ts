@@ -1,5 +1,5 @@
 import type { Design } from '../machine/design';
-import { isMainSwitch } from '../machine/designation';
+import { isHandSwitch } from '../machine/designation';
 import { isDriver, type Part } from '../machine/parts';
 import { portOf, type PortRef } from '../machine/ports';
 import { distributionOf, type DistributionTree, type Held } from './tree';
@@ -93,9 +93,10 @@ export const mainsDevices = (design: Read, part: string): Held[] =>
     .wayTo(part, 'mains')
     .passes.map(({ part: id }) => ({ id, part: design.parts[id]! }));
 
-/** A breaker or fuse that lets go by itself; a switch that parts by hand does not. */
+/** A breaker or fuse that lets go at an overload; a switch that parts by hand, or a device that looks for leakage alone, does not. */
 export const letsGo = (part: Part): boolean =>
-  part.data.class === 'fuse' || (part.data.class === 'breaker' && !isMainSwitch(part));
+  part.data.class === 'fuse' ||
+  (part.data.class === 'breaker' && part.data.opensAt !== 'leakage' && !isHandSwitch(part));
 
 /**
  * What protects the conductors that lead to a port: the nearest breaker or fuse ahead of it; where none is ahead, the first one

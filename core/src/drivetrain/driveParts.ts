@@ -1,7 +1,7 @@
 import type { Design } from '../machine/design';
 import type { Axis } from '../machine/mechanics';
 import { baseValue } from '../units/quantity';
-import { driveSupply } from '../distribution/supplies';
+import { driveFeed } from './bus';
 import type { DriveParts } from './speed';
 
 /** Travel in mm of the axis whose carriage runs along a gantry: the other level linear one. */
@@ -17,7 +17,6 @@ export function drivePartsOf(design: Design, axisId: string, index: number): Dri
   const axis = design.axes[axisId]!;
   const drive = axis.drives[index]!;
   const part = (id: string | undefined) => (id ? design.parts[id] : undefined);
-  const supply = driveSupply(design, drive.driver);
   return {
     axisId,
     axis,
@@ -27,8 +26,7 @@ export function drivePartsOf(design: Design, axisId: string, index: number): Dri
     motor: part(drive.motor),
     controllerId: design.roles.controller,
     controller: part(design.roles.controller),
-    supplyId: supply?.id,
-    supply: supply?.part,
+    feed: driveFeed(design, drive.driver),
     masses: Object.values(design.masses).filter((m) => m.movedBy.includes(axisId)),
     // Without the spacing of the drives nobody asks where between them the carriage stands.
     acrossTravelMm: axis.drives.length > 1 && axis.driveSpacing ? acrossTravel(design, axis) : undefined,

@@ -39,7 +39,7 @@ describe('a servo gives what its drive’s current allows', () => {
     const drive = part('drive-osprey-400');
     if (drive.data.class === 'servo-drive') drive.data.currentMax = quantity(most, 'A');
     if (set !== undefined) drive.setup.peakCurrent = quantity(set, 'A');
-    const f = motorFigures(part('motor-raven-400'), 'm', drive, 'd', supply, 's');
+    const f = motorFigures(part('motor-raven-400'), 'm', drive, 'd', { supply, path: 's' });
     if (!f.known || f.value.curve.kind !== 'servo') throw new Error('no curve');
     return [torqueAt(f.value.curve, 500), f.value.curve.ratedNm].map((nm) => Number(nm.toFixed(3)));
   };

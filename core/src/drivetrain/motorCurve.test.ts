@@ -11,7 +11,7 @@ const part = (key: string, data: object = {}, setup: object = {}): Part => {
 };
 const supply = (volts: number) => part('supply-loam-36', { outputVoltage: q(volts, 'V') });
 function curveOf(motor: Part, driver: Part, volts = 36, motors = 1) {
-  const d = motorFigures(motor, 'parts.m', driver, 'parts.d', supply(volts), 'parts.s', motors);
+  const d = motorFigures(motor, 'parts.m', driver, 'parts.d', { supply: supply(volts), path: 'parts.s' }, motors);
   if (!d.known) throw new Error(d.missing.join());
   return d.value;
 }
@@ -72,9 +72,9 @@ describe('a servo', () => {
 it('says each figure that is missing, by its path', () => {
   const { inductance: _l, ...data } = part('motor-rook-23').data as unknown as Record<string, unknown>;
   const motor = { ...part('motor-rook-23'), data } as unknown as Part;
-  const d = motorFigures(motor, 'parts.m', heron(), 'parts.d', supply(36), 'parts.s');
+  const d = motorFigures(motor, 'parts.m', heron(), 'parts.d', { supply: supply(36), path: 'parts.s' });
   expect(d).toEqual({ known: false, missing: ['parts.m.data.inductance'] });
-  expect(motorFigures(undefined, 'axes.x.drives.0.motor', heron(), 'p', undefined, 's')).toEqual({
+  expect(motorFigures(undefined, 'axes.x.drives.0.motor', heron(), 'p', { supply: undefined, path: 's' })).toEqual({
     known: false,
     missing: ['axes.x.drives.0.motor', 'roles.motorSupply'],
   });

@@ -5,6 +5,7 @@ import { gather, mapKnown, missing, positive } from '../units/derived';
 import { baseValue } from '../units/quantity';
 import type { Band, Uncertain } from '../units/uncertain';
 import { exactly, uncertain } from '../units/uncertain';
+import { busOf, type Bus, type DriveFeed } from './bus';
 import { UNPROVEN_RPM } from './constants';
 import { servoNmPerPeakA } from './motorCurrent';
 import type { StepperCircuit } from './stepper';
@@ -126,7 +127,7 @@ function stepperFigures(
   data: Motor,
   motorPath: string,
   driver: Part,
-  supply: { volts: number; spread: number },
+  supply: Bus,
   motors: number,
 ): Derived<MotorFigures> {
   const f = (key: 'stepAngle' | 'holdingTorque' | 'ratedCurrent' | 'resistance' | 'inductance') =>
@@ -182,12 +183,7 @@ function servoBoundNm(data: Motor, driver: Part): number {
   return perAmp * Math.min(most.known ? most.value : Infinity, set.known ? set.value : Infinity);
 }
 
-function servoFigures(
-  data: Motor,
-  motorPath: string,
-  driver: Part,
-  supply: { volts: number; spread: number },
-): Derived<MotorFigures> {
+function servoFigures(data: Motor, motorPath: string, driver: Part, supply: Bus): Derived<MotorFigures> {
   const f = (key: 'ratedTorque' | 'peakTorque' | 'ratedSpeed' | 'ratedVoltage' | 'maxSpeed') =>
     positive(data[key], `${motorPath}.data.${key}`);
   return mapKnown(
@@ -236,23 +232,20 @@ export function motorFigures(
   motorPath: string,
   driver: Part | undefined,
   driverPath: string,
-  supply: Part | undefined,
-  supplyPath: string,
+  feed: DriveFeed,
   motors = 1,
 ): Derived<MotorFigures> {
-  const lost = [
-    ...(motor ? [] : [motorPath]),
-    ...(driver ? [] : [driverPath]),
-    ...(supply ? [] : ['roles.motorSupply']),
-  ];
-  if (!motor || !driver || !supply || motor.data.class !== 'motor' || supply.data.class !== 'supply')
-    return missing(...(lost.length ? lost : [motorPath]));
-  const q = supply.data.outputVoltage;
-  const volts = positive(q, `${supplyPath}.data.outputVoltage`);
-  if (!volts.known) return volts;
-  const bus = { volts: volts.value, spread: Math.min(uncertain(q!).spread, 0.05) };
+  const bus = busOf(feed);
+  if (!motor || !driver || motor.data.class !== 'motor')
+    return missing(
+      ...(motor ? [] : [motorPath]),
+      ...(driver ? [] : [driverPath]),
+      ...(bus.known ? [] : bus.missing),
+      ...(motor && driver ? [motorPath] : []),
+    );
+  if (!bus.known) return bus;
   const data = motor.data;
   return data.type === 'servo'
-    ? servoFigures(data, motorPath, driver, bus)
-    : stepperFigures(data, motorPath, driver, bus, motors);
+    ? servoFigures(data, motorPath, driver, bus.value)
+    : stepperFigures(data, motorPath, driver, bus.value, motors);
 }

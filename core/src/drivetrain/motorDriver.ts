@@ -1,6 +1,6 @@
 import type { DataOf, Part } from '../machine/parts';
 import { isDriver } from '../machine/parts';
-import { positive } from '../units/derived';
+import { mapKnown, positive, type Derived } from '../units/derived';
 
 type Motor = DataOf<'motor'>;
 type Drive = DataOf<'stepper-driver'> | DataOf<'servo-drive'>;
@@ -47,11 +47,22 @@ export function mismatches(motor: Of<Motor>, drive: Of<Drive>): Mismatch[] {
   const reads = encodersOf(drive);
   if (drive.data.closedLoop && m.encoder !== 'none' && reads && !reads.includes(m.encoder))
     found.push({ about: 'encoder', never: true });
-  const [rated, most] = [positive(m.ratedVoltage, ''), positive(drive.data.supplyMax, '')];
+  const [rated, most] = [positive(m.ratedVoltage, ''), busMost(drive)];
   if (servo && rated.known && most.known && rated.value > VOLTAGE_CLASS * most.value)
     found.push({ about: 'voltage', never: true });
   return found;
 }
+
+/** The highest bus voltage that a drive works with, V: its own limit, or the peak of the highest mains that it rectifies. */
+function busMost({ data }: Of<Drive>): Derived<number> {
+  if (data.class === 'servo-drive' && data.mainsMax)
+    return mapKnown(positive(data.mainsMax, ''), (v) => Math.SQRT2 * v);
+  return positive(data.supplyMax, '');
+}
+const mostVolts = (data: Drive): number => {
+  const most = busMost({ data, terminals: {} });
+  return most.known ? most.value : 0;
+};
 
 /** The reason in words, for whoever chooses. */
 export function mismatchWords(about: Mismatch['about'], motor: Motor, drive: Drive): string {
@@ -69,7 +80,7 @@ export function mismatchWords(about: Mismatch['about'], motor: Motor, drive: Dri
     case 'encoder':
       return `The motor has ${encoder[motor.encoder]}, for which the drive has no terminals.`;
     case 'voltage':
-      return `The motor is wound for ${positiveOr(motor.ratedVoltage)} V, the drive takes ${positiveOr(drive.supplyMax)} V at the most: it would reach ${Math.round((100 * positiveOr(drive.supplyMax)) / positiveOr(motor.ratedVoltage))} % of its rated speed.`;
+      return `The motor is wound for ${positiveOr(motor.ratedVoltage)} V, the drive gives ${Math.round(mostVolts(drive))} V at the most: it would reach ${Math.round((100 * mostVolts(drive)) / positiveOr(motor.ratedVoltage))} % of its rated speed.`;
   }
 }
 const positiveOr = (q: Motor['ratedVoltage']): number => {

@@ -24,8 +24,7 @@ const figuresOf = (axisId: string, changes: { axis?: object; driver?: object; mo
     kind: design.kind,
     controllerId: 'controller',
     controller: design.parts.controller,
-    supplyId: 'motor-supply',
-    supply: design.parts['motor-supply'],
+    feed: { supply: design.parts['motor-supply'], path: 'parts.motor-supply' },
     masses: Object.values(design.masses).filter((m) => m.movedBy.includes(axisId)),
     acrossTravelMm: undefined,
   });

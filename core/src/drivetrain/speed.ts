@@ -4,6 +4,7 @@ import type { Derived } from '../units/derived';
 import { figureOr, gather, known, mapKnown, missing, positive } from '../units/derived';
 import { baseValue } from '../units/quantity';
 import type { Band } from '../units/uncertain';
+import type { DriveFeed } from './bus';
 import type { LoadFigures } from './axisLoad';
 import { axisLoad, requiredBand } from './axisLoad';
 import { motorAlpha, inertiaKgm2, requiredTorqueNm } from './load';
@@ -80,8 +81,7 @@ export interface DriveParts {
   motor: Part | undefined;
   controllerId: string | undefined;
   controller: Part | undefined;
-  supplyId: string | undefined;
-  supply: Part | undefined;
+  feed: DriveFeed;
   masses: readonly MassItem[];
   acrossTravelMm: number | undefined;
 }
@@ -107,8 +107,7 @@ function torqueOf(p: DriveParts, travelPerRev: Derived<number>): Derived<TorqueF
       motorPath,
       p.driver,
       `${path}.drives.${index}.driver`,
-      p.supply,
-      `parts.${p.supplyId}`,
+      p.feed,
       motorsOnDriver(p.axis, p.drive),
     ),
   });

@@ -12,6 +12,9 @@ import type { Network } from '../wiring/network';
 /** Mains falls away, a contactor drops, another supply with it: more rounds than any such chain has. */
 const MAX_FALLS = 6;
 
+/** Two terminals that power is led between. */
+type Pair = readonly [TerminalRef, TerminalRef];
+
 /**
  * A machine whose supplies live on its mains: a supply that the mains no longer reaches gives nothing. What holds
  * itself is carried from one situation to the next by the caller.
@@ -22,7 +25,12 @@ export class LivingMachine {
   /** For each supply with mains terminals of its own, what they have to reach. */
   private readonly fed: { supply: string; ways: (readonly [TerminalRef, TerminalRef])[] }[];
   /** The terminals of each driver by which its torque is judged. */
-  private readonly drivers: { id: string; plus: TerminalRef; minus: TerminalRef; torqueOff: TerminalRef | undefined }[];
+  private readonly drivers: {
+    id: string;
+    /** Poles of its bus, or where the mains comes in and where it arrives, conductor by conductor. */
+    power: { bus: Pair } | { mains: readonly Pair[] };
+    torqueOff: TerminalRef | undefined;
+  }[];
 
   private readonly controllerPoles: readonly [TerminalRef, TerminalRef] | undefined;
   /** The controller takes its power from the computer’s link. */
@@ -40,22 +48,28 @@ export class LivingMachine {
     this.fedByLink = this.linkFeeds(controller, plus);
     const tree = distributionOf(design);
     const anyInlet = mainsInlets(design)[0]?.id;
+    const waysOfMains = (id: string): Pair[] | undefined => {
+      // One that is not planned yet gets its mains where the machine does.
+      const inlet = tree.wayTo(id, 'mains').source?.part ?? anyInlet;
+      if (!inlet) return undefined;
+      const ways = (['mains-l', 'mains-n'] as const).flatMap((role): Pair[] => {
+        const [from, to] = [first(inlet, role), first(id, role)];
+        return from && to ? [[from, to]] : [];
+      });
+      return ways.length === 2 ? ways : undefined;
+    };
     this.fed = Object.entries(design.parts).flatMap(([supply, part]) => {
       if (part.data.class !== 'supply') return [];
-      // One that is not planned yet gets its mains where the machine does.
-      const inlet = tree.wayTo(supply, 'mains').source?.part ?? anyInlet;
-      if (!inlet) return [];
-      const ways = (['mains-l', 'mains-n'] as const).flatMap((role) => {
-        const [from, to] = [first(inlet, role), first(supply, role)];
-        return from && to ? [[from, to] as const] : [];
-      });
-      return ways.length === 2 ? [{ supply, ways }] : [];
+      const ways = waysOfMains(supply);
+      return ways ? [{ supply, ways }] : [];
     });
-    this.drivers = Object.entries(design.parts).flatMap(([id, part]) => {
+    this.drivers = Object.entries(design.parts).flatMap(([id, part]): LivingMachine['drivers'] => {
       if (!isDriver(part.data)) return [];
       const [plus, minus] = [first(id, 'supply-plus'), first(id, 'supply-minus')];
       const torqueOff = design.stopSchool === 'torque-off' ? first(id, 'torque-off-plus') : undefined;
-      return plus && minus ? [{ id, plus, minus, torqueOff }] : [];
+      if (plus && minus) return [{ id, power: { bus: [plus, minus] }, torqueOff }];
+      const mains = waysOfMains(id);
+      return mains ? [{ id, power: { mains }, torqueOff }] : [];
     });
   }
 
@@ -82,15 +96,20 @@ export class LivingMachine {
     );
   }
 
-  /** The ways of the mains to the supplies that live. */
-  mainsWays = (lost: ReadonlySet<string>): (readonly [TerminalRef, TerminalRef])[] =>
-    this.fed.flatMap((f) => (lost.has(f.supply) ? [] : f.ways));
+  /** The ways of the mains to the supplies that live, and to drives that run on it. */
+  mainsWays = (lost: ReadonlySet<string>): (readonly [TerminalRef, TerminalRef])[] => [
+    ...this.fed.flatMap((f) => (lost.has(f.supply) ? [] : f.ways)),
+    ...this.drivers.flatMap((d) => ('mains' in d.power ? d.power.mains : [])),
+  ];
   /** What the supplies’ life hangs on, and what the drivers’ torque does. */
   mainsTerminals = (): TerminalRef[] => this.fed.flatMap((f) => f.ways.flat());
-  /** The terminals over which a driver gets its motor power. */
-  powerOf = (): (readonly [TerminalRef, TerminalRef])[] => this.drivers.map((d) => [d.plus, d.minus] as const);
+  /** The poles over which drivers on a bus get their motor power. */
+  powerOf = (): Pair[] => this.drivers.flatMap((d) => ('bus' in d.power ? [d.power.bus] : []));
   torqueTerminals = (): TerminalRef[] =>
-    this.drivers.flatMap((d) => [d.plus, d.minus, ...(d.torqueOff ? [d.torqueOff] : [])]);
+    this.drivers.flatMap((d) => [
+      ...('bus' in d.power ? d.power.bus : d.power.mains.flat()),
+      ...(d.torqueOff ? [d.torqueOff] : []),
+    ]);
 
   at = (situation: Situation): Evaluation => this.settle(situation).e;
 
@@ -112,9 +131,10 @@ export class LivingMachine {
     return new Set(
       this.drivers
         .filter(
-          (d) =>
-            e.levelAt(d.plus) === 'high' &&
-            e.levelAt(d.minus) === 'low' &&
+          ({ power, ...d }) =>
+            ('bus' in power
+              ? e.levelAt(power.bus[0]) === 'high' && e.levelAt(power.bus[1]) === 'low'
+              : power.mains.every(([from, to]) => e.joined(from, to))) &&
             (!d.torqueOff || e.readingAt(d.torqueOff) === 'high'),
         )
         .map((d) => d.id),

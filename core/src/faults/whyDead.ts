@@ -1,3 +1,4 @@
+import { runsOnMains } from '../drivetrain/bus';
 import { driveSupply, logicSupply } from '../distribution/supplies';
 import type { Design } from '../machine/design';
 import { loadVolts } from '../machine/loads';
@@ -177,6 +178,24 @@ function driverReason(
   const base = { what: 'driver' as const, part: id };
   const supply = driveSupply(design, id)?.id;
   const [plus, minus] = [first(parts[id], 'supply-plus'), first(parts[id], 'supply-minus')];
+  if (runsOnMains(parts[id])) {
+    const line = first(parts[id], 'mains-l');
+    if (behindContactor) return undefined;
+    const led = line !== undefined && living.touched(id, line);
+    const torqueOff = design.stopSchool === 'torque-off' && first(parts[id], 'torque-off-plus') !== undefined;
+    return {
+      ...base,
+      text: `${name(id)} ${
+        !led
+          ? 'has no mains: nothing is connected to its mains terminals'
+          : torqueOff
+            ? 'has no torque: its torque-off input is not fed, or the mains does not reach it'
+            : 'has no mains: it does not reach its terminals'
+      }.`,
+      station: 'wiring',
+      field: `parts.${id}`,
+    };
+  }
   if (!plus || !minus) return undefined;
   if (!supply)
     return {

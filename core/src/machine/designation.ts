@@ -32,14 +32,23 @@ const letters: Record<PartClass, string> = {
   brake: 'M',
   valve: 'Q',
   fan: 'E',
+  pump: 'M',
+  vacuum: 'M',
+  heater: 'E',
+  laser: 'E',
   'tool-head': 'E',
   'input-board': 'K',
   cable: 'W',
 };
 
+/** Whether a part parts its circuit by hand and by nothing else: a main switch, or one for a single load. */
+export const isHandSwitch = (part: Pick<Part, 'data' | 'elements'>): boolean =>
+  part.data.class === 'breaker' &&
+  (part.data.opensAt === undefined ? isMainSwitch(part) : part.data.opensAt === 'nothing');
+
 /** The next free designation for such a part on this machine, such as `-M3`. */
 export function nextDesignation(design: Design, part: Pick<Part, 'data' | 'elements'>): string {
-  const letter = isMainSwitch(part) ? 'Q' : letters[part.data.class];
+  const letter = isHandSwitch(part) ? 'Q' : letters[part.data.class];
   const used = new Set(Object.values(design.parts).map((p) => p.designation));
   for (let n = 1; ; n++) {
     const candidate = `-${letter}${n}`;

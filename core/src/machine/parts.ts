@@ -197,7 +197,11 @@ const Driver = z.strictObject({
   senseResistance: quantityOf('resistance').describe('for drivers that are set by a reference voltage'),
   referenceFactor: quantityOf('ratio').describe('reference voltage over peak current times sense resistance'),
 });
-const ServoDrive = Driver.extend({ class: z.literal('servo-drive') });
+const ServoDrive = Driver.extend({
+  class: z.literal('servo-drive'),
+  mainsMin: quantityOf('voltage').describe('lowest mains of one that runs on it'),
+  mainsMax: quantityOf('voltage').describe('highest mains of one that runs on it'),
+});
 const Motor = z.strictObject({
   class: z.literal('motor'),
   type: z.enum(['stepper', 'closed-loop-stepper', 'servo']),
@@ -291,6 +295,14 @@ const Protection = <C extends 'breaker' | 'fuse' | 'contactor' | 'relay'>(c: C) 
     coilCurrent: quantityOf('current'),
     forDirectCurrent: z.boolean().optional(),
   });
+/** What parts a circuit in its rail: a breaker, a residual-current device, a switch. */
+const Breaker = Protection('breaker').extend({
+  opensAt: z
+    .enum(['overload', 'leakage', 'overload-and-leakage', 'nothing'])
+    .optional()
+    .describe('what it opens at by itself; a switch at nothing'),
+  residualCurrent: quantityOf('current').describe('leakage at which it opens'),
+});
 /** Classes that need no more than terminals, elements and a rating for now. */
 const plainClasses = [
   'host-computer',
@@ -301,6 +313,10 @@ const plainClasses = [
   'brake',
   'valve',
   'fan',
+  'pump',
+  'vacuum',
+  'heater',
+  'laser',
   'probe',
   'pendant',
 ] as const;
@@ -340,7 +356,7 @@ export const PartData = z.discriminatedUnion('class', [
   Spindle,
   SpindleDrive,
   Encoder,
-  Protection('breaker'),
+  Breaker,
   Protection('fuse'),
   Protection('contactor'),
   Protection('relay'),

@@ -65,9 +65,9 @@ function supplyRange(data: PartData, part: Part): Port['volts'] {
   return between(figure(listedFigure(part, 'supplyMin')), figure(listedFigure(part, 'supplyMax')));
 }
 
-/** Mains that a part takes: a supply has a range on its sheet, what runs on the mains has one voltage. */
+/** Mains that a part takes: a supply or servo drive has a range on its sheet, what else runs on the mains has one voltage. */
 function mainsRange(data: PartData, part: Part): Port['volts'] {
-  if (data.class === 'supply')
+  if (data.class === 'supply' || data.class === 'servo-drive')
     return between(figure(listedFigure(part, 'mainsMin')), figure(listedFigure(part, 'mainsMax')));
   return 'ratedVoltage' in data ? exactly(figure(data.ratedVoltage)) : undefined;
 }

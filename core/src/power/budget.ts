@@ -4,6 +4,7 @@ import { loadAmps } from '../machine/loads';
 import type { Part } from '../machine/parts';
 import { distributionOf } from '../distribution/tree';
 import { driveSupply, fieldSupply } from '../distribution/supplies';
+import { runsOnMains } from '../drivetrain/bus';
 import type { DriveFigures } from '../drivetrain/speed';
 import { requiredTorqueNm, steadyTorqueNm } from '../drivetrain/load';
 import { USUAL_IDLE } from '../drivetrain/motorHeat';
@@ -22,6 +23,8 @@ export const SUPPLY_EFFICIENCY = 0.85;
 /** Share of a supply's rating up to which it stays cool and lives long. */
 export const AT_EASE = 0.7;
 const SUPPLY_POWER_FACTOR = 0.6;
+/** Power factor of a drive that rectifies the mains without correction. */
+const DRIVE_POWER_FACTOR = 0.65;
 const SPINDLE = { motor: 0.78, drive: 0.95, powerFactor: 0.65 } as const;
 const USUAL_MAINS_V = 230;
 
@@ -93,7 +96,8 @@ export function motorBusDemand(
     figures.forEach((d, i) => {
       const drive = design.axes[axisId]?.drives[i];
       const driver = drive?.driver ? design.parts[drive.driver] : undefined;
-      if (!drive?.motor || !driver || !onBus(drive.driver, driveSupply(design, drive.driver))) return;
+      if (!drive?.motor || !driver || runsOnMains(driver) || !onBus(drive.driver, driveSupply(design, drive.driver)))
+        return;
       const demand = motorDemand(d, figureOr(driver.setup.idleCurrent, USUAL_IDLE));
       if (!demand) {
         sum.unknown++;
@@ -162,6 +166,8 @@ export function mainsDemand(design: Design, loadW: Readonly<Record<string, numbe
         const watts = loadW[id] ?? (v.known && a.known ? v.value * a.value : 0);
         return [{ id, part, amps: watts / (SUPPLY_EFFICIENCY * SUPPLY_POWER_FACTOR * volts) }];
       }
+      case 'servo-drive':
+        return [{ id, part, amps: (loadW[id] ?? 0) / (DRIVE_POWER_FACTOR * volts) }];
       case 'spindle-drive': {
         const shaftW = spindle?.class === 'spindle' ? figureOr(spindle.power, 0) : 0;
         return shaftW > 0

@@ -1,9 +1,10 @@
 import { distributionOf } from '../distribution/tree';
 import { motorBuses } from '../distribution/supplies';
+import { runsOnMains } from '../drivetrain/bus';
 import type { DriveFigures } from '../drivetrain/speed';
 import type { Design } from '../machine/design';
 import { positive } from '../units/derived';
-import { drivesByAxis, fieldDemand, mainsDemand, motorBusDemand, type Drawn } from './budget';
+import { drivesByAxis, fieldDemand, mainsDemand, motorBusDemand, motorDemand, type Drawn } from './budget';
 
 /** What a supply gives, or a device passes on, while all axes move and cut and everything is switched on. */
 export interface Carried {
@@ -19,12 +20,19 @@ type Read = { design: Design; axes: readonly { id: string; drives: readonly Driv
 /** What the mains has to give through a device, part by part. */
 export function mainsThrough({ design, axes }: Read, device: string): Drawn[] {
   const drives = drivesByAxis(design, axes);
-  const busW = Object.fromEntries(
+  const busW: Record<string, number> = Object.fromEntries(
     motorBuses(design).flatMap(({ supply }) => {
       const bus = motorBusDemand(design, drives, supply.id);
       return bus.unknown ? [] : [[supply.id, bus.movingW + bus.spindleW]];
     }),
   );
+  // A drive on the mains takes what its motors need: it has no supply that would be counted.
+  for (const { axisId, figures } of drives)
+    figures.forEach((d, i) => {
+      const { driver } = design.axes[axisId]!.drives[i]!;
+      if (driver === undefined || !runsOnMains(design.parts[driver])) return;
+      busW[driver] = (busW[driver] ?? 0) + (motorDemand(d, 1)?.movingW ?? 0);
+    });
   const tree = distributionOf(design);
   return mainsDemand(design, busW).filter(({ id }) => {
     const { passes, source } = tree.wayTo(id, 'mains');

@@ -6,8 +6,10 @@ import { carriesMains } from '../machine/parts';
 import { isProtective } from '../machine/connections';
 import type { MachineFile } from '../machine/file';
 import { newMachineFile } from '../machine/file';
-import type { MachineKind } from '../machine/mechanics';
+import type { FeedSource } from '../machine/feeds';
+import type { AxisEnd, MachineKind } from '../machine/mechanics';
 import type { Quantity } from '../units/quantity';
+import type { PortRef } from '../machine/ports';
 import { quantity } from '../units/quantity';
 import type { Unit } from '../units/units';
 
@@ -57,6 +59,30 @@ export class MachineBuilder {
     for (const [role, library] of Object.entries(parts)) this.choose({ role: role as RoleName }, library);
     return this;
   }
+  /** A part beside the roles: a lamp on a supply, a second supply on the mains. */
+  hang(library: string, source?: FeedSource): this {
+    return this.do({ name: 'add-part', args: { library, ...(source ? { from: source } : {}) } });
+  }
+  feed(part: string, port: string, source: FeedSource | null): this {
+    return this.do({ name: 'set-feed', args: { part, port, from: source } });
+  }
+  /** A breaker or switch ahead of some parts that hang on one source. */
+  ahead(library: string, ...aheadOf: PortRef[]): this {
+    return this.do({ name: 'insert-device', args: { library, aheadOf } });
+  }
+  weighs(name: string, kg: number, ...movedBy: string[]): this {
+    return this.do({ name: 'add-mass', args: { name, mass: quantity(kg, 'kg', 'measured'), movedBy } });
+  }
+  /** Switches or sensors that are limit and reference, with the millimetres from each to the hard stop. */
+  ends(library: string, list: readonly (readonly [axis: string, end: AxisEnd, tripMm: number])[]): this {
+    for (const [axis, end, tripMm] of list)
+      this.input({
+        function: 'limit-and-reference',
+        library,
+        mount: { axis, end, tripFromStop: quantity(tripMm, 'mm', 'measured') },
+      });
+    return this;
+  }
   /** Every part that carries mains has had its caution read, and every absolute encoder its battery. */
   cautionsRead(): this {
     for (const [id, part] of Object.entries(this.file.design.parts)) {
@@ -69,3 +95,18 @@ export class MachineBuilder {
     return this.do({ name: 'plan-wiring', args: {} });
   }
 }
+
+/** The mains side of a small machine, by its roles. */
+export const mainsSide = {
+  mainsInlet: 'inlet-gate-16',
+  mainSwitch: 'switch-stile-2',
+  mainsBreaker: 'breaker-hurdle-10',
+  mainsFilter: 'filter-sieve-16',
+  earthBar: 'bar-ridge-20',
+} as const;
+/** What a part gives at its output, as a source. */
+export const from = (part: string, pole?: 'plus' | 'minus'): FeedSource => ({
+  part,
+  port: 'out',
+  ...(pole ? { pole } : {}),
+});

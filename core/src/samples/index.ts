@@ -1,5 +1,7 @@
 import type { MachineFile } from '../machine/file';
+import { bullfinch } from './bullfinch';
 import { dunnock } from './dunnock';
+import { pipit } from './pipit';
 import { plover } from './plover';
 import { wren } from './wren';
 
@@ -9,3 +11,6 @@ export const sampleMachines: readonly { id: string; make: () => MachineFile }[] 
   { id: 'wren', make: wren },
   { id: 'plover', make: plover },
 ];
+
+/** All that `examples/` holds: those of the shelf, and machines whose power goes ways of its own. */
+export const exampleMachines = [...sampleMachines, { id: 'bullfinch', make: bullfinch }, { id: 'pipit', make: pipit }];

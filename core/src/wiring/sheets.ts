@@ -64,6 +64,16 @@ export function sheetRule(design: Design): (from: TerminalRef, to: TerminalRef) 
   const motorBus = motorBusParts(design);
   const bars = new Set(earthBars(design).map(({ id }) => id));
   const motorStrips = new Set([...motorBus].filter((id) => parts[id]?.data.class === 'terminal-strip'));
+  /** Whether a strip fans out what the inputs of a board live on; undecided ones do. */
+  const fields = new Set(
+    Object.entries(parts).flatMap(([id, p]) =>
+      p.data.class === 'controller' || p.data.class === 'input-board' ? (tree.supplyOf(id, 'field')?.id ?? []) : [],
+    ),
+  );
+  const fansOutField = (id: string): boolean => {
+    const supply = tree.supplyOf(id, 'feed')?.id;
+    return parts[id]?.data.class === 'terminal-strip' && (supply === undefined || fields.has(supply));
+  };
   const stopButtons = new Set<string>();
   for (const c of Object.values(design.circuits))
     if (c.function === 'stop') c.devices.forEach((d) => stopButtons.add(d));
@@ -99,7 +109,8 @@ export function sheetRule(design: Design): (from: TerminalRef, to: TerminalRef) 
       return 'motor-power';
     if (has(inputRoles) || inputClasses.has(k) || inputClasses.has(l)) return 'inputs';
     if (has(outputRoles)) return 'outputs';
-    return is('distribution') ? 'inputs' : 'signals';
+    if (is('distribution')) return fansOutField(from.part) || fansOutField(to.part) ? 'inputs' : 'outputs';
+    return 'signals';
   };
 }
 

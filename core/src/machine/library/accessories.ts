@@ -3,6 +3,12 @@ import { sheet, terminal } from './entry';
 import { plugContacts } from './plug';
 
 const twoPole = { plus: terminal('+', 'load-plus'), minus: terminal('−', 'load-minus') } as const;
+const mainsPoles = {
+  l: terminal('L', 'mains-l'),
+  n: terminal('N', 'mains-n'),
+  pe: terminal('PE', 'protective-earth'),
+} as const;
+const mainsLoad = { load: { kind: 'load', a: 'l', b: 'n' } } as const;
 const load = { load: { kind: 'load', a: 'plus', b: 'minus' } } as const;
 
 /** A panel connector whose contacts run through from side a to side b while it is plugged in. */
@@ -48,6 +54,78 @@ export const accessories: LibraryEntry[] = [
     name: 'Zephyr, cabinet fan',
     about: 'Fan for 24 V that runs with the supply.',
     data: { class: 'fan', ratedVoltage: sheet(24, 'V'), ratedCurrent: sheet(150, 'mA') },
+    terminals: twoPole,
+    elements: load,
+    setup: {},
+  },
+  {
+    key: 'lamp-glim-12',
+    name: 'Glim 12, work light',
+    about: 'Work light for 12 V, 10 W.',
+    data: { class: 'lamp', ratedVoltage: sheet(12, 'V'), ratedCurrent: sheet(850, 'mA') },
+    terminals: twoPole,
+    elements: load,
+    setup: {},
+  },
+  {
+    key: 'lamp-glim-24',
+    name: 'Glim 24, work light',
+    about: 'Work light for 24 V, 10 W.',
+    data: { class: 'lamp', ratedVoltage: sheet(24, 'V'), ratedCurrent: sheet(420, 'mA') },
+    terminals: twoPole,
+    elements: load,
+    setup: {},
+  },
+  {
+    key: 'fan-zephyr-12',
+    name: 'Zephyr 12, fan',
+    about: 'Fan for 12 V.',
+    data: { class: 'fan', ratedVoltage: sheet(12, 'V'), ratedCurrent: sheet(250, 'mA') },
+    terminals: twoPole,
+    elements: load,
+    setup: {},
+  },
+  {
+    key: 'pump-brook-24',
+    name: 'Brook 24, coolant pump',
+    about: 'Pump for a spindle’s water, 24 V.',
+    data: { class: 'pump', ratedVoltage: sheet(24, 'V'), ratedCurrent: sheet(1.2, 'A') },
+    terminals: twoPole,
+    elements: load,
+    setup: {},
+  },
+  {
+    key: 'pump-brook-230',
+    name: 'Brook 230, coolant pump',
+    about: 'Flood pump that runs on the mains, 60 W.',
+    data: { class: 'pump', ratedVoltage: sheet(230, 'V'), ratedCurrent: sheet(400, 'mA') },
+    terminals: mainsPoles,
+    elements: mainsLoad,
+    setup: {},
+  },
+  {
+    key: 'vacuum-gust-1200',
+    name: 'Gust 1200, vacuum',
+    about: 'Vacuum for chips and dust, 1.2 kW on the mains. It starts with several times its current.',
+    data: { class: 'vacuum', ratedVoltage: sheet(230, 'V'), ratedCurrent: sheet(5.4, 'A') },
+    terminals: mainsPoles,
+    elements: mainsLoad,
+    setup: {},
+  },
+  {
+    key: 'heater-ember-40',
+    name: 'Ember 40, heater cartridge',
+    about: 'Heater of 40 W for a hot end or a hot wire, 24 V.',
+    data: { class: 'heater', ratedVoltage: sheet(24, 'V'), ratedCurrent: sheet(1.7, 'A') },
+    terminals: twoPole,
+    elements: load,
+    setup: {},
+  },
+  {
+    key: 'laser-spark-5',
+    name: 'Spark 5, laser head',
+    about: 'Diode laser of 5 W of light, 24 V. It needs its own eyewear, a cover and someone beside it.',
+    data: { class: 'laser', ratedVoltage: sheet(24, 'V'), ratedCurrent: sheet(1.5, 'A') },
     terminals: twoPole,
     elements: load,
     setup: {},

@@ -112,11 +112,22 @@ const driver = (key: string, name: string, about: string, data: DataOf<'stepper-
   setup: { commandFormat: 'pulse-and-direction' },
 });
 
+/** One that rectifies the mains: its motor power has no terminals of its own but L, N and PE. */
+const mainsDrive = (key: string, name: string, about: string, amps: number): LibraryEntry => {
+  const { data, terminals, ...rest } = servoDrive(key, name, about, { currentMax: sheet(amps, 'A') });
+  const { 'supply-plus': _plus, 'supply-minus': _minus, ...others } = terminals;
+  return {
+    ...rest,
+    data: { ...data, mainsMin: sheet(200, 'V'), mainsMax: sheet(240, 'V') } as DataOf<'servo-drive'>,
+    terminals: { l: terminal('L1', 'mains-l'), n: terminal('L2', 'mains-n'), ...others },
+  };
+};
+
 const servoDrive = (
   key: string,
   name: string,
   about: string,
-  limits: Pick<DataOf<'servo-drive'>, 'supplyMin' | 'supplyMax' | 'currentMax'>,
+  limits: Partial<Pick<DataOf<'servo-drive'>, 'supplyMin' | 'supplyMax' | 'currentMax'>>,
 ): LibraryEntry => ({
   key,
   name,
@@ -229,6 +240,18 @@ export const drivers: LibraryEntry[] = [
     'Osprey 750, servo drive',
     'Servo drive for motors of up to 750 W on a direct-current bus.',
     { supplyMin: sheet(36, 'V'), supplyMax: sheet(90, 'V'), currentMax: sheet(80, 'A') },
+  ),
+  mainsDrive(
+    'drive-kestrel-200',
+    'Kestrel 200, servo drive on the mains',
+    'Servo drive for motors of up to 200 W, straight on the mains; it makes its own bus.',
+    9,
+  ),
+  mainsDrive(
+    'drive-kestrel-750',
+    'Kestrel 750, servo drive on the mains',
+    'Servo drive for motors of up to 750 W, straight on the mains; it makes its own bus.',
+    18,
   ),
   driver(
     'driver-merlin-80',

@@ -1,4 +1,4 @@
-import type { Element, Part, Terminal, TerminalRole } from '../parts';
+import type { PartData, Element, Part, Terminal, TerminalRole } from '../parts';
 import type { LibraryEntry } from './entry';
 import { sheet } from './entry';
 
@@ -65,17 +65,12 @@ function* expected({ data, terminals, elements }: Inside): Generator<[name: stri
     ] as const)
       for (const b of t.all(role)) if (t.channel(a) === t.channel(b)) yield [form.toLowerCase(), contact(a, b, form)];
   for (const [a, b] of t.pairs('pole-in', 'pole-out'))
-    yield [
-      'pole',
-      byCoil
-        ? contact(a, b, 'NO')
-        : { kind: 'jumper', a, b, label: data.class === 'filter' ? 'through the filter' : data.class, closed: true },
-    ];
+    yield ['pole', byCoil ? contact(a, b, 'NO') : { kind: 'jumper', a, b, label: poleLabel(data), closed: true }];
   for (const [a, b] of t.pairs('alarm-plus', 'alarm-minus'))
     yield ['alarm', { kind: 'contact', a, b, form: 'NC', actuator: 'hand' }];
   if (data.class !== 'spindle-drive')
     for (const [a, b] of t.pairs('load-plus', 'load-minus')) yield ['load', { kind: 'load', a, b }];
-  if (['lamp', 'fan', 'valve', 'brake', 'spindle'].includes(data.class))
+  if (['lamp', 'fan', 'pump', 'vacuum', 'heater', 'laser', 'valve', 'brake', 'spindle'].includes(data.class))
     for (const [a, b] of t.pairs('mains-l', 'mains-n')) yield ['load', { kind: 'load', a, b }];
 
   for (const [plus, minus] of t.pairs('supply-out-plus', 'supply-out-minus'))
@@ -201,3 +196,10 @@ export function bareTerminals({ terminals, elements }: Pick<Inside, 'terminals' 
     (id) => (terminals[id]!.role === 'input' || terminals[id]!.role === 'output') && !used.has(id),
   );
 }
+
+const poleLabel = (data: PartData): string =>
+  data.class === 'filter'
+    ? 'through the filter'
+    : data.class === 'breaker' && data.opensAt === 'nothing'
+      ? 'switch'
+      : data.class;

@@ -34,7 +34,8 @@ describe('figures are those of parts that could exist', () => {
     expect(t! / j!).toBeLessThan(110_000);
   });
   it.each(drivers)('%s: its limits are in order, and its switch table holds every setting once', (key, d) => {
-    expect(baseValue(d.supplyMin!)).toBeLessThan(baseValue(d.supplyMax!));
+    const mains = d as { mainsMin?: typeof d.supplyMin; mainsMax?: typeof d.supplyMin };
+    expect(baseValue((mains.mainsMin ?? d.supplyMin)!)).toBeLessThan(baseValue((mains.mainsMax ?? d.supplyMax)!));
     expect([...d.stepsPerRevolutionChoices].sort((a, b) => a - b)).toEqual(d.stepsPerRevolutionChoices);
     const table = d.switches;
     if (!table) return;

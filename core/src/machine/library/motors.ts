@@ -61,6 +61,7 @@ const fashions: Record<string, readonly ColourCode[]> = {
   siskin: ['BN', 'OG', 'RD', 'YE', 'BK', 'GY'],
   jackdaw: ['RD', 'BU', 'GN', 'BK', 'WH', 'YE', 'OG', 'BN'],
   raven: ['RD', 'WH', 'BK'],
+  shrike: ['BN', 'BK', 'GY'],
 };
 
 function entry(key: string, name: string, about: string, figures: DataOf<'motor'>): LibraryEntry {
@@ -123,6 +124,42 @@ const raven400 = (brake: boolean): LibraryEntry[] => [
     },
   ),
 ];
+
+/** Servos that are wound for a drive on the mains: high voltage, little current. */
+const shrike = (
+  watts: number,
+  frameMm: number,
+  ratedNm: number,
+  peakNm: number,
+  amps: number,
+  ohm: number,
+  millihenry: number,
+  inertia: number,
+  brake: boolean,
+): LibraryEntry =>
+  entry(
+    `motor-shrike-${watts}${brake ? '-brake' : ''}`,
+    `Shrike ${watts}${brake ? ' with brake' : ''}, servo motor for mains-fed drives`,
+    `Servo of ${watts} W with ${brake ? 'brake and ' : ''}incremental encoder, for a drive on the mains.`,
+    {
+      class: 'motor',
+      frame: sheet(frameMm, 'mm'),
+      type: 'servo',
+      ratedTorque: sheet(ratedNm, 'N·m'),
+      peakTorque: sheet(peakNm, 'N·m'),
+      ratedCurrent: sheet(amps, 'A'),
+      resistance: sheet(ohm, 'Ω'),
+      inductance: sheet(millihenry, 'mH'),
+      rotorInertia: sheet(inertia, 'g·cm²'),
+      ratedSpeed: sheet(3000, 'rpm'),
+      maxSpeed: sheet(5000, 'rpm'),
+      ratedVoltage: sheet(310, 'V'),
+      leads: 3,
+      winding: 'as-supplied',
+      brake,
+      encoder: 'incremental',
+    },
+  );
 
 export const motors: LibraryEntry[] = [
   entry(
@@ -393,4 +430,7 @@ export const motors: LibraryEntry[] = [
     encoder: 'absolute',
     batteryBacked: true,
   }),
+  shrike(200, 60, 0.64, 1.92, 1.6, 4, 9, 180, false),
+  shrike(750, 80, 2.4, 7.1, 4.2, 0.9, 5, 1080, false),
+  shrike(750, 80, 2.4, 7.1, 4.2, 0.9, 5, 1130, true),
 ];

@@ -144,7 +144,11 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     }),
   ],
   'stepper-driver': driver,
-  'servo-drive': driver,
+  'servo-drive': [
+    ...driver,
+    f('mainsMin', 'Lowest mains', 'voltage', 'V', { help: 'Of a drive that runs on the mains.' }),
+    f('mainsMax', 'Highest mains', 'voltage', 'V', { help: 'Of a drive that runs on the mains.' }),
+  ],
   supply: [
     f('outputVoltage', 'Output voltage', 'voltage', 'V', { blocks: 'torque over speed', bounds: [1, 1000] }),
     f('outputCurrent', 'Output current', 'current', 'A', {
@@ -227,10 +231,20 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
   brake: rated,
   contactor: switched,
   relay: switched,
-  breaker: rated,
+  breaker: [
+    ...rated,
+    f('residualCurrent', 'Opens at a leakage of', 'current', 'mA', {
+      help: 'Of a residual-current device.',
+      bounds: [0.001, 3],
+    }),
+  ],
   fuse: rated,
   lamp: rated,
   fan: rated,
+  pump: rated,
+  vacuum: rated,
+  heater: rated,
+  laser: rated,
   valve: rated,
   encoder: [f('maxSpeed', 'Highest speed', 'rotation', 'rpm', { bounds: [1, 200_000] })],
   button: [f('ratedCurrent', 'Contact breaks', 'current', 'A')],
@@ -285,7 +299,14 @@ export function blockingFields(data: PartData): SheetField[] {
   // A fieldbus master makes no pulses; only drivers with a trimmer have a sense resistor.
   const bus = data.class === 'controller' && data.architecture === 'fieldbus-master';
   const trimmer = ['senseResistance', 'referenceFactor'];
+  // A drive on the mains has no bus.
+  const bare = data.class === 'servo-drive' && data.mainsMax ? ['supplyMin', 'supplyMax'] : [];
   return sheetFieldsOf(data).filter(
-    (x) => x.blocks && !sheetValue(data, x.key) && !trimmer.includes(x.key) && !(bus && x.key !== 'inputPoll'),
+    (x) =>
+      x.blocks &&
+      !sheetValue(data, x.key) &&
+      !trimmer.includes(x.key) &&
+      !bare.includes(x.key) &&
+      !(bus && x.key !== 'inputPoll'),
   );
 }

@@ -105,7 +105,20 @@ export const sheetChoices: Partial<Record<PartClass, readonly SheetChoice[]>> = 
     yes('isolated', 'Control terminals apart from the mains', 'Where they are not, everything wired to them is live.'),
   ],
   encoder: [count('lines', 'Lines a revolution', 1, 1_000_000)],
-  breaker: [parting],
+  breaker: [
+    pick(
+      'opensAt',
+      'Opens by itself at',
+      {
+        overload: 'an overload',
+        leakage: 'a leakage to earth',
+        'overload-and-leakage': 'an overload or a leakage',
+        nothing: 'nothing: it is switched by hand',
+      },
+      { optional: true },
+    ),
+    parting,
+  ],
   fuse: [parting],
   contactor: [parting],
   relay: [parting],

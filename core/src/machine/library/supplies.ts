@@ -49,5 +49,7 @@ export const supplies: LibraryEntry[] = [
   ),
   supply('supply-marl-24', 'Marl 24, field supply', '24 V, 5 A for sensors, coils and brakes.', 24, 5),
   supply('supply-marl-12', 'Marl 12, logic supply', '12 V, 4 A for controllers that need it.', 12, 4),
+  supply('supply-marl-12-8', 'Marl 12 L, 12 V supply', '12 V, 8 A for work lights, fans and pumps.', 12, 8),
+  supply('supply-marl-24-10', 'Marl 24 L, 24 V supply', '24 V, 10 A for many coils, fans and a heater.', 24, 10),
   supply('supply-marl-5', 'Marl 5, logic supply', '5 V, 3 A for a controller.', 5, 3),
 ];

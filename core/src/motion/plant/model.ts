@@ -2,7 +2,8 @@ import { sinksTo } from '../../machine/directions';
 import type { Axis } from '../../machine/mechanics';
 import type { Design } from '../../machine/design';
 import { axesOf } from '../../machine/design';
-import type { DataOf, Part } from '../../machine/parts';
+import { motorBuses } from '../../distribution/supplies';
+import type { Part } from '../../machine/parts';
 import { drivePartsOf } from '../../drivetrain/driveParts';
 import type { Load } from '../../drivetrain/load';
 import { backDrivenNm, inertiaKgm2, motorAlpha, steadyTorqueNm } from '../../drivetrain/load';
@@ -49,6 +50,8 @@ export interface PlantMotor {
   name: string;
   motor: string | undefined;
   driver: string | undefined;
+  /** The motor bus that it hangs on, by its number. */
+  bus: number;
   /** Travel of one pulse with its true sign. */
   travelPerPulse: number;
   travelPerRev: number;
@@ -122,8 +125,8 @@ export interface PlantModel {
   motors: PlantMotor[];
   switches: PlantSwitch[];
   spindle: PlantSpindle | undefined;
-  /** What the motor supply gives before it sags, W; infinite where it is not known. */
-  supplyW: number;
+  /** What each motor bus gives before it sags, W; infinite where it is not known, as for drives on the mains. */
+  busW: number[];
 }
 
 const partOf = (design: Design, id: string | undefined): Part | undefined => (id ? design.parts[id] : undefined);
@@ -131,7 +134,15 @@ const partOf = (design: Design, id: string | undefined): Part | undefined => (id
 /** The true machine, from its design; or what is missing for it. Without torque figures a motor counts as strong enough. */
 export function plantModel(design: Design): Derived<PlantModel> {
   const missingParts: string[] = [];
-  const model: PlantModel = { axes: [], motors: [], switches: [], spindle: undefined, supplyW: supplyWatts(design) };
+  const buses = motorBuses(design);
+  const model: PlantModel = {
+    axes: [],
+    motors: [],
+    switches: [],
+    spindle: undefined,
+    // The last one is the mains: what hangs on no supply of direct current.
+    busW: [...buses.map(({ supply }) => supplyWatts(supply.part)), Infinity],
+  };
   axesOf(design).forEach(([id, axis], a) => {
     const length = figure(axis.travel, `axes.${id}.travel`);
     const ruler = rulerOf(id, axis, design.datumSchool, axisSwitches(id, design.circuits, design.parts));
@@ -147,7 +158,8 @@ export function plantModel(design: Design): Derived<PlantModel> {
       });
     else missingParts.push(...length.missing);
     axis.drives.forEach((_, index) => {
-      const motor = motorOf(design, id, axis, a, index);
+      const bus = buses.findIndex((b) => b.drivers.includes(axis.drives[index]!.driver ?? ''));
+      const motor = motorOf(design, id, axis, a, index, bus < 0 ? buses.length : bus);
       if (motor.known) model.motors.push(motor.value);
       else missingParts.push(...motor.missing);
     });
@@ -162,7 +174,7 @@ export function plantModel(design: Design): Derived<PlantModel> {
   return missingParts.length ? missing(...new Set(missingParts)) : { known: true, value: model };
 }
 
-function motorOf(design: Design, id: string, axis: Axis, a: number, index: number): Derived<PlantMotor> {
+function motorOf(design: Design, id: string, axis: Axis, a: number, index: number, bus: number): Derived<PlantMotor> {
   const parts = drivePartsOf(design, id, index);
   const figures = driveFigures(parts);
   const { drive } = parts;
@@ -183,6 +195,7 @@ function motorOf(design: Design, id: string, axis: Axis, a: number, index: numbe
       name: axis.drives.length > 1 ? `${axis.letter} ${drive.side}` : axis.letter,
       motor: drive.motor,
       driver: drive.driver,
+      bus,
       travelPerPulse: sign * scale.resolution,
       travelPerRev: scale.travelPerRev,
       cycle: openLoop ? (4 * scale.travelPerRev * stepAngle) / 360 : 0,
@@ -284,12 +297,8 @@ function spindleOf(design: Design): PlantSpindle | undefined {
   };
 }
 
-function supplyWatts(design: Design): number {
-  const data: DataOf<'supply'> | undefined = (() => {
-    const d = partOf(design, design.roles.motorSupply)?.data;
-    return d?.class === 'supply' ? d : undefined;
-  })();
-  return data?.outputVoltage && data.outputCurrent
+function supplyWatts({ data }: Part): number {
+  return data.class === 'supply' && data.outputVoltage && data.outputCurrent
     ? baseValue(data.outputVoltage) * baseValue(data.outputCurrent) * PLANT.supplyReserve
     : Infinity;
 }

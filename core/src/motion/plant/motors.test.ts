@@ -26,6 +26,7 @@ const motor = (more: Partial<PlantMotor> = {}): PlantMotor => ({
   name: 'X',
   motor: 'm',
   driver: 'd',
+  bus: 0,
   travelPerPulse: 0.01,
   travelPerRev: 8,
   cycle: 0.16,
@@ -54,7 +55,7 @@ function bench(motors: PlantMotor[], axes: PlantAxis[] = [axis], start = 50, sup
   const m = new Motors(
     motors,
     axes,
-    supplyW,
+    [supplyW],
     axes.map(() => start),
     happened,
   );
@@ -183,6 +184,22 @@ describe('a motor out of step', () => {
     expect(torqueLeft(1000)).toBe(false);
     expect(torqueLeft(15)).toBe(true);
   });
+  it('a bus that gives way leaves the motors on another one alone', () => {
+    const weak = motor({ torqueNm: [2, 2, 1.6, 1.2, 1, 0.9], rpmStep: 300, inertiaNm: 2e-5 });
+    const happened: Happening[] = [];
+    const other = { ...weak, axis: 1, bus: 1 };
+    const m = new Motors([weak, other], [axis, axis], [15, 1000], [10, 10], happened);
+    [0, 1].forEach((i) => m.power(i, true, false, 0));
+    const full = m.torqueAt(1, 90);
+    const pulses = [new Float64Array(1), new Float64Array(1)];
+    for (let k = 0; k < 700; k++) {
+      pulses.forEach((p) => (p[0]! += (90 * DT) / weak.travelPerPulse));
+      m.step(pulses, k * DT, DT);
+    }
+    expect(m.busShare).toBeLessThan(0.9);
+    expect(m.torqueAt(0, 90)).toBeLessThan(full);
+    expect(m.torqueAt(1, 90)).toBe(full);
+  });
 });
 
 describe('a head and its brake', () => {
@@ -251,9 +268,9 @@ describe('the plant from a machine file', () => {
       const m = model.motors[i]!;
       const single: PlantModel = {
         ...model,
-        supplyW: Infinity,
+        busW: [Infinity],
         axes: [{ ...axis, length: 1e6 }],
-        motors: [{ ...m, axis: 0, index: 0 }],
+        motors: [{ ...m, axis: 0, index: 0, bus: 0 }],
         switches: [],
       };
       const plant = new Plant(single, [1000], 1);

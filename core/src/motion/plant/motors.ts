@@ -54,7 +54,8 @@ export class Motors {
   readonly released: Uint8Array;
   /** Counts up when an alarm comes or goes. */
   changes = 0;
-  /** Voltage of the motor supply as a share of its nominal one. */
+  /** Voltage of each motor bus as a share of its nominal one, and the lowest of them. */
+  private readonly shares: Float64Array;
   busShare = 1;
   /** Whether anything moved in the last step. */
   moved = false;
@@ -62,7 +63,9 @@ export class Motors {
   private shoved = false;
   // What a step hands on stands in fields: a number that is passed on as an argument is put on the heap for it.
   private nowS = 0;
-  private powerW = 0;
+  /** What each motor bus gives at the moment, W. */
+  private readonly powerW: Float64Array;
+  private readonly busOf: Uint8Array;
 
   private readonly sent: Float64Array;
   private readonly origin: Float64Array;
@@ -81,12 +84,12 @@ export class Motors {
   private readonly rpmInverse: Float64Array;
   private readonly pullIn: Float64Array;
   private readonly racked: Uint8Array;
-  private sagTold = false;
+  private readonly sagTold: Uint8Array;
 
   constructor(
     readonly motors: readonly PlantMotor[],
     readonly axes: readonly PlantAxis[],
-    private readonly supplyW: number,
+    private readonly busW: readonly number[],
     start: readonly number[],
     private readonly happenings: Happening[],
   ) {
@@ -119,13 +122,17 @@ export class Motors {
     this.tables = motors.map((m) => Float64Array.from(m.torqueNm.length ? m.torqueNm : [Infinity]));
     this.rpmInverse = Float64Array.from(motors, (m) => 60 / m.travelPerRev / m.rpmStep);
     this.pullIn = Float64Array.from(motors, pullInSpeed);
+    this.busOf = Uint8Array.from(motors, (m) => m.bus);
+    this.shares = new Float64Array(busW.length).fill(1);
+    this.powerW = new Float64Array(busW.length);
+    this.sagTold = new Uint8Array(busW.length);
   }
 
   /** Pull-out torque of a motor at a speed, N·m, at the voltage that the supply gives. */
   torqueAt(m: number, speed: number): number {
     const table = this.tables[m]!;
     let x = (speed < 0 ? -speed : speed) * this.rpmInverse[m]!;
-    if (this.busShare !== 1) x /= this.busShare;
+    if (this.busShare !== 1) x /= this.shares[this.busOf[m]!]!;
     const i = x | 0;
     if (i >= table.length - 1) return table.length > 1 ? 0 : table[0]!;
     const low = table[i]!;
@@ -171,7 +178,7 @@ export class Motors {
     let moved = this.shoved;
     this.shoved = false;
     this.nowS = timeS;
-    this.powerW = 0;
+    this.powerW.fill(0);
     for (let m = 0; m < motors.length; m++) {
       const motor = motors[m]!;
       const p = pulses[motor.axis]![motor.index]!;
@@ -185,7 +192,7 @@ export class Motors {
         continue;
       }
       moved = true;
-      this.powerW += motor.copperW;
+      this.powerW[motor.bus]! += motor.copperW;
       sent[m] = p;
       const v = dp * motor.travelPerPulse * perS;
       const was = acceleration[m]!;
@@ -193,7 +200,7 @@ export class Motors {
       commanded[m] = v;
       acceleration[m] = dp === 0 && smooth < RESTING && smooth > -RESTING ? 0 : smooth;
       if (mode === LOCKED) this.follow(motor, m);
-      else if (mode === LAGGING) this.powerW += this.catchUp(m, p, v, timeS, dt);
+      else if (mode === LAGGING) this.powerW[motor.bus]! += this.catchUp(m, p, v, timeS, dt);
       else {
         if (mode === FREE) this.origin[m]! -= dp * motor.travelPerPulse;
         this.drift(m, timeS, dt);
@@ -243,7 +250,7 @@ export class Motors {
     if (size > motor.couplingNm)
       this.coupled[m]! -= (place - this.place[m]!) * (1 - motor.couplingNm / size) * (v > 0 ? 1 : GRIPS_BACK);
     this.place[m] = place;
-    this.powerW += (size * (v < 0 ? -v : v) * 2 * Math.PI) / motor.travelPerRev;
+    this.powerW[motor.bus]! += (size * (v < 0 ? -v : v) * 2 * Math.PI) / motor.travelPerRev;
   }
 
   private brakeNm(m: number): number {
@@ -428,18 +435,23 @@ export class Motors {
   }
 
   private afterMotion(timeS: number, dt: number): void {
-    const power = this.powerW;
-    if (this.supplyW !== Infinity) {
-      const share = power > this.supplyW ? Math.max(LEAST_SHARE, this.supplyW / power) : 1;
-      this.busShare += (share - this.busShare) * Math.min(1, dt / SAG_TIME_S);
-      if (this.busShare > 0.999) {
-        this.busShare = 1;
-        this.sagTold = false;
-      } else if (this.busShare < 0.9 && !this.sagTold) {
-        this.sagTold = true;
-        this.happenings.push({ t: timeS, kind: 'supply sagged', share: this.busShare });
+    let lowest = 1;
+    for (let b = 0; b < this.busW.length; b++) {
+      const [power, most] = [this.powerW[b]!, this.busW[b]!];
+      const target = power > most ? Math.max(LEAST_SHARE, most / power) : 1;
+      let share = this.shares[b]!;
+      share += (target - share) * Math.min(1, dt / SAG_TIME_S);
+      if (share > 0.999) {
+        share = 1;
+        this.sagTold[b] = 0;
+      } else if (share < 0.9 && !this.sagTold[b]) {
+        this.sagTold[b] = 1;
+        this.happenings.push({ t: timeS, kind: 'supply sagged', share });
       }
+      this.shares[b] = share;
+      if (share < lowest) lowest = share;
     }
+    this.busShare = lowest;
     for (const m of this.firsts) {
       const other = this.partner[m]!;
       const axis = this.motors[m]!.axis;

@@ -32,7 +32,7 @@ export class Plant {
     skew: readonly number[] = [],
   ) {
     this.random = new Random(seed);
-    this.motors = new Motors(model.motors, model.axes, model.supplyW, start, this.happenings);
+    this.motors = new Motors(model.motors, model.axes, model.busW, start, this.happenings);
     model.motors.forEach((m, i) => {
       if (m.index > 0 && skew[m.axis]) this.motors.shove(i, skew[m.axis]!);
     });

@@ -1,3 +1,4 @@
+import { motorBuses } from '../../distribution/supplies';
 import type { Design } from '../../machine/design';
 import type { TerminalRef } from '../../machine/ids';
 import { isProtective } from '../../machine/connections';
@@ -63,7 +64,7 @@ export function hideableFaults(design: Design, inputs: Readonly<Record<string, T
   );
   if (design.roles.spindle)
     for (const [id, c] of circuits) if (isProtective(c)) faults.push({ kind: 'noise', circuit: id, perS: 0.4 });
-  faults.push({ kind: 'weak-supply', share: 0.35 });
+  if (motorBuses(design).length) faults.push({ kind: 'weak-supply', share: 0.35 });
   for (const [id, part] of Object.entries(design.parts)) {
     if (part.data.class === 'supply') faults.push({ kind: 'supply-short', part: id, ohm: 0.4 });
     if (part.data.class !== 'terminal-strip' && earthPath(design, id)?.conductors.length)

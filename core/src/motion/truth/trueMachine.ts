@@ -73,8 +73,8 @@ export function trueMachine(
         break;
       case 'weak-supply':
         plantChanges.push((p) => {
-          const whole = Number.isFinite(p.supplyW) ? p.supplyW : 200;
-          p.supplyW = whole * f.share;
+          // The mains, which is the last, does not sag.
+          p.busW = p.busW.map((w, i) => (i === p.busW.length - 1 ? w : (Number.isFinite(w) ? w : 200) * f.share));
         });
         break;
       case 'brake-late':

@@ -1,4 +1,4 @@
-import { isMainSwitch } from '../../machine/designation';
+import { isHandSwitch } from '../../machine/designation';
 import type { Part } from '../../machine/parts';
 
 /** What a part is drawn as: a graphical symbol after IEC 60617, or a plain box with its function. */
@@ -59,7 +59,7 @@ export function symbolOf(part: Part): Symbol {
     case 'relay':
       return 'relay';
     case 'breaker':
-      return isMainSwitch(part) ? 'switch-mains' : 'breaker';
+      return isHandSwitch(part) ? 'switch-mains' : 'breaker';
     case 'fuse':
       return 'fuse-strip';
     case 'terminal-strip':
@@ -78,6 +78,8 @@ export function symbolOf(part: Part): Symbol {
     case 'lamp':
       return 'lamp';
     case 'fan':
+    case 'vacuum':
+    case 'pump':
       return 'fan';
     case 'valve':
     case 'brake':

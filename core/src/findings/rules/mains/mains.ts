@@ -2,7 +2,7 @@ import { letsGo, mainsDevices } from '../../../distribution/supplies';
 import type { Held } from '../../../distribution/tree';
 import type { Figures } from '../../../derivation/figureTypes';
 import type { Design } from '../../../machine/design';
-import { listedFigure } from '../../../machine/library/listed';
+import { isMainSwitch } from '../../../machine/designation';
 import { libraryOf } from '../../../machine/library/index';
 import type { Part } from '../../../machine/parts';
 import { portOf } from '../../../machine/ports';
@@ -21,18 +21,10 @@ const LASTING = 0.8;
 /** Above this many times its rating a breaker trips within the hour: conventional tripping current of IEC 60898-1. */
 const TRIPS = 1.45;
 
-/** Volts of mains that a part takes: an interval for a supply, one figure for what runs on it. */
+/** Volts of mains that a part takes: an interval for supplies and drives, one figure for what else runs on it. */
 function mainsRange(part: Part): { least: number; most: number } | undefined {
-  const { data } = part;
-  if (data.class === 'supply') {
-    const [least, most] = [positive(listedFigure(part, 'mainsMin'), ''), positive(listedFigure(part, 'mainsMax'), '')];
-    return least.known && most.known ? { least: least.value, most: most.value } : undefined;
-  }
-  if (data.class === 'spindle-drive' || data.class === 'spindle') {
-    const rated = positive(data.ratedVoltage, '');
-    return rated.known ? { least: rated.value, most: rated.value } : undefined;
-  }
-  return undefined;
+  const port = portOf(part, 'mains');
+  return port?.direction === 'takes' ? port.volts : undefined;
 }
 const onMains = (part: Part): boolean => Object.values(part.terminals).some((t) => t.role === 'mains-l');
 
@@ -108,7 +100,10 @@ function loaded(figures: Figures, { id, part: breaker }: Held): FindingDraft[] {
   const larger = libraryOf('breaker')
     .filter(
       (e) =>
-        e.key.startsWith('breaker-') && e.data.class === 'breaker' && figureOr(e.data.ratedCurrent, 0) * LASTING >= sum,
+        e.data.class === 'breaker' &&
+        e.data.opensAt === undefined &&
+        !isMainSwitch(e) &&
+        figureOr(e.data.ratedCurrent, 0) * LASTING >= sum,
     )
     .sort(
       (a, b) =>

@@ -102,14 +102,27 @@ export const startsByItself: Rule = {
         ],
 };
 
-/** A strategy that promises to cut power, and nets that do not. */
+/** A strategy that promises to cut power, and nets that do not, or not for every drive. */
 export const stopCutsNothing: Rule = {
   code: 'stop-cuts-nothing',
   severity: 'danger',
   check: ({ design, stop }) => {
     const { course } = stop;
     if (!course || !design.stopSchool || design.stopSchool === 'request-only') return [];
-    if (!wired(design.conductors) || course.powerOffS !== undefined || !stop.moved) return [];
+    if (!wired(design.conductors) || !stop.moved.size) return [];
+    const kept = [...stop.kept].map((id) => design.parts[id]!.designation);
+    if (kept.length && kept.length < stop.moved.size)
+      return [
+        {
+          subject: 'stop',
+          title: `The stop button leaves ${kept.join(', ')} with torque`,
+          explain: () =>
+            `It takes power or torque from the other drives; ${kept.join(', ')} ${kept.length === 1 ? 'goes' : 'go'} on holding, and ${kept.length === 1 ? 'moves its axis' : 'move their axes'} if the control says so. Bring ${kept.length === 1 ? 'it' : 'them'} behind the same chain.`,
+          station: 'switches',
+          field: 'stopSchool',
+        },
+      ];
+    if (course.powerOffS !== undefined) return [];
     return [
       {
         subject: 'stop',

@@ -1,0 +1,77 @@
+import type { MachineFile } from '../machine/file';
+import { quantity } from '../units/quantity';
+import { from, mainsSide, MachineBuilder } from './builder';
+
+/**
+ * A plate engraver: three servo drives straight on the mains (the vertical axis with a brake), a rotary table on a stepper
+ * drive at 48 V, two supplies of 24 V, everything behind one branch of 10 A.
+ */
+export function bullfinch(): MachineFile {
+  const b = new MachineBuilder('router-fixed-gantry', 'Bullfinch', 'bullfinch');
+  b.do({ name: 'add-axis', args: { letter: 'A' } }).roles({
+    controller: 'controller-teasel-6',
+    host: 'host-desk',
+    motorSupply: 'supply-loam-48',
+    logicSupply: 'supply-marl-5',
+    fieldSupply: 'supply-marl-24',
+    ...mainsSide,
+    fieldPlusStrip: 'strip-paling-2',
+    fieldZeroStrip: 'strip-hedge-24',
+  });
+  b.set('mainsVoltage', quantity(230, 'V')).set('stopSchool', 'torque-off');
+  for (const [axis, motor, drive, travel] of [
+    ['x', 'motor-shrike-200', 'drive-kestrel-200', 420],
+    ['y', 'motor-shrike-200', 'drive-kestrel-200', 320],
+    ['z', 'motor-shrike-750-brake', 'drive-kestrel-750', 110],
+  ] as const)
+    b.choose({ axis, drive: 0, item: 'motor' }, motor)
+      .choose({ axis, drive: 0, item: 'driver' }, drive)
+      .figures(`parts.driver-${axis}-0.setup`, { stepsPerRevolution: 5000 })
+      .figures(`axes.${axis}`, {
+        travel: [travel, 'mm'],
+        maxSpeed: [axis === 'z' ? 60 : 150, 'mm/s'],
+        acceleration: [axis === 'z' ? 800 : 1500, 'mm/s²'],
+        'transmission.pitch': [5, 'mm'],
+        'transmission.efficiency': [90, '%'],
+        'transmission.outerDiameter': [16, 'mm'],
+        'transmission.rootDiameter': [13.2, 'mm'],
+        'transmission.length': [travel + 120, 'mm'],
+        'transmission.endFixity': 'fixed-supported',
+        dragTorque: [0.06, 'N·m'],
+        frictionCoefficient: [0.01, '1'],
+        cuttingForce: [20, 'N'],
+        'reference.backOff': [3, 'mm'],
+      });
+  b.choose({ axis: 'a', drive: 0, item: 'motor' }, 'motor-magpie-30')
+    .choose({ axis: 'a', drive: 0, item: 'driver' }, 'driver-merlin-60')
+    .figures('parts.driver-a-0.setup', { stepsPerRevolution: 2000, peakCurrent: [4, 'A'] })
+    .figures('axes.a', {
+      travel: [360, '°'],
+      maxSpeed: [90, '°/s'],
+      acceleration: [400, '°/s²'],
+      'transmission.ratio': [40, '1'],
+      dragTorque: [0.05, 'N·m'],
+      'reference.backOff': [1, '°'],
+      'transmission.rotatingInertia': [180, 'g·cm²'],
+    });
+  b.weighs('Spindle and its plate', 3, 'x', 'z');
+  b.weighs('Carriage', 2.4, 'x');
+  b.weighs('Table', 9, 'y');
+  b.ends('sensor-lichen-pnp-nc', [
+    ['x', 'minus', 25],
+    ['y', 'minus', 25],
+    ['z', 'plus', 8],
+  ])
+    .input({ function: 'stop', library: 'button-plum-stop-2' })
+    .do({ name: 'watch-alarms', args: { devices: ['driver-x-0', 'driver-y-0', 'driver-z-0', 'driver-a-0'] } })
+    .do({ name: 'add-output', args: { function: 'brake', device: 'motor-z-0', relay: 'relay-latch-24' } })
+    .do({ name: 'fit-suppressor', args: { part: 'motor-z-0', coil: 'brake', type: 'varistor' } })
+    // The second 24 V: work light and pump, apart from what the control reads.
+    .hang('supply-marl-24')
+    .ahead('breaker-hurdle-2', { part: 'supply', port: 'mains' })
+    .hang('lamp-glim-24', from('supply'))
+    .ahead('switch-wicket-1', { part: 'lamp', port: 'load' })
+    .hang('pump-brook-24', from('supply'));
+  b.tryDaily().cautionsRead().plan();
+  return b.file;
+}

@@ -1,0 +1,177 @@
+import { describe, expect, it } from 'vitest';
+import { deriveFigures } from '../derivation/figures';
+import { distributionOf } from '../distribution/tree';
+import { findingsOf } from '../findings/findings';
+import { readMachineFile } from '../machine/reading/read';
+import { writeMachineFile, type MachineFile } from '../machine/file';
+import { edited, rigOf } from '../motion/testing/rig';
+import { carriedBy } from '../power/carried';
+import { terminalName } from '../wiring/wires';
+import { bullfinch } from './bullfinch';
+import { pipit } from './pipit';
+
+/** Machines whose power goes ways of its own: drives on the mains, several supplies, hand switches, loads that no control knows. */
+const builds = { bullfinch, pipit };
+type BuildName = keyof typeof builds;
+const machines = Object.fromEntries(Object.entries(builds).map(([n, make]) => [n, make()])) as Record<
+  BuildName,
+  MachineFile
+>;
+const names = Object.keys(machines) as BuildName[];
+const said = (file: MachineFile) =>
+  findingsOf(deriveFigures(file.design))
+    .filter((f) => f.severity !== 'note')
+    .map((f) => f.id)
+    .sort();
+
+/** Above a note, what these machines truly have against them. */
+const known: Record<BuildName, string[]> = {
+  // The drive of the rotary table has no torque-off input: the stop leaves it with torque.
+  bullfinch: ['stop-cuts-nothing:stop'],
+  // Nobody listens to the drives, and the hand tool hangs on a switch of its own that no stop opens.
+  pipit: ['alarm-unused:driver-x-0+driver-y-0+driver-z-0', 'spindle-runs-on:spindle'],
+};
+it.each(names)('%s: nothing is said against it that is not so', (name) => {
+  expect(said(machines[name])).toEqual(known[name]);
+});
+
+/**
+ * The leads of mains and supplies, written from the sheets of the parts: designation and printed label. Supplies behind one
+ * device are looped from one to the next; drives, loads and devices have leads of their own.
+ */
+const leads: Record<BuildName, string[]> = {
+  bullfinch: [
+    '-X1:L -Q1:1',
+    '-X1:N -Q1:3',
+    '-Q1:2 -F1:1',
+    '-Q1:4 -F1:3',
+    '-F1:2 -R1:L1',
+    '-F1:4 -R1:N1',
+    // The supply of the rotary table, then those of the inputs and of the board.
+    '-R1:L2 -T1:L',
+    '-R1:N2 -T1:N',
+    '-T1:L -T3:L',
+    '-T1:N -T3:N',
+    '-T3:L -T2:L',
+    '-T3:N -T2:N',
+    // Each drive by itself.
+    '-R1:L2 -T4:L1',
+    '-R1:N2 -T4:L2',
+    '-R1:L2 -T5:L1',
+    '-R1:N2 -T5:L2',
+    '-R1:L2 -T6:L1',
+    '-R1:N2 -T6:L2',
+    // The second 24 V behind its own breaker; from it light, by a hand switch, and pump.
+    '-R1:L2 -F2:1',
+    '-R1:N2 -F2:3',
+    '-F2:2 -T8:L',
+    '-F2:4 -T8:N',
+    '-T8:+ -Q2:1',
+    '-Q2:2 -P1:+',
+    '-T8:− -P1:−',
+    '-T8:+ -M5:+',
+    '-T8:− -M5:−',
+    // 48 V straight to the one drive that runs on it.
+    '-T1:+ -T7:V+',
+    '-T1:− -T7:V−',
+  ],
+  pipit: [
+    '-X1:L -Q1:1',
+    '-X1:N -Q1:3',
+    '-Q1:2 -F1:1',
+    '-Q1:4 -F1:3',
+    '-F1:2 -R1:L1',
+    '-F1:4 -R1:N1',
+    // Hand tool and vacuum ahead of the filter, each by a switch that parts both poles.
+    '-F1:2 -Q2:1',
+    '-F1:4 -Q2:3',
+    '-Q2:2 -M1:L',
+    '-Q2:4 -M1:N',
+    '-F1:2 -Q3:1',
+    '-F1:4 -Q3:3',
+    '-Q3:2 -M5:L',
+    '-Q3:4 -M5:N',
+    // 48, 24 and 12 V looped.
+    '-R1:L2 -T1:L',
+    '-R1:N2 -T1:N',
+    '-T1:L -T5:L',
+    '-T1:N -T5:N',
+    '-T5:L -T6:L',
+    '-T5:N -T6:N',
+    // Four fans by way of the strips.
+    '-T5:+ -X5:IN',
+    '-T5:− -X6:IN',
+    ...[1, 2, 3, 4].flatMap((n) => [`-X5:F -E${n}:+`, `-X6:OUT -E${n}:−`]),
+    // Two lights: the switch parts the plus.
+    '-T6:+ -Q4:1',
+    '-Q4:2 -P1:+',
+    '-T6:− -P1:−',
+    '-T6:+ -Q5:1',
+    '-Q5:2 -P2:+',
+    '-T6:− -P2:−',
+  ],
+};
+describe.each(names)('%s', (name) => {
+  const file = machines[name];
+  const { design } = file;
+  const planned = Object.values(design.conductors).map(
+    (c) => `${terminalName(design, c.from)} ${terminalName(design, c.to)}`,
+  );
+  it.each(leads[name])('is led from %s', (lead) => expect(planned).toContain(lead));
+  it('nothing else is led from what gives power there', () => {
+    const gives = /^-(F\d|Q\d|R1|T8|X1):(?!PE)/;
+    const more = planned.filter((lead) => gives.test(lead) && !leads[name].includes(lead));
+    expect(more).toEqual([]);
+  });
+  it('plans nothing anew, and is read again as it was written', () => {
+    const { changes, conflicts } = deriveFigures(design).replanned;
+    expect([changes, conflicts]).toEqual([[], []]);
+    expect(readMachineFile(writeMachineFile(file))).toEqual({ ok: true, value: { file, told: [] } });
+  });
+  it('finds its datum in Practice, all axes that have a switch', () => {
+    const r = rigOf(file);
+    r.referenced();
+    const s = r.look();
+    expect(r.sim.controller.state).toBe('at-rest');
+    for (const [id, axis] of Object.entries(design.axes))
+      if (axis.reference.method === 'switch')
+        expect([id, s.axes.find((a) => a.id === id)?.referenced]).toEqual([id, true]);
+  });
+});
+
+it('drives on the mains: the peak of the sine is their bus, and the stop takes their torque', () => {
+  const { design } = machines.bullfinch;
+  const x = deriveFigures(design).axes.find((a) => a.id === 'x')!.drives[0]!.torque;
+  // √2 · 230 V = 325 V, above the 310 V for which the motor is wound: rated speed up to its rated torque’s knee.
+  expect(x.known && x.value.motor.curve).toMatchObject({ kind: 'servo', kneeRpm: 3000, topRpm: 5000, peakNm: 1.92 });
+  const low = edited(machines.bullfinch, {
+    name: 'set-field',
+    args: { path: 'mainsVoltage', value: { entered: 115, unit: 'V', source: 'entered' } },
+  });
+  const { axes, stop } = deriveFigures(low.design);
+  const slow = axes.find((a) => a.id === 'x')!.drives[0]!.torque;
+  // √2 · 115 V = 162.6 V of 310: 52 % of the speed; and the mains rule says that it is too low for them.
+  expect(slow.known && slow.value.motor.curve.kind === 'servo' && slow.value.motor.curve.kneeRpm).toBeCloseTo(
+    1573.9,
+    0,
+  );
+  expect(said(low)).toContain('mains-voltage:driver-x-0');
+  expect([...stop.moved].sort()).toEqual(['driver-a-0', 'driver-x-0', 'driver-y-0', 'driver-z-0']);
+  expect([...stop.kept]).toEqual(['driver-a-0']);
+});
+
+it('a breaker carries what hangs behind it: the second supply its light and its pump, and no drive', () => {
+  const figures = deriveFigures(machines.bullfinch.design);
+  // 0.42 A and 1.2 A at 24 V; from the mains 1.62 A · 24 V / (0.85 · 0.6 · 230 V).
+  expect(carriedBy(figures, 'supply')!.amps).toBeCloseTo(1.62, 6);
+  const all = carriedBy(figures, 'mains-breaker')!.amps;
+  const own = carriedBy(figures, 'breaker')!.amps;
+  // Loads of no motor bus count with the rating of their supply: 24 V · 5 A.
+  expect(own).toBeCloseTo(120 / (0.85 * 0.6 * 230), 6);
+  expect(all).toBeGreaterThan(own);
+  expect(
+    distributionOf(figures.design)
+      .loadsOf('motor-supply')
+      .map((l) => l.part),
+  ).toEqual(['driver-a-0']);
+});

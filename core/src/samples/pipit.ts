@@ -1,0 +1,70 @@
+import type { MachineFile } from '../machine/file';
+import { quantity } from '../units/quantity';
+import { from, mainsSide, MachineBuilder } from './builder';
+
+/**
+ * A bench mill: a board that lives on the computer’s USB, three drivers on 48 V, four fans on 24 V, two work lights on 12 V and
+ * a vacuum and a hand tool on the mains, each behind a switch of its own.
+ */
+export function pipit(): MachineFile {
+  const b = new MachineBuilder('mill-bench', 'Pipit', 'pipit');
+  b.roles({
+    controller: 'controller-sedge-4',
+    host: 'host-desk',
+    motorSupply: 'supply-loam-48',
+    ...mainsSide,
+    mainsBreaker: 'breaker-hurdle-16',
+    motorPlusStrip: 'strip-paling-6',
+    motorZeroStrip: 'strip-hedge-12',
+    spindle: 'spindle-tern-800',
+  });
+  b.set('mainsVoltage', quantity(230, 'V')).set('stopSchool', 'request-only');
+  for (const [axis, travel, motor] of [
+    ['x', 300, 'motor-magpie-30'],
+    ['y', 150, 'motor-magpie-30'],
+    ['z', 220, 'motor-magpie-30'],
+  ] as const)
+    b.choose({ axis, drive: 0, item: 'motor' }, motor)
+      .choose({ axis, drive: 0, item: 'driver' }, 'driver-merlin-60')
+      .figures(`parts.driver-${axis}-0.setup`, { stepsPerRevolution: 1000, peakCurrent: [5, 'A'] })
+      .figures(`axes.${axis}`, {
+        travel: [travel, 'mm'],
+        maxSpeed: [40, 'mm/s'],
+        acceleration: [300, 'mm/s²'],
+        'transmission.pitch': [5, 'mm'],
+        'transmission.efficiency': [90, '%'],
+        'transmission.outerDiameter': [16, 'mm'],
+        'transmission.rootDiameter': [13.2, 'mm'],
+        'transmission.length': [travel + 150, 'mm'],
+        'transmission.endFixity': 'fixed-supported',
+        dragTorque: [0.15, 'N·m'],
+        frictionCoefficient: [0.1, '1'],
+        cuttingForce: [150, 'N'],
+        'reference.backOff': [3, 'mm'],
+      });
+  b.set('axes.z.counterbalance', quantity(120, 'N', 'measured'));
+  b.weighs('Table with vice', 14, 'x', 'y');
+  b.weighs('Saddle', 7, 'y');
+  b.weighs('Head with hand tool', 12, 'z');
+  b.ends('switch-finch', [
+    ['x', 'plus', 8],
+    ['y', 'plus', 8],
+    ['z', 'plus', 8],
+  ]).input({ function: 'stop', library: 'button-plum-stop' });
+  // Vacuum and hand tool: each on a switch of its own, ahead of the filter, which is for the electronics.
+  b.feed('spindle', 'mains', from('mains-breaker'))
+    .ahead('switch-wicket-2', { part: 'spindle', port: 'mains' })
+    .hang('vacuum-gust-1200', from('mains-breaker'))
+    .ahead('switch-wicket-2', { part: 'vacuum', port: 'mains' })
+    .hang('supply-marl-24')
+    .hang('strip-paling-2', from('supply', 'plus'))
+    .hang('strip-hedge-12', from('supply', 'minus'));
+  for (let n = 0; n < 4; n++) b.hang('fan-zephyr-24', from('supply'));
+  b.hang('supply-marl-12-8')
+    .hang('lamp-glim-12', from('supply-2'))
+    .ahead('switch-wicket-1', { part: 'lamp', port: 'load' })
+    .hang('lamp-glim-12', from('supply-2'))
+    .ahead('switch-wicket-1', { part: 'lamp-2', port: 'load' });
+  b.tryDaily().cautionsRead().plan();
+  return b.file;
+}
