@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { bullfinch } from '../samples/bullfinch';
 import { dunnock } from '../samples/dunnock';
 import { plover } from '../samples/plover';
 import { wren } from '../samples/wren';
@@ -13,6 +14,7 @@ describe.each([
   ['Dunnock', dunnock],
   ['Wren', wren],
   ['Plover', plover],
+  ['Bullfinch', bullfinch],
 ] as const)('%s', (_, make) => {
   it('as its file has it: nothing is found wrong, and every test passes at once', () => {
     const end = walk(make(), hideFaults(make().design, 0, 1));

@@ -32,6 +32,9 @@ export class LivingMachine {
     torqueOff: TerminalRef | undefined;
   }[];
 
+  /** Loads on the mains, by `part/element`, with the ways that it takes to them. */
+  private readonly onMains: ReadonlyMap<string, readonly Pair[]>;
+
   private readonly controllerPoles: readonly [TerminalRef, TerminalRef] | undefined;
   /** The controller takes its power from the computer’s link. */
   private readonly fedByLink: boolean;
@@ -58,6 +61,14 @@ export class LivingMachine {
       });
       return ways.length === 2 ? ways : undefined;
     };
+    this.onMains = new Map(
+      Object.entries(design.parts).flatMap(([id, { elements, data }]) => {
+        const ways = data.class === 'supply' ? undefined : waysOfMains(id);
+        return Object.entries(elements).flatMap(([element, e]) =>
+          ways && e.kind === 'load' ? [[`${id}/${element}`, ways] as const] : [],
+        );
+      }),
+    );
     this.fed = Object.entries(design.parts).flatMap(([supply, part]) => {
       if (part.data.class !== 'supply') return [];
       const ways = waysOfMains(supply);
@@ -102,7 +113,7 @@ export class LivingMachine {
     ...this.drivers.flatMap((d) => ('mains' in d.power ? d.power.mains : [])),
   ];
   /** What the supplies’ life hangs on, and what the drivers’ torque does. */
-  mainsTerminals = (): TerminalRef[] => this.fed.flatMap((f) => f.ways.flat());
+  mainsTerminals = (): TerminalRef[] => [...this.fed.map((f) => f.ways), ...this.onMains.values()].flat(2);
   /** The poles over which drivers on a bus get their motor power. */
   powerOf = (): Pair[] => this.drivers.flatMap((d) => ('bus' in d.power ? [d.power.bus] : []));
   torqueTerminals = (): TerminalRef[] =>
@@ -124,6 +135,12 @@ export class LivingMachine {
       lost = new Set([...(lost ?? []), ...dead.map((f) => f.supply)]);
       held = e.energised;
     }
+  }
+
+  /** Whether a load has its power: over the mains, which has no level of its own, or between the poles of a supply. */
+  loadFed(e: Evaluation, part: string, element: string): boolean {
+    const ways = this.onMains.get(`${part}/${element}`);
+    return ways ? ways.every(([from, to]) => e.joined(from, to)) : e.fed(part, element);
   }
 
   /** The drivers that can turn their motors: fed, and allowed to where their torque-off inputs are used. */

@@ -70,7 +70,7 @@ export function* sweep(
       inputs.map((i) => e.readingAt(i)).join(),
       [...e.energised].join(),
       [...living.torque(e)].join(),
-      loads.map(([part, element]) => (e.fed(part, element) ? 1 : 0)).join(''),
+      loads.map(([part, element]) => (living.loadFed(e, part, element) ? 1 : 0)).join(''),
       e.ringing,
       e.shorted,
     ].join('|');

@@ -140,7 +140,7 @@ export class Trial {
         return c ? [this.inputView(e, circuit, c.function, input, controllerOn)] : [];
       }),
       energised: e.energised,
-      fed: new Set(this.loads.flatMap(([p, id]) => (e.fed(p, id) ? [`${p}/${id}`] : []))),
+      fed: new Set(this.loads.flatMap(([p, id]) => (this.check.living.loadFed(e, p, id) ? [`${p}/${id}`] : []))),
       torque: this.check.living.torque(e),
       enables: this.enables(e),
       dead: new Set(this.supplies.filter((id) => dead.has(id))),

@@ -47,7 +47,7 @@ export function bullfinch(): MachineFile {
     .figures('parts.driver-a-0.setup', { stepsPerRevolution: 2000, peakCurrent: [4, 'A'] })
     .figures('axes.a', {
       travel: [360, '°'],
-      maxSpeed: [90, '°/s'],
+      maxSpeed: [60, '°/s'],
       acceleration: [400, '°/s²'],
       'transmission.ratio': [40, '1'],
       dragTorque: [0.05, 'N·m'],

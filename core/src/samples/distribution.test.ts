@@ -160,6 +160,27 @@ it('drives on the mains: the peak of the sine is their bus, and the stop takes t
   expect([...stop.kept]).toEqual(['driver-a-0']);
 });
 
+it('a hand tool on its own switch turns when it is switched on, and no stop of the control reaches it', () => {
+  const r = rigOf(machines.pipit);
+  r.sim.act({ type: 'spindle', direction: 1, rpm: 20_000 });
+  r.sim.run(10_000);
+  expect(r.look().spindle!.rpm).toBeGreaterThan(1000);
+  r.sim.act({ type: 'press', device: 'device-stop', down: true });
+  r.sim.run(10_000);
+  expect(r.look().spindle!.rpm).toBeGreaterThan(1000);
+  // With its switch open it stands.
+  const open = rigOf(
+    edited(
+      machines.pipit,
+      { name: 'set-jumper', args: { part: 'breaker', jumper: 'pole-1', closed: false } },
+      { name: 'set-jumper', args: { part: 'breaker', jumper: 'pole-2', closed: false } },
+    ),
+  );
+  open.sim.act({ type: 'spindle', direction: 1, rpm: 20_000 });
+  open.sim.run(10_000);
+  expect(open.look().spindle!.rpm).toBe(0);
+});
+
 it('a breaker carries what hangs behind it: the second supply its light and its pump, and no drive', () => {
   const figures = deriveFigures(machines.bullfinch.design);
   // 0.42 A and 1.2 A at 24 V; from the mains 1.62 A · 24 V / (0.85 · 0.6 · 230 V).

@@ -10,7 +10,7 @@ import type { Design } from '@nodaxis/core/machine/design';
 import { newMachineFile } from '@nodaxis/core/machine/file';
 import { machineKinds } from '@nodaxis/core/machine/mechanics';
 import { readMachineFile } from '@nodaxis/core/machine/reading/read';
-import { sampleMachines } from '@nodaxis/core/samples/index';
+import { exampleMachines } from '@nodaxis/core/samples/index';
 import { MemoryStore, store, stubBrowser } from '../document/tests/browser';
 
 vi.mock('../document/browserStore', async (original) => ({
@@ -167,10 +167,10 @@ describe.each(stationNames)('%s', (station) => {
     async () => {
       await fc.assert(
         fc.asyncProperty(
-          fc.nat(sampleMachines.length - 1),
+          fc.nat(exampleMachines.length - 1),
           fc.array(fc.double({ min: 0, max: 0.999, noNaN: true }), { maxLength: 25 }),
           async (sample, picks) => {
-            const { design } = sampleMachines[sample]!.make();
+            const { design } = exampleMachines[sample]!.make();
             expect((await rendered(without(design, picks), station)).length).toBeGreaterThan(20);
           },
         ),

@@ -85,7 +85,7 @@ export class LiveNets {
       spindleRun: this.run
         ? e.readingAt(this.run) === 'high'
         : own && !this.design.roles.spindleDrive
-          ? e.fed(spindle!, own[0])
+          ? this.living.loadFed(e, spindle!, own[0])
           : true,
     };
     return { state, held: e.energised };

@@ -127,6 +127,9 @@ export class Simulation {
       (a, i) => a.length * (typeof startShare === 'number' ? startShare : (startShare[i] ?? 0.4)),
     );
     this.plant = new Plant(truth.plant, start, input.seed, truth.skew);
+    const { roles, outputs } = truth.design;
+    this.spindleByHand =
+      roles.spindleDrive === undefined && !Object.values(outputs).some((o) => o.function === 'spindle-run');
     const network = buildNetwork(truth.design.parts, truth.design.conductors);
     this.nets = new LiveNets(truth.design, network, input.inputs, truth.stuck);
     this.pressed = new Set(truth.pressed);
@@ -161,6 +164,9 @@ export class Simulation {
     return low;
   }
   private lowestBus = 1;
+  /** How the hand switch of a spindle stands that the control does not switch. */
+  private handSpindle: 1 | -1 | 0 = 0;
+  private readonly spindleByHand: boolean;
 
   get timeS(): number {
     return this.controller.timeS;
@@ -188,6 +194,7 @@ export class Simulation {
         this.plate = undefined;
         return this.look(this.timeS);
       default:
+        if (act.type === 'spindle') this.handSpindle = act.direction;
         this.controller.command(act);
     }
   }
@@ -324,6 +331,8 @@ export class Simulation {
     const { spindle } = this.plant;
     const { state } = this.nets;
     if (!spindle || !state.spindleFed) return undefined;
+    // A hand tool on a switch of its own: no stop of the control reaches it.
+    if (this.spindleByHand) return state.spindleRun ? this.handSpindle || undefined : undefined;
     const { outputs, settings } = this.controller;
     if (!state.spindleRun || outputs.spindle === 0) return settings.spindle?.speedSet ? 0 : undefined;
     const share = settings.spindle?.speedSet ? outputs.spindleRpm / spindle.model.maxRpm : 1;
