@@ -1,7 +1,7 @@
 import type { Figures } from '../derivation/figureTypes';
 import { deriveFigures } from '../derivation/figures';
 import { SUPPLY_HEADROOM } from '../drivetrain/constants';
-import { busVoltsOf } from '../drivetrain/bus';
+import { busVoltsOf, runsOnMains } from '../drivetrain/bus';
 import { startingPeakA } from '../drivetrain/motorCurrent';
 import { mismatches, mismatchWords } from '../drivetrain/motorDriver';
 import type { Design } from '../machine/design';
@@ -14,6 +14,9 @@ import { figureOr, positive } from '../units/derived';
 import { showValue } from '../units/print';
 import type { Fit } from './fit';
 import { check, overall, ranked } from './fit';
+
+/** The mains may stray from its nominal voltage by this share. */
+const MAINS_STRAYS = 0.1;
 
 /** Every library driver against the motor of an axis, the bus, the controller and the wanted speed. */
 export function driverFits(
@@ -71,6 +74,22 @@ export function driverFits(
             return volts > most.value * SUPPLY_HEADROOM && volts <= most.value
               ? `${within} A braking axis lifts it over the limit: fit a clamp.`
               : within;
+          },
+        ),
+      );
+    const mains = positive(design.mainsVoltage, '');
+    const takes = runsOnMains(entry) && data.class === 'servo-drive' ? data : undefined;
+    const [lowest, highest] = [positive(takes?.mainsMin, ''), positive(takes?.mainsMax, '')];
+    if (takes && mains.known && lowest.known && highest.known)
+      checks.push(
+        check(
+          'mains',
+          mains.value < lowest.value * (1 - MAINS_STRAYS) || mains.value > highest.value * (1 + MAINS_STRAYS)
+            ? 'fails'
+            : 'meets',
+          (d) => {
+            const v = (n: number) => showValue(n, 'voltage', d, 3);
+            return `It runs on ${v(lowest.value)} to ${v(highest.value)}; the mains has ${v(mains.value)}.`;
           },
         ),
       );

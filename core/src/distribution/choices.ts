@@ -2,7 +2,7 @@ import { distributionOf } from './tree';
 import type { Design } from '../machine/design';
 import type { FeedSource } from '../machine/feeds';
 import type { LibraryEntry } from '../machine/library/entry';
-import type { Part } from '../machine/parts';
+import type { Part, PartClass } from '../machine/parts';
 import { portOf, portsOf, type Port, type PortRef } from '../machine/ports';
 
 /** A load lives and works within this share of its voltage. */
@@ -92,16 +92,26 @@ export function portFor(design: Design, part: Part, source: PortRef): string | u
     return port?.direction === 'takes' && suits(port, given);
   });
 }
+/** What passes power on and can be put ahead of something. */
+export const passingClasses: readonly PartClass[] = ['breaker', 'fuse', 'filter', 'contactor'];
+/** What can be hung on a source by itself. */
+export const hangingClasses: readonly PartClass[] = [
+  'supply',
+  ...passingClasses,
+  'lamp',
+  'fan',
+  'pump',
+  'vacuum',
+  'heater',
+  'laser',
+  'valve',
+  'terminal-strip',
+];
 /** Whether a part of the library can hang on a source, and does anything there. */
 export const canHangOn = (design: Design, source: PortRef, entry: LibraryEntry): boolean => {
   const { data } = entry;
   // What moves an axis, reads or is switched is chosen where it does that.
-  if (
-    !['supply', 'breaker', 'fuse', 'filter', 'contactor', 'lamp', 'fan', 'valve', 'load', 'terminal-strip'].includes(
-      data.class,
-    )
-  )
-    return false;
+  if (!hangingClasses.includes(data.class)) return false;
   const port = portFor(design, asPart(entry), source);
   return port !== undefined && port !== 'coil' && (port !== 'feed' || givenAt(design, source)?.kind === 'direct');
 };

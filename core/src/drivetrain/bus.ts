@@ -13,6 +13,12 @@ export function busVoltsOf(design: Pick<Design, 'roles' | 'parts'>): number | un
   return volts?.known ? volts.value : undefined;
 }
 
+/** The voltage that a drive turns its motor with, V; of drives to come where it is not chosen yet. Undefined where it is not known. */
+export function driveVolts(design: Parameters<typeof driveFeed>[0], driver: string | undefined): number | undefined {
+  const bus = busOf(driveFeed(design, driver));
+  return bus.known ? bus.value.volts : undefined;
+}
+
 /** What a drive makes the voltage of its motor from. */
 export type DriveFeed = { supply: Part | undefined; path: string } | { mains: Quantity | undefined };
 

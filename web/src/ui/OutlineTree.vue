@@ -20,6 +20,20 @@ watch(
   () => void nextTick(() => tree.value?.setCurrentKey(picked ?? null)),
   { immediate: true },
 );
+
+/** The component moves among its lines by arrow keys; Enter and Space pick the one that has the focus. */
+function pickFocused(e: KeyboardEvent): void {
+  const key = (e.target as HTMLElement).dataset.key;
+  const found = key === undefined ? undefined : nodeOf(nodes, key);
+  if (found) emit('pick', found);
+}
+function nodeOf(among: readonly OutlineNode[], key: string): N | undefined {
+  for (const node of among) {
+    const found = node.key === key ? (node as N) : nodeOf(node.children, key);
+    if (found) return found;
+  }
+  return undefined;
+}
 </script>
 
 <template>
@@ -34,6 +48,8 @@ watch(
     default-expand-all
     highlight-current
     :expand-on-click-node="false"
+    @keydown.enter.prevent="pickFocused"
+    @keydown.space.prevent="pickFocused"
     @node-click="(n: unknown) => emit('pick', n as N)"
   >
     <template #default="{ data }"><slot :node="data as N" /></template>

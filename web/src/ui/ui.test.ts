@@ -9,6 +9,7 @@ import Choice from './Choice.vue';
 import FilePicker from './FilePicker.vue';
 import Fold from './Fold.vue';
 import NumberField from './NumberField.vue';
+import OutlineTree from './OutlineTree.vue';
 import PickOne from './PickOne.vue';
 import QuantityEntry from './QuantityEntry.vue';
 import QuantityField from './QuantityField.vue';
@@ -271,4 +272,20 @@ it('a menu hands on the action that was picked, by keyboard too', async () => {
   expect(items.map((i) => i.textContent?.trim())).toEqual(['X', 'Y']);
   items[1]!.click();
   expect(menu.emitted('pick')).toEqual([['y']]);
+});
+
+it('an outline is walked by arrow keys, and Enter picks the line that has the focus', async () => {
+  const line = (key: string, ...children: unknown[]) => ({ key, children });
+  const tree = mount(OutlineTree, {
+    props: { nodes: [line('mains', line('supply', line('lamp')))] as never, label: 'Feeds' },
+    slots: { default: '<template #default="{ node }">{{ node.key }}</template>' },
+    attachTo: document.body,
+  });
+  await flushPromises();
+  const lines = tree.findAll('[role="treeitem"]');
+  expect(lines.map((l) => l.attributes('data-key'))).toEqual(['mains', 'supply', 'lamp']);
+  await lines[1]!.trigger('keydown', { key: 'Enter', code: 'Enter' });
+  expect(tree.emitted('pick')!.map(([n]) => (n as { key: string }).key)).toEqual(['supply']);
+  await tree.findAll('.el-tree-node__content')[2]!.trigger('click');
+  expect(tree.emitted('pick')!.map(([n]) => (n as { key: string }).key)).toEqual(['supply', 'lamp']);
 });

@@ -39,7 +39,8 @@ export function poleFrom(
     met.add(portKey(ref));
     if (p.tree.port(ref)?.direction !== 'gives') continue;
     const strip = unspread ? undefined : p.stripOn(ref, pole);
-    if (strip !== undefined) return at(strip, p.tree.port({ part: strip, port: 'place' })!.terminals['pole-0']!);
+    const place = strip === undefined ? undefined : poleOf(p, { part: strip, port: 'place' }, 'plus');
+    if (place) return place;
     // A strip holds one conductor; the others are where it is fed from.
     const holds = ref.port === 'place' ? feeds[ref.part]?.feed?.pole : undefined;
     const taken = holds === undefined || holds === pole ? poleOf(p, ref, pole) : undefined;

@@ -38,7 +38,8 @@ export function planDistribution(p: Planning): void {
         p.add({
           id: `feed/${part}`,
           from: poleFrom(p, from, pole, true),
-          to: { part, terminal: p.tree.port(at)!.terminals['pole-0']! },
+          // Its one terminal takes whichever pole it is to hold; an earth bar has none.
+          to: poleOf(p, at, 'plus'),
           colour: p.colour(colour(pole)),
           section,
           purpose: `${pole === 'plus' ? '+' : '0 V'} of ${supply.part.name} to the strip from which it fans out.`,

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import Slider from '../../ui/Slider.vue';
 import ActionButton from '../../ui/ActionButton.vue';
-import { busVoltsOf } from '@nodaxis/core/drivetrain/bus';
+import { driveSupply } from '@nodaxis/core/distribution/supplies';
+import { driveVolts, runsOnMains } from '@nodaxis/core/drivetrain/bus';
 import { SUPPLY_HEADROOM } from '@nodaxis/core/drivetrain/constants';
 import { libraryOf } from '@nodaxis/core/machine/library/index';
 import { isDriver } from '@nodaxis/core/machine/parts';
@@ -13,12 +14,15 @@ import { useOpenMachine } from '../../document/openMachine';
 const props = defineProps<{ axisId: string }>();
 const volts = defineModel<number | undefined>();
 const machine = useOpenMachine();
-const busVolts = computed(() => busVoltsOf(machine.design));
+const driver = computed(() => machine.design.axes[props.axisId]?.drives[0]?.driver);
+const busVolts = computed(() => driveVolts(machine.design, driver.value));
+const supply = computed(() => driveSupply(machine.design, driver.value));
 const range = computed(() => {
   const d = machine.design;
-  const id = d.axes[props.axisId]?.drives[0]?.driver;
-  const data = id ? d.parts[id]?.data : undefined;
-  if (!data || !isDriver(data) || busVolts.value === undefined) return undefined;
+  const part = d.parts[driver.value ?? ''];
+  // The mains is what it is.
+  if (!part || !isDriver(part.data) || runsOnMains(part) || busVolts.value === undefined) return undefined;
+  const { data } = part;
   const least = Math.ceil(figureOr(data.supplyMin, 12));
   const most = Math.floor(figureOr(data.supplyMax, 60) * SUPPLY_HEADROOM);
   return least < most ? { least, most } : undefined;
@@ -26,7 +30,9 @@ const range = computed(() => {
 const shown = computed(() => volts.value ?? busVolts.value ?? 0);
 /** The library supply that comes nearest to the tried voltage, if it is another one than the machine has. */
 const nearest = computed(() => {
-  const own = machine.design.parts[machine.design.roles.motorSupply ?? '']?.libraryKey;
+  // One that was hung on the machine by itself is exchanged where it hangs.
+  if (!supply.value || supply.value.id !== machine.design.roles.motorSupply) return undefined;
+  const own = supply.value.part.libraryKey;
   const list = libraryOf('supply').flatMap((e) =>
     e.data.class === 'supply' ? [{ e, v: figureOr(e.data.outputVoltage, 0) }] : [],
   );

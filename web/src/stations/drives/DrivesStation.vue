@@ -2,7 +2,7 @@
 import StationTabs from '../../ui/StationTabs.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { describeField, fieldTitle } from '@nodaxis/core/machine/fields';
-import { busVoltsOf } from '@nodaxis/core/drivetrain/bus';
+import { driveVolts } from '@nodaxis/core/drivetrain/bus';
 import { speedVerdict } from '@nodaxis/core/advice/speedVerdict';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -56,7 +56,7 @@ const panels = [
 const panel = ref<(typeof panels)[number]['id']>('help');
 const tryVolts = ref<number>();
 watch(picked, (a, b) => a?.id !== b?.id && (tryVolts.value = undefined));
-const busVolts = computed(() => busVoltsOf(machine.design));
+const busVolts = computed(() => driveVolts(machine.design, picked.value?.axis.drives[0]?.driver));
 /** What the chart waits for, each with the way to its field. */
 const missing = computed(() => {
   const paths = new Set([

@@ -1,4 +1,5 @@
 import { carriesMains } from '../../../machine/parts';
+import { mainsInlets } from '../../../distribution/supplies';
 import type { FindingDraft, Rule } from '../../finding';
 
 /** A part with mains on it whose caution nobody has read yet. */
@@ -6,7 +7,7 @@ export const mainsCaution: Rule = {
   code: 'mains-caution',
   severity: 'doubtful',
   check: ({ design }) => {
-    if (!design.roles.mainsInlet) return [];
+    if (!mainsInlets(design).length) return [];
     const unread = Object.entries(design.parts).filter(([, p]) => carriesMains(p) && !p.setup.cautionSeen);
     const first = unread[0];
     if (!first) return [];

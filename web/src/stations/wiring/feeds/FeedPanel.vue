@@ -1,7 +1,15 @@
 <script setup lang="ts">
 import { usedIn } from '@nodaxis/core/commands/parts';
-import { canGoAhead, canHangOn, feedChoices, givenAt } from '@nodaxis/core/distribution/choices';
+import {
+  canGoAhead,
+  canHangOn,
+  feedChoices,
+  givenAt,
+  hangingClasses,
+  passingClasses,
+} from '@nodaxis/core/distribution/choices';
 import type { FeedSource } from '@nodaxis/core/machine/feeds';
+import { classCaution } from '@nodaxis/core/machine/cautions';
 import { carriesMains } from '@nodaxis/core/machine/parts';
 import type { Fault } from '@nodaxis/core/units/result';
 import { showValue } from '@nodaxis/core/units/print';
@@ -60,7 +68,7 @@ function feed(key: string): void {
   if (port === undefined || (key !== 'usual' && key !== 'nothing' && !source)) return;
   run({ name: 'set-feed', args: { part, port, ...(key === 'usual' ? {} : { from: source ?? null }) } });
 }
-const devices = computed(() => own.of('breaker', 'fuse', 'filter', 'contactor').filter(canGoAhead));
+const devices = computed(() => own.of(...passingClasses).filter(canGoAhead));
 const asOption = (e: { key: string; name: string; about: string }) => ({ value: e.key, label: e.name, note: e.about });
 function putAhead(key: string): void {
   const { part, port } = row.branch;
@@ -74,9 +82,7 @@ const hangable = computed(() => {
   const port = gives.value;
   if (port === undefined) return [];
   const at = { part: row.branch.part, port };
-  return own
-    .of('supply', 'breaker', 'fuse', 'filter', 'contactor', 'lamp', 'fan', 'valve', 'terminal-strip')
-    .filter((e) => canHangOn(design.value, at, e));
+  return own.of(...hangingClasses).filter((e) => canHangOn(design.value, at, e));
 });
 function hang(key: string): void {
   const port = gives.value;
@@ -87,6 +93,7 @@ function hang(key: string): void {
   const fed = added && design.value.feeds?.[added];
   if (fed) emit('pick', rowKey({ part: added, port: Object.keys(fed)[0]! }));
 }
+const caution = computed(() => classCaution(row.part));
 const removable = computed(() => !usedIn(design.value, row.branch.part));
 const remove = () => run({ name: 'remove-part', args: { part: row.branch.part } });
 </script>
@@ -137,6 +144,7 @@ const remove = () => run({ name: 'remove-part', args: { part: row.branch.part } 
         @change="hang"
       />
     </label>
+    <Caution v-if="caution">{{ caution }}</Caution>
     <Caution v-if="carriesMains(row.part)">
       Mains. It kills, and so does the charge left behind it. Plug out, wait, measure. Local code, licensed person.
     </Caution>
