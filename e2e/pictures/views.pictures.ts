@@ -72,13 +72,9 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await page.getByRole('button', { name: /-B5 Y plus limit/ }).click();
   await page.waitForTimeout(400);
   await page.screenshot(shot('wiring-diagram'));
-  await openMachine(page, 'Wren', 'Wiring');
-  await view('Cables');
-  await pickFrom(page.getByLabel('A plug'), 'Burr 6, round connector');
-  await page.getByRole('button', { name: 'Put it in' }).click();
-  await view('Plugs and strips');
-  await page.getByRole('button', { name: /Burr 6/ }).click();
-  await page.screenshot(shot('wiring-plug'));
+  await view('Feeds');
+  await page.getByRole('tree', { name: 'Who feeds whom' }).getByText('Marl 24, field supply').click();
+  await page.screenshot(shot('wiring-feeds'));
   await bringUp(page);
   await page.goto('/parts');
   await expect(page.getByRole('heading', { level: 1, name: 'Parts library' })).toBeVisible();

@@ -42,7 +42,11 @@ export function feedChoices(design: Design, at: PortRef): FeedSource[] {
     [...portsOf(of).values()].flatMap((gives): FeedSource[] => {
       const source = { part, port: gives.id };
       const here = now?.part === part && now.port === gives.id;
-      const usable = gives.direction === 'gives' && gives.id !== 'switched' && (gives.id !== 'motor' || here);
+      const usable =
+        gives.direction === 'gives' &&
+        gives.id !== 'switched' &&
+        (gives.id !== 'motor' || here) &&
+        (gives.id === 'link') === (at.port === 'link');
       // The earth bar feeds nothing.
       const earth = gives.id === 'place' && gives.terminals.PE !== undefined;
       if (!usable || part === at.part || earth) return here ? [now] : [];

@@ -86,6 +86,7 @@ function usualFeeds(design: ReadForFeeds, tell: (part: string, port: string, sou
   feed(roles.fieldPlusStrip, 'feed', field && { ...field, pole: 'plus' });
   feed(roles.fieldZeroStrip, 'feed', field && { ...field, pole: 'minus' });
   feed(roles.controller, 'supply', gives(roles.logicSupply, 'out'));
+  feed(roles.controller, 'link', gives(roles.host, 'link'));
   feed(roles.controller, 'field', field);
   feed(roles.inputBoard, 'supply', field);
   feed(roles.inputBoard, 'field', field);

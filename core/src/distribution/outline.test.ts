@@ -2,6 +2,7 @@ import { expect, it } from 'vitest';
 import { applyCommand } from '../commands/apply';
 import type { Command } from '../commands/command';
 import { dunnock } from '../samples/dunnock';
+import { pipit } from '../samples/pipit';
 import { outlineOf, type Branch } from './outline';
 
 const lines = (b: Branch, deep = 0): string[] => [
@@ -35,6 +36,11 @@ it('from the inlet down: switch, breaker, filter, then supplies with what lives 
   // A board stands twice: where it is fed itself, and where the field of its inputs and outputs is.
   expect(text.filter((t) => t.trim().startsWith('controller/'))).toHaveLength(2);
   expect([open, rings]).toEqual([[], []]);
+});
+it('a board on USB lives on its computer: it stands under it, and its own supply is not missed', () => {
+  const { roots, open } = outlineOf(pipit().design);
+  expect(roots.flatMap((r) => lines(r))).toEqual(expect.arrayContaining(['host', '  controller/link']));
+  expect(open).toEqual([]);
 });
 it('what nothing feeds is listed, and what hangs on it stays in sight', () => {
   const { roots, open } = outlineOf(edited(feed('mains-breaker', 'in', null)));

@@ -100,6 +100,9 @@ export function outlineOf(design: Design): Outline {
       const fed = tree.feeds[part]?.[port.id];
       if (fed) {
         if (fed.pole !== 'PE' && !reached.has(portKey(at))) rings.push(at);
+      } else if (port.id === 'supply' && tree.feeds[part]?.link) {
+        // It lives on its data lead.
+        continue;
       } else if (needed(port) || given(portsOf(p), port).some((g) => has(children, part, g))) open.push(at);
     }
   return { roots, open, rings };

@@ -13,7 +13,7 @@ export type PortConductor = 'L' | 'N' | 'PE' | 'plus' | 'minus' | `pole-${number
  * data sheet, so that nothing is entered twice.
  */
 export interface Port {
-  /** `mains`, `supply`, `field`, `coil`, `load`, `torque-off`, `in`, `feed`; `out`, `switched`, `motor`, `place`. */
+  /** `mains`, `supply`, `field`, `link`, `coil`, `load`, `torque-off`, `in`, `feed`; `out`, `switched`, `motor`, `place`. */
   readonly id: string;
   readonly direction: 'takes' | 'gives';
   /** Mains, direct current; or, of a device that power passes, whatever is fed into it. */
@@ -95,6 +95,13 @@ function* portsIn(part: Part): Generator<Port> {
   const supply = found(part, { plus: 'supply-plus', minus: 'supply-minus' });
   if (supply)
     yield { id: 'supply', direction: 'takes', kind: 'direct', terminals: supply, ...optional(supplyRange(data, part)) };
+
+  // A data lead that carries power: a board may live on it. It is one plug, so it has no conductors here.
+  if (terminalsWithRole(part, 'data-link').length)
+    if (data.class === 'host-computer')
+      yield { id: 'link', direction: 'gives', kind: 'direct', terminals: {}, ...optional(exactly(USB_V)) };
+    else if (data.class === 'controller' && data.link === 'usb')
+      yield { id: 'link', direction: 'takes', kind: 'direct', terminals: {}, ...optional(exactly(USB_V)) };
 
   // What feeds the circuits at the inputs and outputs of a board; not every board has terminals of its own for it.
   if (isClass(data, 'controller', 'input-board'))
@@ -190,6 +197,8 @@ function* portsIn(part: Part): Generator<Port> {
     }
   }
 }
+/** What a computer gives over its data lead, V. */
+const USB_V = 5;
 /** Outputs up to this voltage are logic levels that a board makes by itself, V. */
 const LOGIC_LEVEL_V = 6;
 

@@ -77,7 +77,7 @@ function putAhead(key: string): void {
   run({ name: 'insert-device', args: { ...chosen, aheadOf: [{ part, port }] } });
 }
 /** The port by which it gives to what is hung on it. */
-const gives = computed(() => row.branch.gives.find((g) => g !== 'switched' && g !== 'motor'));
+const gives = computed(() => row.branch.gives.find((g) => g !== 'switched' && g !== 'motor' && g !== 'link'));
 const hangable = computed(() => {
   const port = gives.value;
   if (port === undefined) return [];

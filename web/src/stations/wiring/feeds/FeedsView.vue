@@ -52,13 +52,15 @@ const load = ({ carried, draws }: FeedRow): string => {
 const share = ({ carried }: FeedRow): number | undefined => carried?.rated && carried.amps / carried.rated;
 /** What a part takes there, where it takes more than its power. */
 const role = ({ branch }: FeedRow): string =>
-  branch.port === 'field'
-    ? 'inputs and outputs'
-    : branch.port === 'coil'
-      ? 'coil'
-      : branch.port === 'torque-off'
-        ? 'torque-off'
-        : '';
+  branch.port === 'link'
+    ? 'over its data lead'
+    : branch.port === 'field'
+      ? 'inputs and outputs'
+      : branch.port === 'coil'
+        ? 'coil'
+        : branch.port === 'torque-off'
+          ? 'torque-off'
+          : '';
 const open = computed(() => tree.value.outline.open.filter((at) => at.port !== 'coil'));
 const dead = computed(() => [...new Set([...open.value, ...tree.value.outline.rings].map((at) => at.part))]);
 const names = computed(() => dead.value.map((id) => machine.design.parts[id]!.designation).join(', '));
@@ -86,7 +88,8 @@ const names = computed(() => dead.value.map((id) => machine.design.parts[id]!.de
           <span class="line" :data-field="`feeds.${r.branch.part}.${r.branch.port ?? ''}`">
             <span class="mono designation">{{ r.part.designation }}</span>
             <span class="name"
-              >{{ r.part.name }}<span v-if="role(r)" class="soft">, {{ role(r) }}</span
+              ><span class="of">{{ r.part.name }}</span
+              ><span v-if="role(r)" class="soft">, {{ role(r) }}</span
               ><span v-if="r.strips.length" class="soft">, by way of {{ r.strips.join(', ') }}</span></span
             >
             <span class="mono volts">{{ volts(r) }}</span>
@@ -125,6 +128,11 @@ const names = computed(() => dead.value.map((id) => machine.design.parts[id]!.de
   font-weight: 600;
 }
 .name {
+  display: flex;
+  white-space: pre;
+  min-width: 0;
+}
+.of {
   overflow: hidden;
   text-overflow: ellipsis;
 }
