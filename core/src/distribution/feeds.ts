@@ -1,5 +1,6 @@
 import type { Design } from '../machine/design';
 import { hasSensorOutput, isDriver } from '../machine/parts';
+import { inputBoardsOf } from '../machine/boards';
 import type { FeedSource } from '../machine/feeds';
 import { portOf } from '../machine/ports';
 
@@ -88,8 +89,10 @@ function usualFeeds(design: ReadForFeeds, tell: (part: string, port: string, sou
   feed(roles.controller, 'supply', gives(roles.logicSupply, 'out'));
   feed(roles.controller, 'link', gives(roles.host, 'link'));
   feed(roles.controller, 'field', field);
-  feed(roles.inputBoard, 'supply', field);
-  feed(roles.inputBoard, 'field', field);
+  for (const { id } of inputBoardsOf(design)) {
+    feed(id, 'supply', field);
+    feed(id, 'field', field);
+  }
   const own = gives(roles.controller, 'out');
   for (const c of Object.values(design.circuits))
     for (const d of c.devices) if (hasSensorOutput(parts[d])) feed(d, 'supply', field ?? own);

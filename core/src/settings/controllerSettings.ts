@@ -200,9 +200,9 @@ function sidesOf(axis: Axis, switchesOnInput: readonly number[]): NonNullable<Re
 
 /** The control's own poll, and that of a board in between where its inputs are read through one. */
 function pollOf(design: Design, circuit: InputCircuit): number {
-  const { controller, inputBoard } = design.roles;
+  const { controller } = design.roles;
   const own = controller ? design.parts[controller]?.data : undefined;
-  const board = circuit.input?.part === inputBoard && inputBoard ? design.parts[inputBoard]?.data : undefined;
+  const board = circuit.input ? design.parts[circuit.input.part]?.data : undefined;
   return (
     (own?.class === 'controller' ? figureOr(own.inputPoll, 0) : 0) +
     (board?.class === 'input-board' ? figureOr(board.inputPoll, 0) : 0)

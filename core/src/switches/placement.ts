@@ -1,7 +1,9 @@
 import { fieldSupply } from '../distribution/supplies';
+import { inputBoardsOf } from '../machine/boards';
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import type { Axis } from '../machine/mechanics';
+import type { Part } from '../machine/parts';
 import type { Derived } from '../units/derived';
 import { filterTime, inputStage } from './filter';
 import { figure, figureOr, gather, known, mapKnown, positive } from '../units/derived';
@@ -97,17 +99,19 @@ export const limitFilterS = (
       return Math.max(most, filterTime(c, stage).totalS);
     }, 0);
 
-/** The input board, where a switch of this axis arrives at it. */
+/** The input board at which a switch of this axis arrives; the slowest, where they arrive at several. */
 export function boardOnTheWay(
   axisId: string,
   design: Design,
   inputs: Readonly<Record<string, TerminalRef>>,
 ): Reader | undefined {
-  const id = design.roles.inputBoard;
-  const part = id ? design.parts[id] : undefined;
-  const arrives = Object.entries(inputs).some(
-    ([circuit, input]) =>
-      input.part === id && design.circuits[circuit]?.devices.some((d) => design.parts[d]?.mount?.axis === axisId),
-  );
-  return part && arrives ? { id: id!, part } : undefined;
+  const arrives = (id: string) =>
+    Object.entries(inputs).some(
+      ([circuit, input]) =>
+        input.part === id && design.circuits[circuit]?.devices.some((d) => design.parts[d]?.mount?.axis === axisId),
+    );
+  const poll = ({ data }: Part) => (data.class === 'input-board' ? figureOr(data.inputPoll, 0) : 0);
+  return inputBoardsOf(design)
+    .filter(({ id }) => arrives(id))
+    .sort((a, b) => poll(b.part) - poll(a.part))[0];
 }

@@ -2,6 +2,7 @@ import { isolatedInputs } from './controllers';
 import type { LibraryEntry } from './entry';
 import { sheet, terminal } from './entry';
 
+const dock = isolatedInputs(16, 'D', 0);
 const nettle = isolatedInputs(8, 'G', 0);
 
 /** Boards that give a controller what it has too little of. */
@@ -18,6 +19,21 @@ export const boards: LibraryEntry[] = [
       ...nettle.terminals,
     },
     elements: nettle.elements,
+    setup: {},
+  },
+  {
+    key: 'board-dock-16',
+    name: 'Dock 16, input board with a lead on',
+    about: 'Sixteen isolated 24 V inputs in one bank; a further board hangs on its second extension socket.',
+    data: { class: 'input-board', inputPoll: sheet(3, 'ms') },
+    terminals: {
+      'supply-plus': terminal('V+', 'supply-plus'),
+      'supply-minus': terminal('V−', 'supply-minus'),
+      extension: terminal('IN', 'extension-link'),
+      'extension-2': terminal('ON', 'extension-link'),
+      ...dock.terminals,
+    },
+    elements: dock.elements,
     setup: {},
   },
 ];

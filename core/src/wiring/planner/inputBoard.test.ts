@@ -7,6 +7,8 @@ import type { MachineFile } from '../../machine/file';
 import { terminalKey } from '../../machine/ids';
 import { dunnock } from '../../samples/dunnock';
 import { terminalName } from '../wires';
+import { inputPlaces } from './inputs';
+import { planConductors } from './plan';
 
 const run = (file: MachineFile, ...commands: Command[]): MachineFile =>
   commands.reduce((f, c) => {
@@ -96,4 +98,28 @@ it('a controller without an extension lead takes no board, and the plan says so'
   expect(gapsAt(file, /^roles\.inputBoard$/).map((f) => f.title)).toEqual([
     expect.stringMatching(/^Bryony .* takes no input board\.$/),
   ]);
+});
+
+it('a second board hangs on the first where that passes the lead on; where it does not, the plan says so', () => {
+  const boards = (first: string) =>
+    run(
+      withController('controller-teasel-6'),
+      { name: 'choose-part', args: { slot: { role: 'inputBoard' }, library: first } },
+      { name: 'add-part', args: { library: 'board-nettle-8' } },
+      replan,
+    );
+  const chained = boards('board-dock-16');
+  const ways = planConductors(chained.design)
+    .proposals.filter((p) => p.id.endsWith('/link') && p.id !== 'host/link')
+    .map((p) => `${p.from.part}:${p.from.terminal} ${p.to.part}:${p.to.terminal}`);
+  expect(ways).toEqual([
+    'controller:extension input-board:extension',
+    'input-board:extension-2 input-board-2:extension',
+  ]);
+  // Their inputs come after those of the controller, board by board.
+  const places = inputPlaces(chained.design).map((p) => p.part);
+  expect([...new Set(places)]).toEqual(['controller', 'input-board', 'input-board-2']);
+  expect(places.filter((p) => p === 'input-board-2')).toHaveLength(8);
+  const single = boards('board-nettle-8');
+  expect(planConductors(single.design).gaps.map((g) => g.field)).toContain('parts.input-board-2');
 });

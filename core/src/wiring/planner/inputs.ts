@@ -1,4 +1,5 @@
 import type { InputCircuit } from '../../machine/connections';
+import { inputBoardsOf } from '../../machine/boards';
 import type { Design } from '../../machine/design';
 import type { TerminalRef } from '../../machine/ids';
 import { terminalKey } from '../../machine/ids';
@@ -41,15 +42,15 @@ export interface InputPlace extends TerminalRef {
   on: Part;
 }
 
-/** All inputs of a machine: those of the controller, then those of an input board that hangs on it. */
+/** All inputs of a machine: those of the controller, then those of the input boards that hang on it. */
 export function inputPlaces(design: Design): InputPlace[] {
-  const { controller, inputBoard } = design.roles;
+  const { controller } = design.roles;
   const owner = controller ? design.parts[controller] : undefined;
   if (!owner) return [];
-  return [controller, takesInputBoard(owner) ? inputBoard : undefined].flatMap((id) => {
-    const on = id ? design.parts[id] : undefined;
-    return on ? inputTerminals(on).map((terminal) => ({ part: id!, terminal, on })) : [];
-  });
+  const boards = takesInputBoard(owner) ? inputBoardsOf(design) : [];
+  return [{ id: controller!, part: owner }, ...boards].flatMap(({ id, part: on }) =>
+    inputTerminals(on).map((terminal) => ({ part: id, terminal, on })),
+  );
 }
 
 /**

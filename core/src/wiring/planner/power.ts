@@ -1,11 +1,13 @@
 import type { ConductorFunction } from '../../machine/connections';
-import { terminalKey } from '../../machine/ids';
-import { isDriver } from '../../machine/parts';
+import { inputBoardsOf } from '../../machine/boards';
+import { terminalKey, type TerminalRef } from '../../machine/ids';
+import { isDriver, terminalsWithRole } from '../../machine/parts';
 import type { PortRef } from '../../machine/ports';
 import { motorBusParts } from '../../distribution/supplies';
 import { figureOr } from '../../units/derived';
 import type { Planning } from './planning';
 import { fieldPole, poleFrom, poleOf, protectionA, type Pole } from './poles';
+import { at } from './proposal';
 
 /** The current for which leads of a supply are chosen where its sheet does not tell, A. */
 const USUAL_SUPPLY_A = 5;
@@ -106,25 +108,31 @@ export const hasTorqueOff = (p: Planning, id: string): boolean => {
   return part !== undefined && isDriver(part.data) && p.terminal(id, 'torque-off-plus') !== undefined;
 };
 
-/** Input boards: the supply of each, and the lead to the controller. */
+/** Input boards: the supply of each, and the lead from the controller, or from the board before it where that one passes it on. */
 function planInputBoards(p: Planning, controllerId: string): void {
-  const board = p.holder('inputBoard');
-  if (!board) return;
-  const extension = p.terminal(controllerId, 'extension-link');
-  if (!extension) {
-    p.gaps.push({
-      what: `${p.design.parts[controllerId]!.name} takes no input board.`,
-      field: 'roles.inputBoard',
+  const ends = (id: string): TerminalRef[] =>
+    terminalsWithRole(p.design.parts[id]!, 'extension-link').map((t) => at(id, t));
+  const free = ends(controllerId);
+  for (const { id, part } of inputBoardsOf(p.design)) {
+    const from = free.shift();
+    const [own, ...on] = ends(id);
+    if (!from || !own) {
+      const taken = ends(controllerId).length > 0;
+      p.gaps.push({
+        what: `${p.design.parts[controllerId]!.name} takes no ${taken ? 'further ' : ''}input board${taken ? `: ${part.designation} finds no place on its extension lead` : ''}.`,
+        field: id === p.design.roles.inputBoard ? 'roles.inputBoard' : `parts.${id}`,
+      });
+      continue;
+    }
+    planSupply(p, id, 'input board', 0.5, id);
+    p.add({
+      id: `${id}/link`,
+      from,
+      to: own,
+      purpose: 'The controller looks at the inputs of the board over this lead: short, away from motor cables.',
     });
-    return;
+    free.push(...on);
   }
-  planSupply(p, board.id, 'input board', 0.5, board.id);
-  p.add({
-    id: `${board.id}/link`,
-    from: extension,
-    to: p.terminal(board.id, 'extension-link'),
-    purpose: 'The controller looks at the inputs of the board over this lead: short, away from motor cables.',
-  });
 }
 
 /** What no station of the plan has led yet: whatever else hangs on a feed, such as a lamp behind a hand switch. */

@@ -1,6 +1,8 @@
 import { circuitName } from '../../../machine/fields';
 import type { Design } from '../../../machine/design';
+import { inputBoardsOf } from '../../../machine/boards';
 import { libraryOf } from '../../../machine/library/index';
+import { terminalsWithRole } from '../../../machine/parts';
 import { drivesOf } from '../../../wiring/planner/plannedDrives';
 import { inputTerminals, takesInputBoard } from '../../../wiring/planner/inputs';
 import type { Remedy, Rule } from '../../finding';
@@ -28,12 +30,22 @@ function shareLoop(design: Design): Remedy[] {
   return [];
 }
 
-/** A board with more inputs, where the controller takes one and has none yet. */
+/** A board with more inputs, where the controller, or the last board on its lead, takes one. */
 function inputBoard(design: Design): Remedy[] {
   const controller = design.roles.controller ? design.parts[design.roles.controller] : undefined;
-  if (!takesInputBoard(controller) || design.roles.inputBoard) return [];
+  if (!takesInputBoard(controller)) return [];
+  const boards = inputBoardsOf(design);
+  // A further one hangs on the last, where that passes the lead on.
+  const last = boards.at(-1)?.part;
+  if (last && terminalsWithRole(last, 'extension-link').length < 2) return [];
   return libraryOf('input-board').map((e) =>
-    replanned(design, `Add ${e.name}`, { name: 'choose-part', args: { slot: { role: 'inputBoard' }, library: e.key } }),
+    replanned(
+      design,
+      `Add ${e.name}`,
+      boards.length
+        ? { name: 'add-part', args: { library: e.key } }
+        : { name: 'choose-part', args: { slot: { role: 'inputBoard' }, library: e.key } },
+    ),
   );
 }
 
