@@ -573,6 +573,12 @@ const cases: Record<string, Case> = {
     fires: [{ name: 'add-part', args: { library: 'lamp-wick-24' } }],
     silent: [{ name: 'add-part', args: { library: 'lamp-wick-24' } }, feed('lamp', 'load', 'field-supply')],
   },
+  // 12 V: the link may stay; 24 V: its regulator is done for.
+  'link-open-above': {
+    base: 'wren',
+    fires: [controller('controller-yarrow-4'), role('logicSupply', 'supply-marl-24'), plan],
+    silent: [controller('controller-yarrow-4'), role('logicSupply', 'supply-marl-12'), plan],
+  },
   'feed-ring': {
     base: 'dunnock',
     fires: [feed('mains-breaker', 'in', 'mains-filter')],

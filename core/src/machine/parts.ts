@@ -96,7 +96,13 @@ const el = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>
 /** What stands between the terminals inside a part, as far as switch-level logic needs it. */
 export const Element = z.discriminatedUnion('kind', [
   el('join', { terminals: z.array(Id).min(2).max(1000) }),
-  el('jumper', { a: Id, b: Id, label: z.string().max(60), closed: z.boolean() }),
+  el('jumper', {
+    a: Id,
+    b: Id,
+    label: z.string().max(60),
+    closed: z.boolean(),
+    opensAbove: quantityOf('voltage').describe('supply of the part above which it has to be open'),
+  }),
   el('contact', { a: Id, b: Id, form: z.enum(['NO', 'NC']), actuator: z.enum(['hand', 'coil']), coil: Id.optional() }),
   el('coil', { a: Id, b: Id }),
   el('load', { a: Id, b: Id }),

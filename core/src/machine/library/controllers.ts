@@ -99,6 +99,7 @@ const boardSupply: { terminals: Record<string, Terminal>; elements: Record<strin
 
 const sedgeInputs = pulledUpInputs(6);
 const tansyInputs = pulledUpInputs(4);
+const yarrowInputs = pulledUpInputs(8);
 const fixedBank = isolatedInputs(8, 'E', 0);
 const farBank = isolatedInputs(16, 'N', 0);
 const bryonyInputs = pulledUpInputs(5);
@@ -150,6 +151,57 @@ export const controllers: LibraryEntry[] = [
       ...sedgeInputs.terminals,
     },
     elements: { ...boardSupply.elements, ...sedgeOut.elements, ...sedgeInputs.elements },
+    setup: {},
+  },
+  {
+    key: 'controller-yarrow-4',
+    name: 'Yarrow 4, processor board for 7 to 40 V',
+    about:
+      'Four channels for separate drivers. Its 5 V come from its own supply by link J5 up to 15 V; above that J5 has to be open, and the 5 V come over USB.',
+    data: {
+      class: 'controller',
+      architecture: 'processor-board',
+      channels: 4,
+      pulseRate: sheet(100, 'kHz'),
+      pulseWidth: sheet(4, 'µs'),
+      directionSetup: sheet(5, 'µs'),
+      inputPoll: sheet(1, 'ms'),
+      pulseRateTotal: sheet(200, 'kHz'),
+      outputVoltage: sheet(5, 'V'),
+      outputCurrent: sheet(20, 'mA'),
+      commandFormats: ['pulse-and-direction'],
+      switchedVoltage: sheet(5, 'V'),
+      switchedCurrent: sheet(15, 'mA'),
+      link: 'usb',
+      spindleControl: ['relay', 'pulse-width'],
+      encoderInputs: 0,
+      threading: false,
+      independentSlaves: false,
+      supplyMin: sheet(7, 'V'),
+      supplyMax: sheet(40, 'V'),
+    },
+    terminals: {
+      ...boardSupply.terminals,
+      vr: terminal('VR', 'spare'),
+      ...sedgeOut.terminals,
+      ...pulseWidth,
+      ...link('USB'),
+      ...channels(4, (l, i) => `${l}${i + 1}`),
+      ...yarrowInputs.terminals,
+    },
+    elements: {
+      ...boardSupply.elements,
+      'link-5': {
+        kind: 'jumper',
+        a: 'supply-plus',
+        b: 'vr',
+        label: 'J5, feeds the 5 V regulator',
+        closed: true,
+        opensAbove: sheet(15, 'V'),
+      },
+      ...sedgeOut.elements,
+      ...yarrowInputs.elements,
+    },
     setup: {},
   },
   {

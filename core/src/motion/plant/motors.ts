@@ -178,7 +178,7 @@ export class Motors {
     let moved = this.shoved;
     this.shoved = false;
     this.nowS = timeS;
-    this.powerW.fill(0);
+    for (let b = 0; b < this.powerW.length; b++) this.powerW[b] = 0;
     for (let m = 0; m < motors.length; m++) {
       const motor = motors[m]!;
       const p = pulses[motor.axis]![motor.index]!;
@@ -437,7 +437,9 @@ export class Motors {
   private afterMotion(timeS: number, dt: number): void {
     let lowest = 1;
     for (let b = 0; b < this.busW.length; b++) {
-      const [power, most] = [this.powerW[b]!, this.busW[b]!];
+      const most = this.busW[b]!;
+      if (most === Infinity) continue;
+      const power = this.powerW[b]!;
       const target = power > most ? Math.max(LEAST_SHARE, most / power) : 1;
       let share = this.shares[b]!;
       share += (target - share) * Math.min(1, dt / SAG_TIME_S);

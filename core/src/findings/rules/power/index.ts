@@ -3,6 +3,7 @@ import { busLift } from './busLift';
 import { controllerSupply } from './controllerSupply';
 import { controllerUnpowered, startDoesNothing, driveUnfed } from './powerless';
 import { feedKind, feedOpen, feedRing, passedLoad } from './feedRules';
+import { linkOpenAbove } from './linkOpenAbove';
 import { loadVoltage } from './loadVoltage';
 import { railsJoined } from './railsJoined';
 import { railsReversed } from './railsReversed';
@@ -26,6 +27,7 @@ export const power: Subject = {
     [feedOpen, 'a part that needs power, or passes it on, and that nothing feeds'],
     [feedRing, 'parts that feed each other in a ring'],
     [feedKind, 'mains where direct current belongs, and direct current where mains belongs'],
+    [linkOpenAbove, 'a link on a board that has to be open above some voltage'],
     [passedLoad, 'what a switch, contactor, filter or breaker passes on against its rating'],
     [railsReversed, 'a part that is fed the wrong way round'],
   ],
