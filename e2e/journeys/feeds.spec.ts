@@ -5,8 +5,8 @@ test('a second supply behind a breaker of its own, a work light behind a hand sw
 }) => {
   await openMachine(page, 'Dunnock');
   await page.getByRole('link', { name: 'Wiring' }).click();
-  await page.getByRole('tab', { name: 'Feeds' }).click();
-  const tree = page.getByRole('tree', { name: 'Who feeds whom' });
+  await page.getByRole('tab', { name: 'Power' }).click();
+  const tree = page.getByRole('tree', { name: 'What feeds what' });
   const row = (name: string | RegExp) => tree.getByRole('treeitem').filter({ hasText: name }).last();
   const panel = page.getByRole('complementary', { name: /^Feed of/ });
   await expect(row('Sieve 16, mains filter')).toContainText('230 V AC');
@@ -46,7 +46,7 @@ test('a second supply behind a breaker of its own, a work light behind a hand sw
   await expect(page.getByText('L for Marl 24 L, 24 V supply.').first()).toBeVisible();
 
   // Taken out, the light hangs on what fed its switch.
-  await page.getByRole('tab', { name: 'Feeds' }).click();
+  await page.getByRole('tab', { name: 'Power' }).click();
   await row('Wicket 1').getByText('Wicket 1').first().click();
   await panel.getByRole('button', { name: /^Take -Q\d+ out/ }).click();
   await expect(row('Wicket 1')).toHaveCount(0);
@@ -55,7 +55,7 @@ test('a second supply behind a breaker of its own, a work light behind a hand sw
 
 test('a breaker that nothing feeds is said in words at its place and among the findings, and one step back mends it', async ({ page }) => {
   await openMachine(page, 'Dunnock');
-  await page.goto(page.url().replace(/\/[a-z]+(\?.*)?$/, '/wiring?view=feeds&field=feeds.mains-breaker.in'));
+  await page.goto(page.url().replace(/\/[a-z]+(\?.*)?$/, '/wiring?view=power&field=feeds.mains-breaker.in'));
   const panel = page.getByRole('complementary', { name: /^Feed of/ });
   await expect(panel.getByRole('heading')).toContainText('Hurdle 16');
   await pickFrom(panel.getByRole('combobox', { name: 'Fed from' }), 'nothing');

@@ -72,9 +72,9 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await page.getByRole('button', { name: /-B5 Y plus limit/ }).click();
   await page.waitForTimeout(400);
   await page.screenshot(shot('wiring-diagram'));
-  await view('Feeds');
-  await page.getByRole('tree', { name: 'Who feeds whom' }).getByText('Marl 24, field supply').click();
-  await page.screenshot(shot('wiring-feeds'));
+  await view('Power');
+  await page.getByRole('tree', { name: 'What feeds what' }).getByText('Marl 24, field supply').click();
+  await page.screenshot(shot('wiring-power'));
   await bringUp(page);
   await page.goto('/parts');
   await expect(page.getByRole('heading', { level: 1, name: 'Parts library' })).toBeVisible();

@@ -25,7 +25,7 @@ const WiringDiagram = defineAsyncComponent(() => import('./diagram/WiringDiagram
 
 const views = [
   { id: 'parts', name: 'Parts' },
-  { id: 'feeds', name: 'Feeds' },
+  { id: 'power', name: 'Power' },
   { id: 'list', name: 'List' },
   { id: 'next', name: 'Next' },
   { id: 'diagram', name: 'Diagram' },
@@ -59,7 +59,7 @@ const done = computed(() => progress.value.reduce((n, p) => n + p.done, 0));
 /** The view that a link to a field asks for. */
 function viewOf(field: string): View | undefined {
   if (field.startsWith('chains.')) return 'cables';
-  if (field.startsWith('feeds.')) return 'feeds';
+  if (field.startsWith('feeds.')) return 'power';
   if (field.startsWith('conductors')) return narrow.value ? 'next' : 'list';
   if (/^(roles|outputs|parts|stopSchool|mainsVoltage|colourRules)/.test(field)) return 'parts';
   return undefined;
@@ -101,7 +101,7 @@ const plan = () => machine.run({ name: 'plan-wiring', args: {} });
     </Caution>
     <div class="body" role="tabpanel" :aria-labelledby="`tab-${view}`">
       <PartsToWire v-if="view === 'parts'" />
-      <FeedsView v-else-if="view === 'feeds'" />
+      <FeedsView v-else-if="view === 'power'" />
       <AsFound v-else-if="view === 'found'" />
       <section v-else-if="!all.length" class="sheet empty stack" data-field="conductors">
         <h2>No conductor yet</h2>

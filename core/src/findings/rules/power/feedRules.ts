@@ -6,6 +6,7 @@ import type { Design } from '../../../machine/design';
 import { isDriver, type Part } from '../../../machine/parts';
 import { portKey, portOf, portsOf, type Port, type PortRef } from '../../../machine/ports';
 import { carriedBy } from '../../../power/carried';
+import { positive } from '../../../units/derived';
 import { showValue } from '../../../units/print';
 import { fieldOfPart } from '../../choose';
 import type { FindingDraft, Remedy, Rule } from '../../finding';
@@ -169,6 +170,13 @@ export const passedLoad: Rule = {
       const carried = carriedBy(figures, id);
       if (carried?.rated === undefined || carried.amps <= carried.rated) return [];
       const { amps, rated } = carried;
+      // Where the breaker ahead carries too much as well, that is told there: see branch-load.
+      const told = tree.wayTo(id, 'in').passes.some(({ part: ahead }) => {
+        const { data } = design.parts[ahead]!;
+        const most = positive('ratedCurrent' in data ? data.ratedCurrent : undefined, '');
+        return letsGo(design.parts[ahead]!) && most.known && most.value < amps;
+      });
+      if (told) return [];
       return [
         {
           subject: id,

@@ -12,7 +12,7 @@ import Progress from '../../../ui/Progress.vue';
 import FeedPanel from './FeedPanel.vue';
 import { rowKey, useFeedRows, type FeedRow } from './useFeedRows';
 
-/** Who feeds whom: from where the mains comes in, through what protects and switches, down to each load. */
+/** What feeds what: from where the mains comes in, through what protects and switches, down to each load. */
 const machine = useOpenMachine();
 const preferences = usePreferences();
 const route = useRoute();
@@ -68,8 +68,8 @@ const names = computed(() => dead.value.map((id) => machine.design.parts[id]!.de
 
 <template>
   <div class="feeds">
-    <section class="sheet stack tree" aria-label="Who feeds whom">
-      <h2>Who feeds whom</h2>
+    <section class="sheet stack tree" aria-label="What feeds what">
+      <h2>What feeds what</h2>
       <p class="soft">
         Each part hangs on what feeds it. The planner leads the conductors so; loads and faults are worked out from it.
       </p>
@@ -81,7 +81,7 @@ const names = computed(() => dead.value.map((id) => machine.design.parts[id]!.de
       <OutlineTree
         :nodes="tree.rows"
         :picked="row?.key"
-        label="Who feeds whom"
+        label="What feeds what"
         @pick="(r: FeedRow) => (picked = r.key)"
       >
         <template #default="{ node: r }">
