@@ -1,6 +1,6 @@
 import type { MachineFile } from '../machine/file';
 import type { AxisEnd } from '../machine/mechanics';
-import { MachineBuilder } from '../samples/builder';
+import { MachineBuilder, mainsSide } from '../samples/builder';
 import type { Unit } from '../units/units';
 import { quantity } from '../units/quantity';
 
@@ -40,13 +40,6 @@ function switches(b: MachineBuilder, library: string, list: readonly SwitchAt[])
     });
   return b;
 }
-const mains = {
-  mainsInlet: 'inlet-gate-16',
-  mainSwitch: 'switch-stile-2',
-  mainsBreaker: 'breaker-hurdle-10',
-  mainsFilter: 'filter-sieve-16',
-  earthBar: 'bar-ridge-20',
-} as const;
 const strips = {
   motorPlusStrip: 'strip-paling-6',
   motorZeroStrip: 'strip-hedge-12',
@@ -111,7 +104,7 @@ export function lapwing(): MachineFile {
     motorSupply: 'supply-loam-36',
     logicSupply: 'supply-marl-5',
     fieldSupply: 'supply-marl-24',
-    ...mains,
+    ...mainsSide,
     ...strips,
     stopContactor: 'contactor-bollard-dc',
     resetButton: 'button-plum-push',
@@ -182,7 +175,7 @@ export function dotterel(): MachineFile {
     motorSupply: 'supply-loam-60',
     logicSupply: 'supply-marl-5',
     fieldSupply: 'supply-marl-24',
-    ...mains,
+    ...mainsSide,
     mainsBreaker: 'breaker-hurdle-16',
     ...strips,
     stopContactor: 'contactor-bollard-dc',
@@ -259,7 +252,7 @@ export function nuthatch(): MachineFile {
     motorSupply: 'supply-loam-48',
     logicSupply: 'supply-marl-5',
     fieldSupply: 'supply-marl-24',
-    ...mains,
+    ...mainsSide,
     ...strips,
     stopContactor: 'contactor-bollard-dc',
     resetButton: 'button-plum-push',
@@ -315,7 +308,7 @@ export function redstart(): MachineFile {
     motorSupply: 'supply-loam-60',
     logicSupply: 'supply-marl-5',
     fieldSupply: 'supply-marl-24',
-    ...mains,
+    ...mainsSide,
     ...strips,
     mainsBreaker: 'breaker-hurdle-16',
     stopContactor: 'contactor-bollard-dc',
@@ -379,7 +372,7 @@ export function whinchat(): MachineFile {
     motorSupply: 'supply-loam-48',
     logicSupply: 'supply-marl-24',
     fieldSupply: 'supply-marl-24',
-    ...mains,
+    ...mainsSide,
     mainsBreaker: 'breaker-hurdle-16',
     ...strips,
     stopContactor: 'contactor-bollard-dc',
