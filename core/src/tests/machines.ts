@@ -54,7 +54,7 @@ function finished(b: MachineBuilder): MachineFile {
 /** A small router whose drivers plug into the board: lead screws of four starts, the work on a table that moves. */
 export function stonechat(): MachineFile {
   const b = new MachineBuilder('router-fixed-gantry', 'Stonechat', 'stonechat');
-  b.roles({ controller: 'controller-tansy-3', host: 'host-desk', motorSupply: 'supply-loam-24', ...mains })
+  b.roles({ controller: 'controller-tansy-3', host: 'host-desk', motorSupply: 'supply-loam-24', ...mainsSide })
     .set('mainsVoltage', quantity(230, 'V'))
     .set('stopSchool', 'request-only');
   for (const [axis, travel] of [
