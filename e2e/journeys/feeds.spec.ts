@@ -53,7 +53,9 @@ test('a second supply behind a breaker of its own, a work light behind a hand sw
   await expect(row('Glim 24')).toBeVisible();
 });
 
-test('a breaker that nothing feeds is said in words at its place and among the findings, and one step back mends it', async ({ page }) => {
+test('a breaker that nothing feeds is said in words at its place and among the findings, and one step back mends it', async ({
+  page,
+}) => {
   await openMachine(page, 'Dunnock');
   await page.goto(page.url().replace(/\/[a-z]+(\?.*)?$/, '/wiring?view=power&field=feeds.mains-breaker.in'));
   const panel = page.getByRole('complementary', { name: /^Feed of/ });
