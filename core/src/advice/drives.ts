@@ -1,6 +1,7 @@
 import type { Figures } from '../derivation/figureTypes';
 import { deriveFigures } from '../derivation/figures';
 import { SUPPLY_HEADROOM } from '../drivetrain/constants';
+import { MAINS_STRAYS } from '../distribution/supplies';
 import { busVoltsOf, runsOnMains } from '../drivetrain/bus';
 import { startingPeakA } from '../drivetrain/motorCurrent';
 import { mismatches, mismatchWords } from '../drivetrain/motorDriver';
@@ -14,9 +15,6 @@ import { figureOr, positive } from '../units/derived';
 import { showValue } from '../units/print';
 import type { Fit } from './fit';
 import { check, overall, ranked } from './fit';
-
-/** The mains may stray from its nominal voltage by this share. */
-const MAINS_STRAYS = 0.1;
 
 /** Every library driver against the motor of an axis, the bus, the controller and the wanted speed. */
 export function driverFits(

@@ -6,7 +6,7 @@ import type { Part, PartClass } from '../machine/parts';
 import { portOf, portsOf, type Port, type PortRef } from '../machine/ports';
 
 /** A load lives and works within this share of its voltage. */
-const TOLERANCE = 0.2;
+export const LOAD_TOLERANCE = 0.2;
 
 /** What a port gives in the end: mains, or direct current of a voltage; undefined where nothing reaches it. */
 export function givenAt(design: Design, source: PortRef): { kind: 'mains' | 'direct'; volts?: number } | undefined {
@@ -25,7 +25,7 @@ const suits = (port: Port, given: { kind: 'mains' | 'direct'; volts?: number } |
   if (port.kind !== given.kind) return false;
   const { volts } = given;
   if (given.kind === 'mains' || volts === undefined || !port.volts) return true;
-  return volts >= port.volts.least * (1 - TOLERANCE) && volts <= port.volts.most * (1 + TOLERANCE);
+  return volts >= port.volts.least * (1 - LOAD_TOLERANCE) && volts <= port.volts.most * (1 + LOAD_TOLERANCE);
 };
 
 /**

@@ -75,6 +75,9 @@ export function motorBusParts(design: Read): ReadonlySet<string> {
 const busParts = new WeakMap<DistributionTree, ReadonlySet<string>>();
 const NONE = { class: 'host-computer' } as const;
 
+/** Mains may stray from its nominal voltage by this share, and what is made for it bears that. */
+export const MAINS_STRAYS = 0.12;
+
 /** The bars on which the protective earth and the shields of cables end. */
 export const earthBars = (design: Pick<Design, 'parts'>): Held[] =>
   Object.entries(design.parts).flatMap(([id, part]) =>

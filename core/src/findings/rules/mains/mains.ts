@@ -1,4 +1,4 @@
-import { letsGo, mainsDevices } from '../../../distribution/supplies';
+import { letsGo, mainsDevices, MAINS_STRAYS } from '../../../distribution/supplies';
 import type { Held } from '../../../distribution/tree';
 import type { Figures } from '../../../derivation/figureTypes';
 import type { Design } from '../../../machine/design';
@@ -14,8 +14,7 @@ import { fieldOfPart, takeInstead } from '../../choose';
 import type { FindingDraft, Rule } from '../../finding';
 import { replanned } from '../../replanned';
 
-/** Mains may stray from its nominal voltage by this share, and what is made for it bears that. */
-const TOLERANCE = 0.12;
+const TOLERANCE = MAINS_STRAYS;
 /** Share of a breaker's rating that lasts. */
 const LASTING = 0.8;
 /** Above this many times its rating a breaker trips within the hour: conventional tripping current of IEC 60898-1. */
@@ -49,7 +48,7 @@ export const mainsVoltage: Rule = {
       });
       const takes = onMains(part) ? mainsRange(part) : undefined;
       if (takes) {
-        const range = takes.least === takes.most ? `${takes.most} V` : `${takes.least} to ${takes.most} V`;
+        const range = rangeWords(takes);
         if (volts > takes.most * (1 + TOLERANCE))
           return [draft('danger', `The mains destroys ${part.designation}`, `is made for ${range}; the mains has %.`)];
         if (volts < takes.least * (1 - TOLERANCE))
@@ -75,6 +74,16 @@ export const mainsVoltage: Rule = {
     });
   },
 };
+
+/** A sheet may tell one end of the range alone. */
+const rangeWords = ({ least, most }: { least: number; most: number }): string =>
+  least === most
+    ? `${most} V`
+    : !Number.isFinite(most)
+      ? `${least} V and more`
+      : least === 0
+        ? `up to ${most} V`
+        : `${least} to ${most} V`;
 
 /** The parts that the mains passes on its way to any load. */
 function onMainsWays(design: Design): ReadonlySet<string> {

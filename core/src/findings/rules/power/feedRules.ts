@@ -1,4 +1,5 @@
-import { isFeed, usualMains, type Source } from '../../../distribution/feeds';
+import { feedChoices } from '../../../distribution/choices';
+import { usualMains, type Source } from '../../../distribution/feeds';
 import { outlineOf } from '../../../distribution/outline';
 import { letsGo, mainsInlets } from '../../../distribution/supplies';
 import { distributionOf } from '../../../distribution/tree';
@@ -96,23 +97,16 @@ function suitable(design: Design, at: PortRef, port: Port): Remedy[] {
   const from = sourceFor(design, at, port);
   return from ? [feedFrom(design, at, `Feed it from ${design.parts[from.part]!.designation}`, from)] : [];
 }
-/** A load lives and works within this share of its voltage. */
-const TOLERANCE = 0.2;
-export function sourceFor(design: Design, at: PortRef, port: Port): Source | undefined {
+/** The mains of the cabinet, or a supply that gives what the port takes and has its own mains. */
+function sourceFor(design: Design, at: PortRef, port: Port): Source | undefined {
   if (port.kind === 'mains') {
     const mains = usualMains(design);
-    return mains && mains.part !== at.part ? mains : undefined;
+    return mains?.part === at.part ? undefined : mains;
   }
-  const [least, most] = [port.volts?.least ?? 0, port.volts?.most ?? Infinity];
-  const ways = distributionOf(design);
-  return Object.entries(design.parts)
-    .flatMap(([part, of]) => {
-      const out = of.data.class === 'supply' ? portOf(of, 'out') : undefined;
-      const volts = out?.volts?.most;
-      const suits = volts !== undefined && volts >= least * (1 - TOLERANCE) && volts <= most * (1 + TOLERANCE);
-      return suits && isFeed(design.parts, at.part, at.port, { part, port: 'out' }) ? [{ part, port: 'out' }] : [];
-    })
-    .find(({ part }) => ways.wayTo(part, 'mains').source !== undefined);
+  const tree = distributionOf(design);
+  return feedChoices(design, at).find(
+    ({ part }) => design.parts[part]!.data.class === 'supply' && tree.wayTo(part, 'mains').source !== undefined,
+  );
 }
 
 /** What is told elsewhere when it has no power: drives, controllers, sensors, and what inputs, outputs and the stop act by. */

@@ -1,10 +1,8 @@
+import { LOAD_TOLERANCE } from '../../../distribution/choices';
 import { loadVolts } from '../../../machine/loads';
 import { showValue } from '../../../units/print';
 import { terminalName } from '../../../wiring/wires';
 import type { FindingDraft, Rule } from '../../finding';
-
-/** A load lives and works within this share of its voltage. */
-const TOLERANCE = 0.2;
 
 /** A coil, brake, lamp or fan on another voltage than it is made for, wherever that comes from. */
 export const loadVoltage: Rule = {
@@ -28,7 +26,7 @@ export const loadVoltage: Rule = {
         full.voltsAt({ part: id, terminal: load.a }),
         full.voltsAt({ part: id, terminal: load.b }),
       );
-      if (volts <= 0 || Math.abs(volts - wants) <= TOLERANCE * wants) return [];
+      if (volts <= 0 || Math.abs(volts - wants) <= LOAD_TOLERANCE * wants) return [];
       const over = volts > wants;
       return [
         {
