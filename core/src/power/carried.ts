@@ -64,7 +64,8 @@ export function carriedBy(read: Read, id: string): Carried | undefined {
   };
   if (part.data.class === 'supply') return direct(id);
   const port = tree.port({ part: id, port: 'out' }) ?? tree.port({ part: id, port: 'mains' });
-  if (port?.direction !== 'gives' || part.data.class === 'controller') return undefined;
+  if (port?.direction !== 'gives' || part.data.class === 'controller' || part.data.class === 'spindle-drive')
+    return undefined;
   const supply = tree.supplyOf(id, 'in');
   if (supply) return direct(supply.id, id);
   const drawn = mainsThrough(read, id);

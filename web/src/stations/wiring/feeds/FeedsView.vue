@@ -46,10 +46,12 @@ const volts = ({ given, branch }: FeedRow): string => {
 const amps = (a: number) => showValue(a, 'current', preferences.display, 2);
 const load = ({ carried, draws }: FeedRow): string => {
   if (draws !== undefined) return amps(draws);
-  if (!carried) return '';
+  // Of a board’s own electronics no sheet tells: nothing counted is no load of zero.
+  if (!carried?.amps) return '';
   return carried.rated === undefined ? amps(carried.amps) : `${amps(carried.amps)} of ${amps(carried.rated)}`;
 };
-const share = ({ carried }: FeedRow): number | undefined => carried?.rated && carried.amps / carried.rated;
+const share = ({ carried }: FeedRow): number | undefined =>
+  carried?.rated && carried.amps ? carried.amps / carried.rated : undefined;
 /** What a part takes there, where it takes more than its power. */
 const role = ({ branch }: FeedRow): string =>
   branch.port === 'link'
@@ -131,6 +133,7 @@ const names = computed(() => dead.value.map((id) => machine.design.parts[id]!.de
   display: flex;
   white-space: pre;
   min-width: 0;
+  overflow: hidden;
 }
 .of {
   overflow: hidden;
@@ -162,6 +165,7 @@ const names = computed(() => dead.value.map((id) => machine.design.parts[id]!.de
   .line {
     grid-template-columns: auto minmax(60px, 1fr) auto;
   }
+  .name .soft,
   .load {
     display: none;
   }
