@@ -17,6 +17,8 @@ import { known } from '../units/derived';
 import { finished, type Steps } from '../units/steps';
 import type { Network } from '../wiring/network';
 import { buildNetwork } from '../wiring/network';
+import { seatContacts, sharesChannel, type SeatContact } from '../distribution/seats';
+import { socketsOf } from '../machine/parts';
 import { terminalKey } from '../machine/ids';
 import { loadVolts } from '../machine/loads';
 import { drivesOf } from '../wiring/planner/plannedDrives';
@@ -33,11 +35,17 @@ import type { AxisFigures, Figures, StopFigures } from './figureTypes';
 import { movingAxes } from './movingAxes';
 
 /** Conductors count in the nets by their ends alone: a state, a colour or a note changes no level. */
-const topology = (cache: Cache, design: Design): { network: Network } =>
-  // Most edits leave both alone; only the others have to look at every end.
-  cache.keep('topology', [design.conductors, design.parts], () => networkOf(cache, design));
-function networkOf(cache: Cache, design: Design): { network: Network } {
-  const read: unknown[] = [];
+const topology = (cache: Cache, design: Design): { network: Network } => {
+  // A board with sockets has contacts of its own; they hang on who sits where.
+  const tree = withSockets(design) ? distributionOf(design) : undefined;
+  const seats = tree ? cache.keep('seats', [tree], () => seatContacts(design)) : NO_SEATS;
+  // Most edits leave them alone; only the others have to look at every end.
+  return cache.keep('topology', [design.conductors, design.parts, seats], () => netsOf(cache, design, seats));
+};
+const NO_SEATS: readonly SeatContact[] = [];
+const withSockets = (design: Design): boolean => socketsOf(design.parts[design.roles.controller ?? '']).length > 0;
+function netsOf(cache: Cache, design: Design, seats: readonly SeatContact[]): { network: Network } {
+  const read: unknown[] = seats.flatMap(({ pin, contact }) => [terminalKey(pin), terminalKey(contact)]);
   for (const id in design.conductors) {
     const c = design.conductors[id]!;
     read.push(id, c.from, c.to);
@@ -48,7 +56,7 @@ function networkOf(cache: Cache, design: Design): { network: Network } {
     read.push(id, part.elements, loadVolts(part));
   }
   return cache.keep('network', read, () => ({
-    network: buildNetwork(design.parts, design.conductors),
+    network: buildNetwork(design.parts, design.conductors, seats),
   }));
 }
 
@@ -107,7 +115,9 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
 
   function* steps(design: Design): Steps<Figures> {
     const drivesSeen = axesOf(design).flatMap(([id, a]) => [id, a.letter, a.drives]);
-    const drives = cache.keep('drives', drivesSeen, () => drivesOf(design));
+    // Who sits in which socket decides which channel steps it.
+    const seated = withSockets(design) ? [distributionOf(design)] : [];
+    const drives = cache.keep('drives', [...drivesSeen, ...seated], () => drivesOf(design));
     const planned = [
       design.parts,
       design.circuits,
@@ -156,7 +166,8 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
       const input = circuit ? plan.inputs[circuit] : undefined;
       const reactionS = circuit && input ? inputReactionS(design, circuit, input) : 0;
       const diameterFactor = design.kind === 'lathe' && a.axis.letter === 'X' ? shownFactor(design, a.axis) : undefined;
-      const read = [a, design.datumSchool, design.overrides, reactionS, diameterFactor];
+      const shares = a.axis.drives.map((_, i) => sharesChannel(design, a.id, i));
+      const read = [a, design.datumSchool, design.overrides, reactionS, diameterFactor, ...shares];
       return cache.keep(`axis/${a.id}/settings`, read, () =>
         axisSettings({
           id: a.id,
@@ -167,6 +178,7 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
           strategy: design.datumSchool,
           roomBehindReference: reference ? roomBehind(reference) : known(0),
           reactionS,
+          sharesChannel: shares,
           diameterFactor,
         }).map((s) => settle(s, design.overrides)),
       );

@@ -1,14 +1,18 @@
 import type { Design } from '../machine/design';
-import { hasSensorOutput, isDriver } from '../machine/parts';
+import { hasSensorOutput, isDriver, isPlugIn } from '../machine/parts';
 import { inputBoardsOf } from '../machine/boards';
 import type { FeedSource } from '../machine/feeds';
-import { portOf } from '../machine/ports';
+import { portOf, socketPort } from '../machine/ports';
+import { usualSeats } from './usualSeats';
 
 export type Source = FeedSource;
 /** For each part, what feeds its ports: a port has one source or none, so that nothing can be fed twice. */
 export type Feeds = Readonly<Record<string, Readonly<Record<string, Source>>>>;
 
-export type ReadForFeeds = Pick<Design, 'parts' | 'roles' | 'axes' | 'circuits' | 'outputs' | 'stopSchool' | 'feeds'>;
+export type ReadForFeeds = Pick<
+  Design,
+  'parts' | 'roles' | 'axes' | 'axisOrder' | 'circuits' | 'outputs' | 'stopSchool' | 'feeds'
+>;
 
 /**
  * The feeds of a machine: those that somebody has decided, and for the rest what usually feeds such a part: mains through
@@ -18,23 +22,40 @@ export type ReadForFeeds = Pick<Design, 'parts' | 'roles' | 'axes' | 'circuits' 
 export function feedsOf(design: ReadForFeeds): Feeds {
   const feeds: Record<string, Record<string, Source>> = {};
   const { parts } = design;
+  /** Sockets with the driver that sits in each: there is room for one. */
+  const sockets = new Map<string, string>();
+  const put = (part: string, port: string, source: Source | undefined): void => {
+    if (!source || !isFeed(parts, part, port, source) || feeds[part]?.[port]) return;
+    if (portOf(parts[source.part], source.port)?.socket !== undefined) {
+      const key = `${source.part}/${source.port}`;
+      if (sockets.has(key)) return;
+      sockets.set(key, part);
+    }
+    (feeds[part] ??= {})[port] = source;
+  };
   // In the order of the usual way first, so that conductors keep their order; what was decided takes the place of the usual.
   usualFeeds(design, (part, port, usual) => {
     const decided = design.feeds?.[part]?.[port];
-    const source = decided === undefined ? usual : (decided ?? undefined);
-    if (source && isFeed(parts, part, port, source) && !feeds[part]?.[port]) (feeds[part] ??= {})[port] = source;
+    put(part, port, decided === undefined ? usual : (decided ?? undefined));
   });
   for (const [part, ports] of Object.entries(design.feeds ?? {}))
-    for (const [port, source] of Object.entries(ports))
-      if (source && isFeed(parts, part, port, source) && !feeds[part]?.[port]) (feeds[part] ??= {})[port] = source;
+    for (const [port, source] of Object.entries(ports)) put(part, port, source ?? undefined);
   return feeds;
 }
 
-/** Whether a part has a port that takes, and the other one a port that gives. */
-export const isFeed = (parts: Design['parts'], part: string, port: string, source: Source): boolean =>
-  part !== source.part &&
-  portOf(parts[part], port)?.direction === 'takes' &&
-  portOf(parts[source.part], source.port)?.direction === 'gives';
+/**
+ * Whether a part has a port that takes, and the other one a port that gives. A plug-in driver lives in a socket, and nothing
+ * else does.
+ */
+export function isFeed(parts: Design['parts'], part: string, port: string, source: Source): boolean {
+  const gives = portOf(parts[source.part], source.port);
+  return (
+    part !== source.part &&
+    portOf(parts[part], port)?.direction === 'takes' &&
+    gives?.direction === 'gives' &&
+    (gives.socket !== undefined) === (port === 'supply' && isPlugIn(parts[part]))
+  );
+}
 
 /** Where the mains is taken for what hangs on it, unless somebody decides otherwise: behind the last of the usual devices. */
 export function usualMains({ parts, roles }: Pick<Design, 'parts' | 'roles'>): Source | undefined {
@@ -75,9 +96,12 @@ function usualFeeds(design: ReadForFeeds, tell: (part: string, port: string, sou
   const bus = motorSupply && stopSchool === 'motor-power' ? through(stopContactor, motorSupply) : motorSupply;
   feed(roles.motorPlusStrip, 'feed', bus && { ...bus, pole: 'plus' });
   feed(roles.motorZeroStrip, 'feed', bus && { ...bus, pole: 'minus' });
+  feed(roles.controller, 'motor-supply', bus);
+  const seats = usualSeats(design);
   for (const axis of Object.values(design.axes))
     for (const { driver } of axis.drives) {
-      feed(driver, 'supply', bus);
+      const seat = driver === undefined ? undefined : seats.get(driver);
+      feed(driver, 'supply', seat ? gives(seat.board, socketPort(seat.socket)) : bus);
       feed(driver, 'mains', cut);
     }
   feed(roles.spindleDrive, 'supply', bus);

@@ -129,8 +129,8 @@ const trees = new WeakMap<Design['parts'], Kept>();
 
 /** The distribution of a design; worked out once for what it is read from. */
 export function distributionOf(design: ReadForFeeds): DistributionTree {
-  const { parts, roles, axes, circuits, outputs, stopSchool, feeds } = design;
-  const read = [roles, circuits, outputs, stopSchool, feeds, ...Object.values(axes).map((a) => a.drives)];
+  const { parts, roles, axes, axisOrder, circuits, outputs, stopSchool, feeds } = design;
+  const read = [axisOrder, roles, circuits, outputs, stopSchool, feeds, ...Object.values(axes).map((a) => a.drives)];
   const kept = trees.get(parts);
   if (kept?.read.length === read.length && kept.read.every((x, i) => x === read[i])) return kept.tree;
   const tree = new DistributionTree(parts, feedsOf(design));

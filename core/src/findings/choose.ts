@@ -1,11 +1,12 @@
 import type { Command } from '../commands/command';
+import { busVoltsOf } from '../drivetrain/bus';
 import { suitsDrive } from '../drivetrain/motorDriver';
 import { startingPeakA } from '../drivetrain/motorCurrent';
 import type { Design, RoleName } from '../machine/design';
 import type { LibraryEntry } from '../machine/library/entry';
 import { libraryEntry, libraryOf } from '../machine/library/index';
 import type { Part } from '../machine/parts';
-import { isDriver } from '../machine/parts';
+import { isDriver, isPlugIn } from '../machine/parts';
 import { figureOr, positive } from '../units/derived';
 import { relayFor } from '../wiring/planner/relays';
 import type { Remedy } from './finding';
@@ -47,6 +48,28 @@ export function motorWithBrake(motor: Part, driver: Part | undefined): LibraryEn
       );
     })
     .sort((a, b) => torqueOf(motorOf(a.data)!) - torqueOf(motorOf(b.data)!))[0];
+}
+
+/**
+ * The library's drive for a motor: it runs it, gives its current, lives on the motor bus, and has terminals of its own, since
+ * a socket for a plug-in one has to be there first. The smallest such one; undefined where there is none.
+ */
+export function driveFor(design: Design, motor: Part): LibraryEntry | undefined {
+  const volts = busVoltsOf(design);
+  const data = motorOf(motor.data);
+  const amps = (data && startingPeakA(data)) ?? 0;
+  const most = (e: LibraryEntry) => (isDriver(e.data) ? figureOr(e.data.currentMax, 0) : 0);
+  return libraryOf('stepper-driver', 'servo-drive')
+    .filter(
+      (e) =>
+        isDriver(e.data) &&
+        suitsDrive(motor, e) &&
+        most(e) >= amps * 0.98 &&
+        (volts === undefined ||
+          (volts <= figureOr(e.data.supplyMax, Infinity) * 0.9 && volts >= figureOr(e.data.supplyMin, 0))) &&
+        !isPlugIn(e),
+    )
+    .sort((a, b) => most(a) - most(b))[0];
 }
 
 /** The commands that put a motor with a brake on each drive of an axis, and feed the brakes; undefined where none suits. */

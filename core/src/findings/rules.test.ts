@@ -5,6 +5,7 @@ import { deriveFigures } from '../derivation/figures';
 import type { MachineFile } from '../machine/file';
 import { dunnock } from '../samples/dunnock';
 import { plover } from '../samples/plover';
+import { wheatear } from '../samples/wheatear';
 import { wren } from '../samples/wren';
 import { quantity } from '../units/quantity';
 import type { RoleName } from '../machine/design';
@@ -16,7 +17,7 @@ import { severities } from './finding';
 import { findingsOf } from './findings';
 import { rules } from './rules';
 
-const machines = { dunnock: dunnock(), wren: wren(), plover: plover() };
+const machines = { dunnock: dunnock(), wren: wren(), plover: plover(), wheatear: wheatear() };
 type Base = keyof typeof machines;
 
 const edit = (file: MachineFile, command: Command): MachineFile => {
@@ -678,6 +679,24 @@ const cases: Record<string, Case> = {
     base: 'wren',
     fires: [wire('earth-bar:pe', 'controller:gnd')],
     silent: [wire('earth-bar:pe', 'controller:v5')],
+  },
+  // Three sockets for X, the two motors of Y and Z; a fourth that follows one of them is enough.
+  'no-socket': {
+    base: 'wheatear',
+    fires: [controller('controller-tansy-3')],
+    silent: [controller('controller-tansy-4')],
+  },
+  // One direction signal for both: either the right motor is turned round, or it turns the same way from the start.
+  'one-channel': {
+    base: 'wheatear',
+    fires: [set('axes.y.drives.1.invertedInWiring', false)],
+    silent: [set('axes.y.drives.1.invertedInWiring', false), set('axes.y.drives.1.turnsForPlus', 'clockwise')],
+  },
+  // The board takes 12 to 28 V, its drivers up to 29 V.
+  'sockets-supply': {
+    base: 'wheatear',
+    fires: [set('parts.motor-supply.data.outputVoltage', 28.5, 'V')],
+    silent: [set('parts.motor-supply.data.outputVoltage', 28, 'V')],
   },
   'gantry-joined': {
     base: 'dunnock',

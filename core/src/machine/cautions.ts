@@ -14,6 +14,10 @@ export function classCaution(part: Part): string | undefined {
       return carriesMains(part)
         ? 'It starts again by itself when the mains comes back while its switch is on. A switch that drops out without voltage prevents that.'
         : undefined;
+    case 'spindle-drive':
+      return carriesMains(part)
+        ? 'Its motor terminals, and inside also its control board, may be at mains voltage, and stay so for minutes after it is switched off. Wait as long as its manual says, and measure before you touch.'
+        : undefined;
     default:
       return undefined;
   }

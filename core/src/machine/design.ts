@@ -86,7 +86,7 @@ export type Design = z.infer<typeof Design>;
 export type RoleName = keyof Design['roles'];
 
 /** The axes in their display order. */
-export const axesOf = (design: Design): [string, Axis][] =>
+export const axesOf = (design: Pick<Design, 'axes' | 'axisOrder'>): [string, Axis][] =>
   design.axisOrder.flatMap((id) => {
     const axis = design.axes[id];
     return axis ? [[id, axis] as [string, Axis]] : [];

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Id } from './ids';
 
-const PortId = z.string().regex(/^[a-z][a-z-]{0,19}$/);
+const PortId = z.string().regex(/^[a-z][a-z0-9-]{0,19}$/);
 
 /** What a port is fed from. A strip holds one conductor of its source. */
 export const FeedSource = z.strictObject({

@@ -8,6 +8,8 @@ import { axisEnds } from './mechanics';
 export const terminalRoles = [
   'supply-plus',
   'supply-minus',
+  'motor-supply-plus',
+  'motor-supply-minus',
   'supply-out-plus',
   'supply-out-minus',
   'mains-l',
@@ -127,6 +129,18 @@ export type Element = z.infer<typeof Element>;
 const commandFormats = ['pulse-and-direction', 'two-pulse-trains', 'quadrature'] as const;
 export type CommandFormat = (typeof commandFormats)[number];
 
+/** A place for a driver on a carrier. What it takes from the board, it takes through its pins. */
+const DriverSocket = z.strictObject({
+  printed: z.string().min(1).max(20).describe('the label beside it on the board'),
+  channel: z.int().min(0).max(31).optional().describe('the channel that steps it; none where it only follows another'),
+  follows: z
+    .array(z.int().min(0).max(31))
+    .max(32)
+    .optional()
+    .describe('channels that a jumper beside it can copy to it, for a second motor of the same axis'),
+});
+export type DriverSocket = z.infer<typeof DriverSocket>;
+
 const Controller = z.strictObject({
   class: z.literal('controller'),
   architecture: z.enum([
@@ -163,6 +177,13 @@ const Controller = z.strictObject({
   independentSlaves: z.boolean().describe('whether two motors of one axis can be referenced each on its own'),
   supplyMin: quantityOf('voltage').describe('lowest voltage at its own supply terminals'),
   supplyMax: quantityOf('voltage').describe('highest voltage at its own supply terminals'),
+  sockets: z
+    .array(DriverSocket)
+    .max(16)
+    .optional()
+    .describe('places on the board for plug-in drivers; their motors are connected beside them'),
+  motorSupplyMin: quantityOf('voltage').describe('lowest voltage at its terminals for the drivers that sit on it'),
+  motorSupplyMax: quantityOf('voltage').describe('highest voltage at its terminals for the drivers that sit on it'),
 });
 /** Inputs that a controller does not have of its own: it looks at them over its extension lead, a little later. */
 const InputBoard = z.strictObject({
@@ -180,6 +201,11 @@ const Driver = z.strictObject({
   directionSetupMin: quantityOf('time'),
   commandFormats: z.array(z.enum(commandFormats)).min(1).max(10),
   closedLoop: z.boolean(),
+  mounting: z
+    .enum(['terminals', 'socket'])
+    .optional()
+    .describe('on terminals of its own, the usual one; or on pins that plug into a socket of a board'),
+  currentBySerial: z.boolean().optional().describe('the board sends it its current over a serial line'),
   signalVoltageMin: quantityOf('voltage').describe('lowest signal level that it reads as on'),
   signalVoltageMax: quantityOf('voltage').describe('highest signal level without a series resistor'),
   signalCurrent: quantityOf('current').describe('through the light-emitting diode of a signal input'),
@@ -199,7 +225,7 @@ const Driver = z.strictObject({
         .max(300),
     })
     .optional()
-    .describe('its switch table: which switches are on for each setting'),
+    .describe('its switch table: which switches, or jumpers under a plug-in driver, are on for each setting'),
   senseResistance: quantityOf('resistance').describe('for drivers that are set by a reference voltage'),
   referenceFactor: quantityOf('ratio').describe('reference voltage over peak current times sense resistance'),
 });
@@ -286,6 +312,8 @@ const SpindleDrive = z.strictObject({
   outputCurrent: quantityOf('current'),
   commandVoltage: quantityOf('voltage').describe('level that its run and direction inputs need'),
   isolated: z.boolean().optional().describe('whether its control terminals are apart from the mains'),
+  mainsMin: quantityOf('voltage').describe('lowest mains that it takes; its rated voltage where absent'),
+  mainsMax: quantityOf('voltage').describe('highest mains that it takes'),
 });
 const Encoder = z.strictObject({
   class: z.literal('encoder'),
@@ -465,6 +493,14 @@ export const carriesMains = (part: Part): boolean =>
 /** A sensor with an output of its own; one on two wires is wired like a contact. */
 export const hasSensorOutput = (part: Pick<Part, 'elements'> | undefined): boolean =>
   Object.values(part?.elements ?? {}).some((e) => e.kind === 'sensor-output');
+
+/** A driver on a carrier: its pins plug into a socket of a board, and nothing is connected to them by hand. */
+export const isPlugIn = (part: Pick<Part, 'data'> | undefined): boolean =>
+  part !== undefined && isDriver(part.data) && part.data.mounting === 'socket';
+
+/** The sockets for plug-in drivers on a board. */
+export const socketsOf = (part: Pick<Part, 'data'> | undefined): readonly DriverSocket[] =>
+  (part?.data.class === 'controller' ? part.data.sockets : undefined) ?? [];
 
 export const isDriver = (data: PartData): data is DataOf<'stepper-driver'> | DataOf<'servo-drive'> =>
   data.class === 'stepper-driver' || data.class === 'servo-drive';

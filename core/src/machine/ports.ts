@@ -3,7 +3,7 @@ import type { Quantity } from '../units/quantity';
 import { listedFigure } from './library/listed';
 import { loadVolts } from './loads';
 import type { Part, PartData, TerminalRole } from './parts';
-import { terminalsWithRole } from './parts';
+import { socketsOf, terminalsWithRole } from './parts';
 
 /** The conductors of a port. A device that power passes has its poles instead, numbered from 0. */
 export type PortConductor = 'L' | 'N' | 'PE' | 'plus' | 'minus' | `pole-${number}`;
@@ -13,7 +13,7 @@ export type PortConductor = 'L' | 'N' | 'PE' | 'plus' | 'minus' | `pole-${number
  * data sheet, so that nothing is entered twice.
  */
 export interface Port {
-  /** `mains`, `supply`, `field`, `link`, `coil`, `load`, `torque-off`, `in`, `feed`; `out`, `switched`, `motor`, `place`. */
+  /** `mains`, `supply`, `motor-supply`, `field`, `link`, `coil`, `load`, `torque-off`, `in`, `feed`; `out`, `switched`, `motor`, `place`, `socket-0` … */
   readonly id: string;
   readonly direction: 'takes' | 'gives';
   /** Mains, direct current; or, of a device that power passes, whatever is fed into it. */
@@ -25,6 +25,8 @@ export interface Port {
   readonly volts?: { readonly least: number; readonly most: number };
   /** Largest current that lasts, A; absent where no sheet tells. */
   readonly amps?: number;
+  /** A socket, by its place on the board: one plug-in driver sits in it, and takes all it needs through its pins. */
+  readonly socket?: number;
 }
 
 /** A port of one part. */
@@ -69,6 +71,8 @@ function supplyRange(data: PartData, part: Part): Port['volts'] {
 function mainsRange(data: PartData, part: Part): Port['volts'] {
   if (data.class === 'supply' || data.class === 'servo-drive')
     return between(figure(listedFigure(part, 'mainsMin')), figure(listedFigure(part, 'mainsMax')));
+  if (data.class === 'spindle-drive' && (data.mainsMin || data.mainsMax))
+    return between(figure(data.mainsMin), figure(data.mainsMax));
   return 'ratedVoltage' in data ? exactly(figure(data.ratedVoltage)) : undefined;
 }
 
@@ -95,6 +99,23 @@ function* portsIn(part: Part): Generator<Port> {
   const supply = found(part, { plus: 'supply-plus', minus: 'supply-minus' });
   if (supply)
     yield { id: 'supply', direction: 'takes', kind: 'direct', terminals: supply, ...optional(supplyRange(data, part)) };
+
+  // What drives the drivers that sit on a board comes in at terminals of its own, and goes on through the sockets.
+  const motorSupply = found(part, { plus: 'motor-supply-plus', minus: 'motor-supply-minus' });
+  if (motorSupply && data.class === 'controller') {
+    const limits = optional(between(figure(data.motorSupplyMin), figure(data.motorSupplyMax)));
+    yield { id: 'motor-supply', direction: 'takes', kind: 'direct', terminals: motorSupply, ...limits };
+    for (const [socket] of socketsOf(part).entries())
+      yield {
+        id: socketPort(socket),
+        direction: 'gives',
+        kind: 'direct',
+        terminals: motorSupply,
+        passesOn: 'motor-supply',
+        socket,
+        ...limits,
+      };
+  }
 
   // A data lead that carries power: a board may live on it. It is one plug, so it has no conductors here.
   if (terminalsWithRole(part, 'data-link').length)
@@ -197,6 +218,8 @@ function* portsIn(part: Part): Generator<Port> {
     }
   }
 }
+/** The port of a socket, by its place among those of its board. */
+export const socketPort = (socket: number): string => `socket-${socket}`;
 /** What a computer gives over its data lead, V. */
 const USB_V = 5;
 /** Outputs up to this voltage are logic levels that a board makes by itself, V. */

@@ -4,6 +4,8 @@ import type { TerminalRole } from './parts';
 export const terminalWords: Record<TerminalRole, string> = {
   'supply-plus': 'supply +',
   'supply-minus': 'supply 0 V',
+  'motor-supply-plus': 'motor supply + of the drivers on the board',
+  'motor-supply-minus': 'motor supply 0 V of the drivers on the board',
   'supply-out-plus': 'output + of a supply',
   'supply-out-minus': 'output 0 V of a supply',
   'mains-l': 'mains, L',

@@ -42,6 +42,8 @@ export interface AxisSettingInputs {
   roomBehindReference: Derived<number>;
   /** From the trip of the reference switch until the control has seen it, s. */
   reactionS: number;
+  /** Which of its motors are stepped by the channel of the first one: one driver for both, or a jumper on the board. */
+  sharesChannel: readonly boolean[];
   /** Diameters over slide travel: 2 for the cross slide of a lathe that shows diameters. Undefined for any other axis. */
   diameterFactor: 1 | 2 | undefined;
 }
@@ -66,6 +68,8 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
       : '';
 
   drives.forEach((d, i) => {
+    // A motor on the channel of another one has nothing of its own to set in the control.
+    if (input.sharesChannel[i]) return;
     const suffix = drives.length > 1 ? `, ${axis.drives[i]!.side}` : '';
     const t = axis.transmission;
     drafts.push({

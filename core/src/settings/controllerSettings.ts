@@ -99,9 +99,12 @@ export function controllerSettings(design: Design, settings: readonly Setting[])
 
   const axes = axesOf(design).map(([id, axis]) => {
     const key = (name: string) => `axis/${id}/${name}`;
+    // A motor on the channel of the first one has what that one has.
+    const ofMotor = <T extends SettingValue>(name: string, first: string): Derived<T> =>
+      get<T>(key(byKey.has(key(name)) ? name : first));
     const parts = gather({
-      scales: list(axis.drives.map((_, i) => get<number>(key(i === 0 ? 'scale' : `scale-${i}`)))),
-      directions: list(axis.drives.map((_, i) => get<string>(key(`direction-${i}`)))),
+      scales: list(axis.drives.map((_, i) => ofMotor<number>(i === 0 ? 'scale' : `scale-${i}`, 'scale'))),
+      directions: list(axis.drives.map((_, i) => ofMotor<string>(`direction-${i}`, 'direction-0'))),
       maxSpeed: get<number>(key('max-speed')),
       acceleration: get<number>(key('acceleration')),
       min: get<number>(key('envelope-min')),

@@ -1,4 +1,5 @@
 import { driveSupply, fieldSupply, protectiveDevice } from '../distribution/supplies';
+import { seatedOn } from '../distribution/seats';
 import { distributionOf, type Held } from '../distribution/tree';
 import type { Design } from '../machine/design';
 import type { DataOf } from '../machine/parts';
@@ -15,22 +16,33 @@ import type { End, Wire } from './wires';
 const SUPPLY_EFFICIENCY = 0.85;
 const USUAL_MAINS_V = 230;
 
-const motorsBy = new WeakMap<
-  Design['axes'],
-  { parts: Design['parts']; motors: ReadonlyMap<string, DataOf<'motor'>> }
->();
-/** The motor on each driver, by the driver's id; worked out once for the axes and parts of a design. */
-function motorsOf({ axes, parts }: Design): ReadonlyMap<string, DataOf<'motor'>> {
-  const known = motorsBy.get(axes);
-  if (known?.parts === parts) return known.motors;
+interface OnDrivers {
+  /** The data of the motor on each driver, and the driver of each motor. */
+  readonly motors: ReadonlyMap<string, DataOf<'motor'>>;
+  readonly drivers: ReadonlyMap<string, string>;
+}
+const onDrivers = new WeakMap<Design['axes'], { parts: Design['parts']; of: OnDrivers }>();
+/** Which motor hangs on which driver; worked out once for the axes and parts of a design. */
+function drivesBy({ axes, parts }: Design): OnDrivers {
+  const known = onDrivers.get(axes);
+  if (known?.parts === parts) return known.of;
   const motors = new Map<string, DataOf<'motor'>>();
+  const drivers = new Map<string, string>();
   for (const axis of Object.values(axes))
     for (const d of axis.drives) {
       const data = d.motor ? parts[d.motor]?.data : undefined;
       if (d.driver && data?.class === 'motor') motors.set(d.driver, data);
+      if (d.driver && d.motor) drivers.set(d.motor, d.driver);
     }
-  motorsBy.set(axes, { parts, motors });
-  return motors;
+  const of = { motors, drivers };
+  onDrivers.set(axes, { parts, of });
+  return of;
+}
+
+/** Current that a driver lets through for long as it is set, A; undefined where it is not. */
+function setA(design: Design, driver: string): number | undefined {
+  const set = positive(design.parts[driver]?.setup.peakCurrent, '');
+  return set.known ? lastingA(drivesBy(design).motors.get(driver), set.value) : undefined;
 }
 
 /** Current in A that a part draws or gives at a terminal; undefined where its figures do not tell. */
@@ -39,8 +51,16 @@ function ampsAt(design: Design, end: End): number | undefined {
   const { role } = end;
   if (isDriver(data)) {
     if (!role.startsWith('phase-') && !role.startsWith('supply-')) return undefined;
-    const set = positive(end.of.setup.peakCurrent, '');
-    return set.known ? lastingA(motorsOf(design).get(end.part), set.value) : undefined;
+    return setA(design, end.part);
+  }
+  // The driver of such a motor may sit in a socket: then a board is at the other end.
+  if (data.class === 'motor' && role.startsWith('phase-')) {
+    const driver = drivesBy(design).drivers.get(end.part);
+    return driver === undefined ? undefined : setA(design, driver);
+  }
+  if (role === 'motor-supply-plus' || role === 'motor-supply-minus') {
+    const each = [...seatedOn(design, end.part).values()].map((driver) => setA(design, driver));
+    return each.length && each.every((a) => a !== undefined) ? each.reduce((sum, a) => sum + a, 0) : undefined;
   }
   if (data.class === 'spindle-drive') {
     if (role.startsWith('phase-') || role.startsWith('supply-') || role.startsWith('load-'))
@@ -105,8 +125,15 @@ export function feedVolts(design: Design, wire: Wire): number | undefined {
         return figureOr(e.of.data.ratedVoltage, USUAL_MAINS_V);
       if (e.role.startsWith('supply-') && !e.role.startsWith('supply-out')) return volts(driveSupply(design, e.part));
     }
-  const driver = wire.ends.find((e) => isDriver(e.of.data));
-  if (driver) return volts(driveSupply(design, driver.part));
+  for (const e of wire.ends) {
+    const driver = isDriver(e.of.data)
+      ? e.part
+      : e.of.data.class === 'motor'
+        ? drivesBy(design).drivers.get(e.part)
+        : undefined;
+    if (driver !== undefined && (isDriver(e.of.data) || e.role.startsWith('phase-')))
+      return volts(driveSupply(design, driver));
+  }
   if (wire.ends.some((e) => e.role === 'mains-l' || e.role === 'mains-n'))
     return figureOr(design.mainsVoltage, USUAL_MAINS_V);
   return volts(loadSupply(design, wire) ?? fieldSupply(design));

@@ -1,3 +1,4 @@
+import { seatContacts, type SeatContact } from '../distribution/seats';
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import { loadVolts } from '../machine/loads';
@@ -65,8 +66,16 @@ const voltsOf = (element: Element, part: Part): number =>
       ? (loadVolts(part) ?? 0)
       : 0;
 
+/** The network of a machine: its conductors, and the plug-in drivers in their sockets. */
+export const networkOf = (design: Design): Network =>
+  buildNetwork(design.parts, design.conductors, seatContacts(design));
+
 /** Builds the network of all parts and conductors, in every state: what is planned counts as connected. */
-export function buildNetwork(parts: Design['parts'], conductors: Design['conductors']): Network {
+export function buildNetwork(
+  parts: Design['parts'],
+  conductors: Design['conductors'],
+  seats: readonly SeatContact[] = [],
+): Network {
   // By part, then terminal: asked so often that a key made of both is not put together each time.
   const numbers = new Map<string, Map<string, number>>();
   const terminals: TerminalRef[] = [];
@@ -101,6 +110,16 @@ export function buildNetwork(parts: Design['parts'], conductors: Design['conduct
     for (const e of elements.slice(first))
       if (e.element.kind === 'contact' && e.element.coil) e.coil = coils.get(e.element.coil) ?? -1;
   }
+  for (const { pin, contact } of seats)
+    elements.push({
+      kind: 'join',
+      part: pin.part,
+      id: `seat/${pin.terminal}`,
+      nodes: [node(pin.part, pin.terminal), node(contact.part, contact.terminal)],
+      element: { kind: 'join', terminals: [pin.terminal, contact.terminal] },
+      coil: -1,
+      volts: 0,
+    });
   const wires = Object.keys(conductors).map((id) => {
     const { from, to } = conductors[id]!;
     return { id, a: node(from.part, from.terminal), b: node(to.part, to.terminal) };

@@ -39,6 +39,7 @@ const phases: Roles = new Set([
   'phase-v',
   'phase-w',
 ]);
+const socketSupply: Roles = new Set(['motor-supply-plus', 'motor-supply-minus']);
 const inputRoles: Roles = new Set(['input', 'input-common', 'sensor-out', 'alarm-plus', 'alarm-minus']);
 const outputRoles: Roles = new Set([
   'output',
@@ -105,6 +106,7 @@ export function sheetRule(design: Design): (from: TerminalRef, to: TerminalRef) 
     if ((k === 'motor' || l === 'motor') && !has(outputRoles) && !is('encoder')) return 'motor-power';
     if (is('protective-earth')) return 'mains';
     if (has(phases) || motorStrips.has(from.part) || motorStrips.has(to.part)) return 'motor-power';
+    if (has(socketSupply)) return 'motor-power';
     if ((motorBus.has(from.part) || motorBus.has(to.part)) && (is('supply-plus') || is('supply-minus')))
       return 'motor-power';
     if (has(inputRoles) || inputClasses.has(k) || inputClasses.has(l)) return 'inputs';

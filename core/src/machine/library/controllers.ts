@@ -1,6 +1,7 @@
 import type { Element, Terminal } from '../parts';
 import type { LibraryEntry } from './entry';
 import { encoderTerminals, sheet, terminal } from './entry';
+import { socketPlaces } from './sockets';
 
 const range = (n: number) => Array.from({ length: n }, (_, i) => i);
 
@@ -95,6 +96,59 @@ const boardSupply: { terminals: Record<string, Terminal>; elements: Record<strin
     rail: { kind: 'source', plus: 'v5', minus: 'gnd', voltage: sheet(5, 'V') },
     ground: { kind: 'join', terminals: ['supply-minus', 'gnd'] },
   },
+};
+
+/** A board whose drivers plug in, with so many sockets. */
+const tansy = (key: string, name: string, about: string, own: number, following: number): LibraryEntry => {
+  const places = socketPlaces(own, following);
+  return {
+    key,
+    name,
+    about,
+    data: {
+      class: 'controller',
+      architecture: 'plug-in-drivers',
+      channels: own,
+      pulseRate: sheet(30, 'kHz'),
+      pulseRateTotal: sheet(60, 'kHz'),
+      pulseWidth: sheet(10, 'µs'),
+      directionSetup: sheet(5, 'µs'),
+      inputPoll: sheet(1, 'ms'),
+      outputVoltage: sheet(5, 'V'),
+      outputCurrent: sheet(20, 'mA'),
+      commandFormats: ['pulse-and-direction'],
+      switchedVoltage: sheet(24, 'V'),
+      switchedCurrent: sheet(500, 'mA'),
+      link: 'usb',
+      spindleControl: ['relay', 'pulse-width'],
+      encoderInputs: 0,
+      threading: false,
+      independentSlaves: false,
+      supplyMin: sheet(4.75, 'V'),
+      supplyMax: sheet(5.5, 'V'),
+      sockets: places.sockets,
+      motorSupplyMin: sheet(12, 'V'),
+      motorSupplyMax: sheet(28, 'V'),
+    },
+    terminals: {
+      ...boardSupply.terminals,
+      ...places.terminals,
+      ...tansyOut.terminals,
+      ...pulseWidth,
+      ...link('USB'),
+      ...extension,
+      ...channels(own, (l, i) => `${'ABCD'[i]}${l}`),
+      ...tansyInputs.terminals,
+    },
+    elements: {
+      ...boardSupply.elements,
+      // Motor supply and logic share their 0 V on the board.
+      ground: { kind: 'join', terminals: ['supply-minus', 'gnd', 'motor-minus'] },
+      ...tansyOut.elements,
+      ...tansyInputs.elements,
+    },
+    setup: {},
+  };
 };
 
 const sedgeInputs = pulledUpInputs(6);
@@ -290,44 +344,27 @@ export const controllers: LibraryEntry[] = [
     },
     setup: {},
   },
-  {
-    key: 'controller-tansy-3',
-    name: 'Tansy 3, board with plug-in drivers',
-    about: 'Three channels with sockets for small drivers on the board itself; four 5 V inputs.',
-    data: {
-      class: 'controller',
-      architecture: 'plug-in-drivers',
-      channels: 3,
-      pulseRate: sheet(30, 'kHz'),
-      pulseRateTotal: sheet(60, 'kHz'),
-      pulseWidth: sheet(10, 'µs'),
-      directionSetup: sheet(5, 'µs'),
-      inputPoll: sheet(1, 'ms'),
-      outputVoltage: sheet(5, 'V'),
-      outputCurrent: sheet(20, 'mA'),
-      commandFormats: ['pulse-and-direction'],
-      switchedVoltage: sheet(24, 'V'),
-      switchedCurrent: sheet(500, 'mA'),
-      link: 'usb',
-      spindleControl: ['relay', 'pulse-width'],
-      encoderInputs: 0,
-      threading: false,
-      independentSlaves: false,
-      supplyMin: sheet(4.75, 'V'),
-      supplyMax: sheet(5.5, 'V'),
-    },
-    terminals: {
-      ...boardSupply.terminals,
-      ...tansyOut.terminals,
-      ...pulseWidth,
-      ...link('USB'),
-      ...extension,
-      ...channels(3, (l, i) => `${'ABC'[i]}${l}`),
-      ...tansyInputs.terminals,
-    },
-    elements: { ...boardSupply.elements, ...tansyOut.elements, ...tansyInputs.elements },
-    setup: {},
-  },
+  tansy(
+    'controller-tansy-3',
+    'Tansy 3, board with plug-in drivers',
+    'Three channels with sockets for small drivers on the board itself; four 5 V inputs.',
+    3,
+    0,
+  ),
+  tansy(
+    'controller-tansy-4',
+    'Tansy 4, board with four driver sockets',
+    'Three channels and a fourth socket that follows one of them by a jumper; four 5 V inputs.',
+    3,
+    1,
+  ),
+  tansy(
+    'controller-tansy-5',
+    'Tansy 5, board with five driver sockets',
+    'Four channels and a fifth socket that follows one of them by a jumper, for the second motor of a gantry; four 5 V inputs.',
+    4,
+    1,
+  ),
   {
     key: 'controller-comfrey-3',
     name: 'Comfrey 3, closed system with fixed inputs',

@@ -158,24 +158,49 @@ const servoDrive = (
   setup: { commandFormat: 'pulse-and-direction' },
 });
 
-/** A driver on a carrier that plugs into a board: it has no screw terminals for signals, and a trimmer for the current. */
-const plugIn = (key: string, name: string, about: string, data: Partial<DataOf<'stepper-driver'>>): LibraryEntry =>
-  driver(
-    key,
-    name,
-    about,
-    openLoop({
-      stepsPerRevolutionChoices: [200, 400, 800, 1600, 3200, 6400],
-      pulseHighMin: sheet(1, 'µs'),
-      pulseLowMin: sheet(1, 'µs'),
-      directionSetupMin: sheet(1, 'µs'),
-      signalVoltageMin: sheet(2.4, 'V'),
-      signalVoltageMax: sheet(5.5, 'V'),
-      signalRate: sheet(500, 'kHz'),
-      enableOpen: 'disabled',
-      ...data,
-    }),
-  );
+/** The pins of a driver on a carrier; its signals are read against one common pin. */
+const pins: Record<string, Terminal> = {
+  'step-plus': terminal('ST', 'step-plus'),
+  'direction-plus': terminal('DR', 'direction-plus'),
+  'enable-plus': terminal('EN', 'enable-plus'),
+  common: terminal('G', 'signal-common'),
+  ...powerTerminals,
+  ...twoPhases,
+};
+const pinInputs: Record<string, Element> = Object.fromEntries(
+  ['step', 'direction', 'enable'].map((signal): [string, Element] => [
+    signal,
+    { kind: 'level-input', terminal: `${signal}-plus`, minus: 'common', highAbove: sheet(2.4, 'V') },
+  ]),
+);
+/** Jumpers under the carrier: three of them, counting up in binary from full steps. */
+const jumperTable = (steps: readonly number[]): DataOf<'stepper-driver'>['switches'] => ({
+  count: 3,
+  currents: [],
+  steps: steps.map((stepsPerRevolution, i) => ({ stepsPerRevolution, on: onSwitches(i, 1, 3) })),
+});
+
+/** A driver on a carrier that plugs into a board: jumpers under it for the steps, a trimmer for the current. */
+const plugIn = (key: string, name: string, about: string, data: Partial<DataOf<'stepper-driver'>>): LibraryEntry => ({
+  key,
+  name,
+  about,
+  data: openLoop({
+    mounting: 'socket',
+    stepsPerRevolutionChoices: [200, 400, 800, 1600, 3200, 6400],
+    pulseHighMin: sheet(1, 'µs'),
+    pulseLowMin: sheet(1, 'µs'),
+    directionSetupMin: sheet(1, 'µs'),
+    signalVoltageMin: sheet(2.4, 'V'),
+    signalVoltageMax: sheet(5.5, 'V'),
+    signalRate: sheet(500, 'kHz'),
+    enableOpen: 'disabled',
+    ...data,
+  }),
+  terminals: pins,
+  elements: pinInputs,
+  setup: { commandFormat: 'pulse-and-direction' },
+});
 
 export const drivers: LibraryEntry[] = [
   {
@@ -299,6 +324,7 @@ export const drivers: LibraryEntry[] = [
       supplyMin: sheet(8, 'V'),
       supplyMax: sheet(35, 'V'),
       currentMax: sheet(1.5, 'A'),
+      switches: jumperTable([200, 400, 800, 1600, 3200, 6400]),
       senseResistance: sheet(100, 'mΩ'),
       referenceFactor: sheet(8, '1'),
     },
@@ -312,8 +338,21 @@ export const drivers: LibraryEntry[] = [
       supplyMax: sheet(29, 'V'),
       currentMax: sheet(2.8, 'A'),
       stepsPerRevolutionChoices: [1600, 3200, 6400, 12800],
+      switches: jumperTable([1600, 3200, 6400, 12800]),
       senseResistance: sheet(110, 'mΩ'),
       referenceFactor: sheet(7.1, '1'),
+    },
+  ),
+  plugIn(
+    'driver-dunlin-c',
+    'Dunlin C, plug-in stepper driver set over a serial line',
+    'No trimmer and no jumpers: the board sends it current and steps, up to 2 A peak.',
+    {
+      supplyMin: sheet(9, 'V'),
+      supplyMax: sheet(28, 'V'),
+      currentMax: sheet(2, 'A'),
+      currentBySerial: true,
+      stepsPerRevolutionChoices: [200, 400, 800, 1600, 3200, 6400, 12800],
     },
   ),
 ];

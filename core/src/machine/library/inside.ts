@@ -83,7 +83,7 @@ function* expected({ data, terminals, elements }: Inside): Generator<[name: stri
         ...(data.class === 'supply' && data.outputVoltage ? { voltage: data.outputVoltage } : {}),
       },
     ];
-  const grounds = [...t.all('supply-minus'), ...t.all('supply-out-minus')];
+  const grounds = [...t.all('supply-minus'), ...t.all('supply-out-minus'), ...t.all('motor-supply-minus')];
   // The 0 V of a board's own rail is that of its supply.
   if (data.class === 'controller' && t.all('supply-minus').length && grounds.length > 1)
     yield ['ground', { kind: 'join', terminals: grounds }];
@@ -98,6 +98,13 @@ function* expected({ data, terminals, elements }: Inside): Generator<[name: stri
   ] as const)
     for (const [terminal, common] of t.pairs(plus, minus))
       yield [plus.replace(/-plus$/, ''), { kind: 'isolated-input', terminal, common, current: 'into-terminal' }];
+  // The pins of a plug-in driver are read against a common one.
+  if (data.class === 'stepper-driver' || data.class === 'servo-drive')
+    for (const role of ['step-plus', 'direction-plus', 'enable-plus'] as const)
+      for (const terminal of t.all(role)) {
+        const minus = t.beside(terminal, 'signal-common');
+        if (minus) yield [role.replace(/-plus$/, ''), { kind: 'level-input', terminal, minus, highAbove: HIGH_FROM }];
+      }
   for (const role of ['run-in', 'reverse-in'] as const)
     for (const terminal of t.all(role)) {
       const common = t.beside(terminal, 'command-common');

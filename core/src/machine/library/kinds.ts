@@ -70,12 +70,14 @@ export const partKinds: readonly PartKind[] = [
   like(drives, 'motor-raven-400', 'Servo motor, absolute encoder'),
   like(drives, 'motor-raven-400-brake', 'Servo motor with brake'),
   like(drives, 'driver-heron-50', 'Stepper driver'),
+  like(drives, 'driver-dunlin-a', 'Plug-in stepper driver'),
   like(drives, 'driver-merlin-60', 'Closed-loop stepper drive'),
   like(drives, 'drive-osprey-400', 'Servo drive'),
   bare(boards, 'controller', 'Axis controller', {
     data: controller,
     terminals: { ...supply, link: terminal('USB', 'data-link') },
   }),
+  like(boards, 'controller-tansy-4', 'Axis controller with driver sockets'),
   bare(boards, 'input-board', 'Input board', {
     data: { class: 'input-board' },
     terminals: { ...supply, extension: terminal('EXT', 'extension-link') },
@@ -109,6 +111,7 @@ export const partKinds: readonly PartKind[] = [
   like(spindle, 'spindle-tern-800', 'Spindle or hand tool on the mains'),
   like(spindle, 'drive-vole-1500', 'Spindle drive, three-phase output'),
   like(spindle, 'drive-shrew-500', 'Speed controller for direct current'),
+  like(spindle, 'drive-stoat-400', 'Speed controller on the mains'),
   like(spindle, 'encoder-owl-1024', 'Spindle encoder'),
   bare(spindle, 'tool-head', 'Tool head', { data: { class: 'tool-head' }, terminals: {} }),
   like(loads, 'lamp-wick-24', 'Lamp'),

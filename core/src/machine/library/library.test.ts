@@ -46,7 +46,8 @@ describe('figures are those of parts that could exist', () => {
       expect(d.stepsPerRevolutionChoices).toContain(s.stepsPerRevolution);
       expect(stepsAsSwitched(table, s.stepsPerRevolution)).toBe(s.on);
     }
-    // The current switches never reach above what the driver gives.
+    // A plug-in driver has jumpers for its steps alone. The current switches never reach above what the driver gives.
+    if (!table.currents.length) return expect(d.mounting).toBe('socket');
     const most = currentAsSwitched(table, 1000, d.currentShown)!;
     expect(most.peakA).toBeLessThanOrEqual(baseValue(d.currentMax!) * 1.01);
   });

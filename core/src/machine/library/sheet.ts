@@ -194,6 +194,14 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     }),
     f('supplyMin', 'Lowest own supply', 'voltage', 'V', { bounds: [1, 1000] }),
     f('supplyMax', 'Highest own supply', 'voltage', 'V', { bounds: [1, 1000] }),
+    f('motorSupplyMin', 'Lowest motor supply', 'voltage', 'V', {
+      help: 'For the drivers in its sockets.',
+      bounds: [1, 1000],
+    }),
+    f('motorSupplyMax', 'Highest motor supply', 'voltage', 'V', {
+      help: 'For the drivers in its sockets.',
+      bounds: [1, 1000],
+    }),
     f('encoderRate', 'Edges that an encoder input counts', 'frequency', 'kHz'),
   ],
   spindle: [
@@ -211,6 +219,8 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     f('minFrequency', 'Lowest frequency', 'frequency', 'Hz'),
     f('outputCurrent', 'Output current', 'current', 'A', { bounds: [0.01, 500] }),
     f('commandVoltage', 'Command voltage', 'voltage', 'V'),
+    f('mainsMin', 'Lowest mains', 'voltage', 'V'),
+    f('mainsMax', 'Highest mains', 'voltage', 'V'),
   ],
   'input-board': [
     f('inputPoll', 'Input poll', 'time', 'ms', {

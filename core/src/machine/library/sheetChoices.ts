@@ -2,6 +2,7 @@ import type { LibraryEntry } from './entry';
 import type { DataOf, PartClass, PartData } from '../parts';
 import { followingSheet } from './inside';
 import { MOST_CONTACTS, plugContacts, usualRows } from './plug';
+import { MOST_SOCKETS, socketCounts, withSockets } from './sockets';
 
 /** What a data sheet says of a part that is no figure with a unit: one of some words, yes or no, or a count. */
 export interface SheetChoice {
@@ -49,13 +50,28 @@ const driver: readonly SheetChoice[] = [
   ),
 ];
 
+const stepperDriver: readonly SheetChoice[] = [
+  pick(
+    'mounting',
+    'Connected by',
+    { terminals: 'terminals of its own', socket: 'pins in a socket of a board' },
+    { optional: true },
+  ),
+  yes(
+    'currentBySerial',
+    'The board sends it its current',
+    'Over a serial line; it has no trimmer and no switches for it.',
+  ),
+  ...driver,
+];
+
 /** By class, in the order of a data sheet. A class that is not here has none. */
 export const sheetChoices: Partial<Record<PartClass, readonly SheetChoice[]>> = {
   motor: [
     pick('encoder', 'Encoder', { none: 'none', incremental: 'incremental', absolute: 'absolute' }),
     yes('batteryBacked', 'Its turns are kept by a battery', 'An absolute encoder that forgets its turns without one.'),
   ],
-  'stepper-driver': driver,
+  'stepper-driver': stepperDriver,
   'servo-drive': driver,
   controller: [
     pick('architecture', 'Built as', {
@@ -73,6 +89,12 @@ export const sheetChoices: Partial<Record<PartClass, readonly SheetChoice[]>> = 
       { usb: 'USB', network: 'network', serial: 'serial', 'parallel-port': 'parallel port', none: 'none' },
       { optional: true },
     ),
+    count('sockets', 'Sockets for plug-in drivers', 0, MOST_SOCKETS, {
+      help: 'Those with a channel of their own. Terminals for their motors and for their motor supply come with them.',
+    }),
+    count('followingSockets', 'Sockets that follow another one', 0, 4, {
+      help: 'By a jumper beside them: for the second motor of an axis.',
+    }),
     count('encoderInputs', 'Encoder inputs', 0, 16, { optional: true }),
     yes('threading', 'Threads with a spindle encoder'),
     yes(
@@ -149,6 +171,8 @@ export const sheetChoicesOf = (data: PartData): readonly SheetChoice[] =>
 
 /** What is chosen now; `undefined` where it is open. Yes-or-no ones are true or false. */
 export function choiceValue(data: PartData, choice: SheetChoice): string | number | boolean | undefined {
+  if (choice.key === 'sockets') return socketCounts({ data }).own;
+  if (choice.key === 'followingSockets') return socketCounts({ data }).following;
   if (data.class === 'connector' && choice.key === 'contacts') return data.rows.reduce((sum, n) => sum + n, 0);
   const value = (data as unknown as Record<string, unknown>)[choice.key];
   return choice.options || choice.count ? (value as string | number | undefined) : value === true;
@@ -162,6 +186,9 @@ export function withChoice(
 ): LibraryEntry {
   if (part.data.class === 'connector' && (key === 'contacts' || key === 'form'))
     return reshaped(part, part.data, key, value);
+  const { own, following } = socketCounts(part);
+  if (key === 'sockets') return withSockets(part, Number(value), following);
+  if (key === 'followingSockets') return withSockets(part, own, Number(value));
   const { [key as keyof PartData]: _old, ...rest } = part.data;
   const data = { ...rest, ...(value === undefined ? {} : { [key]: value }) } as PartData;
   return { ...part, data, elements: followingSheet({ data, elements: part.elements }) };

@@ -3,7 +3,7 @@ import type { TerminalRef } from '../../machine/ids';
 import type { ControllerSettings } from '../../settings/controllerSettings';
 import type { Derived } from '../../units/derived';
 import { gather, mapKnown } from '../../units/derived';
-import { buildNetwork } from '../../wiring/network';
+import { networkOf } from '../../wiring/network';
 import { Controller } from '../controller/controller';
 import type { ControllerEvent } from '../controller/events';
 import type { RawReading } from '../controller/inputs';
@@ -130,7 +130,7 @@ export class Simulation {
     const { roles, outputs } = truth.design;
     this.spindleByHand =
       roles.spindleDrive === undefined && !Object.values(outputs).some((o) => o.function === 'spindle-run');
-    const network = buildNetwork(truth.design.parts, truth.design.conductors);
+    const network = networkOf(truth.design);
     this.nets = new LiveNets(truth.design, network, input.inputs, truth.stuck);
     this.pressed = new Set(truth.pressed);
     this.pulses = this.controller.axes.map((a) => a.pulses);

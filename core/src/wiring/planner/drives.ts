@@ -1,7 +1,7 @@
+import { coilTerminal, seatOf } from '../../distribution/seats';
 import type { TerminalRef } from '../../machine/ids';
-import { lastingA, startingPeakA } from '../../drivetrain/motorCurrent';
 import type { TerminalRole } from '../../machine/parts';
-import { figureOr } from '../../units/derived';
+import { driverA } from './driveAmps';
 import { planEncoder } from './encoders';
 import type { PlannedDrive } from './plannedDrives';
 import { coilPath, onSameDriver } from './phases';
@@ -25,7 +25,9 @@ function planCoils(
 ): void {
   const axis = p.design.axes[d.axisId]!;
   for (const phase of ['a', 'b'] as const) {
-    const [out, back] = (['plus', 'minus'] as const).map((e) => p.terminal(driverId, `phase-${phase}-${e}`));
+    const [out, back] = (['plus', 'minus'] as const).map((e) =>
+      coilTerminal(p.design, driverId, `phase-${phase}-${e}`),
+    );
     if (!out || !back) continue;
     const motors = chain.flatMap((i) => {
       const id = axis.drives[i]!.motor;
@@ -62,7 +64,7 @@ function planCoils(
           id: `${role}/phase-${phase}-minus`,
           from: back,
           to: at(id, leave),
-          purpose: `${d.name}: winding ${phase.toUpperCase()} back to the driver.`,
+          purpose: `${d.name}: winding ${phase.toUpperCase()} back to the ${back.part === driverId ? 'driver' : 'board'}.`,
         });
     });
   }
@@ -101,7 +103,7 @@ function planMotor(p: Planning, d: PlannedDrive, chain: readonly number[], drive
     for (const role of ['phase-u', 'phase-v', 'phase-w'] as const)
       p.addIn(cableOf(d.index), {
         id: `drive-${d.axisId}-${d.index}/${role}`,
-        from: p.terminal(driverId, role),
+        from: coilTerminal(p.design, driverId, role),
         to: p.terminal(d.drive.motor!, role),
         purpose: `${d.name}: motor winding ${role.replace('phase-', '').toUpperCase()}.`,
       });
@@ -125,22 +127,19 @@ function planMotor(p: Planning, d: PlannedDrive, chain: readonly number[], drive
   }
 }
 
-/** What a motor draws of which nothing is known, A. */
-const USUAL_A = 4;
-
 /** Conductors of one drive: phases to the motor, supply, encoder, and the signals from its controller channel. */
 export function planDrive(p: Planning, d: PlannedDrive): void {
-  const { motor: motorId, driver: driverId } = d.drive;
-  const motor = motorId ? p.design.parts[motorId] : undefined;
+  const { driver: driverId } = d.drive;
   const driver = driverId ? p.design.parts[driverId] : undefined;
   const role = `drive-${d.axisId}-${d.index}`;
   if (!driver || !driverId) return;
-  const data = motor?.data.class === 'motor' ? motor.data : undefined;
-  const amps = lastingA(data, figureOr(driver.setup.peakCurrent, (data && startingPeakA(data)) ?? USUAL_A));
+  const amps = driverA(p.design, driverId);
   const chain = onSameDriver(p.design.axes[d.axisId]!, driverId);
   // What hangs behind the first motor is planned with it.
   if (chain[0] !== d.index) return;
   planMotor(p, d, chain, driverId, amps);
+  // In a socket it gets supply and signals through its pins.
+  if (seatOf(p.design, driverId)) return;
   const protectedA = protectionA(p, { part: driverId, port: 'supply' });
   for (const pole of ['plus', 'minus'] as const)
     p.add({

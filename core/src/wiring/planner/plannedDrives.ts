@@ -1,3 +1,4 @@
+import { channelOfSeat, seatOf } from '../../distribution/seats';
 import type { Design } from '../../machine/design';
 import { axesOf } from '../../machine/design';
 import type { Drive } from '../../machine/mechanics';
@@ -9,21 +10,51 @@ export interface PlannedDrive {
   axisId: string;
   index: number;
   drive: Drive;
-  /** The controller's channel: drives in their order, slaves on channels of their own. */
+  /**
+   * The controller's channel: that of the socket that the driver sits in; other drives in their order, slaves on channels of
+   * their own. Of a motor that shares its channel, that of the one that it follows.
+   */
   channel: number;
 }
 
 /** All drives of a machine in axis order, each with the controller channel that it takes. */
 export function drivesOf(design: Design): PlannedDrive[] {
-  let channel = 0;
-  return axesOf(design).flatMap(([axisId, axis]) =>
-    axis.drives.map((drive, index) => ({
-      name: axis.drives.length > 1 ? `${axis.letter} ${drive.side}` : axis.letter,
-      axisId,
-      index,
-      drive,
+  const seated = seatedChannels(design);
+  const taken = new Set(seated.values());
+  let next = 0;
+  const free = (): number => {
+    while (taken.has(next)) next++;
+    return next++;
+  };
+  return axesOf(design).flatMap(([axisId, axis]) => {
+    let last = 0;
+    return axis.drives.map((drive, index): PlannedDrive => {
       // A motor that hangs on the driver of the one before it takes no channel of its own.
-      channel: onSameDriver(axis, drive.driver)[0] === index || !drive.driver ? channel++ : channel - 1,
-    })),
-  );
+      if (onSameDriver(axis, drive.driver)[0] === index || !drive.driver)
+        last = (drive.driver === undefined ? undefined : seated.get(drive.driver)) ?? free();
+      return {
+        name: axis.drives.length > 1 ? `${axis.letter} ${drive.side}` : axis.letter,
+        axisId,
+        index,
+        drive,
+        channel: last,
+      };
+    });
+  });
+}
+
+/** The channels of the drivers that sit in sockets of the controller. */
+function seatedChannels(design: Design): Map<string, number> {
+  const channels = new Map<string, number>();
+  for (const [, { drives }] of axesOf(design)) {
+    let first: number | undefined;
+    for (const [index, { driver }] of drives.entries()) {
+      const seat = seatOf(design, driver);
+      if (!driver || !seat || seat.board !== design.roles.controller || channels.has(driver)) continue;
+      const channel = channelOfSeat(design, seat, index ? first : undefined);
+      if (index === 0) first = channel;
+      if (channel !== undefined) channels.set(driver, channel);
+    }
+  }
+  return channels;
 }

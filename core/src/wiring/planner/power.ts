@@ -1,10 +1,12 @@
 import type { ConductorFunction } from '../../machine/connections';
 import { inputBoardsOf } from '../../machine/boards';
 import { terminalKey, type TerminalRef } from '../../machine/ids';
-import { isDriver, terminalsWithRole } from '../../machine/parts';
+import { isDriver, socketsOf, terminalsWithRole } from '../../machine/parts';
 import type { PortRef } from '../../machine/ports';
+import { seatedOn } from '../../distribution/seats';
 import { motorBusParts } from '../../distribution/supplies';
 import { figureOr } from '../../units/derived';
+import { driverA } from './driveAmps';
 import type { Planning } from './planning';
 import { fieldPole, poleFrom, poleOf, protectionA, type Pole } from './poles';
 import { at } from './proposal';
@@ -69,6 +71,7 @@ export function planControl(p: Planning, fieldMeetsBoard: boolean): void {
   if (!controller) return;
   const { id } = controller;
   planSupply(p, id, 'controller', 1, 'controller');
+  planSockets(p);
   const field = p.tree.supplyOf(id, 'field');
   if (fieldMeetsBoard && field?.id !== p.tree.supplyOf(id, 'supply')?.id)
     p.add({
@@ -100,6 +103,26 @@ function planSupply(p: Planning, part: string, name: string, amps: number, id: s
       section: p.section({ amps, protectedA: protectionA(p, at) ?? amps }, 'control'),
       purpose: `Supply of the ${name}, ${pole === 'plus' ? '+' : '0 V'}.`,
     });
+}
+
+/** The motor supply of boards whose sockets hold drivers: one pair of leads for all of them. */
+function planSockets(p: Planning): void {
+  for (const [id, part] of Object.entries(p.design.parts)) {
+    const drivers = socketsOf(part).length ? [...seatedOn(p.design, id).values()] : [];
+    if (!drivers.length) continue;
+    const at: PortRef = { part: id, port: 'motor-supply' };
+    const amps = drivers.reduce((sum, driver) => sum + driverA(p.design, driver), 0);
+    const protectedA = protectionA(p, at);
+    for (const pole of ['plus', 'minus'] as const)
+      p.add({
+        id: `${id}/motor-supply-${pole}`,
+        from: poleFrom(p, p.tree.feeds[id]?.['motor-supply'], pole),
+        to: p.terminal(id, `motor-supply-${pole}`),
+        colour: p.colour(`power-${pole}`),
+        section: p.section({ amps, ...(protectedA === undefined ? {} : { protectedA }) }, 'power'),
+        purpose: `Motor supply ${pole === 'plus' ? '+' : '−'} of the ${drivers.length === 1 ? 'driver' : `${drivers.length} drivers`} in the sockets of ${part.name}.`,
+      });
+  }
 }
 
 /** Whether a part is a drive that the stop chain can take the torque from by an input of its own. */
@@ -153,6 +176,8 @@ export function planOtherFeeds(p: Planning): void {
       const at: PortRef = { part, port };
       const poles = (p.isOnMains(part, port) ? ['L', 'N'] : ['plus', 'minus']) as Pole[];
       const ends = poles.map((pole) => poleOf(p, at, pole));
+      // What is plugged in needs no conductor.
+      if (p.tree.port(from)?.socket !== undefined) continue;
       if (from.pole || functional.has(part) || ends.some((e) => e && led.has(terminalKey(e)))) continue;
       const source = p.tree.sourceOf(part, port);
       const { of: colour, least } = leadsOf(p, source?.id);

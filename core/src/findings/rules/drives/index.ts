@@ -11,6 +11,8 @@ import { microstepPromise } from './microstepPromise';
 import { motorDriverKind } from './motorDriverKind';
 import { motorSpeed, screwWhirl, ballNut } from './speedLimit';
 import { motorUnderfed } from './motorUnderfed';
+import { noSocket } from './noSocket';
+import { oneChannel } from './oneChannel';
 import { resonance } from './resonance';
 import { seriesMotors } from './seriesMotors';
 import { servoOverheats } from './servoOverheats';
@@ -23,6 +25,7 @@ export const drives: Subject = {
   title: 'Motors and drives',
   rules: [
     [motorDriverKind, 'motor against drive: stepper, closed loop, servo, encoder, phases, voltage'],
+    [noSocket, 'a plug-in driver without a socket, or in one that no channel steps'],
     [driverCurrent, 'set current against driver and motor, as the winding is connected'],
     [currentNotSet, 'a driver whose current nobody has entered'],
     [motorUnderfed, 'a driver that cannot give what the motor is rated for'],
@@ -39,6 +42,7 @@ export const drives: Subject = {
     [seriesMotors, 'two motors in series on one driver'],
     [gantryUnlike, 'two unlike motors on one gantry'],
     [slaveDiffers, 'two motors of one axis with different scale, speed or acceleration'],
+    [oneChannel, 'two motors on one channel that have to turn apart'],
     [encoderBattery, 'an absolute encoder without its battery'],
     [enableOpen, 'an enable input that must be fed, with nothing on it'],
     [alarmUnused, 'an alarm output that nothing reads'],

@@ -1,3 +1,4 @@
+import { sharesChannel } from '../../../distribution/seats';
 import { circuitName } from '../../../machine/fields';
 import type { FindingDraft, Rule } from '../../finding';
 import { replanned } from '../../replanned';
@@ -8,11 +9,13 @@ export const pairNeedsTurns: Rule = {
   severity: 'wont-work',
   check: ({ design }) => {
     const controller = design.roles.controller ? design.parts[design.roles.controller] : undefined;
-    if (controller?.data.class !== 'controller' || controller.data.independentSlaves !== false) return [];
+    if (controller?.data.class !== 'controller') return [];
+    const together = controller.data.independentSlaves === false;
     return Object.entries(design.circuits).flatMap(([id, c]): FindingDraft[] => {
       if (c.function === 'limit') return [];
       const drives = new Set(c.devices.flatMap((d) => design.parts[d]?.mount?.drive ?? []));
-      if (drives.size < 2) return [];
+      const axes = new Set(c.devices.flatMap((d) => design.parts[d]?.mount?.axis ?? []));
+      if (drives.size < 2 || !(together || [...axes].some((axis) => sharesChannel(design, axis, 1)))) return [];
       return [
         {
           subject: id,

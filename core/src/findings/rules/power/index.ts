@@ -8,6 +8,7 @@ import { loadVoltage } from './loadVoltage';
 import { railsJoined } from './railsJoined';
 import { railsReversed } from './railsReversed';
 import { supplyLoad, fieldLoad } from './supplyLoad';
+import { socketsSupply } from './socketsSupply';
 import { supplyVoltage } from './supplyVoltage';
 
 /** Whether each part gets its power, and the right one. */
@@ -19,6 +20,7 @@ export const power: Subject = {
     [driveUnfed, 'a driver that no motor power reaches'],
     [controllerSupply, 'logic supply against the range of the controller’s terminals'],
     [supplyVoltage, 'motor supply against the limits of each driver'],
+    [socketsSupply, 'motor supply against the range of a board with drivers in its sockets'],
     [supplyLoad, 'motor supply against motors, drivers and spindle by the energy balance'],
     [fieldLoad, 'field supply against coils, brakes, lamps, fans and sensors on it'],
     [busLift, 'energy that comes back when axes brake together, against the lowest limit on the bus'],

@@ -1,0 +1,112 @@
+import type { Design } from '../machine/design';
+import type { TerminalRef } from '../machine/ids';
+import { isPlugIn, socketsOf, terminalsWithRole, type DriverSocket, type TerminalRole } from '../machine/parts';
+import { portOf, socketPort } from '../machine/ports';
+import { distributionOf } from './tree';
+import type { Seat } from './usualSeats';
+
+type Read = Parameters<typeof distributionOf>[0];
+
+/** The socket that a driver sits in; undefined for one on terminals of its own, or one that finds no place. */
+export function seatOf(design: Read, driver: string | undefined): Seat | undefined {
+  if (driver === undefined || !isPlugIn(design.parts[driver])) return undefined;
+  const from = distributionOf(design).feeds[driver]?.supply;
+  const socket = from && portOf(design.parts[from.part], from.port)?.socket;
+  return from && socket !== undefined ? { board: from.part, socket } : undefined;
+}
+/** The socket itself, as the board has it. */
+export const socketAt = (design: Pick<Design, 'parts'>, { board, socket }: Seat): DriverSocket | undefined =>
+  socketsOf(design.parts[board])[socket];
+
+/** The drivers that sit on a board, by socket. */
+export function seatedOn(design: Read, board: string): ReadonlyMap<number, string> {
+  const seated = new Map<number, string>();
+  const { feeds } = distributionOf(design);
+  socketsOf(design.parts[board]).forEach((_, n) => {
+    const driver = Object.keys(feeds).find((id) => {
+      const from = feeds[id]!.supply;
+      return from?.part === board && from.port === socketPort(n) && isPlugIn(design.parts[id]);
+    });
+    if (driver) seated.set(n, driver);
+  });
+  return seated;
+}
+
+/**
+ * The channel that steps a drive whose driver sits in a socket: that of the socket, or for a second motor that of the first,
+ * where a jumper copies it. Undefined where nothing steps it.
+ */
+export function channelOfSeat(design: Read, seat: Seat, first: number | undefined): number | undefined {
+  const socket = socketAt(design, seat);
+  const board = design.parts[seat.board]?.data;
+  const each = board?.class === 'controller' && board.independentSlaves;
+  if (first !== undefined && socket?.follows?.includes(first) && !(each && socket.channel !== undefined)) return first;
+  return socket?.channel;
+}
+
+/** Whether the second motor of an axis is stepped by the very channel of the first: one driver for both, or a jumper. */
+export function sharesChannel(design: Read, axis: string, index: number): boolean {
+  const [first, drive] = [design.axes[axis]?.drives[0], design.axes[axis]?.drives[index]];
+  if (index === 0 || !first?.driver || !drive?.driver) return false;
+  if (drive.driver === first.driver) return true;
+  const [leads, seat] = [seatOf(design, first.driver), seatOf(design, drive.driver)];
+  const channel = leads && channelOfSeat(design, leads, undefined);
+  return seat !== undefined && channel !== undefined && channelOfSeat(design, seat, channel) === channel;
+}
+
+/** Which terminal of its board a pin of a plug-in driver meets, by their functions. */
+const meets: Partial<Record<TerminalRole, [role: TerminalRole, of: 'board' | 'channel' | 'socket']>> = {
+  'supply-plus': ['motor-supply-plus', 'board'],
+  'supply-minus': ['motor-supply-minus', 'board'],
+  'step-plus': ['step-out', 'channel'],
+  'direction-plus': ['direction-out', 'channel'],
+  'enable-plus': ['enable-out', 'board'],
+  'step-minus': ['supply-out-minus', 'board'],
+  'direction-minus': ['supply-out-minus', 'board'],
+  'enable-minus': ['supply-out-minus', 'board'],
+  'signal-common': ['supply-out-minus', 'board'],
+  'phase-a-plus': ['phase-a-plus', 'socket'],
+  'phase-a-minus': ['phase-a-minus', 'socket'],
+  'phase-b-plus': ['phase-b-plus', 'socket'],
+  'phase-b-minus': ['phase-b-minus', 'socket'],
+};
+
+/** A pin of a driver in the contact of its socket. */
+export interface SeatContact {
+  readonly pin: TerminalRef;
+  readonly contact: TerminalRef;
+}
+/** Every pin that sits in a socket: it joins as a conductor would, and comes out with the driver. */
+export function seatContacts(design: Read): SeatContact[] {
+  return Object.entries(design.axes).flatMap(([, { drives }]) => {
+    const leads = seatOf(design, drives[0]?.driver);
+    const first = leads && channelOfSeat(design, leads, undefined);
+    return [...new Set(drives.map((d) => d.driver))].flatMap((driver, index) => {
+      const seat = seatOf(design, driver);
+      if (!driver || !seat) return [];
+      const channel = channelOfSeat(design, seat, index ? first : undefined);
+      return contactsOf(design, driver, seat, channel);
+    });
+  });
+}
+function contactsOf(design: Pick<Design, 'parts'>, driver: string, seat: Seat, channel: number | undefined) {
+  const [part, board] = [design.parts[driver]!, design.parts[seat.board]!];
+  return Object.keys(part.terminals).flatMap((pin): SeatContact[] => {
+    const [role, of] = meets[part.terminals[pin]!.role] ?? [];
+    if (!role || (of === 'channel' && channel === undefined)) return [];
+    const at = of === 'board' ? undefined : of === 'socket' ? seat.socket : channel;
+    const terminal = terminalsWithRole(board, role, at)[0];
+    return terminal === undefined
+      ? []
+      : [{ pin: { part: driver, terminal: pin }, contact: { part: seat.board, terminal } }];
+  });
+}
+
+/** The terminal to which a winding of the motor on a driver is connected: beside its socket, or at the driver itself. */
+export function coilTerminal(design: Read, driver: string, role: TerminalRole): TerminalRef | undefined {
+  const seat = seatOf(design, driver);
+  const part = seat ? seat.board : driver;
+  const holder = design.parts[part];
+  const terminal = holder && terminalsWithRole(holder, role, seat?.socket)[0];
+  return terminal === undefined ? undefined : { part, terminal };
+}
