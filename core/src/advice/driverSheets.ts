@@ -1,12 +1,11 @@
 import type { AxisFigures } from '../derivation/figureTypes';
-import type { CurrentLine, CurrentOption } from '../drivetrain/driverSetup';
-import { currentAsSwitched, currentOptions, referenceVoltage, stepsAsSwitched } from '../drivetrain/driverSetup';
+import type { CurrentLine, CurrentOption, Trimmer } from '../drivetrain/driverSetup';
+import { currentAsSwitched, currentOptions, stepsAsSwitched, trimmerOf } from '../drivetrain/driverSetup';
 import { torqueAt } from '../drivetrain/motorCurve';
 import { microstepTorqueShare } from '../drivetrain/scale';
 import type { Drive } from '../machine/mechanics';
 import type { DataOf, Part } from '../machine/parts';
-import { isDriver } from '../machine/parts';
-import { positive } from '../units/derived';
+import { isDriver, isPlugIn } from '../machine/parts';
 import { baseValue } from '../units/quantity';
 
 /** How one driver of an axis is to be set, from what is entered and what its motor wants. */
@@ -24,10 +23,12 @@ export interface DriverSheet {
   on: readonly number[];
   used: readonly number[];
   /** Voltage to set at the trimmer, V, and what it is made of. */
-  trimmer: { volts: number; factor: number; senseOhm: number; peakA: number } | undefined;
+  trimmer: Trimmer | undefined;
   options: readonly CurrentOption[];
   /** What one micro-step yields before the motor moves. */
   microStep: { count: number; yieldNm: number } | undefined;
+  /** It plugs into a board: the table is of jumpers under it. */
+  pluggedIn: boolean;
   /** Where its direction is turned round; more than one place cancels another. */
   turnedBy: readonly ('a swapped phase' | 'the drive itself')[];
 }
@@ -54,8 +55,6 @@ export function driverSheets(a: AxisFigures, parts: Readonly<Record<string, Part
     const table = data.switches;
     const line = table && peakA !== undefined ? currentAsSwitched(table, peakA, data.currentShown) : undefined;
     const stepsOn = table && steps !== undefined ? stepsAsSwitched(table, steps) : undefined;
-    const sense = positive(data.senseResistance, '');
-    const factor = positive(data.referenceFactor, '');
     return [
       {
         id,
@@ -66,18 +65,11 @@ export function driverSheets(a: AxisFigures, parts: Readonly<Record<string, Part
         stepsOn,
         on: [...(line?.on ?? []), ...(stepsOn ?? [])],
         used: [...new Set([...(table?.currents ?? []), ...(table?.steps ?? [])].flatMap((c) => c.on))],
-        trimmer:
-          sense.known && factor.known && peakA !== undefined
-            ? {
-                volts: referenceVoltage(peakA, sense.value, factor.value),
-                factor: factor.value,
-                senseOhm: sense.value,
-                peakA,
-              }
-            : undefined,
+        trimmer: trimmerOf(part, peakA),
         options: curve ? currentOptions(curve.ratedA, data) : [],
         microStep:
           curve && micro ? { count: micro, yieldNm: torqueAt(curve, 0) * microstepTorqueShare(micro) } : undefined,
+        pluggedIn: isPlugIn(part),
         turnedBy: turnedBy(drive),
       },
     ];

@@ -9,7 +9,7 @@ import type { Design } from '../machine/design';
 import type { LibraryEntry } from '../machine/library/entry';
 import { libraryOf } from '../machine/library/index';
 import type { DataOf } from '../machine/parts';
-import { isDriver } from '../machine/parts';
+import { isDriver, isPlugIn } from '../machine/parts';
 import { AT_EASE, drivesByAxis, motorBusDemand } from '../power/budget';
 import { figureOr, positive } from '../units/derived';
 import { showValue } from '../units/print';
@@ -102,6 +102,18 @@ export function driverFits(
             `${showValue(rate.value, 'frequency', d, 3)} asked, ${showValue(1 / (high.value + low.value), 'frequency', d, 3)} read.`,
         ),
       );
+    if (controller?.class === 'controller' && isPlugIn(entry)) {
+      const sockets = controller.sockets?.length ?? 0;
+      checks.push(
+        check(
+          'socket',
+          sockets ? 'meets' : 'fails',
+          sockets
+            ? `It plugs into one of the ${sockets} sockets of the board.`
+            : 'It plugs into a socket, and the board has none.',
+        ),
+      );
+    }
     if (controller?.class === 'controller') {
       const bus = controller.architecture === 'fieldbus-master';
       checks.push(

@@ -1,4 +1,6 @@
+import { seatOf } from '../distribution/seats';
 import type { Design } from '../machine/design';
+import { terminalsWithRole } from '../machine/parts';
 import type { Subject } from './testKind';
 import type { Made } from './made';
 
@@ -41,7 +43,21 @@ export function motorDependencies({ design }: Made, axis: string, drive: number)
     ...(parts?.motor ? [`parts.${parts.motor}.data`] : []),
     ...(parts?.driver ? [`parts.${parts.driver}.data`, `parts.${parts.driver}.setup`] : []),
     ...wiresOn(design, parts?.motor, parts?.driver),
+    ...seatDependencies(design, parts?.driver),
     `overrides.axis/${axis}/direction-${drive}`,
+  ];
+}
+/** The socket of a plug-in driver, and what feeds its board there. */
+function seatDependencies(d: Design, driver: string | undefined): string[] {
+  const seat = seatOf(d, driver);
+  if (!seat) return [];
+  const board = d.parts[seat.board]!;
+  return [
+    `feeds.${driver}.supply`,
+    `parts.${seat.board}.data.sockets`,
+    ...(['motor-supply-plus', 'motor-supply-minus'] as const).flatMap((role) =>
+      terminalsWithRole(board, role).flatMap((t) => wiresAt(d, seat.board, t)),
+    ),
   ];
 }
 /** How far an axis goes for a pulse. */

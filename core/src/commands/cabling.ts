@@ -2,6 +2,9 @@ import { libraryEntry } from '../machine/library';
 import type { Design } from '../machine/design';
 import { nextDesignation } from '../machine/designation';
 import { partFrom } from '../machine/library/entry';
+import { cablesThrough, type Part } from '../machine/parts';
+import type { Fault } from '../units/result';
+import { conductorsIn, freeContacts } from '../wiring/cables';
 import { isMade } from '../wiring/planner/replan';
 import { functionNames } from '../wiring/planner/rules';
 import type { CommandName, Handler } from './command';
@@ -14,6 +17,21 @@ const nextKey = (table: Record<string, unknown>, stem: string): string => {
   while (table[`${stem}-${n}`]) n++;
   return `${stem}-${n}`;
 };
+
+/** Why a cable cannot be divided now; undefined where it can. */
+function notToDivide(design: Design, cable: string): Fault | undefined {
+  const inside = Object.values(design.conductors).filter((c) => c.cable === cable);
+  if (!inside.length) return refuse(`No conductor is in ${cable}.`, 'conductors', 'Pick a cable from the list.');
+  const made = inside.find((c) => isMade(c) && c.origin === 'planned');
+  return (
+    made &&
+    refuse(
+      `Conductor ${made.number} of ${cable} is ${made.state}: the plan would have to cut it.`,
+      'conductors',
+      'Set the conductors of this cable back to planned first.',
+    )
+  );
+}
 
 /** Cables, what divides them, the chains that carry them, and the rules for their colours and sections. */
 export const cabling = {
@@ -98,21 +116,35 @@ export const cabling = {
       const entry = own ?? libraryEntry(library);
       if (entry?.data.class !== 'connector' || entry.data.form === 'mains-inlet')
         return refuse(`"${library}" is no connector.`, 'parts', 'Choose one from the list.');
-      const inside = Object.values(draft.conductors).filter((c) => c.cable === cable);
-      if (!inside.length) return refuse(`No conductor is in ${cable}.`, 'conductors', 'Pick a cable from the list.');
-      const made = inside.find((c) => isMade(c) && c.origin === 'planned');
-      if (made)
-        return refuse(
-          `Conductor ${made.number} of ${cable} is ${made.state}: the plan would have to cut it.`,
-          'conductors',
-          'Set the conductors of this cable back to planned first.',
-        );
+      const refused = notToDivide(draft as Design, cable);
+      if (refused) return refused;
       const design = draft as Design;
       const id = freeId(design, 'connector-1');
       const part = partFrom(entry, nextDesignation(design, entry));
       draft.parts[id] = { ...part, setup: { ...part.setup, insertedIn: cable, insertedAt: at } };
     },
   } satisfies Handler<'insert-connector'>,
+  'share-connector': {
+    title: ({ cable, part }, before) => `${cable}: led through ${before.parts[part]?.designation ?? part}`,
+    apply({ cable, part: id }, draft) {
+      const part = draft.parts[id] as Part | undefined;
+      const through = part ? cablesThrough(part) : [];
+      if (!part || !through.length)
+        return refuse(`There is no connector ${id} that divides a cable.`, `parts.${id}`, 'Pick one from the list.');
+      if (through.includes(cable))
+        return refuse(`${part.designation} divides ${cable} already.`, `parts.${id}`, 'Pick another plug or cable.');
+      const refused = notToDivide(draft as Design, cable);
+      if (refused) return refused;
+      const [needs, free] = [conductorsIn(draft as Design, cable), freeContacts(draft as Design, id)];
+      if (needs > free)
+        return refuse(
+          `${part.designation} has ${free} free ${free === 1 ? 'contact' : 'contacts'}; ${cable} has ${needs} conductors.`,
+          `parts.${id}`,
+          'Take a larger connector, or one for this cable alone.',
+        );
+      draft.parts[id]!.setup.alsoIn = [...through.slice(1), cable];
+    },
+  } satisfies Handler<'share-connector'>,
   'remove-connector': {
     title: ({ part }, before) => `${before.parts[part]?.designation ?? part} taken out`,
     apply({ part: id }, draft) {

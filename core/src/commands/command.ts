@@ -109,6 +109,8 @@ export interface CommandArgs {
   /** A breaker, switch, filter or strip between one source and some of what hangs on it. */
   'insert-device': { library: string; entry?: LibraryEntry; aheadOf: PortRef[] };
   'insert-connector': { cable: string; library: string; entry?: LibraryEntry; at: 'near' | 'far' };
+  /** Leads a further cable through a connector that divides others already. */
+  'share-connector': { cable: string; part: string };
   'remove-connector': { part: string };
   'fit-suppressor': { part: string; coil: string; type: Extract<Element, { kind: 'suppressor' }>['type'] };
   'set-part': { part: string; set: Partial<Pick<Part, 'name'>> & Editable<Part, 'notes' | 'photos' | 'boardRevision'> };

@@ -5,6 +5,7 @@ import { portKey } from '../machine/ports';
 import { readMachineFile } from '../machine/reading/read';
 import { writeMachineFile, type MachineFile } from '../machine/file';
 import { dunnock } from '../samples/dunnock';
+import { wheatear } from '../samples/wheatear';
 import { planConductors } from '../wiring/planner/plan';
 import { applyCommand } from './apply';
 import type { Command } from './command';
@@ -126,6 +127,47 @@ it.each([
   ['unlike sources', ahead('breaker-hurdle-6', ['motor-supply', 'mains'], ['driver-x-0', 'supply']), 'one source'],
 ])('is refused in words: %s', (_, command, words) => {
   expect(refusal(dunnock(), command)).toContain(words);
+});
+
+describe('sockets of a board', () => {
+  const socket = (n: number) => ({ part: 'controller', port: `socket-${n}` });
+  const seated = edited(wheatear(), feed('driver-z-0', 'supply', socket(0)));
+  it('a driver that plugs in is offered sockets and nothing else; one decided for another is not free', () => {
+    const offered = (part: string) => feedChoices(seated.design, { part, port: 'supply' }).map((s) => s.port);
+    expect(offered('driver-x-0')).toEqual(['socket-1', 'socket-2', 'socket-3', 'socket-4']);
+    expect(offered('driver-z-0')).toContain('socket-0');
+  });
+  it.each([
+    ['a socket that another driver has', feed('driver-x-0', 'supply', socket(0)), '-T6 sits in this socket'],
+    [
+      'a supply for what plugs in',
+      feed('driver-x-0', 'supply', { part: 'motor-supply', port: 'out' }),
+      'no power there',
+    ],
+    ['a socket for a fan', feed('fan', 'load', socket(3)), 'no power there'],
+    [
+      'a lamp in a socket',
+      { name: 'add-part', args: { library: 'lamp-glim-24', from: socket(3) } } as Command,
+      'cannot be fed',
+    ],
+    ['a fuse between socket and driver', ahead('breaker-hurdle-6', ['driver-z-0', 'supply']), 'sits in a socket'],
+  ])('is refused in words: %s', (_, command, words) => {
+    expect(refusal(seated, command)).toContain(words);
+  });
+  it('a driver on terminals, or a board without sockets, drops the decision and keeps the rest', () => {
+    const terminals = edited(seated, {
+      name: 'choose-part',
+      args: { slot: { axis: 'z', drive: 0, item: 'driver' }, library: 'driver-heron-30' },
+    });
+    expect(way(terminals, 'driver-z-0', 'supply')).toBe('motor-supply/out');
+    expect(terminals.design.feeds?.['driver-z-0']).toBeUndefined();
+    const bare = edited(seated, {
+      name: 'choose-part',
+      args: { slot: { role: 'controller' }, library: 'controller-sedge-4' },
+    });
+    expect(bare.design.feeds?.['driver-z-0']).toBeUndefined();
+    expect(readMachineFile(writeMachineFile(bare)).ok).toBe(true);
+  });
 });
 
 it('a file that names a port nobody has says where', () => {

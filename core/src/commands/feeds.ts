@@ -1,7 +1,7 @@
 import { current, type Draft } from 'immer';
 import { isFeed, usualMains, type Source } from '../distribution/feeds';
 import { distributionOf } from '../distribution/tree';
-import { portFor } from '../distribution/choices';
+import { decidedFor, portFor } from '../distribution/choices';
 import type { Design } from '../machine/design';
 import type { FeedSource } from '../machine/feeds';
 import type { Fault } from '../units/result';
@@ -86,6 +86,16 @@ export const feedCommands = {
           where,
           'Pick what feeds it from the list.',
         );
+      const other =
+        from &&
+        portOf(parts[from.part], from.port)?.socket !== undefined &&
+        decidedFor(current(draft) as Design, from, part);
+      if (other)
+        return refuse(
+          `${nameOf(draft as Design, other)} sits in this socket.`,
+          where,
+          'Give that driver another socket first.',
+        );
       decideFeed(draft, { part, port }, from);
     },
   } satisfies Handler<'set-feed'>,
@@ -109,6 +119,12 @@ export const feedCommands = {
           'A device is put between one source and what hangs on it.',
           `feeds.${aheadOf[0]?.part ?? ''}`,
           'Pick parts that are fed from the same place.',
+        );
+      if (portOf(design.parts[from.part], from.port)?.socket !== undefined)
+        return refuse(
+          `${nameOf(design, aheadOf[0]!.part)} sits in a socket: nothing can be put between them.`,
+          `feeds.${aheadOf[0]!.part}`,
+          'Put the device ahead of the board.',
         );
       draft.parts[id] = part;
       decideFeed(draft, { part: id, port: into! }, into === 'feed' ? { pole: 'plus' as const, ...from } : from);

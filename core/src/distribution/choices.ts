@@ -1,3 +1,4 @@
+import { isFeed } from './feeds';
 import { distributionOf } from './tree';
 import type { Design } from '../machine/design';
 import type { FeedSource } from '../machine/feeds';
@@ -49,6 +50,9 @@ export function feedChoices(design: Design, at: PortRef): FeedSource[] {
         (gives.id === 'link') === (at.port === 'link');
       // The earth bar feeds nothing.
       const earth = gives.id === 'place' && gives.terminals.PE !== undefined;
+      if (!here && !isFeed(design.parts, at.part, at.port, source)) return [];
+      // A socket that is decided for another driver is not free.
+      if (!here && gives.socket !== undefined && decidedFor(design, source, at.part)) return [];
       if (!usable || part === at.part || earth) return here ? [now] : [];
       if (!here && (below.has(part) || !suits(port, givenAt(design, source)))) return [];
       return at.port === 'feed' && gives.id !== 'mains'
@@ -60,6 +64,12 @@ export function feedChoices(design: Design, at: PortRef): FeedSource[] {
     }),
   );
 }
+
+/** The driver, other than one itself, that somebody has decided to sit in a socket. */
+export const decidedFor = (design: Pick<Design, 'feeds'>, socket: PortRef, but: string): string | undefined =>
+  Object.entries(design.feeds ?? {}).find(
+    ([id, { supply }]) => id !== but && supply?.part === socket.part && supply.port === socket.port,
+  )?.[0];
 
 /** The parts that live on what a part gives, however many devices and supplies stand between. */
 function livingOn(design: Design, part: string): ReadonlySet<string> {
@@ -114,6 +124,8 @@ export const hangingClasses: readonly PartClass[] = [
 /** Whether a part of the library can hang on a source, and does anything there. */
 export const canHangOn = (design: Design, source: PortRef, entry: LibraryEntry): boolean => {
   const { data } = entry;
+  // A socket takes a driver, which is chosen with its axis.
+  if (portOf(design.parts[source.part], source.port)?.socket !== undefined) return false;
   // What moves an axis, reads or is switched is chosen where it does that.
   if (!hangingClasses.includes(data.class)) return false;
   const port = portFor(design, asPart(entry), source);

@@ -1,7 +1,7 @@
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import { isPlugIn, socketsOf, terminalsWithRole, type DriverSocket, type TerminalRole } from '../machine/parts';
-import { portOf, socketPort } from '../machine/ports';
+import { portOf, socketPort, type PortRef } from '../machine/ports';
 import { distributionOf } from './tree';
 import type { Seat } from './usualSeats';
 
@@ -17,6 +17,12 @@ export function seatOf(design: Read, driver: string | undefined): Seat | undefin
 /** The socket itself, as the board has it. */
 export const socketAt = (design: Pick<Design, 'parts'>, { board, socket }: Seat): DriverSocket | undefined =>
   socketsOf(design.parts[board])[socket];
+
+/** The socket that a source is; undefined for any other one. */
+export const socketOf = (design: Pick<Design, 'parts'>, { part, port }: PortRef): DriverSocket | undefined => {
+  const socket = portOf(design.parts[part], port)?.socket;
+  return socket === undefined ? undefined : socketAt(design, { board: part, socket });
+};
 
 /** The drivers that sit on a board, by socket. */
 export function seatedOn(design: Read, board: string): ReadonlyMap<number, string> {
@@ -53,6 +59,10 @@ export function sharesChannel(design: Read, axis: string, index: number): boolea
   const channel = leads && channelOfSeat(design, leads, undefined);
   return seat !== undefined && channel !== undefined && channelOfSeat(design, seat, channel) === channel;
 }
+
+/** Whether an axis has a second motor on the channel of its first one: both get one direction signal. */
+export const pairedOnOneChannel = (design: Read, axis: string): boolean =>
+  (design.axes[axis]?.drives ?? []).some((_, i) => sharesChannel(design, axis, i));
 
 /** Which terminal of its board a pin of a plug-in driver meets, by their functions. */
 const meets: Partial<Record<TerminalRole, [role: TerminalRole, of: 'board' | 'channel' | 'socket']>> = {

@@ -1,4 +1,4 @@
-import type { DataOf } from '../machine/parts';
+import { isDriver, type DataOf, type Part } from '../machine/parts';
 import { positive } from '../units/derived';
 import { baseValue } from '../units/quantity';
 
@@ -37,6 +37,29 @@ export function currentAsSwitched(
 
 /** Reference voltage of a driver with a trimmer, V: factor · R_sense · I_peak; the factor is on its data sheet. */
 export const referenceVoltage = (peakA: number, senseOhm: number, factor: number): number => peakA * senseOhm * factor;
+
+/** Voltage to set at a trimmer, V, and what it is made of. */
+export interface Trimmer {
+  volts: number;
+  factor: number;
+  senseOhm: number;
+  peakA: number;
+}
+/** What the trimmer of a driver is set to for a peak current, as it is set where none is given; undefined without such a trimmer. */
+export function trimmerOf(
+  { data, setup }: Part,
+  peakA = setup.peakCurrent && baseValue(setup.peakCurrent),
+): Trimmer | undefined {
+  if (!isDriver(data) || peakA === undefined) return undefined;
+  const [sense, factor] = [positive(data.senseResistance, ''), positive(data.referenceFactor, '')];
+  if (!sense.known || !factor.known) return undefined;
+  return {
+    volts: referenceVoltage(peakA, sense.value, factor.value),
+    factor: factor.value,
+    senseOhm: sense.value,
+    peakA,
+  };
+}
 
 /** A way to choose the current, with the reason that its followers give. Amperes at the peak. */
 export interface CurrentOption {

@@ -1,8 +1,9 @@
 import { runsOnMains } from '../drivetrain/bus';
+import { seatOf } from '../distribution/seats';
 import { driveSupply, logicSupply } from '../distribution/supplies';
 import type { Design } from '../machine/design';
 import { loadVolts } from '../machine/loads';
-import { terminalsWithRole } from '../machine/parts';
+import { isPlugIn, terminalsWithRole } from '../machine/parts';
 import type { Part } from '../machine/parts';
 import type { Evaluation } from '../wiring/evaluate';
 import { PULL_IN } from '../wiring/evaluate';
@@ -197,6 +198,15 @@ function driverReason(
     };
   }
   if (!plus || !minus) return undefined;
+  const seat = seatOf(design, id);
+  if (isPlugIn(parts[id]) && !seat)
+    return {
+      ...base,
+      text: `${name(id)} gets no motor power: it plugs into a board, and sits in no socket.`,
+      namedBy: 'no-socket',
+      station: 'drives',
+      field: `parts.${id}`,
+    };
   if (!supply)
     return {
       ...base,
@@ -204,13 +214,19 @@ function driverReason(
       station: 'machine',
       field: 'roles.motorSupply',
     };
-  if (!living.touched(id, plus) || !living.touched(id, minus))
+  // One in a socket is fed at the terminals of its board.
+  const at = seat?.board ?? id;
+  const ends = seat ? [first(parts[at], 'motor-supply-plus'), first(parts[at], 'motor-supply-minus')] : [plus, minus];
+  const led = ends.map((t) => t !== undefined && living.touched(at, t));
+  if (!led.every(Boolean)) {
+    const whose = seat ? `the motor supply terminals of ${name(at)}` : 'its supply terminals';
     return {
       ...base,
-      text: `${name(id)} gets no motor power: ${living.touched(id, plus) || living.touched(id, minus) ? 'one of its supply terminals is open' : 'nothing is connected to its supply terminals'}.`,
+      text: `${name(id)} gets no motor power: ${led.some(Boolean) ? `one of ${whose} is open` : `nothing is connected to ${whose}`}.`,
       station: 'wiring',
-      field: `parts.${id}`,
+      field: `parts.${at}`,
     };
+  }
   // What hangs behind a contactor that cannot pull in is told once, with the contactor.
   if (behindContactor) return undefined;
   if (design.stopSchool === 'torque-off')

@@ -84,9 +84,10 @@ export function diagramSvg(graph: SheetGraph, layout: SheetLayout, facts: Drawin
       '</g>',
       ...n.ports.map((p) => {
         const refs = p.elsewhere.map((s) => `/${sheetNumberOf(s)}`).join('');
+        const beside = p.beside ? `${p.beside} ` : '';
         return p.side === 'west'
-          ? text(6, p.y + 4, LABEL_SIZE_PX, 'start', `${refs}${refs && ' '}${p.printed}`)
-          : text(n.width - 6, p.y + 4, LABEL_SIZE_PX, 'end', `${p.printed}${refs && ' '}${refs}`);
+          ? text(6, p.y + 4, LABEL_SIZE_PX, 'start', `${refs}${refs && ' '}${beside}${p.printed}`)
+          : text(n.width - 6, p.y + 4, LABEL_SIZE_PX, 'end', `${beside}${p.printed}${refs && ' '}${refs}`);
       }),
       '</g>',
     );

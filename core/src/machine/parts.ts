@@ -419,6 +419,7 @@ export const Setup = z.strictObject({
   batteryFitted: z.boolean().optional().describe('the battery that an absolute encoder keeps its turns by'),
   cautionSeen: z.boolean().optional().describe('the caution of a part that carries mains was read'),
   insertedIn: z.string().max(60).optional().describe('name of the cable that this connector divides'),
+  alsoIn: z.array(z.string().max(60)).max(32).optional().describe('names of further cables that it divides'),
   insertedAt: z.enum(['near', 'far']).optional().describe('at the cabinet end, or at the far end of that cable'),
 });
 export type Setup = z.infer<typeof Setup>;
@@ -489,6 +490,10 @@ export const carriesMains = (part: Part): boolean =>
   part.data.class === 'filter' ||
   (part.data.class === 'breaker' && part.data.forDirectCurrent !== true) ||
   Object.values(part.terminals).some((t) => t.role === 'mains-l');
+
+/** The names of the cables that a connector divides, in the order of its contacts. */
+export const cablesThrough = ({ data, setup }: Pick<Part, 'data' | 'setup'>): readonly string[] =>
+  data.class === 'connector' && setup.insertedIn ? [setup.insertedIn, ...(setup.alsoIn ?? [])] : [];
 
 /** A sensor with an output of its own; one on two wires is wired like a contact. */
 export const hasSensorOutput = (part: Pick<Part, 'elements'> | undefined): boolean =>

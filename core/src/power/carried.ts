@@ -40,8 +40,11 @@ export function mainsThrough({ design, axes }: Read, device: string): Drawn[] {
   });
 }
 
-/** What a part carries for what hangs on it; undefined for one that gives and passes on nothing. */
-export function carriedBy(read: Read, id: string): Carried | undefined {
+/**
+ * What a part carries for what hangs on it, at the port by which it is fed where it has several; undefined for one that
+ * gives and passes on nothing.
+ */
+export function carriedBy(read: Read, id: string, at?: string): Carried | undefined {
   const { design, axes } = read;
   const tree = distributionOf(design);
   const part = design.parts[id];
@@ -63,6 +66,12 @@ export function carriedBy(read: Read, id: string): Carried | undefined {
     return { amps: (bus.movingW + bus.spindleW) / volts.value + beside, rated, unknown: bus.unknown };
   };
   if (part.data.class === 'supply') return direct(id);
+  if (at === 'motor-supply') {
+    const motors = tree.supplyOf(id, at);
+    // What its own sheet rates is the current of a signal output.
+    const carried = motors && direct(motors.id, id);
+    return carried && { ...carried, rated: undefined };
+  }
   const port = tree.port({ part: id, port: 'out' }) ?? tree.port({ part: id, port: 'mains' });
   if (port?.direction !== 'gives' || part.data.class === 'controller' || part.data.class === 'spindle-drive')
     return undefined;

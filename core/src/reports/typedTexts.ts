@@ -79,6 +79,7 @@ const standIn: Readonly<Record<string, string>> = {
   cable: 'Cable',
   chain: 'Chain',
   insertedIn: 'Cable',
+  alsoIn: 'Cable',
   printed: 'Label',
   label: 'Jumper',
   core: 'Core',

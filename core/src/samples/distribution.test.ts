@@ -2,16 +2,19 @@ import { describe, expect, it } from 'vitest';
 import { deriveFigures } from '../derivation/figures';
 import { distributionOf } from '../distribution/tree';
 import { findingsOf } from '../findings/findings';
+import { applyCommand } from '../commands/apply';
 import { readMachineFile } from '../machine/reading/read';
 import { writeMachineFile, type MachineFile } from '../machine/file';
 import { edited, rigOf } from '../motion/testing/rig';
 import { carriedBy } from '../power/carried';
+import { farPart } from '../wiring/cables';
 import { terminalName } from '../wiring/wires';
 import { bullfinch } from './bullfinch';
 import { pipit } from './pipit';
+import { wheatear } from './wheatear';
 
 /** Machines whose power goes ways of its own: drives on the mains, several supplies, hand switches, loads that no control knows. */
-const builds = { bullfinch, pipit };
+const builds = { bullfinch, pipit, wheatear };
 type BuildName = keyof typeof builds;
 const machines = Object.fromEntries(Object.entries(builds).map(([n, make]) => [n, make()])) as Record<
   BuildName,
@@ -30,6 +33,8 @@ const known: Record<BuildName, string[]> = {
   bullfinch: ['stop-cuts-nothing:stop'],
   // Nobody listens to the drives, and the hand tool hangs on a switch of its own that no stop opens.
   pipit: ['alarm-unused:driver-x-0+driver-y-0+driver-z-0', 'spindle-runs-on:spindle'],
+  // A greased thread lets Z down; two motors on one channel, so one switch for both sides.
+  wheatear: ['gantry-square:y', 'head-may-fall:z'],
 };
 it.each(names)('%s: nothing is said against it that is not so', (name) => {
   expect(said(machines[name])).toEqual(known[name]);
@@ -40,6 +45,30 @@ it.each(names)('%s: nothing is said against it that is not so', (name) => {
  * device are looped from one to the next; drives, loads and devices have leads of their own.
  */
 const leads: Record<BuildName, string[]> = {
+  wheatear: [
+    '-X1:L -Q1:1',
+    '-X1:N -Q1:3',
+    '-Q1:2 -F1:1',
+    '-Q1:4 -F1:3',
+    '-F1:2 -R1:L1',
+    '-F1:4 -R1:N1',
+    '-R1:L2 -T1:L',
+    '-R1:N2 -T1:N',
+    // The speed controller of the spindle by a switch that parts both poles.
+    '-R1:L2 -Q2:1',
+    '-R1:N2 -Q2:3',
+    '-Q2:2 -T2:L',
+    '-Q2:4 -T2:N',
+    // 24 V for the sockets; fan and light each by a switch in its plus.
+    '-T1:+ -K1:M+',
+    '-T1:− -K1:M−',
+    '-T1:+ -Q3:1',
+    '-Q3:2 -E1:+',
+    '-T1:− -E1:−',
+    '-T1:+ -Q4:1',
+    '-Q4:2 -P1:+',
+    '-T1:− -P1:−',
+  ],
   bullfinch: [
     '-X1:L -Q1:1',
     '-X1:N -Q1:3',
@@ -119,7 +148,8 @@ describe.each(names)('%s', (name) => {
   );
   it.each(leads[name])('is led from %s', (lead) => expect(planned).toContain(lead));
   it('nothing else is led from what gives power there', () => {
-    const gives = /^-(F\d|Q\d|R1|T8|X1):(?!PE)/;
+    // The 24 V supply of wheatear is -T1; elsewhere that is one of the motors’ own.
+    const gives = name === 'wheatear' ? /^-(F\d|Q\d|R1|T1|X1):(?!PE)/ : /^-(F\d|Q\d|R1|T8|X1):(?!PE)/;
     const more = planned.filter((lead) => gives.test(lead) && !leads[name].includes(lead));
     expect(more).toEqual([]);
   });
@@ -195,4 +225,45 @@ it('a breaker carries what hangs behind it: the second supply its light and its 
       .loadsOf('motor-supply')
       .map((l) => l.part),
   ).toEqual(['driver-a-0']);
+});
+
+it('what goes to the gantry goes through one plug: each contact has one lead on either side', () => {
+  const { conductors, parts } = machines.wheatear.design;
+  const plug = Object.keys(parts).find((id) => parts[id]!.setup.alsoIn)!;
+  const at = (side: 'a' | 'b') =>
+    Object.values(conductors)
+      .flatMap((c) => [c.from, c.to])
+      .filter((t) => t.part === plug && t.terminal.startsWith(side))
+      .map((t) => t.terminal.slice(2));
+  // Three motors: four ends of windings and an earth each.
+  const fifteen = Array.from({ length: 15 }, (_, i) => String(i + 1));
+  expect(at('a').sort((x, y) => +x - +y)).toEqual(fifteen);
+  expect(at('b').sort((x, y) => +x - +y)).toEqual(fifteen);
+  const far = (cable: string) =>
+    farPart(machines.wheatear.design, deriveFigures(machines.wheatear.design).wires, cable);
+  expect(['Motor X', 'Motor Y right', 'Motor Z'].map(far)).toEqual(['motor-x-0', 'motor-y-1', 'motor-z-0']);
+});
+it('the fourth motor finds no room in that plug', () => {
+  const refused = applyCommand(
+    machines.wheatear,
+    { name: 'share-connector', args: { cable: 'Motor Y left', part: 'connector-1' } },
+    '2026-03-03T10:00:00.000Z',
+  );
+  expect(refused.ok ? '' : refused.error[0]!.what).toBe('-X3 has 1 free contact; Motor Y left has 5 conductors.');
+});
+it('one direction signal for both sides of the gantry, and in Practice they move together', () => {
+  const { settings } = deriveFigures(machines.wheatear.design);
+  expect(settings.filter((s) => s.key.startsWith('axis/y/direction')).map((s) => s.key)).toEqual([
+    'axis/y/direction-0',
+  ]);
+  const r = rigOf(machines.wheatear);
+  r.referenced();
+  const sides = () => [r.truePosition('y'), r.truePosition('y', 1)] as const;
+  const before = sides();
+  r.sim.act({ type: 'jog', axis: 'y', direction: 1, share: 1, override: false });
+  r.sim.run(20_000);
+  // Both to plus, and level: turned round in its wiring, the right motor goes with the left one.
+  const moved = sides().map((at, i) => at - before[i]!);
+  expect(moved[0]).toBeGreaterThan(5);
+  expect(moved[1]).toBeCloseTo(moved[0]!, 1);
 });

@@ -3,6 +3,7 @@ import { bullfinch } from './bullfinch';
 import { dunnock } from './dunnock';
 import { pipit } from './pipit';
 import { plover } from './plover';
+import { wheatear } from './wheatear';
 import { wren } from './wren';
 
 /** The machines of Marrow Lane, a made-up shared workshop. */
@@ -13,4 +14,9 @@ export const sampleMachines: readonly { id: string; make: () => MachineFile }[] 
 ];
 
 /** All that `examples/` holds: those of the shelf, and machines whose power goes ways of its own. */
-export const exampleMachines = [...sampleMachines, { id: 'bullfinch', make: bullfinch }, { id: 'pipit', make: pipit }];
+export const exampleMachines = [
+  ...sampleMachines,
+  { id: 'bullfinch', make: bullfinch },
+  { id: 'pipit', make: pipit },
+  { id: 'wheatear', make: wheatear },
+];

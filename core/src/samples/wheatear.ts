@@ -4,7 +4,8 @@ import { from, mainsSide, MachineBuilder } from './builder';
 
 /**
  * A small circuit-board router: four drivers in the sockets of its board, the second motor of the gantry in a socket that follows
- * the first by a jumper; a direct-current spindle on a speed controller on the mains, three hand switches, one fan.
+ * the first by a jumper; a direct-current spindle on a speed controller on the mains, three hand switches, one fan, one plug of
+ * 16 contacts to the gantry.
  */
 export function wheatear(): MachineFile {
   const b = new MachineBuilder('router-moving-gantry', 'Wheatear', 'wheatear');
@@ -66,5 +67,13 @@ export function wheatear(): MachineFile {
     .hang('lamp-glim-24', from('motor-supply'))
     .ahead('switch-wicket-1', { part: 'lamp', port: 'load' });
   b.tryDaily().cautionsRead().plan();
+  // What goes to the gantry leaves the box through one plug of 16 contacts: three motors with four windings and an earth each.
+  b.do({
+    name: 'insert-connector',
+    args: { cable: 'Motor X', library: 'connector-sill-16', at: 'near' },
+  });
+  for (const cable of ['Motor Y right', 'Motor Z'])
+    b.do({ name: 'share-connector', args: { cable, part: 'connector-1' } });
+  b.plan();
   return b.file;
 }

@@ -2,7 +2,7 @@ import { ratedAsConnectedA, startingPeakA } from '../drivetrain/motorCurrent';
 import type { PlannedDrive } from '../wiring/planner/plannedDrives';
 import type { Design } from '../machine/design';
 import type { DataOf } from '../machine/parts';
-import { isDriver } from '../machine/parts';
+import { isDriver, isPlugIn } from '../machine/parts';
 import type { Derived } from '../units/derived';
 import { figure, figureOr, known, mapKnown, missing } from '../units/derived';
 import { showValue } from '../units/print';
@@ -57,7 +57,11 @@ export function driverSettings(design: Pick<Design, 'parts'>, drives: readonly P
           driver.setup.stepsPerRevolution === undefined
             ? missing(`parts.${driverId}.setup.stepsPerRevolution`)
             : known(String(driver.setup.stepsPerRevolution)),
-        formula: 'as set on its switches',
+        formula: isPlugIn(driver)
+          ? isDriver(driver.data) && driver.data.currentBySerial
+            ? 'as the board sends it'
+            : 'as set by the jumpers under it'
+          : 'as set on its switches',
         numbers: () => '',
       },
     ];

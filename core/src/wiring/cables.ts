@@ -1,6 +1,6 @@
 import type { Design } from '../machine/design';
 import type { Quantity } from '../units/quantity';
-import type { Part } from '../machine/parts';
+import { cablesThrough, type Part } from '../machine/parts';
 import { cablesByName } from './chains';
 import type { ConductorChain } from './crossReference';
 import { chainsTo } from './crossReference';
@@ -51,20 +51,42 @@ export function cableUses(design: Design): CableUse[] {
     .sort((a, b) => a.designation.localeCompare(b.designation, 'en', { numeric: true }));
 }
 
+/** How many conductors a cable holds. */
+export const conductorsIn = (design: Pick<Design, 'conductors'>, cable: string): number =>
+  Object.values(design.conductors).filter((c) => c.cable === cable).length;
+
+/** Contacts of a connector that none of the cables through it takes. */
+export function freeContacts(design: Pick<Design, 'parts' | 'conductors'>, connector: string): number {
+  const part = design.parts[connector];
+  if (part?.data.class !== 'connector') return 0;
+  const contacts = Object.keys(part.terminals).filter((t) => t.startsWith('a-')).length;
+  return Math.max(0, contacts - cablesThrough(part).reduce((sum, c) => sum + conductorsIn(design, c), 0));
+}
+
+/** Connectors that divide other cables and have room for this one, in the order of the parts. */
+export const connectorsWithRoom = (design: Pick<Design, 'parts' | 'conductors'>, cable: string): string[] =>
+  Object.entries(design.parts).flatMap(([id, part]) => {
+    const through = cablesThrough(part);
+    const room = freeContacts(design, id) >= conductorsIn(design, cable);
+    return through.length && !through.includes(cable) && room ? [id] : [];
+  });
+
 /** Plugs in a row that are followed to the part behind them; a longer row would be a ring. */
 const MOST_PLUGS = 4;
 
 /** The part that a cable leads to: where it ends at a plug, the part behind it. Undefined for a cable without conductors. */
 export function farPart(design: Design, wires: Wires, cable: string): string | undefined {
-  let target = Object.values(design.conductors).find((c) => c.cable === cable)?.to.part;
-  for (let i = 0; target && i < MOST_PLUGS && design.parts[target]?.data.class === 'connector'; i++) {
-    const plug = target;
-    const beyond = wires.all.find((w) => w.ends.some((e) => e.part === plug && e.terminal.startsWith('b-')));
+  let at = Object.values(design.conductors).find((c) => c.cable === cable)?.to;
+  for (let i = 0; at && i < MOST_PLUGS && design.parts[at.part]?.data.class === 'connector'; i++) {
+    const { part: plug, terminal } = at;
+    // Several cables may share the plug: on by the very contact.
+    const contact = terminal.replace(/^a-/, 'b-');
+    const beyond = wires.all.find((w) => w.ends.some((e) => e.part === plug && e.terminal === contact));
     const next = beyond?.ends.find((e) => e.part !== plug);
     if (!next) break;
-    target = next.part;
+    at = next;
   }
-  return target;
+  return at?.part;
 }
 
 /** The way of each signal through a cable, as far as the part that it leads to. */

@@ -2,6 +2,7 @@
 import Choice, { type Option } from '../ui/Choice.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import { canStand } from '@nodaxis/core/advice/places';
+import { canDrive } from '@nodaxis/core/advice/sockets';
 import type { Fit, Verdict } from '@nodaxis/core/advice/fit';
 import type { PartSlot } from '@nodaxis/core/commands/command';
 import type { LibraryEntry } from '@nodaxis/core/machine/library/entry';
@@ -33,8 +34,10 @@ void own.start();
 /** What cannot stand in this place is not offered; what stands there already stays in the list. */
 const entries = computed((before?: LibraryEntry[]): LibraryEntry[] => {
   const now = own.of(...props.classes).filter((e) => {
-    if (!machine.design || !('role' in props.slotOf)) return true;
-    return e.key === part.value?.libraryKey || canStand(machine.design, props.slotOf.role, e);
+    if (!machine.design || e.key === part.value?.libraryKey) return true;
+    return 'role' in props.slotOf
+      ? canStand(machine.design, props.slotOf.role, e)
+      : props.slotOf.item !== 'driver' || canDrive(machine.design, e);
   });
   // The same list after most edits: then it is not drawn again.
   return before?.length === now.length && before.every((e, i) => e === now[i]) ? before : now;

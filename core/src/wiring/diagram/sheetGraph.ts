@@ -1,6 +1,7 @@
 import type { ColourCode } from '../../machine/connections';
 import type { Design } from '../../machine/design';
-import type { Part } from '../../machine/parts';
+import { seatContacts } from '../../distribution/seats';
+import { roleOf, type Part } from '../../machine/parts';
 import type { Sheet } from '../sheets';
 import type { Wires } from '../wires';
 import type { Symbol } from './symbols';
@@ -25,6 +26,8 @@ export interface Port {
   id: string;
   terminal: string;
   printed: string;
+  /** What is plugged in beside it, at the first terminal of its socket: the designation of the driver. */
+  beside?: string;
   side: 'west' | 'east';
   /** From the node's top, in px. */
   y: number;
@@ -103,6 +106,22 @@ export function sheetGraph(design: Design, wires: Wires, sheet: Sheet): SheetGra
     }
   }
 
+  /** Drivers in sockets, by the terminals for their motors. */
+  const plugged = new Map<string, string>(
+    seatContacts(design).flatMap(({ pin, contact }) =>
+      roleOf(design.parts[pin.part]!, design.parts[pin.part]!.terminals[pin.terminal]!).startsWith('phase-')
+        ? [[`${contact.part}#${contact.terminal}`, design.parts[pin.part]!.designation] as const]
+        : [],
+    ),
+  );
+  const shown = new Set<string>();
+  const besideOf = (key: string): { beside?: string } => {
+    const beside = plugged.get(key);
+    if (beside === undefined || shown.has(beside)) return {};
+    shown.add(beside);
+    return { beside };
+  };
+
   type Draft = Omit<Port, 'y'> & { order: number };
   const ports = new Map<string, Draft[]>();
   const terminalOrder = new Map<string, number>();
@@ -144,10 +163,13 @@ export function sheetGraph(design: Design, wires: Wires, sheet: Sheet): SheetGra
     const sides = { west: [] as Port[], east: [] as Port[] };
     for (const { order: _order, ...p } of list.sort((a, b) => a.order - b.order)) {
       const side = sides[p.side];
-      side.push({ ...p, y: measure.head + measure.row * (side.length + 0.5) });
+      side.push({ ...p, ...besideOf(`${id}#${p.terminal}`), y: measure.head + measure.row * (side.length + 0.5) });
     }
     const longest = (side: Port[]) =>
-      Math.max(0, ...side.map((p) => p.printed.length + 2 * p.elsewhere.length)) * measure.glyph;
+      Math.max(
+        0,
+        ...side.map((p) => p.printed.length + 2 * p.elsewhere.length + (p.beside ? p.beside.length + 1 : 0)),
+      ) * measure.glyph;
     const width = Math.max(
       measure.least,
       measure.symbol +

@@ -1,49 +1,55 @@
-import type { PlanGap, Proposal } from './proposal';
+import { cablesThrough } from '../../machine/parts';
+import type { Proposal } from './proposal';
 import { at } from './proposal';
 import type { TerminalRef } from '../../machine/ids';
 import { terminalKey } from '../../machine/ids';
 import type { Planning } from './planning';
 
 /**
- * Connectors that divide a cable. One near the cabinet ends the cable in a plug: behind it loose wires run on, coloured by
- * their function. One near the motor joins the cable to the maker’s own leads, which have colours of their own.
+ * Connectors that divide cables, one or several through the contacts of one plug. One near the cabinet ends the cable in a
+ * plug: behind it loose wires run on, coloured by their function. One near the motor joins the cable to the maker’s own leads,
+ * which have colours of their own.
  */
 export function divideCables(p: Planning): void {
-  const gaps: PlanGap[] = p.gaps;
   for (const [id, part] of Object.entries(p.design.parts)) {
-    const name = part.setup.insertedIn;
-    if (part.data.class !== 'connector' || !name) continue;
     const contacts = Object.keys(part.terminals).filter((t) => t.startsWith('a-'));
-    const divided = p.proposals.filter((x) => x.cable === name);
-    if (divided.length > contacts.length)
-      gaps.push({
-        what: `${part.designation} has ${contacts.length} contacts; ${name} has ${divided.length} conductors.`,
-        field: `parts.${id}`,
-      });
-    divided.slice(0, contacts.length).forEach((whole, i) => {
-      const contact = contacts[i]!.slice(2);
-      const field = p.design.parts[whole.to.part];
-      const lead = field?.terminals[whole.to.terminal]?.lead;
-      const beyond: Proposal = {
-        ...whole,
-        id: `${whole.id}/beyond`,
-        from: at(id, `b-${contact}`),
-        purpose: `${whole.purpose} Beyond ${part.designation}.`,
-      };
-      if (part.setup.insertedAt === 'far') {
-        delete beyond.cable;
-        delete beyond.core;
-        if (lead) beyond.colour = lead;
-      }
-      whole.to = at(id, `a-${contact}`);
-      if (part.setup.insertedAt !== 'far') {
-        delete whole.cable;
-        delete whole.core;
-        whole.colour = p.colour(whole.sheet === 'motor-power' ? 'power-minus' : 'control');
-      }
-      p.proposals.push(beyond);
-    });
+    let taken = 0;
+    for (const name of cablesThrough(part)) {
+      const divided = p.proposals.filter((x) => x.cable === name);
+      const free = contacts.slice(taken);
+      if (divided.length > free.length)
+        p.gaps.push({
+          what: `${part.designation} has ${free.length} ${taken ? 'free ' : ''}contacts; ${name} has ${divided.length} conductors.`,
+          field: `parts.${id}`,
+        });
+      divided.slice(0, free.length).forEach((whole, i) => divide(p, whole, id, free[i]!.slice(2)));
+      taken += divided.length;
+    }
   }
+}
+
+/** Ends a conductor at a contact of a plug, and goes on from there. */
+function divide(p: Planning, whole: Proposal, plug: string, contact: string): void {
+  const { setup, designation } = p.design.parts[plug]!;
+  const lead = p.design.parts[whole.to.part]?.terminals[whole.to.terminal]?.lead;
+  const beyond: Proposal = {
+    ...whole,
+    id: `${whole.id}/beyond`,
+    from: at(plug, `b-${contact}`),
+    purpose: `${whole.purpose} Beyond ${designation}.`,
+  };
+  if (setup.insertedAt === 'far') {
+    delete beyond.cable;
+    delete beyond.core;
+    if (lead) beyond.colour = lead;
+  }
+  whole.to = at(plug, `a-${contact}`);
+  if (setup.insertedAt !== 'far') {
+    delete whole.cable;
+    delete whole.core;
+    whole.colour = p.colour(whole.sheet === 'motor-power' ? 'power-minus' : 'control');
+  }
+  p.proposals.push(beyond);
 }
 
 /**

@@ -9,6 +9,8 @@ import { computed } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import MachineField from '../../widgets/MachineField.vue';
+import JumperBank from './JumperBank.vue';
+import SocketBoard from './SocketBoard.vue';
 import SwitchBank from './SwitchBank.vue';
 import SwitchTable from './SwitchTable.vue';
 
@@ -28,13 +30,15 @@ const amps = (v: number) => showValue(v, 'current', preferences.display, 3);
 
 <template>
   <p v-if="!sheets.length" class="soft">Choose a driver first.</p>
+  <SocketBoard />
   <div class="sheets">
     <article v-for="s in sheets" :key="s.id" class="stack">
       <h3>
         <span class="mono">{{ s.part.designation }}</span> {{ s.part.name }}
       </h3>
       <div v-if="s.data.switches" class="row">
-        <SwitchBank :count="s.data.switches.count" :on="s.on" :used="s.used" />
+        <JumperBank v-if="s.pluggedIn" :count="s.data.switches.count" :on="s.on" />
+        <SwitchBank v-else :count="s.data.switches.count" :on="s.on" :used="s.used" />
         <p class="says">
           <template v-if="s.stepsOn"
             ><strong>{{ s.part.setup.stepsPerRevolution }} steps</strong> per revolution.</template
@@ -53,6 +57,9 @@ const amps = (v: number) => showValue(v, 'current', preferences.display, 3);
           >
         </p>
       </div>
+      <p v-if="s.data.currentBySerial" class="says">
+        The board sends it its current and its steps over a serial line: enter them there as they are here.
+      </p>
       <Caution v-if="s.data.currentShown === 'rms'">
         This table means RMS. Peak is √2 times as much: read as peak it would be set 1.41 times too high.
       </Caution>
@@ -60,7 +67,9 @@ const amps = (v: number) => showValue(v, 'current', preferences.display, 3);
         Trimmer: reference voltage
         <strong class="mono">{{ showValue(s.trimmer.volts, 'voltage', preferences.display, 3) }}</strong>
         <span class="soft mono"> = {{ s.trimmer.factor }} · {{ s.trimmer.senseOhm }} Ω · {{ s.trimmer.peakA }} A</span>.
-        Measure with the motor plugged in and at rest; never plug or unplug it under power.
+        Measure with the motor plugged in and at rest; never plug or unplug it under power{{
+          s.pluggedIn ? ', the driver neither' : ''
+        }}.
       </p>
       <MachineField :path="`parts.${s.id}.setup.peakCurrent`" />
       <p v-if="s.options.length" class="row options">

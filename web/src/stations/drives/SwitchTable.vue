@@ -4,7 +4,7 @@ import Fold from '../../ui/Fold.vue';
 import NumberField from '../../ui/NumberField.vue';
 import TextField from '../../ui/TextField.vue';
 import ActionButton from '../../ui/ActionButton.vue';
-import { isDriver } from '@nodaxis/core/machine/parts';
+import { isDriver, isPlugIn } from '@nodaxis/core/machine/parts';
 import { baseValue, quantity } from '@nodaxis/core/units/quantity';
 import { computed, ref } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';
@@ -17,6 +17,7 @@ const data = computed(() => {
   const d = machine.design.parts[props.partId]?.data;
   return d && isDriver(d) ? d : undefined;
 });
+const jumpers = computed(() => isPlugIn(machine.design.parts[props.partId]));
 const asText = computed(() => {
   const t = data.value?.switches;
   const line = (value: string, on: readonly number[]) => `${value}: ${on.join(' ') || '-'}`;
@@ -75,11 +76,16 @@ function save() {
 
 <template>
   <Fold v-if="data"
-    ><template #title><span>Switch table of this driver</span></template>
-    <p class="soft">From its lid, one line a setting: the value, a colon, the switches that are on.</p>
+    ><template #title
+      ><span>{{ jumpers ? 'Jumper' : 'Switch' }} table of this driver</span></template
+    >
+    <p class="soft">
+      From {{ jumpers ? 'its sheet' : 'its lid' }}, one line a setting: the value, a colon,
+      {{ jumpers ? 'the jumpers that are fitted' : 'the switches that are on' }}.
+    </p>
     <div class="row tables">
       <label
-        >Switches
+        >{{ jumpers ? 'Jumpers' : 'Switches' }}
         <NumberField :min="1" :max="16" :model-value="count ?? asText.count" @update:model-value="count = $event"
       /></label>
       <label

@@ -9,10 +9,17 @@ import { Delete, Plus } from '@element-plus/icons-vue';
 import { showLead, showQuantity, showValue } from '@nodaxis/core/units/print';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import type { Fault } from '@nodaxis/core/units/result';
-import { cableUses, farPart, waysThrough, type CableUse } from '@nodaxis/core/wiring/cables';
+import {
+  cableUses,
+  connectorsWithRoom,
+  farPart,
+  freeContacts,
+  waysThrough,
+  type CableUse,
+} from '@nodaxis/core/wiring/cables';
 import { chainFills, drawnChain, MOST_FILL } from '@nodaxis/core/wiring/chains';
 import { swapped } from '@nodaxis/core/wiring/crossReference';
-import { computed, ref, shallowReactive } from 'vue';
+import { computed, ref, shallowReactive, watch } from 'vue';
 import { useDraft } from '../../document/drafts';
 import { useOwnParts } from '../../document/ownParts';
 import { useOpenMachine } from '../../document/openMachine';
@@ -53,6 +60,20 @@ const connectors = computed(() =>
   own.of('connector').filter((e) => e.data.class === 'connector' && e.data.form !== 'mains-inlet'),
 );
 const plug = ref(connectors.value[0]!.key);
+/** Plugs that divide other cables already, and the new ones. */
+const FITTED = 'fitted/';
+const plugs = computed(() => [
+  ...(cable.value ? connectorsWithRoom(design.value, cable.value.name) : []).map((id) => ({
+    value: FITTED + id,
+    label: `${design.value.parts[id]!.designation} ${design.value.parts[id]!.name}`,
+    note: `${freeContacts(design.value, id)} free contacts`,
+    group: 'Through a plug that is there',
+  })),
+  ...connectors.value.map((e) => ({ value: e.key, label: e.name, note: e.about, group: 'A new plug' })),
+]);
+const fitted = computed(() => (plug.value.startsWith(FITTED) ? plug.value.slice(FITTED.length) : ''));
+// Another cable may find no room where the last one was led through.
+watch(plugs, (now) => now.some((o) => o.value === plug.value) || (plug.value = connectors.value[0]!.key));
 const plugAt = ref<'near' | 'far'>('near');
 function insert(): void {
   if (!cable.value) return;
@@ -61,7 +82,12 @@ function insert(): void {
     args: {
       title: `${cable.value.name}: a plug put in`,
       commands: [
-        { name: 'insert-connector', args: { cable: cable.value.name, ...own.choice(plug.value), at: plugAt.value } },
+        fitted.value
+          ? { name: 'share-connector', args: { cable: cable.value.name, part: fitted.value } }
+          : {
+              name: 'insert-connector',
+              args: { cable: cable.value.name, ...own.choice(plug.value), at: plugAt.value },
+            },
         { name: 'plan-wiring', args: {} },
       ],
     },
@@ -188,10 +214,9 @@ const drawn = computed(() => chains.value.map(drawnChain));
           </DataTable>
         </div>
         <div class="row">
-          <label
-            >A plug <Choice v-model="plug" :options="connectors.map((e) => ({ value: e.key, label: e.name }))"
-          /></label>
+          <label>A plug <Choice v-model="plug" :options="plugs" /></label>
           <Choice
+            v-if="!fitted"
             v-model="plugAt"
             label="Where the plug goes"
             :options="[

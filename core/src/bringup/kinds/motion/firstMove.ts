@@ -1,3 +1,4 @@
+import { pairedOnOneChannel } from '../../../distribution/seats';
 import { seenMove, standingWords } from '../../../machine/directions';
 import { motorDependencies } from '../../dependencies';
 import { choice, textOf, wayPrinter } from '../../reading';
@@ -66,14 +67,22 @@ export const firstMove: BringUpTest = {
           says: [`The motor of ${s.name} turns the other way.`],
           causes: ['Two leads of one coil are swapped.', 'The direction was taken from another machine.'],
           proposals: [
-            {
-              label: 'Turn the direction signal round in the settings',
-              why: 'Nothing is touched at the machine, and the file then says what is really wired.',
-              command: {
-                name: 'set-field',
-                args: { path: `axes.${s.axis}.drives.${s.drive}.invertedInWiring`, value: !drive.invertedInWiring },
-              },
-            },
+            // Two motors on one channel get one direction signal: there only the leads can turn one of them round.
+            ...(pairedOnOneChannel(m.design, s.axis!)
+              ? []
+              : [
+                  {
+                    label: 'Turn the direction signal round in the settings',
+                    why: 'Nothing is touched at the machine, and the file then says what is really wired.',
+                    command: {
+                      name: 'set-field' as const,
+                      args: {
+                        path: `axes.${s.axis}.drives.${s.drive}.invertedInWiring`,
+                        value: !drive.invertedInWiring,
+                      },
+                    },
+                  },
+                ]),
             {
               ...rework('Two leads of one coil exchanged', 'motor-reversed'),
               why: `At the plug of ${name}, power off: A+ with A−, or B+ with B−, never one of each. The file stays as it is.`,

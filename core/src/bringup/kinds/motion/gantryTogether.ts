@@ -1,3 +1,4 @@
+import { pairedOnOneChannel } from '../../../distribution/seats';
 import { seenMove } from '../../../machine/directions';
 import { motorDependencies } from '../../dependencies';
 import { tightenCoupling } from '../../judging/remedies';
@@ -44,14 +45,27 @@ export const gantryTogether: BringUpTest = {
         says: [`The ${axis.drives[i]!.side} end goes the other way: the motors fight each other.`],
         causes: ['Motors that face each other turn opposite ways for the same motion.'],
         proposals: [
-          {
-            label: `Turn the direction of the ${axis.drives[i]!.side} motor round`,
-            why: 'Its partner is right.',
-            command: {
-              name: 'set-field',
-              args: { path: `axes.${s.axis}.drives.${i}.invertedInWiring`, value: !axis.drives[i]!.invertedInWiring },
-            },
-          },
+          pairedOnOneChannel(m.design, s.axis!)
+            ? {
+                label: `Two leads of one coil of the ${axis.drives[i]!.side} motor exchanged`,
+                why: 'Both motors get one direction signal, so only the leads can turn one of them round. Power off. The file stays as it is.',
+                rework: {
+                  subject: `axes.${s.axis}.drives.${i}`,
+                  text: `${axis.letter} ${axis.drives[i]!.side}: two leads of one coil exchanged`,
+                  fixes: (f) => f.kind === 'motor-reversed' && f.axis === s.axis && f.drive === i,
+                },
+              }
+            : {
+                label: `Turn the direction of the ${axis.drives[i]!.side} motor round`,
+                why: 'Its partner is right.',
+                command: {
+                  name: 'set-field',
+                  args: {
+                    path: `axes.${s.axis}.drives.${i}.invertedInWiring`,
+                    value: !axis.drives[i]!.invertedInWiring,
+                  },
+                },
+              },
         ],
       };
     }

@@ -1,6 +1,8 @@
 import { choice, count, counted, measured, numberOf, reading, textOf } from '../../reading';
 import { driverAt, drives } from '../../subjects';
 import type { BringUpTest, Proposal } from '../../testKind';
+import { trimmerOf } from '../../../drivetrain/driverSetup';
+import { isPlugIn } from '../../../machine/parts';
 import { printNumber, showValue } from '../../../units/print';
 import { baseValue } from '../../../units/quantity';
 import { travelPerRevolution } from '../../../drivetrain/transmission';
@@ -23,10 +25,19 @@ export const driveSet: BringUpTest = {
     return [`parts.${driver.id}.setup`, `parts.${driver.id}.data.switches`, `axes.${s.axis}.drives.${s.drive}.driver`];
   },
   steps: (m, s, display) => {
-    const { setup } = driverAt(m, s)!.part;
+    const { part } = driverAt(m, s)!;
+    const { setup } = part;
+    const volts = isPlugIn(part) ? trimmerOf(part)?.volts : undefined;
     return [
-      `Read its switches, or its display, against Settings: ${setup.stepsPerRevolution ? `${printNumber(setup.stepsPerRevolution, 7)} pulses a revolution` : 'pulses a revolution are not in the file yet'}${setup.peakCurrent ? `, ${showValue(baseValue(setup.peakCurrent), 'current', display, 3)} peak` : ''}.`,
-      'Look at every switch on its own, with a pen: a finger hides what it has moved.',
+      `Read ${isPlugIn(part) ? 'the jumpers under it' : 'its switches, or its display,'} against Settings: ${setup.stepsPerRevolution ? `${printNumber(setup.stepsPerRevolution, 7)} pulses a revolution` : 'pulses a revolution are not in the file yet'}${setup.peakCurrent ? `, ${showValue(baseValue(setup.peakCurrent), 'current', display, 3)} peak` : ''}.`,
+      isPlugIn(part)
+        ? 'Take it out of its socket only with the power off, and put it back the same way round.'
+        : 'Look at every switch on its own, with a pen: a finger hides what it has moved.',
+      ...(volts === undefined
+        ? []
+        : [
+            `Measure the voltage at its trimmer against 0 V, with the motor connected and at rest: ${showValue(volts, 'voltage', display, 3)} is that current. Turn it with a plastic screwdriver.`,
+          ]),
     ];
   },
   fields: (m, s) => [

@@ -55,7 +55,8 @@ const emit = defineEmits<{ jump: [{ sheet: Sheet; part: string; terminal: string
           @click.stop="emit('jump', { sheet: s, part: data.node.id, terminal: p.terminal })"
         >
           /{{ sheetNumberOf(s) }}</ActionButton
-        ><span>{{ p.printed }}</span></span
+        ><span>{{ p.printed }}</span
+        ><span v-if="p.beside" class="beside">{{ p.beside }}</span></span
       >
     </template>
   </div>
@@ -129,6 +130,10 @@ const emit = defineEmits<{ jump: [{ sheet: Sheet; part: string; terminal: string
   right: 6px;
   display: flex;
   flex-direction: row-reverse;
+}
+.beside {
+  color: var(--soft);
+  margin-right: 6px;
 }
 .ref {
   font: 11px/16px var(--mono);

@@ -8,6 +8,7 @@ import {
   hangingClasses,
   passingClasses,
 } from '@nodaxis/core/distribution/choices';
+import { socketOf } from '@nodaxis/core/distribution/seats';
 import type { FeedSource } from '@nodaxis/core/machine/feeds';
 import { classCaution } from '@nodaxis/core/machine/cautions';
 import { carriesMains } from '@nodaxis/core/machine/parts';
@@ -52,11 +53,14 @@ const options = computed((): Option<string>[] => [
         : given.volts === undefined
           ? 'direct current'
           : showValue(given.volts, 'voltage', preferences.display, 3);
-    return { value: keyOf(s), label: `${part.designation} ${part.name}${s.pole ? poles[s.pole] : ''}`, note: what };
+    const socket = socketOf(design.value, s)?.printed;
+    const of = socket === undefined ? (s.pole ? poles[s.pole] : '') : `, socket ${socket}`;
+    return { value: keyOf(s), label: `${part.designation} ${part.name}${of}`, note: what };
   }),
   ...(row.branch.decided ? [{ value: 'usual', label: 'as usual', note: 'What such a part usually hangs on' }] : []),
   { value: 'nothing', label: 'nothing', note: 'It stays without power' },
 ]);
+const inSocket = computed(() => row.branch.from && socketOf(design.value, row.branch.from) !== undefined);
 const now = computed(() => (row.branch.from ? keyOf(row.branch.from) : 'nothing'));
 const run = (command: Command): boolean => {
   faults.value = machine.run(command);
@@ -121,7 +125,7 @@ const remove = () => run({ name: 'remove-part', args: { part: row.branch.part } 
         <span>Fed from</span>
         <Choice label="Fed from" :model-value="now" :options="options" :disabled="machine.readOnly" @change="feed" />
       </label>
-      <label v-if="row.branch.from" class="field">
+      <label v-if="row.branch.from && !inSocket" class="field">
         <span>Put ahead of it</span>
         <Choice
           label="Put ahead of it"

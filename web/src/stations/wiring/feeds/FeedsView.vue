@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { givenAt } from '@nodaxis/core/distribution/choices';
+import { socketOf } from '@nodaxis/core/distribution/seats';
 import { printNumber, showValue } from '@nodaxis/core/units/print';
 import { baseValue } from '@nodaxis/core/units/quantity';
 import { computed, ref, watch } from 'vue';
@@ -54,15 +55,19 @@ const share = ({ carried }: FeedRow): number | undefined =>
   carried?.rated && carried.amps ? carried.amps / carried.rated : undefined;
 /** What a part takes there, where it takes more than its power. */
 const role = ({ branch }: FeedRow): string =>
-  branch.port === 'link'
-    ? 'over its data lead'
-    : branch.port === 'field'
-      ? 'inputs and outputs'
-      : branch.port === 'coil'
-        ? 'coil'
-        : branch.port === 'torque-off'
-          ? 'torque-off'
-          : '';
+  branch.from && socketOf(machine.design, branch.from)
+    ? `socket ${socketOf(machine.design, branch.from)!.printed}`
+    : branch.port === 'motor-supply'
+      ? 'its sockets'
+      : branch.port === 'link'
+        ? 'over its data lead'
+        : branch.port === 'field'
+          ? 'inputs and outputs'
+          : branch.port === 'coil'
+            ? 'coil'
+            : branch.port === 'torque-off'
+              ? 'torque-off'
+              : '';
 const open = computed(() => tree.value.outline.open.filter((at) => at.port !== 'coil'));
 const dead = computed(() => [...new Set([...open.value, ...tree.value.outline.rings].map((at) => at.part))]);
 const names = computed(() => dead.value.map((id) => machine.design.parts[id]!.designation).join(', '));

@@ -36,7 +36,7 @@ export function useFeedRows(
         branch,
         part: design.parts[branch.part]!,
         given: source && givenAt(design, source),
-        carried: branch.gives.length ? carriedBy(read, branch.part) : undefined,
+        carried: branch.gives.length ? carriedBy(read, branch.part, branch.port) : undefined,
         draws: ['load', 'coil'].includes(branch.port ?? '') ? loadAmps(design.parts[branch.part]!) : undefined,
         strips: branch.strips.map((id) => design.parts[id]!.designation),
         children: branch.branches.map(row),
