@@ -239,6 +239,8 @@ it('what goes to the gantry goes through one plug: each contact has one lead on 
   const fifteen = Array.from({ length: 15 }, (_, i) => String(i + 1));
   expect(at('a').sort((x, y) => +x - +y)).toEqual(fifteen);
   expect(at('b').sort((x, y) => +x - +y)).toEqual(fifteen);
+  const earths = Object.values(conductors).filter((c) => c.to.part === plug && c.from.part === 'earth-bar');
+  expect(earths.map((c) => c.colour)).toEqual(['GNYE', 'GNYE', 'GNYE']);
   const far = (cable: string) =>
     farPart(machines.wheatear.design, deriveFigures(machines.wheatear.design).wires, cable);
   expect(['Motor X', 'Motor Y right', 'Motor Z'].map(far)).toEqual(['motor-x-0', 'motor-y-1', 'motor-z-0']);

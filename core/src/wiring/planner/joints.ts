@@ -31,7 +31,8 @@ export function divideCables(p: Planning): void {
 /** Ends a conductor at a contact of a plug, and goes on from there. */
 function divide(p: Planning, whole: Proposal, plug: string, contact: string): void {
   const { setup, designation } = p.design.parts[plug]!;
-  const lead = p.design.parts[whole.to.part]?.terminals[whole.to.terminal]?.lead;
+  const end = p.design.parts[whole.to.part]?.terminals[whole.to.terminal];
+  const [lead, earth] = [end?.lead, end?.role === 'protective-earth'];
   const beyond: Proposal = {
     ...whole,
     id: `${whole.id}/beyond`,
@@ -47,7 +48,8 @@ function divide(p: Planning, whole: Proposal, plug: string, contact: string): vo
   if (setup.insertedAt !== 'far') {
     delete whole.cable;
     delete whole.core;
-    whole.colour = p.colour(whole.sheet === 'motor-power' ? 'power-minus' : 'control');
+    // Protective earth has its colour wherever it runs.
+    whole.colour = p.colour(earth ? 'protective-earth' : whole.sheet === 'motor-power' ? 'power-minus' : 'control');
   }
   p.proposals.push(beyond);
 }

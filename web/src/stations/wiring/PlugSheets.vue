@@ -171,6 +171,7 @@ const print = () => window.print();
 .choose button {
   justify-content: flex-start;
   text-align: left;
+  white-space: normal;
 }
 .choose [aria-current='true'] {
   background: var(--accent-wash);
