@@ -42,6 +42,7 @@ it.each([
   ['plover', 0, []],
   ['wren', 1, ['broken-wire:limit-and-reference-y', 'pulse-rate:x', 'head-first:z']],
   ['bullfinch', 1, ['stop-cuts-nothing:stop']],
+  ['whinchat', 0, ['head-may-fall:z']],
   ['wheatear', 0, ['head-may-fall:z', 'gantry-square:y']],
   ['pipit', 0, ['alarm-unused:driver-x-0+driver-y-0+driver-z-0', 'spindle-runs-on:spindle']],
 ])('the example %s opens as its README says: exit %d', (name, exit, ids) => {

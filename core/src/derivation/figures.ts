@@ -1,5 +1,6 @@
 import type { Design } from '../machine/design';
 import { distributionOf } from '../distribution/tree';
+import { conductorList } from '../machine/conductorList';
 import { axesOf, shownFactor } from '../machine/design';
 import type { Axis } from '../machine/mechanics';
 import { drivePartsOf } from '../drivetrain/driveParts';
@@ -46,10 +47,7 @@ const NO_SEATS: readonly SeatContact[] = [];
 const withSockets = (design: Design): boolean => socketsOf(design.parts[design.roles.controller ?? '']).length > 0;
 function netsOf(cache: Cache, design: Design, seats: readonly SeatContact[]): { network: Network } {
   const read: unknown[] = seats.flatMap(({ pin, contact }) => [terminalKey(pin), terminalKey(contact)]);
-  for (const id in design.conductors) {
-    const c = design.conductors[id]!;
-    read.push(id, c.from, c.to);
-  }
+  for (const [id, c] of conductorList(design.conductors)) read.push(id, c.from, c.to);
   for (const id in design.parts) {
     const part = design.parts[id]!;
     // Of its figures, the nets read the voltage of a coil alone.
@@ -131,7 +129,7 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
     ];
     // Of the conductors, the plan reads those that were found on the machine.
     const found = cache.keep('found', [design.conductors], () =>
-      Object.values(design.conductors).filter((c) => c.origin === 'as-found'),
+      conductorList(design.conductors).flatMap(([, c]) => (c.origin === 'as-found' ? [c] : [])),
     );
     const plan = cache.keep('plan', [drives, ...planned, ...found], () => planConductors(design));
     yield;

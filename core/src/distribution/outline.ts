@@ -43,8 +43,18 @@ function under(ports: ReadonlyMap<string, Port>, gives: Port): string | undefine
   return ['mains', 'supply'].find((id) => ports.get(id)?.direction === 'takes');
 }
 
+const outlines = new WeakMap<DistributionTree, { feeds: Design['feeds']; outline: Outline }>();
+
 /** The outline of a machine’s distribution. */
 export function outlineOf(design: Design): Outline {
+  const tree = distributionOf(design);
+  const known = outlines.get(tree);
+  if (known && known.feeds === design.feeds) return known.outline;
+  const outline = drawnOut(design);
+  outlines.set(tree, { feeds: design.feeds, outline });
+  return outline;
+}
+function drawnOut(design: Design): Outline {
   const tree = distributionOf(design);
   const children = childrenOf(tree);
   const reached = new Set<string>();

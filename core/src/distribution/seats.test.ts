@@ -33,13 +33,14 @@ it('a socket that somebody has decided upon is kept for its driver, the others m
   expect(channels(moved)).toEqual([1, 2, 2, 0]);
 });
 it('two drivers never sit in one socket: the second one finds none', () => {
-  const both = edited(
-    machine,
-    ...['driver-x-0', 'driver-z-0'].map((part) => ({
-      name: 'set-feed' as const,
-      args: { part, port: 'supply', from: { part: 'controller', port: 'socket-3' } },
-    })),
-  );
+  // No command does this; a file may say it.
+  const both = structuredClone(machine);
+  both.design.feeds = {
+    ...both.design.feeds,
+    ...Object.fromEntries(
+      ['driver-x-0', 'driver-z-0'].map((id) => [id, { supply: { part: 'controller', port: 'socket-3' } }]),
+    ),
+  };
   expect(sockets(both).filter((s) => s === 3)).toHaveLength(1);
   expect(deriveFigures(both.design).drives).toHaveLength(4);
 });
@@ -96,11 +97,24 @@ it('motors are connected at the board, drivers by nothing but their sockets', ()
   const { design } = machine;
   const ends = Object.values(design.conductors).flatMap((c) => [c.from.part, c.to.part]);
   for (const d of drivers) expect(ends).not.toContain(d);
-  const right = Object.values(design.conductors)
-    .filter((c) => c.to.part === 'motor-y-1' && c.from.part === 'controller')
-    .map((c) => `${terminalName(design, c.from)} ${terminalName(design, c.to)}`);
+  // To the gantry by way of the plug: contacts 6 to 9 are those of the right motor.
+  const named = (from: string, to: string) =>
+    Object.values(design.conductors)
+      .filter((c) => c.from.part === from && c.to.part === to)
+      .map((c) => `${terminalName(design, c.from)} ${terminalName(design, c.to)}`);
+  expect(named('controller', 'connector-1').slice(4, 8)).toEqual([
+    '-K1:E1 -X3:6a',
+    '-K1:E2 -X3:7a',
+    '-K1:E3 -X3:8a',
+    '-K1:E4 -X3:9a',
+  ]);
   // Turned round in its wiring: the ends of its first winding are exchanged.
-  expect(right).toEqual(['-K1:E1 -M4:A′', '-K1:E2 -M4:A', '-K1:E3 -M4:B', '-K1:E4 -M4:B′']);
+  expect(named('connector-1', 'motor-y-1').slice(0, 4)).toEqual([
+    '-X3:6b -M4:A′',
+    '-X3:7b -M4:A',
+    '-X3:8b -M4:B',
+    '-X3:9b -M4:B′',
+  ]);
 });
 it('a board without sockets leaves plug-in drivers without supply, step and motor', () => {
   const bare = edited(machine, board('controller-sedge-4'));

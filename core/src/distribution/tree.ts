@@ -22,7 +22,8 @@ export interface Held {
 
 /** The power distribution of a machine: its feeds, walked up from a load or down from a source. */
 export class DistributionTree {
-  private readonly ways = new Map<string, Way>();
+  /** By part, then port: asked so often that a key made of both is not put together each time. */
+  private readonly ways = new Map<string, Map<string, Way>>();
   private readonly terminals = new Map<string, Map<string, Port>>();
   private readonly ports = new Map<string, ReadonlyMap<string, Port>>();
   private below: ReadonlyMap<string, readonly PortRef[]> | undefined;
@@ -64,9 +65,13 @@ export class DistributionTree {
 
   /** The way up from a port that takes power. */
   wayTo(part: string, port: string): Way {
-    const from: PortRef = { part, port };
-    const kept = this.ways.get(portKey(from));
-    if (kept) return kept;
+    let ofPart = this.ways.get(part);
+    if (!ofPart) this.ways.set(part, (ofPart = new Map()));
+    let way = ofPart.get(port);
+    if (!way) ofPart.set(port, (way = this.walkUp({ part, port })));
+    return way;
+  }
+  private walkUp(from: PortRef): Way {
     const passes: PortRef[] = [];
     const met = new Set([portKey(from)]);
     let way: Way | undefined;
@@ -85,7 +90,6 @@ export class DistributionTree {
         at = next;
       }
     }
-    this.ways.set(portKey(from), way);
     return way;
   }
 
@@ -126,9 +130,18 @@ interface Kept {
   readonly tree: DistributionTree;
 }
 const trees = new WeakMap<Design['parts'], Kept>();
+/** By the whole design, while it cannot change. */
+const byDesign = new WeakMap<ReadForFeeds, DistributionTree>();
 
 /** The distribution of a design; worked out once for what it is read from. */
 export function distributionOf(design: ReadForFeeds): DistributionTree {
+  const known = byDesign.get(design);
+  if (known) return known;
+  const tree = treeFor(design);
+  if (Object.isFrozen(design)) byDesign.set(design, tree);
+  return tree;
+}
+function treeFor(design: ReadForFeeds): DistributionTree {
   const { parts, roles, axes, axisOrder, circuits, outputs, stopSchool, feeds } = design;
   const read = [axisOrder, roles, circuits, outputs, stopSchool, feeds, ...Object.values(axes).map((a) => a.drives)];
   const kept = trees.get(parts);

@@ -16,22 +16,22 @@ export function assembled(
   swept?: Swept,
 ): Finding[] {
   const seen = new Set<string>();
+  const found = list.flatMap((rule, i) => drafts[i]!.map((draft) => filledIn(rule, draft)));
   return (
-    list
-      .flatMap((rule, i) =>
-        drafts[i]!.map((draft): Finding => ({
-          ...draft,
-          id: `${rule.code}:${draft.subject}`,
-          code: rule.code,
-          severity: draft.severity ?? rule.severity,
-          remedies: draft.remedies ?? [],
-        })),
-      )
-      .concat(swept ? unnoticedFindings(design, swept) : [])
+    (swept ? found.concat(unnoticedFindings(design, swept)) : found)
       // Two motors on one driver meet the same rule with the same driver: that is one finding.
       .filter((f) => !seen.has(f.id) && seen.add(f.id))
       .sort((a, b) => rank(a.severity) - rank(b.severity))
   );
+}
+/** A draft with what its rule says of it. It is filled in where it is, since hundreds may come at every edit. */
+function filledIn(rule: Rule, draft: FindingDraft): Finding {
+  const finding = draft as Finding;
+  finding.id = `${rule.code}:${draft.subject}`;
+  finding.code = rule.code;
+  finding.severity ??= rule.severity;
+  finding.remedies ??= [];
+  return finding;
 }
 
 /**

@@ -7,14 +7,17 @@ import { readMachineFile } from '../machine/reading/read';
 import { writeMachineFile, type MachineFile } from '../machine/file';
 import { edited, rigOf } from '../motion/testing/rig';
 import { carriedBy } from '../power/carried';
+import { circuitryOf } from '../wiring/circuitry';
+import { buildNetwork } from '../wiring/network';
 import { farPart } from '../wiring/cables';
 import { terminalName } from '../wiring/wires';
 import { bullfinch } from './bullfinch';
 import { pipit } from './pipit';
 import { wheatear } from './wheatear';
+import { whinchat } from './whinchat';
 
 /** Machines whose power goes ways of its own: drives on the mains, several supplies, hand switches, loads that no control knows. */
-const builds = { bullfinch, pipit, wheatear };
+const builds = { bullfinch, pipit, wheatear, whinchat };
 type BuildName = keyof typeof builds;
 const machines = Object.fromEntries(Object.entries(builds).map(([n, make]) => [n, make()])) as Record<
   BuildName,
@@ -35,6 +38,7 @@ const known: Record<BuildName, string[]> = {
   pipit: ['alarm-unused:driver-x-0+driver-y-0+driver-z-0', 'spindle-runs-on:spindle'],
   // A greased thread lets Z down; two motors on one channel, so one switch for both sides.
   wheatear: ['gantry-square:y', 'head-may-fall:z'],
+  whinchat: ['head-may-fall:z'],
 };
 it.each(names)('%s: nothing is said against it that is not so', (name) => {
   expect(said(machines[name])).toEqual(known[name]);
@@ -104,6 +108,24 @@ const leads: Record<BuildName, string[]> = {
     '-T1:+ -T7:V+',
     '-T1:− -T7:V−',
   ],
+  // Everything of the new box, up to the plug that was there.
+  whinchat: [
+    '-X1:L -Q1:1',
+    '-X1:N -Q1:3',
+    '-Q1:2 -F1:1',
+    '-Q1:4 -F1:3',
+    '-F1:2 -R1:L1',
+    '-F1:4 -R1:N1',
+    '-R1:L2 -T1:L',
+    '-R1:N2 -T1:N',
+    '-T1:L -T2:L',
+    '-T1:N -T2:N',
+    ...[3, 4, 5].flatMap((n) => [`-T1:+ -T${n}:V+`, `-T1:− -T${n}:V−`]),
+    ...[3, 4, 5].flatMap((n, i) => ['A', 'A′', 'B', 'B′'].map((w, k) => `-T${n}:${w} -X3:${4 * i + k + 1}a`)),
+    ...[17, 18, 19].map((n) => `-X2:PE -X3:${n}a`),
+    ...[34, 36, 38].map((n) => `-K1:0V -X3:${n}a`),
+    ...[35, 37, 39].map((n, i) => `-X3:${n}a -K1:J${i + 1}`),
+  ],
   pipit: [
     '-X1:L -Q1:1',
     '-X1:N -Q1:3',
@@ -148,8 +170,8 @@ describe.each(names)('%s', (name) => {
   );
   it.each(leads[name])('is led from %s', (lead) => expect(planned).toContain(lead));
   it('nothing else is led from what gives power there', () => {
-    // The 24 V supply of wheatear is -T1; elsewhere that is one of the motors’ own.
-    const gives = name === 'wheatear' ? /^-(F\d|Q\d|R1|T1|X1):(?!PE)/ : /^-(F\d|Q\d|R1|T8|X1):(?!PE)/;
+    // Where the one motor supply feeds all, -T1 counts; elsewhere it is led as a motor supply is.
+    const gives = name.startsWith('wh') ? /^-(F\d|Q\d|R1|T1|X1):(?!PE)/ : /^-(F\d|Q\d|R1|T8|X1):(?!PE)/;
     const more = planned.filter((lead) => gives.test(lead) && !leads[name].includes(lead));
     expect(more).toEqual([]);
   });
@@ -268,4 +290,25 @@ it('one direction signal for both sides of the gantry, and in Practice they move
   const moved = sides().map((at, i) => at - before[i]!);
   expect(moved[0]).toBeGreaterThan(5);
   expect(moved[1]).toBeCloseTo(moved[0]!, 1);
+});
+
+it('an old router behind its plug: what was found stays as it was, and unplugged nothing new touches it', () => {
+  const { conductors, parts } = machines.whinchat.design;
+  const old = Object.values(conductors).filter((c) => c.origin === 'as-found');
+  // Three motors with four leads and an earth, three switches with two.
+  expect(old).toHaveLength(3 * 5 + 3 * 2);
+  const behind = new Set(old.map((c) => c.to.part));
+  const bare = Object.values(conductors)
+    .filter((c) => c.origin !== 'as-found')
+    .flatMap((c) => [c.from, c.to])
+    .filter((t) => behind.has(t.part) || (t.part === 'connector' && !t.terminal.startsWith('a-')));
+  expect(bare).toEqual([]);
+  expect(parts.connector!.data.class === 'connector' && parts.connector!.data.rows).toEqual([17, 16, 17]);
+  // Without the plug’s links a motor reaches nothing but its own contacts.
+  const pulled = { ...parts, connector: { ...parts.connector!, elements: {} } };
+  const network = buildNetwork(pulled, conductors);
+  const { netOf } = circuitryOf(network);
+  const net = (part: string, terminal: string) => netOf[network.nodeOf({ part, terminal })!];
+  expect(net('motor-x-0', 'a-plus')).toBe(net('connector', 'b-1'));
+  expect(net('motor-x-0', 'a-plus')).not.toBe(net('driver-x-0', 'a-plus'));
 });

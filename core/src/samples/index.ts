@@ -4,6 +4,7 @@ import { dunnock } from './dunnock';
 import { pipit } from './pipit';
 import { plover } from './plover';
 import { wheatear } from './wheatear';
+import { whinchat } from './whinchat';
 import { wren } from './wren';
 
 /** The machines of Marrow Lane, a made-up shared workshop. */
@@ -19,4 +20,5 @@ export const exampleMachines = [
   { id: 'bullfinch', make: bullfinch },
   { id: 'pipit', make: pipit },
   { id: 'wheatear', make: wheatear },
+  { id: 'whinchat', make: whinchat },
 ];

@@ -161,9 +161,10 @@ export interface Drop {
 
 /** The drop over a conductor under its load; undefined while its length, or what feeds it, is not known. */
 export function dropOf(design: Design, wire: Wire, amps: number | undefined, mm2: number): Drop | undefined {
-  const of = feedVolts(design, wire);
+  if (amps === undefined) return undefined;
   const length = positive(wire.conductor.length, '');
-  if (amps === undefined || !of || !length.known) return undefined;
+  const of = length.known ? feedVolts(design, wire) : undefined;
+  if (!of || !length.known) return undefined;
   const lengthM = length.value / 1000;
   const threePhase = wire.ends.some((e) => /^phase-[uvw]$/.test(e.role));
   return { volts: (threePhase ? threePhaseDropV : dropV)(lengthM, amps, mm2), of, lengthM, threePhase };

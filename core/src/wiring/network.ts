@@ -1,4 +1,5 @@
 import { seatContacts, type SeatContact } from '../distribution/seats';
+import { conductorList } from '../machine/conductorList';
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import { loadVolts } from '../machine/loads';
@@ -120,10 +121,11 @@ export function buildNetwork(
       coil: -1,
       volts: 0,
     });
-  const wires = Object.keys(conductors).map((id) => {
-    const { from, to } = conductors[id]!;
-    return { id, a: node(from.part, from.terminal), b: node(to.part, to.terminal) };
-  });
+  const wires = conductorList(conductors).map(([id, { from, to }]) => ({
+    id,
+    a: node(from.part, from.terminal),
+    b: node(to.part, to.terminal),
+  }));
   return { nodeOf: (t) => numbers.get(t.part)?.get(t.terminal), terminals, conductors: wires, elements };
 }
 

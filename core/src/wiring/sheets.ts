@@ -1,5 +1,6 @@
 import { earthBars, motorBusParts } from '../distribution/supplies';
 import { distributionOf } from '../distribution/tree';
+import { conductorList } from '../machine/conductorList';
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import type { Part, TerminalRole } from '../machine/parts';
@@ -137,8 +138,7 @@ export function sheetsOfConductors(design: Design): ReadonlyMap<string, Sheet> {
   const screens: [id: string, cable: string][] = [];
   const sheetOf = sheetRule(design);
   const soFar = sheetsSoFar(design);
-  for (const id in design.conductors) {
-    const c = design.conductors[id]!;
+  for (const [id, c] of conductorList(design.conductors)) {
     const [a, b] = [design.parts[c.from.part], design.parts[c.to.part]];
     const cable = a?.data.class === 'cable' ? a : b?.data.class === 'cable' ? b : undefined;
     if (cable) screens.push([id, cable.name]);

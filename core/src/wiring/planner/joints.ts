@@ -1,3 +1,4 @@
+import { conductorList } from '../../machine/conductorList';
 import { cablesThrough } from '../../machine/parts';
 import type { Proposal } from './proposal';
 import { at } from './proposal';
@@ -60,7 +61,7 @@ function divide(p: Planning, whole: Proposal, plug: string, contact: string): vo
  */
 export function meetAsFound(p: Planning): void {
   const plugAt = new Map<string, TerminalRef>();
-  for (const c of Object.values(p.design.conductors)) {
+  for (const [, c] of conductorList(p.design.conductors)) {
     if (c.origin !== 'as-found') continue;
     for (const [plug, far] of [
       [c.from, c.to],
@@ -70,10 +71,11 @@ export function meetAsFound(p: Planning): void {
         plugAt.set(terminalKey(far), { part: plug.part, terminal: `a-${plug.terminal.slice(2)}` });
   }
   if (!plugAt.size) return;
-  for (const proposal of p.proposals) {
-    const plug = plugAt.get(terminalKey(proposal.to));
-    if (!plug) continue;
-    proposal.to = plug;
-    proposal.purpose = `${proposal.purpose} To the plug that was there before.`;
-  }
+  for (const proposal of p.proposals)
+    for (const end of ['from', 'to'] as const) {
+      const plug = plugAt.get(terminalKey(proposal[end]));
+      if (!plug) continue;
+      proposal[end] = plug;
+      proposal.purpose = `${proposal.purpose} ${end === 'to' ? 'To' : 'From'} the plug that was there before.`;
+    }
 }

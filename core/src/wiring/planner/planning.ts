@@ -129,7 +129,9 @@ export class Planning {
   add(wire: Wire, sheet?: Sheet): Proposal | undefined {
     const { from, to } = wire;
     if (!from || !to || (from.part === to.part && from.terminal === to.terminal)) return undefined;
-    const proposal: Proposal = { ...wire, from, to, sheet: sheet ?? this.sheetOf(from, to) };
+    // Filled in where it is: a plan makes hundreds.
+    const proposal = wire as Proposal;
+    proposal.sheet = sheet ?? this.sheetOf(from, to);
     proposal.length ??= quantity(CABINET_M, 'm', 'estimate');
     this.proposals.push(proposal);
     return proposal;

@@ -1,3 +1,4 @@
+import { conductorList } from '../../machine/conductorList';
 import type { Conductor, PlannedField } from '../../machine/connections';
 import { plannedFields } from '../../machine/connections';
 import type { Design } from '../../machine/design';
@@ -69,16 +70,18 @@ function asPlanned(c: Conductor, p: Proposal, fields: readonly PlannedField[]): 
  * A plan under the ids that its conductors have on this machine. What joins the same two terminals is the same conductor,
  * whatever the plan calls it now: a part that changes its place among the others keeps its leads, with all that is done on them.
  */
-function withKnownIds(existing: Design['conductors'], plan: Plan): readonly Proposal[] {
-  const wanted = new Set(plan.proposals.map((p) => p.id));
+function withKnownIds(existing: Design['conductors'], plan: Plan): ReadonlyMap<string, Proposal> {
+  const wanted = new Map(plan.proposals.map((p) => [p.id, p]));
   const left = new Map<string, string>();
-  for (const id in existing)
-    if (existing[id]!.origin === 'planned' && !wanted.has(id)) left.set(joinedBy(existing[id]!), id);
-  if (!left.size) return plan.proposals;
-  return plan.proposals.map((p) => {
-    const known = Object.hasOwn(existing, p.id) ? undefined : left.get(joinedBy(p));
-    return known === undefined ? p : { ...p, id: known };
-  });
+  for (const [id, c] of conductorList(existing))
+    if (c.origin === 'planned' && !wanted.has(id)) left.set(joinedBy(c), id);
+  if (!left.size) return wanted;
+  return new Map(
+    plan.proposals.map((p) => {
+      const known = Object.hasOwn(existing, p.id) ? undefined : left.get(joinedBy(p));
+      return known === undefined ? [p.id, p] : [known, { ...p, id: known }];
+    }),
+  );
 }
 const joinedBy = ({ from, to }: Pick<Proposal, 'from' | 'to'>): string =>
   [terminalKey(from), terminalKey(to)].sort().join(' ');
@@ -87,10 +90,8 @@ const joinedBy = ({ from, to }: Pick<Proposal, 'from' | 'to'>): string =>
 export function planChanges(existing: Design['conductors'], plan: Plan): Pick<Replanned, 'changes' | 'conflicts'> {
   const changes: PlanChange[] = [];
   const conflicts: PlanConflict[] = [];
-  const proposals = withKnownIds(existing, plan);
-  const wanted = new Map(proposals.map((p) => [p.id, p]));
-  for (const id in existing) {
-    const c = existing[id]!;
+  const wanted = withKnownIds(existing, plan);
+  for (const [id, c] of conductorList(existing)) {
     if (c.origin !== 'planned') continue;
     const proposal = wanted.get(id);
     if (proposal) {
@@ -101,7 +102,7 @@ export function planChanges(existing: Design['conductors'], plan: Plan): Pick<Re
     } else if (isMade(c) || c.setByHand.length) conflicts.push({ conductor: id, fields: [], obsolete: true });
     else changes.push({ conductor: id, kind: 'removed', fields: [] });
   }
-  for (const { id } of proposals)
+  for (const id of wanted.keys())
     if (!Object.hasOwn(existing, id)) changes.push({ conductor: id, kind: 'added', fields: [] });
   return { changes, conflicts };
 }
@@ -114,7 +115,7 @@ export function replan(existing: Design['conductors'], plan: Plan): Replanned {
   const { changes, conflicts } = planChanges(existing, plan);
   if (!changes.length) return { conductors: existing, changes, conflicts };
   const conductors = { ...existing };
-  const wanted = new Map(withKnownIds(existing, plan).map((p) => [p.id, p]));
+  const wanted = withKnownIds(existing, plan);
   const used = new Set(Object.values(existing).map((c) => c.number));
   const next = new Map<string, number>();
   for (const { conductor: id, kind, fields } of changes)

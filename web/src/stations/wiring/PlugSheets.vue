@@ -4,6 +4,8 @@ import TickBox from '../../ui/TickBox.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Printer } from '@element-plus/icons-vue';
+import { cablesThrough } from '@nodaxis/core/machine/parts';
+import { freeContacts } from '@nodaxis/core/wiring/cables';
 import { stripLayout } from '@nodaxis/core/wiring/labels';
 import { pinSheet } from '@nodaxis/core/wiring/pinSheet';
 import { computed, ref, watch } from 'vue';
@@ -30,6 +32,8 @@ watch(parts, (list) => list.some(([id]) => id === picked.value) || (picked.value
 });
 const part = computed(() => design.value.parts[picked.value]);
 const connector = computed(() => (part.value?.data.class === 'connector' ? part.value.data : undefined));
+const through = computed(() => (part.value ? cablesThrough(part.value) : []));
+const free = computed(() => freeContacts(design.value, picked.value));
 const pins = computed(() => (connector.value ? pinSheet(design.value, wires.value, picked.value, side.value) : []));
 const inOrder = computed(() =>
   [...pins.value].sort((a, b) => (a.turn ?? Infinity) - (b.turn ?? Infinity) || a.number - b.number),
@@ -88,6 +92,10 @@ const print = () => window.print();
           <ActionButton kind="danger" :disabled="machine.readOnly" @click="remove">Remove this plug</ActionButton>
         </span>
       </div>
+      <p v-if="through.length">
+        {{ through.length === 1 ? 'It divides the cable' : 'Through it run the cables' }} {{ through.join(', ') }};
+        {{ free }} {{ free === 1 ? 'contact is' : 'contacts are' }} free.
+      </p>
       <p class="soft">
         This half has {{ contacts }}. The solder side is the mirror of the mating side: hold the sheet as you hold the
         plug.

@@ -1,3 +1,4 @@
+import { conductorList } from '../../../machine/conductorList';
 import type { FindingDraft, Rule } from '../../finding';
 
 /** Two conductors with one number: their labels lie. */
@@ -8,8 +9,7 @@ export const numberTwice: Rule = {
     const first = new Map<number, string>();
     const shared = new Map<number, string[]>();
     let most = 0;
-    for (const id in design.conductors) {
-      const { number } = design.conductors[id]!;
+    for (const [id, { number }] of conductorList(design.conductors)) {
       most = Math.max(most, number);
       const before = first.get(number);
       if (before === undefined) first.set(number, id);

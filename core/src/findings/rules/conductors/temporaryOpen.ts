@@ -1,3 +1,4 @@
+import { conductorList } from '../../../machine/conductorList';
 import { terminalName } from '../../../wiring/wires';
 import type { Rule } from '../../finding';
 
@@ -6,8 +7,7 @@ export const temporaryOpen: Rule = {
   code: 'temporary-open',
   severity: 'note',
   check: ({ design }) =>
-    Object.keys(design.conductors).flatMap((id) => {
-      const c = design.conductors[id]!;
+    conductorList(design.conductors).flatMap(([id, c]) => {
       return c.state === 'temporary'
         ? [
             {
