@@ -44,7 +44,15 @@ it.each([
   ['bullfinch', 1, ['stop-cuts-nothing:stop']],
   ['whinchat', 0, ['head-may-fall:z']],
   ['wheatear', 0, ['head-may-fall:z', 'gantry-square:y']],
-  ['pipit', 0, ['alarm-unused:driver-x-0+driver-y-0+driver-z-0', 'spindle-runs-on:spindle']],
+  [
+    'pipit',
+    1,
+    [
+      ...['x', 'y', 'z'].map((axis) => `broken-wire:limit-and-reference-${axis}`),
+      'alarm-unused:driver-x-0+driver-y-0+driver-z-0',
+      'spindle-runs-on:spindle',
+    ],
+  ],
 ])('the example %s opens as its README says: exit %d', (name, exit, ids) => {
   const kept = readFileSync(new URL(`../../examples/${name}.nodaxis.json`, import.meta.url), 'utf8');
   const { code, json } = check(kept);

@@ -3,6 +3,7 @@ import { motorBuses } from '../distribution/supplies';
 import { runsOnMains } from '../drivetrain/bus';
 import type { DriveFigures } from '../drivetrain/speed';
 import type { Design } from '../machine/design';
+import { loadAmps } from '../machine/loads';
 import { positive } from '../units/derived';
 import { drivesByAxis, fieldDemand, mainsDemand, motorBusDemand, motorDemand, type Drawn } from './budget';
 
@@ -17,8 +18,8 @@ export interface Carried {
 }
 type Read = { design: Design; axes: readonly { id: string; drives: readonly DriveFigures[] }[] };
 
-/** What the mains has to give through a device, part by part. */
-export function mainsThrough({ design, axes }: Read, device: string): Drawn[] {
+/** What each part takes from the mains, while all axes move and cut and everything is switched on. */
+export function mainsDraws({ design, axes }: Read): Drawn[] {
   const drives = drivesByAxis(design, axes);
   const busW: Record<string, number> = Object.fromEntries(
     motorBuses(design).flatMap(({ supply }) => {
@@ -33,11 +34,28 @@ export function mainsThrough({ design, axes }: Read, device: string): Drawn[] {
       if (driver === undefined || !runsOnMains(design.parts[driver])) return;
       busW[driver] = (busW[driver] ?? 0) + (motorDemand(d, 1)?.movingW ?? 0);
     });
-  const tree = distributionOf(design);
-  return mainsDemand(design, busW).filter(({ id }) => {
+  return mainsDemand(design, busW);
+}
+
+/** What the mains has to give through a device, part by part. */
+export function mainsThrough(read: Read, device: string): Drawn[] {
+  const tree = distributionOf(read.design);
+  return mainsDraws(read).filter(({ id }) => {
     const { passes, source } = tree.wayTo(id, 'mains');
     return source?.part === device || passes.some((p) => p.part === device);
   });
+}
+
+/**
+ * Current in A that a part draws at a port, where it gives nothing on that would be counted instead: a load or a coil by its sheet, a
+ * drive or a tool on the mains by what it turns. Undefined where no sheet tells.
+ */
+export function drawnAt(read: Read, id: string, port: string | undefined): number | undefined {
+  const part = read.design.parts[id];
+  if (!part) return undefined;
+  if (port === 'load' || port === 'coil') return loadAmps(part);
+  if (port !== 'mains' || part.data.class === 'supply') return undefined;
+  return mainsDraws(read).find((d) => d.id === id)?.amps;
 }
 
 /**

@@ -4,7 +4,7 @@ import { from, mainsSide, MachineBuilder } from './builder';
 
 /**
  * A bench mill: a board that lives on the computer’s USB, three drivers on 48 V, four fans on 24 V, two work lights on 12 V and
- * a vacuum and a hand tool on the mains, each behind a switch of its own.
+ * a vacuum and a hand tool on the mains, each behind a switch of its own. Its normally open switches are the planted danger.
  */
 export function pipit(): MachineFile {
   const b = new MachineBuilder('mill-bench', 'Pipit', 'pipit');
@@ -51,6 +51,12 @@ export function pipit(): MachineFile {
     ['y', 'plus', 8],
     ['z', 'plus', 8],
   ]).input({ function: 'stop', library: 'button-plum-stop' });
+  // The switches as this machine had them: normally open, with a capacitor at each input against noise.
+  for (const axis of ['x', 'y', 'z'])
+    b.set(`parts.device-limit-and-reference-${axis}.setup.contactUsed`, 'NO').figures(
+      `circuits.limit-and-reference-${axis}`,
+      { filterResistance: [1, 'kΩ'], filterCapacitance: [100, 'nF'], dischargeResistance: [100, 'Ω'] },
+    );
   // Vacuum and hand tool: each on a switch of its own, ahead of the filter, which is for the electronics.
   b.feed('spindle', 'mains', from('mains-breaker'))
     .ahead('switch-wicket-2', { part: 'spindle', port: 'mains' })
@@ -65,6 +71,9 @@ export function pipit(): MachineFile {
     .ahead('switch-wicket-1', { part: 'lamp', port: 'load' })
     .hang('lamp-glim-12', from('supply-2'))
     .ahead('switch-wicket-1', { part: 'lamp-2', port: 'load' });
-  b.tryDaily().cautionsRead().plan();
+  // Nobody tries those switches: a broken wire shows when the axis has run into its stop.
+  b.tryDaily(...['x', 'y', 'z'].map((axis) => `device-limit-and-reference-${axis}`))
+    .cautionsRead()
+    .plan();
   return b.file;
 }

@@ -1,9 +1,8 @@
 import type { Figures } from '@nodaxis/core/derivation/figureTypes';
 import { givenAt } from '@nodaxis/core/distribution/choices';
 import { outlineOf, type Branch, type Outline } from '@nodaxis/core/distribution/outline';
-import { loadAmps } from '@nodaxis/core/machine/loads';
 import type { Part } from '@nodaxis/core/machine/parts';
-import { carriedBy, type Carried } from '@nodaxis/core/power/carried';
+import { carriedBy, drawnAt, type Carried } from '@nodaxis/core/power/carried';
 import { computed, type ComputedRef } from 'vue';
 
 /** A line of the outline: a part at the place where it is fed. */
@@ -37,7 +36,7 @@ export function useFeedRows(
         part: design.parts[branch.part]!,
         given: source && givenAt(design, source),
         carried: branch.gives.length ? carriedBy(read, branch.part, branch.port) : undefined,
-        draws: ['load', 'coil'].includes(branch.port ?? '') ? loadAmps(design.parts[branch.part]!) : undefined,
+        draws: drawnAt(read, branch.part, branch.port),
         strips: branch.strips.map((id) => design.parts[id]!.designation),
         children: branch.branches.map(row),
       };
