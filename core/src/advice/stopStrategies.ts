@@ -12,6 +12,7 @@ import { usual } from '../machine/library/usual';
 export type StopStrategy = NonNullable<Design['stopSchool']>;
 export const stopStrategies = [
   'request-only',
+  'supply-contact',
   'motor-power',
   'main-switch',
   'torque-off',
@@ -20,6 +21,7 @@ export const stopStrategies = [
 /** What each of them cuts, as it is called where one is chosen. */
 export const stopStrategyNames: Record<StopStrategy, string> = {
   'request-only': 'It asks the controller, and cuts nothing',
+  'supply-contact': 'Motor power, by a contact of the button itself',
   'motor-power': 'Motor power, by a contactor',
   'main-switch': 'Everything behind the main switch',
   'torque-off': 'The torque of the drives',
@@ -64,12 +66,14 @@ function towards(design: Design, strategy: StopStrategy): { commands: Command[];
         { name: 'exchange-device', args: { part: buttons[0], library: usual.stopButtonTwoContacts } },
         `a button with a second contact (${nameOf(usual.stopButtonTwoContacts)})`,
       );
-    if (!design.roles.fieldSupply)
+    if (strategy !== 'supply-contact' && !design.roles.fieldSupply)
       take(
         { name: 'choose-part', args: { slot: { role: 'fieldSupply' }, library: usual.fieldSupply } },
         `a field supply (${nameOf(usual.fieldSupply)})`,
       );
   }
+  if (strategy === 'supply-contact' && !design.roles.motorSupply)
+    missing.push('No supply feeds the drives of this machine: there is nothing for the button to cut.');
   if (strategy === 'torque-off') {
     const able = drivesOf(design).filter(
       (d) => d.drive.driver && terminalsWithRole(design.parts[d.drive.driver]!, 'torque-off-plus').length,
@@ -99,7 +103,7 @@ function towards(design: Design, strategy: StopStrategy): { commands: Command[];
 }
 
 /**
- * The four strategies of what a stop button cuts, each tried on a copy of this very machine: its parts are added, its wiring
+ * The strategies of what a stop button cuts, each tried on a copy of this very machine: its parts are added, its wiring
  * planned from nothing, and the course of a stop evaluated over those nets.
  */
 export function compareStopStrategies(design: Design): StopStrategyOutcome[] {

@@ -48,6 +48,8 @@ export function feedChoices(design: Design, at: PortRef): FeedSource[] {
         gives.id !== 'switched' &&
         (gives.id !== 'motor' || here) &&
         (gives.id === 'link') === (at.port === 'link');
+      // A button gives power on only where it cuts it.
+      if (of.data.class === 'button' && !here && !tree.feeds[part]?.in) return [];
       // The earth bar feeds nothing.
       const earth = gives.id === 'place' && gives.terminals.PE !== undefined;
       if (!here && !isFeed(design.parts, at.part, at.port, source)) return [];

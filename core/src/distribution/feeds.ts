@@ -1,5 +1,5 @@
 import type { Design } from '../machine/design';
-import { hasSensorOutput, isDriver, isPlugIn } from '../machine/parts';
+import { hasSensorOutput, isDriver, isPlugIn, terminalsWithRole } from '../machine/parts';
 import { inputBoardsOf } from '../machine/boards';
 import type { FeedSource } from '../machine/feeds';
 import { portOf, socketPort } from '../machine/ports';
@@ -57,6 +57,17 @@ export function isFeed(parts: Design['parts'], part: string, port: string, sourc
   );
 }
 
+/**
+ * Stop buttons with a contact to cut by: a second one, or the first one of a button that reports nothing. In the order of the
+ * circuits.
+ */
+export const cuttingButtons = ({ parts, circuits }: Pick<Design, 'parts' | 'circuits'>): string[] =>
+  Object.values(circuits).flatMap((c) =>
+    c.function === 'stop'
+      ? c.devices.filter((id) => parts[id] && (c.cutsOnly || terminalsWithRole(parts[id], 'contact-nc', 1).length))
+      : [],
+  );
+
 /** Where the mains is taken for what hangs on it, unless somebody decides otherwise: behind the last of the usual devices. */
 export function usualMains({ parts, roles }: Pick<Design, 'parts' | 'roles'>): Source | undefined {
   for (const device of [roles.mainsFilter, roles.mainsBreaker, roles.mainSwitch])
@@ -93,7 +104,10 @@ function usualFeeds(design: ReadForFeeds, tell: (part: string, port: string, sou
   feed(roles.spindleDrive, 'mains', cut);
 
   const motorSupply = gives(roles.motorSupply, 'out');
-  const bus = motorSupply && stopSchool === 'motor-power' ? through(stopContactor, motorSupply) : motorSupply;
+  let bus = motorSupply && stopSchool === 'motor-power' ? through(stopContactor, motorSupply) : motorSupply;
+  // Or the stop buttons do so themselves, one behind the other.
+  if (motorSupply && stopSchool === 'supply-contact')
+    for (const button of cuttingButtons(design)) bus = through(button, bus);
   feed(roles.motorPlusStrip, 'feed', bus && { ...bus, pole: 'plus' });
   feed(roles.motorZeroStrip, 'feed', bus && { ...bus, pole: 'minus' });
   feed(roles.controller, 'motor-supply', bus);

@@ -22,7 +22,7 @@ export const Design = z.strictObject({
   latheX: z.enum(['diameter', 'radius']).optional().describe('how a lathe shows X'),
   datumSchool: z.enum(['at-switch', 'after-back-off']),
   stopSchool: z
-    .enum(['request-only', 'motor-power', 'main-switch', 'torque-off'])
+    .enum(['request-only', 'supply-contact', 'motor-power', 'main-switch', 'torque-off'])
     .optional()
     .describe('what the stop button cuts; undecided when absent'),
   limitSchool: z

@@ -212,6 +212,7 @@ export const fieldsOfParts: Record<string, Definition> = {
     'What the stop button cuts',
     choice({
       'request-only': 'nothing: it asks the controller',
+      'supply-contact': 'motor power, by a contact of the button itself',
       'motor-power': 'motor power, by a contactor',
       'main-switch': 'everything behind the main switch',
       'torque-off': 'the torque of the drives',

@@ -191,6 +191,24 @@ function* portsIn(part: Part): Generator<Port> {
     yield { id: 'in', direction: 'takes', kind: 'passed-on', terminals: into, ...limits };
     yield { id: 'out', direction: 'gives', kind: 'passed-on', terminals: outOf, passesOn: 'in', ...limits };
   }
+  // A stop button may cut with a contact of its own: the second one, since the first one reports to the control.
+  if (data.class === 'button') {
+    const pick = (role: 'contact-common' | 'contact-nc') =>
+      terminalsWithRole(part, role, 1)[0] ?? terminalsWithRole(part, role)[0];
+    const [common, nc] = [pick('contact-common'), pick('contact-nc')];
+    if (common !== undefined && nc !== undefined) {
+      const limits = optional(undefined, rated);
+      yield { id: 'in', direction: 'takes', kind: 'passed-on', terminals: { 'pole-0': common }, ...limits };
+      yield {
+        id: 'out',
+        direction: 'gives',
+        kind: 'passed-on',
+        terminals: { 'pole-0': nc },
+        passesOn: 'in',
+        ...limits,
+      };
+    }
+  }
   if (data.class === 'relay') {
     const [common, no] = [found(part, { 'pole-0': 'contact-common' }), found(part, { 'pole-0': 'contact-no' })];
     const limits = optional(between(undefined, figure(data.ratedVoltage)), rated);

@@ -184,7 +184,7 @@ export function controllerSettings(design: Design, settings: readonly Setting[])
     limitSchool: design.limitSchool,
     datumSchool: design.datumSchool,
     outputs: Object.entries(design.outputs).flatMap(([id, o]) => (o.alwaysOn ? [] : [{ id, function: o.function }])),
-    stopCutsMotors: ['motor-power', 'main-switch', 'torque-off'].includes(design.stopSchool ?? ''),
+    stopCutsMotors: design.stopSchool !== undefined && design.stopSchool !== 'request-only',
     spindle: spindleOf(design),
     programWords: design.programWords ?? 'widespread',
     diameterX: design.kind === 'lathe' && design.latheX === 'diameter',

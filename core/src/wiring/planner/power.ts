@@ -52,7 +52,7 @@ export function planDistribution(p: Planning): void {
       }
       for (const pole of ['plus', 'minus'] as const)
         p.add({
-          id: `feed/${part}-${pole}`,
+          id: `${of.data.class === 'button' ? 'stop-chain' : 'feed'}/${part}-${pole}`,
           from: poleFrom(p, from, pole),
           to: poleOf(p, at, pole),
           colour: p.colour(colour(pole)),
@@ -60,7 +60,9 @@ export function planDistribution(p: Planning): void {
           purpose:
             part === p.design.roles.stopContactor
               ? 'The stop chain’s contactor parts the plus of the motor bus.'
-              : `${pole === 'plus' ? '+' : '0 V'} of ${supply.part.name} goes on to ${of.name}.`,
+              : of.data.class === 'button'
+                ? `${pole === 'plus' ? '+' : '0 V'} of ${supply.part.name} goes through the stop button, which cuts the motor power itself.`
+                : `${pole === 'plus' ? '+' : '0 V'} of ${supply.part.name} goes on to ${of.name}.`,
         });
     }
 }

@@ -39,6 +39,8 @@ export function planStopChain(p: Planning): void {
     });
     return;
   }
+  // The button parts the motor bus itself: that is led where the bus is.
+  if (stopSchool === 'supply-contact') return;
   const contactor = p.holder('stopContactor');
   const drives = [
     ...new Set(

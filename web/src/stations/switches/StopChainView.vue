@@ -18,7 +18,7 @@ const { result, busy, fault } = useWorked((worker, design) => worker.stopStrateg
 const refused = ref('');
 
 const length = (v: number) => showValue(v, 'length', preferences.display, 3);
-/** The same stretch of time for all four, so that they can be compared by eye. */
+/** The same stretch of time for all, so that they can be compared by eye. */
 const span = computed(() => stopSpanS((result.value ?? []).flatMap((o) => o.course ?? [])));
 const at = (s: number) => `${Math.min(100, (100 * s) / span.value)}%`;
 const ticks = computed(() => {
@@ -45,7 +45,7 @@ function take(o: StopStrategyOutcome): void {
       comes back by itself.
     </Caution>
     <Caution v-if="fault || refused" kind="refused">{{ fault || refused }}</Caution>
-    <p v-if="!result && busy" class="soft" role="status">Trying the four strategies on this machine …</p>
+    <p v-if="!result && busy" class="soft" role="status">Trying each strategy on this machine …</p>
     <div v-if="result" class="strategies" :aria-busy="busy">
       <article
         v-for="o in result"

@@ -154,7 +154,7 @@ export const feedOpen: Rule = {
 /** What a switch, a contactor, a filter or a relay passes on, against its rating. A breaker on the mains has a rule of its own. */
 export const passedLoad: Rule = {
   code: 'passed-load',
-  severity: 'doubtful',
+  severity: 'danger',
   check: (figures) => {
     const { design } = figures;
     const tree = distributionOf(design);
@@ -171,14 +171,18 @@ export const passedLoad: Rule = {
         return letsGo(design.parts[ahead]!) && most.known && most.value < amps;
       });
       if (told) return [];
+      const button = part.data.class === 'button';
       return [
         {
           subject: id,
-          title: `${part.designation} passes more than it is rated for`,
+          severity: button ? 'danger' : 'doubtful',
+          title: button
+            ? `${part.designation} has to break more than its contact is rated for`
+            : `${part.designation} passes more than it is rated for`,
           explain: (display) =>
-            `What hangs on it takes ${showValue(amps, 'current', display, 3)}; ${part.name} is rated for ${showValue(rated, 'current', display, 3)}. ${letsGo(part) ? 'It lets go in the middle of the work.' : 'It runs hot, and its contacts wear out.'} Take a larger one, or feed some of it from elsewhere.`,
-          station: 'wiring',
-          field: fieldOfPart(design, id),
+            `What hangs on it takes ${showValue(amps, 'current', display, 3)}; ${part.name} is rated for ${showValue(rated, 'current', display, 3)}. ${button ? 'Its contact may weld, and then the stop cuts nothing. Let it hold a contactor, which cuts the motor power.' : `${letsGo(part) ? 'It lets go in the middle of the work.' : 'It runs hot, and its contacts wear out.'} Take a larger one, or feed some of it from elsewhere.`}`,
+          station: button ? 'switches' : 'wiring',
+          field: button ? 'stopSchool' : fieldOfPart(design, id),
         },
       ];
     });

@@ -30,7 +30,10 @@ export const power: Subject = {
     [feedRing, 'parts that feed each other in a ring'],
     [feedKind, 'mains where direct current belongs, and direct current where mains belongs'],
     [linkOpenAbove, 'a link on a board that has to be open above some voltage'],
-    [passedLoad, 'what a switch, contactor, filter or breaker passes on against its rating'],
+    [
+      passedLoad,
+      'what a switch, contactor, filter, breaker or the contact of a stop button passes on against its rating',
+    ],
     [railsReversed, 'a part that is fed the wrong way round'],
   ],
 };

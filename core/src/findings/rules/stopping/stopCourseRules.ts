@@ -62,7 +62,7 @@ export const spindleRunsOn: Rule = {
 
 /** A start button where there is a contactor for it to pull in; else the control has to be told, so that it latches. */
 function startRemedies(design: Design): Remedy[] {
-  if (design.stopSchool !== 'torque-off')
+  if (design.stopSchool !== 'torque-off' && design.stopSchool !== 'supply-contact')
     return design.roles.resetButton
       ? []
       : [
