@@ -1,3 +1,5 @@
+import { cuttingButtons } from '../distribution/feeds';
+import { carriedBy } from '../power/carried';
 import { applyCommand } from '../commands/apply';
 import type { Command } from '../commands/command';
 import { deriveFigures } from '../derivation/figures';
@@ -38,6 +40,8 @@ export interface StopStrategyOutcome {
   conductors: number;
   /** What happens after the press; undefined without a stop button. */
   course: StopCourse | undefined;
+  /** Current that the contact of the button itself breaks, and what it is rated for, A; undefined where it breaks none of it. */
+  breaks: { amps: number; rated: number | undefined } | undefined;
   /** The edits that lead to it, in order. */
   commands: Command[];
 }
@@ -119,6 +123,7 @@ export function compareStopStrategies(design: Design): StopStrategyOutcome[] {
           ...outcome,
           missing: [...missing, ...done.error.map((f) => f.what)],
           conductors: 0,
+          breaks: undefined,
           course: undefined,
         };
       file = done.value.file;
@@ -127,6 +132,10 @@ export function compareStopStrategies(design: Design): StopStrategyOutcome[] {
     return {
       ...outcome,
       conductors: Object.keys(file.design.conductors).filter((id) => /^(stop-chain|circuit-stop)/.test(id)).length,
+      breaks:
+        strategy === 'supply-contact' && !missing.length
+          ? cuttingButtons(file.design).flatMap((id) => carriedBy(figures, id) ?? [])[0]
+          : undefined,
       course: missing.length ? undefined : figures.stop.course,
     };
   });

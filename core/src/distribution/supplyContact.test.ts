@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { compareStopStrategies } from '../advice/stopStrategies';
+import { carriedBy } from '../power/carried';
 import { deriveFigures } from '../derivation/figures';
 import { findingsOf } from '../findings/findings';
 import type { MachineFile } from '../machine/file';
@@ -59,6 +61,18 @@ describe('a stop button in the supply of the drivers', () => {
     expect(ids(rated(6))).not.toContain('passed-load:device-stop');
     // Where a contactor cuts instead, the button breaks its coil alone.
     expect(ids(edited(rated(1), set('stopSchool', 'request-only'), plan))).not.toContain('passed-load:device-stop');
+  });
+  it('the comparison of the strategies says what the contact breaks, and only of this one', () => {
+    const outcomes = compareStopStrategies(stonechat().design);
+    const breaks = Object.fromEntries(outcomes.map((o) => [o.strategy, o.breaks]));
+    const passed = carriedBy(deriveFigures(direct().design), 'device-stop')!;
+    expect(breaks['supply-contact']!.amps).toBeCloseTo(passed.amps, 9);
+    expect(breaks['supply-contact']!.rated).toBe(passed.rated);
+    expect([breaks['request-only'], breaks['motor-power'], breaks['torque-off']]).toEqual([
+      undefined,
+      undefined,
+      undefined,
+    ]);
   });
   it('with one contact, which reports, there is none to cut by: the plan says so and the drives stay fed', () => {
     const one = edited(stonechat(), set('stopSchool', 'supply-contact'), plan);

@@ -231,7 +231,8 @@ function feedbackOf(
   pressed: Situation,
   sound: Evaluation,
 ): boolean | undefined {
-  const id = design.roles.stopContactor;
+  const cutsByCoil = design.stopSchool === 'motor-power' || design.stopSchool === 'main-switch';
+  const id = cutsByCoil ? design.roles.stopContactor : undefined;
   const contacts = Object.entries((id && design.parts[id]?.elements) || {}).filter(([, e]) => e.kind === 'contact');
   if (!id || !contacts.length) return undefined;
   const welded = living.at({ ...pressed, stuck: new Map(contacts.map(([e]) => [`${id}/${e}`, 'closed'] as const)) });

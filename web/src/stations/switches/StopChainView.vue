@@ -17,6 +17,7 @@ const preferences = usePreferences();
 const { result, busy, fault } = useWorked((worker, design) => worker.stopStrategies(design));
 const refused = ref('');
 
+const amps = (v: number) => showValue(v, 'current', preferences.display, 3);
 const length = (v: number) => showValue(v, 'length', preferences.display, 3);
 /** The same stretch of time for all, so that they can be compared by eye. */
 const span = computed(() => stopSpanS((result.value ?? []).flatMap((o) => o.course ?? [])));
@@ -133,6 +134,13 @@ function take(o: StopStrategyOutcome): void {
             <dd>{{ o.course.positionKept ? 'kept' : 'not to be trusted: reference again' }}</dd>
             <dt>Screen shows</dt>
             <dd :class="{ bad: o.course.toldS === undefined }">{{ o.course.screen }}</dd>
+            <template v-if="o.breaks">
+              <dt>Its contact</dt>
+              <dd :class="{ bad: o.breaks.rated === undefined || o.breaks.amps > o.breaks.rated }">
+                breaks {{ amps(o.breaks.amps) }};
+                {{ o.breaks.rated === undefined ? 'its rating is not known' : `rated for ${amps(o.breaks.rated)}` }}
+              </dd>
+            </template>
             <dt>Button</dt>
             <dd :class="{ bad: !o.course.latches }">
               {{ o.course.latches ? 'stays in until it is turned' : 'DOES NOT LATCH: it is free again at once' }}
