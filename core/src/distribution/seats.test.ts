@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { deriveFigures } from '../derivation/figures';
+import { findingsOf } from '../findings/findings';
+import { defaultDisplay } from '../units/print';
 import type { MachineFile } from '../machine/file';
 import { libraryEntry } from '../machine/library/index';
 import { edited } from '../motion/testing/rig';
@@ -120,4 +122,14 @@ it('a board without sockets leaves plug-in drivers without supply, step and moto
   const bare = edited(machine, board('controller-sedge-4'));
   expect(sockets(bare)).toEqual([undefined, undefined, undefined, undefined]);
   expect(seatContacts(bare.design)).toEqual([]);
+  const ends = deriveFigures(bare.design).plan.proposals.flatMap((p) => [p.from.part, p.to.part]);
+  for (const d of drivers) expect(ends).not.toContain(d);
+  // The first way out is the smallest board that seats all four: three channels and one that follows.
+  const found = findingsOf(deriveFigures(bare.design)).filter((f) => f.code === 'no-socket');
+  expect(found).toHaveLength(4);
+  const [remedy] = found[0]!.remedies;
+  expect(remedy!.label(defaultDisplay)).toContain('Tansy 4');
+  const seated = edited(bare, remedy!.command);
+  expect(sockets(seated)).toEqual([0, 1, 3, 2]);
+  expect(findingsOf(deriveFigures(seated.design)).map((f) => f.code)).not.toContain('no-socket');
 });

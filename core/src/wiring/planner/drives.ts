@@ -1,6 +1,6 @@
 import { coilTerminal, seatOf } from '../../distribution/seats';
 import type { TerminalRef } from '../../machine/ids';
-import type { TerminalRole } from '../../machine/parts';
+import { isPlugIn, type TerminalRole } from '../../machine/parts';
 import { driverA } from './driveAmps';
 import { planEncoder } from './encoders';
 import type { PlannedDrive } from './plannedDrives';
@@ -133,6 +133,8 @@ export function planDrive(p: Planning, d: PlannedDrive): void {
   const driver = driverId ? p.design.parts[driverId] : undefined;
   const role = `drive-${d.axisId}-${d.index}`;
   if (!driver || !driverId) return;
+  // One that plugs in and sits nowhere has nothing that a conductor could end on.
+  if (isPlugIn(driver) && !seatOf(p.design, driverId)) return;
   const amps = driverA(p.design, driverId);
   const chain = onSameDriver(p.design.axes[d.axisId]!, driverId);
   // What hangs behind the first motor is planned with it.

@@ -1,8 +1,29 @@
 import { channelOfSeat, seatOf, socketAt } from '../../../distribution/seats';
+import { usualSeats } from '../../../distribution/usualSeats';
+import type { Design } from '../../../machine/design';
+import type { LibraryEntry } from '../../../machine/library/entry';
+import { libraryOf } from '../../../machine/library/index';
 import { isPlugIn, socketsOf } from '../../../machine/parts';
 import type { FindingDraft, Rule } from '../../finding';
 import { replanned } from '../../replanned';
 import { driveFor } from '../../choose';
+
+/** The library's board with the fewest sockets that hold all plug-in drivers of a machine; none where no board has as many. */
+function boardFor(design: Design): LibraryEntry[] {
+  const seats = (e: LibraryEntry): number => {
+    const trial = { ...design.parts, [design.roles.controller!]: { ...e, designation: '-K1' } };
+    return usualSeats({ ...design, parts: trial }).size;
+  };
+  const wanted = new Set(
+    Object.values(design.axes).flatMap((a) =>
+      a.drives.flatMap((d) => (d.driver && isPlugIn(design.parts[d.driver]) ? [d.driver] : [])),
+    ),
+  ).size;
+  return libraryOf('controller')
+    .filter((e) => socketsOf(e).length > 0 && seats(e) >= wanted)
+    .sort((a, b) => socketsOf(a).length - socketsOf(b).length)
+    .slice(0, 1);
+}
 
 /** A plug-in driver that sits nowhere, or where no channel steps it. */
 export const noSocket: Rule = {
@@ -34,15 +55,24 @@ export const noSocket: Rule = {
               : `${driver.name} is a plug-in driver: it takes its supply and its signals from a socket on a board. ${sockets ? `All ${sockets} sockets of ${board.name} are taken, or only follow another one.` : `${board.name} has none.`} Take a driver with terminals of its own, or a board with enough sockets.`,
           station: 'drives',
           field: `axes.${axisId}.drives.${index}.driver`,
-          remedies:
-            other && !seat
-              ? [
-                  replanned(design, `Take ${other.name} for it`, {
+          remedies: seat
+            ? []
+            : [
+                ...boardFor(design).map((b) =>
+                  replanned(design, `Take ${b.name}`, {
                     name: 'choose-part',
-                    args: { slot: { axis: axisId, drive: index, item: 'driver' }, library: other.key },
+                    args: { slot: { role: 'controller' }, library: b.key },
                   }),
-                ]
-              : [],
+                ),
+                ...(other
+                  ? [
+                      replanned(design, `Take ${other.name} for it`, {
+                        name: 'choose-part',
+                        args: { slot: { axis: axisId, drive: index, item: 'driver' }, library: other.key },
+                      }),
+                    ]
+                  : []),
+              ],
         },
       ];
     }),
