@@ -1,5 +1,6 @@
 import { seatOf } from '../distribution/seats';
 import type { Design } from '../machine/design';
+import type { LibraryEntry } from '../machine/library/entry';
 import { isPlugIn, socketsOf, type DriverSocket } from '../machine/parts';
 import { socketPort } from '../machine/ports';
 import { drivesOf } from '../wiring/planner/plannedDrives';
@@ -55,7 +56,7 @@ export function socketPlacesOf(
 }
 
 /** Whether a driver can be put to use on this machine: one that plugs in needs a board with sockets. */
-export function canDrive(design: Design, entry: Parameters<typeof isPlugIn>[0]): boolean {
+export function canDrive(design: Design, entry: Pick<LibraryEntry, 'data'>): boolean {
   const { controller } = design.roles;
   return !isPlugIn(entry) || !controller || socketsOf(design.parts[controller]).length > 0;
 }

@@ -1,5 +1,6 @@
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
+import type { Drive } from '../machine/mechanics';
 import { isPlugIn, socketsOf, terminalsWithRole, type DriverSocket, type TerminalRole } from '../machine/parts';
 import { portOf, socketPort, type PortRef } from '../machine/ports';
 import { distributionOf } from './tree';
@@ -39,25 +40,34 @@ export function seatedOn(design: Read, board: string): ReadonlyMap<number, strin
 }
 
 /**
- * The channel that steps a drive whose driver sits in a socket: that of the socket, or for a second motor that of the first,
- * where a jumper copies it. Undefined where nothing steps it.
+ * The channel that steps a drive of an axis whose driver sits in a socket: that of the socket, or for a second motor that of the
+ * first, where a jumper copies it. Undefined where the driver sits nowhere, or nothing steps its socket.
  */
-export function channelOfSeat(design: Read, seat: Seat, first: number | undefined): number | undefined {
-  const socket = socketAt(design, seat);
+export function seatedChannel(design: Read, drives: readonly Drive[], index: number): number | undefined {
+  const seat = seatOf(design, drives[index]?.driver);
+  const socket = seat && socketAt(design, seat);
+  if (!seat || !socket) return undefined;
+  const leads =
+    index > 0 && drives[0]!.driver !== drives[index]!.driver ? seatOf(design, drives[0]!.driver) : undefined;
+  const first = leads?.board === seat.board ? seatedChannel(design, drives, 0) : undefined;
   const board = design.parts[seat.board]?.data;
   const each = board?.class === 'controller' && board.independentSlaves;
-  if (first !== undefined && socket?.follows?.includes(first) && !(each && socket.channel !== undefined)) return first;
-  return socket?.channel;
+  const copies = first !== undefined && socket.follows?.includes(first) && !(each && socket.channel !== undefined);
+  return copies ? first : socket.channel;
 }
 
 /** Whether the second motor of an axis is stepped by the very channel of the first: one driver for both, or a jumper. */
 export function sharesChannel(design: Read, axis: string, index: number): boolean {
-  const [first, drive] = [design.axes[axis]?.drives[0], design.axes[axis]?.drives[index]];
-  if (index === 0 || !first?.driver || !drive?.driver) return false;
-  if (drive.driver === first.driver) return true;
-  const [leads, seat] = [seatOf(design, first.driver), seatOf(design, drive.driver)];
-  const channel = leads && channelOfSeat(design, leads, undefined);
-  return seat !== undefined && channel !== undefined && channelOfSeat(design, seat, channel) === channel;
+  const drives = design.axes[axis]?.drives ?? [];
+  const [first, second] = [drives[0]?.driver, drives[index]?.driver];
+  if (index === 0 || !first || !second) return false;
+  if (first === second) return true;
+  const channel = seatedChannel(design, drives, index);
+  return (
+    channel !== undefined &&
+    channel === seatedChannel(design, drives, 0) &&
+    seatOf(design, first)?.board === seatOf(design, second)?.board
+  );
 }
 
 /** Whether an axis has a second motor on the channel of its first one: both get one direction signal. */
@@ -88,16 +98,14 @@ export interface SeatContact {
 }
 /** Every pin that sits in a socket: it joins as a conductor would, and comes out with the driver. */
 export function seatContacts(design: Read): SeatContact[] {
-  return Object.entries(design.axes).flatMap(([, { drives }]) => {
-    const leads = seatOf(design, drives[0]?.driver);
-    const first = leads && channelOfSeat(design, leads, undefined);
-    return [...new Set(drives.map((d) => d.driver))].flatMap((driver, index) => {
+  return Object.values(design.axes).flatMap(({ drives }) =>
+    drives.flatMap(({ driver }, index) => {
       const seat = seatOf(design, driver);
-      if (!driver || !seat) return [];
-      const channel = channelOfSeat(design, seat, index ? first : undefined);
-      return contactsOf(design, driver, seat, channel);
-    });
-  });
+      // Two motors on one driver: it sits there once.
+      if (!driver || !seat || drives.findIndex((d) => d.driver === driver) !== index) return [];
+      return contactsOf(design, driver, seat, seatedChannel(design, drives, index));
+    }),
+  );
 }
 function contactsOf(design: Pick<Design, 'parts'>, driver: string, seat: Seat, channel: number | undefined) {
   const [part, board] = [design.parts[driver]!, design.parts[seat.board]!];

@@ -6,8 +6,10 @@ import type { Design, RoleName } from '../machine/design';
 import type { LibraryEntry } from '../machine/library/entry';
 import { libraryEntry, libraryOf } from '../machine/library/index';
 import type { Part } from '../machine/parts';
-import { isDriver, isPlugIn } from '../machine/parts';
+import { isDriver, isPlugIn, socketsOf } from '../machine/parts';
 import { figureOr, positive } from '../units/derived';
+import { inputTerminals } from '../wiring/planner/inputs';
+import { drivesOf } from '../wiring/planner/plannedDrives';
 import { relayFor } from '../wiring/planner/relays';
 import type { Remedy } from './finding';
 import { replanned } from './replanned';
@@ -70,6 +72,19 @@ export function driveFor(design: Design, motor: Part): LibraryEntry | undefined 
         !isPlugIn(e),
     )
     .sort((a, b) => most(a) - most(b))[0];
+}
+
+/** The controllers of the library that make pulses for all drives of a machine and have an input for each of its circuits. */
+export function controllersFor(design: Design): LibraryEntry[] {
+  const channels = new Set(drivesOf(design).map((d) => d.channel)).size;
+  const inputs = Object.keys(design.circuits).length;
+  return libraryOf('controller').filter(
+    (e) =>
+      e.data.class === 'controller' &&
+      e.data.architecture !== 'fieldbus-master' &&
+      e.data.channels + socketsOf(e).filter((s) => s.channel === undefined).length >= channels &&
+      inputTerminals({ ...e, designation: '-K1' }).length >= inputs,
+  );
 }
 
 /** The commands that put a motor with a brake on each drive of an axis, and feed the brakes; undefined where none suits. */

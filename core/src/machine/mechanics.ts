@@ -75,6 +75,10 @@ export const Drive = z.strictObject({
 });
 export type Drive = z.infer<typeof Drive>;
 
+/** Whether plus asks for the inverted direction signal: counter-clockwise, once more for a swapped phase, once more for a reversed drive. */
+export const asksInverted = (d: Drive): boolean =>
+  ((d.turnsForPlus === 'counter-clockwise') !== d.invertedInWiring) !== d.invertedInDrive;
+
 export const Reference = z.strictObject({
   method: z.enum(['switch', 'switch-and-index', 'absolute', 'hard-stop', 'by-hand', 'none']),
   end: z.enum(axisEnds),

@@ -193,9 +193,8 @@ function* portsIn(part: Part): Generator<Port> {
   }
   // A stop button may cut with a contact of its own: the second one, since the first one reports to the control.
   if (data.class === 'button') {
-    const pick = (role: 'contact-common' | 'contact-nc') =>
-      terminalsWithRole(part, role, 1)[0] ?? terminalsWithRole(part, role)[0];
-    const [common, nc] = [pick('contact-common'), pick('contact-nc')];
+    const nc = terminalsWithRole(part, 'contact-nc', 1)[0] ?? terminalsWithRole(part, 'contact-nc')[0];
+    const common = nc && terminalsWithRole(part, 'contact-common', part.terminals[nc]!.channel)[0];
     if (common !== undefined && nc !== undefined) {
       const limits = optional(undefined, rated);
       yield { id: 'in', direction: 'takes', kind: 'passed-on', terminals: { 'pole-0': common }, ...limits };

@@ -1,5 +1,5 @@
 import type { Design } from '../machine/design';
-import type { Axis } from '../machine/mechanics';
+import { asksInverted, type Axis } from '../machine/mechanics';
 import type { DriveFigures, SpeedLimit } from '../drivetrain/speed';
 import { travelFormula } from '../drivetrain/transmission';
 import type { Ruler } from '../switches/envelope';
@@ -86,15 +86,13 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
           : missingText,
     });
     const drive = axis.drives[i]!;
-    const ccw = drive.turnsForPlus === 'counter-clockwise';
-    const inverted = (ccw !== drive.invertedInWiring) !== drive.invertedInDrive;
     drafts.push({
       key: key(`direction-${i}`),
       group,
       title: `Direction signal${suffix}`,
       also: 'invert reverse motor direction',
       kind: { type: 'choice', choices: turnChoices },
-      derived: known(inverted ? 'inverted' : 'normal'),
+      derived: known(asksInverted(drive) ? 'inverted' : 'normal'),
       formula:
         'inverted where the shaft must turn counter-clockwise for plus; once more for a swapped phase, once more for a reversed drive',
       numbers: () =>

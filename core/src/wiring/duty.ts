@@ -45,19 +45,19 @@ function setA(design: Design, driver: string): number | undefined {
   return set.known ? lastingA(drivesBy(design).motors.get(driver), set.value) : undefined;
 }
 
+/** The driver whose current flows at an end: it is there itself, or a winding of its motor is; the driver may sit in a socket. */
+function driverAt(design: Design, { of, part, role }: End): string | undefined {
+  if (isDriver(of.data)) return part;
+  return of.data.class === 'motor' && role.startsWith('phase-') ? drivesBy(design).drivers.get(part) : undefined;
+}
+
 /** Current in A that a part draws or gives at a terminal; undefined where its figures do not tell. */
 function ampsAt(design: Design, end: End): number | undefined {
   const { data } = end.of;
   const { role } = end;
-  if (isDriver(data)) {
-    if (!role.startsWith('phase-') && !role.startsWith('supply-')) return undefined;
-    return setA(design, end.part);
-  }
-  // The driver of such a motor may sit in a socket: then a board is at the other end.
-  if (data.class === 'motor' && role.startsWith('phase-')) {
-    const driver = drivesBy(design).drivers.get(end.part);
-    return driver === undefined ? undefined : setA(design, driver);
-  }
+  const driver = driverAt(design, end);
+  if (driver !== undefined)
+    return role.startsWith('phase-') || role.startsWith('supply-') ? setA(design, driver) : undefined;
   if (role === 'motor-supply-plus' || role === 'motor-supply-minus') {
     const each = [...seatedOn(design, end.part).values()].map((driver) => setA(design, driver));
     return each.length && each.every((a) => a !== undefined) ? each.reduce((sum, a) => sum + a, 0) : undefined;
@@ -126,13 +126,8 @@ export function feedVolts(design: Design, wire: Wire): number | undefined {
       if (e.role.startsWith('supply-') && !e.role.startsWith('supply-out')) return volts(driveSupply(design, e.part));
     }
   for (const e of wire.ends) {
-    const driver = isDriver(e.of.data)
-      ? e.part
-      : e.of.data.class === 'motor'
-        ? drivesBy(design).drivers.get(e.part)
-        : undefined;
-    if (driver !== undefined && (isDriver(e.of.data) || e.role.startsWith('phase-')))
-      return volts(driveSupply(design, driver));
+    const driver = driverAt(design, e);
+    if (driver !== undefined) return volts(driveSupply(design, driver));
   }
   if (wire.ends.some((e) => e.role === 'mains-l' || e.role === 'mains-n'))
     return figureOr(design.mainsVoltage, USUAL_MAINS_V);

@@ -186,9 +186,8 @@ export function withChoice(
 ): LibraryEntry {
   if (part.data.class === 'connector' && (key === 'contacts' || key === 'form'))
     return reshaped(part, part.data, key, value);
-  const { own, following } = socketCounts(part);
-  if (key === 'sockets') return withSockets(part, Number(value), following);
-  if (key === 'followingSockets') return withSockets(part, own, Number(value));
+  if (key === 'sockets') return withSockets(part, Number(value), socketCounts(part).following);
+  if (key === 'followingSockets') return withSockets(part, socketCounts(part).own, Number(value));
   const { [key as keyof PartData]: _old, ...rest } = part.data;
   const data = { ...rest, ...(value === undefined ? {} : { [key]: value }) } as PartData;
   return { ...part, data, elements: followingSheet({ data, elements: part.elements }) };

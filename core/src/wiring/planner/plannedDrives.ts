@@ -1,4 +1,4 @@
-import { channelOfSeat, seatOf } from '../../distribution/seats';
+import { seatedChannel, seatOf } from '../../distribution/seats';
 import type { Design } from '../../machine/design';
 import { axesOf } from '../../machine/design';
 import type { Drive } from '../../machine/mechanics';
@@ -46,15 +46,11 @@ export function drivesOf(design: Design): PlannedDrive[] {
 /** The channels of the drivers that sit in sockets of the controller. */
 function seatedChannels(design: Design): Map<string, number> {
   const channels = new Map<string, number>();
-  for (const [, { drives }] of axesOf(design)) {
-    let first: number | undefined;
+  for (const [, { drives }] of axesOf(design))
     for (const [index, { driver }] of drives.entries()) {
-      const seat = seatOf(design, driver);
-      if (!driver || !seat || seat.board !== design.roles.controller || channels.has(driver)) continue;
-      const channel = channelOfSeat(design, seat, index ? first : undefined);
-      if (index === 0) first = channel;
+      if (!driver || channels.has(driver) || seatOf(design, driver)?.board !== design.roles.controller) continue;
+      const channel = seatedChannel(design, drives, index);
       if (channel !== undefined) channels.set(driver, channel);
     }
-  }
   return channels;
 }

@@ -1,25 +1,17 @@
-import { terminalsWithRole } from '../../machine/parts';
+import { cuttingButtons } from '../../distribution/feeds';
+import { portOf } from '../../machine/ports';
 import { drivesOf } from './plannedDrives';
 import type { Planning } from './planning';
 import { poleFrom } from './poles';
 import { hasTorqueOff } from './power';
 import { at } from './proposal';
 
-/**
- * The contact of the stop button that cuts: the second one, since the first one tells the control. A button that tells
- * nothing may cut with its first.
- */
+/** The contact of the first stop button that cuts. */
 function cuttingContact(p: Planning): { enter: string; leave: string; part: string } | undefined {
-  for (const circuit of Object.values(p.design.circuits))
-    if (circuit.function === 'stop')
-      for (const id of circuit.devices) {
-        const part = p.design.parts[id];
-        const pick = (role: 'contact-common' | 'contact-nc') =>
-          part &&
-          (terminalsWithRole(part, role, 1)[0] ?? (circuit.cutsOnly ? terminalsWithRole(part, role)[0] : undefined));
-        const [enter, leave] = [pick('contact-common'), pick('contact-nc')];
-        if (enter && leave) return { part: id, enter, leave };
-      }
+  for (const part of cuttingButtons(p.design)) {
+    const [into, out] = ['in', 'out'].map((port) => portOf(p.design.parts[part], port)?.terminals['pole-0']);
+    if (into && out) return { part, enter: into, leave: out };
+  }
   return undefined;
 }
 

@@ -41,7 +41,9 @@ const amps = (v: number) => showValue(v, 'current', preferences.display, 3);
         <SwitchBank v-else :count="s.data.switches.count" :on="s.on" :used="s.used" />
         <p class="says">
           <template v-if="s.stepsOn"
-            ><strong>{{ s.part.setup.stepsPerRevolution }} steps</strong> per revolution.</template
+            ><strong>{{ s.part.setup.stepsPerRevolution }} steps</strong> per revolution<template v-if="s.pluggedIn"
+              >: {{ s.stepsOn.length ? `jumpers ${s.stepsOn.join(', ')} fitted` : 'no jumper fitted' }}</template
+            >.</template
           >
           <template v-else-if="s.part.setup.stepsPerRevolution !== undefined"
             ><span class="bad">The table has no {{ s.part.setup.stepsPerRevolution }} steps.</span></template
@@ -67,9 +69,10 @@ const amps = (v: number) => showValue(v, 'current', preferences.display, 3);
         Trimmer: reference voltage
         <strong class="mono">{{ showValue(s.trimmer.volts, 'voltage', preferences.display, 3) }}</strong>
         <span class="soft mono"> = {{ s.trimmer.factor }} · {{ s.trimmer.senseOhm }} Ω · {{ s.trimmer.peakA }} A</span>.
-        Measure with the motor plugged in and at rest; never plug or unplug it under power{{
-          s.pluggedIn ? ', the driver neither' : ''
-        }}.
+        Measure with the motor connected and at rest. Never connect or disconnect the motor{{
+          s.pluggedIn ? ' or the driver' : ''
+        }}
+        under power.
       </p>
       <MachineField :path="`parts.${s.id}.setup.peakCurrent`" />
       <p v-if="s.options.length" class="row options">

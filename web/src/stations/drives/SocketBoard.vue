@@ -113,8 +113,8 @@ function put(place: SocketPlace, driver: string | undefined): void {
       ><template v-for="f in faults" :key="f.what">{{ f.what }} {{ f.fix }} </template></Caution
     >
     <Caution>
-      Plug a driver in or out only with the power off, and mind which way round it sits: turned round it burns, and
-      often the board with it.
+      Plug a driver in or out only with the power off, and mind which way round it sits: the wrong way round it burns,
+      and often the board with it.
     </Caution>
   </section>
 </template>

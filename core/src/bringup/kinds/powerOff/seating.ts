@@ -1,7 +1,7 @@
 import { choice, textOf } from '../../reading';
 import { partItems, whole } from '../../subjects';
 import type { BringUpTest } from '../../testKind';
-import type { PartClass } from '../../../machine/parts';
+import { isPlugIn, type PartClass } from '../../../machine/parts';
 
 const plugged: PartClass[] = ['controller', 'input-board', 'connector', 'stepper-driver', 'servo-drive'];
 
@@ -16,7 +16,11 @@ export const seating: BringUpTest = {
   minutes: 5,
   subjects: whole,
   after: () => ['labels'],
-  dependsOn: (m) => partItems(m, ...plugged).flatMap((i) => i.paths),
+  dependsOn: (m) => [
+    ...partItems(m, ...plugged).flatMap((i) => i.paths),
+    // A driver that moved to another socket was plugged anew.
+    ...Object.keys(m.design.parts).flatMap((id) => (isPlugIn(m.design.parts[id]) ? [`feeds.${id}.supply`] : [])),
+  ],
   items: (m) => partItems(m, ...plugged),
   steps: () => [
     'Look along every row of pins from the side: none bent, none beside its socket.',

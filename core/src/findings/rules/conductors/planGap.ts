@@ -3,8 +3,8 @@ import type { Design } from '../../../machine/design';
 import { inputBoardsOf } from '../../../machine/boards';
 import { libraryOf } from '../../../machine/library/index';
 import { terminalsWithRole } from '../../../machine/parts';
-import { drivesOf } from '../../../wiring/planner/plannedDrives';
-import { inputTerminals, takesInputBoard } from '../../../wiring/planner/inputs';
+import { takesInputBoard } from '../../../wiring/planner/inputs';
+import { controllersFor } from '../../choose';
 import type { Remedy, Rule } from '../../finding';
 import { replanned } from '../../replanned';
 
@@ -51,19 +51,8 @@ function inputBoard(design: Design): Remedy[] {
 
 /** The smallest controller of the library that has enough of what is missing. */
 function largerController(design: Design): Remedy[] {
-  const [inputs, channels] = [
-    Object.keys(design.circuits).length,
-    new Set(drivesOf(design).map((d) => d.channel)).size,
-  ];
   const own = design.roles.controller ? design.parts[design.roles.controller]?.libraryKey : undefined;
-  const fits = libraryOf('controller').filter(
-    (e) =>
-      e.key !== own &&
-      e.data.class === 'controller' &&
-      e.data.architecture !== 'fieldbus-master' &&
-      e.data.channels >= channels &&
-      inputTerminals({ ...e, designation: '-K1' }).length >= inputs,
-  );
+  const fits = controllersFor(design).filter((e) => e.key !== own);
   return fits.slice(0, 1).map((e) =>
     replanned(design, `Take ${e.name}`, {
       name: 'choose-part',

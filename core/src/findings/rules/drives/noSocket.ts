@@ -1,25 +1,21 @@
-import { channelOfSeat, seatOf, socketAt } from '../../../distribution/seats';
+import { seatedChannel, seatOf, socketAt } from '../../../distribution/seats';
 import { usualSeats } from '../../../distribution/usualSeats';
 import type { Design } from '../../../machine/design';
 import type { LibraryEntry } from '../../../machine/library/entry';
-import { libraryOf } from '../../../machine/library/index';
 import { isPlugIn, socketsOf } from '../../../machine/parts';
 import type { FindingDraft, Rule } from '../../finding';
 import { replanned } from '../../replanned';
-import { driveFor } from '../../choose';
+import { controllersFor, driveFor } from '../../choose';
 
-/** The library's board with the fewest sockets that hold all plug-in drivers of a machine; none where no board has as many. */
+/** The library's board with the fewest sockets that seats all plug-in drivers of a machine and has inputs enough; none where no board does. */
 function boardFor(design: Design): LibraryEntry[] {
+  const drivers = Object.values(design.axes).flatMap((a) => a.drives.map((d) => d.driver));
+  const wanted = new Set(drivers.filter((d) => d && isPlugIn(design.parts[d]))).size;
   const seats = (e: LibraryEntry): number => {
     const trial = { ...design.parts, [design.roles.controller!]: { ...e, designation: '-K1' } };
     return usualSeats({ ...design, parts: trial }).size;
   };
-  const wanted = new Set(
-    Object.values(design.axes).flatMap((a) =>
-      a.drives.flatMap((d) => (d.driver && isPlugIn(design.parts[d.driver]) ? [d.driver] : [])),
-    ),
-  ).size;
-  return libraryOf('controller')
+  return controllersFor(design)
     .filter((e) => socketsOf(e).length > 0 && seats(e) >= wanted)
     .sort((a, b) => socketsOf(a).length - socketsOf(b).length)
     .slice(0, 1);
@@ -35,12 +31,10 @@ export const noSocket: Rule = {
       const { controller: id } = design.roles;
       const board = id ? design.parts[id] : undefined;
       if (!drive.driver || !driver || !isPlugIn(driver) || !board) return [];
-      const first = design.axes[axisId]!.drives[0]!.driver;
-      if (index > 0 && first === drive.driver) return [];
-      const leads = index > 0 ? seatOf(design, first) : undefined;
+      const all = design.axes[axisId]!.drives;
+      if (all.findIndex((d) => d.driver === drive.driver) !== index) return [];
+      if (seatedChannel(design, all, index) !== undefined) return [];
       const seat = seatOf(design, drive.driver);
-      if (seat && channelOfSeat(design, seat, leads && channelOfSeat(design, leads, undefined)) !== undefined)
-        return [];
       const other = design.parts[drive.motor ?? ''] && driveFor(design, design.parts[drive.motor!]!);
       const sockets = socketsOf(board).length;
       return [

@@ -1,11 +1,7 @@
 import { seatOf, sharesChannel, socketAt } from '../../../distribution/seats';
-import type { Drive } from '../../../machine/mechanics';
+import { asksInverted } from '../../../machine/mechanics';
 import type { FindingDraft, Rule } from '../../finding';
 import { replanned } from '../../replanned';
-
-/** Whether plus asks for the inverted direction signal, with what wiring and drive turn round. */
-const inverted = (d: Drive): boolean =>
-  ((d.turnsForPlus === 'counter-clockwise') !== d.invertedInWiring) !== d.invertedInDrive;
 
 /** Two motors on one channel get one direction signal: where their shafts have to turn apart, the wiring has to turn one round. */
 export const oneChannel: Rule = {
@@ -14,7 +10,7 @@ export const oneChannel: Rule = {
   check: ({ design, axes }) =>
     axes.flatMap(({ id, axis }): FindingDraft[] => {
       const [first, second] = axis.drives;
-      if (!first || !second || !sharesChannel(design, id, 1) || inverted(first) === inverted(second)) return [];
+      if (!first || !second || !sharesChannel(design, id, 1) || asksInverted(first) === asksInverted(second)) return [];
       const seat = seatOf(design, second.driver);
       const socket = seat && second.driver !== first.driver ? socketAt(design, seat)?.printed : undefined;
       return [
