@@ -5,6 +5,7 @@ import { libraryOf } from '../machine/library/index';
 import type { Part, PartClass, TerminalRole } from '../machine/parts';
 import { figureOr } from '../units/derived';
 import { coilSuits, contactFault, contactNeed, relayFor, switchedVolts } from '../wiring/planner/relays';
+import { loadAmps, loadVolts } from '../machine/loads';
 import { usual } from '../machine/library/usual';
 
 /**
@@ -51,7 +52,25 @@ const functionOf: Partial<Record<PartClass, OutputFunction>> = {
 const has = (part: Part | undefined, ...roles: TerminalRole[]): boolean =>
   Object.values(part?.terminals ?? {}).some((t) => roles.includes(t.role));
 
-/** What can still be put on an output of this machine: brakes of its motors, its spindle, coolant, lamp and fan. */
+/** Loads that a control switches each by itself. */
+const switchedClasses: readonly PartClass[] = ['heater', 'laser', 'pump', 'vacuum', 'fan', 'lamp'];
+
+/** Whether the outputs of the controller carry a load by themselves. */
+function carriedByOutput(design: Design, load: Part): boolean {
+  const controller = design.parts[design.roles.controller ?? '']?.data;
+  const volts = loadVolts(load);
+  const gives = switchedVolts(design);
+  return (
+    controller?.class === 'controller' &&
+    !has(load, 'mains-l') &&
+    volts !== undefined &&
+    gives !== undefined &&
+    coilSuits(volts, gives) &&
+    loadAmps(load) <= figureOr(controller.switchedCurrent, 0)
+  );
+}
+
+/** What can still be put on an output of this machine: brakes of its motors, its spindle, coolant, and loads of all kinds. */
 export function outputAdditions(design: Design, own: readonly LibraryEntry[] = []): OutputAddition[] {
   const taken = new Set(Object.values(design.outputs).map((o) => `${o.function}/${o.devices.join()}`));
   /** A relay between the output and its load, where the library has one that suits both. */
@@ -83,9 +102,31 @@ export function outputAdditions(design: Design, own: readonly LibraryEntry[] = [
     { key: 'lamp', text: 'Signal lamp', of: 'lamp', library: usual.signalLamp },
     { key: 'fan', text: 'Cabinet fan, always on', of: 'fan', library: usual.cabinetFan, alwaysOn: true },
   );
-  for (const entry of own) {
+  const onOutput = new Set(Object.values(design.outputs).flatMap((o) => o.devices));
+  for (const [id, part] of Object.entries(design.parts))
+    if (switchedClasses.includes(part.data.class) && !onOutput.has(id) && id !== spindle)
+      list.push({
+        key: `load/${id}`,
+        text: `${part.designation} ${part.name}`,
+        of: 'switched-load',
+        device: id,
+        ...(carriedByOutput(design, part) ? {} : through(part)),
+      });
+  for (const entry of [...libraryOf('heater', 'laser', 'pump', 'vacuum'), ...own]) {
+    const ours = own.includes(entry);
     const of = functionOf[entry.data.class];
-    if (!of) continue;
+    if (!of && switchedClasses.includes(entry.data.class)) {
+      const load = { ...entry, designation: '-X0' };
+      list.push({
+        key: `load/${entry.key}`,
+        text: ours ? `${entry.name} (own)` : entry.name,
+        of: 'switched-load',
+        library: entry.key,
+        ...(ours ? { entry } : {}),
+        ...(carriedByOutput(design, load) ? {} : through(load)),
+      });
+    }
+    if (!of || !ours) continue;
     const { key } = entry;
     const load = { ...entry, designation: '-X0' };
     const mains = has(load, 'mains-l');

@@ -11,6 +11,7 @@ import type { Fault, Result } from '../units/result';
 import { fail, ok } from '../units/result';
 import type { Command, CommandName, Handler } from './command';
 import { feedCommands, followParts } from './feeds';
+import { headCommands } from './heads';
 import { setField } from './fields';
 import { inputs } from './inputs';
 import { mechanics } from './mechanics';
@@ -43,6 +44,7 @@ const handlers: { [K in CommandName]: Handler<K> } = {
   ...outputs,
   ...cabling,
   ...feedCommands,
+  ...headCommands,
 };
 
 export interface Edit {

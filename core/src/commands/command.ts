@@ -10,7 +10,7 @@ import type {
 } from '../machine/connections';
 import type { Design, RoleName } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
-import type { Axis, AxisEnd, TransmissionKind } from '../machine/mechanics';
+import type { Axis, AxisEnd, ToolHead, TransmissionKind } from '../machine/mechanics';
 import type { FeedSource } from '../machine/feeds';
 import type { PortRef } from '../machine/ports';
 import type { LibraryEntry } from '../machine/library/entry';
@@ -65,6 +65,12 @@ export interface CommandArgs {
   'set-switch-table': { part: string; table: NonNullable<DataOf<'stepper-driver'>['switches']> };
   'add-mass': { name: string; mass: Quantity; movedBy: string[] };
   'remove-mass': { mass: string };
+  'add-head': Pick<ToolHead, 'name'> & Partial<ToolHead>;
+  /** What is put on a head comes off the others. */
+  'set-head': { head: string; set: Partial<ToolHead> };
+  'remove-head': { head: string };
+  /** The head that is on the machine now, or `null` for none. */
+  'mount-head': { head: string | null };
   'add-input': NewInput;
   'remove-input': { circuit: string };
   /** Another switch, sensor or button in the place of one: it keeps its mount and, within a class, its designation. */

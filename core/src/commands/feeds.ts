@@ -48,13 +48,16 @@ export function feedNewPart(draft: Draft<Design>, id: string, from?: FeedSource)
 }
 
 /**
- * Keeps the feeds whole when parts go or are exchanged: what hung on a device that went hangs on what fed that device, and
+ * Keeps feeds and tool heads whole when parts go or are exchanged: what hung on a device that went hangs on what fed that device, and
  * a port that is no more is fed by nothing.
  */
 export function followParts(before: Design, draft: Draft<Design>): void {
-  if (!draft.feeds) return;
+  if (!draft.feeds && !draft.heads) return;
   const parts = current(draft.parts) as Design['parts'];
   if (parts === before.parts) return;
+  for (const head of Object.values(draft.heads ?? {}))
+    if (!head.parts.every((p) => parts[p])) head.parts = head.parts.filter((p) => parts[p]);
+  if (!draft.feeds) return;
   const { feeds } = distributionOf(before);
   for (const [part, ports] of Object.entries(draft.feeds))
     for (const [port, source] of Object.entries(ports)) {

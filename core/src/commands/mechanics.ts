@@ -191,6 +191,7 @@ export const mechanics = {
     title: ({ mass }, before) => `Mass removed: ${before.masses[mass]?.name ?? mass}`,
     apply({ mass }, draft) {
       delete draft.masses[mass];
+      for (const head of Object.values(draft.heads ?? {})) head.masses = head.masses.filter((m) => m !== mass);
     },
   } satisfies Handler<'remove-mass'>,
   'set-reference-stages': {

@@ -2,11 +2,14 @@ import { libraryEntry } from '../machine/library';
 import type { Design } from '../machine/design';
 import { nextDesignation } from '../machine/designation';
 import type { LibraryEntry } from '../machine/library/entry';
+import type { Part } from '../machine/parts';
+import { portOf } from '../machine/ports';
 import { partFrom } from '../machine/library/entry';
 import type { Draft } from 'immer';
 import { outputFunctionName, outputName } from '../wiring/planner/outputs';
 import type { CommandName, Handler } from './command';
 import { refuse } from './command';
+import { decideFeed } from './feeds';
 import { dropUnusedPart, freeId } from './parts';
 
 /** Puts a part from the library, or one of the user's own, on the machine; undefined where the library does not hold it. */
@@ -38,6 +41,10 @@ export const outputs = {
         if (!draft.parts[device])
           return refuse(`There is no part ${device}.`, 'outputs', 'Choose one that is on the machine.');
         devices.push(device);
+        // What an output switches is fed by that output from now on, whatever fed it before.
+        for (const port of ['load', 'mains', 'coil'])
+          if (portOf(draft.parts[device] as Part, port) && of === 'switched-load')
+            decideFeed(draft, { part: device, port }, undefined);
       }
       if (library !== undefined) {
         const placed = place(draft, library, `output-${id}`, entry);

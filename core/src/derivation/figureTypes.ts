@@ -48,7 +48,10 @@ export interface StopFigures {
 
 /** Everything that is derived from a design, apart from the findings over it. */
 export interface Figures {
+  /** The machine as it stands: with one of its exchangeable heads, where it has any. */
   design: Design;
+  /** The machine with all of its heads: what is to be wired, wherever a head lies. */
+  whole: Pick<Figures, 'design' | 'plan' | 'replanned' | 'wires'>;
   axes: readonly AxisFigures[];
   drives: readonly PlannedDrive[];
   plan: Plan;

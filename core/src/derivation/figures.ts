@@ -1,5 +1,6 @@
 import type { Design } from '../machine/design';
 import { distributionOf } from '../distribution/tree';
+import { asMounted, type Keep } from '../machine/heads';
 import { conductorList } from '../machine/conductorList';
 import { axesOf, shownFactor } from '../machine/design';
 import type { Axis } from '../machine/mechanics';
@@ -22,8 +23,8 @@ import { seatContacts, sharesChannel, type SeatContact } from '../distribution/s
 import { socketsOf } from '../machine/parts';
 import { terminalKey } from '../machine/ids';
 import { loadVolts } from '../machine/loads';
-import { drivesOf } from '../wiring/planner/plannedDrives';
-import { planConductors } from '../wiring/planner/plan';
+import { drivesOf, type PlannedDrive } from '../wiring/planner/plannedDrives';
+import { planConductors, planOn } from '../wiring/planner/plan';
 import { leadToMachineM } from '../wiring/planner/planning';
 import type { Plan } from '../wiring/planner/proposal';
 import { planChanges } from '../wiring/planner/replan';
@@ -36,16 +37,16 @@ import type { AxisFigures, Figures, StopFigures } from './figureTypes';
 import { movingAxes } from './movingAxes';
 
 /** Conductors count in the nets by their ends alone: a state, a colour or a note changes no level. */
-const topology = (cache: Cache, design: Design): { network: Network } => {
+const topology = (cache: Cache, design: Design, of = ''): { network: Network } => {
   // A board with sockets has contacts of its own; they hang on who sits where.
   const tree = withSockets(design) ? distributionOf(design) : undefined;
-  const seats = tree ? cache.keep('seats', [tree], () => seatContacts(design)) : NO_SEATS;
+  const seats = tree ? cache.keep(`seats${of}`, [tree], () => seatContacts(design)) : NO_SEATS;
   // Most edits leave them alone; only the others have to look at every end.
-  return cache.keep('topology', [design.conductors, design.parts, seats], () => netsOf(cache, design, seats));
+  return cache.keep(`topology${of}`, [design.conductors, design.parts, seats], () => netsOf(cache, design, seats, of));
 };
 const NO_SEATS: readonly SeatContact[] = [];
 const withSockets = (design: Design): boolean => socketsOf(design.parts[design.roles.controller ?? '']).length > 0;
-function netsOf(cache: Cache, design: Design, seats: readonly SeatContact[]): { network: Network } {
+function netsOf(cache: Cache, design: Design, seats: readonly SeatContact[], of: string): { network: Network } {
   const read: unknown[] = seats.flatMap(({ pin, contact }) => [terminalKey(pin), terminalKey(contact)]);
   for (const [id, c] of conductorList(design.conductors)) read.push(id, c.from, c.to);
   for (const id in design.parts) {
@@ -53,7 +54,7 @@ function netsOf(cache: Cache, design: Design, seats: readonly SeatContact[]): { 
     // Of its figures, the nets read the voltage of a coil alone.
     read.push(id, part.elements, loadVolts(part));
   }
-  return cache.keep('network', read, () => ({
+  return cache.keep(`network${of}`, read, () => ({
     network: buildNetwork(design.parts, design.conductors, seats),
   }));
 }
@@ -111,11 +112,13 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
     }));
   };
 
-  function* steps(design: Design): Steps<Figures> {
+  const plannedDrives = (design: Design, of = ''): PlannedDrive[] => {
     const drivesSeen = axesOf(design).flatMap(([id, a]) => [id, a.letter, a.drives]);
     // Who sits in which socket decides which channel steps it.
     const seated = withSockets(design) ? [distributionOf(design)] : [];
-    const drives = cache.keep('drives', [...drivesSeen, ...seated], () => drivesOf(design));
+    return cache.keep(`drives${of}`, [...drivesSeen, ...seated], () => drivesOf(design));
+  };
+  const planOf = (design: Design): Plan => {
     const planned = [
       design.parts,
       design.circuits,
@@ -131,19 +134,34 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
     const found = cache.keep('found', [design.conductors], () =>
       conductorList(design.conductors).flatMap(([, c]) => (c.origin === 'as-found' ? [c] : [])),
     );
-    const plan = cache.keep('plan', [drives, ...planned, ...found], () => planConductors(design));
+    return cache.keep('plan', [plannedDrives(design), ...planned, ...found], () => planConductors(design));
+  };
+  const wiringOf = (design: Design, plan: Plan, network: Network, of = ''): Pick<Figures, 'replanned' | 'wires'> => ({
+    replanned: cache.keep(`replan${of}`, [plan, design.conductors], () => planChanges(design.conductors, plan)),
+    wires: cache.keep(
+      `wires${of}`,
+      [network, design.parts, design.conductors, design.roles, design.circuits, distributionOf(design)],
+      () => wiresOf(design, network),
+    ),
+  });
+  const kept: Keep = (key, read, make) => cache.keep(key, read, make);
+
+  function* steps(whole: Design): Steps<Figures> {
+    const fullPlan = planOf(whole);
     yield;
+    const design = asMounted(whole, kept);
+    const drives = design === whole ? plannedDrives(whole) : plannedDrives(design, '/mounted');
+    const plan =
+      design === whole
+        ? fullPlan
+        : cache.keep('mounted/plan', [fullPlan, design.parts, design.circuits], () => planOn(fullPlan, design));
     const axes = axesOf(design).map(([id, axis]) => axisFigures(design, id, axis, plan.inputs));
-    yield;
-    const replanned = cache.keep('replan', [plan, design.conductors], () => planChanges(design.conductors, plan));
     yield;
     const { network } = topology(cache, design);
     yield;
-    const wires = cache.keep(
-      'wires',
-      [network, design.parts, design.conductors, design.roles, design.circuits, distributionOf(design)],
-      () => wiresOf(design, network),
-    );
+    const wiring = wiringOf(design, plan, network);
+    const all =
+      design === whole ? wiring : wiringOf(whole, fullPlan, topology(cache, whole, '/whole').network, '/whole');
     yield;
     const circuits: Record<string, CircuitAnalysis> = {};
     for (const [id, circuit] of Object.entries(design.circuits)) {
@@ -256,7 +274,19 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
         course: stopCourse(design, started.living, started.held, plan, movingAxes({ design, axes })),
       }),
     );
-    return { design, axes, drives, plan, replanned, network, wires, circuits, stop, settings, controller };
+    return {
+      design,
+      whole: { design: whole, plan: fullPlan, ...all },
+      axes,
+      drives,
+      plan,
+      ...wiring,
+      network,
+      circuits,
+      stop,
+      settings,
+      controller,
+    };
   }
   return Object.assign((design: Design) => finished(steps(design)), { steps });
 }

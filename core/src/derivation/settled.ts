@@ -62,11 +62,11 @@ export function settledOf(figures: Figures): Partial<Record<Station, Settled>> {
   }
   // Which level means tripped is an answer of Switches, and comes from the wired circuit.
   for (const id of Object.keys(design.circuits)) count('switches', figures.circuits[id]?.activeWhen !== undefined);
-  const { made, all } = conductorsOf(design);
+  const { made, all } = conductorsOf(figures.whole.design);
   return {
     ...at,
     // What is still only proposed counts as undone, and a machine without any conductor is not wired.
-    wiring: { done: made, of: Math.max(all, figures.plan.proposals.length, 1) },
+    wiring: { done: made, of: Math.max(all, figures.whole.plan.proposals.length, 1) },
     // A machine that gets no power cannot be rehearsed, whatever is known of it.
     practice: { done: figures.controller.known && !figures.stop.dead.length ? 1 : 0, of: 1 },
     settings: { done: settings.filter((s) => s.value.known).length, of: settings.length },

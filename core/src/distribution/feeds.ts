@@ -2,6 +2,7 @@ import type { Design } from '../machine/design';
 import { hasSensorOutput, isDriver, isPlugIn, terminalsWithRole } from '../machine/parts';
 import { inputBoardsOf } from '../machine/boards';
 import type { FeedSource } from '../machine/feeds';
+import { loadVolts } from '../machine/loads';
 import { portOf, socketPort } from '../machine/ports';
 import { usualSeats } from './usualSeats';
 
@@ -145,8 +146,22 @@ function usualFeeds(design: ReadForFeeds, tell: (part: string, port: string, sou
       // A drive that is told to run takes no power here.
       if (parts[d]?.data.class === 'spindle-drive') continue;
       const onMains = portOf(parts[d], 'mains') !== undefined;
-      const ahead = o.alwaysOn ? field : o.relay ? through(o.relay, onMains ? cut : field) : switched;
+      const rail = railFor(parts, d, field, bus);
+      const ahead = o.alwaysOn ? rail : o.relay ? through(o.relay, onMains ? cut : rail) : switched;
       feed(d, onMains ? 'mains' : portOf(parts[d], 'load') ? 'load' : 'coil', ahead);
     }
   }
+}
+
+/** The rail that a load is wound for: that of the field supply, or of the motor supply where only that one has its voltage. */
+function railFor(
+  parts: Design['parts'],
+  load: string,
+  field: Source | undefined,
+  bus: Source | undefined,
+): Source | undefined {
+  const volts = parts[load] && loadVolts(parts[load]);
+  const gives = (s: Source | undefined) => (s ? portOf(parts[s.part], s.port)?.volts?.most : undefined);
+  const fits = (s: Source | undefined) => volts !== undefined && Math.abs((gives(s) ?? Infinity) - volts) <= volts / 10;
+  return !fits(field) && fits(bus) ? bus : field;
 }

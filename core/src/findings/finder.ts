@@ -1,8 +1,10 @@
+import { createDeriver, type Deriver } from '../derivation/figures';
 import type { Figures } from '../derivation/figureTypes';
 import type { Design } from '../machine/design';
 import { finished, type Steps } from '../units/steps';
 import type { Finding, FindingDraft, Rule } from './finding';
 import { assembled } from './findings';
+import { otherHeads, withOtherHeads, type OtherHead } from './otherHeads';
 import { rules } from './rules';
 import type { Swept } from './unnoticed';
 
@@ -61,12 +63,10 @@ export interface Finder {
 }
 
 /**
- * Makes a finder: it gives what `findingsOf` gives, and asks a rule again only where something that the rule has read is another
- * than before. What a rule reads is noted while it reads, so that no rule has to declare it. One finder goes with one deriver.
+ * Finds over a machine as it stands. What a rule reads is noted while it reads, so that no rule has to declare it.
  * A sentence of a finding is worked out when it is shown, and reads the machine as it is by then.
- * `onCheck` is told the code of each rule that runs.
  */
-export function createFinder(list: readonly Rule[] = rules, onCheck?: (code: string) => void): Finder {
+function createStanding(list: readonly Rule[], onCheck?: (code: string) => void): Finder['steps'] {
   let current: Figures | undefined;
   /** The figures of now, with a stand-in for their design. */
   let whole: Figures | undefined;
@@ -106,6 +106,28 @@ export function createFinder(list: readonly Rule[] = rules, onCheck?: (code: str
     current = now;
     whole = { ...now, design };
     return assembled(list, drafts, now.design, swept);
+  }
+  return steps;
+}
+
+/**
+ * Makes a finder: it gives what `findingsOf` gives, and asks a rule again only where something that the rule has read is another
+ * than before. One finder goes with one deriver.
+ * `onCheck` is told the code of each rule that runs.
+ */
+export function createFinder(list: readonly Rule[] = rules, onCheck?: (code: string) => void): Finder {
+  const asItStands = createStanding(list, onCheck);
+  /** Each of the heads that lie on the bench has figures and findings of its own. */
+  const benches = new Map<string, { derive: Deriver; find: Finder['steps'] }>();
+  function* steps(now: Figures, swept?: Swept): Steps<Finding[]> {
+    const own = yield* asItStands(now, swept);
+    const others: { head: OtherHead; found: Finding[] }[] = [];
+    for (const head of otherHeads(now.whole.design)) {
+      let bench = benches.get(head.id);
+      if (!bench) benches.set(head.id, (bench = { derive: createDeriver(), find: createStanding(list, onCheck) }));
+      others.push({ head, found: yield* bench.find(yield* bench.derive.steps(head.design)) });
+    }
+    return others.length ? withOtherHeads(own, others) : own;
   }
   return Object.assign((now: Figures, swept?: Swept) => finished(steps(now, swept)), { steps });
 }

@@ -1,7 +1,9 @@
+import { deriveFigures } from '../derivation/figures';
 import type { Figures } from '../derivation/figureTypes';
 import type { Design } from '../machine/design';
 import type { Finding, FindingDraft, Rule, Severity } from './finding';
 import { severities } from './finding';
+import { otherHeads, withOtherHeads } from './otherHeads';
 import { rules } from './rules';
 import type { Swept } from './unnoticed';
 import { unnoticedFindings } from './unnoticed';
@@ -35,10 +37,18 @@ function filledIn(rule: Rule, draft: FindingDraft): Finding {
 }
 
 /**
- * All findings over a machine's figures, the worst first, in the order of the rules within a severity. The sweep of its
+ * All findings over a machine's figures, with whichever head is on it, the worst first, in the order of the rules within a severity. The sweep of its
  * faults takes longer than a rule may: where one is at hand, what it found is among them.
  */
 export const findingsOf = (figures: Figures, list: readonly Rule[] = rules, swept?: Swept): Finding[] =>
+  withOtherHeads(
+    findingsAsItStands(figures, list, swept),
+    otherHeads(figures.whole.design).map((head) => ({
+      head,
+      found: findingsAsItStands(deriveFigures(head.design), list),
+    })),
+  );
+const findingsAsItStands = (figures: Figures, list: readonly Rule[], swept?: Swept): Finding[] =>
   assembled(
     list,
     list.map((rule) => rule.check(figures)),

@@ -3,6 +3,7 @@ import { applyCommand } from '../commands/apply';
 import type { Command } from '../commands/command';
 import { deriveFigures } from '../derivation/figures';
 import type { MachineFile } from '../machine/file';
+import { avocet } from '../samples/avocet';
 import { dunnock } from '../samples/dunnock';
 import { plover } from '../samples/plover';
 import { wheatear } from '../samples/wheatear';
@@ -17,7 +18,7 @@ import { severities } from './finding';
 import { findingsOf } from './findings';
 import { rules } from './rules';
 
-const machines = { dunnock: dunnock(), wren: wren(), plover: plover(), wheatear: wheatear() };
+const machines = { dunnock: dunnock(), wren: wren(), plover: plover(), wheatear: wheatear(), avocet: avocet() };
 type Base = keyof typeof machines;
 
 const edit = (file: MachineFile, command: Command): MachineFile => {
@@ -727,6 +728,12 @@ const cases: Record<string, Case> = {
     silent: [role('fieldSupply', 'supply-marl-24')],
   },
   // off up to 1 mA
+  // Closed at rest and off the machine, it reads as it does when it trips.
+  'head-off': {
+    base: 'avocet',
+    fires: [exchange('device-pause', 'switch-finch'), plan],
+    silent: [exchange('device-pause', 'switch-finch'), set('parts.device-pause.setup.contactUsed', 'NO'), plan],
+  },
   'sensor-leakage': {
     base: 'plover',
     fires: [

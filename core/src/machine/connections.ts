@@ -108,6 +108,7 @@ export const outputFunctions = [
   'fan',
   'drives-enable',
   'chain-release',
+  'switched-load',
 ] as const;
 
 export type OutputFunction = (typeof outputFunctions)[number];

@@ -11,7 +11,7 @@ import {
 import { quantityOf } from '../units/quantity';
 import { DecidedFeeds } from './feeds';
 import { Id, Name, Text } from './ids';
-import { Axis, MassItem, machineKinds } from './mechanics';
+import { Axis, MassItem, ToolHead, machineKinds } from './mechanics';
 import { Part } from './parts';
 
 /** The undoable region of a machine file: what the machine is meant to be. Tables are keyed by id. */
@@ -35,6 +35,8 @@ export const Design = z.strictObject({
   axisOrder: z.array(Id).max(16),
   axes: z.record(Id, Axis),
   masses: z.record(Id, MassItem),
+  heads: z.record(Id, ToolHead).optional().describe('heads that are exchanged for one another'),
+  mountedHead: Id.optional().describe('the head that is on the machine now; none of them when absent'),
   roles: z.strictObject({
     controller: Id.optional(),
     inputBoard: Id.optional(),

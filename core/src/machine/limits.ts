@@ -10,6 +10,7 @@ export const tableLimits = {
   outputs: 500,
   conductors: 20_000,
   chains: 200,
+  heads: 20,
   overrides: 5000,
 } as const;
 export type TableName = keyof typeof tableLimits;

@@ -136,3 +136,11 @@ export const MassItem = z.strictObject({
   movedBy: z.array(Id).max(16).describe('ids of the axes that carry it'),
 });
 export type MassItem = z.infer<typeof MassItem>;
+
+/** A head that is taken off the machine and exchanged for another, with all that comes off with it. */
+export const ToolHead = z.strictObject({
+  name: Name,
+  parts: z.array(Id).max(200).describe('ids of the parts on it'),
+  masses: z.array(Id).max(50).describe('ids of the masses that it is made of'),
+});
+export type ToolHead = z.infer<typeof ToolHead>;

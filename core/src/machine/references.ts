@@ -75,6 +75,20 @@ function danglingIds(design: Design, prefix: string): Fault[] {
   design.referenceStages.forEach((stage, i) => stage.forEach((id, k) => axis(id, `referenceStages.${i}.${k}`)));
   for (const [id, m] of Object.entries(design.masses))
     m.movedBy.forEach((a, i) => axis(a, `masses.${id}.movedBy.${i}`));
+  const heads = design.heads ?? {};
+  if (design.mountedHead !== undefined && !has(heads, design.mountedHead))
+    miss('mountedHead', `There is no tool head "${design.mountedHead}".`);
+  const onHead = new Set<string>();
+  for (const [id, h] of Object.entries(heads)) {
+    h.parts.forEach((p, i) => {
+      part(p, `heads.${id}.parts.${i}`);
+      if (onHead.has(p)) miss(`heads.${id}.parts.${i}`, `Part "${p}" is on two tool heads.`);
+      onHead.add(p);
+    });
+    h.masses.forEach((m, i) => {
+      if (!has(design.masses, m)) miss(`heads.${id}.masses.${i}`, `There is no mass "${m}".`);
+    });
+  }
   part(design.roles.controller, 'roles.controller', ['controller']);
   part(design.roles.inputBoard, 'roles.inputBoard', ['input-board']);
   for (const role of ['motorSupply', 'logicSupply', 'fieldSupply'] as const)

@@ -6,7 +6,7 @@ import { Design } from './design';
 import { Id } from './ids';
 import type { TableName } from './limits';
 import { isTable, tableLimits } from './limits';
-import { Axis, MassItem } from './mechanics';
+import { Axis, MassItem, ToolHead } from './mechanics';
 import { Part } from './parts';
 import { schemaFaults } from './reading/schemaFaults';
 
@@ -19,6 +19,7 @@ export const itemSchemas: Record<TableName, z.ZodType> = {
   conductors: Conductor,
   masses: MassItem,
   chains: CableChain,
+  heads: ToolHead,
   overrides: Override,
 };
 

@@ -26,7 +26,7 @@ export function helpReport(
   display: Display,
 ): string {
   // Results alone go along, judged anew by the plain names: notes and free words stay at home.
-  const made = { design: plain, figures };
+  const made = { design: figures.design, figures };
   const instances = new Map(instancesOf(made, tests).map((i) => [i.key, i]));
   const stripped: MachineFile = {
     ...newMachineFile(plain, 'help-report', file.createdAt),

@@ -36,7 +36,7 @@ export function machineRecord(
   today: string,
 ): ReportDocument {
   const { design } = file;
-  const made = { design, figures };
+  const made = { design: figures.design, figures };
   const instances = instancesOf(made, tests);
   const all = standings(made, instances, file.journal);
   const titleOf = (key: string) => instances.find((i) => i.key === key)?.title ?? key;

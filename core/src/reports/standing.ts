@@ -34,7 +34,7 @@ const what: Record<(typeof order)[number], (s: Settled) => string> = {
 /** Where a machine stands, calculated from its file alone. Single faults are not swept for it. */
 export function standingOf(file: MachineFile): Standing {
   const figures = deriveFigures(file.design);
-  const made = { design: file.design, figures };
+  const made = { design: figures.design, figures };
   const due = standings(made, instancesOf(made, tests), file.journal, 'real').filter((s) => !s.instance.test.optional);
   const settled: Partial<Record<Station, Settled>> = {
     ...settledOf(figures),

@@ -45,6 +45,7 @@ function whereOf(design: Design, path: readonly string[]): string {
   const [table, id] = path as [string, string | undefined];
   const last = path.at(-1)!;
   if (table === 'masses') return 'name of a mass';
+  if (table === 'heads') return 'name of a tool head';
   const thing =
     table === 'parts' && id
       ? design.parts[id]!.designation

@@ -11,13 +11,14 @@ import { circuitryOf } from '../wiring/circuitry';
 import { buildNetwork } from '../wiring/network';
 import { farPart } from '../wiring/cables';
 import { terminalName } from '../wiring/wires';
+import { avocet } from './avocet';
 import { bullfinch } from './bullfinch';
 import { pipit } from './pipit';
 import { wheatear } from './wheatear';
 import { whinchat } from './whinchat';
 
 /** Machines whose power goes ways of its own: drives on the mains, several supplies, hand switches, loads that no control knows. */
-const builds = { bullfinch, pipit, wheatear, whinchat };
+const builds = { avocet, bullfinch, pipit, wheatear, whinchat };
 type BuildName = keyof typeof builds;
 const machines = Object.fromEntries(Object.entries(builds).map(([n, make]) => [n, make()])) as Record<
   BuildName,
@@ -32,6 +33,8 @@ const said = (file: MachineFile) =>
 
 /** Above a note, what these machines truly have against them. */
 const known: Record<BuildName, string[]> = {
+  // Two motors on Y and one switch.
+  avocet: ['gantry-square:y'],
   // The drive of the rotary table has no torque-off input: the stop leaves it with torque.
   bullfinch: ['stop-cuts-nothing:stop'],
   // Nobody listens to the drives, and the hand tool hangs on a switch of its own that no stop opens.
@@ -79,6 +82,40 @@ const leads: Record<BuildName, string[]> = {
     '-T1:+ -Q4:1',
     '-Q4:2 -P1:+',
     '-T1:− -P1:−',
+  ],
+  avocet: [
+    '-X1:L -Q1:1',
+    '-X1:N -Q1:3',
+    '-Q1:2 -F1:1',
+    '-Q1:4 -F1:3',
+    '-F1:2 -R1:L1',
+    '-F1:4 -R1:N1',
+    '-R1:L2 -T1:L',
+    '-R1:N2 -T1:N',
+    // 36 V for all there is, plus by fused terminals: the board, four drivers, the speed board, and the relay of the hot wire.
+    '-T1:+ -X3:IN',
+    '-T1:− -X4:IN',
+    '-X3:F -K1:L+',
+    '-X4:OUT -K1:L−',
+    ...[3, 4, 5, 6].flatMap((n) => [`-X3:F -T${n}:V+`, `-X4:OUT -T${n}:V−`]),
+    '-X3:F -T2:V+',
+    '-X4:OUT -T2:V−',
+    '-X3:F -K3:11',
+    // The plug: spindle on 1 and 2, hot wire on 3 and 4, its sensor on 5 to 7; the cabinet on side a.
+    '-T2:M+ -X5:1a',
+    '-T2:M− -X5:2a',
+    '-K3:14 -X5:3a',
+    '-X4:OUT -X5:4a',
+    '-K1:5V -X5:5a',
+    '-K1:0V -X5:6a',
+    '-X5:7a -K1:J5',
+    '-X5:1b -M1:M+',
+    '-X5:2b -M1:M−',
+    '-X5:3b -E1:+',
+    '-X5:4b -E1:−',
+    '-X5:5b -B4:BN',
+    '-X5:6b -B4:BU',
+    '-B4:BK -X5:7b',
   ],
   bullfinch: [
     '-X1:L -Q1:1',
@@ -178,7 +215,7 @@ describe.each(names)('%s', (name) => {
   it.each(leads[name])('is led from %s', (lead) => expect(planned).toContain(lead));
   it('nothing else is led from what gives power there', () => {
     // Where the one motor supply feeds all, -T1 counts; elsewhere it is led as a motor supply is.
-    const gives = name.startsWith('wh') ? /^-(F\d|Q\d|R1|T1|X1):(?!PE)/ : /^-(F\d|Q\d|R1|T8|X1):(?!PE)/;
+    const gives = /^(wh|av)/.test(name) ? /^-(F\d|Q\d|R1|T1|X1|X3|X4):(?!PE|\d)/ : /^-(F\d|Q\d|R1|T8|X1):(?!PE)/;
     const more = planned.filter((lead) => gives.test(lead) && !leads[name].includes(lead));
     expect(more).toEqual([]);
   });

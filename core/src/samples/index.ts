@@ -1,4 +1,5 @@
 import type { MachineFile } from '../machine/file';
+import { avocet } from './avocet';
 import { bullfinch } from './bullfinch';
 import { dunnock } from './dunnock';
 import { pipit } from './pipit';
@@ -17,6 +18,7 @@ export const sampleMachines: readonly { id: string; make: () => MachineFile }[] 
 /** All that `examples/` holds: those of the shelf, and machines whose power goes ways of its own. */
 export const exampleMachines = [
   ...sampleMachines,
+  { id: 'avocet', make: avocet },
   { id: 'bullfinch', make: bullfinch },
   { id: 'pipit', make: pipit },
   { id: 'wheatear', make: wheatear },

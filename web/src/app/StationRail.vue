@@ -28,7 +28,7 @@ watchDebounced(
       proven.value = { done: 0, of: 1 };
       return;
     }
-    const made = { design: f.design, figures: machine.figures };
+    const made = { design: machine.figures.design, figures: machine.figures };
     const all = standings(made, instancesOf(made, tests), f.journal, 'real', memo).filter(
       (s) => !s.instance.test.optional,
     );

@@ -48,9 +48,21 @@ const saved = computed(() =>
       ? 'Typed, not entered'
       : { saved: 'Saved', saving: 'Saving …', 'not-saved': 'Not saved' }[machine.saveState],
 );
+/** The heads of this machine, of which one is on it: to be exchanged from every station. */
+const mounted = computed(() => file.value.design.heads?.[file.value.design.mountedHead ?? '']?.name ?? 'none');
+const heads = computed(() => {
+  const { heads: all = {}, mountedHead } = file.value.design;
+  const others = Object.entries(all).flatMap(([value, { name }]) =>
+    value === mountedHead ? [] : [{ value, label: `Put “${name}” on the machine` }],
+  );
+  if (mountedHead !== undefined) others.push({ value: '', label: `Take “${mounted.value}” off` });
+  return others;
+});
+const mount = (head: string) => machine.run({ name: 'mount-head', args: { head: head || null } });
 /** On a phone there is room for what a hand at the machine needs; the rest is behind one button. */
 const narrow = useMediaQuery('(max-width: 720px)');
 const rest = computed(() => [
+  ...(machine.readOnly ? [] : heads.value.map((h) => ({ ...h, value: `head/${h.value}` }))),
   ...(machine.redoStack.length && !machine.readOnly
     ? [{ value: 'redo', label: `Redo: ${machine.redoStack.at(-1)!.title}` }]
     : []),
@@ -66,7 +78,8 @@ const rest = computed(() => [
   { value: 'help', label: 'Terms and keys' },
 ]);
 function pick(what: string): void {
-  if (what === 'redo') steps.redo();
+  if (what.startsWith('head/')) mount(what.slice(5));
+  else if (what === 'redo') steps.redo();
   else if (what === 'export') void exportMachine(file.value);
   else if (what === 'units') preferences.toggleUnits();
   else if (what === 'theme') preferences.toggleTheme();
@@ -89,6 +102,17 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
     <div class="cell station">
       <small>Station</small>
       <h1>{{ station?.title }}</h1>
+    </div>
+    <div v-if="heads.length && !narrow" class="cell">
+      <small>Head</small>
+      <ActionMenu
+        label="Head on the machine"
+        class="flat"
+        :items="heads"
+        :disabled="machine.readOnly"
+        @pick="(head) => mount(head)"
+        >{{ mounted }}</ActionMenu
+      >
     </div>
     <div class="cell wide">
       <small>Revision</small>

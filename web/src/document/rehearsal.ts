@@ -77,8 +77,9 @@ export const useRehearsal = defineStore('rehearsal', () => {
   /** Ends it. What was hidden is told once, until it is put away. */
   async function end(): Promise<void> {
     if (file.value && hidden.value) {
-      const { design, journal } = file.value;
-      told.value = revealAll(hidden.value, instancesOf({ design, figures: deriveFigures(design) }, tests), journal);
+      const figures = deriveFigures(file.value.design);
+      const made = { design: figures.design, figures };
+      told.value = revealAll(hidden.value, instancesOf(made, tests), file.value.journal);
     }
     file.value = undefined;
     hidden.value = undefined;

@@ -12,7 +12,8 @@ import { expose } from 'comlink';
 const bringup = {
   /** Takes the readings of one test on the simulated machine. To stop it, end the worker. */
   rehearse(design: Design, hidden: HiddenMachine, key: string, turn: number): Derived<Readings> {
-    const made = { design, figures: deriveFigures(design) };
+    const figures = deriveFigures(design);
+    const made = { design: figures.design, figures };
     const instance = instancesOf(made, tests).find((i) => i.key === key);
     return instance ? rehearse(instance, made, hidden, turn) : missing(key);
   },

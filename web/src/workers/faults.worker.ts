@@ -21,8 +21,8 @@ const TELL_EVERY = 40;
 const faults = {
   /** Sweeps all single faults of a machine, given as the text of its design; `onProgress` hears how far it is. To stop it, end the worker. */
   sweep(machine: string, onProgress: (done: number, of: number) => void): SweepResult {
-    const design = JSON.parse(machine) as Design;
-    const figures = deriveFigures(design);
+    const figures = deriveFigures(JSON.parse(machine) as Design);
+    const { design } = figures;
     const all = singleFaults(design);
     const run = sweep(design, figures.network, figures.plan, all);
     const rows: SweepRow[] = [];

@@ -21,8 +21,9 @@ export interface HiddenMachine {
 
 /** A machine with as many hidden faults as wanted, each of another kind; the same for the same seed. */
 export function hideFaults(built: Design, count: number, seed: number): HiddenMachine {
-  const faults = drawFaults(hideableFaults(built, deriveFigures(built).plan.inputs), count, seed);
-  return { built, faults, all: faults, seed };
+  const { design, plan } = deriveFigures(built);
+  const faults = drawFaults(hideableFaults(design, plan.inputs), count, seed);
+  return { built: design, faults, all: faults, seed };
 }
 
 /** Work at the machine: what it fixes is no longer hidden, and a switch that was moved stands elsewhere. */

@@ -122,6 +122,16 @@ export const accessories: LibraryEntry[] = [
     setup: {},
   },
   {
+    key: 'heater-ember-wire',
+    name: 'Ember wire, hot wire',
+    about:
+      'Stretched wire of 60 W that cuts foam, 36 V. It burns skin and sets foam alight where it stands; foam fumes are toxic.',
+    data: { class: 'heater', ratedVoltage: sheet(36, 'V'), ratedCurrent: sheet(1.7, 'A') },
+    terminals: twoPole,
+    elements: load,
+    setup: {},
+  },
+  {
     key: 'laser-spark-5',
     name: 'Spark 5, laser head',
     about: 'Diode laser of 5 W of light, 24 V. It needs its own eyewear, a cover and someone beside it.',

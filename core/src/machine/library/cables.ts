@@ -60,10 +60,30 @@ export const cables: LibraryEntry[] = [
     true,
   ),
   cable('cable-reed-4g4', 'Reed 4G4', 'Three-phase motor cable with shield.', [...numbered(3), earth], 4, 13, true),
+  ...(
+    [
+      ['1', 1, 6.4],
+      ['1.5', 1.5, 7.2],
+      ['2.5', 2.5, 8.8],
+    ] as const
+  ).map(([name, mm2, outer]) =>
+    cable(
+      `cable-reed-2x${name.replace('.', '')}`,
+      `Reed 2 × ${name}`,
+      'Cable with shield for a direct-current motor.',
+      numbered(2),
+      mm2,
+      outer,
+      true,
+    ),
+  ),
   cable('cable-rush-4', 'Rush 4 × 0.25', 'Signal cable with shield.', din.slice(0, 4), 0.25, 5.2, true, 8),
   cable('cable-rush-8', 'Rush 8 × 0.25', 'Signal cable with shield.', din, 0.25, 6.6, true, 8),
   cable('cable-bent-8', 'Bent 4 × 2 × 0.25', 'Encoder cable: four twisted pairs, shield.', din, 0.25, 7, true, 8),
   cable('cable-fescue-2', 'Fescue 2 × 0.5', 'Control cable for a contact.', din.slice(0, 2), 0.5, 5, false, 8),
+  cable('cable-fescue-2x1', 'Fescue 2 × 1', 'Control cable for a load.', din.slice(0, 2), 1, 6, false, 8),
+  cable('cable-fescue-2x15', 'Fescue 2 × 1.5', 'Control cable for a load.', din.slice(0, 2), 1.5, 6.8, false, 8),
+  cable('cable-fescue-2x25', 'Fescue 2 × 2.5', 'Control cable for a load.', din.slice(0, 2), 2.5, 8.2, false, 8),
   cable('cable-fescue-3', 'Fescue 3 × 0.34', 'Sensor cable.', sensorLead.slice(0, 3), 0.34, 4.7, false, 8),
   cable('cable-fescue-4', 'Fescue 4 × 0.34', 'Sensor cable.', sensorLead, 0.34, 5, false, 8),
 ];

@@ -9,6 +9,16 @@ const threePhase: Record<string, Terminal> = {
   pe: terminal('PE', 'protective-earth'),
 };
 
+/** A board that feeds a direct-current spindle from a bus. */
+const speedBoard: Record<string, Terminal> = {
+  'supply-plus': terminal('V+', 'supply-plus'),
+  'supply-minus': terminal('V−', 'supply-minus'),
+  'motor-plus': terminal('M+', 'load-plus'),
+  'motor-minus': terminal('M−', 'load-minus'),
+  pulse: terminal('PW', 'pulse-width-in'),
+  'pulse-common': terminal('PG', 'analogue-common'),
+};
+
 /** Spindles, the drives that turn them, and the encoder that a threading lathe wants. */
 export const spindles: LibraryEntry[] = [
   {
@@ -100,6 +110,22 @@ export const spindles: LibraryEntry[] = [
     elements: { motor: { kind: 'load', a: 'plus', b: 'minus' } },
     setup: {},
   },
+  {
+    key: 'spindle-dibble-200',
+    name: 'Dibble 200, direct-current spindle',
+    about: 'Brushed spindle for 36 V and light cuts.',
+    data: {
+      class: 'spindle',
+      power: sheet(200, 'W'),
+      maxSpeed: sheet(10000, 'rpm'),
+      minSpeed: sheet(1500, 'rpm'),
+      ratedVoltage: sheet(36, 'V'),
+      ratedCurrent: sheet(6.2, 'A'),
+    },
+    terminals: { plus: terminal('M+', 'load-plus'), minus: terminal('M−', 'load-minus') },
+    elements: { motor: { kind: 'load', a: 'plus', b: 'minus' } },
+    setup: {},
+  },
   ...[['drive-vole-1500', 'Vole 1500', 7, 400] as const, ['drive-vole-750', 'Vole 750', 4.5, 120] as const].map(
     ([key, name, amps, hz]): LibraryEntry => ({
       key,
@@ -153,14 +179,23 @@ export const spindles: LibraryEntry[] = [
       commandVoltage: sheet(5, 'V'),
       isolated: true,
     },
-    terminals: {
-      'supply-plus': terminal('V+', 'supply-plus'),
-      'supply-minus': terminal('V−', 'supply-minus'),
-      'motor-plus': terminal('M+', 'load-plus'),
-      'motor-minus': terminal('M−', 'load-minus'),
-      pulse: terminal('PW', 'pulse-width-in'),
-      'pulse-common': terminal('PG', 'analogue-common'),
+    terminals: speedBoard,
+    elements: {},
+    setup: {},
+  },
+  {
+    key: 'drive-shrew-250',
+    name: 'Shrew 250, speed board',
+    about:
+      'Feeds a direct-current spindle for 36 V from a bus of that voltage; its pulse-width input is isolated and takes 5 V.',
+    data: {
+      class: 'spindle-drive',
+      ratedVoltage: sheet(36, 'V'),
+      outputCurrent: sheet(8, 'A'),
+      commandVoltage: sheet(5, 'V'),
+      isolated: true,
     },
+    terminals: speedBoard,
     elements: {},
     setup: {},
   },

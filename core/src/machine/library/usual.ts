@@ -24,8 +24,10 @@ export const usual = {
   /** By what they carry; those of motors from thin to thick. */
   stepperCables: ['cable-reed-5g075', 'cable-reed-5g1', 'cable-reed-5g15', 'cable-reed-5g25'],
   threePhaseCables: ['cable-reed-4g1', 'cable-reed-4g15', 'cable-reed-4g25', 'cable-reed-4g4'],
+  directMotorCables: ['cable-reed-2x1', 'cable-reed-2x15', 'cable-reed-2x25'],
   signalCable: 'cable-rush-8',
   encoderCable: 'cable-bent-8',
   twoCoreCable: 'cable-fescue-2',
+  loadCables: ['cable-fescue-2', 'cable-fescue-2x1', 'cable-fescue-2x15', 'cable-fescue-2x25'],
   threeCoreCable: 'cable-fescue-3',
 } as const;

@@ -169,6 +169,9 @@ export class Controller {
         return shared.outputs.spindle(c.direction, c.rpm);
       case 'coolant':
         return shared.outputs.coolant(c.on);
+      case 'switch-load':
+        if (c.on && shared.cause) return shared.refuse('The load', 'stop');
+        return shared.outputs.switchLoad(c.output, c.on);
     }
   }
   private chooseOffset(index: number): void {

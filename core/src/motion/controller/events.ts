@@ -69,7 +69,8 @@ export type ControllerEvent =
   | { code: 'trimmed'; of: 'feed' | 'rapid' | 'spindle'; share: number }
   | { code: 'spindle-on'; rpm: number; direction: 1 | -1 }
   | { code: 'spindle-off' }
-  | { code: 'coolant'; on: boolean };
+  | { code: 'coolant'; on: boolean }
+  | { code: 'load-switched'; on: boolean };
 
 const end = (e: AxisEnd | undefined) => (e ? `${e} end` : 'one of its ends');
 
@@ -199,5 +200,7 @@ export function tell(e: ControllerEvent, display: Display): string {
       return 'The spindle is commanded to stop; it runs down.';
     case 'coolant':
       return e.on ? 'Coolant on.' : 'Coolant off.';
+    case 'load-switched':
+      return e.on ? 'A load is switched on.' : 'A load is switched off.';
   }
 }

@@ -121,6 +121,7 @@ export class Following {
     this.run = undefined;
     s.outputs.spindle(0, 0);
     s.outputs.coolant(false);
+    s.outputs.loadsOff();
     s.state = s.rest();
   }
 

@@ -37,6 +37,8 @@ export class Latch {
       s.outputs.coolant(false);
       s.outputs.set({ brakesReleased: false });
     }
+    // A hot wire or a laser that stands still burns into the work: whatever has stopped the motion stops it too.
+    s.outputs.loadsOff();
     s.outputs.set({ lamp: true });
     this.cutOff();
     this.oneMove = false;

@@ -8,11 +8,21 @@ export interface OutputState {
   spindleRpm: number;
   coolant: boolean;
   lamp: boolean;
+  /** Outputs whose loads are switched on. */
+  loads: ReadonlySet<string>;
 }
 
-/** The outputs of the control: brakes, spindle, coolant, lamp. */
+const allOff = {
+  brakesReleased: false,
+  spindle: 0,
+  spindleRpm: 0,
+  coolant: false,
+  loads: new Set<string>() as ReadonlySet<string>,
+} as const;
+
+/** The outputs of the control: brakes, spindle, coolant, lamp, and loads that are switched each by itself. */
 export class Outputs {
-  readonly state: OutputState = { brakesReleased: false, spindle: 0, spindleRpm: 0, coolant: false, lamp: false };
+  readonly state: OutputState = { ...allOff, lamp: false };
   /** Counts up with every change. */
   changes = 0;
   /** Share of the asked spindle speed that is given. */
@@ -33,7 +43,7 @@ export class Outputs {
       }
   }
   allOff(): void {
-    this.set({ brakesReleased: false, spindle: 0, spindleRpm: 0, coolant: false, lamp: false });
+    this.set({ ...allOff, lamp: false });
   }
   spindle(direction: 1 | -1 | 0, rpm: number): void {
     if (!this.spindleSettings) return;
@@ -53,5 +63,16 @@ export class Outputs {
     if (this.state.coolant === on) return;
     this.set({ coolant: on });
     this.say({ code: 'coolant', on });
+  }
+  loadsOff(): void {
+    for (const output of this.state.loads) this.switchLoad(output, false);
+  }
+  switchLoad(output: string, on: boolean): void {
+    if (this.state.loads.has(output) === on) return;
+    const loads = new Set(this.state.loads);
+    if (on) loads.add(output);
+    else loads.delete(output);
+    this.set({ loads });
+    this.say({ code: 'load-switched', on });
   }
 }

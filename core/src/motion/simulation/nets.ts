@@ -96,12 +96,12 @@ export class LiveNets {
 export function drivenTerminals(
   design: Design,
   outputs: Readonly<Record<string, TerminalRef>>,
-  wants: (f: Design['outputs'][string]['function']) => boolean,
+  wants: (of: Design['outputs'][string]['function'], id: string) => boolean,
 ): string[] {
   return Object.entries(outputs).flatMap(([id, t]) => {
     const o = design.outputs[id];
     if (!o) return [];
-    const on = wants(o.function) !== (o.activeWhen === 'low');
+    const on = wants(o.function, id) !== (o.activeWhen === 'low');
     return on ? [terminalKey(t)] : [];
   });
 }

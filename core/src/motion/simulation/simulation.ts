@@ -59,6 +59,8 @@ export interface Snapshot {
   brakes: { axis: string; clamped: boolean }[];
   spindle: { rpm: number } | undefined;
   coolant: boolean;
+  /** Loads that the control has switched on, by their outputs. */
+  loads: string[];
   work: { active: number; sets: number[][] };
   program: { line: number; resumeAt: number | undefined } | undefined;
   trim: { feed: number; rapid: number; spindle: number };
@@ -233,7 +235,7 @@ export class Simulation {
     const { controller, plant, nets } = this;
     const { outputs } = controller;
     const on = controller.state !== 'no-power';
-    const driven = drivenTerminals(this.input.truth.design, this.input.outputs, (f) => {
+    const driven = drivenTerminals(this.input.truth.design, this.input.outputs, (f, id) => {
       switch (f) {
         case 'brake':
           return outputs.brakesReleased;
@@ -245,6 +247,8 @@ export class Simulation {
           return outputs.coolant;
         case 'lamp':
           return outputs.lamp;
+        case 'switched-load':
+          return outputs.loads.has(id);
         case 'drives-enable':
         case 'chain-release':
         case 'fan':
@@ -418,6 +422,7 @@ export class Simulation {
         rpm: plant.spindle.rpm,
       },
       coolant: controller.outputs.coolant,
+      loads: [...controller.outputs.loads],
       work: { active: controller.offsets.active, sets: controller.offsets.sets.map((s) => [...s]) },
       program: program && {
         line: run?.line ?? 0,

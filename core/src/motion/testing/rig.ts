@@ -31,7 +31,7 @@ export interface RigOptions {
 /** A simulated machine on the bench: switched on and started, with everything it says kept. */
 export function rigOf(file: MachineFile, options: RigOptions = {}) {
   const figures = deriveFigures(file.design);
-  const input = simulationInput(file.design, figures.controller, figures.plan, options);
+  const input = simulationInput(figures.design, figures.controller, figures.plan, options);
   if (!input.known) throw new Error(input.missing.join());
   const sim = new Simulation(input.value);
   const heard: ControllerEvent[] = [];
@@ -57,7 +57,7 @@ export function rigOf(file: MachineFile, options: RigOptions = {}) {
   return {
     sim,
     figures,
-    design: file.design,
+    design: figures.design,
     look,
     heard,
     happened,

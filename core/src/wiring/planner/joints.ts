@@ -23,21 +23,32 @@ export function divideCables(p: Planning): void {
           what: `${part.designation} has ${free.length} ${taken ? 'free ' : ''}contacts; ${name} has ${divided.length} conductors.`,
           field: `parts.${id}`,
         });
-      divided.slice(0, free.length).forEach((whole, i) => divide(p, whole, id, free[i]!.slice(2)));
+      const far = farEnd(divided);
+      divided.slice(0, free.length).forEach((whole, i) => divide(p, whole, id, free[i]!.slice(2), far));
       taken += divided.length;
     }
   }
 }
 
-/** Ends a conductor at a contact of a plug, and goes on from there. */
-function divide(p: Planning, whole: Proposal, plug: string, contact: string): void {
+/** The part that a cable leads to: all of its conductors end there, whichever way they are told. */
+function farEnd(cable: readonly Proposal[]): string | undefined {
+  const first = cable[0];
+  const common = first && [first.to.part, first.from.part];
+  return common?.find((part) => cable.every((c) => c.to.part === part || c.from.part === part)) ?? first?.to.part;
+}
+
+/** Ends a conductor at a contact of a plug, the side that stands on the panel towards the cabinet, and goes on from there. */
+function divide(p: Planning, whole: Proposal, plug: string, contact: string, far: string | undefined): void {
   const { setup, designation } = p.design.parts[plug]!;
-  const end = p.design.parts[whole.to.part]?.terminals[whole.to.terminal];
+  // What comes back from a switch or a sensor is told from there.
+  const back = whole.from.part === far;
+  const outside = back ? whole.from : whole.to;
+  const end = p.design.parts[outside.part]?.terminals[outside.terminal];
   const [lead, earth] = [end?.lead, end?.role === 'protective-earth'];
   const beyond: Proposal = {
     ...whole,
     id: `${whole.id}/beyond`,
-    from: at(plug, `b-${contact}`),
+    [back ? 'to' : 'from']: at(plug, `b-${contact}`),
     purpose: `${whole.purpose} Beyond ${designation}.`,
   };
   if (setup.insertedAt === 'far') {
@@ -45,7 +56,7 @@ function divide(p: Planning, whole: Proposal, plug: string, contact: string): vo
     delete beyond.core;
     if (lead) beyond.colour = lead;
   }
-  whole.to = at(plug, `a-${contact}`);
+  whole[back ? 'from' : 'to'] = at(plug, `a-${contact}`);
   if (setup.insertedAt !== 'far') {
     delete whole.cable;
     delete whole.core;

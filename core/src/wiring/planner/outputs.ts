@@ -1,13 +1,13 @@
 import type { OutputCircuit, OutputFunction } from '../../machine/connections';
 import type { Design } from '../../machine/design';
 import type { TerminalRef } from '../../machine/ids';
-import type { Element, Part, TerminalRole } from '../../machine/parts';
+import type { Element, Part, PartClass, TerminalRole } from '../../machine/parts';
 import { terminalsWithRole } from '../../machine/parts';
 import { loadAmps, loadVolts } from '../../machine/loads';
 import { figureOr } from '../../units/derived';
 import type { Planning } from './planning';
 import { firstWithRole } from './planning';
-import { fieldPole, poleFrom } from './poles';
+import { fieldPole, poleFrom, protectionA } from './poles';
 import type { PlanGap } from './proposal';
 import { at } from './proposal';
 import { usual } from '../../machine/library/usual';
@@ -73,6 +73,7 @@ const names: Record<OutputFunction, string> = {
   fan: 'fan',
   'drives-enable': 'drives enable',
   'chain-release': 'stop chain release',
+  'switched-load': 'switched load',
 };
 export const outputFunctionName = (of: OutputFunction): string => names[of];
 export const outputName = (o: OutputCircuit): string => names[o.function];
@@ -90,6 +91,9 @@ function loadTerminals(p: Planning, id: string): { plus: TerminalRef; minus: Ter
   return undefined;
 }
 
+/** Loads that sit on the machine, at the end of a cable. */
+const ON_THE_MACHINE: ReadonlySet<PartClass> = new Set(['motor', 'valve', 'heater', 'laser', 'pump']);
+
 /** A load beside the contact that feeds it: in a cable of its own where it sits on the machine. */
 function feed(
   p: Planning,
@@ -97,12 +101,14 @@ function feed(
   device: string,
   from: { plus: TerminalRef | undefined; minus: TerminalRef | undefined },
   words: string,
+  protectedA?: number,
 ): void {
   const ends = loadTerminals(p, device);
   const part = p.design.parts[device]!;
   if (!ends) return;
-  const outside = part.data.class === 'motor' || part.data.class === 'valve';
-  const shared = { colour: p.colour('control'), section: p.section({ amps: loadAmps(part) }, 'control') };
+  const outside = ON_THE_MACHINE.has(part.data.class);
+  const duty = { amps: loadAmps(part), ...(protectedA === undefined ? {} : { protectedA }) };
+  const shared = { colour: p.colour('control'), section: p.section(duty, 'control') };
   const wires = [
     {
       id: `output-${id}/${device}-plus`,
@@ -118,7 +124,8 @@ function feed(
     },
   ].map((w) => ({ ...shared, ...w }));
   if (outside) {
-    const cable = p.cable(`cable-output-${id}`, `${words} ${part.designation.slice(1)}`, usual.twoCoreCable, 'machine');
+    const key = p.cableFor(duty, usual.loadCables);
+    const cable = p.cable(`cable-output-${id}`, `${words} ${part.designation.slice(1)}`, key, 'machine');
     for (const w of wires) p.addIn(cable, w);
   } else for (const w of wires) p.add(w);
 }
@@ -224,13 +231,16 @@ function planOutput(p: Planning, id: string, o: OutputCircuit, out: TerminalRef 
         continue;
       }
       const ahead = p.tree.feeds[o.relay]?.in;
+      const protectedA = protectionA(p, { part: o.relay, port: 'in' }, 'devices-only');
       p.add({
         ...shared,
         ...contact,
+        ...(protectedA === undefined ? {} : { section: p.section({ amps: loadAmps(part), protectedA }, 'control') }),
         from: poleFrom(p, ahead, 'plus'),
         purpose: `${words}: plus to the relay’s contact.`,
       });
-      feed(p, id, d, { plus: p.terminal(o.relay, 'contact-no'), minus: poleFrom(p, ahead, 'minus') }, words);
+      const ends = { plus: p.terminal(o.relay, 'contact-no'), minus: poleFrom(p, ahead, 'minus') };
+      feed(p, id, d, ends, words, protectedA);
     }
     return;
   }

@@ -1,4 +1,5 @@
 import type { Design } from '../../machine/design';
+import type { TerminalRef } from '../../machine/ids';
 import { planCircuit, planCommons } from './circuits';
 import { planDrive } from './drives';
 import { drivesOf } from './plannedDrives';
@@ -52,3 +53,24 @@ export function planConductors(design: Design): Plan {
   divideCables(p);
   return { proposals: p.proposals, cables: p.cables, gaps: p.gaps, inputs, outputs };
 }
+
+/** What of a plan is on the machine, where heads lie on the bench: the contacts and inputs stay those of the whole plan. */
+export function planOn(plan: Plan, on: Design): Plan {
+  const has = (t: TerminalRef) => on.parts[t.part] !== undefined;
+  return {
+    proposals: plan.proposals.filter((p) => has(p.from) && has(p.to)),
+    cables: plan.cables,
+    gaps: plan.gaps.filter(({ field }) => {
+      const [table, id] = field.split('.') as [string, string | undefined];
+      return (
+        id === undefined ||
+        (table !== 'parts' && table !== 'circuits' && table !== 'outputs') ||
+        Object.hasOwn(on[table], id)
+      );
+    }),
+    inputs: onlyOf(plan.inputs, on.circuits),
+    outputs: onlyOf(plan.outputs, on.outputs),
+  };
+}
+const onlyOf = <T>(table: Readonly<Record<string, T>>, items: object): Record<string, T> =>
+  Object.fromEntries(Object.entries(table).filter(([id]) => Object.hasOwn(items, id)));

@@ -49,8 +49,11 @@ export function poleFrom(
   return undefined;
 }
 
-/** What lets go first on the way to a port: a fused strip, a breaker, a fuse, else the most that the supply gives. In A. */
-export function protectionA(p: Planning, at: PortRef): number | undefined {
+/**
+ * What lets go first on the way to a port: a fused strip, a breaker, a fuse, else the most that the supply gives (`but` not where
+ * a device alone counts). In A.
+ */
+export function protectionA(p: Planning, at: PortRef, but?: 'devices-only'): number | undefined {
   const { passes, source } = p.tree.wayTo(at.part, at.port);
   const from = p.tree.feeds[at.part]?.[at.port];
   // Through a strip that hangs on the port that feeds it, as its plus is led.
@@ -59,7 +62,9 @@ export function protectionA(p: Planning, at: PortRef): number | undefined {
     const data = p.design.parts[part]?.data;
     const figure =
       data?.class === 'supply'
-        ? data.outputCurrent
+        ? but
+          ? undefined
+          : data.outputCurrent
         : data && (data.class === 'terminal-strip' || letsGo(p.design.parts[part]!)) && 'ratedCurrent' in data
           ? data.ratedCurrent
           : undefined;

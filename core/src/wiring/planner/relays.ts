@@ -28,6 +28,8 @@ function startFactor(part: Part): number {
     // A motor takes several times its current until it turns: half the contact's rating is left for it.
     case 'spindle':
     case 'fan':
+    case 'pump':
+    case 'vacuum':
       return 2;
     // Capacitors that are charged at a stroke.
     case 'supply':

@@ -3,7 +3,7 @@ import { figureOr } from '../../units/derived';
 import { loadVolts } from '../../machine/loads';
 import { outputElement, outputName } from './outputs';
 import type { Planning } from './planning';
-import { fieldPole, poleFrom } from './poles';
+import { fieldPole, poleFrom, protectionA } from './poles';
 import { usual } from '../../machine/library/usual';
 
 const threePhase = ['phase-u', 'phase-v', 'phase-w'] as const;
@@ -42,18 +42,24 @@ export function planSpindle(p: Planning, outputs: Readonly<Record<string, Termin
     );
     p.land(cable, p.terminal(spindle.id, 'protective-earth'), 'spindle');
   } else if (spindle && p.terminal(drive.id, 'load-plus')) {
-    const section = p.section({ amps, lengthM: p.lengthM(undefined, 'machine') }, 'power');
+    const key = p.cableFor({ amps, lengthM: p.lengthM('cable-spindle-motor', 'machine') }, usual.directMotorCables);
+    const cable = p.cable('cable-spindle-motor', 'Motor spindle', key, 'machine');
     for (const pole of ['plus', 'minus'] as const)
-      p.add({
-        id: `spindle/motor-${pole}`,
-        from: p.terminal(drive.id, `load-${pole}`),
-        to: p.terminal(spindle.id, `load-${pole}`),
-        colour: p.colour(`power-${pole}`),
-        section,
-        purpose: `Spindle motor, ${pole === 'plus' ? '+' : '−'}.`,
-      });
+      p.addIn(
+        cable,
+        {
+          id: `spindle/motor-${pole}`,
+          from: p.terminal(drive.id, `load-${pole}`),
+          to: p.terminal(spindle.id, `load-${pole}`),
+          purpose: `Spindle motor, ${pole === 'plus' ? '+' : '−'}.`,
+        },
+        undefined,
+        'spindle',
+      );
+    p.land(cable, undefined, 'spindle');
   }
   // A drive on the direct-current bus takes what the axes take.
+  const protectedA = Math.max(amps, protectionA(p, { part: drive.id, port: 'supply' }, 'devices-only') ?? 0);
   for (const pole of ['plus', 'minus'] as const)
     p.add(
       {
@@ -61,7 +67,7 @@ export function planSpindle(p: Planning, outputs: Readonly<Record<string, Termin
         from: poleFrom(p, p.tree.feeds[drive.id]?.supply, pole),
         to: p.terminal(drive.id, `supply-${pole}`),
         colour: p.colour(`power-${pole}`),
-        section: p.section({ amps, protectedA: amps }, 'power'),
+        section: p.section({ amps, protectedA }, 'power'),
         purpose: `Motor bus ${pole === 'plus' ? '+' : '0 V'} for ${drive.part.name}.`,
       },
       'spindle',

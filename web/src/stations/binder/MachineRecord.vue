@@ -40,7 +40,7 @@ let drawer: Layouter | undefined;
 /** The overview and every sheet that has conductors, laid out one after the other; undefined where it was stopped. */
 async function draw(layouter: Layouter): Promise<{ svg: string }[] | undefined> {
   const { design, layout: kept } = machine.file;
-  const { wires } = machine.figures;
+  const { wires } = machine.figures.whole;
   const used = new Set(sheetsOfConductors(design).values());
   const all: DrawnSheet[] = used.size ? ['overview', ...sheets.filter((s) => used.has(s))] : [];
   const drawn: { svg: string }[] = [];

@@ -12,7 +12,9 @@ import SidePanel from '../../widgets/SidePanel.vue';
 defineEmits<{ close: [] }>();
 const machine = useOpenMachine();
 const preferences = usePreferences();
-const steps = computed(() => powerOnCard({ design: machine.design, figures: machine.figures }, preferences.display));
+const steps = computed(() =>
+  powerOnCard({ design: machine.figures.design, figures: machine.figures }, preferences.display),
+);
 const since = ref(new Date().toISOString());
 const ticks = computed(() => lastTicks(machine.file.journal));
 const doneAt = (id: string) => {

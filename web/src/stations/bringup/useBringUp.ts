@@ -34,9 +34,8 @@ function createBringUp() {
   const made = computed(() => {
     const f = file.value;
     if (!f) return undefined;
-    return mode.value === 'real'
-      ? { design: f.design, figures: machine.figures }
-      : { design: f.design, figures: derive(f.design) };
+    const figures = mode.value === 'real' ? machine.figures : derive(f.design);
+    return { design: figures.design, figures };
   });
   const instances = computed(() => (made.value ? instancesOf(made.value, tests) : []));
   const all = computed(() =>

@@ -39,7 +39,7 @@ const rows = computed(() => {
   const { axis } = props.figures;
   return closedLoopLines(
     props.figures,
-    machine.design.masses,
+    machine.figures.design.masses,
     {
       countsPerRev: number(counts.value),
       gainPerS: number(gain.value),

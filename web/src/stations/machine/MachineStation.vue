@@ -23,6 +23,7 @@ import { useGradually, useLater } from '../../widgets/gradually';
 import AxisCard from './AxisCard.vue';
 import ControllerChoice from './ControllerChoice.vue';
 import MassList from './MassList.vue';
+import ToolHeads from './ToolHeads.vue';
 
 const machine = useOpenMachine();
 const preferences = usePreferences();
@@ -131,6 +132,7 @@ const signs = computed(() =>
       <AxisCard v-for="a in axes" :key="a.id" :figures="a" />
     </section>
     <section v-if="below" class="sheet" aria-label="Moving masses"><MassList /></section>
+    <section v-if="below" class="sheet" aria-label="Heads that are exchanged"><ToolHeads /></section>
     <section v-if="below" class="sheet" aria-label="Add an axis">
       <h2>Another axis</h2>
       <form class="row" @submit.prevent="addAxis">

@@ -28,7 +28,7 @@ const totals = computed(() =>
   // A rotary axis has no lever for a mass: it asks for an inertia.
   machine
     .figures!.axes.filter(({ axis }) => axis.motion === 'linear')
-    .map(({ id, axis }) => ({ id, letter: axis.letter, kg: movedMassKg(id, design.value.masses) })),
+    .map(({ id, axis }) => ({ id, letter: axis.letter, kg: movedMassKg(id, machine.figures.design.masses) })),
 );
 
 function add() {

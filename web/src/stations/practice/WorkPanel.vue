@@ -45,6 +45,15 @@ const rpm = ref(Math.round((spindle.value?.maxRpm ?? 1000) / 3 / 100) * 100);
 const hasCoolant = computed(
   () => practice.input.value.known && practice.input.value.value.settings.outputs.some((o) => o.function === 'coolant'),
 );
+/** Loads on outputs of their own: a hot wire, a laser, a vacuum. */
+const loads = computed(() => {
+  const { outputs, parts } = figures.value.design;
+  return Object.entries(outputs).flatMap(([id, o]) =>
+    o.function === 'switched-load' && !o.alwaysOn
+      ? [{ id, name: o.devices.map((d) => `${parts[d]!.designation} ${parts[d]!.name}`).join(', ') }]
+      : [],
+  );
+});
 const eye = ref('');
 const values = ref<Record<string, number>>({});
 const thickness = ref(10);
@@ -173,11 +182,20 @@ function touch() {
       <ActionButton kind="framed" @click="practice.act({ type: 'spindle', direction: 0, rpm: 0 })">
         Spindle off
       </ActionButton>
+    </div>
+    <div v-if="hasCoolant || loads.length" class="row wrap" role="group" aria-label="What the control switches">
       <TickBox
         v-if="hasCoolant"
         :model-value="snapshot?.coolant"
         @change="practice.act({ type: 'coolant', on: $event })"
         >coolant</TickBox
+      >
+      <TickBox
+        v-for="l in loads"
+        :key="l.id"
+        :model-value="snapshot?.loads.includes(l.id)"
+        @change="practice.act({ type: 'switch-load', output: l.id, on: $event })"
+        >{{ l.name }}</TickBox
       >
     </div>
     <section v-if="probe && hasZ" class="touch stack" aria-label="Touching off">

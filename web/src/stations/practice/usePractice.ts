@@ -59,7 +59,7 @@ function createPractice() {
   const programText = ref('');
   const reading = ref<number>();
 
-  const drillMachine = computed(() => ({ design: toRaw(machine.design), inputs: machine.figures.plan.inputs }));
+  const drillMachine = computed(() => ({ design: toRaw(machine.figures.design), inputs: machine.figures.plan.inputs }));
   const drillStart = computed(() => {
     const found = drills.find((d) => d.id === drillId.value);
     return found?.start(drillMachine.value, seed.value);

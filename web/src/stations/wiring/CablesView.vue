@@ -46,11 +46,11 @@ const route = (name: string, change: { chain?: string | null; route?: string | n
   (faults.value = machine.run({ name: 'route-cable', args: { cable: name, ...change } }));
 
 const reference = computed(() =>
-  cable.value ? waysThrough(design.value, machine.figures.wires, cable.value.name) : [],
+  cable.value ? waysThrough(design.value, machine.figures.whole.wires, cable.value.name) : [],
 );
 /** Where the part at its far end was another one earlier: the old leads beside the new ones. */
 const swap = computed(() => {
-  const far = cable.value && farPart(design.value, machine.figures.wires, cable.value.name);
+  const far = cable.value && farPart(design.value, machine.figures.whole.wires, cable.value.name);
   return far ? swapped(machine.file, far) : undefined;
 });
 

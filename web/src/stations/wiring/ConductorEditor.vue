@@ -25,9 +25,9 @@ const conductors = computed(() => props.ids.flatMap((id) => machine.design.condu
 const one = computed(() => (conductors.value.length === 1 ? conductors.value[0] : undefined));
 /** What the one picked carries and loses, in a sentence. */
 const judged = computed(() => {
-  const wire = machine.figures.wires.all.find((w) => w.id === props.ids[0]);
+  const wire = machine.figures.whole.wires.all.find((w) => w.id === props.ids[0]);
   if (!one.value || !wire) return '';
-  const f = conductorFigures(machine.design, wire, machine.figures.wires.sheets.get(wire.id));
+  const f = conductorFigures(machine.design, wire, machine.figures.whole.wires.sheets.get(wire.id));
   const amps = (a: number) => showValue(a, 'current', preferences.display, 2);
   const said = [
     f.amps !== undefined && `carries ${amps(f.amps)}`,

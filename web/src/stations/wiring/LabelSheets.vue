@@ -15,7 +15,7 @@ const what = ref<'wires' | 'parts'>('wires');
 const skip = ref(0);
 const grid = reactive<LabelGrid>({ paper: 'A4', columns: 7, rows: 27, marginX: 8, marginY: 13, gapX: 2, gapY: 0 });
 const labels = computed(() =>
-  what.value === 'wires' ? wireLabels(machine.design, machine.figures.wires) : partLabels(machine.design),
+  what.value === 'wires' ? wireLabels(machine.design, machine.figures.whole.wires) : partLabels(machine.design),
 );
 const size = computed(() => labelSize(grid));
 const pages = computed(() => (size.value ? labelPages(labels.value, grid, Math.max(0, Math.floor(skip.value))) : []));

@@ -20,7 +20,7 @@ const preferences = usePreferences();
 const later = ref<string[]>([]);
 const first = ref<string>();
 const queue = computed(() => {
-  const order = nextUp(machine.design, machine.figures.wires.sheets);
+  const order = nextUp(machine.design, machine.figures.whole.wires.sheets);
   const put = new Set(later.value);
   const rank = (id: string) => (id === first.value ? 0 : put.has(id) ? 2 : 1);
   return order
@@ -38,7 +38,7 @@ const after = computed(() =>
       to: terminalName(machine.design, c.to),
       colour: c.colour,
       section: c.section && showQuantity(c.section, preferences.display),
-      sheet: machine.figures.wires.sheets.get(id),
+      sheet: machine.figures.whole.wires.sheets.get(id),
     };
   }),
 );
@@ -68,7 +68,7 @@ const ends = computed(() =>
       }))
     : [],
 );
-const sheet = computed(() => (id.value ? machine.figures.wires.sheets.get(id.value) : undefined));
+const sheet = computed(() => (id.value ? machine.figures.whole.wires.sheets.get(id.value) : undefined));
 const sameCable = computed(
   () => queue.value.filter((q) => machine.design.conductors[q]!.cable === conductor.value?.cable).length,
 );

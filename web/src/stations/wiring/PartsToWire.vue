@@ -82,7 +82,7 @@ const groups: { name: string; about: string; choices: Choice[] }[] = [
 
 const outputs = computed(() =>
   Object.entries(design.value.outputs).map(([id, o]) => {
-    const terminal = machine.figures.plan.outputs[id];
+    const terminal = machine.figures.whole.plan.outputs[id];
     return {
       id,
       o,

@@ -17,7 +17,7 @@ import PlugFace from '../../widgets/PlugFace.vue';
 /** Sheets of plugs and strips: contact, wire, colour, and the order in which to solder them. */
 const machine = useOpenMachine();
 const design = computed(() => machine.design);
-const wires = computed(() => machine.figures.wires);
+const wires = computed(() => machine.figures.whole.wires);
 const parts = computed(() =>
   Object.entries(design.value.parts)
     .filter(

@@ -40,7 +40,7 @@ const machine = useOpenMachine();
 const narrow = useMediaQuery('(max-width: 720px)');
 
 const all = computed(() => Object.values(machine.design.conductors));
-const changes = computed(() => machine.figures.replanned.changes);
+const changes = computed(() => machine.figures.whole.replanned.changes);
 const kinds = computed(() => {
   const of = (kind: string) => changes.value.filter((c) => c.kind === kind).length;
   return [
@@ -52,8 +52,8 @@ const kinds = computed(() => {
     .map(([n, word]) => `${n} ${word}`)
     .join(', ');
 });
-const gaps = computed(() => machine.figures.plan.gaps);
-const progress = computed(() => progressBySheet(machine.design, machine.figures.wires.sheets));
+const gaps = computed(() => machine.figures.whole.plan.gaps);
+const progress = computed(() => progressBySheet(machine.design, machine.figures.whole.wires.sheets));
 const done = computed(() => progress.value.reduce((n, p) => n + p.done, 0));
 
 /** The view that a link to a field asks for. */

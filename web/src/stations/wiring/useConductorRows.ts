@@ -30,7 +30,7 @@ export function useConductorRows() {
 
   const all = computed((): Row[] => {
     const design = machine.design;
-    const { sheets } = machine.figures.wires;
+    const { sheets } = machine.figures.whole.wires;
     return Object.entries(design.conductors).map(([id, c]) => ({
       id,
       c,

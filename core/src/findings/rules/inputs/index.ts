@@ -3,6 +3,7 @@ import { brokenWire } from './brokenWire';
 import { closedInParallel } from './closedInParallel';
 import { commonMissing } from './commonMissing';
 import { frameHidesTrip } from './frameHidesTrip';
+import { headOff } from './headOff';
 import { inputCurrent } from './inputCurrent';
 import { inputFloating } from './inputFloating';
 import { inputTwice } from './inputTwice';
@@ -27,6 +28,7 @@ export const inputs: Subject = {
     [sensorLeakage, 'leakage of two-wire sensors against the input'],
     [closedInParallel, 'closed contacts in parallel'],
     [noisyInput, 'disturbance from the drives beside a lead against threshold and filter'],
+    [headOff, 'an input that reads tripped while the head with its switch is off the machine'],
     [frameHidesTrip, 'a chafed wire that takes the place of a closed contact'],
   ],
 };

@@ -62,7 +62,7 @@ async function draw(): Promise<void> {
   const { design, layout: kept } = machine.file;
   try {
     for (const sheet of all.value) {
-      const graph = graphOf(design, machine.figures.wires, sheet);
+      const graph = graphOf(design, machine.figures.whole.wires, sheet);
       const layout = await mine.layOut(graph);
       if (mine !== layouter) return;
       const moved = movedOn(kept.positions, graph, sheet);

@@ -42,7 +42,7 @@ import WireLines, { type Line } from './WireLines.vue';
 const machine = useOpenMachine();
 const trial = useTrial();
 const design = computed(() => machine.design);
-const wires = computed(() => machine.figures.wires);
+const wires = computed(() => machine.figures.whole.wires);
 const sheet = ref<DrawnSheet>('motor-power');
 const present = computed(() => sheets.filter((s) => [...wires.value.sheets.values()].includes(s)));
 const groups = computed(() => partGroups(design.value, wires.value));
