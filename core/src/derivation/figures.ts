@@ -51,8 +51,9 @@ function netsOf(cache: Cache, design: Design, seats: readonly SeatContact[], of:
   for (const [id, c] of conductorList(design.conductors)) read.push(id, c.from, c.to);
   for (const id in design.parts) {
     const part = design.parts[id]!;
-    // Of its figures, the nets read the voltage of a coil alone.
+    // Of its figures, the nets read the voltage of a coil alone; of its terminals, which of them the mains is for.
     read.push(id, part.elements, loadVolts(part));
+    if (part.data.class === 'contactor' || part.data.class === 'relay') read.push(part.terminals);
   }
   return cache.keep(`network${of}`, read, () => ({
     network: buildNetwork(design.parts, design.conductors, seats),

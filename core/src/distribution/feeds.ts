@@ -135,7 +135,11 @@ function usualFeeds(design: ReadForFeeds, tell: (part: string, port: string, sou
   const own = gives(roles.controller, 'out');
   for (const c of Object.values(design.circuits))
     for (const d of c.devices) if (hasSensorOutput(parts[d])) feed(d, 'supply', field ?? own);
-  if (stopSchool === 'motor-power' || stopSchool === 'main-switch') feed(stopContactor, 'coil', field);
+  // A coil for direct current on the field supply, one for the mains ahead of what it cuts.
+  if (stopSchool === 'motor-power' || stopSchool === 'main-switch') {
+    feed(stopContactor, 'coil', field);
+    feed(stopContactor, 'mains', mains);
+  }
   if (stopSchool === 'torque-off')
     for (const [id, part] of Object.entries(parts)) if (isDriver(part.data)) feed(id, 'torque-off', field);
 

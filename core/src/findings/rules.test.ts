@@ -728,6 +728,23 @@ const cases: Record<string, Case> = {
     silent: [role('fieldSupply', 'supply-marl-24')],
   },
   // off up to 1 mA
+  'mains-at-button': {
+    base: 'wren',
+    fires: [
+      exchange('device-stop', 'button-plum-stop-2'),
+      set('stopSchool', 'main-switch'),
+      role('stopContactor', 'contactor-post-16-mains'),
+      role('resetButton', 'button-plum-push'),
+      plan,
+    ],
+    silent: [
+      exchange('device-stop', 'button-plum-stop-2'),
+      set('stopSchool', 'main-switch'),
+      role('stopContactor', 'contactor-post-9'),
+      role('resetButton', 'button-plum-push'),
+      plan,
+    ],
+  },
   // Closed at rest and off the machine, it reads as it does when it trips.
   'head-off': {
     base: 'avocet',

@@ -73,6 +73,8 @@ function mainsRange(data: PartData, part: Part): Port['volts'] {
     return between(figure(listedFigure(part, 'mainsMin')), figure(listedFigure(part, 'mainsMax')));
   if (data.class === 'spindle-drive' && (data.mainsMin || data.mainsMax))
     return between(figure(data.mainsMin), figure(data.mainsMax));
+  // What a contactor takes from the mains, its coil does.
+  if (data.class === 'contactor' || data.class === 'relay') return exactly(figure(data.coilVoltage));
   return 'ratedVoltage' in data ? exactly(figure(data.ratedVoltage)) : undefined;
 }
 

@@ -176,6 +176,9 @@ export function mainsDemand(design: Design, loadW: Readonly<Record<string, numbe
       }
       case 'connector':
         return [];
+      case 'contactor':
+      case 'relay':
+        return [{ id, part, amps: loadAmps(part) }];
       default:
         return 'ratedCurrent' in data ? [{ id, part, amps: figureOr(data.ratedCurrent, 0) }] : [];
     }

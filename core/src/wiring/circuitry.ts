@@ -33,7 +33,8 @@ export interface Circuitry {
   contactPlace: ReadonlyMap<string, number>;
   outputPlace: ReadonlyMap<string, number>;
   /** `volts`: for which it is wound; 0 where that is not known. */
-  coils: readonly (Pair & { part: string; key: string; volts: number })[];
+  coils: readonly (Pair & { part: string; key: string; volts: number; onMains: boolean })[];
+  mains: NonNullable<Network['mains']>;
   loads: ReadonlyMap<string, Pair>;
   sources: readonly { part: string; plus: number; minus: number; volts: number }[];
   /** Sensor outputs, which follow their target, and switched outputs, which follow the controller. */
@@ -74,12 +75,13 @@ const keyOf = (e: NetElement): string => `${e.part}/${e.id}`;
 
 function sorted(network: Network): Circuitry {
   const joins: (Pair & { part: string })[] = [];
-  const coils: (Pair & { part: string; key: string; volts: number })[] = [];
+  const coils: Circuitry['coils'][number][] = [];
   const coilPlace = new Map<number, number>();
   network.elements.forEach((e, i) => {
     if (e.kind !== 'coil') return;
     coilPlace.set(i, coils.length);
-    coils.push({ a: e.nodes[0]!, b: e.nodes[1]!, part: e.part, key: keyOf(e), volts: e.volts });
+    const [a, b] = e.nodes as [number, number];
+    coils.push({ a, b, part: e.part, key: keyOf(e), volts: e.volts, onMains: e.onMains === true });
   });
   const contacts: Circuitry['contacts'][number][] = [];
   const sources: Circuitry['sources'][number][] = [];
@@ -157,6 +159,7 @@ function sorted(network: Network): Circuitry {
     contactPlace: places(contacts),
     outputPlace: places(outputs),
     coils,
+    mains: network.mains ?? [],
     loads,
     sources,
     outputs,

@@ -11,7 +11,7 @@ export interface Situation {
   actuated?: ReadonlySet<string>;
   /** Ids of conductors that are broken or unplugged. */
   open?: ReadonlySet<string>;
-  /** Ids of parts whose source gives nothing. */
+  /** Ids of parts whose source gives nothing; of an inlet, whose mains is off. */
   lost?: ReadonlySet<string>;
   /** Ids of connectors that are pulled: their two sides are apart. */
   pulled?: ReadonlySet<string>;
@@ -109,6 +109,11 @@ class Nets {
     const [l, m] = [this.level[p]!, this.level[q]!];
     return (l === LOW && m === HIGH) || (l === HIGH && m === LOW);
   }
+  /** Whether a coil lies between the two conductors of the mains, either way round. */
+  across({ a, b }: { a: number; b: number }, { l, n }: { l: number; n: number }): boolean {
+    const [p, q, line, neutral] = [this.of(a), this.of(b), this.of(l), this.of(n)];
+    return line !== neutral && ((p === line && q === neutral) || (p === neutral && q === line));
+  }
   /** Whether the volts between two terminals move a coil that is wound for `volts`; what is not known is no hindrance. */
   pullsIn(a: number, b: number, volts: number): boolean {
     const has = Math.max(this.volts[this.of(a)]!, this.volts[this.of(b)]!);
@@ -190,7 +195,10 @@ export function evaluate(network: Network, situation: Situation = {}): Evaluatio
     spreadWeak(nets, c);
     let changed = false;
     c.coils.forEach((coil, i) => {
-      const is = nets.drives(coil.a, coil.b) && nets.pullsIn(coil.a, coil.b, coil.volts) ? 1 : 0;
+      const draws = coil.onMains
+        ? c.mains.some((m) => !lost?.has(m.part) && nets.across(coil, m))
+        : nets.drives(coil.a, coil.b) && nets.pullsIn(coil.a, coil.b, coil.volts);
+      const is = draws ? 1 : 0;
       if (is === on[i]) return;
       on[i] = is;
       changed = true;

@@ -3,7 +3,7 @@ import { conductorList } from '../machine/conductorList';
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import { loadVolts } from '../machine/loads';
-import type { Element, Part } from '../machine/parts';
+import { roleOf, terminalsWithRole, type Element, type Part } from '../machine/parts';
 import { baseValue } from '../units/quantity';
 
 export type ElementKind = Element['kind'];
@@ -18,6 +18,8 @@ export interface NetElement {
   /** Index of the coil that acts on a contact, or −1. */
   coil: number;
   volts: number;
+  /** A coil that runs on the mains, which has no level. */
+  onMains?: boolean;
 }
 
 export interface NetConductor {
@@ -33,6 +35,13 @@ export interface Network {
   terminals: readonly TerminalRef[];
   conductors: readonly NetConductor[];
   elements: readonly NetElement[];
+  /** Where the mains comes in, by node; empty where no coil runs on it. */
+  mains?: readonly MainsEntry[];
+}
+export interface MainsEntry {
+  part: string;
+  l: number;
+  n: number;
 }
 
 /** The terminal ids of an element, in a fixed order for each kind. */
@@ -106,6 +115,7 @@ export function buildNetwork(
         element,
         coil: -1,
         volts: voltsOf(element, part),
+        ...(runsOnMains(part, element) ? { onMains: true } : {}),
       });
     }
     for (const e of elements.slice(first))
@@ -126,7 +136,21 @@ export function buildNetwork(
     a: node(from.part, from.terminal),
     b: node(to.part, to.terminal),
   }));
-  return { nodeOf: (t) => numbers.get(t.part)?.get(t.terminal), terminals, conductors: wires, elements };
+  const nodeOf = (t: TerminalRef) => numbers.get(t.part)?.get(t.terminal);
+  if (!elements.some((e) => e.onMains)) return { nodeOf, terminals, conductors: wires, elements };
+  const mains = Object.entries(parts).flatMap(([id, part]): MainsEntry[] => {
+    const [l, n] = [terminalsWithRole(part, 'mains-l')[0], terminalsWithRole(part, 'mains-n')[0]];
+    return part.data.class === 'connector' && l !== undefined && n !== undefined
+      ? [{ part: id, l: node(id, l), n: node(id, n) }]
+      : [];
+  });
+  return { nodeOf, terminals, conductors: wires, elements, mains };
+}
+
+/** A coil between the poles of the mains. */
+function runsOnMains(part: Part, element: Element): boolean {
+  const end = element.kind === 'coil' ? part.terminals[element.a] : undefined;
+  return end !== undefined && /^mains-[ln]$/.test(roleOf(part, end));
 }
 
 /** Elements whose inside carries a level from one terminal to another, if only weakly. */
@@ -231,7 +255,8 @@ export function networkAround(network: Network, seeds: readonly number[]): Netwo
   const coils = keep.flatMap((e) => (e.coil >= 0 ? [network.elements[e.coil]!] : []));
   const missing = coils.filter((c) => !elements.has(c));
   if (missing.length) return networkAround(network, [...seeds, ...missing.flatMap((c) => c.nodes)]);
-  return compact(network, withoutDeadEnds([...wires], keep, seeds), keep, seeds);
+  const entries = (network.mains ?? []).flatMap(({ l, n }) => [l, n]);
+  return compact(network, withoutDeadEnds([...wires], keep, [...seeds, ...entries]), keep, seeds);
 }
 
 /** Leaves out wires that lead nowhere: on a supply's net most of them feed other circuits and change nothing here. */
@@ -271,8 +296,8 @@ function compact(network: Network, wires: NetConductor[], elements: NetElement[]
   };
   seeds.forEach(to);
   const index = new Map(elements.map((e, i) => [e, i]));
-  return {
-    nodeOf: (t) => {
+  const part = {
+    nodeOf: (t: TerminalRef) => {
       const n = network.nodeOf(t);
       return n === undefined ? undefined : renumbered.get(n);
     },
@@ -284,4 +309,6 @@ function compact(network: Network, wires: NetConductor[], elements: NetElement[]
       coil: e.coil >= 0 ? (index.get(network.elements[e.coil]!) ?? -1) : -1,
     })),
   };
+  if (!network.mains) return part;
+  return { ...part, mains: network.mains.map((m) => ({ part: m.part, l: to(m.l), n: to(m.n) })) };
 }

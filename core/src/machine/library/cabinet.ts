@@ -47,18 +47,24 @@ const contactor = (
   about: string,
   data: Omit<DataOf<'contactor'>, 'class' | 'coilVoltage'>,
   suppressed: boolean,
+  mainsV?: number,
 ): LibraryEntry =>
   plain(
     key,
     name,
     about,
-    { class: 'contactor', ...data, coilVoltage: sheet(24, 'V'), coilCurrent: sheet(130, 'mA') },
+    {
+      class: 'contactor',
+      ...data,
+      coilVoltage: sheet(mainsV ?? 24, 'V'),
+      coilCurrent: mainsV === undefined ? sheet(130, 'mA') : sheet(35, 'mA'),
+    },
     {
       ...poles(3),
       'aux-in': terminal('13', 'contact-common'),
       'aux-out': terminal('14', 'contact-no'),
-      'coil-plus': terminal('A1', 'coil-plus'),
-      'coil-minus': terminal('A2', 'coil-minus'),
+      'coil-plus': terminal('A1', mainsV === undefined ? 'coil-plus' : 'mains-l'),
+      'coil-minus': terminal('A2', mainsV === undefined ? 'coil-minus' : 'mains-n'),
     },
     {
       coil: { kind: 'coil', a: 'coil-plus', b: 'coil-minus' },
@@ -269,6 +275,14 @@ export const cabinet: LibraryEntry[] = [
     'Three poles for the mains; its contacts do not break direct current above 24 V. Bare coil.',
     { ratedCurrent: sheet(9, 'A'), ratedVoltage: sheet(400, 'V'), forDirectCurrent: false },
     false,
+  ),
+  contactor(
+    'contactor-post-16-mains',
+    'Post 16, contactor with a coil for the mains',
+    'Three poles for the mains, one auxiliary contact; its coil runs on 230 V, so its chain carries mains. Suppressed.',
+    { ratedCurrent: sheet(16, 'A'), ratedVoltage: sheet(400, 'V'), forDirectCurrent: false },
+    true,
+    230,
   ),
   relay(
     'relay-latch-24',

@@ -49,10 +49,11 @@ class Found {
 /** What stands between the terminals of a part as their functions tell, whether it is entered yet or not. */
 function* expected({ data, terminals, elements }: Inside): Generator<[name: string, element: Element]> {
   const t = new Found(terminals);
-  const coils = t.pairs('coil-plus', 'coil-minus');
+  const switching = data.class === 'contactor' || data.class === 'relay';
+  const coils = [...t.pairs('coil-plus', 'coil-minus'), ...(switching ? t.pairs('mains-l', 'mains-n') : [])];
   for (const [a, b] of coils) yield ['coil', { kind: 'coil', a, b }];
   const coil = Object.keys(elements).find((id) => elements[id]!.kind === 'coil') ?? (coils.length ? 'coil' : undefined);
-  const byCoil = coil !== undefined && (data.class === 'contactor' || data.class === 'relay');
+  const byCoil = coil !== undefined && switching;
   const contact = (a: string, b: string, form: 'NO' | 'NC'): Element =>
     byCoil
       ? { kind: 'contact', a, b, form, actuator: 'coil', coil }

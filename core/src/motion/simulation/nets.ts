@@ -1,7 +1,8 @@
 import type { Design } from '../../machine/design';
 import type { TerminalRef } from '../../machine/ids';
 import { terminalKey } from '../../machine/ids';
-import { terminalsWithRole } from '../../machine/parts';
+import { terminalsWithRole, type Part } from '../../machine/parts';
+import { portOf } from '../../machine/ports';
 import { LivingMachine } from '../../faults/livingMachine';
 import type { Network } from '../../wiring/network';
 import type { RawReading } from '../controller/inputs';
@@ -41,7 +42,8 @@ export class LiveNets {
     private readonly stuck: ReadonlyMap<string, 'open' | 'closed'>,
   ) {
     this.living = new LivingMachine(design, network);
-    this.supplies = new Set(Object.entries(design.parts).flatMap(([id, p]) => (p.data.class === 'supply' ? [id] : [])));
+    const gives = (p: Part) => p.data.class === 'supply' || portOf(p, 'mains')?.direction === 'gives';
+    this.supplies = new Set(Object.entries(design.parts).flatMap(([id, p]) => (gives(p) ? [id] : [])));
     const drive = design.roles.spindleDrive;
     const part = drive ? design.parts[drive] : undefined;
     const terminal = part && terminalsWithRole(part, 'run-in')[0];

@@ -19,9 +19,12 @@ export function mainsProtectionA(p: Planning, at: PortRef): number {
 /** The ports that the mains is led to, in the order of the feeds; what a relay switches is planned with its output. */
 function mainsPorts(p: Planning): { at: PortRef; from: Source }[] {
   const relays = new Set(Object.values(p.design.outputs).flatMap((o) => o.relay ?? []));
+  const { stopContactor } = p.design.roles;
   return Object.entries(p.tree.feeds).flatMap(([part, ports]) =>
     Object.entries(ports).flatMap(([port, from]) => {
       if (relays.has(part) || relays.has(from.part) || port === 'feed') return [];
+      // The coil that the stop chain holds is led with the chain.
+      if (part === stopContactor && port === 'mains') return [];
       const kind = p.tree.port({ part, port })?.kind;
       return kind === 'mains' || (kind === 'passed-on' && p.isOnMains(part, port))
         ? [{ at: { part, port }, from }]
@@ -53,7 +56,7 @@ export function planMains(p: Planning): void {
         section: p.section({ amps: protectedA, protectedA }, 'mains'),
         purpose:
           at.port === 'mains'
-            ? `${pole} for ${part.name}.`
+            ? `${pole} for ${part.data.class === 'contactor' || part.data.class === 'relay' ? `the coil of ${part.name}` : part.name}.`
             : part.data.class === 'contactor'
               ? `${pole} to the contactor that the stop chain holds.`
               : `${pole} of the mains goes on to ${part.name}.`,

@@ -1,6 +1,7 @@
 import { cuttingButtons } from '../../distribution/feeds';
 import { portOf } from '../../machine/ports';
 import { drivesOf } from './plannedDrives';
+import { mainsProtectionA } from './mains';
 import type { Planning } from './planning';
 import { poleFrom } from './poles';
 import { hasTorqueOff } from './power';
@@ -48,13 +49,30 @@ export function planStopChain(p: Planning): void {
     return;
   }
   const fed =
-    stopSchool === 'torque-off' ? p.tree.feeds[drives[0]!]?.['torque-off'] : p.tree.feeds[contactor!.id]?.coil;
-  const [plus, zero] = [poleFrom(p, fed, 'plus'), poleFrom(p, fed, 'minus')];
+    stopSchool === 'torque-off'
+      ? p.tree.feeds[drives[0]!]?.['torque-off']
+      : (p.tree.feeds[contactor!.id]?.coil ?? p.tree.feeds[contactor!.id]?.mains);
+  const onMains =
+    stopSchool !== 'torque-off' && contactor !== undefined && p.terminal(contactor.id, 'mains-l') !== undefined;
+  const [plus, zero] = onMains
+    ? [poleFrom(p, fed, 'L'), poleFrom(p, fed, 'N')]
+    : [poleFrom(p, fed, 'plus'), poleFrom(p, fed, 'minus')];
   if (!plus || !zero) {
-    p.gaps.push({ what: 'The stop chain needs a field supply.', field: 'roles.fieldSupply' });
+    p.gaps.push(
+      onMains
+        ? {
+            what: `The coil of ${contactor.part.name} runs on the mains; nothing says where that comes in.`,
+            field: 'roles.mainsInlet',
+          }
+        : { what: 'The stop chain needs a field supply.', field: 'roles.fieldSupply' },
+    );
     return;
   }
-  const shared = { colour: p.colour('control'), section: p.section({ amps: 0.5 }, 'control') };
+  const protectedA = onMains ? mainsProtectionA(p, { part: contactor.id, port: 'mains' }) : undefined;
+  const shared =
+    protectedA === undefined
+      ? { colour: p.colour('control'), section: p.section({ amps: 0.5 }, 'control') }
+      : { colour: p.colour('mains-line'), section: p.section({ amps: 0.5, protectedA }, 'mains') };
   const wire = (id: string, from: Parameters<Planning['add']>[0]['from'], to: typeof from, purpose: string) =>
     p.add({ ...shared, id: `stop-chain/${id}`, from, to, purpose });
   wire('feed', plus, at(stop.part, stop.enter), 'Feeds the stop chain.');
@@ -73,7 +91,7 @@ export function planStopChain(p: Planning): void {
     return;
   }
   if (!contactor) return;
-  const coil = p.terminal(contactor.id, 'coil-plus');
+  const coil = p.terminal(contactor.id, onMains ? 'mains-l' : 'coil-plus');
   const reset = p.holder('resetButton');
   const enter = reset && p.terminal(reset.id, 'contact-common');
   const leave = reset && p.terminal(reset.id, 'contact-no');
@@ -99,5 +117,14 @@ export function planStopChain(p: Planning): void {
     });
     wire('coil', behind, coil, 'The stop button holds the contactor.');
   }
-  wire('return', p.terminal(contactor.id, 'coil-minus'), zero, '0 V of the contactor’s coil.');
+  if (onMains)
+    p.add({
+      ...shared,
+      id: 'stop-chain/return',
+      colour: p.colour('mains-neutral'),
+      from: p.terminal(contactor.id, 'mains-n'),
+      to: zero,
+      purpose: 'N of the contactor’s coil.',
+    });
+  else wire('return', p.terminal(contactor.id, 'coil-minus'), zero, '0 V of the contactor’s coil.');
 }

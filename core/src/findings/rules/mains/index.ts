@@ -2,6 +2,7 @@ import type { Subject } from '../../finding';
 import { earthChained } from './earthChained';
 import { earthMissing } from './earthMissing';
 import { livePins } from './livePins';
+import { mainsAtButton } from './mainsAtButton';
 import { mainsCaution } from './mainsCaution';
 import { mainsNotPlanned } from './mainsNotPlanned';
 import { mainsVoltage, branchLoad } from './mains';
@@ -14,6 +15,7 @@ export const mains: Subject = {
     [branchLoad, 'what the branch has to give against its breaker: at length, beyond rating, beyond tripping'],
     [mainsNotPlanned, 'supplies with no way from the mains to them'],
     [mainsCaution, 'a part with mains on it whose caution nobody has read'],
+    [mainsAtButton, 'a stop button with the mains on one contact and the control on the other'],
     [earthMissing, 'a part with an earth terminal and no protective conductor on it'],
     [earthChained, 'a protective earth that goes on through another part'],
     [livePins, 'pins that are live when a plug is drawn'],
