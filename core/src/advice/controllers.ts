@@ -1,3 +1,4 @@
+import { takesBoard } from '../machine/boards';
 import type { Figures } from '../derivation/figureTypes';
 import type { LibraryEntry } from '../machine/library/entry';
 import { partFrom } from '../machine/library/entry';
@@ -10,7 +11,7 @@ import { showValue } from '../units/print';
 import { finished, type Steps } from '../units/steps';
 import { baseValue } from '../units/quantity';
 import { drivesOf } from '../wiring/planner/plannedDrives';
-import { inputElement, inputTerminals, takesInputBoard } from '../wiring/planner/inputs';
+import { inputElement, inputTerminals } from '../wiring/planner/inputs';
 import { planConductors } from '../wiring/planner/plan';
 import type { Check, Fit } from './fit';
 import { check, overall, ranked } from './fit';
@@ -202,7 +203,7 @@ function checksOf(need: ReturnType<typeof requirements>, entry: LibraryEntry): C
       inputs >= need.inputs ? 'meets' : inputs >= Math.ceil(need.inputs / 2) ? 'workaround' : 'fails',
       inputs >= need.inputs
         ? `It has ${inputs}.`
-        : `It has ${inputs}: put limits in series loops, one axis referenced at a time${takesInputBoard(part) ? ', or add an input board' : ''}.`,
+        : `It has ${inputs}: put limits in series loops, one axis referenced at a time${takesBoard(part) ? ', or add an extension board' : ''}.`,
     ),
   );
   if (need.needsField) {

@@ -4,7 +4,7 @@ import type { LibraryEntry } from '../machine/library/entry';
 import { libraryOf } from '../machine/library/index';
 import type { Part, PartClass, TerminalRole } from '../machine/parts';
 import { figureOr } from '../units/derived';
-import { coilSuits, contactFault, contactNeed, relayFor, switchedVolts } from '../wiring/planner/relays';
+import { coilSuits, contactFault, contactNeed, relayFor, switchedBy } from '../wiring/planner/relays';
 import { loadAmps, loadVolts } from '../machine/loads';
 import { usual } from '../machine/library/usual';
 
@@ -20,7 +20,7 @@ export const relaysFor = (
   entries.filter(({ key, data }) => {
     if (output.relay && design.parts[output.relay]?.libraryKey === key) return true;
     if (data.class !== 'relay') return false;
-    const volts = switchedVolts(design);
+    const { volts } = switchedBy(design, output.output?.part);
     if (volts !== undefined && !coilSuits(figureOr(data.coilVoltage, 24), volts)) return false;
     return output.devices.every((d) => {
       const part = design.parts[d];
@@ -57,16 +57,14 @@ const switchedClasses: readonly PartClass[] = ['heater', 'laser', 'pump', 'vacuu
 
 /** Whether the outputs of the controller carry a load by themselves. */
 function carriedByOutput(design: Design, load: Part): boolean {
-  const controller = design.parts[design.roles.controller ?? '']?.data;
   const volts = loadVolts(load);
-  const gives = switchedVolts(design);
+  const gives = switchedBy(design);
   return (
-    controller?.class === 'controller' &&
     !has(load, 'mains-l') &&
     volts !== undefined &&
-    gives !== undefined &&
-    coilSuits(volts, gives) &&
-    loadAmps(load) <= figureOr(controller.switchedCurrent, 0)
+    gives.volts !== undefined &&
+    coilSuits(volts, gives.volts) &&
+    loadAmps(load) <= (gives.amps ?? 0)
   );
 }
 

@@ -127,6 +127,7 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
       design.roles,
       design.stopSchool,
       design.feeds,
+      design.heads,
       design.colourRules,
       design.ampacity,
       leadToMachineM(design),

@@ -143,8 +143,8 @@ function usualFeeds(design: ReadForFeeds, tell: (part: string, port: string, sou
   if (stopSchool === 'torque-off')
     for (const [id, part] of Object.entries(parts)) if (isDriver(part.data)) feed(id, 'torque-off', field);
 
-  const switched = gives(roles.controller, 'switched');
   for (const o of Object.values(design.outputs)) {
+    const switched = gives(o.output?.part ?? roles.controller, 'switched');
     if (o.relay && !o.alwaysOn) feed(o.relay, 'coil', switched);
     for (const d of o.devices) {
       // A drive that is told to run takes no power here.

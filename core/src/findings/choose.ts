@@ -114,7 +114,7 @@ export function relayBetween(design: Design, outputId: string): Remedy[] {
   if (!o) return [];
   const loads = o.devices.flatMap((d) => design.parts[d] ?? []);
   const old = o.relay ? design.parts[o.relay] : undefined;
-  const entry = relayFor(design, loads, old);
+  const entry = relayFor(design, loads, old, o.output?.part);
   if (!entry || entry.key === old?.libraryKey) return [];
   return [
     replanned(design, `${old ? 'Take' : 'Fit'} ${entry.name} ${old ? `instead of ${old.name}` : 'between them'}`, {

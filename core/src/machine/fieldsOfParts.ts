@@ -173,8 +173,8 @@ export const fieldsOfParts: Record<string, Definition> = {
         ['host', 'Computer', 'Prepares the programs and talks to the controller.', 'PC host'],
         [
           'inputBoard',
-          'Input board',
-          'More inputs for the controller, over its extension lead.',
+          'Extension board',
+          'More inputs and outputs for the controller, over its extension lead.',
           'expansion breakout board',
         ],
         ['toolHead', 'Tool head', 'What the tool sits in.', ''],

@@ -185,10 +185,12 @@ const Controller = z.strictObject({
   motorSupplyMin: quantityOf('voltage').describe('lowest voltage at its terminals for the drivers that sit on it'),
   motorSupplyMax: quantityOf('voltage').describe('highest voltage at its terminals for the drivers that sit on it'),
 });
-/** Inputs that a controller does not have of its own: it looks at them over its extension lead, a little later. */
+/** Inputs and outputs that a controller does not have of its own: it looks at them over its extension lead, a little later. */
 const InputBoard = z.strictObject({
   class: z.literal('input-board'),
   inputPoll: quantityOf('time').describe('longest time that an input takes on its way to the controller'),
+  switchedVoltage: quantityOf('voltage').describe('that its switched outputs give'),
+  switchedCurrent: quantityOf('current').describe('that one switched output gives or takes'),
 });
 const Driver = z.strictObject({
   class: z.literal('stepper-driver'),

@@ -174,7 +174,10 @@ function* portsIn(part: Part): Generator<Port> {
     };
   }
 
-  if (data.class === 'controller' && Object.values(part.elements).some((e) => e.kind === 'digital-output')) {
+  if (
+    (data.class === 'controller' || data.class === 'input-board') &&
+    Object.values(part.elements).some((e) => e.kind === 'digital-output')
+  ) {
     const volts = figure(data.switchedVoltage);
     yield {
       id: 'switched',

@@ -71,7 +71,6 @@ const expected = {
     '-K1:0V -T4:AL+, -T4:AL− -T5:AL+, -T5:AL− -T6:AL+, -T6:AL− -K1:J5',
     '-K1:Q1 -K2:A1, -K2:A2 -K1:0V, -T3:+ -X5:IN, -X5:F -K2:11, -K2:14 -M3:BR+, -M3:BR− -T3:−',
     '-T7:M+ -M4:M+, -T7:M− -M4:M−',
-    screen('Motor spindle'),
     bus('-T7'),
     '-K1:PW -T7:PW, -K1:0V -T7:PG',
     screen('Commands spindle'),

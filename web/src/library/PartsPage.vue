@@ -40,7 +40,7 @@ const classNames: Partial<Record<PartClass, string>> = {
   'servo-drive': 'servo drives',
   supply: 'supplies',
   controller: 'controllers',
-  'input-board': 'input boards',
+  'input-board': 'extension boards',
   switch: 'switches',
   sensor: 'sensors',
   button: 'buttons',

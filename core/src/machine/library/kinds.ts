@@ -78,10 +78,11 @@ export const partKinds: readonly PartKind[] = [
     terminals: { ...supply, link: terminal('USB', 'data-link') },
   }),
   like(boards, 'controller-tansy-4', 'Axis controller with driver sockets'),
-  bare(boards, 'input-board', 'Input board', {
+  bare(boards, 'input-board', 'Extension board, inputs or outputs', {
     data: { class: 'input-board' },
     terminals: { ...supply, extension: terminal('EXT', 'extension-link') },
   }),
+  like(boards, 'board-quay-8', 'Output board'),
   like(boards, 'host-desk', 'Computer'),
   bare(boards, 'pendant', 'Pendant', { data: { class: 'pendant' }, terminals: { ...supply } }),
   like(power, 'supply-marl-24', 'Power supply'),
@@ -94,6 +95,7 @@ export const partKinds: readonly PartKind[] = [
   bare(power, 'fuse', 'Fuse', { data: { class: 'fuse', forDirectCurrent: true }, terminals: pole }),
   like(power, 'filter-sieve-16', 'Mains filter'),
   like(power, 'contactor-bollard-dc', 'Contactor'),
+  like(power, 'contactor-post-16-mains', 'Contactor, coil for the mains'),
   like(power, 'relay-latch-24', 'Relay'),
   like(power, 'strip-hedge-12', 'Linked terminals'),
   like(power, 'strip-paling-2', 'Fused terminals'),

@@ -71,6 +71,12 @@ const driver: readonly SheetField[] = [
   f('referenceFactor', 'Reference factor', 'ratio', '1', { blocks: 'the reference voltage of a trimmer' }),
 ];
 
+const switchedOutputs = [
+  f('switchedVoltage', 'Switched outputs', 'voltage', 'V'),
+  f('switchedCurrent', 'Current of a switched output', 'current', 'mA', {
+    help: 'That one switched output gives or takes.',
+  }),
+];
 const rated: readonly SheetField[] = [
   f('ratedVoltage', 'Rated voltage', 'voltage', 'V', { bounds: [1, 1000] }),
   f('ratedCurrent', 'Rated current', 'current', 'A', { bounds: [0.001, 1000] }),
@@ -188,10 +194,7 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
       bounds: [1, 1000],
     }),
     f('outputCurrent', 'Signal current', 'current', 'mA', { bounds: [0.0001, 500] }),
-    f('switchedVoltage', 'Switched outputs', 'voltage', 'V'),
-    f('switchedCurrent', 'Current of a switched output', 'current', 'mA', {
-      help: 'That one switched output gives or takes.',
-    }),
+    ...switchedOutputs,
     f('supplyMin', 'Lowest own supply', 'voltage', 'V', { bounds: [1, 1000] }),
     f('supplyMax', 'Highest own supply', 'voltage', 'V', { bounds: [1, 1000] }),
     f('motorSupplyMin', 'Lowest motor supply', 'voltage', 'V', {
@@ -229,6 +232,7 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
       help: 'Longest time that an input takes on its way to the controller.',
       bounds: [0, 1],
     }),
+    ...switchedOutputs,
   ],
   'terminal-strip': [
     f('ratedCurrent', 'Fuse of each place', 'current', 'A', {

@@ -7,7 +7,9 @@ import type { MachineFile } from '../../machine/file';
 import { terminalKey } from '../../machine/ids';
 import { dunnock } from '../../samples/dunnock';
 import { terminalName } from '../wires';
+import { defaultDisplay } from '../../units/print';
 import { inputPlaces } from './inputs';
+import { outputPlaces } from './outputs';
 import { planConductors } from './plan';
 
 const run = (file: MachineFile, ...commands: Command[]): MachineFile =>
@@ -96,7 +98,7 @@ it('a controller without an extension lead takes no board, and the plan says so'
     args: { slot: { role: 'inputBoard' }, library: 'board-nettle-8' },
   });
   expect(gapsAt(file, /^roles\.inputBoard$/).map((f) => f.title)).toEqual([
-    expect.stringMatching(/^Bryony .* takes no input board\.$/),
+    expect.stringMatching(/^Bryony .* takes no extension board\.$/),
   ]);
 });
 
@@ -122,4 +124,30 @@ it('a second board hangs on the first where that passes the lead on; where it do
   expect(places.filter((p) => p === 'input-board-2')).toHaveLength(8);
   const single = boards('board-nettle-8');
   expect(planConductors(single.design).gaps.map((g) => g.field)).toContain('parts.input-board-2');
+});
+
+describe('outputs beyond those of the controller', () => {
+  const lamp: Command = { name: 'add-output', args: { function: 'lamp', library: 'lamp-wick-24' } };
+  const before = withController('controller-teasel-6');
+  const places = outputPlaces(before.design, 'lamp').map(terminalKey);
+  const taken = Object.values(deriveFigures(before.design).plan.outputs).filter((t) => places.includes(terminalKey(t)));
+  const full = run(before, ...Array<Command>(places.length - taken.length + 2).fill(lamp), replan);
+  const gap = gapsAt(full, /^outputs\..*\.output$/);
+  it('are a gap that a board fills', () => {
+    expect(gap).toHaveLength(2);
+    expect(gap[0]!.remedies.map((r) => r.label(defaultDisplay))).toEqual([expect.stringMatching(/^Add Quay 8/)]);
+  });
+  it('are taken from the board in their order, fed where it is, and switched by the control', () => {
+    const { design } = run(full, gap[0]!.remedies[0]!.command, replan);
+    const { plan, stop } = deriveFigures(design);
+    const board = design.roles.inputBoard!;
+    const there = Object.entries(plan.outputs).filter(([, t]) => t.part === board);
+    expect(there.map(([, t]) => design.parts[board]!.terminals[t.terminal]!.printed)).toEqual(['R1', 'R2']);
+    expect(plan.gaps).toEqual([]);
+    const lead = plan.proposals.find((p) => p.id === `outputs/supply-${board}`)!;
+    expect(lead.to).toEqual({ part: board, terminal: 'out-supply' });
+    for (const [id] of there)
+      for (const d of design.outputs[id]!.devices)
+        expect([stop.full.fed(d, 'load'), stop.rest.fed(d, 'load')]).toEqual([true, false]);
+  });
 });

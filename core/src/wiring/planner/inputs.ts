@@ -1,5 +1,5 @@
 import type { InputCircuit } from '../../machine/connections';
-import { inputBoardsOf } from '../../machine/boards';
+import { inputBoardsOf, takesBoard } from '../../machine/boards';
 import type { Design } from '../../machine/design';
 import type { TerminalRef } from '../../machine/ids';
 import { terminalKey } from '../../machine/ids';
@@ -33,10 +33,6 @@ export function feedsOf(part: Part, terminal: string): InputCircuit['feed'][] {
   return toMinus ? ['plus'] : ['0V'];
 }
 
-/** Whether an input board can hang on a controller. */
-export const takesInputBoard = (controller: Pick<Part, 'terminals'> | undefined): boolean =>
-  Object.values(controller?.terminals ?? {}).some((t) => t.role === 'extension-link');
-
 /** A terminal at which an input circuit may arrive, and the part that it belongs to. */
 export interface InputPlace extends TerminalRef {
   on: Part;
@@ -47,7 +43,7 @@ export function inputPlaces(design: Design): InputPlace[] {
   const { controller } = design.roles;
   const owner = controller ? design.parts[controller] : undefined;
   if (!owner) return [];
-  const boards = takesInputBoard(owner) ? inputBoardsOf(design) : [];
+  const boards = takesBoard(owner) ? inputBoardsOf(design) : [];
   return [{ id: controller!, part: owner }, ...boards].flatMap(({ id, part: on }) =>
     inputTerminals(on).map((terminal) => ({ part: id, terminal, on })),
   );

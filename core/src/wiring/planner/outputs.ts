@@ -1,14 +1,15 @@
 import type { OutputCircuit, OutputFunction } from '../../machine/connections';
 import type { Design } from '../../machine/design';
-import type { TerminalRef } from '../../machine/ids';
+import { inputBoardsOf, takesBoard } from '../../machine/boards';
+import { terminalKey, type TerminalRef } from '../../machine/ids';
 import type { Element, Part, PartClass, TerminalRole } from '../../machine/parts';
 import { terminalsWithRole } from '../../machine/parts';
 import { loadAmps, loadVolts } from '../../machine/loads';
-import { figureOr } from '../../units/derived';
 import type { Planning } from './planning';
 import { firstWithRole } from './planning';
 import { fieldPole, poleFrom, protectionA } from './poles';
 import type { PlanGap } from './proposal';
+import { switchedBy } from './relays';
 import { at } from './proposal';
 import { usual } from '../../machine/library/usual';
 
@@ -24,34 +25,40 @@ export const outputElement = (part: Part | undefined, terminal: string): Digital
 export const outputRolesFor = (of: OutputFunction): readonly TerminalRole[] =>
   of === 'spindle-speed' ? ['analogue-out', 'pulse-width-out'] : ['output'];
 
-/** Terminals of a controller that a function can be put on. */
-export const outputTerminals = (controller: Part | undefined, of: OutputFunction): string[] =>
-  outputRolesFor(of).flatMap((role) => (controller ? [...terminalsWithRole(controller, role)] : []));
+/** Terminals that a function can be put on: those of the controller, then those of the boards that hang on it. */
+export function outputPlaces(design: Design, of: OutputFunction): (TerminalRef & { on: Part })[] {
+  const { controller } = design.roles;
+  const owner = controller ? design.parts[controller] : undefined;
+  if (!owner) return [];
+  const boards = takesBoard(owner) ? inputBoardsOf(design) : [];
+  return [{ id: controller!, part: owner }, ...boards].flatMap(({ id, part: on }) =>
+    outputRolesFor(of).flatMap((role) => terminalsWithRole(on, role).map((terminal) => ({ part: id, terminal, on }))),
+  );
+}
 
 /** Gives each output circuit that needs one a terminal: the one chosen by hand, else the first free one. */
 export function assignOutputs(design: Design, gaps: PlanGap[]): Record<string, TerminalRef> {
-  const controllerId = design.roles.controller;
-  const controller = controllerId ? design.parts[controllerId] : undefined;
+  const controller = design.roles.controller ? design.parts[design.roles.controller] : undefined;
   const result: Record<string, TerminalRef> = {};
-  if (!controllerId || !controller) return result;
+  if (!controller) return result;
   const circuits = Object.entries(design.outputs).filter(([, o]) => !o.alwaysOn);
   for (const [id, o] of circuits) if (o.output) result[id] = o.output;
-  const taken = new Set(Object.values(result).map((t) => t.terminal));
+  const taken = new Set(Object.values(result).map(terminalKey));
   for (const [id, o] of circuits) {
     if (o.output) continue;
-    const wanted = outputTerminals(controller, o.function).filter((t) => takes(design, o, controller, t));
-    const free = wanted.find((t) => !taken.has(t));
+    const wanted = outputPlaces(design, o.function).filter((t) => takes(design, o, t.on, t.terminal));
+    const free = wanted.find((t) => !taken.has(terminalKey(t)));
     if (!free) {
       gaps.push({
         what: wanted.length
-          ? `${controller.name} has ${wanted.length} such output${wanted.length === 1 ? '' : 's'}; none is left for ${outputName(o)}.`
+          ? `${controller.name} has ${wanted.length} such output${wanted.length === 1 ? '' : 's'}${wanted.some((t) => t.on !== controller) ? ' with its boards' : ''}; none is left for ${outputName(o)}.`
           : `${controller.name} has no output for ${outputName(o)}.`,
         field: `outputs.${id}.output`,
       });
       continue;
     }
-    taken.add(free);
-    result[id] = at(controllerId, free);
+    taken.add(terminalKey(free));
+    result[id] = at(free.part, free.terminal);
   }
   return result;
 }
@@ -182,7 +189,7 @@ function planOutput(p: Planning, id: string, o: OutputCircuit, out: TerminalRef 
     minus: p.terminal(out.part, 'supply-out-minus'),
   };
   const field = { plus: fieldPole(p, out.part, 'plus'), minus: fieldPole(p, out.part, 'minus') };
-  const volts = controller.data.class === 'controller' ? figureOr(controller.data.switchedVoltage, 24) : 24;
+  const { volts = 24 } = switchedBy(p.design, out.part);
   /** What stands at the two ends of a load on this output. */
   const poles = (part: Part) => {
     const low = (loadVolts(part) ?? volts) <= 6;
@@ -261,22 +268,23 @@ function planOutput(p: Planning, id: string, o: OutputCircuit, out: TerminalRef 
 
 /** All output circuits, and the supply of the bank that they come from. What goes to a spindle drive is planned there. */
 export function planOutputs(p: Planning, outputs: Readonly<Record<string, TerminalRef>>): void {
-  const controller = p.holder('controller');
-  const used = Object.values(outputs).some((t) => outputElement(controller?.part, t.terminal));
-  const supply = controller && p.terminal(controller.id, 'output-supply');
-  if (used && supply) {
-    const plus = fieldPole(p, controller.id, 'plus');
+  for (const board of new Set(Object.values(outputs).map((t) => t.part))) {
+    const part = p.design.parts[board]!;
+    const used = Object.values(outputs).some((t) => t.part === board && outputElement(part, t.terminal));
+    const supply = p.terminal(board, 'output-supply');
+    if (!used || !supply) continue;
+    const own = board === p.design.roles.controller;
+    const plus = fieldPole(p, board, 'plus');
     if (plus)
       p.add({
-        id: 'outputs/supply',
+        id: own ? 'outputs/supply' : `outputs/supply-${board}`,
         from: plus,
         to: supply,
         colour: p.colour('control-plus'),
         section: p.section({ amps: 2 }, 'control'),
-        purpose: 'Feeds the switched outputs of the controller.',
+        purpose: `Feeds the switched outputs of ${own ? 'the controller' : part.designation}.`,
       });
-    else
-      p.gaps.push({ what: `The outputs of ${controller.part.name} need a field supply.`, field: 'roles.fieldSupply' });
+    else p.gaps.push({ what: `The outputs of ${part.name} need a field supply.`, field: 'roles.fieldSupply' });
   }
   for (const [id, o] of Object.entries(p.design.outputs)) planOutput(p, id, o, outputs[id]);
 }

@@ -22,7 +22,10 @@ function fieldMeetsBoard(design: Design, plan: Pick<Plan, 'inputs' | 'outputs'>)
       ([id, input]) =>
         inputElement(design.parts[input.part], input.terminal)?.kind === 'level-input' &&
         design.circuits[id]?.devices.some((d) => design.parts[d]?.data.class === 'sensor'),
-    ) || Object.values(plan.outputs).some((t) => outputElement(controller, t.terminal)?.plus === 'out-supply')
+    ) ||
+    Object.values(plan.outputs).some(
+      (t) => t.part === design.roles.controller && outputElement(controller, t.terminal)?.plus === 'out-supply',
+    )
   );
 }
 

@@ -144,17 +144,17 @@ function planInputBoards(p: Planning, controllerId: string): void {
     if (!from || !own) {
       const taken = ends(controllerId).length > 0;
       p.gaps.push({
-        what: `${p.design.parts[controllerId]!.name} takes no ${taken ? 'further ' : ''}input board${taken ? `: ${part.designation} finds no place on its extension lead` : ''}.`,
+        what: `${p.design.parts[controllerId]!.name} takes no ${taken ? 'further ' : ''}extension board${taken ? `: ${part.designation} finds no place on its extension lead` : ''}.`,
         field: id === p.design.roles.inputBoard ? 'roles.inputBoard' : `parts.${id}`,
       });
       continue;
     }
-    planSupply(p, id, 'input board', 0.5, id);
+    planSupply(p, id, part.designation, 0.5, id);
     p.add({
       id: `${id}/link`,
       from,
       to: own,
-      purpose: 'The controller looks at the inputs of the board over this lead: short, away from motor cables.',
+      purpose: 'The controller reads and switches the board over this lead: short, away from motor cables.',
     });
     free.push(...on);
   }

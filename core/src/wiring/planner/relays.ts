@@ -54,12 +54,15 @@ export function contactNeed(design: Design, part: Part): ContactNeed {
   };
 }
 
-/** The voltage that a load on a switched output of the controller gets, V; undefined where it is not known. */
-export function switchedVolts(design: Design): number | undefined {
-  const controller = design.roles.controller ? design.parts[design.roles.controller] : undefined;
-  if (controller?.data.class !== 'controller') return undefined;
-  const own = positive(controller.data.switchedVoltage, '');
-  return own.known ? own.value : undefined;
+/** What the switched outputs of a board give, of the controller where no other is asked for: V, and A of one of them; undefined where it is not known. */
+export function switchedBy(
+  design: Pick<Design, 'parts' | 'roles'>,
+  board = design.roles.controller,
+): { volts: number | undefined; amps: number | undefined } {
+  const data = board === undefined ? undefined : design.parts[board]?.data;
+  if (data?.class !== 'controller' && data?.class !== 'input-board') return { volts: undefined, amps: undefined };
+  const [volts, amps] = [positive(data.switchedVoltage, ''), positive(data.switchedCurrent, '')];
+  return { volts: volts.known ? volts.value : undefined, amps: amps.known ? amps.value : undefined };
 }
 
 /** Why a relay's contact does not suit what it switches; undefined where it does. */
@@ -80,14 +83,17 @@ export function contactFault(
 export const coilSuits = (coilV: number, volts: number): boolean => Math.abs(coilV - volts) <= COIL_TOLERANCE * coilV;
 
 /**
- * The library's relay for some loads on this machine: its coil suits the outputs of the controller in voltage and current,
+ * The library's relay for some loads on this machine: its coil suits the outputs of a board in voltage and current,
  * its contact carries the loads, and no rating is below that of the relay that it takes the place of.
  * Undefined where the library holds none.
  */
-export function relayFor(design: Design, loads: readonly Part[], instead?: Part): LibraryEntry | undefined {
-  const controller = design.roles.controller ? design.parts[design.roles.controller]?.data : undefined;
-  const volts = switchedVolts(design) ?? 24;
-  const gives = controller?.class === 'controller' ? figureOr(controller.switchedCurrent, Infinity) : Infinity;
+export function relayFor(
+  design: Design,
+  loads: readonly Part[],
+  instead?: Part,
+  board?: string,
+): LibraryEntry | undefined {
+  const { volts = 24, amps: gives = Infinity } = switchedBy(design, board);
   const needs = loads.map((part) => contactNeed(design, part));
   const old = instead?.data.class === 'relay' ? instead.data : undefined;
   return libraryOf('relay').find(({ data }) => {

@@ -4,6 +4,8 @@ import { loadVolts } from '../../machine/loads';
 import { outputElement, outputName } from './outputs';
 import type { Planning } from './planning';
 import { fieldPole, poleFrom, protectionA } from './poles';
+import { switchedBy } from './relays';
+import { cablesThrough } from '../../machine/parts';
 import { usual } from '../../machine/library/usual';
 
 const threePhase = ['phase-u', 'phase-v', 'phase-w'] as const;
@@ -42,21 +44,7 @@ export function planSpindle(p: Planning, outputs: Readonly<Record<string, Termin
     );
     p.land(cable, p.terminal(spindle.id, 'protective-earth'), 'spindle');
   } else if (spindle && p.terminal(drive.id, 'load-plus')) {
-    const key = p.cableFor({ amps, lengthM: p.lengthM('cable-spindle-motor', 'machine') }, usual.directMotorCables);
-    const cable = p.cable('cable-spindle-motor', 'Motor spindle', key, 'machine');
-    for (const pole of ['plus', 'minus'] as const)
-      p.addIn(
-        cable,
-        {
-          id: `spindle/motor-${pole}`,
-          from: p.terminal(drive.id, `load-${pole}`),
-          to: p.terminal(spindle.id, `load-${pole}`),
-          purpose: `Spindle motor, ${pole === 'plus' ? '+' : '−'}.`,
-        },
-        undefined,
-        'spindle',
-      );
-    p.land(cable, undefined, 'spindle');
+    planDirectMotor(p, drive.id, spindle.id, amps);
   }
   // A drive on the direct-current bus takes what the axes take.
   const protectedA = Math.max(amps, protectionA(p, { part: drive.id, port: 'supply' }, 'devices-only') ?? 0);
@@ -102,7 +90,7 @@ function planCommands(p: Planning, driveId: string, outputs: Readonly<Record<str
     }
     const into = p.terminal(driveId, o.function === 'spindle-direction' ? 'reverse-in' : 'run-in');
     if (!into) continue;
-    const volts = controller.data.class === 'controller' ? figureOr(controller.data.switchedVoltage, 24) : 24;
+    const { volts = 24 } = switchedBy(p.design, out.part);
     if (Math.abs(volts - wanted) > 0.2 * wanted) {
       p.gaps.push({
         what: `${outputName(o)[0]!.toUpperCase()}${outputName(o).slice(1)} needs ${wanted} V; the outputs of ${controller.name} give ${volts} V. Fit a relay between them.`,
@@ -127,4 +115,26 @@ function planCommands(p: Planning, driveId: string, outputs: Readonly<Record<str
       });
   }
   p.land(cable, undefined, 'spindle');
+}
+
+/** A direct-current spindle: two leads; on a head that comes off, or through a plug, in a cable of their own. */
+function planDirectMotor(p: Planning, drive: string, spindle: string, amps: number): void {
+  const name = 'Motor spindle';
+  const comesOff =
+    Object.values(p.design.heads ?? {}).some((head) => head.parts.includes(spindle)) ||
+    Object.values(p.design.parts).some((part) => cablesThrough(part).includes(name));
+  const lengthM = p.lengthM(comesOff ? 'cable-spindle-motor' : undefined, 'machine');
+  const key = p.cableFor({ amps, lengthM }, usual.directMotorCables);
+  const cable = comesOff ? p.cable('cable-spindle-motor', name, key, 'machine') : undefined;
+  for (const pole of ['plus', 'minus'] as const) {
+    const wire = {
+      id: `spindle/motor-${pole}`,
+      from: p.terminal(drive, `load-${pole}`),
+      to: p.terminal(spindle, `load-${pole}`),
+      purpose: `Spindle motor, ${pole === 'plus' ? '+' : '−'}.`,
+    };
+    if (cable) p.addIn(cable, wire, undefined, 'spindle');
+    else p.add({ ...wire, colour: p.colour(`power-${pole}`), section: p.section({ amps, lengthM }, 'power') });
+  }
+  if (cable) p.land(cable, undefined, 'spindle');
 }

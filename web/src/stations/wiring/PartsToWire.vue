@@ -75,7 +75,7 @@ const groups: { name: string; about: string; choices: Choice[] }[] = [
       { role: 'spindleDrive', label: 'Spindle drive', classes: ['spindle-drive'] },
       { role: 'spindleEncoder', label: 'Encoder', classes: ['encoder'] },
       { role: 'host', label: 'Computer', classes: ['host-computer'] },
-      { role: 'inputBoard', label: 'Input board', classes: ['input-board'] },
+      { role: 'inputBoard', label: 'Extension board', classes: ['input-board'] },
     ],
   },
 ];

@@ -1,9 +1,8 @@
 import { circuitName } from '../../../machine/fields';
 import type { Design } from '../../../machine/design';
-import { inputBoardsOf } from '../../../machine/boards';
+import { inputBoardsOf, takesBoard } from '../../../machine/boards';
 import { libraryOf } from '../../../machine/library/index';
 import { terminalsWithRole } from '../../../machine/parts';
-import { takesInputBoard } from '../../../wiring/planner/inputs';
 import { controllersFor } from '../../choose';
 import type { Remedy, Rule } from '../../finding';
 import { replanned } from '../../replanned';
@@ -30,15 +29,16 @@ function shareLoop(design: Design): Remedy[] {
   return [];
 }
 
-/** A board with more inputs, where the controller, or the last board on its lead, takes one. */
-function inputBoard(design: Design): Remedy[] {
+/** A board with more of them, where the controller, or the last board on its lead, takes one. */
+function board(design: Design, role: 'input' | 'output'): Remedy[] {
   const controller = design.roles.controller ? design.parts[design.roles.controller] : undefined;
-  if (!takesInputBoard(controller)) return [];
+  if (!takesBoard(controller)) return [];
   const boards = inputBoardsOf(design);
   // A further one hangs on the last, where that passes the lead on.
   const last = boards.at(-1)?.part;
   if (last && terminalsWithRole(last, 'extension-link').length < 2) return [];
-  return libraryOf('input-board').map((e) =>
+  const offered = libraryOf('input-board').filter((e) => Object.values(e.terminals).some((t) => t.role === role));
+  return offered.map((e) =>
     replanned(
       design,
       `Add ${e.name}`,
@@ -70,6 +70,7 @@ export const planGap: Rule = {
     let larger: Remedy[] | undefined;
     return plan.gaps.map((gap, i) => {
       const input = gap.field.startsWith('circuits.') && gap.field.endsWith('.input');
+      const output = gap.field.startsWith('outputs.') && gap.field.endsWith('.output');
       const channel = gap.field === 'roles.controller';
       return {
         subject: `${gap.field}-${i}`,
@@ -83,7 +84,8 @@ export const planGap: Rule = {
             : ('wiring' as const),
         field: gap.field,
         remedies: [
-          ...(input ? [...shareLoop(design), ...inputBoard(design)] : []),
+          ...(input ? [...shareLoop(design), ...board(design, 'input')] : []),
+          ...(output ? board(design, 'output') : []),
           ...(input || channel ? (larger ??= largerController(design)) : []),
         ],
       };

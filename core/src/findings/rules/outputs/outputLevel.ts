@@ -1,8 +1,8 @@
 import { showValue } from '../../../units/print';
-import { figureOr } from '../../../units/derived';
 import { loadVolts } from '../../../machine/loads';
 import { relayBetween } from '../../choose';
 import type { FindingDraft, Rule } from '../../finding';
+import { switchedBy } from '../../../wiring/planner/relays';
 import { terminalName } from '../../../wiring/wires';
 
 /** Where a load gets its voltage from an output, both must agree within this share. */
@@ -15,14 +15,14 @@ export const outputLevel: Rule = {
   check: ({ design, wires, plan }) =>
     Object.entries(plan.outputs).flatMap(([id, out]): FindingDraft[] => {
       const controller = design.parts[out.part];
-      if (controller?.data.class !== 'controller' || !controller.data.switchedVoltage) return [];
+      const { volts } = switchedBy(design, out.part);
+      if (!controller || volts === undefined) return [];
       if (controller.terminals[out.terminal]?.role !== 'output') return [];
       const sinking = Object.values(controller.elements).some(
         (e) => e.kind === 'digital-output' && e.type === 'sinking',
       );
       // What hangs on a sinking output has its plus from elsewhere.
       if (sinking) return [];
-      const volts = figureOr(controller.data.switchedVoltage, 0);
       const met = wires.at(out.part, out.terminal).flatMap((w) => w.ends.filter((e) => e.part !== out.part));
       return met.flatMap((e): FindingDraft[] => {
         const wants = loadVolts(e.of);

@@ -1,7 +1,7 @@
 import { showValue } from '../../../units/print';
-import { figureOr } from '../../../units/derived';
 import { loadAmps } from '../../../machine/loads';
 import { relayBetween } from '../../choose';
+import { switchedBy } from '../../../wiring/planner/relays';
 import { terminalName } from '../../../wiring/wires';
 import type { FindingDraft, Rule } from '../../finding';
 
@@ -12,9 +12,9 @@ export const outputOverload: Rule = {
   check: ({ design, wires, plan }) =>
     Object.entries(plan.outputs).flatMap(([id, out]): FindingDraft[] => {
       const controller = design.parts[out.part];
-      if (controller?.data.class !== 'controller' || !controller.data.switchedCurrent) return [];
+      const { amps: most } = switchedBy(design, out.part);
+      if (!controller || most === undefined) return [];
       if (controller.terminals[out.terminal]?.role !== 'output') return [];
-      const most = figureOr(controller.data.switchedCurrent, Infinity);
       const loads = wires
         .at(out.part, out.terminal)
         .flatMap((w) => w.ends.filter((e) => e.part !== out.part && e.of.data.class !== 'spindle-drive'));
