@@ -17,6 +17,7 @@ const classes: Record<InputFunction, readonly PartClass[]> = {
   // A drive's own contact, an encoder's own mark: no device is chosen for them.
   alarm: [],
   index: [],
+  position: ['switch', 'sensor'],
 };
 
 /** Classes of parts that can trip an input of a function. */
@@ -36,5 +37,5 @@ export function usualDevice(design: Design, fn: InputFunction): string {
   if (used) return used;
   if (fn === 'stop') return usual.stopButton;
   if (fn === 'probe') return usual.toolProbe;
-  return sitsOnAxis(fn) || fn === 'door' ? usual.axisSwitch : usual.pushButton;
+  return sitsOnAxis(fn) || fn === 'door' || fn === 'position' ? usual.axisSwitch : usual.pushButton;
 }

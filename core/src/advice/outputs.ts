@@ -53,7 +53,7 @@ const has = (part: Part | undefined, ...roles: TerminalRole[]): boolean =>
   Object.values(part?.terminals ?? {}).some((t) => roles.includes(t.role));
 
 /** Loads that a control switches each by itself. */
-const switchedClasses: readonly PartClass[] = ['heater', 'laser', 'pump', 'vacuum', 'fan', 'lamp'];
+const switchedClasses: readonly PartClass[] = ['heater', 'laser', 'gear-motor', 'pump', 'vacuum', 'fan', 'lamp'];
 
 /** Whether the outputs of the controller carry a load by themselves. */
 function carriedByOutput(design: Design, load: Part): boolean {
@@ -110,7 +110,7 @@ export function outputAdditions(design: Design, own: readonly LibraryEntry[] = [
         device: id,
         ...(carriedByOutput(design, part) ? {} : through(part)),
       });
-  for (const entry of [...libraryOf('heater', 'laser', 'pump', 'vacuum'), ...own]) {
+  for (const entry of [...libraryOf('heater', 'laser', 'gear-motor', 'pump', 'vacuum'), ...own]) {
     const ours = own.includes(entry);
     const of = functionOf[entry.data.class];
     if (!of && switchedClasses.includes(entry.data.class)) {

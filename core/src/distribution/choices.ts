@@ -120,6 +120,7 @@ export const hangingClasses: readonly PartClass[] = [
   'vacuum',
   'heater',
   'laser',
+  'gear-motor',
   'valve',
   'terminal-strip',
 ];

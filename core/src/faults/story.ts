@@ -19,6 +19,7 @@ const follows: Record<InputFunction, string> = {
   start: 'a program would start or go on',
   alarm: 'the machine stops and reports the drive',
   index: 'one index pulse is counted',
+  position: 'the program reads it; nothing stops',
 };
 
 /** What was done, and everything that followed from it, as one sentence or two. */

@@ -100,6 +100,11 @@ const chain = (innerWidth: number, bend: number): Command[] => [
   { name: 'route-cable', args: { cable: 'Motor Z', chain: 'Y chain' } },
 ];
 const exchange = (part: string, library: string): Command => ({ name: 'exchange-device', args: { part, library } });
+const divider = (by: number): Command => {
+  const sluice = libraryEntry('divider-sluice-4')!;
+  const entry = { ...sluice, key: 'own-divider', data: { ...sluice.data, divider: by } } as LibraryEntry;
+  return { name: 'add-part', args: { library: entry.key, entry } };
+};
 const everyFeed = (base: Base, feed: '0V' | 'plus'): Command[] =>
   Object.keys(machines[base].design.circuits).map((id) => set(`circuits.${id}.feed`, feed));
 const pairJoined: Command = {
@@ -932,6 +937,12 @@ const cases: Record<string, Case> = {
     base: 'plover',
     fires: [set('parts.controller.data.encoderRate', 191, 'kHz')],
     silent: [set('parts.controller.data.encoderRate', 192, 'kHz')],
+  },
+  // 1024 lines: a third of them is no whole number, a quarter is 256
+  'divider-uneven': {
+    base: 'plover',
+    fires: [divider(3), plan],
+    silent: [divider(4), plan],
   },
   // 1.5 mm · 2800/60 = 70 mm/s
   'threading-speed': {

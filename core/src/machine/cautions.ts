@@ -8,6 +8,8 @@ export function classCaution(part: Part): string | undefined {
       return 'It burns, and sets alight what it touches. Give it a thermal cut-out of its own, keep it in sight while it is on, and lead its wires away from what moves.';
     case 'laser':
       return 'Its light blinds at once, reflected too, and sets fire to what it cuts. Eyewear for its wavelength, a cover with an interlock, and someone beside it.';
+    case 'gear-motor':
+      return 'It turns as soon as its output is switched on, and it does not feel a finger. Guard what it moves.';
     case 'vacuum':
     case 'pump':
     case 'spindle':

@@ -71,6 +71,7 @@ export const inputFunctions = [
   'start',
   'alarm',
   'index',
+  'position',
 ] as const;
 export type InputFunction = (typeof inputFunctions)[number];
 

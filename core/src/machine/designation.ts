@@ -38,6 +38,8 @@ const letters: Record<PartClass, string> = {
   laser: 'E',
   'tool-head': 'E',
   'input-board': 'K',
+  'encoder-divider': 'K',
+  'gear-motor': 'M',
   cable: 'W',
 };
 

@@ -53,6 +53,7 @@ const functionWords: Record<InputFunction, string> = {
   start: 'Start',
   alarm: 'Alarm',
   index: 'index pulse',
+  position: 'Position',
 };
 
 /** What an input circuit is called: from what it does and where its switches sit, such as `X plus limit`. */

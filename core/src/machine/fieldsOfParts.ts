@@ -74,6 +74,7 @@ export const fieldsOfParts: Record<string, Definition> = {
       start: 'start',
       alarm: 'alarm',
       index: 'index pulse',
+      position: 'position, which the program reads',
     }),
     'What the control does when this input is tripped.',
   ),

@@ -322,6 +322,12 @@ const Encoder = z.strictObject({
   lines: z.int().min(1),
   maxSpeed: quantityOf('rotation'),
 });
+/** Passes on each so-many-th line of an encoder, for a counter that is too slow for all of them. Its index is passed on whole. */
+const EncoderDivider = z.strictObject({
+  class: z.literal('encoder-divider'),
+  divider: z.int().min(1).max(1000).describe('lines that come in for one that goes out'),
+  encoderRate: quantityOf('frequency').describe('edges a second that it takes'),
+});
 const Protection = <C extends 'breaker' | 'fuse' | 'contactor' | 'relay'>(c: C) =>
   z.strictObject({
     class: z.literal(c),
@@ -353,6 +359,7 @@ const plainClasses = [
   'vacuum',
   'heater',
   'laser',
+  'gear-motor',
   'probe',
   'pendant',
 ] as const;
@@ -392,6 +399,7 @@ export const PartData = z.discriminatedUnion('class', [
   Spindle,
   SpindleDrive,
   Encoder,
+  EncoderDivider,
   Breaker,
   Protection('fuse'),
   Protection('contactor'),

@@ -2,6 +2,7 @@ import type { Design } from '../machine/design';
 import type { Derived } from '../units/derived';
 import { figureOr, gather, known, mapKnown, missing } from '../units/derived';
 import { axesOf } from '../machine/design';
+import { spindleEncoderOf } from '../machine/spindleEncoder';
 import { circuitName } from '../machine/fields';
 import type { Axis, AxisEnd, Reference } from '../machine/mechanics';
 import type { InputCircuit, InputFunction, OutputFunction } from '../machine/connections';
@@ -216,11 +217,10 @@ function spindleOf(design: Design): ControllerSpindle | undefined {
   const outputs = Object.values(design.outputs).map((o) => o.function);
   const part = design.roles.spindle ? design.parts[design.roles.spindle]?.data : undefined;
   if (part?.class !== 'spindle' || !outputs.some((o) => o === 'spindle-run' || o === 'spindle-speed')) return undefined;
-  const encoder = design.roles.spindleEncoder ? design.parts[design.roles.spindleEncoder]?.data : undefined;
   return {
     maxRpm: figureOr(part.maxSpeed, 10_000),
     reverses: outputs.includes('spindle-direction'),
     speedSet: outputs.includes('spindle-speed'),
-    lines: encoder?.class === 'encoder' ? encoder.lines : 0,
+    lines: spindleEncoderOf(design)?.linesSeen ?? 0,
   };
 }

@@ -34,7 +34,7 @@ onMounted(() => {
   document.title = 'Parts · Nodaxis';
   void own.start();
 });
-const classNames: Partial<Record<PartClass, string>> = {
+const classNames: Record<PartClass, string> = {
   motor: 'motors',
   'stepper-driver': 'stepper drivers',
   'servo-drive': 'servo drives',
@@ -48,6 +48,7 @@ const classNames: Partial<Record<PartClass, string>> = {
   spindle: 'spindles',
   'spindle-drive': 'spindle drives',
   encoder: 'encoders',
+  'encoder-divider': 'encoder dividers',
   breaker: 'breakers and main switches',
   fuse: 'fuses',
   filter: 'filters',
@@ -57,7 +58,12 @@ const classNames: Partial<Record<PartClass, string>> = {
   connector: 'connectors',
   cable: 'cables',
   lamp: 'lamps',
-  fan: 'fans, vacuums and pumps',
+  fan: 'fans',
+  vacuum: 'vacuums',
+  pump: 'pumps',
+  heater: 'heaters',
+  laser: 'laser heads',
+  'gear-motor': 'gear motors',
   valve: 'valves',
   brake: 'brakes',
   'tool-head': 'tool heads',

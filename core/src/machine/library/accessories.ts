@@ -132,6 +132,15 @@ export const accessories: LibraryEntry[] = [
     setup: {},
   },
   {
+    key: 'gear-motor-turnip-24',
+    name: 'Turnip 24, gear motor',
+    about: 'Brushed gear motor for a tool changer or a chip conveyor, 24 V, 60 rpm.',
+    data: { class: 'gear-motor', ratedVoltage: sheet(24, 'V'), ratedCurrent: sheet(2, 'A') },
+    terminals: twoPole,
+    elements: load,
+    setup: {},
+  },
+  {
     key: 'laser-spark-5',
     name: 'Spark 5, laser head',
     about: 'Diode laser of 5 W of light, 24 V. It needs its own eyewear, a cover and someone beside it.',

@@ -71,7 +71,9 @@ function* expected({ data, terminals, elements }: Inside): Generator<[name: stri
     yield ['alarm', { kind: 'contact', a, b, form: 'NC', actuator: 'hand' }];
   if (data.class !== 'spindle-drive')
     for (const [a, b] of t.pairs('load-plus', 'load-minus')) yield ['load', { kind: 'load', a, b }];
-  if (['lamp', 'fan', 'pump', 'vacuum', 'heater', 'laser', 'valve', 'brake', 'spindle'].includes(data.class))
+  if (
+    ['lamp', 'fan', 'pump', 'vacuum', 'heater', 'laser', 'gear-motor', 'valve', 'brake', 'spindle'].includes(data.class)
+  )
     for (const [a, b] of t.pairs('mains-l', 'mains-n')) yield ['load', { kind: 'load', a, b }];
 
   for (const [plus, minus] of t.pairs('supply-out-plus', 'supply-out-minus'))

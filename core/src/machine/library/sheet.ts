@@ -234,6 +234,7 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     }),
     ...switchedOutputs,
   ],
+  'encoder-divider': [f('encoderRate', 'Edges that it takes', 'frequency', 'kHz')],
   'terminal-strip': [
     f('ratedCurrent', 'Fuse of each place', 'current', 'A', {
       help: 'Empty where the places are linked without fuses.',

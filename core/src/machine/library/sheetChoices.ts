@@ -126,6 +126,7 @@ export const sheetChoices: Partial<Record<PartClass, readonly SheetChoice[]>> = 
   'spindle-drive': [
     yes('isolated', 'Control terminals apart from the mains', 'Where they are not, everything wired to them is live.'),
   ],
+  'encoder-divider': [count('divider', 'Lines in for one out', 1, 1000)],
   encoder: [count('lines', 'Lines a revolution', 1, 1_000_000)],
   breaker: [
     pick(

@@ -1,6 +1,6 @@
 import type { Terminal } from '../parts';
 import type { LibraryEntry } from './entry';
-import { sheet, terminal } from './entry';
+import { encoderTerminals, sheet, terminal } from './entry';
 
 const threePhase: Record<string, Terminal> = {
   u: terminal('U', 'phase-u'),
@@ -18,6 +18,16 @@ const speedBoard: Record<string, Terminal> = {
   pulse: terminal('PW', 'pulse-width-in'),
   'pulse-common': terminal('PG', 'analogue-common'),
 };
+
+/** The encoder on one side (channel 0), the counter on the other one. */
+const dividerTerminals: Record<string, Terminal> = Object.fromEntries(
+  (['in', 'out'] as const).flatMap((side, channel) =>
+    Object.entries(encoderTerminals('incremental')).map(([id, t]) => [
+      id.replace('enc-', `${side}-`),
+      { ...t, printed: `${side === 'in' ? 'E' : 'C'} ${t.printed}`, channel },
+    ]),
+  ),
+);
 
 /** Spindles, the drives that turn them, and the encoder that a threading lathe wants. */
 export const spindles: LibraryEntry[] = [
@@ -221,6 +231,15 @@ export const spindles: LibraryEntry[] = [
       pulse: terminal('PW', 'pulse-width-in'),
       'pulse-common': terminal('PG', 'analogue-common'),
     },
+    elements: {},
+    setup: {},
+  },
+  {
+    key: 'divider-sluice-4',
+    name: 'Sluice 4, encoder divider',
+    about: 'Passes on one line of four, and the index as it is: for an input that cannot count them all.',
+    data: { class: 'encoder-divider', divider: 4, encoderRate: sheet(2, 'MHz') },
+    terminals: dividerTerminals,
     elements: {},
     setup: {},
   },

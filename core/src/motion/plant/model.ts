@@ -1,3 +1,4 @@
+import { spindleEncoderOf } from '../../machine/spindleEncoder';
 import { sinksTo } from '../../machine/directions';
 import type { Axis } from '../../machine/mechanics';
 import type { Design } from '../../machine/design';
@@ -285,15 +286,13 @@ function switchOf(model: PlantModel, device: string, part: Part): Derived<PlantS
 }
 
 function spindleOf(design: Design): PlantSpindle | undefined {
-  const { spindle, spindleEncoder } = design.roles;
-  const data = partOf(design, spindle)?.data;
+  const data = partOf(design, design.roles.spindle)?.data;
   if (data?.class !== 'spindle') return undefined;
-  const encoder = partOf(design, spindleEncoder)?.data;
   return {
     maxRpm: figureOr(data.maxSpeed, 10_000),
     rampS: PLANT.spindleRampS,
     coastS: PLANT.spindleCoastS,
-    lines: encoder?.class === 'encoder' ? encoder.lines : 0,
+    lines: spindleEncoderOf(design)?.linesSeen ?? 0,
   };
 }
 

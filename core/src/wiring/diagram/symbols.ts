@@ -85,7 +85,10 @@ export function symbolOf(part: Part): Symbol {
     case 'brake':
       return 'valve';
     case 'encoder':
+    case 'encoder-divider':
       return 'encoder';
+    case 'gear-motor':
+      return 'motor-direct-current';
     case 'probe':
       return 'probe';
     case 'cable':

@@ -1,4 +1,5 @@
-import { terminalsWithRole } from '../../machine/parts';
+import { terminalsWithRole, type Part } from '../../machine/parts';
+import { spindleEncoderOf } from '../../machine/spindleEncoder';
 import type { PlannedDrive } from './plannedDrives';
 import type { Planning } from './planning';
 import { at } from './proposal';
@@ -28,7 +29,7 @@ export function planEncoder(p: Planning, d: PlannedDrive): void {
   p.land(cable, undefined, 'signals');
 }
 
-/** The spindle’s encoder to the first encoder input of the controller. */
+/** The spindle’s encoder to the first encoder input of the controller, through a divider where there is one. */
 export function planSpindleEncoder(p: Planning): void {
   const encoder = p.holder('spindleEncoder');
   const controller = p.holder('controller');
@@ -41,16 +42,35 @@ export function planSpindleEncoder(p: Planning): void {
     });
     return;
   }
+  const divider = spindleEncoderOf(p.design)?.divider;
   const cable = p.cable('cable-spindle-encoder', 'Encoder spindle', usual.encoderCable, 'machine');
+  const ofInput = (signal: string) => inputs.find((t) => t.replace(/^enc\d+-/, '') === signal);
   for (const id of terminalsWithRole(encoder.part, 'encoder')) {
-    const into = inputs.find((t) => t.replace(/^enc\d+-/, 'enc-') === id);
+    const signal = id.replace('enc-', '');
+    const into = divider ? divided(divider.part, 'in', signal) : ofInput(signal);
     if (into)
       p.addIn(cable, {
         id: `spindle-encoder/${id}`,
-        from: at(controller.id, into),
+        from: at(divider?.id ?? controller.id, into),
         to: at(encoder.id, id),
         purpose: `Spindle encoder ${encoder.part.terminals[id]!.printed}.`,
       });
   }
   p.land(cable);
+  if (!divider) return;
+  const on = p.cable('cable-encoder-divided', 'Encoder divided', usual.encoderCable, 'cabinet');
+  for (const id of terminalsWithRole(divider.part, 'encoder', 1)) {
+    const into = ofInput(id.replace('out-', ''));
+    if (into)
+      p.addIn(on, {
+        id: `encoder-divider/${id}`,
+        from: at(controller.id, into),
+        to: at(divider.id, id),
+        purpose: `One line of ${divider.part.data.divider} of the spindle’s encoder: ${divider.part.terminals[id]!.printed}.`,
+      });
+  }
+  p.land(on);
 }
+/** The terminal of a divider for a signal of the encoder, such as `a-plus`. */
+const divided = (divider: Part, side: 'in' | 'out', signal: string): string | undefined =>
+  terminalsWithRole(divider, 'encoder').find((t) => t === `${side}-${signal}`);

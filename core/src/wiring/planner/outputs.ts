@@ -99,7 +99,7 @@ function loadTerminals(p: Planning, id: string): { plus: TerminalRef; minus: Ter
 }
 
 /** Loads that sit on the machine, at the end of a cable. */
-const ON_THE_MACHINE: ReadonlySet<PartClass> = new Set(['motor', 'valve', 'heater', 'laser', 'pump']);
+const ON_THE_MACHINE: ReadonlySet<PartClass> = new Set(['motor', 'valve', 'heater', 'laser', 'pump', 'gear-motor']);
 
 /** A load beside the contact that feeds it: in a cable of its own where it sits on the machine. */
 function feed(

@@ -30,6 +30,7 @@ function startFactor(part: Part): number {
     case 'fan':
     case 'pump':
     case 'vacuum':
+    case 'gear-motor':
       return 2;
     // Capacitors that are charged at a stroke.
     case 'supply':

@@ -37,10 +37,11 @@ const functions: [InputFunction, string][] = [
   ['limit', 'Limit'],
   ['reference', 'Reference'],
   ['stop', 'Stop button'],
-  ['pause', 'Pause button'],
+  ['pause', 'Pause'],
   ['start', 'Start button'],
   ['door', 'Door'],
   ['probe', 'Probe, touch plate or tool contact'],
+  ['position', 'Position, which the program reads'],
 ];
 const onAxis = computed(() => sitsOnAxis(kind.value));
 const axes = computed(() => machine.figures.axes);

@@ -1,5 +1,5 @@
 import type { Subject } from '../../finding';
-import { encoderRate, threadingSpeed } from './spindleEncoder';
+import { dividerUneven, encoderRate, threadingSpeed } from './spindleEncoder';
 import { spindleFrequency, spindleCurrent, spindleFlux } from './spindleDriveRules';
 
 /** The spindle, its drive and its encoder. */
@@ -10,6 +10,7 @@ export const spindle: Subject = {
     [spindleCurrent, 'current of the spindle against its drive'],
     [spindleFlux, 'volts per hertz of the drive against the plate of the spindle'],
     [encoderRate, 'the spindle’s encoder against its own limit and the counter'],
+    [dividerUneven, 'a divider that leaves no whole number of lines'],
     [threadingSpeed, 'pitch times speed of a thread against the axis'],
   ],
 };

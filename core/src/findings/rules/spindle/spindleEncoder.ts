@@ -1,7 +1,11 @@
 import { listedFigure } from '../../../machine/library/listed';
 import { figureOr, positive } from '../../../units/derived';
 import { printNumber, showValue } from '../../../units/print';
-import type { FindingDraft, Rule } from '../../finding';
+import type { Design } from '../../../machine/design';
+import { libraryOf } from '../../../machine/library/index';
+import { spindleEncoderOf } from '../../../machine/spindleEncoder';
+import type { FindingDraft, Remedy, Rule } from '../../finding';
+import { replanned } from '../../replanned';
 
 /** Edges that a quadrature pair gives for each line. */
 const EDGES = 4;
@@ -13,18 +17,31 @@ export const encoderRate: Rule = {
   code: 'encoder-rate',
   severity: 'wont-work',
   check: ({ design }): FindingDraft[] => {
-    const { spindleEncoder, spindle, controller } = design.roles;
-    const encoder = spindleEncoder ? design.parts[spindleEncoder] : undefined;
+    const { spindle, controller } = design.roles;
+    const found = spindleEncoderOf(design);
     const motor = spindle ? design.parts[spindle] : undefined;
     const board = controller ? design.parts[controller] : undefined;
-    if (encoder?.data.class !== 'encoder' || motor?.data.class !== 'spindle' || !board) return [];
+    if (!found || motor?.data.class !== 'spindle' || !board) return [];
+    const { id, part: encoder, divider, linesSeen } = found;
     const rpm = positive(motor.data.maxSpeed, '');
     const counts = positive(listedFigure(board, 'encoderRate'), '');
     const own = positive(encoder.data.maxSpeed, '');
     if (!rpm.known) return [];
     const { lines } = encoder.data;
-    const edges = (EDGES * lines * rpm.value) / 60;
-    const place = { subject: spindleEncoder!, station: 'wiring' as const, field: `parts.${spindleEncoder}` };
+    const edges = (EDGES * linesSeen * rpm.value) / 60;
+    const place = { subject: id, station: 'wiring' as const, field: `parts.${id}` };
+    const all = (EDGES * lines * rpm.value) / 60;
+    const takes = divider && positive(divider.part.data.encoderRate, '');
+    if (divider && takes?.known && all > takes.value)
+      return [
+        {
+          ...place,
+          subject: divider.id,
+          title: `${divider.part.designation} cannot follow ${encoder.designation} at full speed`,
+          explain: (display) =>
+            `${printNumber(lines, 5)} lines at ${showValue(rpm.value, 'rotation', display, 5)} give ${showValue(all, 'frequency', display, 4)}; ${divider.part.name} takes ${showValue(takes.value, 'frequency', display, 4)}. Above that it loses lines, and threads are wrong. An encoder with fewer lines, or a faster divider.`,
+        },
+      ];
     if (counts.known && edges > counts.value)
       return [
         {
@@ -32,10 +49,11 @@ export const encoderRate: Rule = {
           title: `${board.designation} cannot count ${encoder.designation} at full speed`,
           explain: (display) => {
             const hz = (v: number) => showValue(v, 'frequency', display, 4);
-            const holds = (counts.value * 60) / (EDGES * lines);
-            const divider = Math.ceil(edges / counts.value);
-            return `${printNumber(lines, 5)} lines at ${showValue(rpm.value, 'rotation', display, 5)} give ${hz(edges)}; one encoder input of ${board.name} counts ${hz(counts.value)}. It holds to ${showValue(Math.floor(holds), 'rotation', display, 4)}; above that, speed and thread are wrong. An encoder with fewer lines, or a divider of ${divider}.`;
+            const holds = (counts.value * 60) / (EDGES * linesSeen);
+            const needed = Math.ceil(all / counts.value);
+            return `${printNumber(linesSeen, 5)} lines at ${showValue(rpm.value, 'rotation', display, 5)} give ${hz(edges)}; one encoder input of ${board.name} counts ${hz(counts.value)}. It holds to ${showValue(Math.floor(holds), 'rotation', display, 4)}; above that, speed and thread are wrong. An encoder with fewer lines, or a divider of ${needed}.`;
           },
+          remedies: divider ? [] : dividersFor(design, lines, Math.ceil(all / counts.value)),
         },
       ];
     if (own.known && rpm.value > own.value)
@@ -48,6 +66,36 @@ export const encoderRate: Rule = {
         },
       ];
     return [];
+  },
+};
+
+/** The library's dividers that leave few enough lines, and a whole number of them. */
+const dividersFor = (design: Design, lines: number, least: number): Remedy[] =>
+  libraryOf('encoder-divider').flatMap((e) =>
+    e.data.class === 'encoder-divider' && e.data.divider >= least && lines % e.data.divider === 0
+      ? [replanned(design, `Put in ${e.name}`, { name: 'add-part', args: { library: e.key } })]
+      : [],
+  );
+
+/** A divider that leaves a part of a line: the control counts whole ones, and each turn of the spindle begins elsewhere. */
+export const dividerUneven: Rule = {
+  code: 'divider-uneven',
+  severity: 'wont-work',
+  check: ({ design }): FindingDraft[] => {
+    const found = spindleEncoderOf(design);
+    if (!found?.divider || Number.isInteger(found.linesSeen)) return [];
+    const { divider, part } = found;
+    const by = [...Array(50).keys()].map((n) => n + 2).filter((n) => part.data.lines % n === 0);
+    return [
+      {
+        subject: divider.id,
+        title: `${divider.part.designation} leaves no whole number of lines a revolution`,
+        explain: () =>
+          `${part.data.lines} lines divided by ${divider.part.data.divider} are ${printNumber(found.linesSeen, 5)}. The control counts whole lines: every turn it is off by the rest, and a thread is spoilt with the second pass. ${by.length ? `Divided by ${by.slice(0, 4).join(', ')} they stay whole.` : 'No divider suits this number of lines.'}`,
+        station: 'wiring',
+        field: `parts.${divider.id}`,
+      },
+    ];
   },
 };
 
