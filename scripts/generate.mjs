@@ -13,5 +13,5 @@ const write = (file, ...asked) => {
 write('docs/machine-file.schema.json', '--schema');
 write('docs/checks.md', '--checks');
 mkdirSync(join(root, 'examples'), { recursive: true });
-for (const name of ['dunnock', 'plover', 'wren', 'avocet', 'bullfinch', 'pipit', 'wheatear', 'whinchat'])
+for (const name of ['dunnock', 'plover', 'wren', 'avocet', 'bullfinch', 'fieldfare', 'pipit', 'wheatear', 'whinchat'])
   write(`examples/${name}.nodaxis.json`, '--example', name);

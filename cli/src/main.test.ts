@@ -43,6 +43,7 @@ it.each([
   ['wren', 1, ['broken-wire:limit-and-reference-y', 'pulse-rate:x', 'head-first:z']],
   ['bullfinch', 1, ['stop-cuts-nothing:stop']],
   ['whinchat', 0, ['head-may-fall:z']],
+  ['fieldfare', 0, ['mains-at-button:device-stop']],
   ['avocet', 0, ['gantry-square:y']],
   ['wheatear', 0, ['head-may-fall:z', 'gantry-square:y']],
   [

@@ -94,7 +94,7 @@ const expected = {
     screen('Commands spindle'),
     '-T6:U -M3:U, -T6:V -M3:V, -T6:W -M3:W',
     screen('Motor spindle', '-M3:PE'),
-    encoder('-K1:1', '-B1:'),
+    encoder('-K1:E1/', '-B1:'),
     screen('Encoder spindle'),
   ],
 };

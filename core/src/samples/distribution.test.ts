@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { deriveFigures } from '../derivation/figures';
 import { distributionOf } from '../distribution/tree';
+import { LivingMachine } from '../faults/livingMachine';
 import { findingsOf } from '../findings/findings';
 import { applyCommand } from '../commands/apply';
 import { readMachineFile } from '../machine/reading/read';
@@ -13,12 +14,13 @@ import { farPart } from '../wiring/cables';
 import { terminalName } from '../wiring/wires';
 import { avocet } from './avocet';
 import { bullfinch } from './bullfinch';
+import { fieldfare } from './fieldfare';
 import { pipit } from './pipit';
 import { wheatear } from './wheatear';
 import { whinchat } from './whinchat';
 
 /** Machines whose power goes ways of its own: drives on the mains, several supplies, hand switches, loads that no control knows. */
-const builds = { avocet, bullfinch, pipit, wheatear, whinchat };
+const builds = { avocet, bullfinch, fieldfare, pipit, wheatear, whinchat };
 type BuildName = keyof typeof builds;
 const machines = Object.fromEntries(Object.entries(builds).map(([n, make]) => [n, make()])) as Record<
   BuildName,
@@ -49,6 +51,8 @@ const known: Record<BuildName, string[]> = {
   // A greased thread lets Z down; two motors on one channel, so one switch for both sides.
   wheatear: ['gantry-square:y', 'head-may-fall:z'],
   whinchat: ['head-may-fall:z'],
+  // Its contactors have coils for the mains.
+  fieldfare: ['mains-at-button:device-stop'],
 };
 it.each(names)('%s: nothing is said against it that is not so', (name) => {
   expect(said(machines[name])).toEqual(known[name]);
@@ -116,6 +120,59 @@ const leads: Record<BuildName, string[]> = {
     '-X5:5b -B4:BN',
     '-X5:6b -B4:BU',
     '-B4:BK -X5:7b',
+  ],
+  fieldfare: [
+    '-X1:L -Q1:1',
+    '-X1:N -Q1:3',
+    '-Q1:2 -F1:1',
+    '-Q1:4 -F1:3',
+    // Ahead of the contactor: 4 A for the supplies, 2 A for the stop chain, which runs on the mains.
+    '-F1:2 -F3:1',
+    '-F1:4 -F3:3',
+    '-F3:2 -T1:L',
+    '-F3:4 -T1:N',
+    '-F1:2 -F4:1',
+    '-F1:4 -F4:3',
+    '-F4:2 -S2:21',
+    '-Q2:14 -Q2:A1',
+    '-Q2:A2 -F4:4',
+    // Behind it: 10 A for the drives, each by a filter of its own; the pump by a relay; the spindle by a second contactor.
+    '-F1:2 -Q2:1',
+    '-F1:4 -Q2:3',
+    '-Q2:2 -F2:1',
+    '-Q2:4 -F2:3',
+    ...[1, 2].flatMap((n) => [
+      `-F2:2 -R${n}:L1`,
+      `-F2:4 -R${n}:N1`,
+      `-R${n}:L2 -T${n + 2}:L1`,
+      `-R${n}:N2 -T${n + 2}:L2`,
+    ]),
+    '-Q2:2 -K8:11',
+    '-Q2:4 -M5:N',
+    '-Q2:2 -Q3:A1',
+    '-Q2:4 -Q3:A2',
+    '-Q2:2 -Q3:1',
+    '-Q2:4 -Q3:3',
+    '-Q3:2 -T2:R',
+    '-Q3:4 -T2:S',
+    // The second 24 V and the 12 V are looped from the first supply.
+    '-T1:L -T5:L',
+    '-T1:N -T5:N',
+    '-T5:L -T6:L',
+    '-T5:N -T6:N',
+    '-T5:+ -P3:+',
+    '-T5:− -P3:−',
+    '-T6:+ -P4:+',
+    '-T6:− -P4:−',
+    // Three boards, each hanging on the one before.
+    '-K1:EXT -K3:IN',
+    '-K3:ON -K4:IN',
+    '-K4:ON -K5:EXT',
+    ...[4, 5, 6, 7].map((n) => `-B${n}:BK -K3:D${n - 3}`),
+    '-S3:14 -K5:G1',
+    '-S4:14 -K5:G2',
+    '-K4:R1 -P1:+',
+    '-K4:R2 -P2:+',
   ],
   bullfinch: [
     '-X1:L -Q1:1',
@@ -215,8 +272,14 @@ describe.each(names)('%s', (name) => {
   it.each(leads[name])('is led from %s', (lead) => expect(planned).toContain(lead));
   it('nothing else is led from what gives power there', () => {
     // Where the one motor supply feeds all, -T1 counts; elsewhere it is led as a motor supply is.
-    const gives = /^(wh|av)/.test(name) ? /^-(F\d|Q\d|R1|T1|X1|X3|X4):(?!PE|\d)/ : /^-(F\d|Q\d|R1|T8|X1):(?!PE)/;
-    const more = planned.filter((lead) => gives.test(lead) && !leads[name].includes(lead));
+    const gives: Partial<Record<BuildName, RegExp>> = {
+      avocet: /^-(F\d|Q\d|R1|T1|X1|X3|X4):(?!PE|\d)/,
+      fieldfare: /^-(F\d|Q\d|R\d|T5|T6|X1):(?!PE)/,
+      wheatear: /^-(F\d|Q\d|R1|T1|X1):(?!PE)/,
+      whinchat: /^-(F\d|Q\d|R1|T1|X1):(?!PE)/,
+    };
+    const given = gives[name] ?? /^-(F\d|Q\d|R1|T8|X1):(?!PE)/;
+    const more = planned.filter((lead) => given.test(lead) && !leads[name].includes(lead));
     expect(more).toEqual([]);
   });
   it('plans nothing anew, and is read again as it was written', () => {
@@ -254,6 +317,17 @@ it('drives on the mains: the peak of the sine is their bus, and the stop takes t
   expect(said(low)).toContain('mains-voltage:driver-x-0');
   expect([...stop.moved].sort()).toEqual(['driver-a-0', 'driver-x-0', 'driver-y-0', 'driver-z-0']);
   expect([...stop.kept]).toEqual(['driver-a-0']);
+});
+
+it('a contactor that follows another: the spindle drive has its mains only while the first one holds', () => {
+  const { stop, network, design } = deriveFigures(machines.fieldfare.design);
+  expect([...stop.held].sort()).toEqual(['contactor/coil', 'stop-contactor/coil']);
+  expect([...stop.pressed.energised]).toEqual([]);
+  const living = new LivingMachine(design, network);
+  expect([living.spindleFed(stop.rest), living.spindleFed(living.at({ held: stop.held }))]).toEqual([true, true]);
+  expect(living.spindleFed(stop.pressed)).toBe(false);
+  expect([...stop.moved].sort()).toEqual(['driver-x-0', 'driver-z-0']);
+  expect([...stop.kept]).toEqual([]);
 });
 
 it('a hand tool on its own switch turns when it is switched on, and no stop of the control reaches it', () => {

@@ -2,6 +2,7 @@ import type { MachineFile } from '../machine/file';
 import { avocet } from './avocet';
 import { bullfinch } from './bullfinch';
 import { dunnock } from './dunnock';
+import { fieldfare } from './fieldfare';
 import { pipit } from './pipit';
 import { plover } from './plover';
 import { wheatear } from './wheatear';
@@ -20,6 +21,7 @@ export const exampleMachines = [
   ...sampleMachines,
   { id: 'avocet', make: avocet },
   { id: 'bullfinch', make: bullfinch },
+  { id: 'fieldfare', make: fieldfare },
   { id: 'pipit', make: pipit },
   { id: 'wheatear', make: wheatear },
   { id: 'whinchat', make: whinchat },

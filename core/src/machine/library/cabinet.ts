@@ -116,29 +116,39 @@ const relay = (
 
 /** What stands in the cabinet between the mains and the electronics. */
 export const cabinet: LibraryEntry[] = [
-  plain(
-    'inlet-gate-16',
-    'Gate 16, mains inlet',
-    'Where the mains lead is plugged in. Carries mains: pull the plug before the lid comes off.',
-    {
-      class: 'connector',
-      form: 'mains-inlet',
-      rows: [3],
-      panelContacts: 'pins',
-      ratedVoltage: sheet(250, 'V'),
-      ratedCurrent: sheet(16, 'A'),
-    },
-    {
-      l: terminal('L', 'mains-l'),
-      n: terminal('N', 'mains-n'),
-      pe: terminal('PE', 'protective-earth'),
-    },
+  ...[16, 32].map((amps) =>
+    plain(
+      `inlet-gate-${amps}`,
+      `Gate ${amps}, mains inlet`,
+      'Where the mains lead is plugged in. Carries mains: pull the plug before the lid comes off.',
+      {
+        class: 'connector',
+        form: 'mains-inlet',
+        rows: [3],
+        panelContacts: 'pins',
+        ratedVoltage: sheet(250, 'V'),
+        ratedCurrent: sheet(amps, 'A'),
+      },
+      {
+        l: terminal('L', 'mains-l'),
+        n: terminal('N', 'mains-n'),
+        pe: terminal('PE', 'protective-earth'),
+      },
+    ),
   ),
   plain(
     'switch-stile-2',
     'Stile 2, main switch',
     'Two-pole switch that can be locked off. It parts L and N; the earth is never switched.',
     { class: 'breaker', ratedCurrent: sheet(20, 'A'), ratedVoltage: sheet(250, 'V'), forDirectCurrent: false },
+    poles(2),
+    closedPoles(2, 'main switch'),
+  ),
+  plain(
+    'switch-stile-32',
+    'Stile 32, main switch',
+    'Two-pole switch that can be locked off. It parts L and N; the earth is never switched.',
+    { class: 'breaker', ratedCurrent: sheet(32, 'A'), ratedVoltage: sheet(250, 'V'), forDirectCurrent: false },
     poles(2),
     closedPoles(2, 'main switch'),
   ),
@@ -251,6 +261,13 @@ export const cabinet: LibraryEntry[] = [
     },
     { link: { kind: 'join', terminals: ['pe', 'screen'] } },
   ),
+  strip(
+    'strip-paling-2-24',
+    'Paling 2 long, fused terminals, 2 A',
+    'Twenty-four places with a fuse of 2 A each.',
+    24,
+    2,
+  ),
   strip('strip-hedge-12', 'Hedge 12, linked terminals', 'Twelve linked places: one potential for many.', 12),
   strip('strip-hedge-24', 'Hedge 24, linked terminals', 'Twenty-four linked places.', 24),
   strip('strip-paling-2', 'Paling 2, fused terminals, 2 A', 'Sixteen places with a fuse of 2 A each.', 16, 2),
@@ -276,13 +293,15 @@ export const cabinet: LibraryEntry[] = [
     { ratedCurrent: sheet(9, 'A'), ratedVoltage: sheet(400, 'V'), forDirectCurrent: false },
     false,
   ),
-  contactor(
-    'contactor-post-16-mains',
-    'Post 16, contactor with a coil for the mains',
-    'Three poles for the mains, one auxiliary contact; its coil runs on 230 V, so its chain carries mains. Suppressed.',
-    { ratedCurrent: sheet(16, 'A'), ratedVoltage: sheet(400, 'V'), forDirectCurrent: false },
-    true,
-    230,
+  ...[16, 25].map((amps) =>
+    contactor(
+      `contactor-post-${amps}-mains`,
+      `Post ${amps}, contactor with a coil for the mains`,
+      'Three poles for the mains, one auxiliary contact; its coil runs on 230 V, so its chain carries mains. Suppressed.',
+      { ratedCurrent: sheet(amps, 'A'), ratedVoltage: sheet(400, 'V'), forDirectCurrent: false },
+      true,
+      230,
+    ),
   ),
   relay(
     'relay-latch-24',

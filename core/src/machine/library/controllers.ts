@@ -75,7 +75,7 @@ const encoderInputs = (n: number): Record<string, Terminal> =>
     range(n).flatMap((i) =>
       Object.entries(encoderTerminals('incremental')).map(([id, t]) => [
         `${id.replace('enc-', `enc${i}-`)}`,
-        { ...t, printed: `${i + 1}${t.printed}`, channel: i },
+        { ...t, printed: `E${i + 1}/${t.printed}`, channel: i },
       ]),
     ),
   );

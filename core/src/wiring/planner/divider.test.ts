@@ -16,7 +16,7 @@ it('a divider stands between the spindle’s encoder and the control: all eight 
   const signals = ['A+', 'A−', 'B+', 'B−', 'Z+', 'Z−', '5V', '0V'];
   const [k, b] = [design.parts['encoder-divider']!.designation, design.parts['spindle-encoder']!.designation];
   expect(leads.sort()).toEqual(
-    [...signals.map((s) => `${k}:E ${s} ${b}:${s}`), ...signals.map((s) => `-K1:1${s} ${k}:C ${s}`)].sort(),
+    [...signals.map((s) => `${k}:E/${s} ${b}:${s}`), ...signals.map((s) => `-K1:E1/${s} ${k}:C/${s}`)].sort(),
   );
   const lines = (d: typeof design) => {
     const { controller } = deriveFigures(d);

@@ -7,7 +7,7 @@ import { poleFrom, poleOf } from './poles';
 import type { TerminalRef } from '../../machine/ids';
 
 /** What a mains lead is protected with where nothing is entered, A. */
-const USUAL_BREAKER_A = 16;
+export const USUAL_BREAKER_A = 16;
 
 /** Current at which what protects a mains lead lets go, A. */
 export function mainsProtectionA(p: Planning, at: PortRef): number {
@@ -48,17 +48,19 @@ export function planMains(p: Planning): void {
       const loop = `${from.part}/${from.port}`;
       const looped = part.data.class === 'supply';
       const protectedA = mainsProtectionA(p, at);
+      const coil = at.port === 'mains' && (part.data.class === 'contactor' || part.data.class === 'relay');
       p.add({
-        id: `mains/${at.part}-${pole.toLowerCase()}`,
+        // A contactor has its coil and its poles on the mains.
+        id: `mains/${at.part}-${coil ? 'coil-' : ''}${pole.toLowerCase()}`,
         from: (looped ? loops.get(loop) : undefined) ?? poleFrom(p, from, pole),
         to,
         colour: p.colour(pole === 'L' ? 'mains-line' : 'mains-neutral'),
         section: p.section({ amps: protectedA, protectedA }, 'mains'),
         purpose:
           at.port === 'mains'
-            ? `${pole} for ${part.data.class === 'contactor' || part.data.class === 'relay' ? `the coil of ${part.name}` : part.name}.`
+            ? `${pole} for ${coil ? `the coil of ${part.name}` : part.name}.`
             : part.data.class === 'contactor'
-              ? `${pole} to the contactor that the stop chain holds.`
+              ? `${pole} to ${at.part === p.design.roles.stopContactor ? 'the contactor that the stop chain holds' : part.name}.`
               : `${pole} of the mains goes on to ${part.name}.`,
       });
       if (looped && to) loops.set(loop, to);

@@ -5,6 +5,7 @@ import { terminalKey, type TerminalRef } from '../../machine/ids';
 import type { Element, Part, PartClass, TerminalRole } from '../../machine/parts';
 import { terminalsWithRole } from '../../machine/parts';
 import { loadAmps, loadVolts } from '../../machine/loads';
+import { mainsProtectionA, USUAL_BREAKER_A } from './mains';
 import type { Planning } from './planning';
 import { firstWithRole } from './planning';
 import { fieldPole, poleFrom, protectionA } from './poles';
@@ -141,7 +142,8 @@ function feed(
 function feedMains(p: Planning, id: string, device: string, relay: string, words: string): void {
   const ahead = p.tree.feeds[relay]?.in;
   const part = p.design.parts[device]!;
-  const section = p.section({ amps: loadAmps(part), protectedA: 16 }, 'mains');
+  const protectedA = Math.max(USUAL_BREAKER_A, mainsProtectionA(p, { part: relay, port: 'in' }));
+  const section = p.section({ amps: loadAmps(part), protectedA }, 'mains');
   const line = { colour: p.colour('mains-line'), section };
   p.add(
     {

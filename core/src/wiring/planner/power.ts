@@ -72,7 +72,7 @@ export function planControl(p: Planning, fieldMeetsBoard: boolean): void {
   const controller = p.holder('controller');
   if (!controller) return;
   const { id } = controller;
-  planSupply(p, id, 'controller', 1, 'controller');
+  planSupply(p, id, 'the controller', 1, 'controller');
   planSockets(p);
   const field = p.tree.supplyOf(id, 'field');
   if (fieldMeetsBoard && field?.id !== p.tree.supplyOf(id, 'supply')?.id)
@@ -103,7 +103,7 @@ function planSupply(p: Planning, part: string, name: string, amps: number, id: s
       to: p.terminal(part, `supply-${pole}`),
       colour: p.colour(`control-${pole}`),
       section: p.section({ amps, protectedA: protectionA(p, at) ?? amps }, 'control'),
-      purpose: `Supply of the ${name}, ${pole === 'plus' ? '+' : '0 V'}.`,
+      purpose: `Supply of ${name}, ${pole === 'plus' ? '+' : '0 V'}.`,
     });
 }
 
