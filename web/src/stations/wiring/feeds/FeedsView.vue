@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { givenAt } from '@nodaxis/core/distribution/choices';
 import { socketOf } from '@nodaxis/core/distribution/seats';
+import { portOf } from '@nodaxis/core/machine/ports';
 import { printNumber, showValue } from '@nodaxis/core/units/print';
 import { baseValue } from '@nodaxis/core/units/quantity';
 import { computed, ref, watch } from 'vue';
@@ -54,7 +55,7 @@ const load = ({ carried, draws }: FeedRow): string => {
 const share = ({ carried }: FeedRow): number | undefined =>
   carried?.rated && carried.amps ? carried.amps / carried.rated : undefined;
 /** What a part takes there, where it takes more than its power. */
-const role = ({ branch }: FeedRow): string =>
+const role = ({ branch, part }: FeedRow): string =>
   branch.from && socketOf(machine.design, branch.from)
     ? `socket ${socketOf(machine.design, branch.from)!.printed}`
     : branch.port === 'motor-supply'
@@ -63,7 +64,7 @@ const role = ({ branch }: FeedRow): string =>
         ? 'over its data lead'
         : branch.port === 'field'
           ? 'inputs and outputs'
-          : branch.port === 'coil'
+          : branch.port === 'coil' || (branch.port === 'mains' && portOf(part, 'in'))
             ? 'coil'
             : branch.port === 'torque-off'
               ? 'torque-off'
