@@ -101,7 +101,8 @@ export function protectionOf(design: Design, wire: Wire, sheet: string | undefin
     if (data.class === 'supply' && e.role === 'supply-out-plus' && data.outputCurrent)
       return { amps: baseValue(data.outputCurrent), by: 'supply' };
   }
-  if (sheet !== 'mains' || wire.ends.some((e) => e.role === 'protective-earth')) return undefined;
+  const onMains = sheet === 'mains' || wire.ends.some((e) => e.role === 'mains-l' || e.role === 'mains-n');
+  if (!onMains || wire.ends.some((e) => e.role === 'protective-earth')) return undefined;
   // The end that takes power tells what is ahead of it.
   for (const e of wire.ends) {
     const port = distributionOf(design).portAt(e);

@@ -94,8 +94,9 @@ export function sheetRule(design: Design): (from: TerminalRef, to: TerminalRef) 
     const has = (set: Roles) => set.has(a) || set.has(b);
     const is = (role: TerminalRole) => a === role || b === role;
     const [k, l] = [p.data.class, q.data.class];
-    if (has(mainsRoles)) return 'mains';
+    // Also where the chain runs on the mains.
     if (chainCuts(from.part, a, s.channel) || chainCuts(to.part, b, t.channel)) return 'stop-chain';
+    if (has(mainsRoles)) return 'mains';
     if (has(poles)) {
       const device = poles.has(b) ? to.part : from.part;
       if (motorBus.has(device)) return 'motor-power';
