@@ -3,7 +3,9 @@ import { createDeriver, deriveFigures } from '@nodaxis/core/derivation/figures';
 import { axisSpeedLimits, driveFigures } from '@nodaxis/core/drivetrain/speed';
 import { torqueChart } from '@nodaxis/core/drivetrain/torqueChart';
 import { findingsOf } from '@nodaxis/core/findings/findings';
+import type { Design } from '@nodaxis/core/machine/design';
 import { dunnock } from '@nodaxis/core/samples/dunnock';
+import { fieldfare } from '@nodaxis/core/samples/fieldfare';
 import { planConductors } from '@nodaxis/core/wiring/planner/plan';
 import { CONDUCTORS, largeMachine } from './largeMachine';
 import type { Figure } from './measure';
@@ -76,12 +78,15 @@ export function torqueOfSixAxes(): Figure {
   };
 }
 
-/** The whole plan of a complete router, from nothing. */
-export function planning(): Figure {
-  const { design } = dunnock();
+/** The whole plan, from nothing: of a complete router, and of a lathe in two boxes with its tree of breakers and contactors. */
+export const planning = (): Figure[] => [
+  planningOf('Dunnock', dunnock().design),
+  planningOf('Fieldfare', fieldfare().design),
+];
+function planningOf(machine: string, design: Design): Figure {
   const runs = time(60, () => void planConductors(design));
   return {
-    name: `planning Dunnock, ${Object.keys(design.conductors).length} conductors, median (best ${Math.min(...runs).toFixed(2)})`,
+    name: `planning ${machine}, ${Object.keys(design.conductors).length} conductors, median (best ${Math.min(...runs).toFixed(2)})`,
     value: quantile(runs, 0.5),
     unit: 'ms',
     bound: 50,
