@@ -145,6 +145,41 @@ export const cabling = {
       draft.parts[id]!.setup.alsoIn = [...through.slice(1), cable];
     },
   } satisfies Handler<'share-connector'>,
+  'leave-connector': {
+    title: ({ cable, part }, before) => `${cable}: led past ${before.parts[part]?.designation ?? part}`,
+    apply({ cable, part: id }, draft) {
+      const part = draft.parts[id];
+      const through = part ? cablesThrough(part as Part) : [];
+      if (!part || !through.includes(cable))
+        return refuse(
+          `${cable} does not run through ${part?.designation ?? id}.`,
+          `parts.${id}`,
+          'Pick one that does.',
+        );
+      const [first, ...others] = through.filter((name) => name !== cable);
+      if (first === undefined)
+        return refuse(`${part.designation} divides no other cable.`, `parts.${id}`, 'Remove the plug itself.');
+      /** The contacts of that cable: on one side of the plug its conductors bear its name. */
+      const contacts = new Set(
+        Object.values(draft.conductors).flatMap((c) =>
+          c.cable === cable ? [c.from, c.to].flatMap((t) => (t.part === id ? [t.terminal.slice(2)] : [])) : [],
+        ),
+      );
+      for (const [cid, c] of Object.entries(draft.conductors)) {
+        if (![c.from, c.to].some((t) => t.part === id && contacts.has(t.terminal.slice(2)))) continue;
+        if (isMade(c))
+          return refuse(
+            `Conductor ${c.number} is ${c.state} at ${part.designation}.`,
+            `conductors.${cid}`,
+            'Set it back to planned, or remove it, first.',
+          );
+        delete draft.conductors[cid];
+      }
+      part.setup.insertedIn = first;
+      if (others.length) part.setup.alsoIn = others;
+      else delete part.setup.alsoIn;
+    },
+  } satisfies Handler<'leave-connector'>,
   'remove-connector': {
     title: ({ part }, before) => `${before.parts[part]?.designation ?? part} taken out`,
     apply({ part: id }, draft) {

@@ -117,6 +117,8 @@ export interface CommandArgs {
   'insert-connector': { cable: string; library: string; entry?: LibraryEntry; at: 'near' | 'far' };
   /** Leads a further cable through a connector that divides others already. */
   'share-connector': { cable: string; part: string };
+  /** Leads one of several cables past a connector; the others stay in it. */
+  'leave-connector': { cable: string; part: string };
   'remove-connector': { part: string };
   'fit-suppressor': { part: string; coil: string; type: Extract<Element, { kind: 'suppressor' }>['type'] };
   'set-part': { part: string; set: Partial<Pick<Part, 'name'>> & Editable<Part, 'notes' | 'photos' | 'boardRevision'> };

@@ -393,6 +393,31 @@ it('the fourth motor finds no room in that plug', () => {
   );
   expect(refused.ok ? '' : refused.error[0]!.what).toBe('-X3 has 1 free contact; Motor Y left has 5 conductors.');
 });
+it('one cable of three is led past the plug: the others keep to it, and the motor has its leads straight again', () => {
+  const after = edited(
+    machines.wheatear,
+    { name: 'leave-connector', args: { cable: 'Motor Y right', part: 'connector-1' } },
+    { name: 'plan-wiring', args: {} },
+  );
+  const { conductors, parts } = after.design;
+  expect(parts['connector-1']!.setup).toMatchObject({ insertedIn: 'Motor X', alsoIn: ['Motor Z'] });
+  const ends = Object.values(conductors).filter((c) => c.cable === 'Motor Y right');
+  expect(ends).toHaveLength(5);
+  expect(ends.flatMap((c) => [c.from.part, c.to.part])).not.toContain('connector-1');
+  expect(Object.values(conductors).filter((c) => c.to.part === 'connector-1')).toHaveLength(10);
+  expect(deriveFigures(after.design).replanned).toEqual({ changes: [], conflicts: [] });
+  const refused = (cable: string, file = after) => {
+    const r = applyCommand(
+      file,
+      { name: 'leave-connector', args: { cable, part: 'connector-1' } },
+      '2026-03-03T10:00:00.000Z',
+    );
+    return r.ok ? '' : r.error[0]!.what;
+  };
+  expect(refused('Motor Y right')).toMatch(/does not run through/);
+  const one = edited(after, { name: 'leave-connector', args: { cable: 'Motor X', part: 'connector-1' } });
+  expect(refused('Motor Z', one)).toMatch(/divides no other cable/);
+});
 it('one direction signal for both sides of the gantry, and in Practice they move together', () => {
   const { settings } = deriveFigures(machines.wheatear.design);
   expect(settings.filter((s) => s.key.startsWith('axis/y/direction')).map((s) => s.key)).toEqual([

@@ -3,7 +3,10 @@ import DataTable from '../../ui/DataTable.vue';
 import TickBox from '../../ui/TickBox.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
+import ActionMenu from '../../ui/ActionMenu.vue';
+import Caution from '../../ui/Caution.vue';
 import { Printer } from '@element-plus/icons-vue';
+import type { Command } from '@nodaxis/core/commands/command';
 import { cablesThrough } from '@nodaxis/core/machine/parts';
 import { freeContacts } from '@nodaxis/core/wiring/cables';
 import { stripLayout } from '@nodaxis/core/wiring/labels';
@@ -47,16 +50,21 @@ const contacts = computed(() => {
 function tick(conductor: string, on: boolean): void {
   machine.run({ name: 'set-conductors', args: { ids: [conductor], set: { state: on ? 'connected' : 'cut' } } });
 }
-const remove = () =>
-  machine.run({
+const fault = ref('');
+/** Changes the plug and plans again: one edit. */
+function replan(title: string, command: Command): void {
+  const faults = machine.run({
     name: 'several',
-    args: {
-      title: `${part.value?.designation ?? ''} taken out`,
-      commands: [
-        { name: 'remove-connector', args: { part: picked.value } },
-        { name: 'plan-wiring', args: {} },
-      ],
-    },
+    args: { title, commands: [command, { name: 'plan-wiring', args: {} }] },
+  });
+  fault.value = faults.map((f) => `${f.what} ${f.fix}`).join(' ');
+}
+const remove = () =>
+  replan(`${part.value?.designation ?? ''} taken out`, { name: 'remove-connector', args: { part: picked.value } });
+const leave = (cable: string) =>
+  replan(`${cable}: led past ${part.value?.designation ?? ''}`, {
+    name: 'leave-connector',
+    args: { cable, part: picked.value },
   });
 const print = () => window.print();
 </script>
@@ -92,9 +100,18 @@ const print = () => window.print();
           <ActionButton kind="danger" :disabled="machine.readOnly" @click="remove">Remove this plug</ActionButton>
         </span>
       </div>
-      <p v-if="through.length">
+      <Caution v-if="fault" kind="refused">{{ fault }}</Caution>
+      <p v-if="through.length" class="row wrap">
         {{ through.length === 1 ? 'It divides the cable' : 'Through it run the cables' }} {{ through.join(', ') }};
         {{ free }} {{ free === 1 ? 'contact is' : 'contacts are' }} free.
+        <ActionMenu
+          v-if="through.length > 1"
+          class="no-print"
+          :items="through.map((value) => ({ value, label: value }))"
+          :disabled="machine.readOnly"
+          @pick="leave"
+          >Lead one past it</ActionMenu
+        >
       </p>
       <p class="soft">
         This half has {{ contacts }}. The solder side is the mirror of the mating side: hold the sheet as you hold the
