@@ -125,7 +125,7 @@ export const accessories: LibraryEntry[] = [
     key: 'heater-ember-wire',
     name: 'Ember wire, hot wire',
     about:
-      'Stretched wire of 60 W that cuts foam, 36 V. It burns skin and sets foam alight where it stands; foam fumes are toxic.',
+      'Stretched wire of 60 W that cuts foam, 36 V. It burns skin, and sets foam alight when it stops moving; the fumes of foam are toxic.',
     data: { class: 'heater', ratedVoltage: sheet(36, 'V'), ratedCurrent: sheet(1.7, 'A') },
     terminals: twoPole,
     elements: load,
