@@ -1,6 +1,8 @@
+import type { Draft } from 'immer';
 import { libraryEntry } from '../machine/library';
 import type { Design } from '../machine/design';
 import { nextDesignation } from '../machine/designation';
+import type { TerminalRef } from '../machine/ids';
 import { partFrom } from '../machine/library/entry';
 import { cablesThrough, type Part } from '../machine/parts';
 import type { Fault } from '../units/result';
@@ -31,6 +33,20 @@ function notToDivide(design: Design, cable: string): Fault | undefined {
       'Set the conductors of this cable back to planned first.',
     )
   );
+}
+
+/** Takes the planned conductors off some terminals of a part; none of them where one is made already. */
+function takeOff(draft: Draft<Design>, part: string, at: (terminal: TerminalRef) => boolean): Fault | undefined {
+  const off = Object.entries(draft.conductors).filter(([, c]) => [c.from, c.to].some((t) => t.part === part && at(t)));
+  const made = off.find(([, c]) => isMade(c));
+  if (made)
+    return refuse(
+      `Conductor ${made[1].number} is ${made[1].state} at ${draft.parts[part]!.designation}.`,
+      `conductors.${made[0]}`,
+      'Set it back to planned, or remove it, first.',
+    );
+  for (const [id] of off) delete draft.conductors[id];
+  return undefined;
 }
 
 /** Cables, what divides them, the chains that carry them, and the rules for their colours and sections. */
@@ -165,16 +181,8 @@ export const cabling = {
           c.cable === cable ? [c.from, c.to].flatMap((t) => (t.part === id ? [t.terminal.slice(2)] : [])) : [],
         ),
       );
-      for (const [cid, c] of Object.entries(draft.conductors)) {
-        if (![c.from, c.to].some((t) => t.part === id && contacts.has(t.terminal.slice(2)))) continue;
-        if (isMade(c))
-          return refuse(
-            `Conductor ${c.number} is ${c.state} at ${part.designation}.`,
-            `conductors.${cid}`,
-            'Set it back to planned, or remove it, first.',
-          );
-        delete draft.conductors[cid];
-      }
+      const made = takeOff(draft, id, ({ terminal }) => contacts.has(terminal.slice(2)));
+      if (made) return made;
       part.setup.insertedIn = first;
       if (others.length) part.setup.alsoIn = others;
       else delete part.setup.alsoIn;
@@ -186,16 +194,8 @@ export const cabling = {
       const part = draft.parts[id];
       if (part?.data.class !== 'connector')
         return refuse(`There is no connector ${id}.`, `parts.${id}`, 'Pick one from the list.');
-      for (const [cid, c] of Object.entries(draft.conductors)) {
-        if (c.from.part !== id && c.to.part !== id) continue;
-        if (isMade(c))
-          return refuse(
-            `Conductor ${c.number} is ${c.state} at ${part.designation}.`,
-            `conductors.${cid}`,
-            'Set it back to planned, or remove it, first.',
-          );
-        delete draft.conductors[cid];
-      }
+      const made = takeOff(draft, id, () => true);
+      if (made) return made;
       delete draft.parts[id];
     },
   } satisfies Handler<'remove-connector'>,

@@ -1,6 +1,6 @@
 import type { MachineFile } from '../machine/file';
 import { quantity } from '../units/quantity';
-import { mainsSide, MachineBuilder } from './builder';
+import { ballScrew, mainsSide, MachineBuilder } from './builder';
 
 /**
  * A frame with two heads for one plug: a spindle on a speed board, and a hot wire with a sensor for its tension. All of it runs on
@@ -39,12 +39,7 @@ export function avocet(): MachineFile {
       travel: [travel, 'mm'],
       maxSpeed: [axis === 'z' ? 15 : 50, 'mm/s'],
       acceleration: [400, 'mm/s²'],
-      'transmission.pitch': [5, 'mm'],
-      'transmission.efficiency': [90, '%'],
-      'transmission.outerDiameter': [16, 'mm'],
-      'transmission.rootDiameter': [13.2, 'mm'],
-      'transmission.length': [travel + 120, 'mm'],
-      'transmission.endFixity': 'fixed-supported',
+      ...ballScrew(travel + 120),
       dragTorque: [0.1, 'N·m'],
       frictionCoefficient: [0.01, '1'],
       cuttingForce: [40, 'N'],

@@ -104,6 +104,16 @@ export const mainsSide = {
   mainsFilter: 'filter-sieve-16',
   earthBar: 'bar-ridge-20',
 } as const;
+/** A ball screw of 16 mm with a lead of 5 mm, the usual one of small machines. */
+export const ballScrew = (lengthMm: number) =>
+  ({
+    'transmission.pitch': [5, 'mm'],
+    'transmission.efficiency': [90, '%'],
+    'transmission.outerDiameter': [16, 'mm'],
+    'transmission.rootDiameter': [13.2, 'mm'],
+    'transmission.length': [lengthMm, 'mm'],
+    'transmission.endFixity': 'fixed-supported',
+  }) as const;
 /** What a part gives at its output, as a source. */
 export const from = (part: string, pole?: 'plus' | 'minus'): FeedSource => ({
   part,

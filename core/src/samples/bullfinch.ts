@@ -1,6 +1,6 @@
 import type { MachineFile } from '../machine/file';
 import { quantity } from '../units/quantity';
-import { from, mainsSide, MachineBuilder } from './builder';
+import { ballScrew, from, mainsSide, MachineBuilder } from './builder';
 
 /**
  * A plate engraver: three servo drives straight on the mains (the vertical axis with a brake), a rotary table on a stepper
@@ -31,12 +31,7 @@ export function bullfinch(): MachineFile {
         travel: [travel, 'mm'],
         maxSpeed: [axis === 'z' ? 60 : 150, 'mm/s'],
         acceleration: [axis === 'z' ? 800 : 1500, 'mm/s²'],
-        'transmission.pitch': [5, 'mm'],
-        'transmission.efficiency': [90, '%'],
-        'transmission.outerDiameter': [16, 'mm'],
-        'transmission.rootDiameter': [13.2, 'mm'],
-        'transmission.length': [travel + 120, 'mm'],
-        'transmission.endFixity': 'fixed-supported',
+        ...ballScrew(travel + 120),
         dragTorque: [0.06, 'N·m'],
         frictionCoefficient: [0.01, '1'],
         cuttingForce: [20, 'N'],

@@ -1,6 +1,6 @@
 import type { MachineFile } from '../machine/file';
 import { quantity } from '../units/quantity';
-import { from, mainsSide, MachineBuilder } from './builder';
+import { ballScrew, from, mainsSide, MachineBuilder } from './builder';
 
 /**
  * A bench mill: a board that lives on the computer’s USB, three drivers on 48 V, four fans on 24 V, two work lights on 12 V and
@@ -31,12 +31,7 @@ export function pipit(): MachineFile {
         travel: [travel, 'mm'],
         maxSpeed: [40, 'mm/s'],
         acceleration: [300, 'mm/s²'],
-        'transmission.pitch': [5, 'mm'],
-        'transmission.efficiency': [90, '%'],
-        'transmission.outerDiameter': [16, 'mm'],
-        'transmission.rootDiameter': [13.2, 'mm'],
-        'transmission.length': [travel + 150, 'mm'],
-        'transmission.endFixity': 'fixed-supported',
+        ...ballScrew(travel + 150),
         dragTorque: [0.15, 'N·m'],
         frictionCoefficient: [0.1, '1'],
         cuttingForce: [150, 'N'],

@@ -23,6 +23,8 @@ it('a stepper’s sheet asks no figure of a servo, and a servo’s none of a ste
   expect(keys(stepper)).not.toContain('peakTorque');
   expect(keys({ ...stepper, peakTorque: quantity(2, 'N·m') } as typeof stepper)).toContain('peakTorque');
   expect(keys(builtLike(ofType('servo'), 'own-v', 'V').data)).not.toContain('stepAngle');
+  expect(keys(stepper)).not.toContain('brakeVoltage');
+  expect(keys({ ...stepper, brake: true } as typeof stepper)).toContain('brakeVoltage');
 });
 
 it('what a board, a fused strip and a plug are rated for is asked, and none of it is taken from what they are built like', () => {

@@ -148,6 +148,11 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
       help: 'Bus voltage at which rated and highest speed hold.',
       bounds: [1, 1000],
     }),
+    f('brakeVoltage', 'Voltage of its brake', 'voltage', 'V', { estimate: () => 24, bounds: [1, 400] }),
+    f('brakeCurrent', 'Current of its brake', 'current', 'mA', {
+      help: 'What its output, or the contact that switches it, has to carry.',
+      bounds: [0.001, 20],
+    }),
   ],
   'stepper-driver': driver,
   'servo-drive': [
@@ -302,10 +307,14 @@ export function estimateOf(data: PartData, field: SheetField): Quantity | undefi
 
 const SERVO_ONLY = ['ratedTorque', 'peakTorque', 'ratedSpeed', 'ratedVoltage'];
 const STEPPER_ONLY = ['stepAngle', 'holdingTorque', 'resistance', 'inductance'];
+const BRAKE_ONLY = ['brakeVoltage', 'brakeCurrent'];
 
 /** The fields of a data sheet that concern this very kind of part; a figure that it has already stays in sight. */
 export function sheetFieldsOf(data: PartData): SheetField[] {
-  const foreign = data.class !== 'motor' ? [] : data.type === 'servo' ? STEPPER_ONLY : SERVO_ONLY;
+  const foreign =
+    data.class !== 'motor'
+      ? []
+      : [...(data.type === 'servo' ? STEPPER_ONLY : SERVO_ONLY), ...(data.brake ? [] : BRAKE_ONLY)];
   return (sheetFields[data.class] ?? []).filter((x) => !foreign.includes(x.key) || sheetValue(data, x.key));
 }
 

@@ -1,8 +1,9 @@
 import type { BringUpTest } from '../../testKind';
+import { branch } from './branch';
 import { driveSet } from './driveSet';
 import { link } from './link';
 import { logic } from './logic';
 import { supply } from './supply';
 
-/** Supplies one after the other, drives set, the controller awake. */
-export const supplies: readonly BringUpTest[] = [supply, driveSet, logic, link];
+/** Branches and supplies one after the other, drives set, the controller awake. */
+export const supplies: readonly BringUpTest[] = [branch, supply, driveSet, logic, link];

@@ -1,4 +1,5 @@
 import { wiresOn } from '../../dependencies';
+import { branchOf, mainsBranches } from './branch';
 import { choice, measured, numberOf, reading, textOf } from '../../reading';
 import { partsOf } from '../../subjects';
 import type { BringUpTest } from '../../testKind';
@@ -17,8 +18,16 @@ export const supply: BringUpTest = {
   caution:
     'The mains side is live now. One hand in your pocket, meter leads with covered tips, and nobody else at the plug.',
   minutes: 2,
-  subjects: (m) => partsOf(m, 'supply'),
-  after: (_, s) => [`shorts/${s.id}`, 'earth'],
+  // In the order of the tree: those on the branches nearest the inlet first.
+  subjects: (m) => {
+    const order = mainsBranches(m.design).map((b) => b.id);
+    const place = (id: string) => order.indexOf(branchOf(m.design, id)?.id ?? '');
+    return partsOf(m, 'supply').sort((a, b) => place(a.id) - place(b.id));
+  },
+  after: (m, s) => {
+    const own = branchOf(m.design, s.id);
+    return [`shorts/${s.id}`, 'earth', ...(own ? [`branch/${own.id}`] : [])];
+  },
   dependsOn: (m, s) => [`parts.${s.part}.data`, 'mainsVoltage', ...wiresOn(m.design, s.part)],
   steps: () => [
     'Pull every plug and conductor off its output.',
