@@ -35,6 +35,11 @@ test('a head is taken off and another one put on: figures, inputs and Practice f
   await page.getByRole('menuitem', { name: 'Put “Spindle” on the machine' }).click();
   await expect(page.getByRole('list', { name: 'Inputs' })).not.toContainText('Pause');
 
+  // Its input keeps its terminal meanwhile.
+  await goTo(page, 'Switches');
+  const pause = page.getByRole('row').filter({ hasText: 'Pause' });
+  await expect(pause).toContainText('its head “Hot wire” is off');
+  await expect(pause).toContainText('J5 planned');
   // The wiring holds both heads, whichever is on.
   await goTo(page, 'Wiring');
   await page.getByRole('tab', { name: 'Cables' }).click();

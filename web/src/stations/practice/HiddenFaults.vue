@@ -14,7 +14,9 @@ import { usePractice } from './usePractice';
 const machine = useOpenMachine();
 const practice = usePractice();
 const { faults, seed, drillId } = practice;
-const all = computed(() => hideableFaults(machine.design, machine.figures.plan.inputs).filter(showsWhileRunning));
+const all = computed(() =>
+  hideableFaults(machine.figures.design, machine.figures.plan.inputs).filter(showsWhileRunning),
+);
 const kinds = computed(() => [...new Set(all.value.map((f) => f.kind))]);
 const kind = ref('');
 const ofKind = computed(() => all.value.filter((f) => f.kind === kind.value));

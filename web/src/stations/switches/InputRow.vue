@@ -19,7 +19,15 @@ const own = useOwnParts();
 const design = computed(() => machine.design);
 const circuit = computed(() => design.value.circuits[props.circuitId]!);
 const analysis = computed(() => machine.figures.circuits[props.circuitId]);
-const input = computed(() => machine.figures.plan.inputs[props.circuitId]);
+const input = computed(() => machine.figures.whole.plan.inputs[props.circuitId]);
+/** The head that its switches came off with. */
+const off = computed(() => {
+  const { heads = {}, mountedHead } = design.value;
+  const head = Object.entries(heads).find(
+    ([id, h]) => id !== mountedHead && circuit.value.devices.some((d) => h.parts.includes(d)),
+  );
+  return head?.[1].name;
+});
 const fault = ref('');
 
 const places = computed(() => inputPlaces(design.value).map((p) => ({ key: terminalKey(p), at: p, name: nameOf(p) })));
@@ -149,7 +157,8 @@ const exchange = (part: string, key: string) => run({ name: 'exchange-device', a
     <td data-label="At rest" class="mono">{{ analysis?.wired ? analysis.idle.reading : '–' }}</td>
     <td data-label="Tripped" class="mono" :class="{ bad: deaf }">{{ analysis?.wired ? tripped.join(' / ') : '–' }}</td>
     <td data-label="Polarity">
-      <template v-if="!analysis?.wired"><span class="soft">not wired yet</span></template>
+      <span v-if="off && !analysis" class="soft">its head “{{ off }}” is off</span>
+      <span v-else-if="!analysis?.wired" class="soft">not wired yet</span>
       <strong v-else-if="analysis.activeWhen" class="name">active {{ analysis.activeWhen }}</strong>
       <strong v-else class="bad">cannot be known</strong>
     </td>

@@ -15,7 +15,7 @@ const dragged = ref('');
 const refused = ref('');
 
 const slots = computed(() => {
-  const planned = Object.entries(machine.figures.plan.inputs);
+  const planned = Object.entries(machine.figures.whole.plan.inputs);
   return inputPlaces(design.value).map((place) => {
     const key = terminalKey(place);
     return {
