@@ -96,6 +96,16 @@ it('a hot wire is switched by its own output, and whatever stops the motion swit
   r.sim.run(50);
   expect(hot()).toBe(false);
 });
+it('a computer that goes silent leaves no hot wire on', () => {
+  const r = rigOf(hotWire);
+  r.referenced();
+  r.sim.act({ type: 'switch-load', output: 'switched-load', on: true });
+  r.sim.run(50);
+  expect(r.look().loads).toEqual(['switched-load']);
+  r.sim.controller.command({ type: 'link-lost' });
+  r.sim.run(50);
+  expect(r.look().loads).toEqual([]);
+});
 it('findings look at every head: what is wrong with one that lies on the bench is told, with its name, once', () => {
   // A hot wire for 24 V on 36 V.
   const wrong = done(machine, {

@@ -86,42 +86,29 @@ export const spindles: LibraryEntry[] = [
     elements: {},
     setup: {},
   },
-  {
-    key: 'spindle-harrow-750',
-    name: 'Harrow 750, lathe motor',
+  ...(
+    [
+      [750, 3.2],
+      [1500, 6.1],
+    ] as const
+  ).map(([watts, amps]): LibraryEntry => ({
+    key: `spindle-harrow-${watts}`,
+    name: `Harrow ${watts}, lathe motor`,
     about: 'Four-pole induction motor for a belt-driven headstock.',
     data: {
       class: 'spindle',
-      power: sheet(750, 'W'),
+      power: sheet(watts, 'W'),
       poles: 4,
       maxSpeed: sheet(2800, 'rpm'),
       minSpeed: sheet(300, 'rpm'),
       ratedVoltage: sheet(230, 'V'),
       ratedFrequency: sheet(50, 'Hz'),
-      ratedCurrent: sheet(3.2, 'A'),
+      ratedCurrent: sheet(amps, 'A'),
     },
     terminals: threePhase,
     elements: {},
     setup: {},
-  },
-  {
-    key: 'spindle-harrow-1500',
-    name: 'Harrow 1500, lathe motor',
-    about: 'Four-pole induction motor for a belt-driven headstock, 1.5 kW.',
-    data: {
-      class: 'spindle',
-      power: sheet(1.5, 'kW'),
-      poles: 4,
-      maxSpeed: sheet(2800, 'rpm'),
-      minSpeed: sheet(300, 'rpm'),
-      ratedVoltage: sheet(230, 'V'),
-      ratedFrequency: sheet(50, 'Hz'),
-      ratedCurrent: sheet(6.1, 'A'),
-    },
-    terminals: threePhase,
-    elements: {},
-    setup: {},
-  },
+  })),
   {
     key: 'spindle-dibble-400',
     name: 'Dibble 400, direct-current spindle',

@@ -153,6 +153,8 @@ export class Controller {
       case 'link-lost':
         shared.say({ code: 'link-lost' });
         hand.release(undefined);
+        // Nobody may be watching: a hot wire that stands still burns on.
+        shared.outputs.loadsOff();
         return following.run?.pause({ by: 'link' });
       case 'continue':
         return following.proceed();

@@ -139,6 +139,8 @@ export class Following {
       this.run = undefined;
       for (const a of s.axes) a.speed = 0;
       s.state = s.rest();
+      // What would burn where the path ends: a hot wire, a laser.
+      s.outputs.loadsOff();
       s.say({ code: 'program-ended' });
     }
   }

@@ -1,20 +1,20 @@
 import { letsGo, mainsInlets } from '../../../distribution/supplies';
 import { distributionOf } from '../../../distribution/tree';
 import type { Design } from '../../../machine/design';
-import { firstWithRole } from '../../../wiring/planner/planning';
+import { terminalsWithRole } from '../../../machine/parts';
 import { evaluate } from '../../../wiring/evaluate';
 import { networkOf } from '../../../wiring/network';
 import { wiresOn } from '../../dependencies';
 import type { Made } from '../../made';
 import { choice, textOf } from '../../reading';
-import type { Subject } from '../../testKind';
-import type { BringUpTest } from '../../testKind';
+import type { BringUpTest, Subject } from '../../testKind';
 
-/** A breaker or fuse of the mains with what hangs on it and on no further one. */
+/** A breaker or fuse of the mains that something hangs on and on no further one. */
 export interface MainsBranch {
   id: string;
   /** Breakers and switches ahead of it, the first one nearest the inlet. */
   ahead: readonly string[];
+  /** What lives as soon as it is on: coils of contactors and what these hold are started later. */
   behind: readonly string[];
 }
 
@@ -34,12 +34,12 @@ function branchesIn(design: Design): MainsBranch[] {
     const { source, passes } = tree.wayTo(id, 'in');
     if (!letsGo(part) || !source || !inlets.has(source.part) || passes.some((p) => held(p.part))) return [];
     const ahead = passes.map((p) => p.part).reverse();
-    const behind = Object.keys(design.parts).filter((load) => {
+    const hanging = Object.keys(design.parts).filter((load) => {
       const way = tree.wayTo(load, 'mains');
       if (!way.source || way.passes.some((p) => held(p.part))) return false;
       return way.passes.find((p) => letsGo(design.parts[p.part]!))?.part === id;
     });
-    return behind.length ? [{ id, ahead, behind }] : [];
+    return hanging.length ? [{ id, ahead, behind: hanging.filter((load) => !held(load)) }] : [];
   });
   return branches.length < 2 ? [] : branches.sort((a, b) => a.ahead.length - b.ahead.length);
 }
@@ -75,7 +75,9 @@ export const branch: BringUpTest = {
     return [
       `Switch off every breaker${ahead.length ? ` but ${named(m, ahead)}` : ''}; the outputs of all supplies are still bare.`,
       `Switch on ${own}, stand back, and look, listen and smell for ten seconds.`,
-      `Lamps and supplies behind it live: ${named(m, behind)}. Nothing else does.`,
+      behind.length
+        ? `What is behind it lives: ${named(m, behind)}. Nothing else does.`
+        : 'Nothing lives yet: what hangs on it is started later.',
       `Switch ${own} off again.`,
     ];
   },
@@ -93,7 +95,9 @@ export const branch: BringUpTest = {
     if (textOf(r, 'holds') === 'trips')
       return {
         verdict: 'failed',
-        says: [`${own} trips with ${named(m, behind)} behind it. Plug out before anything is touched.`],
+        says: [
+          `${own} trips${behind.length ? ` with ${named(m, behind)} behind it` : ''}. Plug out before anything is touched.`,
+        ],
         causes: [
           'A short or an earth fault behind it: take its loads off one by one, each time with the plug out.',
           'The inrush of several supplies at once: a slower breaker, or fewer behind it.',
@@ -116,7 +120,12 @@ export const branch: BringUpTest = {
           ],
         };
       default:
-        return { verdict: 'passed', says: [`${own} holds, and feeds ${named(m, behind)} alone.`] };
+        return {
+          verdict: 'passed',
+          says: [
+            `${own} holds, and feeds ${behind.length ? `${named(m, behind)} alone` : 'nothing that is not started yet'}.`,
+          ],
+        };
     }
   },
   rehearse(bench, s) {
@@ -125,8 +134,9 @@ export const branch: BringUpTest = {
     const e = evaluate(networkOf(design), {});
     const inlet = mainsInlets(design)[0]?.id;
     const end = (part: string | undefined, role: 'mains-l' | 'mains-n') => {
-      const terminal = part && firstWithRole(design.parts[part], role);
-      return part && terminal ? { part, terminal } : undefined;
+      const of = part === undefined ? undefined : design.parts[part];
+      const terminal = of && terminalsWithRole(of, role)[0];
+      return part !== undefined && terminal !== undefined ? { part, terminal } : undefined;
     };
     const lives = (part: string) =>
       (['mains-l', 'mains-n'] as const).every((role) => {
