@@ -22,8 +22,8 @@ export function largeMachine(count = CONDUCTORS): Design {
     run({ name: 'set-field', args: { path, value: value as never } });
   for (const letter of ['U', 'V', 'A', 'B'] as const) run({ name: 'add-axis', args: { letter } });
   run({ name: 'choose-part', args: { slot: { role: 'controller' }, library: 'controller-teasel-6' } });
-  run({ name: 'choose-part', args: { slot: { role: 'motorSupply' }, library: 'supply-loam-36' } });
-  run({ name: 'choose-part', args: { slot: { role: 'fieldSupply' }, library: 'supply-marl-24' } });
+  run({ name: 'choose-part', args: { slot: { rail: 'drives', item: 'supply' }, library: 'supply-loam-36' } });
+  run({ name: 'choose-part', args: { slot: { rail: 'field', item: 'supply' }, library: 'supply-marl-24' } });
   const axes = file.design.axisOrder;
   if (axes.length !== AXES) throw new Error(`${axes.length} axes`);
   for (const [n, id] of axes.entries()) {

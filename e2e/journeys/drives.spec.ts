@@ -94,7 +94,7 @@ test('a machine in inches: every figure typed and read in its own units', async 
   await page.getByRole('button', { name: 'Put it on the shelf' }).click();
   await page.getByRole('button', { name: 'Lengths in' }).click();
   await choose(page, 'roles.controller', 'Sedge 4, processor board');
-  await choose(page, 'roles.motorSupply', 'Loam 36, 36 V supply');
+  await choose(page, 'rails.drives.supply', 'Loam 36, 36 V supply');
   await fill(page, 'axes.x.travel', '10 1/2');
   await fill(page, 'axes.x.transmission.pitch', '5 tpi');
   await page.getByLabel('Name of the moving part').fill('Table');
@@ -248,7 +248,7 @@ test('a gantry on one driver: what it costs is told, and the wiring plan follows
   await page.getByRole('button', { name: 'Put it on the shelf' }).click();
   await expect(page.getByText('Enter next:')).toBeVisible();
   await choose(page, 'roles.controller', 'Sedge 4, processor board');
-  await choose(page, 'roles.motorSupply', 'Loam 42, 42 V supply');
+  await choose(page, 'rails.drives.supply', 'Loam 42, 42 V supply');
   await fill(page, 'axes.y.travel', '900');
   await fill(page, 'axes.y.transmission.pitch', '8');
   await page.getByLabel('Name of the moving part').fill('Gantry');

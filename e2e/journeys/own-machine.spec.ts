@@ -29,8 +29,8 @@ test('from an empty shelf to a mill of one’s own that finds its datum', async 
   await expect(field(page, 'axes.x.travel').locator('input').first()).toBeFocused();
 
   await choose(page, 'roles.controller', 'Sedge 4, processor board');
-  await choose(page, 'roles.motorSupply', 'Loam 36, 36 V supply');
-  await choose(page, 'roles.logicSupply', 'Marl 5, logic supply');
+  await choose(page, 'rails.drives.supply', 'Loam 36, 36 V supply');
+  await choose(page, 'rails.logic.supply', 'Marl 5, logic supply');
   for (const [axis, travel] of [
     ['x', '10 1/2 in'],
     ['y', '140,5'],

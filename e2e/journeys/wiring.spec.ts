@@ -109,11 +109,12 @@ test('the diagram: a net lights up, a reference leads to the other sheet, what i
   await page.keyboard.press('Enter');
   await expect(page.getByRole('status').filter({ hasText: 'One net:' })).toContainText('-S2:22');
   await page.getByLabel('Find a terminal').fill('');
-  const wire = page.locator('.vue-flow .wire .hit').first();
-  const at = await wire.evaluate((path: SVGPathElement) => {
-    const p = path.getPointAtLength(path.getTotalLength() / 2).matrixTransform(path.getScreenCTM()!);
-    return { x: p.x, y: p.y };
-  });
+  const middle = (line: string) =>
+    page.locator(`.vue-flow ${line} .hit`).evaluate((path: SVGPathElement) => {
+      const p = path.getPointAtLength(path.getTotalLength() / 2).matrixTransform(path.getScreenCTM()!);
+      return { x: p.x, y: p.y };
+    });
+  const at = await middle('.wire:first-of-type');
   const lit = page.getByRole('status').filter({ hasText: 'One net:' });
   const net = await lit.textContent();
   await page.mouse.move(at.x, at.y);
@@ -146,13 +147,21 @@ test('the diagram: a net lights up, a reference leads to the other sheet, what i
   await page.getByRole('button', { name: 'The chain explained' }).click();
   await page.getByRole('button', tab('On')).click();
   await expect(page.getByRole('complementary', { name: 'The chain explained' })).toContainText('Teasel 6');
+  // One line for all conductors of a run: what feeds what, and from a line to the sheet that draws them.
+  await page.getByRole('button', tab('Single line')).click();
+  await expect(page.locator('.vue-flow__node', { hasText: '-T4…-T6' })).toContainText('3 × Heron 50');
+  const one = await exported(page, () => page.getByRole('button', tab('SVG')).click());
+  expect(one).toContain('3 × 2.5\u00a0mm²');
+  const run = await middle('[data-wire="mains/mains-breaker"]');
+  await page.mouse.click(run.x, run.y);
+  await expect(page.getByRole('button', { name: 'Mains', pressed: true })).toBeVisible();
 });
 
 test('Dunnock complete can be read: on no sheet does a label stand on another', async ({ page }) => {
   await openMachine(page, 'Dunnock', 'Wiring');
   await page.getByRole('tab', tab('Diagram')).click();
   const sheets = page.getByRole('group', { name: 'Sheets' }).getByRole('button');
-  await expect(sheets).toHaveCount(8);
+  await expect(sheets).toHaveCount(9);
   for (const sheet of await sheets.all()) {
     await sheet.click();
     await expect(sheet).toHaveAttribute('aria-pressed', 'true');
@@ -214,21 +223,21 @@ test('labels and sheets come out on paper', async ({ page }) => {
   await page.getByRole('button', tab('Print')).click();
   const dialog = page.getByRole('dialog', { name: 'Sheets on paper' });
   await expect(dialog.getByRole('listitem').filter({ hasText: 'Mains' })).toContainText(/letters 1\.\d mm/);
-  await dialog.getByRole('button', { name: 'All 8 sheets' }).click();
+  await dialog.getByRole('button', { name: 'All 9 sheets' }).click();
   await expect(dialog.getByText('hard to read beside the cabinet')).toBeVisible();
   await dialog.getByRole('button', tab('A3')).click();
   await page.evaluate(() => document.body.removeAttribute('data-printed'));
-  await dialog.getByRole('button', { name: 'Print 8 pages' }).click();
+  await dialog.getByRole('button', { name: 'Print 9 pages' }).click();
   await expect(page.locator('body[data-printed]')).toHaveCount(1);
   const sheets = (await page.pdf({ preferCSSPageSize: true })).toString('latin1');
-  expect(pagesOf(sheets)).toBe(8);
+  expect(pagesOf(sheets)).toBe(9);
   expect(sheets).toMatch(/\/MediaBox \[0 0 1191/);
 });
 
 test('from the parts to the plan: the mains side, an output, a stop chain', async ({ page }) => {
   await openMachine(page, 'Wren', 'Wiring');
   await page.getByRole('tab', tab('Parts')).click();
-  await choose(page, 'stopSchool', 'motor power, by a contactor');
+  await choose(page, 'stopStrategy', 'motor power, by a contactor');
   await expect(page.getByText('cutting power needs a second one')).toBeVisible();
   await pickFrom(page.getByLabel('What to put on an output'), 'Signal lamp');
   await page.getByRole('button', tab('Add')).click();

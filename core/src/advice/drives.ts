@@ -155,13 +155,13 @@ function demandOf(design: Design, figures: Figures, trial: LibraryEntry | undefi
     const bus = motorBusDemand(d, drivesByAxis(d, f.axes));
     return bus.unknown || !(bus.movingW > 0) ? undefined : bus.movingW + bus.spindleW;
   };
-  if (design.roles.motorSupply || !trial) return total(design, figures);
+  if (design.rails.drives?.supply || !trial) return total(design, figures);
   const { name, data, terminals, elements, setup } = trial;
   const supply = { designation: 'T', name, data, terminals, elements, setup };
   const tried: Design = {
     ...design,
     parts: { ...design.parts, 'tried-supply': supply },
-    roles: { ...design.roles, motorSupply: 'tried-supply' },
+    rails: { ...design.rails, drives: { ...design.rails.drives, supply: 'tried-supply' } },
   };
   return total(tried, deriveFigures(tried));
 }

@@ -1,7 +1,7 @@
-import { isHandSwitch } from '../machine/designation';
-import type { Design, RoleName } from '../machine/design';
+import type { Design } from '../machine/design';
 import type { LibraryEntry } from '../machine/library/entry';
 import { listedFigure } from '../machine/library/listed';
+import { type PartSlot, slotPath } from '../machine/slots';
 import { figureOr } from '../units/derived';
 
 /** Volts on which switches, sensors, coils and lamps of a cabinet run. */
@@ -23,24 +23,25 @@ const isFused = ({ data }: LibraryEntry): boolean => data.class === 'terminal-st
  * Whether a part can stand in a place of the machine at all, whatever its size: a list that offers what cannot is a trap.
  * What it does not know, it lets through; how well a part suits is for the rules.
  */
-export function canStand(design: Design, role: RoleName, entry: LibraryEntry): boolean {
+export function canStand(design: Design, slot: PartSlot, entry: LibraryEntry): boolean {
   const { data } = entry;
-  switch (role) {
-    case 'mainsInlet':
+  switch (slotPath(slot).replace(/\d+$/, '*')) {
+    case 'rails.mains.inlet':
       return data.class === 'connector' && data.form === 'mains-inlet';
-    case 'mainsBreaker':
-      // A switch that parts by hand only does not let go by itself.
-      return data.class === 'breaker' && !isHandSwitch(entry) && data.opensAt !== 'leakage' && forMains(entry);
-    case 'earthBar':
+    case 'rails.mains.devices.*':
+      return forMains(entry);
+    case 'rails.earth':
       return data.class === 'terminal-strip' && hasEarth(entry);
-    case 'motorPlusStrip':
-    case 'fieldPlusStrip':
+    case 'rails.drives.plus':
+    case 'rails.logic.plus':
+    case 'rails.field.plus':
       return data.class === 'terminal-strip' && !hasEarth(entry);
     // A fuse in 0 V that blows leaves everything behind it on plus.
-    case 'motorZeroStrip':
-    case 'fieldZeroStrip':
+    case 'rails.drives.zero':
+    case 'rails.logic.zero':
+    case 'rails.field.zero':
       return data.class === 'terminal-strip' && !hasEarth(entry) && !isFused(entry);
-    case 'logicSupply': {
+    case 'rails.logic.supply': {
       const v = volts(entry);
       const controller = design.roles.controller ? design.parts[design.roles.controller] : undefined;
       if (isForMotors(entry)) return false;
@@ -48,13 +49,13 @@ export function canStand(design: Design, role: RoleName, entry: LibraryEntry): b
       const [least, most] = [listedFigure(controller, 'supplyMin'), listedFigure(controller, 'supplyMax')];
       return v >= figureOr(least, 0) && v <= figureOr(most, Infinity);
     }
-    case 'fieldSupply': {
+    case 'rails.field.supply': {
       const v = volts(entry);
       return (
         data.class === 'supply' && !isForMotors(entry) && (v === undefined || (v >= FIELD_V[0] && v <= FIELD_V[1]))
       );
     }
-    case 'resetButton':
+    case 'roles.resetButton':
       return data.class === 'button' && !data.latching;
     default:
       return true;

@@ -11,7 +11,7 @@ import { terminalsWithRole } from '../machine/parts';
 import { drivesOf } from '../wiring/planner/plannedDrives';
 import { usual } from '../machine/library/usual';
 
-export type StopStrategy = NonNullable<Design['stopSchool']>;
+export type StopStrategy = NonNullable<Design['stopStrategy']>;
 export const stopStrategies = [
   'request-only',
   'supply-contact',
@@ -70,13 +70,13 @@ function towards(design: Design, strategy: StopStrategy): { commands: Command[];
         { name: 'exchange-device', args: { part: buttons[0], library: usual.stopButtonTwoContacts } },
         `a button with a second contact (${nameOf(usual.stopButtonTwoContacts)})`,
       );
-    if (strategy !== 'supply-contact' && !design.roles.fieldSupply)
+    if (strategy !== 'supply-contact' && !design.rails.field?.supply)
       take(
-        { name: 'choose-part', args: { slot: { role: 'fieldSupply' }, library: usual.fieldSupply } },
+        { name: 'choose-part', args: { slot: { rail: 'field', item: 'supply' }, library: usual.fieldSupply } },
         `a field supply (${nameOf(usual.fieldSupply)})`,
       );
   }
-  if (strategy === 'supply-contact' && !design.roles.motorSupply)
+  if (strategy === 'supply-contact' && !design.rails.drives?.supply)
     missing.push('No supply feeds the drives of this machine: there is nothing for the button to cut.');
   if (strategy === 'torque-off') {
     const able = drivesOf(design).filter(
@@ -99,10 +99,10 @@ function towards(design: Design, strategy: StopStrategy): { commands: Command[];
         { name: 'choose-part', args: { slot: { role: 'resetButton' }, library: usual.pushButton } },
         `a start button (${nameOf(usual.pushButton)})`,
       );
-    if (strategy === 'main-switch' && !design.roles.mainsInlet)
+    if (strategy === 'main-switch' && !design.rails.mains?.inlet)
       missing.push('The mains of this machine is not planned.');
   }
-  commands.push({ name: 'set-field', args: { path: 'stopSchool', value: strategy } });
+  commands.push({ name: 'set-field', args: { path: 'stopStrategy', value: strategy } });
   return { commands, needs, missing };
 }
 
@@ -113,7 +113,7 @@ function towards(design: Design, strategy: StopStrategy): { commands: Command[];
 export function compareStopStrategies(design: Design): StopStrategyOutcome[] {
   return stopStrategies.map((strategy): StopStrategyOutcome => {
     const { commands, needs, missing } = towards(design, strategy);
-    const outcome = { strategy, chosen: design.stopSchool === strategy, needs, missing, commands };
+    const outcome = { strategy, chosen: design.stopStrategy === strategy, needs, missing, commands };
     // Planned from nothing: what is made already belongs to the strategy of today.
     let file = newMachineFile({ ...design, conductors: {} }, 'trial', '2026-01-01T00:00:00.000Z');
     for (const command of [...commands, { name: 'plan-wiring', args: {} } satisfies Command]) {

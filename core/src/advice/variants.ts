@@ -85,7 +85,7 @@ export function variantsOf(design: Design, axisId: string, own: readonly Library
     ...allDrivers.map((d) => (isDriver(d.data) ? figureOr(d.data.supplyMax, Infinity) * SUPPLY_HEADROOM : Infinity)),
   );
   const floor = Math.max(0, ...allDrivers.map((d) => (isDriver(d.data) ? figureOr(d.data.supplyMin, 0) : 0)));
-  const now = partAt(design, design.roles.motorSupply);
+  const now = partAt(design, design.rails.drives?.supply);
   for (const e of partsOf('supply')) {
     const volts = e.data.class === 'supply' ? figureOr(e.data.outputVoltage, 0) : 0;
     if (volts < Math.max(floor, 20) || volts > ceiling || e.key === now?.libraryKey) continue;
@@ -93,7 +93,7 @@ export function variantsOf(design: Design, axisId: string, own: readonly Library
       key: `supply/${e.key}`,
       kind: 'supply',
       title: () => `Motor supply ${e.name}`,
-      commands: [{ name: 'choose-part', args: { slot: { role: 'motorSupply' }, ...taking(e) } }],
+      commands: [{ name: 'choose-part', args: { slot: { rail: 'drives', item: 'supply' }, ...taking(e) } }],
     });
   }
 

@@ -1,6 +1,7 @@
 import { seatOf } from '../distribution/seats';
 import type { Design } from '../machine/design';
 import { terminalsWithRole } from '../machine/parts';
+import type { DirectRail } from '../machine/rails';
 import type { Subject } from './testKind';
 import type { Made } from './made';
 
@@ -88,12 +89,12 @@ export function forceDependencies({ design }: Made, axis: string): string[] {
       ...(d.motor ? [`parts.${d.motor}.data`] : []),
       ...(d.driver ? [`parts.${d.driver}.data`, `parts.${d.driver}.setup`] : []),
     ]),
-    ...supplyDependencies(design, 'motorSupply'),
+    ...supplyDependencies(design, 'drives'),
   ];
 }
-export const supplyDependencies = (d: Design, role: 'motorSupply' | 'logicSupply' | 'fieldSupply'): string[] => {
-  const id = d.roles[role];
-  return [`roles.${role}`, ...(id ? [`parts.${id}.data`] : [])];
+export const supplyDependencies = (d: Design, rail: DirectRail): string[] => {
+  const id = d.rails[rail]?.supply;
+  return [`rails.${rail}.supply`, ...(id ? [`parts.${id}.data`] : [])];
 };
 /** One switch all the way to its input: contact, loop, conductors, terminal, polarity and filter. */
 export function inputDependencies({ design, figures }: Made, s: Subject): string[] {
@@ -129,7 +130,7 @@ export function placeDependencies({ design }: Made, axis: string): string[] {
     `axes.${axis}.travel`,
     `axes.${axis}.envelopeMargin`,
     `axes.${axis}.reference`,
-    'datumSchool',
+    'datumStrategy',
     ...own.flatMap(([id]) => [
       `parts.${id}.mount`,
       `parts.${id}.data.class`,
@@ -142,7 +143,7 @@ export function placeDependencies({ design }: Made, axis: string): string[] {
   ];
 }
 export const stopDependencies = ({ design }: Made): string[] => [
-  'stopSchool',
+  'stopStrategy',
   ...Object.entries(design.circuits)
     .filter(([, c]) => c.function === 'stop' || c.function === 'door')
     .flatMap(([id, c]) => [

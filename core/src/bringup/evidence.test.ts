@@ -94,7 +94,7 @@ describe('exactly what depends on an edit turns stale', () => {
     ['the acceleration of X', set('axes.x.acceleration', 500, 'mm/s²'), ['acceleration', 'speed', 'supply-load']],
     ['the mass on Y alone', set('masses.mass-3.mass', 14, 'kg'), ['acceleration', 'heat', 'speed']],
     ['the mains voltage', set('mainsVoltage', 120, 'V'), ['logic', 'supply']],
-    ['how a limit is left', set('limitSchool', 'held-override'), ['temporary']],
+    ['how a limit is left', set('limitStrategy', 'held-override'), ['temporary']],
     [
       'the earth conductor of the inlet',
       {

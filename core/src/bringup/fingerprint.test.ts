@@ -4,6 +4,8 @@ import { applyCommand } from '../commands/apply';
 import type { Command } from '../commands/command';
 import { deriveFigures } from '../derivation/figures';
 import { dunnock } from '../samples/dunnock';
+import { readMachineFile } from '../machine/reading/read';
+import { writeMachineFile } from '../machine/file';
 import { quantity } from '../units/quantity';
 import { differences, fingerprint, PrintMemo } from './fingerprint';
 import { instancesOf } from './graph';
@@ -39,6 +41,13 @@ describe('a fingerprint', () => {
       axes: { ...design.axes, x: { ...design.axes.x!, travel: quantity(64, 'cm', 'measured') } },
     };
     expect(differences(fingerprint(design, ['axes']), fingerprint(measured, ['axes']))).toEqual([]);
+  });
+  it('of a file that is read again is the same, although its keys come in another order', () => {
+    const read = readMachineFile(writeMachineFile(dunnock()));
+    if (!read.ok) throw new Error(read.error[0]!.what);
+    const paths = ['axes.x.drives', 'axes.y.drives', ...Object.keys(design.parts).map((id) => `parts.${id}`)];
+    expect(JSON.stringify(read.value.file.design.axes.y)).not.toBe(JSON.stringify(design.axes.y));
+    expect(differences(fingerprint(design, paths), fingerprint(read.value.file.design, paths))).toEqual([]);
   });
   it('tells what came, what went and what changed', () => {
     expect(differences({ a: 1, b: 2 }, { b: 3, c: 4 })).toEqual([

@@ -1,41 +1,15 @@
 import type { Conductor } from '../machine/connections';
 import type { Design } from '../machine/design';
+import { idle, oneLine, toldAsWhole } from '../machine/oneLine';
 import type { Quantity } from '../units/quantity';
 import { baseValue } from '../units/quantity';
 
 export type Leaf = string | number | boolean | null;
 export type Fingerprint = Readonly<Record<string, Leaf>>;
 
-/** What never counts: names and notes, pictures, where a figure came from, and how far a thing has got. */
-const idle = new Set([
-  'name',
-  'notes',
-  'photos',
-  'designation',
-  'libraryKey',
-  'printed',
-  'reason',
-  'title',
-  'label',
-  'tolerance',
-  'source',
-]);
 const isQuantity = (v: object): v is Quantity => 'entered' in v && 'unit' in v && 'source' in v;
 /** Two figures that differ by less than this are one figure in another unit. */
 const DIGITS = 12;
-
-/** What is told apart as a whole, in one line: an inner table or a list says nothing by its single values. */
-const whole = new Set(['elements', 'switches']);
-const MOST_TEXT = 60;
-
-/** A list or a table in one line: as it is where that is short, else its digest (FNV-1a, 32 bits). */
-function digest(value: unknown): string {
-  const text = JSON.stringify(value, (key, v: unknown) => (idle.has(key) ? undefined : v));
-  if (text.length <= MOST_TEXT) return text;
-  let hash = 0x811c9dc5;
-  for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
-  return `${text.length} characters, ${(hash >>> 0).toString(16)}`;
-}
 
 function spread(value: unknown, path: string, into: Record<string, Leaf>): void {
   if (value === undefined) return;
@@ -47,8 +21,8 @@ function spread(value: unknown, path: string, into: Record<string, Leaf>): void 
     into[path] = Number(baseValue(value).toPrecision(DIGITS));
     return;
   }
-  if (Array.isArray(value) || whole.has(path.slice(path.lastIndexOf('.') + 1))) {
-    into[path] = digest(value);
+  if (toldAsWhole(value, path)) {
+    into[path] = oneLine(value);
     return;
   }
   // A conductor is what it joins.

@@ -8,18 +8,16 @@ import type {
   OutputFunction,
   Override,
 } from '../machine/connections';
-import type { Design, RoleName } from '../machine/design';
+import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import type { Axis, AxisEnd, ToolHead, TransmissionKind } from '../machine/mechanics';
 import type { FeedSource } from '../machine/feeds';
+import type { PartSlot } from '../machine/slots';
 import type { PortRef } from '../machine/ports';
 import type { LibraryEntry } from '../machine/library/entry';
 import type { DataOf, Element, Part, Terminal } from '../machine/parts';
 import type { Quantity } from '../units/quantity';
 import type { Fault } from '../units/result';
-
-/** Where a part from the library is put to use. */
-export type PartSlot = { role: RoleName } | { axis: string; drive: number; item: 'motor' | 'driver' };
 
 export interface NewInput {
   function: InputFunction;

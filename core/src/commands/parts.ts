@@ -1,32 +1,25 @@
 import type { Draft } from 'immer';
 import type { Design } from '../machine/design';
 import { nextDesignation } from '../machine/designation';
-import { describeField } from '../machine/fields';
 import { libraryEntry } from '../machine/library';
 import { partFrom } from '../machine/library/entry';
+import { partsOfRails } from '../machine/rails';
+import { partIdFor, partInSlot, putInSlot, slotName, slotPath } from '../machine/slots';
 import { isMade } from '../wiring/planner/replan';
-import type { Handler, PartSlot } from './command';
+import type { Handler } from './command';
 import { refuse } from './command';
 
-const slotName = (slot: PartSlot, design: Design): string => {
-  if ('role' in slot) return describeField(design, `roles.${slot.role}`)?.label ?? slot.role;
-  const axis = design.axes[slot.axis];
-  const side = axis && axis.drives.length > 1 ? ` ${axis.drives[slot.drive]?.side}` : '';
-  return `${axis?.letter ?? slot.axis}${side} ${slot.item}`;
-};
+const onRails = ({ rails }: Design, id: string): number => partsOfRails(rails).filter(([, p]) => p === id).length;
 
-const partIdFor = (slot: PartSlot): string =>
-  'role' in slot
-    ? slot.role.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`)
-    : `${slot.item}-${slot.axis}-${slot.drive}`;
-
-/** How many drives and roles a part serves. */
+/** How many drives, roles and places of the rails a part serves. */
 const timesUsed = (design: Design, id: string): number =>
   Object.values(design.roles).filter((r) => r === id).length +
+  onRails(design, id) +
   Object.values(design.axes).reduce((n, a) => n + a.drives.filter((d) => d.motor === id || d.driver === id).length, 0);
 
 export const usedIn = (design: Design, id: string): boolean =>
   Object.values(design.roles).includes(id) ||
+  onRails(design, id) > 0 ||
   Object.values(design.axes).some((a) => a.drives.some((d) => d.motor === id || d.driver === id)) ||
   Object.values(design.circuits).some((c) => c.devices.includes(id)) ||
   Object.values(design.outputs).some((o) => o.devices.includes(id) || o.relay === id);
@@ -81,26 +74,17 @@ export function dropUnusedPart(draft: Draft<Design>, id: string): void {
 
 export const choosePart: Handler<'choose-part'> = {
   title({ slot, library, entry }, before) {
-    const name = library ? (entry ?? libraryEntry(library))?.name : undefined;
-    return `${slotName(slot, before)}: ${name ?? 'none'}`;
+    const comes = library ? (entry ?? libraryEntry(library)) : undefined;
+    return `${slotName(slot, before, comes)}: ${comes?.name ?? 'none'}`;
   },
   apply({ slot, library, entry: own }, draft) {
     const drive = 'axis' in slot ? draft.axes[slot.axis]?.drives[slot.drive] : undefined;
     if ('axis' in slot && !drive)
       return refuse('This drive is not on the machine.', `axes.${slot.axis}`, 'Pick an axis on the drawing.');
-    const path = 'role' in slot ? `roles.${slot.role}` : `axes.${slot.axis}.drives.${slot.drive}.${slot.item}`;
-    const old = 'role' in slot ? draft.roles[slot.role] : drive?.[slot.item];
-    const put = (id: string | undefined) => {
-      if ('role' in slot) {
-        if (id) draft.roles[slot.role] = id;
-        else delete draft.roles[slot.role];
-      } else if (drive) {
-        if (id) drive[slot.item] = id;
-        else delete drive[slot.item];
-      }
-    };
+    const path = slotPath(slot, draft as Design);
+    const old = partInSlot(slot, draft as Design);
     if (library === null) {
-      put(undefined);
+      putInSlot(slot, draft, undefined);
       if (old) dropUnusedPart(draft, old);
       return;
     }
@@ -110,7 +94,7 @@ export const choosePart: Handler<'choose-part'> = {
     // A swapped part keeps its id and designation, so that conductors with the same terminals stay whole.
     // One that serves another motor too stays there: this slot gets its own.
     const shared = old !== undefined && timesUsed(draft as Design, old) > 1;
-    const id = old !== undefined && !shared ? old : freeId(draft as Design, partIdFor(slot));
+    const id = old !== undefined && !shared ? old : freeId(draft as Design, partIdFor(slot, entry));
     const part = partFrom(
       entry,
       (shared ? undefined : previous?.designation) ?? nextDesignation(draft as Design, entry),
@@ -143,7 +127,7 @@ export const choosePart: Handler<'choose-part'> = {
         c.devices = c.devices.filter((d) => d !== id);
         if (!c.devices.length) delete draft.circuits[key];
       }
-    put(id);
+    putInSlot(slot, draft, id);
   },
 };
 

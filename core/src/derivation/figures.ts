@@ -94,8 +94,8 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
       c.devices.some((d) => design.parts[d]?.mount?.axis === id) ? [c, ...c.devices.map(part)] : [],
     );
     const switches = cache.keep(`axis/${id}/switches`, own, () => axisSwitches(id, design.circuits, design.parts));
-    const ruler = cache.keep(`axis/${id}/ruler`, [axis, design.datumSchool, switches], () =>
-      rulerOf(id, axis, design.datumSchool, switches),
+    const ruler = cache.keep(`axis/${id}/ruler`, [axis, design.datumStrategy, switches], () =>
+      rulerOf(id, axis, design.datumStrategy, switches),
     );
     const board = boardOnTheWay(id, design, inputs);
     const filterS = limitFilterS(id, design, inputs);
@@ -125,7 +125,7 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
       design.circuits,
       design.outputs,
       design.roles,
-      design.stopSchool,
+      design.stopStrategy,
       design.feeds,
       design.heads,
       design.colourRules,
@@ -185,7 +185,7 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
       const reactionS = circuit && input ? inputReactionS(design, circuit, input) : 0;
       const diameterFactor = design.kind === 'lathe' && a.axis.letter === 'X' ? shownFactor(design, a.axis) : undefined;
       const shares = a.axis.drives.map((_, i) => sharesChannel(design, a.id, i));
-      const read = [a, design.datumSchool, design.overrides, reactionS, diameterFactor, ...shares];
+      const read = [a, design.datumStrategy, design.overrides, reactionS, diameterFactor, ...shares];
       return cache.keep(`axis/${a.id}/settings`, read, () =>
         axisSettings({
           id: a.id,
@@ -193,7 +193,7 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
           drives: a.drives,
           speedLimits: a.speedLimits,
           ruler: a.ruler,
-          strategy: design.datumSchool,
+          strategy: design.datumStrategy,
           roomBehindReference: reference ? roomBehind(reference) : known(0),
           reactionS,
           sharesChannel: shares,
@@ -220,9 +220,9 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
       [
         settings,
         design.referenceStages,
-        design.limitSchool,
-        design.datumSchool,
-        design.stopSchool,
+        design.limitStrategy,
+        design.datumStrategy,
+        design.stopStrategy,
         design.programWords,
         design.latheX,
         design.circuits,
@@ -237,7 +237,7 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
     const shapes = Object.values(design.parts).flatMap((p) => [p.terminals, p.boardRevision]);
     const started = cache.keep(
       'stop/started',
-      [network, drives, design.circuits, design.roles, design.stopSchool, design.feeds, ...shapes],
+      [network, drives, design.circuits, design.roles, design.stopStrategy, design.feeds, ...shapes],
       (): Omit<StopFigures, 'course'> & { living: LivingMachine } => {
         const living = new LivingMachine(design, network);
         // Without a coil nothing holds itself, and nothing can chase anything.

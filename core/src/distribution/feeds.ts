@@ -3,6 +3,7 @@ import { hasSensorOutput, isDriver, isPlugIn, terminalsWithRole } from '../machi
 import { inputBoardsOf } from '../machine/boards';
 import type { FeedSource } from '../machine/feeds';
 import { loadVolts } from '../machine/loads';
+import { type DirectRail, mainsWay } from '../machine/rails';
 import { portOf, socketPort } from '../machine/ports';
 import { usualSeats } from './usualSeats';
 
@@ -12,13 +13,13 @@ export type Feeds = Readonly<Record<string, Readonly<Record<string, Source>>>>;
 
 export type ReadForFeeds = Pick<
   Design,
-  'parts' | 'roles' | 'axes' | 'axisOrder' | 'circuits' | 'outputs' | 'stopSchool' | 'feeds'
+  'parts' | 'roles' | 'rails' | 'axes' | 'axisOrder' | 'circuits' | 'outputs' | 'stopStrategy' | 'feeds'
 >;
 
 /**
- * The feeds of a machine: those that somebody has decided, and for the rest what usually feeds such a part: mains through
- * switch, breaker and filter to the supplies, the motor supply to the drives, the field supply to boards, sensors and coils.
- * A stop contactor stands ahead of what it cuts.
+ * The feeds of a machine: those that somebody has decided, and for the rest the rail that such a part usually hangs on: the
+ * mains for supplies, the rail of the drives for drives, that of the field for boards, sensors and coils. A stop contactor
+ * stands ahead of what it cuts.
  */
 export function feedsOf(design: ReadForFeeds): Feeds {
   const feeds: Record<string, Record<string, Source>> = {};
@@ -69,17 +70,17 @@ export const cuttingButtons = ({ parts, circuits }: Pick<Design, 'parts' | 'circ
       : [],
   );
 
-/** Where the mains is taken for what hangs on it, unless somebody decides otherwise: behind the last of the usual devices. */
-export function usualMains({ parts, roles }: Pick<Design, 'parts' | 'roles'>): Source | undefined {
-  for (const device of [roles.mainsFilter, roles.mainsBreaker, roles.mainSwitch])
-    if (device && portOf(parts[device], 'in') && portOf(parts[device], 'out')) return { part: device, port: 'out' };
-  const inlet = roles.mainsInlet;
+/** Where the mains is taken for what hangs on it, unless somebody decides otherwise: behind the last device on its way in. */
+export function usualMains({ parts, rails }: Pick<Design, 'parts' | 'rails'>): Source | undefined {
+  const last = mainsWay(rails).findLast((d) => portOf(parts[d], 'in') && portOf(parts[d], 'out'));
+  if (last !== undefined) return { part: last, port: 'out' };
+  const inlet = rails.mains?.inlet;
   return inlet && portOf(parts[inlet], 'mains')?.direction === 'gives' ? { part: inlet, port: 'mains' } : undefined;
 }
 
 /** Tells for each port what usually feeds it, nearest the mains first. A port may be told of twice: the first one counts. */
 function usualFeeds(design: ReadForFeeds, tell: (part: string, port: string, source: Source) => void): void {
-  const { parts, roles, stopSchool } = design;
+  const { parts, roles, rails, stopStrategy } = design;
   const feed = (part: string | undefined, port: string, source: Source | undefined): void => {
     if (part && source) tell(part, port, source);
   };
@@ -94,23 +95,26 @@ function usualFeeds(design: ReadForFeeds, tell: (part: string, port: string, sou
   };
   const { stopContactor } = roles;
 
-  let mains = gives(roles.mainsInlet, 'mains');
-  feed(roles.earthBar, 'feed', mains && { ...mains, pole: 'PE' });
-  for (const device of [roles.mainSwitch, roles.mainsBreaker, roles.mainsFilter]) mains = through(device, mains);
+  let mains = gives(rails.mains?.inlet, 'mains');
+  feed(rails.earth, 'feed', mains && { ...mains, pole: 'PE' });
+  for (const device of mainsWay(rails)) mains = through(device, mains);
   // What the stop button must not cut is fed ahead of the contactor, the rest behind it.
-  const cut = stopSchool === 'main-switch' ? through(stopContactor, mains) : mains;
-  feed(roles.motorSupply, 'mains', cut);
-  feed(roles.fieldSupply, 'mains', mains);
-  feed(roles.logicSupply, 'mains', mains);
+  const cut = stopStrategy === 'main-switch' ? through(stopContactor, mains) : mains;
+  feed(rails.drives?.supply, 'mains', cut);
+  feed(rails.field?.supply, 'mains', mains);
+  feed(rails.logic?.supply, 'mains', mains);
   feed(roles.spindleDrive, 'mains', cut);
 
-  const motorSupply = gives(roles.motorSupply, 'out');
-  let bus = motorSupply && stopSchool === 'motor-power' ? through(stopContactor, motorSupply) : motorSupply;
+  const fanOut = (rail: DirectRail, from: Source | undefined): void => {
+    feed(rails[rail]?.plus, 'feed', from && { ...from, pole: 'plus' });
+    feed(rails[rail]?.zero, 'feed', from && { ...from, pole: 'minus' });
+  };
+  const motorSupply = gives(rails.drives?.supply, 'out');
+  let bus = motorSupply && stopStrategy === 'motor-power' ? through(stopContactor, motorSupply) : motorSupply;
   // Or the stop buttons do so themselves, one behind the other.
-  if (motorSupply && stopSchool === 'supply-contact')
+  if (motorSupply && stopStrategy === 'supply-contact')
     for (const button of cuttingButtons(design)) bus = through(button, bus);
-  feed(roles.motorPlusStrip, 'feed', bus && { ...bus, pole: 'plus' });
-  feed(roles.motorZeroStrip, 'feed', bus && { ...bus, pole: 'minus' });
+  fanOut('drives', bus);
   feed(roles.controller, 'motor-supply', bus);
   const seats = usualSeats(design);
   for (const axis of Object.values(design.axes))
@@ -122,10 +126,11 @@ function usualFeeds(design: ReadForFeeds, tell: (part: string, port: string, sou
   feed(roles.spindleDrive, 'supply', bus);
   feed(roles.spindle, 'load', gives(roles.spindleDrive, 'motor'));
 
-  const field = gives(roles.fieldSupply, 'out');
-  feed(roles.fieldPlusStrip, 'feed', field && { ...field, pole: 'plus' });
-  feed(roles.fieldZeroStrip, 'feed', field && { ...field, pole: 'minus' });
-  feed(roles.controller, 'supply', gives(roles.logicSupply, 'out'));
+  const field = gives(rails.field?.supply, 'out');
+  fanOut('field', field);
+  const logic = gives(rails.logic?.supply, 'out');
+  fanOut('logic', logic);
+  feed(roles.controller, 'supply', logic);
   feed(roles.controller, 'link', gives(roles.host, 'link'));
   feed(roles.controller, 'field', field);
   for (const { id } of inputBoardsOf(design)) {
@@ -136,11 +141,11 @@ function usualFeeds(design: ReadForFeeds, tell: (part: string, port: string, sou
   for (const c of Object.values(design.circuits))
     for (const d of c.devices) if (hasSensorOutput(parts[d])) feed(d, 'supply', field ?? own);
   // A coil for direct current on the field supply, one for the mains ahead of what it cuts.
-  if (stopSchool === 'motor-power' || stopSchool === 'main-switch') {
+  if (stopStrategy === 'motor-power' || stopStrategy === 'main-switch') {
     feed(stopContactor, 'coil', field);
     feed(stopContactor, 'mains', mains);
   }
-  if (stopSchool === 'torque-off')
+  if (stopStrategy === 'torque-off')
     for (const [id, part] of Object.entries(parts)) if (isDriver(part.data)) feed(id, 'torque-off', field);
 
   for (const o of Object.values(design.outputs)) {

@@ -7,8 +7,8 @@ import { distributionOf, type DistributionTree, type Held } from './tree';
 type Read = Parameters<typeof distributionOf>[0];
 
 /** The supply on which drives to come would hang: the one that was chosen for them. */
-export function busForDrives(design: Pick<Design, 'parts' | 'roles'>): Held | undefined {
-  const id = design.roles.motorSupply;
+export function busForDrives(design: Pick<Design, 'parts' | 'rails'>): Held | undefined {
+  const id = design.rails.drives?.supply;
   const part = id ? design.parts[id] : undefined;
   return id && part?.data.class === 'supply' ? { id, part } : undefined;
 }
@@ -78,11 +78,11 @@ const NONE = { class: 'host-computer' } as const;
 /** Mains may stray from its nominal voltage by this share, and what is made for it bears that. */
 export const MAINS_STRAYS = 0.12;
 
-/** The bars on which the protective earth and the shields of cables end. */
-export const earthBars = (design: Pick<Design, 'parts'>): Held[] =>
-  Object.entries(design.parts).flatMap(([id, part]) =>
-    portOf(part, 'place')?.terminals.PE === undefined ? [] : [{ id, part }],
-  );
+/** The bars on which the protective earth and the shields of cables end, the one of the machine first. */
+export const earthBars = (design: Pick<Design, 'parts' | 'rails'>): Held[] =>
+  Object.entries(design.parts)
+    .flatMap(([id, part]) => (portOf(part, 'place')?.terminals.PE === undefined ? [] : [{ id, part }]))
+    .sort((a, b) => Number(b.id === design.rails.earth) - Number(a.id === design.rails.earth));
 
 /** The parts by which the mains comes into the machine. */
 export const mainsInlets = (design: Pick<Design, 'parts'>): Held[] =>

@@ -20,7 +20,7 @@ const direct = (): MachineFile =>
   edited(
     stonechat(),
     { name: 'exchange-device', args: { part: 'device-stop', library: 'button-plum-stop-2' } },
-    set('stopSchool', 'supply-contact'),
+    set('stopStrategy', 'supply-contact'),
     plan,
   );
 const ids = (file: MachineFile) => findingsOf(deriveFigures(file.design)).map((f) => f.id);
@@ -60,7 +60,7 @@ describe('a stop button in the supply of the drivers', () => {
     expect(found?.severity).toBe('danger');
     expect(ids(rated(6))).not.toContain('passed-load:device-stop');
     // Where a contactor cuts instead, the button breaks its coil alone.
-    expect(ids(edited(rated(1), set('stopSchool', 'request-only'), plan))).not.toContain('passed-load:device-stop');
+    expect(ids(edited(rated(1), set('stopStrategy', 'request-only'), plan))).not.toContain('passed-load:device-stop');
   });
   it('the comparison of the strategies says what the contact breaks, and only of this one', () => {
     const outcomes = compareStopStrategies(stonechat().design);
@@ -75,7 +75,7 @@ describe('a stop button in the supply of the drivers', () => {
     ]);
   });
   it('with one contact, which reports, there is none to cut by: the plan says so and the drives stay fed', () => {
-    const one = edited(stonechat(), set('stopSchool', 'supply-contact'), plan);
+    const one = edited(stonechat(), set('stopStrategy', 'supply-contact'), plan);
     const { plan: planned, stop } = deriveFigures(one.design);
     expect(planned.gaps.map((g) => g.what)).toContain(
       'The stop button has one contact, which reports to the control; cutting power needs a second one.',
@@ -83,7 +83,7 @@ describe('a stop button in the supply of the drivers', () => {
     expect(stop.kept.size).toBe(3);
   });
   it('a button that cuts nothing is offered as a source for nothing', () => {
-    const sources = feedChoices(wren().design, { part: wren().design.roles.motorSupply!, port: 'mains' });
+    const sources = feedChoices(wren().design, { part: wren().design.rails.drives!.supply!, port: 'mains' });
     expect(sources.map((s) => wren().design.parts[s.part]!.data.class)).not.toContain('button');
   });
 });

@@ -82,8 +82,8 @@ describe.each(Object.entries(machines))('%s: the planned conductors lead where t
 
 it('a contactor of the stop chain stands ahead of what it cuts, and of nothing else', () => {
   const { design } = dunnock();
-  const cuts = (stopSchool: typeof design.stopSchool, part: string, port: string) =>
-    distributionOf({ ...design, stopSchool })
+  const cuts = (stopStrategy: typeof design.stopStrategy, part: string, port: string) =>
+    distributionOf({ ...design, stopStrategy })
       .wayTo(part, port)
       .passes.some((p) => p.part === design.roles.stopContactor);
   const driver = design.axes.x!.drives[0]!.driver!;
@@ -91,7 +91,7 @@ it('a contactor of the stop chain stands ahead of what it cuts, and of nothing e
   expect([cuts('main-switch', driver, 'supply'), cuts('main-switch', 'motor-supply', 'mains')]).toEqual([false, true]);
   expect(cuts('main-switch', 'logic-supply', 'mains')).toBe(false);
   expect(cuts('request-only', driver, 'supply')).toBe(false);
-  expect(mainsDevices({ ...design, stopSchool: 'main-switch' }, 'motor-supply')[0]!.id).toBe(
+  expect(mainsDevices({ ...design, stopStrategy: 'main-switch' }, 'motor-supply')[0]!.id).toBe(
     design.roles.stopContactor,
   );
 });

@@ -142,8 +142,17 @@ export function distributionOf(design: ReadForFeeds): DistributionTree {
   return tree;
 }
 function treeFor(design: ReadForFeeds): DistributionTree {
-  const { parts, roles, axes, axisOrder, circuits, outputs, stopSchool, feeds } = design;
-  const read = [axisOrder, roles, circuits, outputs, stopSchool, feeds, ...Object.values(axes).map((a) => a.drives)];
+  const { parts, roles, rails, axes, axisOrder, circuits, outputs, stopStrategy, feeds } = design;
+  const read = [
+    axisOrder,
+    roles,
+    rails,
+    circuits,
+    outputs,
+    stopStrategy,
+    feeds,
+    ...Object.values(axes).map((a) => a.drives),
+  ];
   const kept = trees.get(parts);
   if (kept?.read.length === read.length && kept.read.every((x, i) => x === read[i])) return kept.tree;
   const tree = new DistributionTree(parts, feedsOf(design));

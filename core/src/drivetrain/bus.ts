@@ -7,7 +7,7 @@ import type { Quantity } from '../units/quantity';
 import { uncertain } from '../units/uncertain';
 
 /** Voltage of the motor bus on which drives to come would hang, V; undefined while no supply is chosen for it. */
-export function busVoltsOf(design: Pick<Design, 'roles' | 'parts'>): number | undefined {
+export function busVoltsOf(design: Pick<Design, 'rails' | 'parts'>): number | undefined {
   const data = busForDrives(design)?.part.data;
   const volts = data?.class === 'supply' ? positive(data.outputVoltage, '') : undefined;
   return volts?.known ? volts.value : undefined;
@@ -57,7 +57,7 @@ export function busOf(feed: DriveFeed): Derived<Bus> {
       spread: Math.min(uncertain(mains!).spread, MOST_SPREAD),
     }));
   }
-  if (feed.supply?.data.class !== 'supply') return missing('roles.motorSupply');
+  if (feed.supply?.data.class !== 'supply') return missing('rails.drives.supply');
   const q = feed.supply.data.outputVoltage;
   return mapKnown(positive(q, `${feed.path}.data.outputVoltage`), (volts): Bus => ({
     volts,

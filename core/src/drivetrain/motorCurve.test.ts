@@ -76,7 +76,7 @@ it('says each figure that is missing, by its path', () => {
   expect(d).toEqual({ known: false, missing: ['parts.m.data.inductance'] });
   expect(motorFigures(undefined, 'axes.x.drives.0.motor', heron(), 'p', { supply: undefined, path: 's' })).toEqual({
     known: false,
-    missing: ['axes.x.drives.0.motor', 'roles.motorSupply'],
+    missing: ['axes.x.drives.0.motor', 'rails.drives.supply'],
   });
 });
 

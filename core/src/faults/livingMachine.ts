@@ -77,7 +77,7 @@ export class LivingMachine {
     this.drivers = Object.entries(design.parts).flatMap(([id, part]): LivingMachine['drivers'] => {
       if (!isDriver(part.data)) return [];
       const [plus, minus] = [first(id, 'supply-plus'), first(id, 'supply-minus')];
-      const torqueOff = design.stopSchool === 'torque-off' ? first(id, 'torque-off-plus') : undefined;
+      const torqueOff = design.stopStrategy === 'torque-off' ? first(id, 'torque-off-plus') : undefined;
       if (plus && minus) return [{ id, power: { bus: [plus, minus] }, torqueOff }];
       const mains = waysOfMains(id);
       return mains ? [{ id, power: { mains }, torqueOff }] : [];

@@ -16,7 +16,7 @@ const role = (r: string, library: string): Command => ({
 const machine = edited(
   wren(),
   { name: 'exchange-device', args: { part: 'device-stop', library: 'button-plum-stop-2' } },
-  { name: 'set-field', args: { path: 'stopSchool', value: 'main-switch' } },
+  { name: 'set-field', args: { path: 'stopStrategy', value: 'main-switch' } },
   role('stopContactor', 'contactor-post-16-mains'),
   role('resetButton', 'button-plum-push'),
   { name: 'plan-wiring', args: {} },

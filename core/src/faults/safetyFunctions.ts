@@ -60,7 +60,7 @@ export function safetyFunctions(design: Design, inputs: Readonly<Record<string, 
       });
     }
   }
-  if (buttons.length && design.stopSchool && design.stopSchool !== 'request-only')
+  if (buttons.length && design.stopStrategy && design.stopStrategy !== 'request-only')
     for (const button of new Set(buttons)) {
       const of = design.parts[button]?.designation ?? button;
       list.push({

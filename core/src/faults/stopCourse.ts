@@ -231,7 +231,7 @@ function feedbackOf(
   pressed: Situation,
   sound: Evaluation,
 ): boolean | undefined {
-  const cutsByCoil = design.stopSchool === 'motor-power' || design.stopSchool === 'main-switch';
+  const cutsByCoil = design.stopStrategy === 'motor-power' || design.stopStrategy === 'main-switch';
   const id = cutsByCoil ? design.roles.stopContactor : undefined;
   const contacts = Object.entries((id && design.parts[id]?.elements) || {}).filter(([, e]) => e.kind === 'contact');
   if (!id || !contacts.length) return undefined;

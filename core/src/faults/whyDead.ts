@@ -86,7 +86,7 @@ function controllerReason(
       ...base,
       text: `${name(id)} has no power: no logic supply is chosen${usesUsb(parts[id]) ? ', and no computer is linked to it that could feed it over USB' : ''}.`,
       station: 'machine',
-      field: 'roles.logicSupply',
+      field: 'rails.logic.supply',
     };
   if (plus && !living.touched(id, plus))
     return {
@@ -112,8 +112,8 @@ function startReason(
   full: Evaluation,
   name: (id: string | undefined) => string,
 ): DeadReason | undefined {
-  const { roles, parts, stopSchool } = design;
-  if (stopSchool !== 'motor-power' && stopSchool !== 'main-switch') return undefined;
+  const { roles, parts, stopStrategy } = design;
+  if (stopStrategy !== 'motor-power' && stopStrategy !== 'main-switch') return undefined;
   const id = roles.stopContactor;
   const base = { what: 'start' as const, part: id ?? '' };
   if (!id || !parts[id])
@@ -183,7 +183,7 @@ function driverReason(
     const line = first(parts[id], 'mains-l');
     if (behindContactor) return undefined;
     const led = line !== undefined && living.touched(id, line);
-    const torqueOff = design.stopSchool === 'torque-off' && first(parts[id], 'torque-off-plus') !== undefined;
+    const torqueOff = design.stopStrategy === 'torque-off' && first(parts[id], 'torque-off-plus') !== undefined;
     return {
       ...base,
       text: `${name(id)} ${
@@ -212,7 +212,7 @@ function driverReason(
       ...base,
       text: `${name(id)} gets no motor power: no motor supply is chosen.`,
       station: 'machine',
-      field: 'roles.motorSupply',
+      field: 'rails.drives.supply',
     };
   // One in a socket is fed at the terminals of its board.
   const at = seat?.board ?? id;
@@ -229,7 +229,7 @@ function driverReason(
   }
   // What hangs behind a contactor that cannot pull in is told once, with the contactor.
   if (behindContactor) return undefined;
-  if (design.stopSchool === 'torque-off')
+  if (design.stopStrategy === 'torque-off')
     return {
       ...base,
       text: `${name(id)} has no torque: its torque-off input is not fed, or its supply does not reach it.`,

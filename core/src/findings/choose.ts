@@ -2,11 +2,12 @@ import type { Command } from '../commands/command';
 import { busVoltsOf } from '../drivetrain/bus';
 import { suitsDrive } from '../drivetrain/motorDriver';
 import { startingPeakA } from '../drivetrain/motorCurrent';
-import type { Design, RoleName } from '../machine/design';
+import type { Design } from '../machine/design';
 import type { LibraryEntry } from '../machine/library/entry';
 import { libraryEntry, libraryOf } from '../machine/library/index';
 import type { Part } from '../machine/parts';
 import { isDriver, isPlugIn, socketsOf } from '../machine/parts';
+import { slotOf, slotPath } from '../machine/slots';
 import { figureOr, positive } from '../units/derived';
 import { inputTerminals } from '../wiring/planner/inputs';
 import { drivesOf } from '../wiring/planner/plannedDrives';
@@ -126,15 +127,13 @@ export function relayBetween(design: Design, outputId: string): Remedy[] {
 
 /** Where a part of the machine is chosen: at what it does, else on its own page. */
 export function fieldOfPart(design: Design, id: string): string {
-  const role = roleHeldBy(design, id);
-  return role ? `roles.${role}` : `parts.${id}`;
+  const slot = slotOf(design, id);
+  return slot ? slotPath(slot, design) : `parts.${id}`;
 }
 /** The command that puts a part of the library into the place of another one. */
 export function takeInstead(design: Design, id: string, library: string): Command {
-  const role = roleHeldBy(design, id);
-  return role
-    ? { name: 'choose-part', args: { slot: { role }, library } }
+  const slot = slotOf(design, id);
+  return slot
+    ? { name: 'choose-part', args: { slot, library } }
     : { name: 'exchange-device', args: { part: id, library } };
 }
-const roleHeldBy = (design: Design, id: string): RoleName | undefined =>
-  (Object.keys(design.roles) as RoleName[]).find((role) => design.roles[role] === id);

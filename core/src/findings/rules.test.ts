@@ -1,3 +1,4 @@
+import { type Place, slotAt } from '../samples/builder';
 import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../commands/apply';
 import type { Command } from '../commands/command';
@@ -9,7 +10,6 @@ import { plover } from '../samples/plover';
 import { wheatear } from '../samples/wheatear';
 import { wren } from '../samples/wren';
 import { quantity } from '../units/quantity';
-import type { RoleName } from '../machine/design';
 import type { LibraryEntry } from '../machine/library/entry';
 import { libraryEntry } from '../machine/library/index';
 import type { Unit } from '../units/units';
@@ -45,7 +45,7 @@ const joinY: Command = { name: 'join-inputs', args: { into: 'limit-and-reference
 const stages = (...list: string[][]): Command => ({ name: 'set-reference-stages', args: { stages: list } });
 const supply = (library: string): Command => ({
   name: 'choose-part',
-  args: { slot: { role: 'motorSupply' }, library },
+  args: { slot: { rail: 'drives', item: 'supply' }, library },
 });
 const motorZ = (library: string): Command => ({
   name: 'choose-part',
@@ -80,9 +80,9 @@ const wires = (ids: string[], set: Extract<Command, { name: 'set-conductors' }>[
   name: 'set-conductors',
   args: { ids, set },
 });
-const role = (name: RoleName, library: string | null): Command => ({
+const role = (place: Place, library: string | null): Command => ({
   name: 'choose-part',
-  args: { slot: { role: name }, library },
+  args: { slot: slotAt(place), library },
 });
 const chain = (innerWidth: number, bend: number): Command[] => [
   {
@@ -341,11 +341,11 @@ const cases: Record<string, Case> = {
     base: 'dunnock',
     fires: [
       unplan(machines.dunnock),
-      { name: 'choose-part', args: { slot: { role: 'fieldSupply' }, library: 'supply-marl-5' } },
+      { name: 'choose-part', args: { slot: { rail: 'field', item: 'supply' }, library: 'supply-marl-5' } },
     ],
     silent: [
       unplan(machines.dunnock),
-      { name: 'choose-part', args: { slot: { role: 'fieldSupply' }, library: 'supply-marl-24' } },
+      { name: 'choose-part', args: { slot: { rail: 'field', item: 'supply' }, library: 'supply-marl-24' } },
     ],
   },
   'no-stop-input': {
@@ -483,8 +483,8 @@ const cases: Record<string, Case> = {
   },
   'earth-missing': {
     base: 'wren',
-    fires: [role('earthBar', null)],
-    silent: [role('mainsFilter', null)],
+    fires: [role('earth', null)],
+    silent: [role('mains.2', null)],
     after: [plan],
   },
   'earth-chained': {
@@ -566,13 +566,13 @@ const cases: Record<string, Case> = {
   },
   'mains-caution': {
     base: 'wren',
-    fires: [role('mainsBreaker', 'breaker-hurdle-16'), set('parts.mains-breaker.setup.cautionSeen', null)],
-    silent: [role('mainsBreaker', 'breaker-hurdle-16')],
+    fires: [role('mains.1', 'breaker-hurdle-16'), set('parts.mains-breaker.setup.cautionSeen', null)],
+    silent: [role('mains.1', 'breaker-hurdle-16')],
   },
   'mains-not-planned': {
     base: 'wren',
-    fires: [role('mainsInlet', null)],
-    silent: [role('mainsFilter', null)],
+    fires: [role('mains.inlet', null)],
+    silent: [role('mains.2', null)],
     after: [plan],
   },
   'feed-open': {
@@ -583,8 +583,8 @@ const cases: Record<string, Case> = {
   // 12 V: the link may stay; 24 V: its regulator is done for.
   'link-open-above': {
     base: 'wren',
-    fires: [controller('controller-yarrow-4'), role('logicSupply', 'supply-marl-24'), plan],
-    silent: [controller('controller-yarrow-4'), role('logicSupply', 'supply-marl-12'), plan],
+    fires: [controller('controller-yarrow-4'), role('logic.supply', 'supply-marl-24'), plan],
+    silent: [controller('controller-yarrow-4'), role('logic.supply', 'supply-marl-12'), plan],
   },
   'feed-ring': {
     base: 'dunnock',
@@ -616,7 +616,7 @@ const cases: Record<string, Case> = {
     silent: [
       wires(Object.keys(machines.dunnock.design.conductors), { state: 'planned' }),
       role('stopContactor', 'contactor-post-9'),
-      set('stopSchool', 'main-switch'),
+      set('stopStrategy', 'main-switch'),
     ],
   },
   'temporary-open': {
@@ -632,8 +632,8 @@ const cases: Record<string, Case> = {
   },
   'stop-undecided': {
     base: 'wren',
-    fires: [set('stopSchool', null)],
-    silent: [set('stopSchool', 'request-only')],
+    fires: [set('stopStrategy', null)],
+    silent: [set('stopStrategy', 'request-only')],
   },
   // 4 A through a driver's supply lead; 0.5 mm² is good for 3 A, 0.75 for 5 A
   'section-load': {
@@ -729,22 +729,22 @@ const cases: Record<string, Case> = {
   // (5 − 1.2)/3300 = 1.15 mA against 2.5 mA
   'input-current': {
     base: 'dunnock',
-    fires: [role('fieldSupply', 'supply-marl-5')],
-    silent: [role('fieldSupply', 'supply-marl-24')],
+    fires: [role('field.supply', 'supply-marl-5')],
+    silent: [role('field.supply', 'supply-marl-24')],
   },
   // off up to 1 mA
   'mains-at-button': {
     base: 'wren',
     fires: [
       exchange('device-stop', 'button-plum-stop-2'),
-      set('stopSchool', 'main-switch'),
+      set('stopStrategy', 'main-switch'),
       role('stopContactor', 'contactor-post-16-mains'),
       role('resetButton', 'button-plum-push'),
       plan,
     ],
     silent: [
       exchange('device-stop', 'button-plum-stop-2'),
-      set('stopSchool', 'main-switch'),
+      set('stopStrategy', 'main-switch'),
       role('stopContactor', 'contactor-post-9'),
       role('resetButton', 'button-plum-push'),
       plan,
@@ -878,8 +878,8 @@ const cases: Record<string, Case> = {
   // a spindle of 1.1 kW takes 9.9 A from 230 V, the supplies another ampere
   'branch-load': {
     base: 'dunnock',
-    fires: [unplan(machines.dunnock), role('mainsBreaker', 'breaker-hurdle-10')],
-    silent: [unplan(machines.dunnock), role('mainsBreaker', 'breaker-hurdle-16')],
+    fires: [unplan(machines.dunnock), role('mains.1', 'breaker-hurdle-10')],
+    silent: [unplan(machines.dunnock), role('mains.1', 'breaker-hurdle-16')],
     after: [plan],
   },
   'neutral-like-control': {
@@ -900,14 +900,14 @@ const cases: Record<string, Case> = {
   },
   'controller-supply': {
     base: 'dunnock',
-    fires: [role('logicSupply', 'supply-loam-70')],
-    silent: [role('logicSupply', 'supply-marl-12')],
+    fires: [role('logic.supply', 'supply-loam-70')],
+    silent: [role('logic.supply', 'supply-marl-12')],
   },
   // the board has USB: with a computer at the other end it needs no supply of its own
   'controller-unpowered': {
     base: 'wren',
-    fires: [role('logicSupply', null), plan],
-    silent: [role('logicSupply', null), role('host', 'host-desk'), plan],
+    fires: [role('logic.supply', null), plan],
+    silent: [role('logic.supply', null), role('host', 'host-desk'), plan],
     after: [plan],
   },
   'start-does-nothing': {
@@ -975,7 +975,7 @@ const cases: Record<string, Case> = {
   },
   'terminal-crowded': {
     base: 'plover',
-    fires: [role('fieldPlusStrip', null), role('fieldZeroStrip', null), plan],
+    fires: [role('field.plus', null), role('field.zero', null), plan],
     silent: [{ name: 'set-motor-count', args: { axis: 'x', count: 1 } }],
   },
 };

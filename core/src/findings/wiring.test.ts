@@ -81,9 +81,9 @@ describe('earth', () => {
     expect(find(machines.plover, 'earth-chained')).toEqual([]);
   });
   it('before the mains is planned at all, one note says so and nothing cries danger', () => {
-    const early = of('wren', { name: 'choose-part', args: { slot: { role: 'mainsInlet' }, library: null } });
+    const early = of('wren', { name: 'choose-part', args: { slot: { rail: 'mains', item: 'inlet' }, library: null } });
     expect(find(early, 'earth-missing')).toEqual([]);
-    expect(find(early, 'mains-not-planned')[0]).toMatchObject({ severity: 'note', field: 'roles.mainsInlet' });
+    expect(find(early, 'mains-not-planned')[0]).toMatchObject({ severity: 'note', field: 'rails.mains.inlet' });
   });
 });
 
@@ -108,7 +108,11 @@ describe('sections', () => {
     );
   });
   it('a supply without a fused strip: the strip is offered first', () => {
-    const bare = of('wren', { name: 'choose-part', args: { slot: { role: 'fieldPlusStrip' }, library: null } }, plan);
+    const bare = of(
+      'wren',
+      { name: 'choose-part', args: { slot: { rail: 'field', item: 'plus' }, library: null } },
+      plan,
+    );
     const f = find(bare, 'section-protection');
     const offered = f.flatMap((x) => x.remedies).map((r) => r.label(defaultDisplay));
     if (f.length) expect(offered[0]).toContain('fuses of 2 A');

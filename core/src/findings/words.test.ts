@@ -31,7 +31,10 @@ const troubled: [string, MachineFile][] = sampleMachines.map(({ id, make }) => {
     ];
     return absurd.reduce(edit, f);
   }, make());
-  return [id, edit(file, { name: 'choose-part', args: { slot: { role: 'motorSupply' }, library: 'supply-loam-60' } })];
+  return [
+    id,
+    edit(file, { name: 'choose-part', args: { slot: { rail: 'drives', item: 'supply' }, library: 'supply-loam-60' } }),
+  ];
 });
 
 describe.each(troubled)('what is said of a troubled %s', (_id, file) => {

@@ -42,6 +42,13 @@ export function diagramSvg(graph: SheetGraph, layout: SheetLayout, facts: Drawin
   const { x: x0, y: y0, width: w, height: h } = withTitle(extent, weight);
   const text = (x: number, y: number, size: number, anchor: string, value: string, weight = 'normal') =>
     `<text x="${x}" y="${y}" font-size="${size}" text-anchor="${anchor}" font-weight="${weight}">${escape(value)}</text>`;
+  /** A number stands where its line begins; what is told of a whole run, where it arrives. */
+  const lineLabel = (e: GraphEdge, points: readonly Point[]): string[] => {
+    const [first, last] = [points[0]!, points.at(-1)!];
+    if (e.label !== undefined)
+      return e.label.split('\n').map((line, i) => text(last.x - 5, last.y + (i ? 13 : -5), LABEL_SIZE_PX, 'end', line));
+    return e.number === undefined ? [] : [text(first.x + 4, first.y - 4, LABEL_SIZE_PX, 'start', String(e.number))];
+  };
   const symbol = (name: Symbol, x: number): string[] => [
     `<g transform="translate(${x},3)" fill="none" stroke="#1e2a32" stroke-width="1.4">`,
     ...shapes[name].strokes.map((s) => `<path d="${s.d}"${s.filled ? ' fill="#1e2a32"' : ''}/>`),
@@ -66,9 +73,7 @@ export function diagramSvg(graph: SheetGraph, layout: SheetLayout, facts: Drawin
       `<path d="${d}" fill="none" stroke="#1e2a32" stroke-width="${3.4 * weight}"/>`,
       `<path d="${d}" fill="none" stroke="${ground}" stroke-width="${2.2 * weight}"/>`,
       ...(stripe ? [`<path d="${d}" fill="none" stroke="${stripe}" stroke-width="2.2" stroke-dasharray="6 6"/>`] : []),
-      ...(e.number === undefined
-        ? []
-        : [text(points[0]!.x + 4, points[0]!.y - 4, LABEL_SIZE_PX, 'start', String(e.number))]),
+      ...lineLabel(e, points),
     );
   }
   for (const n of graph.nodes) {
@@ -81,6 +86,7 @@ export function diagramSvg(graph: SheetGraph, layout: SheetLayout, facts: Drawin
       ...n.symbols.flatMap((s, i) => symbol(s, measure.pad / 2 + i * (measure.symbol + 4))),
       text(words.x, words.y, 13, 'start', n.designation, 'bold'),
       text(words.x, words.y + 14, LABEL_SIZE_PX, 'start', n.name),
+      ...(n.figure ? [text(words.x, words.y + 29, LABEL_SIZE_PX, 'start', n.figure)] : []),
       '</g>',
       ...n.ports.map((p) => {
         const refs = p.elsewhere.map((s) => `/${sheetNumberOf(s)}`).join('');

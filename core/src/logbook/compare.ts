@@ -20,7 +20,7 @@ const names: Record<string, string> = {
   printed: 'label',
   mount: 'place',
   libraryKey: 'part',
-  stopSchool: 'what the stop cuts',
+  stopStrategy: 'what the stop cuts',
 };
 /** `commandFormat` → `command format`. */
 const inWords = (key: string): string =>

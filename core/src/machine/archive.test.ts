@@ -1,5 +1,8 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { standings } from '../bringup/evidence';
+import { instancesOf } from '../bringup/graph';
+import { tests } from '../bringup/list';
 import { deriveFigures } from '../derivation/figures';
 import { VERSION, writeMachineFile } from './file';
 import { designAt } from './designAt';
@@ -34,5 +37,12 @@ describe.each(files)('%s, as it was written then', (name) => {
     expect([changes, conflicts]).toEqual([[], []]);
     expect(designAt(file, file.history.revisions.at(-1)!.number)).toEqual(file.design);
     expect(readMachineFile(writeMachineFile(file))).toEqual({ ok: true, value: { file, told: [] } });
+  });
+  it('keeps every result that was fresh when it was written', () => {
+    const made = { design: file.design, figures: deriveFigures(file.design) };
+    const records = file.journal.filter((e) => e.kind === 'record');
+    const all = standings(made, instancesOf(made, tests), file.journal, 'rehearsal').filter((s) => s.record);
+    expect(new Set(all.map((s) => s.record!.test))).toEqual(new Set(records.map((r) => r.test)));
+    expect(all.filter((s) => s.state !== 'passed').map((s) => [s.instance.key, s.stale])).toEqual([]);
   });
 });

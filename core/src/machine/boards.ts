@@ -5,8 +5,6 @@ import type { Part } from './parts';
 export const takesBoard = (controller: Pick<Part, 'terminals'> | undefined): boolean =>
   Object.values(controller?.terminals ?? {}).some((t) => t.role === 'extension-link');
 
-/** The input boards of a machine in the order in which its controller looks at them: the one that was chosen for it first. */
-export const inputBoardsOf = ({ parts, roles }: Pick<Design, 'parts' | 'roles'>): { id: string; part: Part }[] =>
-  Object.entries(parts)
-    .flatMap(([id, part]) => (part.data.class === 'input-board' ? [{ id, part }] : []))
-    .sort((a, b) => Number(b.id === roles.inputBoard) - Number(a.id === roles.inputBoard));
+/** The extension boards of a machine in the order in which its controller looks at them: as they came to it. */
+export const inputBoardsOf = ({ parts }: Pick<Design, 'parts'>): { id: string; part: Part }[] =>
+  Object.entries(parts).flatMap(([id, part]) => (part.data.class === 'input-board' ? [{ id, part }] : []));

@@ -10,6 +10,7 @@ import {
 } from './connections';
 import { quantityOf } from '../units/quantity';
 import { DecidedFeeds } from './feeds';
+import { Rails } from './rails';
 import { Id, Name, Text } from './ids';
 import { Axis, MassItem, ToolHead, machineKinds } from './mechanics';
 import { Part } from './parts';
@@ -20,12 +21,12 @@ export const Design = z.strictObject({
   kind: z.enum(machineKinds),
   notes: Text,
   latheX: z.enum(['diameter', 'radius']).optional().describe('how a lathe shows X'),
-  datumSchool: z.enum(['at-switch', 'after-back-off']),
-  stopSchool: z
+  datumStrategy: z.enum(['at-switch', 'after-back-off']),
+  stopStrategy: z
     .enum(['request-only', 'supply-contact', 'motor-power', 'main-switch', 'torque-off'])
     .optional()
     .describe('what the stop button cuts; undecided when absent'),
-  limitSchool: z
+  limitStrategy: z
     .enum(['away-only', 'held-override', 'acknowledge-again', 'switched-off'])
     .describe('how a tripped limit is left'),
   programWords: z
@@ -37,29 +38,18 @@ export const Design = z.strictObject({
   masses: z.record(Id, MassItem),
   heads: z.record(Id, ToolHead).optional().describe('heads that are exchanged for one another'),
   mountedHead: Id.optional().describe('the head that is on the machine now; none of them when absent'),
-  roles: z.strictObject({
-    controller: Id.optional(),
-    inputBoard: Id.optional(),
-    motorSupply: Id.optional(),
-    logicSupply: Id.optional(),
-    fieldSupply: Id.optional(),
-    host: Id.optional(),
-    spindle: Id.optional(),
-    spindleDrive: Id.optional(),
-    spindleEncoder: Id.optional(),
-    toolHead: Id.optional(),
-    mainsInlet: Id.optional(),
-    mainSwitch: Id.optional(),
-    mainsBreaker: Id.optional(),
-    mainsFilter: Id.optional(),
-    earthBar: Id.optional(),
-    motorPlusStrip: Id.optional(),
-    motorZeroStrip: Id.optional(),
-    fieldPlusStrip: Id.optional(),
-    fieldZeroStrip: Id.optional(),
-    stopContactor: Id.optional(),
-    resetButton: Id.optional(),
-  }),
+  roles: z
+    .strictObject({
+      controller: Id.optional(),
+      host: Id.optional(),
+      spindle: Id.optional(),
+      spindleDrive: Id.optional(),
+      spindleEncoder: Id.optional(),
+      stopContactor: Id.optional(),
+      resetButton: Id.optional(),
+    })
+    .describe('what a part does for the machine'),
+  rails: Rails.describe('where power is taken from, unless a feed is decided'),
   feeds: DecidedFeeds.optional().describe('what feeds a port of a part, where that is not what usually would'),
   referenceStages: z.array(z.array(Id).max(16)).max(16).describe('axes referenced together, stage after stage'),
   dailyChecks: z

@@ -18,14 +18,16 @@ export const definitions: Record<string, Definition> = { ...fieldsOfAxes, ...fie
 
 /** Fields that `set-field` may not write, since a command of their own keeps the rest in step. */
 const structural =
-  /^(roles\.|dailyChecks$|referenceStages$|masses$|axes\.\*\.transmission\.kind|axes\.\*\.drives\.\*\.(motor|driver)|circuits\.\*\.input)/;
+  /^(roles\.|rails\.|dailyChecks$|referenceStages$|masses$|axes\.\*\.transmission\.kind|axes\.\*\.drives\.\*\.(motor|driver)|circuits\.\*\.input)/;
 
 const tables = new Set(['axes', 'parts', 'circuits', 'masses', 'drives']);
 
 /** `axes.x.drives.0.motor` → `axes.*.drives.*.motor`. Ids hold no point, so the split is safe. */
 export const patternOf = (path: string): string => {
   const keys = path.split('.');
-  return keys.map((k, i) => (i > 0 && tables.has(keys[i - 1]!) ? '*' : k)).join('.');
+  // The rail of the drives is no list of them.
+  const isList = (key: string | undefined) => (keys[0] === 'rails' ? key === 'devices' : tables.has(key ?? ''));
+  return keys.map((k, i) => (isList(keys[i - 1]) ? '*' : k)).join('.');
 };
 
 /** The axis or part that a path belongs to, in the words on the drawing. */

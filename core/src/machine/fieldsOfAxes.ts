@@ -12,14 +12,14 @@ export const fieldsOfAxes: Record<string, Definition> = {
     'A lathe control shows X as the diameter of the work or as its radius. Travel and scale stay those of the slide.',
     'diameter mode radius mode',
   ),
-  datumSchool: field(
+  datumStrategy: field(
     'switches',
     'Datum lies',
     choice({ 'at-switch': 'at the trip point', 'after-back-off': 'after the back-off' }),
     'Where the machine position is set: at the switch itself, or after the axis has backed off from it. The second makes the envelope begin at the datum.',
     'machine zero home position',
   ),
-  limitSchool: field(
+  limitStrategy: field(
     'switches',
     'A tripped limit is left',
     choice({

@@ -147,13 +147,20 @@ export const fieldsOfParts: Record<string, Definition> = {
     'The pole that faces the sensor: a Hall sensor for one pole is blind to the other.',
   ),
   'roles.controller': field('machine', 'Controller', { type: 'text' }, 'What plans the motion and makes the pulses.'),
-  'roles.motorSupply': field('machine', 'Motor supply', { type: 'text' }, 'Feeds the drivers.', 'power supply'),
-  'roles.logicSupply': field('machine', 'Logic supply', { type: 'text' }, 'Feeds the controller.'),
-  'roles.fieldSupply': field(
+  'rails.drives.supply': field('machine', 'Motor supply', { type: 'text' }, 'Feeds the drivers.', 'power supply'),
+  'rails.logic.supply': field('machine', 'Logic supply', { type: 'text' }, 'Feeds the controller.'),
+  'rails.field.supply': field(
     'machine',
     'Field supply',
     { type: 'text' },
     'Feeds sensors, isolated inputs, coils and brakes.',
+  ),
+  'rails.mains.devices.*': field(
+    'wiring',
+    'On the way of the mains',
+    { type: 'text' },
+    'A main switch parts L and N and can be locked off; a breaker trips before the conductors behind it burn; a filter keeps the noise of drives out of the mains.',
+    'main switch disconnect isolator circuit breaker fuse EMI line filter',
   ),
   ...Object.fromEntries(
     (
@@ -172,43 +179,36 @@ export const fieldsOfParts: Record<string, Definition> = {
           '',
         ],
         ['host', 'Computer', 'Prepares the programs and talks to the controller.', 'PC host'],
-        [
-          'inputBoard',
-          'Extension board',
-          'More inputs and outputs for the controller, over its extension lead.',
-          'expansion breakout board',
-        ],
-        ['toolHead', 'Tool head', 'What the tool sits in.', ''],
-        ['mainsInlet', 'Mains inlet', 'Where the mains comes in. Local code, licensed person.', 'plug socket'],
-        [
-          'mainSwitch',
-          'Main switch',
-          'Parts L and N of everything behind it, and can be locked off.',
-          'disconnect isolator',
-        ],
-        ['mainsBreaker', 'Breaker', 'Trips before the conductors behind it burn.', 'circuit breaker fuse'],
-        ['mainsFilter', 'Mains filter', 'Keeps the noise of drives out of the mains.', 'EMI line filter'],
-        ['earthBar', 'Earth bar', 'One point for all protective earths and shields.', 'ground star PE'],
-        [
-          'motorPlusStrip',
-          'Motor bus, plus strip',
-          'Where the plus of the motor supply fans out, fused for each driver.',
-          'terminal block distribution',
-        ],
-        ['motorZeroStrip', 'Motor bus, 0 V strip', 'Where the minus of the motor supply fans out.', 'terminal block'],
-        [
-          'fieldPlusStrip',
-          'Field supply, plus strip',
-          'Where the plus of the field supply fans out.',
-          'terminal block 24 V',
-        ],
-        ['fieldZeroStrip', 'Field supply, 0 V strip', 'Where the 0 V of the field supply fans out.', 'terminal block'],
         ['stopContactor', 'Stop contactor', 'What the stop chain lets drop.', 'estop relay'],
         ['resetButton', 'Start button', 'The second act after a stop: power never comes back by itself.', 'reset'],
       ] as const
     ).map(([role, label, help, also]) => [`roles.${role}`, field('wiring', label, { type: 'text' }, help, also)]),
   ),
-  stopSchool: field(
+  ...Object.fromEntries(
+    (
+      [
+        ['mains.inlet', 'Mains inlet', 'Where the mains comes in. Local code, licensed person.', 'plug socket'],
+        ['earth', 'Earth bar', 'One point for all protective earths and shields.', 'ground star PE'],
+        [
+          'drives.plus',
+          'Motor bus, plus strip',
+          'Where the plus of the motor supply fans out, fused for each driver.',
+          'terminal block distribution',
+        ],
+        ['drives.zero', 'Motor bus, 0 V strip', 'Where the minus of the motor supply fans out.', 'terminal block'],
+        ['logic.plus', 'Logic supply, plus strip', 'Where the plus of the logic supply fans out.', 'terminal block'],
+        ['logic.zero', 'Logic supply, 0 V strip', 'Where the 0 V of the logic supply fans out.', 'terminal block'],
+        [
+          'field.plus',
+          'Field supply, plus strip',
+          'Where the plus of the field supply fans out.',
+          'terminal block 24 V',
+        ],
+        ['field.zero', 'Field supply, 0 V strip', 'Where the 0 V of the field supply fans out.', 'terminal block'],
+      ] as const
+    ).map(([path, label, help, also]) => [`rails.${path}`, field('wiring', label, { type: 'text' }, help, also)]),
+  ),
+  stopStrategy: field(
     'wiring',
     'What the stop button cuts',
     choice({

@@ -5,7 +5,7 @@ import { Id, Instant, Name, PictureIds, Text } from './ids';
 import { withDigest } from './reading/digest';
 
 export const FORMAT = 'nodaxis-machine';
-export const VERSION = 3;
+export const VERSION = 4;
 
 const Reading = z.union([Quantity, z.string().max(2000), z.boolean()]);
 

@@ -1,3 +1,4 @@
+import { railsWith } from './rails';
 import type { Design } from './design';
 
 /** Parts of the heads that lie on the bench. */
@@ -30,8 +31,20 @@ export function asMounted(design: Design, keep: Keep = anew): Design {
     Object.entries(rest.axes).flatMap(([id, a]) => (a.drives.some((d) => !on(d.motor)) ? [id] : [])),
   );
   const stands = (axis: string) => !lost.includes(axis);
-  const { axes, axisOrder, referenceStages, masses, roles, parts, circuits, outputs, conductors, feeds, dailyChecks } =
-    rest;
+  const {
+    axes,
+    axisOrder,
+    referenceStages,
+    masses,
+    roles,
+    rails,
+    parts,
+    circuits,
+    outputs,
+    conductors,
+    feeds,
+    dailyChecks,
+  } = rest;
   return {
     ...rest,
     axes: made('axes', [axes], () => filtered(axes, (_, id) => stands(id))),
@@ -43,6 +56,7 @@ export function asMounted(design: Design, keep: Keep = anew): Design {
       return filtered(masses, (_, id) => own.includes(id) || !others.includes(id));
     }),
     roles: made('roles', [roles], () => filtered(roles, on)),
+    rails: made('rails', [rails], () => railsWith(rails, on)),
     parts: made('parts', [parts], () => filtered(parts, (_, id) => on(id))),
     circuits: made('circuits', [circuits], () => withDevices(circuits, on, () => false)),
     outputs: made('outputs', [outputs], () => withDevices(outputs, on, (o) => o.relay !== undefined && on(o.relay))),

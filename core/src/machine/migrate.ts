@@ -1,6 +1,8 @@
 import type { Fault, Result } from '../units/result';
 import { fail, ok } from '../units/result';
 import { keepControlBlue } from './migrations/keepControlBlue';
+import { railsForRoles } from './migrations/railsForRoles';
+import { sortedPrints } from './migrations/sortedPrints';
 
 /** Brings a raw file of version n to version n + 1. It reads unchecked data and returns new data. */
 export type MigrationStep = (raw: Record<string, unknown>) => Record<string, unknown>;
@@ -14,6 +16,7 @@ export const migrationSteps: Readonly<Record<number, MigrationStep>> = {
   1: keepControlBlue,
   // Version 3 adds feeds that somebody has decided; a file without any is whole.
   2: (raw) => raw,
+  3: (raw) => sortedPrints(railsForRoles(raw)),
 };
 
 /**

@@ -2,7 +2,18 @@ import type { Fault } from '../units/result';
 import type { Design } from './design';
 import type { MachineFile } from './file';
 import { portOf } from './ports';
+import { partsOfRails } from './rails';
 import type { TerminalRef } from './ids';
+
+/** What may stand at a place of the rails. */
+const railClasses = (path: string): readonly string[] =>
+  path === 'mains.inlet'
+    ? ['connector']
+    : path.startsWith('mains.')
+      ? ['breaker', 'fuse', 'filter', 'contactor', 'button']
+      : path.endsWith('.supply')
+        ? ['supply']
+        : ['terminal-strip'];
 
 const FIX = 'Add the missing item or take this reference out, then open the file again.';
 
@@ -90,22 +101,13 @@ function danglingIds(design: Design, prefix: string): Fault[] {
     });
   }
   part(design.roles.controller, 'roles.controller', ['controller']);
-  part(design.roles.inputBoard, 'roles.inputBoard', ['input-board']);
-  for (const role of ['motorSupply', 'logicSupply', 'fieldSupply'] as const)
-    part(design.roles[role], `roles.${role}`, ['supply']);
   part(design.roles.host, 'roles.host', ['host-computer']);
   part(design.roles.spindle, 'roles.spindle', ['spindle']);
   part(design.roles.spindleDrive, 'roles.spindleDrive', ['spindle-drive', 'servo-drive']);
   part(design.roles.spindleEncoder, 'roles.spindleEncoder', ['encoder']);
-  part(design.roles.toolHead, 'roles.toolHead', ['tool-head']);
-  part(design.roles.mainsInlet, 'roles.mainsInlet', ['connector']);
-  part(design.roles.mainSwitch, 'roles.mainSwitch', ['contactor', 'breaker', 'button']);
-  part(design.roles.mainsBreaker, 'roles.mainsBreaker', ['breaker', 'fuse']);
-  part(design.roles.mainsFilter, 'roles.mainsFilter', ['filter']);
-  for (const role of ['earthBar', 'motorPlusStrip', 'motorZeroStrip', 'fieldPlusStrip', 'fieldZeroStrip'] as const)
-    part(design.roles[role], `roles.${role}`, ['terminal-strip']);
   part(design.roles.stopContactor, 'roles.stopContactor', ['contactor', 'relay']);
   part(design.roles.resetButton, 'roles.resetButton', ['button']);
+  for (const [path, id] of partsOfRails(design.rails)) part(id, `rails.${path}`, railClasses(path));
   for (const [id, ports] of Object.entries(design.feeds ?? {}))
     for (const [port, source] of Object.entries(ports)) {
       const where = `feeds.${id}.${port}`;

@@ -8,17 +8,17 @@ import { ballScrew, mainsSide, MachineBuilder } from './builder';
  */
 export function avocet(): MachineFile {
   const b = new MachineBuilder('router-moving-gantry', 'Avocet', 'avocet');
-  b.roles({
+  b.places({
     controller: 'controller-yarrow-4',
     host: 'host-desk',
-    motorSupply: 'supply-loam-36',
+    'drives.supply': 'supply-loam-36',
     ...mainsSide,
-    motorPlusStrip: 'strip-paling-6',
-    motorZeroStrip: 'strip-hedge-12',
+    'drives.plus': 'strip-paling-6',
+    'drives.zero': 'strip-hedge-12',
     spindle: 'spindle-dibble-200',
     spindleDrive: 'drive-shrew-250',
   });
-  b.set('mainsVoltage', quantity(230, 'V')).set('stopSchool', 'request-only');
+  b.set('mainsVoltage', quantity(230, 'V')).set('stopStrategy', 'request-only');
   b.feed('controller', 'supply', { part: 'motor-supply', port: 'out' });
   b.do({ name: 'set-jumper', args: { part: 'controller', jumper: 'link-5', closed: false } });
   for (const [axis, drive] of [

@@ -1,4 +1,6 @@
-import type { Command, NewInput, PartSlot } from '../commands/command';
+import type { Command, NewInput } from '../commands/command';
+import type { DirectRail, RailItem } from '../machine/rails';
+import type { PartSlot } from '../machine/slots';
 import { applyCommand } from '../commands/apply';
 import { newDesign } from '../machine/create';
 import type { RoleName } from '../machine/design';
@@ -15,6 +17,18 @@ import type { Unit } from '../units/units';
 
 /** The sample machines are dated, so that every copy is the same to the last byte. */
 const EPOCH = Date.UTC(2026, 2, 2, 9, 0, 0);
+
+/** A role, or a place of the rails: `mains.1` is the second device that the mains passes, `board.0` the first extension board. */
+export type Place = RoleName | 'mains.inlet' | `${'mains' | 'board'}.${number}` | 'earth' | `${DirectRail}.${RailItem}`;
+export function slotAt(place: Place): PartSlot {
+  const [first = '', second] = place.split('.');
+  if (first === 'earth') return { rail: 'earth' };
+  if (second === undefined) return { role: place as RoleName };
+  if (first === 'board') return { board: Number(second) };
+  if (first === 'mains')
+    return second === 'inlet' ? { rail: 'mains', item: 'inlet' } : { rail: 'mains', device: Number(second) };
+  return { rail: first as DirectRail, item: second as RailItem };
+}
 
 /** Builds a machine as a person would: by the same commands, each of which must succeed. */
 export class MachineBuilder {
@@ -54,12 +68,12 @@ export class MachineBuilder {
   input(input: NewInput): this {
     return this.do({ name: 'add-input', args: input });
   }
-  /** Roles of the machine filled from the library: `{ earthBar: 'bar-ridge-20' }`. */
-  roles(parts: Partial<Record<RoleName, string>>): this {
-    for (const [role, library] of Object.entries(parts)) this.choose({ role: role as RoleName }, library);
+  /** Places of the machine filled from the library: `{ controller: 'controller-sedge-4', earth: 'bar-ridge-20' }`. */
+  places(parts: Partial<Record<Place, string>>): this {
+    for (const [place, library] of Object.entries(parts) as [Place, string][]) this.choose(slotAt(place), library);
     return this;
   }
-  /** A part beside the roles: a lamp on a supply, a second supply on the mains. */
+  /** A part beside those places: a lamp on a supply, a second supply on the mains. */
   hang(library: string, source?: FeedSource): this {
     return this.do({ name: 'add-part', args: { library, ...(source ? { from: source } : {}) } });
   }
@@ -96,13 +110,13 @@ export class MachineBuilder {
   }
 }
 
-/** The mains side of a small machine, by its roles. */
+/** The mains side of a small machine, by its places. */
 export const mainsSide = {
-  mainsInlet: 'inlet-gate-16',
-  mainSwitch: 'switch-stile-2',
-  mainsBreaker: 'breaker-hurdle-10',
-  mainsFilter: 'filter-sieve-16',
-  earthBar: 'bar-ridge-20',
+  'mains.inlet': 'inlet-gate-16',
+  'mains.0': 'switch-stile-2',
+  'mains.1': 'breaker-hurdle-10',
+  'mains.2': 'filter-sieve-16',
+  earth: 'bar-ridge-20',
 } as const;
 /** A ball screw of 16 mm with a lead of 5 mm, the usual one of small machines. */
 export const ballScrew = (lengthMm: number) =>

@@ -8,17 +8,17 @@ import { ballScrew, from, mainsSide, MachineBuilder } from './builder';
  */
 export function bullfinch(): MachineFile {
   const b = new MachineBuilder('router-fixed-gantry', 'Bullfinch', 'bullfinch');
-  b.do({ name: 'add-axis', args: { letter: 'A' } }).roles({
+  b.do({ name: 'add-axis', args: { letter: 'A' } }).places({
     controller: 'controller-teasel-6',
     host: 'host-desk',
-    motorSupply: 'supply-loam-48',
-    logicSupply: 'supply-marl-5',
-    fieldSupply: 'supply-marl-24',
+    'drives.supply': 'supply-loam-48',
+    'logic.supply': 'supply-marl-5',
+    'field.supply': 'supply-marl-24',
     ...mainsSide,
-    fieldPlusStrip: 'strip-paling-2',
-    fieldZeroStrip: 'strip-hedge-24',
+    'field.plus': 'strip-paling-2',
+    'field.zero': 'strip-hedge-24',
   });
-  b.set('mainsVoltage', quantity(230, 'V')).set('stopSchool', 'torque-off');
+  b.set('mainsVoltage', quantity(230, 'V')).set('stopStrategy', 'torque-off');
   for (const [axis, motor, drive, travel] of [
     ['x', 'motor-shrike-200', 'drive-kestrel-200', 420],
     ['y', 'motor-shrike-200', 'drive-kestrel-200', 320],

@@ -11,11 +11,11 @@ export function dunnock(): MachineFile {
   b.set(
     'notes',
     'Router of the Marrow Lane workshop for soundboards and braces. Ball screws throughout, two motors on the gantry.',
-  ).roles({
+  ).places({
     controller: 'controller-teasel-6',
-    motorSupply: 'supply-loam-36',
-    logicSupply: 'supply-marl-5',
-    fieldSupply: 'supply-marl-24',
+    'drives.supply': 'supply-loam-36',
+    'logic.supply': 'supply-marl-5',
+    'field.supply': 'supply-marl-24',
   });
   for (const [axis, drives] of [
     ['x', 1],
@@ -63,23 +63,23 @@ export function dunnock(): MachineFile {
     .do({ name: 'add-mass', args: { name: 'Carriage', mass: quantity(3.7, 'kg', 'measured'), movedBy: ['x', 'y'] } })
     .do({ name: 'add-mass', args: { name: 'Gantry beam', mass: quantity(11.5, 'kg', 'estimate'), movedBy: ['y'] } });
 
-  b.roles({
+  b.places({
     host: 'host-desk',
-    mainsInlet: 'inlet-gate-16',
-    mainSwitch: 'switch-stile-2',
-    mainsBreaker: 'breaker-hurdle-16',
-    mainsFilter: 'filter-sieve-16',
-    earthBar: 'bar-ridge-20',
-    motorPlusStrip: 'strip-paling-6',
-    motorZeroStrip: 'strip-hedge-12',
-    fieldPlusStrip: 'strip-paling-2',
-    fieldZeroStrip: 'strip-hedge-24',
+    'mains.inlet': 'inlet-gate-16',
+    'mains.0': 'switch-stile-2',
+    'mains.1': 'breaker-hurdle-16',
+    'mains.2': 'filter-sieve-16',
+    earth: 'bar-ridge-20',
+    'drives.plus': 'strip-paling-6',
+    'drives.zero': 'strip-hedge-12',
+    'field.plus': 'strip-paling-2',
+    'field.zero': 'strip-hedge-24',
     stopContactor: 'contactor-bollard-dc',
     resetButton: 'button-plum-push',
     spindle: 'spindle-plough-1100',
     spindleDrive: 'drive-vole-1500',
   })
-    .set('stopSchool', 'motor-power')
+    .set('stopStrategy', 'motor-power')
     .set('mainsVoltage', quantity(230, 'V'));
 
   const lichen = 'sensor-lichen-pnp-nc';

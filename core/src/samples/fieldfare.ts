@@ -9,24 +9,24 @@ import { from, MachineBuilder } from './builder';
  */
 export function fieldfare(): MachineFile {
   const b = new MachineBuilder('lathe', 'Fieldfare', 'fieldfare');
-  b.roles({
+  b.places({
     controller: 'controller-teasel-6',
     host: 'host-desk',
-    fieldSupply: 'supply-marl-24-10',
-    mainsInlet: 'inlet-gate-32',
-    mainSwitch: 'switch-stile-32',
-    mainsBreaker: 'breaker-hurdle-20',
-    earthBar: 'bar-ridge-20',
-    fieldPlusStrip: 'strip-paling-2-24',
-    fieldZeroStrip: 'strip-hedge-24',
+    'field.supply': 'supply-marl-24-10',
+    'mains.inlet': 'inlet-gate-32',
+    'mains.0': 'switch-stile-32',
+    'mains.1': 'breaker-hurdle-20',
+    earth: 'bar-ridge-20',
+    'field.plus': 'strip-paling-2-24',
+    'field.zero': 'strip-hedge-24',
     spindle: 'spindle-harrow-1500',
     spindleDrive: 'drive-vole-3000',
     spindleEncoder: 'encoder-owl-1024',
-    inputBoard: 'board-dock-16',
+    'board.0': 'board-dock-16',
     stopContactor: 'contactor-post-25-mains',
     resetButton: 'button-plum-push',
   });
-  b.set('mainsVoltage', quantity(230, 'V')).set('stopSchool', 'main-switch');
+  b.set('mainsVoltage', quantity(230, 'V')).set('stopStrategy', 'main-switch');
   // The controller lives on the 24 V of its inputs.
   b.feed('controller', 'supply', from('field-supply'));
   const axes = { x: { travel: 130, pitch: 4, speed: 60 }, z: { travel: 380, pitch: 5, speed: 100 } };

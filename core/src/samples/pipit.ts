@@ -8,17 +8,17 @@ import { ballScrew, from, mainsSide, MachineBuilder } from './builder';
  */
 export function pipit(): MachineFile {
   const b = new MachineBuilder('mill-bench', 'Pipit', 'pipit');
-  b.roles({
+  b.places({
     controller: 'controller-sedge-4',
     host: 'host-desk',
-    motorSupply: 'supply-loam-48',
+    'drives.supply': 'supply-loam-48',
     ...mainsSide,
-    mainsBreaker: 'breaker-hurdle-16',
-    motorPlusStrip: 'strip-paling-6',
-    motorZeroStrip: 'strip-hedge-12',
+    'mains.1': 'breaker-hurdle-16',
+    'drives.plus': 'strip-paling-6',
+    'drives.zero': 'strip-hedge-12',
     spindle: 'spindle-tern-800',
   });
-  b.set('mainsVoltage', quantity(230, 'V')).set('stopSchool', 'request-only');
+  b.set('mainsVoltage', quantity(230, 'V')).set('stopStrategy', 'request-only');
   for (const [axis, travel, motor] of [
     ['x', 300, 'motor-magpie-30'],
     ['y', 150, 'motor-magpie-30'],

@@ -11,11 +11,11 @@ export function plover(): MachineFile {
   b.set(
     'notes',
     'Toolroom lathe of the Marrow Lane workshop for bobbins and bushes. Being wired, one weekend at a time.',
-  ).roles({
+  ).places({
     controller: 'controller-teasel-6',
-    motorSupply: 'supply-loam-60',
-    logicSupply: 'supply-marl-5',
-    fieldSupply: 'supply-marl-24',
+    'drives.supply': 'supply-loam-60',
+    'logic.supply': 'supply-marl-5',
+    'field.supply': 'supply-marl-24',
   });
   const axes = { x: { travel: 130, pitch: 4, speed: 60 }, z: { travel: 380, pitch: 5, speed: 100 } };
   for (const [id, a] of Object.entries(axes))
@@ -36,21 +36,21 @@ export function plover(): MachineFile {
         'reference.method': 'absolute',
         'reference.backOff': [2, 'mm'],
       });
-  b.roles({
-    mainsInlet: 'inlet-gate-16',
-    mainSwitch: 'switch-stile-2',
-    mainsBreaker: 'breaker-hurdle-16',
-    mainsFilter: 'filter-sieve-16',
-    earthBar: 'bar-ridge-20',
-    motorPlusStrip: 'strip-paling-10',
-    motorZeroStrip: 'strip-hedge-12',
-    fieldPlusStrip: 'strip-paling-2',
-    fieldZeroStrip: 'strip-hedge-12',
+  b.places({
+    'mains.inlet': 'inlet-gate-16',
+    'mains.0': 'switch-stile-2',
+    'mains.1': 'breaker-hurdle-16',
+    'mains.2': 'filter-sieve-16',
+    earth: 'bar-ridge-20',
+    'drives.plus': 'strip-paling-10',
+    'drives.zero': 'strip-hedge-12',
+    'field.plus': 'strip-paling-2',
+    'field.zero': 'strip-hedge-12',
     spindle: 'spindle-harrow-750',
     spindleDrive: 'drive-vole-750',
     spindleEncoder: 'encoder-owl-1024',
   })
-    .set('stopSchool', 'torque-off')
+    .set('stopStrategy', 'torque-off')
     .set('mainsVoltage', quantity(230, 'V'));
 
   const mm = (n: number) => quantity(n, 'mm', 'measured');

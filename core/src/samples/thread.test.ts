@@ -22,9 +22,9 @@ interface Parts {
 function typedIn(kind: MachineKind, { controller, device, field }: Parts): MachineBuilder {
   const b = new MachineBuilder(kind, `Bench ${kind}`, 'bench');
   b.choose({ role: 'controller' }, controller)
-    .choose({ role: 'motorSupply' }, 'supply-loam-42')
-    .choose({ role: 'logicSupply' }, 'supply-marl-5');
-  if (field) b.choose({ role: 'fieldSupply' }, field);
+    .choose({ rail: 'drives', item: 'supply' }, 'supply-loam-42')
+    .choose({ rail: 'logic', item: 'supply' }, 'supply-marl-5');
+  if (field) b.choose({ rail: 'field', item: 'supply' }, field);
   b.do({
     name: 'add-mass',
     args: { name: 'All that moves', mass: quantity(8, 'kg', 'measured'), movedBy: [...b.file.design.axisOrder] },

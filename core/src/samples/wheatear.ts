@@ -9,15 +9,15 @@ import { from, mainsSide, MachineBuilder } from './builder';
  */
 export function wheatear(): MachineFile {
   const b = new MachineBuilder('router-moving-gantry', 'Wheatear', 'wheatear');
-  b.roles({
+  b.places({
     controller: 'controller-tansy-5',
     host: 'host-desk',
-    motorSupply: 'supply-loam-24',
+    'drives.supply': 'supply-loam-24',
     ...mainsSide,
     spindle: 'spindle-dibble-400',
     spindleDrive: 'drive-stoat-400',
   });
-  b.set('mainsVoltage', quantity(230, 'V')).set('stopSchool', 'request-only');
+  b.set('mainsVoltage', quantity(230, 'V')).set('stopStrategy', 'request-only');
   for (const [axis, drive, driver, amps] of [
     ['x', 0, 'driver-dunlin-b', 1.7],
     ['y', 0, 'driver-dunlin-b', 1.7],

@@ -36,15 +36,15 @@ const oldLead = (part: string): string =>
  */
 export function whinchat(): MachineFile {
   const b = new MachineBuilder('router-fixed-gantry', 'Whinchat', 'whinchat');
-  b.roles({
+  b.places({
     controller: 'controller-sedge-4',
     host: 'host-desk',
-    motorSupply: 'supply-loam-24',
-    logicSupply: 'supply-marl-5',
+    'drives.supply': 'supply-loam-24',
+    'logic.supply': 'supply-marl-5',
     ...mainsSide,
   })
     .set('mainsVoltage', quantity(230, 'V'))
-    .set('stopSchool', 'request-only');
+    .set('stopStrategy', 'request-only');
   for (const [axis, travel] of [
     ['x', 400],
     ['y', 300],

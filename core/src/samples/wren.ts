@@ -13,11 +13,11 @@ export function wren(): MachineFile {
   b.set(
     'notes',
     'Bench mill of the Marrow Lane workshop for clock plates. Closed-loop steppers on the old trapezoidal screws.',
-  ).roles({
+  ).places({
     controller: 'controller-sedge-4',
-    motorSupply: 'supply-loam-48',
-    logicSupply: 'supply-marl-5',
-    fieldSupply: 'supply-marl-24',
+    'drives.supply': 'supply-loam-48',
+    'logic.supply': 'supply-marl-5',
+    'field.supply': 'supply-marl-24',
   });
   const axes = {
     x: { travel: 270, speed: 40, steps: 12800, reach: 8, phase: 0.45 },
@@ -47,19 +47,19 @@ export function wren(): MachineFile {
         'reference.indexPhase': [a.phase, '1'],
       });
   }
-  b.roles({
-    mainsInlet: 'inlet-gate-16',
-    mainSwitch: 'switch-stile-2',
-    mainsBreaker: 'breaker-hurdle-10',
-    mainsFilter: 'filter-sieve-16',
-    earthBar: 'bar-ridge-20',
-    motorPlusStrip: 'strip-paling-10',
-    motorZeroStrip: 'strip-hedge-12',
-    fieldPlusStrip: 'strip-paling-2',
+  b.places({
+    'mains.inlet': 'inlet-gate-16',
+    'mains.0': 'switch-stile-2',
+    'mains.1': 'breaker-hurdle-10',
+    'mains.2': 'filter-sieve-16',
+    earth: 'bar-ridge-20',
+    'drives.plus': 'strip-paling-10',
+    'drives.zero': 'strip-hedge-12',
+    'field.plus': 'strip-paling-2',
     spindle: 'spindle-dibble-400',
     spindleDrive: 'drive-shrew-500',
   })
-    .set('stopSchool', 'request-only')
+    .set('stopStrategy', 'request-only')
     .set('mainsVoltage', quantity(230, 'V'));
 
   const mm = (n: number) => quantity(n, 'mm', 'measured');

@@ -37,7 +37,7 @@ export interface AxisSettingInputs {
   /** Of the whole axis, the nearest first. */
   speedLimits: Derived<SpeedLimit[]>;
   ruler: Derived<Ruler>;
-  strategy: Design['datumSchool'];
+  strategy: Design['datumStrategy'];
   /** Behind the reference trip point, to the hard stop or to what its actuator withstands. */
   roomBehindReference: Derived<number>;
   /** From the trip of the reference switch until the control has seen it, s. */

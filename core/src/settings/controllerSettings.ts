@@ -14,8 +14,8 @@ export interface ControllerSettings {
   axes: ControllerAxis[];
   inputs: ControllerInput[];
   referenceStages: string[][];
-  limitSchool: Design['limitSchool'];
-  datumSchool: Design['datumSchool'];
+  limitStrategy: Design['limitStrategy'];
+  datumStrategy: Design['datumStrategy'];
   outputs: ControllerOutput[];
   /** The stop cuts the motors’ power: where they were moving, their positions are no longer trusted. */
   stopCutsMotors: boolean;
@@ -182,10 +182,10 @@ export function controllerSettings(design: Design, settings: readonly Setting[])
   return mapKnown(gather({ axes: list(axes), inputs: list(inputs) }), (all) => ({
     ...all,
     referenceStages: design.referenceStages,
-    limitSchool: design.limitSchool,
-    datumSchool: design.datumSchool,
+    limitStrategy: design.limitStrategy,
+    datumStrategy: design.datumStrategy,
     outputs: Object.entries(design.outputs).flatMap(([id, o]) => (o.alwaysOn ? [] : [{ id, function: o.function }])),
-    stopCutsMotors: design.stopSchool !== undefined && design.stopSchool !== 'request-only',
+    stopCutsMotors: design.stopStrategy !== undefined && design.stopStrategy !== 'request-only',
     spindle: spindleOf(design),
     programWords: design.programWords ?? 'widespread',
     diameterX: design.kind === 'lathe' && design.latheX === 'diameter',

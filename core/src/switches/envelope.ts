@@ -86,7 +86,7 @@ const farthestFromStop = (switches: readonly AxisSwitch[]): Derived<number> =>
 export function rulerOf(
   axisId: string,
   axis: Axis,
-  strategy: Design['datumSchool'],
+  strategy: Design['datumStrategy'],
   switches: readonly AxisSwitch[],
 ): Derived<Ruler> {
   const path = `axes.${axisId}`;

@@ -41,10 +41,10 @@ function switches(b: MachineBuilder, library: string, list: readonly SwitchAt[])
   return b;
 }
 const strips = {
-  motorPlusStrip: 'strip-paling-6',
-  motorZeroStrip: 'strip-hedge-12',
-  fieldPlusStrip: 'strip-paling-2',
-  fieldZeroStrip: 'strip-hedge-24',
+  'drives.plus': 'strip-paling-6',
+  'drives.zero': 'strip-hedge-12',
+  'field.plus': 'strip-paling-2',
+  'field.zero': 'strip-hedge-24',
 } as const;
 function finished(b: MachineBuilder): MachineFile {
   b.tryDaily().cautionsRead().plan();
@@ -54,9 +54,9 @@ function finished(b: MachineBuilder): MachineFile {
 /** A small router whose drivers plug into the board: lead screws of four starts, the work on a table that moves. */
 export function stonechat(): MachineFile {
   const b = new MachineBuilder('router-fixed-gantry', 'Stonechat', 'stonechat');
-  b.roles({ controller: 'controller-tansy-3', host: 'host-desk', motorSupply: 'supply-loam-24', ...mainsSide })
+  b.places({ controller: 'controller-tansy-3', host: 'host-desk', 'drives.supply': 'supply-loam-24', ...mainsSide })
     .set('mainsVoltage', quantity(230, 'V'))
-    .set('stopSchool', 'request-only');
+    .set('stopStrategy', 'request-only');
   for (const [axis, travel] of [
     ['x', 300],
     ['y', 280],
@@ -98,19 +98,19 @@ export function stonechat(): MachineFile {
 /** A belt router of a metre square: the gantry on two belts, Z on a ball screw with a brake. */
 export function lapwing(): MachineFile {
   const b = new MachineBuilder('router-moving-gantry', 'Lapwing', 'lapwing');
-  b.roles({
+  b.places({
     controller: 'controller-teasel-6',
     host: 'host-desk',
-    motorSupply: 'supply-loam-36',
-    logicSupply: 'supply-marl-5',
-    fieldSupply: 'supply-marl-24',
+    'drives.supply': 'supply-loam-36',
+    'logic.supply': 'supply-marl-5',
+    'field.supply': 'supply-marl-24',
     ...mainsSide,
     ...strips,
     stopContactor: 'contactor-bollard-dc',
     resetButton: 'button-plum-push',
   })
     .set('mainsVoltage', quantity(230, 'V'))
-    .set('stopSchool', 'motor-power');
+    .set('stopStrategy', 'motor-power');
   const setup: Figures = { stepsPerRevolution: 3200, peakCurrent: [4, 'A'], idleCurrent: [50, '%'] };
   drives(b, 'x', { motor: 'motor-rook-23', driver: 'driver-heron-50', setup });
   drives(b, 'y', { motor: 'motor-rook-23', driver: 'driver-heron-50', setup });
@@ -169,14 +169,14 @@ export function lapwing(): MachineFile {
 /** A heavy router on racks with reductions: two racks under the gantry, 60 V, a spindle on its own drive. */
 export function dotterel(): MachineFile {
   const b = new MachineBuilder('router-moving-gantry', 'Dotterel', 'dotterel');
-  b.roles({
+  b.places({
     controller: 'controller-teasel-6',
     host: 'host-desk',
-    motorSupply: 'supply-loam-60',
-    logicSupply: 'supply-marl-5',
-    fieldSupply: 'supply-marl-24',
+    'drives.supply': 'supply-loam-60',
+    'logic.supply': 'supply-marl-5',
+    'field.supply': 'supply-marl-24',
     ...mainsSide,
-    mainsBreaker: 'breaker-hurdle-16',
+    'mains.1': 'breaker-hurdle-16',
     ...strips,
     stopContactor: 'contactor-bollard-dc',
     resetButton: 'button-plum-push',
@@ -184,7 +184,7 @@ export function dotterel(): MachineFile {
     spindleDrive: 'drive-vole-1500',
   })
     .set('mainsVoltage', quantity(230, 'V'))
-    .set('stopSchool', 'motor-power');
+    .set('stopStrategy', 'motor-power');
   const setup: Figures = { stepsPerRevolution: 1600, peakCurrent: [5.6, 'A'], idleCurrent: [50, '%'] };
   drives(b, 'x', { motor: 'motor-jackdaw-45', driver: 'driver-heron-80', setup });
   drives(b, 'y', { motor: 'motor-jackdaw-45', driver: 'driver-heron-80', setup });
@@ -246,19 +246,19 @@ export function dotterel(): MachineFile {
 /** A bench mill with ball screws: closed-loop steppers, the head held by a brake. */
 export function nuthatch(): MachineFile {
   const b = new MachineBuilder('mill-bench', 'Nuthatch', 'nuthatch');
-  b.roles({
+  b.places({
     controller: 'controller-teasel-6',
     host: 'host-desk',
-    motorSupply: 'supply-loam-48',
-    logicSupply: 'supply-marl-5',
-    fieldSupply: 'supply-marl-24',
+    'drives.supply': 'supply-loam-48',
+    'logic.supply': 'supply-marl-5',
+    'field.supply': 'supply-marl-24',
     ...mainsSide,
     ...strips,
     stopContactor: 'contactor-bollard-dc',
     resetButton: 'button-plum-push',
   })
     .set('mainsVoltage', quantity(230, 'V'))
-    .set('stopSchool', 'motor-power');
+    .set('stopStrategy', 'motor-power');
   const setup: Figures = { stepsPerRevolution: 2000, peakCurrent: [5, 'A'] };
   drives(b, 'x', { motor: 'motor-magpie-30', driver: 'driver-merlin-60', setup });
   drives(b, 'y', { motor: 'motor-magpie-30', driver: 'driver-merlin-60', setup });
@@ -302,20 +302,20 @@ export function nuthatch(): MachineFile {
 /** A knee mill: the quill is Z, the knee W carries table and work; both would sink without their brakes. */
 export function redstart(): MachineFile {
   const b = new MachineBuilder('mill-knee', 'Redstart', 'redstart');
-  b.roles({
+  b.places({
     controller: 'controller-teasel-6',
     host: 'host-desk',
-    motorSupply: 'supply-loam-60',
-    logicSupply: 'supply-marl-5',
-    fieldSupply: 'supply-marl-24',
+    'drives.supply': 'supply-loam-60',
+    'logic.supply': 'supply-marl-5',
+    'field.supply': 'supply-marl-24',
     ...mainsSide,
     ...strips,
-    mainsBreaker: 'breaker-hurdle-16',
+    'mains.1': 'breaker-hurdle-16',
     stopContactor: 'contactor-bollard-dc',
     resetButton: 'button-plum-push',
   })
     .set('mainsVoltage', quantity(230, 'V'))
-    .set('stopSchool', 'motor-power');
+    .set('stopStrategy', 'motor-power');
   const setup: Figures = { stepsPerRevolution: 2000, peakCurrent: [6, 'A'] };
   for (const axis of ['x', 'y']) drives(b, axis, { motor: 'motor-magpie-80', driver: 'driver-merlin-80', setup });
   for (const axis of ['z', 'w']) drives(b, axis, { motor: 'motor-magpie-80-brake', driver: 'driver-merlin-80', setup });
@@ -367,13 +367,13 @@ export function redstart(): MachineFile {
 /** A small lathe with a drive on its spindle and an encoder for threads; X is shown as a diameter. */
 export function whinchat(): MachineFile {
   const b = new MachineBuilder('lathe', 'Whinchat', 'whinchat');
-  b.roles({
+  b.places({
     controller: 'controller-comfrey-3',
-    motorSupply: 'supply-loam-48',
-    logicSupply: 'supply-marl-24',
-    fieldSupply: 'supply-marl-24',
+    'drives.supply': 'supply-loam-48',
+    'logic.supply': 'supply-marl-24',
+    'field.supply': 'supply-marl-24',
     ...mainsSide,
-    mainsBreaker: 'breaker-hurdle-16',
+    'mains.1': 'breaker-hurdle-16',
     ...strips,
     stopContactor: 'contactor-bollard-dc',
     resetButton: 'button-plum-push',
@@ -383,7 +383,7 @@ export function whinchat(): MachineFile {
   })
     .figures('parts.controller', { 'data.pulseWidth': [3, 'µs'] })
     .set('mainsVoltage', quantity(230, 'V'))
-    .set('stopSchool', 'motor-power');
+    .set('stopStrategy', 'motor-power');
   const setup: Figures = { stepsPerRevolution: 2000, peakCurrent: [5, 'A'] };
   for (const axis of ['x', 'z']) drives(b, axis, { motor: 'motor-magpie-30', driver: 'driver-merlin-60', setup });
   for (const [axis, travel, lead, d] of [

@@ -1,6 +1,6 @@
+import { type Place, slotAt } from '../samples/builder';
 import type { Command } from '../commands/command';
 import { applyCommand } from '../commands/apply';
-import type { RoleName } from '../machine/design';
 import type { MachineFile } from '../machine/file';
 import type { Unit } from '../units/units';
 import { quantity } from '../units/quantity';
@@ -18,9 +18,9 @@ const set = (path: string, value: number | string | boolean | null, unit?: Unit)
   name: 'set-field',
   args: { path, value: unit ? quantity(value as number, unit) : value },
 });
-const role = (name: RoleName, library: string): Command => ({
+const role = (place: Place, library: string): Command => ({
   name: 'choose-part',
-  args: { slot: { role: name }, library },
+  args: { slot: slotAt(place), library },
 });
 const motor = (axis: string, library: string, drive = 0): Command => ({
   name: 'choose-part',
@@ -54,7 +54,7 @@ export const planted: readonly [MachineName, string, readonly Command[], string]
   [
     'stonechat',
     'more volts than its drivers bear',
-    [role('motorSupply', 'supply-loam-36'), plan],
+    [role('drives.supply', 'supply-loam-36'), plan],
     'supply-voltage:driver-x-0',
   ],
   [
@@ -123,7 +123,7 @@ export const planted: readonly [MachineName, string, readonly Command[], string]
     'spindle-frequency:spindle-drive',
   ],
   ['dotterel', 'mains of another country', [set('mainsVoltage', 110, 'V')], 'mains-voltage:spindle-drive'],
-  ['whinchat', 'a breaker for a lamp', [role('mainsBreaker', 'breaker-hurdle-6'), plan], 'branch-load:mains-breaker'],
+  ['whinchat', 'a breaker for a lamp', [role('mains.1', 'breaker-hurdle-6'), plan], 'branch-load:mains-breaker'],
   [
     'dotterel',
     'a brake that nothing feeds',
@@ -143,7 +143,7 @@ export const planted: readonly [MachineName, string, readonly Command[], string]
   [
     'nuthatch',
     'the control on the motor supply',
-    [role('logicSupply', 'supply-loam-70'), plan],
+    [role('logic.supply', 'supply-loam-70'), plan],
     'controller-supply:controller',
   ],
   [
@@ -202,7 +202,7 @@ export const planted: readonly [MachineName, string, readonly Command[], string]
   [
     'whinchat',
     'the control on the motor supply',
-    [role('logicSupply', 'supply-loam-48'), plan],
+    [role('logic.supply', 'supply-loam-48'), plan],
     'controller-supply:controller',
   ],
   [

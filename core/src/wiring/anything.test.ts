@@ -47,12 +47,12 @@ const anything: fc.Arbitrary<Command> = fc.oneof(
   fc.constantFrom<Command>(
     { name: 'plan-wiring', args: {} },
     { name: 'choose-part', args: { slot: { role: 'controller' }, library: 'controller-teasel-6' } },
-    { name: 'choose-part', args: { slot: { role: 'earthBar' }, library: null } },
+    { name: 'choose-part', args: { slot: { rail: 'earth' }, library: null } },
     { name: 'choose-part', args: { slot: { axis: 'x', drive: 0, item: 'motor' }, library: 'motor-rook-13-eight' } },
     { name: 'remove-input', args: { circuit: 'alarm' } },
     { name: 'remove-output', args: { output: 'brake' } },
     { name: 'remove-connector', args: { part: 'connector-1' } },
-    { name: 'set-field', args: { path: 'stopSchool', value: 'motor-power' } },
+    { name: 'set-field', args: { path: 'stopStrategy', value: 'motor-power' } },
     { name: 'add-output', args: { function: 'lamp', library: 'lamp-wick-24' } },
   ),
 );

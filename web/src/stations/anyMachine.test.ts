@@ -69,6 +69,7 @@ const bare = (design: Design): Design => ({
   masses: {},
   parts: {},
   roles: {},
+  rails: {},
   circuits: {},
   outputs: {},
   conductors: {},

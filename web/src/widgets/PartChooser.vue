@@ -4,7 +4,7 @@ import ActionButton from '../ui/ActionButton.vue';
 import { canStand } from '@nodaxis/core/advice/places';
 import { canDrive } from '@nodaxis/core/advice/sockets';
 import type { Fit, Verdict } from '@nodaxis/core/advice/fit';
-import type { PartSlot } from '@nodaxis/core/commands/command';
+import { partInSlot, type PartSlot, slotPath } from '@nodaxis/core/machine/slots';
 import type { LibraryEntry } from '@nodaxis/core/machine/library/entry';
 import { builtLike, hasFigures, ownKey } from '@nodaxis/core/machine/library/own';
 import { sheetFields } from '@nodaxis/core/machine/library/sheet';
@@ -17,12 +17,11 @@ import { useOwnParts } from '../document/ownParts';
 import OwnSheet from './OwnSheet.vue';
 import PartSheet from './PartSheet.vue';
 
-/** Chooses a part from the library for one role of the machine. */
+/** Chooses a part from the library for one place of the machine. */
 const props = defineProps<{
   slotOf: PartSlot;
   classes: PartClass[];
   label: string;
-  path: string;
   /** How each entry fits this machine: sorts the list into groups. */
   fits?: readonly Fit[];
 }>();
@@ -35,9 +34,9 @@ void own.start();
 const entries = computed((before?: LibraryEntry[]): LibraryEntry[] => {
   const now = own.of(...props.classes).filter((e) => {
     if (!machine.design || e.key === part.value?.libraryKey) return true;
-    return 'role' in props.slotOf
-      ? canStand(machine.design, props.slotOf.role, e)
-      : props.slotOf.item !== 'driver' || canDrive(machine.design, e);
+    return 'axis' in props.slotOf
+      ? props.slotOf.item !== 'driver' || canDrive(machine.design, e)
+      : canStand(machine.design, props.slotOf, e);
   });
   // The same list after most edits: then it is not drawn again.
   return before?.length === now.length && before.every((e, i) => e === now[i]) ? before : now;
@@ -75,10 +74,9 @@ const offered = computed((): Option<string>[] => {
 const partId = computed(() => {
   const d = machine.design;
   if (!d) return undefined;
-  return 'role' in props.slotOf
-    ? d.roles[props.slotOf.role]
-    : d.axes[props.slotOf.axis]?.drives[props.slotOf.drive]?.[props.slotOf.item];
+  return partInSlot(props.slotOf, d);
 });
+const place = computed(() => slotPath(props.slotOf, machine.design));
 const part = computed(() => (partId.value ? machine.design?.parts[partId.value] : undefined));
 const about = computed(() => entries.value.find((e) => e.key === part.value?.libraryKey)?.about ?? '');
 
@@ -123,7 +121,7 @@ function leave() {
 </script>
 
 <template>
-  <div class="chooser" :data-field="path">
+  <div class="chooser" :data-field="place">
     <label :for="id"
       >{{ label }} <span v-if="part" class="mono soft designation">{{ part.designation }}</span></label
     >

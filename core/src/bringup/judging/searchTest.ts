@@ -360,7 +360,7 @@ function settingsFrom(sought: Sought, use: number, reserve: number, { m, s, disp
 function waysFromNothing(m: Made, s: Subject): Proposal[] {
   const why = 'Then search again from the beginning.';
   const own = drives(m).filter((d) => d.axis === s.axis);
-  const supply = m.design.roles.motorSupply;
+  const supply = m.design.rails.drives?.supply;
   const { letter } = axisAt(m, s);
   const plain = (label: string, subject: string): Proposal => ({
     label,

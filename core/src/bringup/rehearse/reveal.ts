@@ -30,7 +30,7 @@ function keysFor(f: HiddenFault, instances: readonly Instance[], hidden: HiddenM
     case 'not-enabled':
       return [`enable/${f.axis}-${f.drive}`];
     case 'weak-supply':
-      return design.roles.motorSupply ? [`supply-load/${design.roles.motorSupply}`] : [];
+      return design.rails.drives?.supply ? [`supply-load/${design.rails.drives.supply}`] : [];
     case 'noise':
       return ['noise-with-spindle/machine'];
     case 'loose-wire':

@@ -121,7 +121,7 @@ describe('a file made to do harm', () => {
     };
     expect(words((f) => delete f.createdAt)).toBe('A text belongs here, and nothing is.');
     expect(words((f) => ((f.design as Design).notes = 7 as never))).toBe('A text belongs here.');
-    expect(words((f) => ((f.design as Design).datumSchool = 'there' as never))).toMatch(
+    expect(words((f) => ((f.design as Design).datumStrategy = 'there' as never))).toMatch(
       /^Only these are allowed here: at-switch, /,
     );
     expect(words((f) => Object.assign((f.design as Design).masses['mass-1']!, { colour: 'red' }))).toBe(

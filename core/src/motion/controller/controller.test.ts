@@ -171,8 +171,8 @@ describe('a tripped limit', () => {
     expect(moved(tripped(), 1, true)).toBe(false);
   });
   it('strategy "held override": either way while it is held', () => {
-    expect(moved(tripped({ limitSchool: 'held-override' }), 1, true)).toBe(true);
-    expect(moved(tripped({ limitSchool: 'held-override' }), 1)).toBe(false);
+    expect(moved(tripped({ limitStrategy: 'held-override' }), 1, true)).toBe(true);
+    expect(moved(tripped({ limitStrategy: 'held-override' }), 1)).toBe(false);
   });
   it('on a shared loop the control cannot know which way is off, and says so', () => {
     const b = tripped({ axes: [axis('x'), axis('y')], inputs: [input('limit', { axes: ['x', 'y'], end: undefined })] });
@@ -181,7 +181,7 @@ describe('a tripped limit', () => {
     expect(moved(b, -1, true)).toBe(true);
   });
   it('strategy "acknowledge again": one short, slow move for each, then it latches again', () => {
-    const b = tripped({ limitSchool: 'acknowledge-again' });
+    const b = tripped({ limitStrategy: 'acknowledge-again' });
     expect(moved(b, 1)).toBe(false);
     b.control.command({ type: 'acknowledge' });
     expect(b.codes()).toContain('acknowledged-for-one-move');
@@ -193,7 +193,7 @@ describe('a tripped limit', () => {
     expect(b.control.state).toBe('at-rest-unknown');
   });
   it('strategy "switched off": nothing stops it, the warning stands, and on again it latches', () => {
-    const b = tripped({ limitSchool: 'switched-off' });
+    const b = tripped({ limitStrategy: 'switched-off' });
     expect(moved(b, 1)).toBe(false);
     b.control.command({ type: 'limits', on: false });
     expect(b.control.limitsOff).toBe(true);
@@ -258,8 +258,8 @@ describe('finding the datum, and what goes wrong with it', () => {
   it.each([
     ['after-back-off', 0],
     ['at-switch', 2],
-  ] as const)('datum %s: the axis rests at %d', (datumSchool, rest) => {
-    const b = bench({ datumSchool });
+  ] as const)('datum %s: the axis rests at %d', (datumStrategy, rest) => {
+    const b = bench({ datumStrategy });
     b.control.command({ type: 'reference' });
     // The switch sits at −10 of where the axis was at power-on; the pulses tell where it truly is.
     b.run(8, () => void b.trip('ref', b.x.pulses[0]! / 100 <= -10));

@@ -94,7 +94,7 @@ export class DatumSearch {
     }
     s.state = 'finding-datum';
     this.runs = stage.map(
-      (id) => new ReferenceRun(s.byId.get(id)!, s.settings.inputs, s.settings.datumSchool === 'at-switch'),
+      (id) => new ReferenceRun(s.byId.get(id)!, s.settings.inputs, s.settings.datumStrategy === 'at-switch'),
     );
     s.say({ code: 'reference-started', letters: this.runs.map((r) => r.axis.settings.letter) });
   }

@@ -43,10 +43,10 @@ export class Hand {
     if (s.cause && s.cause !== 'limit') return refuse('stop');
     if (s.cause === 'limit') {
       const way = latch.wayOff(axis.settings.id);
-      const { limitSchool } = s.settings;
-      if (override && limitSchool === 'held-override') return false;
+      const { limitStrategy } = s.settings;
+      if (override && limitStrategy === 'held-override') return false;
       if (way === undefined) return refuse('stop');
-      if (limitSchool === 'acknowledge-again' || limitSchool === 'switched-off') return refuse('stop');
+      if (limitStrategy === 'acknowledge-again' || limitStrategy === 'switched-off') return refuse('stop');
       if (way === 0) return override ? false : refuse('side-unknown');
       if (way !== direction) return refuse('limit-side');
     }

@@ -81,12 +81,12 @@ export class Latch {
   acknowledge(): void {
     const { s } = this;
     if (!s.cause) return;
-    const { inputs, limitSchool } = s.settings;
+    const { inputs, limitStrategy } = s.settings;
     const still = inputs.findIndex((i, k) => s.tripped[k] && latches(i) && !(isLimit(i) && this.limitsOff));
     if (still >= 0) {
       const input = inputs[still]!;
       const limitsOnly = inputs.every((i, k) => !s.tripped[k] || !latches(i) || isLimit(i));
-      if (limitSchool === 'acknowledge-again' && limitsOnly && s.state === 'latched') {
+      if (limitStrategy === 'acknowledge-again' && limitsOnly && s.state === 'latched') {
         this.open();
         this.oneMove = true;
         s.state = s.rest();
@@ -102,7 +102,7 @@ export class Latch {
   }
   switchLimits(on: boolean): void {
     const { s } = this;
-    if (s.settings.limitSchool !== 'switched-off') return s.refuse('Switching the limits off', 'limit strategy');
+    if (s.settings.limitStrategy !== 'switched-off') return s.refuse('Switching the limits off', 'limit strategy');
     if (on !== this.limitsOff) return;
     this.limitsOff = !on;
     s.say({ code: on ? 'limits-on' : 'limits-off' });

@@ -146,7 +146,7 @@ export function plantModel(design: Design): Derived<PlantModel> {
   };
   axesOf(design).forEach(([id, axis], a) => {
     const length = figure(axis.travel, `axes.${id}.travel`);
-    const ruler = rulerOf(id, axis, design.datumSchool, axisSwitches(id, design.circuits, design.parts));
+    const ruler = rulerOf(id, axis, design.datumStrategy, axisSwitches(id, design.circuits, design.parts));
     if (length.known)
       model.axes.push({
         id,

@@ -15,9 +15,9 @@ type Plan = (typeof plans)[number];
 function mill(ends: Record<'x' | 'y' | 'z', AxisEnd>, strategy: 'at-switch' | 'after-back-off', plan: Plan) {
   const b = new MachineBuilder('mill-bench', 'Corner', 'corner');
   b.choose({ role: 'controller' }, 'controller-teasel-6')
-    .choose({ role: 'motorSupply' }, 'supply-loam-42')
-    .choose({ role: 'logicSupply' }, 'supply-marl-5')
-    .choose({ role: 'fieldSupply' }, 'supply-marl-24');
+    .choose({ rail: 'drives', item: 'supply' }, 'supply-loam-42')
+    .choose({ rail: 'logic', item: 'supply' }, 'supply-marl-5')
+    .choose({ rail: 'field', item: 'supply' }, 'supply-marl-24');
   b.do({ name: 'add-mass', args: { name: 'All', mass: quantity(6, 'kg'), movedBy: ['x', 'y', 'z'] } });
   const loops: Record<string, string[]> = {};
   for (const id of ['x', 'y', 'z'] as const) {
@@ -44,7 +44,7 @@ function mill(ends: Record<'x' | 'y' | 'z', AxisEnd>, strategy: 'at-switch' | 'a
       (loops[key] ??= []).push(made);
     }
   }
-  b.set('datumSchool', strategy);
+  b.set('datumStrategy', strategy);
   b.do({ name: 'set-reference-stages', args: { stages: [['z'], ['x', 'y']] } });
   for (const [into, ...rest] of Object.values(loops)) {
     if (rest.length) b.set(`circuits.${into}.arrangement`, 'series');

@@ -47,6 +47,18 @@ export function widthSight(extent: Extent, view: { width: number; height: number
   return { x, y: whole ? wholeSight(extent, view, zoom).y : extent.y - MARGIN / zoom, zoom, whole };
 }
 
+/** How a tree is opened: whole, where its letters can be read then; else from its root on, which is in the middle of the left edge. */
+export function rootSight(graph: SheetGraph, layout: SheetLayout, view: { width: number; height: number }): Sight {
+  const extent = extentOf(graph, layout);
+  const whole = wholeSight(extent, view);
+  const zoom = legibleZoom(graph);
+  const [root] = graph.nodes;
+  if (whole.zoom >= zoom || !root) return whole;
+  const fits = extent.height + (2 * MARGIN) / zoom <= view.height / zoom;
+  const middle = fits ? extent.y + extent.height / 2 : layout.nodes[root.id]!.y + root.height / 2;
+  return { x: extent.x - MARGIN / zoom, y: middle - view.height / zoom / 2, zoom, whole: false };
+}
+
 /** Of a sheet that does not fit, evenly chosen ones of many places. */
 function some(places: number[]): number[] {
   const each = [...new Set(places)].sort((a, b) => a - b);

@@ -17,10 +17,11 @@ const ways: readonly Record<string, string>[] = [
 ];
 
 /**
- * Lays a sheet out by an engine. Where it does not fit its shape at a size that can be read, other ways are tried, and
+ * Lays a sheet out by an engine, unless it brings its layout. Where it does not fit its shape at a size that can be read, other ways are tried, and
  * the one that can be shown largest is taken.
  */
 export async function layOut(graph: SheetGraph, engine: (root: ElkRoot) => Promise<ElkRoot>): Promise<SheetLayout> {
+  if (graph.layout) return graph.layout;
   let best: { layout: SheetLayout; zoom: number } | undefined;
   for (const way of ways) {
     const layout = layoutOf(await engine(elkGraph(graph, way)));

@@ -135,7 +135,7 @@ export interface WalkStep {
 
 /** The chain explained: from the program to the chip, told of this very machine. */
 export function walkOf(design: Design, wires: Wires): WalkStep[] {
-  const { roles } = design;
+  const { roles, rails } = design;
   const name = (id: string | undefined) =>
     id && design.parts[id] ? `${design.parts[id].designation} (${design.parts[id].name})` : '';
   const steps: WalkStep[] = [];
@@ -172,14 +172,14 @@ export function walkOf(design: Design, wires: Wires): WalkStep[] {
       drive.driver,
     );
   }
-  if (roles.motorSupply)
+  if (rails.drives?.supply)
     add(
       'The power side',
-      `${name(roles.motorSupply)} feeds the drivers${roles.stopContactor && design.stopSchool === 'motor-power' ? `, by way of ${name(roles.stopContactor)}: pressing stop opens it` : ''}${roles.motorPlusStrip ? `, fanned out at ${name(roles.motorPlusStrip)}` : ''}. Thick conductors, kept apart from the signals.`,
-      roles.mainsInlet,
-      roles.motorSupply,
+      `${name(rails.drives.supply)} feeds the drivers${roles.stopContactor && design.stopStrategy === 'motor-power' ? `, by way of ${name(roles.stopContactor)}: pressing stop opens it` : ''}${rails.drives.plus ? `, fanned out at ${name(rails.drives.plus)}` : ''}. Thick conductors, kept apart from the signals.`,
+      rails.mains?.inlet,
+      rails.drives.supply,
       roles.stopContactor,
-      roles.motorPlusStrip,
+      rails.drives.plus,
       ...Object.values(design.axes).flatMap((a) => a.drives.map((d) => d.driver)),
     );
   if (drive?.motor)

@@ -1,4 +1,5 @@
-import type { Design, RoleName } from '../../machine/design';
+import type { Design } from '../../machine/design';
+import { mainsWay, type Rails } from '../../machine/rails';
 import type { Wires } from '../wires';
 
 /** Parts that stand in one box on the overview: it shows what there is, not every terminal rail. */
@@ -11,15 +12,17 @@ export interface PartGroup {
   alike: boolean;
 }
 
-/** Roles whose parts a reader takes for one thing. */
-const together: readonly [name: string, roles: readonly RoleName[]][] = [
-  ['Mains entry', ['mainsInlet', 'mainSwitch', 'mainsBreaker', 'mainsFilter']],
-  ['Motor supply rails', ['motorPlusStrip', 'motorZeroStrip']],
-  ['Field supply', ['fieldSupply', 'fieldPlusStrip', 'fieldZeroStrip']],
-];
+/** Parts of the rails that a reader takes for one thing. */
+const together = (rails: Rails) =>
+  [
+    ['Mains entry', [rails.mains?.inlet, ...mainsWay(rails)]],
+    ['Motor supply rails', [rails.drives?.plus, rails.drives?.zero]],
+    ['Logic supply', [rails.logic?.supply, rails.logic?.plus, rails.logic?.zero]],
+    ['Field supply', [rails.field?.supply, rails.field?.plus, rails.field?.zero]],
+  ] as const;
 
 /**
- * The boxes of the overview: what belongs together by its role, then what is alike, that is the same library part wired
+ * The boxes of the overview: what belongs together on a rail, then what is alike, that is the same library part wired
  * between the same boxes (six sensors, two lamps), then each other part for itself. Parts without a conductor, cables and
  * the earth bar are left out.
  */
@@ -35,8 +38,8 @@ export function partGroups(design: Design, wires: Wires): PartGroup[] {
   const name = (id: string) => design.parts[id]!.name.split(',')[0]!;
   const groupOf = new Map<string, string>();
   const found: PartGroup[] = [];
-  for (const [title, roles] of together) {
-    const parts = [...new Set(roles.map((r) => design.roles[r]))].filter(
+  for (const [title, list] of together(design.rails)) {
+    const parts = [...new Set(list)].filter(
       (id): id is string => id !== undefined && neighbours.has(id) && !groupOf.has(id),
     );
     if (!parts.length) continue;

@@ -4,6 +4,7 @@ import { seatContacts } from '../../distribution/seats';
 import { roleOf, type Part } from '../../machine/parts';
 import type { Sheet } from '../sheets';
 import type { Wires } from '../wires';
+import type { SheetLayout } from './elkGraph';
 import type { Symbol } from './symbols';
 import { symbolOf } from './symbols';
 
@@ -42,6 +43,8 @@ export interface GraphNode {
   id: string;
   designation: string;
   name: string;
+  /** What is written below its name, such as its load. */
+  figure?: string;
   /** All that it is called: of a group, each of its parts. */
   fullName: string;
   /** One, or those of a group side by side. */
@@ -62,6 +65,8 @@ export interface GraphEdge {
   id: string;
   /** Of the conductor. A bundle has none: what it holds is told where it is pointed at. */
   number?: number;
+  /** What is written on the line where it arrives, instead of a number: above it, and below it after a line break. */
+  label?: string;
   colour: ColourCode | undefined;
   net: number;
   from: { node: string; port: string };
@@ -74,10 +79,12 @@ export interface SheetGraph {
   /** Room between the columns of parts and between neighbouring lines, px; as on a sheet when absent. */
   gap?: number;
   lineGap?: number;
+  /** Of a drawing that brings its own layout. */
+  layout?: SheetLayout;
 }
 
 /** Short enough for a drawing: a part of the library without what its sheet adds behind a comma. */
-const nameOf = (part: Part): string => {
+export const nameOf = (part: Part): string => {
   const name = part.data.class === 'cable' ? part.name : part.name.split(',')[0]!;
   return name.length > LONGEST_NAME ? `${name.slice(0, LONGEST_NAME - 1)}…` : name;
 };

@@ -68,7 +68,7 @@ export function planCircuit(p: Planning, id: string, circuit: InputCircuit, inpu
       };
       const cable = cableOf(deviceId, 3);
       if (!sensor.plus || !sensor.minus)
-        p.gaps.push({ what: `${device.name} (${device.designation}) has no supply.`, field: 'roles.fieldSupply' });
+        p.gaps.push({ what: `${device.name} (${device.designation}) has no supply.`, field: 'rails.field.supply' });
       else {
         const plus = { from: sensor.plus, to: p.terminal(deviceId, 'supply-plus') };
         const minus = { from: sensor.minus, to: p.terminal(deviceId, 'supply-minus') };
@@ -95,7 +95,7 @@ export function planCircuit(p: Planning, id: string, circuit: InputCircuit, inpu
   if (!feed) {
     p.gaps.push({
       what: `${circuitName(design, id)} needs a field supply to feed its contacts: the inputs of ${controller.name} are isolated.`,
-      field: 'roles.fieldSupply',
+      field: 'rails.field.supply',
     });
     return;
   }

@@ -116,7 +116,7 @@ function planMotor(p: Planning, d: PlannedDrive, chain: readonly number[], drive
       {
         id: `drive-${d.axisId}-${i}/protective-earth`,
         // A drive with a terminal for it passes the earth on; else it comes straight from the bar.
-        from: p.terminal(driverId, 'protective-earth') ?? p.pole('earthBar', 'protective-earth'),
+        from: p.terminal(driverId, 'protective-earth') ?? p.earth('protective-earth'),
         to: earth,
         purpose: `Earths the motor of ${d.name}, in its own cable.`,
       },

@@ -1,3 +1,5 @@
+import { inputBoardsOf } from '../../machine/boards';
+import type { Design } from '../../machine/design';
 import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../../commands/apply';
 import type { Command } from '../../commands/command';
@@ -28,6 +30,7 @@ const withController = (library: string): MachineFile => {
     replan,
   );
 };
+const boardOf = (design: Design) => inputBoardsOf(design)[0]!.id;
 const gapsAt = (file: MachineFile, field: RegExp) =>
   findingsOf(deriveFigures(file.design)).filter((f) => f.code === 'plan-gap' && field.test(f.field ?? ''));
 
@@ -45,18 +48,18 @@ describe('nine inputs on a controller that has six', () => {
     const places = Object.values(figures.plan.inputs);
     expect(new Set(places.map(terminalKey)).size).toBe(Object.keys(design.circuits).length);
     // Six sensors that switch to +24 V belong on isolated inputs, not on those of 5 V that are still free.
-    expect(places.filter((p) => p.part === design.roles.inputBoard).length).toBeGreaterThanOrEqual(6);
+    expect(places.filter((p) => p.part === boardOf(design)).length).toBeGreaterThanOrEqual(6);
   });
   it('the board is fed from the field, hangs on the extension lead, and its bank has a common to 0 V', () => {
     const ways = figures.plan.proposals
       .filter((p) => p.id.startsWith('input-board/') || p.id.startsWith('inputs/input-board-'))
       .map((p) => `${terminalName(design, p.from)} ${terminalName(design, p.to)}`);
-    const board = design.parts[design.roles.inputBoard!]!.designation;
+    const board = design.parts[boardOf(design)]!.designation;
     expect(ways).toEqual([`-X5:F ${board}:L+`, `-X6:OUT ${board}:L−`, `-K1:EXT ${board}:EXT`, `-X6:OUT ${board}:G0`]);
   });
   it('what arrives at the board is seen, and later: its poll adds to the stopping distance of that axis alone', () => {
     for (const [id, input] of Object.entries(figures.plan.inputs)) {
-      if (input.part !== design.roles.inputBoard) continue;
+      if (input.part !== boardOf(design)) continue;
       expect(
         figures.circuits[id]!.tripped.every((t) => t.seen),
         id,
@@ -78,14 +81,14 @@ describe('nine inputs on a controller that has six', () => {
       expect(reactionS(design, axis) - reactionS(moved, axis)).toBeCloseTo(axis === 'x' ? 0.002 : 0, 9);
   });
   it('an input chosen by hand on the board stays; without the board it is a gap, not a loose end', () => {
-    const part = design.roles.inputBoard!;
+    const part = boardOf(design);
     const chosen = run(
       cured,
       { name: 'set-input-terminal', args: { circuit: 'stop', input: { part, terminal: 'in-7' } } },
       replan,
     );
     expect(deriveFigures(chosen.design).plan.inputs['stop']).toEqual({ part, terminal: 'in-7' });
-    const gone = run(chosen, { name: 'choose-part', args: { slot: { role: 'inputBoard' }, library: null } }, replan);
+    const gone = run(chosen, { name: 'choose-part', args: { slot: { board: 0 }, library: null } }, replan);
     expect(Object.keys(gone.design.parts)).not.toContain(part);
     expect(Object.values(gone.design.conductors).some((c) => [c.from.part, c.to.part].includes(part))).toBe(false);
     expect(gapsAt(gone, /\.input$/).length).toBe(3);
@@ -95,9 +98,9 @@ describe('nine inputs on a controller that has six', () => {
 it('a controller without an extension lead takes no board, and the plan says so', () => {
   const file = run(withController('controller-bryony-5'), {
     name: 'choose-part',
-    args: { slot: { role: 'inputBoard' }, library: 'board-nettle-8' },
+    args: { slot: { board: 0 }, library: 'board-nettle-8' },
   });
-  expect(gapsAt(file, /^roles\.inputBoard$/).map((f) => f.title)).toEqual([
+  expect(gapsAt(file, /^parts\.input-board$/).map((f) => f.title)).toEqual([
     expect.stringMatching(/^Bryony .* takes no extension board\.$/),
   ]);
 });
@@ -106,7 +109,7 @@ it('a second board hangs on the first where that passes the lead on; where it do
   const boards = (first: string) =>
     run(
       withController('controller-teasel-6'),
-      { name: 'choose-part', args: { slot: { role: 'inputBoard' }, library: first } },
+      { name: 'choose-part', args: { slot: { board: 0 }, library: first } },
       { name: 'add-part', args: { library: 'board-nettle-8' } },
       replan,
     );
@@ -140,7 +143,7 @@ describe('outputs beyond those of the controller', () => {
   it('are taken from the board in their order, fed where it is, and switched by the control', () => {
     const { design } = run(full, gap[0]!.remedies[0]!.command, replan);
     const { plan, stop } = deriveFigures(design);
-    const board = design.roles.inputBoard!;
+    const board = boardOf(design);
     const there = Object.entries(plan.outputs).filter(([, t]) => t.part === board);
     expect(there.map(([, t]) => design.parts[board]!.terminals[t.terminal]!.printed)).toEqual(['R1', 'R2']);
     expect(plan.gaps).toEqual([]);

@@ -1,3 +1,4 @@
+import { slotOf } from '../../machine/slots';
 import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../../commands/apply';
 import type { Command } from '../../commands/command';
@@ -17,27 +18,27 @@ import { replan } from './replan';
 
 /** A machine with everything that can be wired, on one kind of controller. */
 function complete(kind: MachineKind, controller: string, analogue: boolean): Design {
-  const b = new MachineBuilder(kind, 'Bench', 'bench').roles({
+  const b = new MachineBuilder(kind, 'Bench', 'bench').places({
     controller,
-    motorSupply: 'supply-loam-48',
-    logicSupply: 'supply-marl-5',
-    fieldSupply: 'supply-marl-24',
-    mainsInlet: 'inlet-gate-16',
-    mainSwitch: 'switch-stile-2',
-    mainsBreaker: 'breaker-hurdle-16',
-    mainsFilter: 'filter-sieve-16',
-    earthBar: 'bar-ridge-20',
-    motorPlusStrip: 'strip-paling-6',
-    motorZeroStrip: 'strip-hedge-12',
-    fieldPlusStrip: 'strip-paling-2',
-    fieldZeroStrip: 'strip-hedge-24',
+    'drives.supply': 'supply-loam-48',
+    'logic.supply': 'supply-marl-5',
+    'field.supply': 'supply-marl-24',
+    'mains.inlet': 'inlet-gate-16',
+    'mains.0': 'switch-stile-2',
+    'mains.1': 'breaker-hurdle-16',
+    'mains.2': 'filter-sieve-16',
+    earth: 'bar-ridge-20',
+    'drives.plus': 'strip-paling-6',
+    'drives.zero': 'strip-hedge-12',
+    'field.plus': 'strip-paling-2',
+    'field.zero': 'strip-hedge-24',
     stopContactor: 'contactor-bollard-dc',
     resetButton: 'button-plum-push',
     spindle: analogue ? 'spindle-plough-1500' : 'spindle-dibble-400',
     spindleDrive: analogue ? 'drive-vole-1500' : 'drive-shrew-500',
     host: 'host-desk',
   });
-  b.set('stopSchool', 'motor-power');
+  b.set('stopStrategy', 'motor-power');
   for (const [id, axis] of axesOf(b.file.design))
     axis.drives.forEach((_, drive) =>
       b
@@ -127,7 +128,7 @@ describe.each(['router-moving-gantry', 'mill-bench', 'lathe'] as const)('a compl
       }
     });
     it('what cannot be placed is a gap with a way to fix it; planning twice changes nothing', () => {
-      for (const g of plan.gaps) expect(g.field).toMatch(/^(roles|circuits|outputs|stopSchool)/);
+      for (const g of plan.gaps) expect(g.field).toMatch(/^(roles|rails|circuits|outputs|stopStrategy)/);
       const data = design.parts.controller!.data;
       const few = data.class === 'controller' && data.channels < drivesOf(design).length;
       expect(plan.gaps.length > 0).toBe(few || key === 'controller-valerian-8');
@@ -153,10 +154,10 @@ describe.each(['router-moving-gantry', 'mill-bench', 'lathe'] as const)('a compl
 describe('taking parts away', () => {
   const file = new MachineBuilder('lathe', 'Bench', 'bench').file;
   const design = complete('mill-bench', 'controller-teasel-6', true);
-  const roles: Command[] = Object.keys(design.roles).map((role) => ({
-    name: 'choose-part',
-    args: { slot: { role: role as keyof Design['roles'] }, library: null },
-  }));
+  const places: Command[] = Object.keys(design.parts).flatMap((id) => {
+    const slot = slotOf(design, id);
+    return slot ? [{ name: 'choose-part' as const, args: { slot, library: null } }] : [];
+  });
   const others: Command[] = [
     { name: 'remove-output', args: { output: 'brake' } },
     { name: 'remove-output', args: { output: 'spindle-run' } },
@@ -165,7 +166,7 @@ describe('taking parts away', () => {
     { name: 'choose-part', args: { slot: { axis: 'z', drive: 0, item: 'driver' }, library: null } },
     { name: 'remove-axis', args: { axis: 'x' } },
   ];
-  it.each([...roles, ...others].map((c) => [JSON.stringify(c.args), c] as const))(
+  it.each([...places, ...others].map((c) => [JSON.stringify(c.args), c] as const))(
     '%s leaves no conductor dangling, and the plan comes to rest',
     (_name, command) => {
       const gone = applyCommand({ ...file, design }, command, '2026-03-03T10:00:00.000Z');

@@ -286,7 +286,7 @@ export function planOutputs(p: Planning, outputs: Readonly<Record<string, Termin
         section: p.section({ amps: 2 }, 'control'),
         purpose: `Feeds the switched outputs of ${own ? 'the controller' : part.designation}.`,
       });
-    else p.gaps.push({ what: `The outputs of ${part.name} need a field supply.`, field: 'roles.fieldSupply' });
+    else p.gaps.push({ what: `The outputs of ${part.name} need a field supply.`, field: 'rails.field.supply' });
   }
   for (const [id, o] of Object.entries(p.design.outputs)) planOutput(p, id, o, outputs[id]);
 }

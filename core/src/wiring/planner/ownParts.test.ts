@@ -67,7 +67,7 @@ it('a board that was entered by form is planned, evaluated and judged like one t
   });
   file = done(file, {
     name: 'choose-part',
-    args: { slot: { role: 'logicSupply' }, library: 'supply-marl-24' },
+    args: { slot: { rail: 'logic', item: 'supply' }, library: 'supply-marl-24' },
   });
   file = done(file, { name: 'plan-wiring', args: {} });
   const { design } = file;

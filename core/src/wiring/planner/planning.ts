@@ -96,6 +96,11 @@ export class Planning {
     const holder = this.holder(role);
     return holder && this.terminal(holder.id, terminalRole, channel);
   }
+  /** A terminal of the bar where protective earths and shields meet. */
+  earth(role: 'protective-earth' | 'shield'): TerminalRef | undefined {
+    const bar = this.design.rails.earth;
+    return bar === undefined ? undefined : this.terminal(bar, role);
+  }
   terminal(partId: string, role: TerminalRole, channel?: number): TerminalRef | undefined {
     const t = firstWithRole(this.design.parts[partId], role, channel);
     return t ? at(partId, t) : undefined;
@@ -183,7 +188,7 @@ export class Planning {
       {
         id: `${id}/screen-near`,
         from: at(id, 'screen-a'),
-        to: this.pole('earthBar', 'shield'),
+        to: this.earth('shield'),
         purpose: far
           ? `Shield of ${name}, all round on the clamp at the cabinet.`
           : `Shield of ${name}, at the cabinet end only.`,

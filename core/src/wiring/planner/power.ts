@@ -145,7 +145,7 @@ function planInputBoards(p: Planning, controllerId: string): void {
       const taken = ends(controllerId).length > 0;
       p.gaps.push({
         what: `${p.design.parts[controllerId]!.name} takes no ${taken ? 'further ' : ''}extension board${taken ? `: ${part.designation} finds no place on its extension lead` : ''}.`,
-        field: id === p.design.roles.inputBoard ? 'roles.inputBoard' : `parts.${id}`,
+        field: `parts.${id}`,
       });
       continue;
     }

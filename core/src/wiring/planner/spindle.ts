@@ -35,7 +35,7 @@ export function planSpindle(p: Planning, outputs: Readonly<Record<string, Termin
       cable,
       {
         id: 'spindle/protective-earth',
-        from: earths[1] ? { part: drive.id, terminal: earths[1] } : p.pole('earthBar', 'protective-earth'),
+        from: earths[1] ? { part: drive.id, terminal: earths[1] } : p.earth('protective-earth'),
         to: p.terminal(spindle.id, 'protective-earth'),
         purpose: 'Earths the spindle through its own cable.',
       },

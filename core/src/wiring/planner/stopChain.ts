@@ -22,38 +22,38 @@ function cuttingContact(p: Planning): { enter: string; leave: string; part: stri
  * no certified safety function.
  */
 export function planStopChain(p: Planning): void {
-  const { stopSchool } = p.design;
-  if (!stopSchool || stopSchool === 'request-only') return;
+  const { stopStrategy } = p.design;
+  if (!stopStrategy || stopStrategy === 'request-only') return;
   const stop = cuttingContact(p);
   if (!stop) {
     p.gaps.push({
       what: 'The stop button has one contact, which reports to the control; cutting power needs a second one.',
-      field: 'stopSchool',
+      field: 'stopStrategy',
     });
     return;
   }
   // The button parts the motor bus itself: that is led where the bus is.
-  if (stopSchool === 'supply-contact') return;
+  if (stopStrategy === 'supply-contact') return;
   const contactor = p.holder('stopContactor');
   const drives = [
     ...new Set(
       drivesOf(p.design).flatMap((d) => (d.drive.driver && hasTorqueOff(p, d.drive.driver) ? [d.drive.driver] : [])),
     ),
   ];
-  if (stopSchool === 'torque-off' ? !drives.length : !contactor) {
+  if (stopStrategy === 'torque-off' ? !drives.length : !contactor) {
     p.gaps.push(
-      stopSchool === 'torque-off'
-        ? { what: 'None of the drives has an input that takes its torque off.', field: 'stopSchool' }
+      stopStrategy === 'torque-off'
+        ? { what: 'None of the drives has an input that takes its torque off.', field: 'stopStrategy' }
         : { what: 'What the stop button cuts needs a contactor.', field: 'roles.stopContactor' },
     );
     return;
   }
   const fed =
-    stopSchool === 'torque-off'
+    stopStrategy === 'torque-off'
       ? p.tree.feeds[drives[0]!]?.['torque-off']
       : (p.tree.feeds[contactor!.id]?.coil ?? p.tree.feeds[contactor!.id]?.mains);
   const onMains =
-    stopSchool !== 'torque-off' && contactor !== undefined && p.terminal(contactor.id, 'mains-l') !== undefined;
+    stopStrategy !== 'torque-off' && contactor !== undefined && p.terminal(contactor.id, 'mains-l') !== undefined;
   const [plus, zero] = onMains
     ? [poleFrom(p, fed, 'L'), poleFrom(p, fed, 'N')]
     : [poleFrom(p, fed, 'plus'), poleFrom(p, fed, 'minus')];
@@ -62,9 +62,9 @@ export function planStopChain(p: Planning): void {
       onMains
         ? {
             what: `The coil of ${contactor.part.name} runs on the mains; nothing says where that comes in.`,
-            field: 'roles.mainsInlet',
+            field: 'rails.mains.inlet',
           }
-        : { what: 'The stop chain needs a field supply.', field: 'roles.fieldSupply' },
+        : { what: 'The stop chain needs a field supply.', field: 'rails.field.supply' },
     );
     return;
   }
@@ -77,7 +77,7 @@ export function planStopChain(p: Planning): void {
     p.add({ ...shared, id: `stop-chain/${id}`, from, to, purpose });
   wire('feed', plus, at(stop.part, stop.enter), 'Feeds the stop chain.');
   const behind = at(stop.part, stop.leave);
-  if (stopSchool === 'torque-off') {
+  if (stopStrategy === 'torque-off') {
     for (const id of drives) {
       const name = p.design.parts[id]!.designation;
       wire(

@@ -1,3 +1,4 @@
+import { type Place, slotAt } from '../../samples/builder';
 import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../../commands/apply';
 import type { Command } from '../../commands/command';
@@ -23,9 +24,9 @@ const set = (path: string, value: string | ReturnType<typeof quantity> | null): 
   name: 'set-field',
   args: { path, value },
 });
-const role = (name: keyof Design['roles'], library: string | null): Command => ({
+const role = (place: Place, library: string | null): Command => ({
   name: 'choose-part',
-  args: { slot: { role: name }, library },
+  args: { slot: slotAt(place), library },
 });
 const free = (file: MachineFile): Command => ({
   name: 'set-conductors',
@@ -41,7 +42,7 @@ const machines = { dunnock: dunnock(), wren: wren(), plover: plover() };
 describe('what the stop button cuts: four strategies', () => {
   const { dunnock: file } = machines;
   it('nothing: the button has one wire pair, to the control', () => {
-    const d = run(file, set('stopSchool', 'request-only'));
+    const d = run(file, set('stopStrategy', 'request-only'));
     expect(ways(d, 'stop-chain/')).toEqual([]);
     expect(ways(d, 'circuit-stop/')).toEqual(['-X5:F → -S2:11', '-S2:12 → -K1:B1']);
     // The bus goes straight to its strip.
@@ -54,7 +55,7 @@ describe('what the stop button cuts: four strategies', () => {
     expect(ways(bare, 'stop-chain/coil')).toEqual(['-S2:22 → -Q2:A1']);
   });
   it('everything behind the main switch: both poles, but not the supply that holds the contactor', () => {
-    const d = run(file, free(file), set('stopSchool', 'main-switch'));
+    const d = run(file, free(file), set('stopStrategy', 'main-switch'));
     expect(ways(d, 'mains/stop-contactor')).toEqual(['-R1:L2 → -Q2:1', '-R1:N2 → -Q2:3']);
     expect(ways(d, 'mains/motor-supply')).toEqual(['-Q2:2 → -T1:L', '-Q2:4 → -T1:N']);
     expect(ways(d, 'mains/field-supply')).toEqual(['-R1:L2 → -T3:L', '-R1:N2 → -T3:N']);
@@ -67,12 +68,12 @@ describe('what the stop button cuts: four strategies', () => {
       '-S1:22 → -T5:TO+',
       '-X6:OUT → -T5:TO−',
     ]);
-    const none = planConductors(run(file, set('stopSchool', 'torque-off')));
+    const none = planConductors(run(file, set('stopStrategy', 'torque-off')));
     expect(none.gaps.map((g) => g.what).join()).toContain('None of the drives has an input that takes its torque off');
   });
   it('a button with one contact cannot cut: the plan says so and leaves the chain out', () => {
-    const plan = planConductors(run(machines.wren, set('stopSchool', 'motor-power')));
-    expect(plan.gaps.map((g) => g.field)).toContain('stopSchool');
+    const plan = planConductors(run(machines.wren, set('stopStrategy', 'motor-power')));
+    expect(plan.gaps.map((g) => g.field)).toContain('stopStrategy');
     expect(plan.proposals.some((p) => p.id.startsWith('stop-chain/'))).toBe(false);
   });
   it('the chain does what it is for: start pulls the contactor in, stop or a broken lead keeps it out', () => {
@@ -93,18 +94,18 @@ describe('what the stop button cuts: four strategies', () => {
 describe('the mains side', () => {
   const { wren: file } = machines;
   it('goes through what there is, in its order, and the next takes the place of what is left out', () => {
-    const without = (...roles: (keyof Design['roles'])[]) => run(file, ...roles.map((r) => role(r, null)));
-    expect(ways(without('mainsFilter'), 'mains/motor-supply-l')).toEqual(['-F1:2 → -T1:L']);
-    expect(ways(without('mainsFilter', 'mainsBreaker'), 'mains/motor-supply-l')).toEqual(['-Q1:2 → -T1:L']);
-    expect(ways(without('mainsFilter', 'mainsBreaker', 'mainSwitch'), 'mains/motor-supply')).toEqual([
+    const without = (...roles: Place[]) => run(file, ...roles.map((r) => role(r, null)));
+    expect(ways(without('mains.2'), 'mains/motor-supply-l')).toEqual(['-F1:2 → -T1:L']);
+    expect(ways(without('mains.2', 'mains.1'), 'mains/motor-supply-l')).toEqual(['-Q1:2 → -T1:L']);
+    expect(ways(without('mains.2', 'mains.1', 'mains.0'), 'mains/motor-supply')).toEqual([
       '-X1:L → -T1:L',
       '-X1:N → -T1:N',
     ]);
-    expect(ways(without('mainsInlet'), 'mains/motor-supply')).toEqual(['-R1:L2 → -T1:L', '-R1:N2 → -T1:N']);
+    expect(ways(without('mains.inlet'), 'mains/motor-supply')).toEqual(['-R1:L2 → -T1:L', '-R1:N2 → -T1:N']);
   });
   it('the breaker decides the section, the earth goes with it', () => {
     const section = (library: string) => {
-      const plan = planConductors(run(file, role('mainsBreaker', library)));
+      const plan = planConductors(run(file, role('mains.1', library)));
       const of = (id: string) => baseValue(plan.proposals.find((p) => p.id === id)!.section!);
       return [of('mains/motor-supply-l'), of('earth/motor-supply')];
     };
@@ -113,7 +114,7 @@ describe('the mains side', () => {
     expect(section('breaker-hurdle-16')).toEqual([2.5, 2.5]);
   });
   it('without a bar nothing is earthed by guesswork', () =>
-    expect(ways(run(file, role('earthBar', null)), 'earth/')).toEqual([]));
+    expect(ways(run(file, role('earth', null)), 'earth/')).toEqual([]));
 });
 
 describe('sections, lengths and colours', () => {
@@ -122,11 +123,11 @@ describe('sections, lengths and colours', () => {
   it('a fuse that is larger than the load sets the section; one that is smaller leaves it to the load', () => {
     const at = (...commands: Command[]) => baseValue(supply(run(file, free(file), ...commands)).section!);
     expect(at()).toBe(1.5);
-    expect(at(role('motorPlusStrip', 'strip-paling-6'))).toBe(1.5);
+    expect(at(role('drives.plus', 'strip-paling-6'))).toBe(1.5);
     expect(at(set('parts.driver-x-0.setup.peakCurrent', quantity(2, 'A')))).toBe(1.5);
-    expect(
-      at(role('motorPlusStrip', 'strip-paling-6'), set('parts.driver-x-0.setup.peakCurrent', quantity(2, 'A'))),
-    ).toBe(1);
+    expect(at(role('drives.plus', 'strip-paling-6'), set('parts.driver-x-0.setup.peakCurrent', quantity(2, 'A')))).toBe(
+      1,
+    );
   });
   it('the machine’s own planning table counts', () => {
     const table = [

@@ -40,14 +40,13 @@ let drawer: Layouter | undefined;
 /** The overview and every sheet that has conductors, laid out one after the other; undefined where it was stopped. */
 async function draw(layouter: Layouter): Promise<{ svg: string }[] | undefined> {
   const { design, layout: kept } = machine.file;
-  const { wires } = machine.figures.whole;
   const used = new Set(sheetsOfConductors(design).values());
-  const all: DrawnSheet[] = used.size ? ['overview', ...sheets.filter((s) => used.has(s))] : [];
+  const all: DrawnSheet[] = used.size ? ['overview', 'single-line', ...sheets.filter((s) => used.has(s))] : [];
   const drawn: { svg: string }[] = [];
   for (const sheet of all) {
     drawing.value = `${titleOf(sheet)}, sheet ${drawn.length + 1} of ${all.length}`;
     drawnShare.value = drawn.length / all.length;
-    const graph = graphOf(design, wires, sheet);
+    const graph = graphOf(machine.figures, sheet, preferences.display);
     const layout = await layouter.layOut(graph);
     if (layouter !== drawer) return undefined;
     const title = { title: `${design.name}: ${titleOf(sheet)}`, subtitle: record.value.lines[0] ?? '' };

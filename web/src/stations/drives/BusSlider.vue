@@ -31,7 +31,7 @@ const shown = computed(() => volts.value ?? busVolts.value ?? 0);
 /** The library supply that comes nearest to the tried voltage, if it is another one than the machine has. */
 const nearest = computed(() => {
   // One that was hung on the machine by itself is exchanged where it hangs.
-  if (!supply.value || supply.value.id !== machine.design.roles.motorSupply) return undefined;
+  if (!supply.value || supply.value.id !== machine.design.rails.drives?.supply) return undefined;
   const own = supply.value.part.libraryKey;
   const list = libraryOf('supply').flatMap((e) =>
     e.data.class === 'supply' ? [{ e, v: figureOr(e.data.outputVoltage, 0) }] : [],
@@ -41,7 +41,7 @@ const nearest = computed(() => {
 });
 const take = () => {
   if (!nearest.value) return;
-  machine.run({ name: 'choose-part', args: { slot: { role: 'motorSupply' }, library: nearest.value.key } });
+  machine.run({ name: 'choose-part', args: { slot: { rail: 'drives', item: 'supply' }, library: nearest.value.key } });
   volts.value = undefined;
 };
 </script>

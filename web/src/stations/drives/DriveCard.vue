@@ -72,16 +72,10 @@ const story = computed(() => {
       <h3 v-if="axis.drives.length > 1" class="row">
         <AxisMark :letter="axis.letter" :hollow="i > 0" /> {{ d.side }}{{ i > 0 ? ', slave' : ', master' }}
       </h3>
-      <PartChooser
-        label="Motor"
-        :path="`${path}.drives.${i}.motor`"
-        :slot-of="{ axis: figures.id, drive: i, item: 'motor' }"
-        :classes="['motor']"
-      />
+      <PartChooser label="Motor" :slot-of="{ axis: figures.id, drive: i, item: 'motor' }" :classes="['motor']" />
       <MachineField v-if="leadsOf(d.motor) > 4" :path="`parts.${d.motor}.data.winding`" />
       <PartChooser
         label="Driver"
-        :path="`${path}.drives.${i}.driver`"
         :slot-of="{ axis: figures.id, drive: i, item: 'driver' }"
         :classes="['stepper-driver', 'servo-drive']"
       />

@@ -14,7 +14,7 @@ const drivers = computed(() =>
 );
 const supplies = computed(() => supplyFits(machine.design, machine.figures, own.of('supply')));
 const driverKey = computed(() => machine.design.parts[axis.value.drives[0]?.driver ?? '']?.libraryKey);
-const supplyKey = computed(() => machine.design.parts[machine.design.roles.motorSupply ?? '']?.libraryKey);
+const supplyKey = computed(() => machine.design.parts[machine.design.rails.drives?.supply ?? '']?.libraryKey);
 const takeDriver = (library: string) =>
   machine.run({
     name: 'several',
@@ -27,7 +27,7 @@ const takeDriver = (library: string) =>
     },
   });
 const takeSupply = (library: string) =>
-  machine.run({ name: 'choose-part', args: { slot: { role: 'motorSupply' }, ...own.choice(library) } });
+  machine.run({ name: 'choose-part', args: { slot: { rail: 'drives', item: 'supply' }, ...own.choice(library) } });
 </script>
 
 <template>

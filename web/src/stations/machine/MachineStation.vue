@@ -93,7 +93,6 @@ const signs = computed(() =>
       <h2>Controller and supplies</h2>
       <PartChooser
         label="Controller"
-        path="roles.controller"
         :slot-of="{ role: 'controller' }"
         :classes="['controller']"
         v-bind="fits ? { fits } : {}"
@@ -102,24 +101,9 @@ const signs = computed(() =>
         Compare controllers for this machine
       </ActionButton>
       <ControllerChoice v-model="comparing" />
-      <PartChooser
-        label="Motor supply"
-        path="roles.motorSupply"
-        :slot-of="{ role: 'motorSupply' }"
-        :classes="['supply']"
-      />
-      <PartChooser
-        label="Logic supply"
-        path="roles.logicSupply"
-        :slot-of="{ role: 'logicSupply' }"
-        :classes="['supply']"
-      />
-      <PartChooser
-        label="Field supply"
-        path="roles.fieldSupply"
-        :slot-of="{ role: 'fieldSupply' }"
-        :classes="['supply']"
-      />
+      <PartChooser label="Motor supply" :slot-of="{ rail: 'drives', item: 'supply' }" :classes="['supply']" />
+      <PartChooser label="Logic supply" :slot-of="{ rail: 'logic', item: 'supply' }" :classes="['supply']" />
+      <PartChooser label="Field supply" :slot-of="{ rail: 'field', item: 'supply' }" :classes="['supply']" />
       <Caution>
         Supplies hang on the mains. Protection, earthing and the mains side follow your local code and are work for a
         licensed person; supplies keep a charge after they are switched off.

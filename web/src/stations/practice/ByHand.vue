@@ -20,7 +20,7 @@ const step = ref(0);
 const means = ref<'keys' | 'wheel' | 'stick'>('keys');
 const figures = computed(() => machine.figures);
 const powered = computed(() => snapshot.value !== undefined && snapshot.value.state !== 'no-power');
-const strategy = computed(() => figures.value.design.limitSchool);
+const strategy = computed(() => figures.value.design.limitStrategy);
 /** The control has lost track of which way is off: a person says it. */
 const ambiguous = computed(() => {
   const s = snapshot.value;

@@ -168,8 +168,8 @@ const clearance = computed(() => {
     <section class="sheet" aria-label="Finding the datum">
       <h2>Finding the datum</h2>
       <div class="fields">
-        <MachineField path="datumSchool" />
-        <MachineField path="limitSchool" />
+        <MachineField path="datumStrategy" />
+        <MachineField path="limitStrategy" />
       </div>
       <ReferenceOrder />
     </section>

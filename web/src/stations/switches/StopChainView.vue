@@ -39,7 +39,7 @@ function take(o: StopStrategyOutcome): void {
 </script>
 
 <template>
-  <div class="stop" data-field="stopSchool">
+  <div class="stop" data-field="stopStrategy">
     <Caution class="small">
       Planning help, no certified safety function: what your machine needs is for your local code and a licensed person
       to say. Whatever the button cuts, the stop must be reported to the control, the button latches, and power never

@@ -8,9 +8,11 @@ import ActionButton from '../../ui/ActionButton.vue';
 import { Delete, Plus } from '@element-plus/icons-vue';
 import type { ColourCode, ConductorFunction } from '@nodaxis/core/machine/connections';
 import { Colour, conductorFunctions } from '@nodaxis/core/machine/connections';
-import type { RoleName } from '@nodaxis/core/machine/design';
 import { alarmsOf, outputAdditions, relaysFor } from '@nodaxis/core/advice/outputs';
+import { inputBoardsOf, takesBoard } from '@nodaxis/core/machine/boards';
 import type { PartClass } from '@nodaxis/core/machine/parts';
+import { directRails, mainsWay } from '@nodaxis/core/machine/rails';
+import { type PartSlot, slotName, slotPath } from '@nodaxis/core/machine/slots';
 import { carriesMains } from '@nodaxis/core/machine/parts';
 import type { Fault } from '@nodaxis/core/units/result';
 import { outputFunctionName } from '@nodaxis/core/wiring/planner/outputs';
@@ -36,49 +38,75 @@ void own.start();
 const design = computed(() => machine.design);
 const faults = ref<Fault[]>([]);
 
-type Choice = { role: RoleName; label: string; classes: PartClass[] };
-const groups: { name: string; about: string; choices: Choice[] }[] = [
+type Place = { slot: PartSlot; label: string; classes: PartClass[] };
+/** What may stand on the way of the mains. */
+const onTheWay: PartClass[] = ['breaker', 'filter', 'contactor'];
+const railNames = { drives: 'Motor bus', logic: 'Logic', field: 'Field' } as const;
+/** Every device that the mains passes, and a place for the next one. */
+const mainsDevices = computed(() =>
+  Array.from({ length: mainsWay(design.value.rails).length + 1 }, (_, device): Place => {
+    const slot = { rail: 'mains', device } as const;
+    return { slot, label: slotName(slot, design.value), classes: onTheWay };
+  }),
+);
+const strips = computed(() =>
+  directRails.flatMap((rail): Place[] =>
+    design.value.rails[rail]
+      ? (['plus', 'zero'] as const).map((item) => ({
+          slot: { rail, item },
+          label: `${railNames[rail]} ${item === 'plus' ? '+' : '0 V'}`,
+          classes: ['terminal-strip'],
+        }))
+      : [],
+  ),
+);
+/** Every extension board, and a place for the next one where the controller takes boards. */
+const boards = computed(() => {
+  const takes = takesBoard(design.value.parts[design.value.roles.controller ?? '']);
+  const here = inputBoardsOf(design.value).length;
+  return Array.from({ length: here + Number(takes) }, (_, board): Place => ({
+    slot: { board },
+    label: here > 0 && board === here ? 'One more board' : 'Extension board',
+    classes: ['input-board'],
+  }));
+});
+const groups = computed((): { name: string; about: string; places: Place[] }[] => [
   {
     name: 'Mains side',
     about: 'In the order in which the mains passes them.',
-    choices: [
-      { role: 'mainsInlet', label: 'Inlet', classes: ['connector'] },
-      { role: 'mainSwitch', label: 'Main switch', classes: ['breaker'] },
-      { role: 'mainsBreaker', label: 'Breaker', classes: ['breaker'] },
-      { role: 'mainsFilter', label: 'Filter', classes: ['filter'] },
-      { role: 'earthBar', label: 'Earth bar', classes: ['terminal-strip'] },
+    places: [
+      { slot: { rail: 'mains', item: 'inlet' }, label: 'Inlet', classes: ['connector'] },
+      ...mainsDevices.value,
+      { slot: { rail: 'earth' }, label: 'Earth bar', classes: ['terminal-strip'] },
     ],
   },
   {
     name: 'Strips',
-    about: 'Where a pole fans out. A fused one protects what hangs behind it.',
-    choices: [
-      { role: 'motorPlusStrip', label: 'Motor bus +', classes: ['terminal-strip'] },
-      { role: 'motorZeroStrip', label: 'Motor bus 0 V', classes: ['terminal-strip'] },
-      { role: 'fieldPlusStrip', label: 'Field +', classes: ['terminal-strip'] },
-      { role: 'fieldZeroStrip', label: 'Field 0 V', classes: ['terminal-strip'] },
-    ],
+    about: strips.value.length
+      ? 'Where a pole fans out. A fused one protects what hangs behind it.'
+      : 'A strip fans out a pole of a supply. Choose a supply under Machine first.',
+    places: strips.value,
   },
   {
     name: 'Stop chain',
     about: 'What loses power when the button is pressed.',
-    choices: [
-      { role: 'stopContactor', label: 'Contactor', classes: ['contactor'] },
-      { role: 'resetButton', label: 'Start button', classes: ['button'] },
+    places: [
+      { slot: { role: 'stopContactor' }, label: 'Contactor', classes: ['contactor'] },
+      { slot: { role: 'resetButton' }, label: 'Start button', classes: ['button'] },
     ],
   },
   {
     name: 'Spindle, computer, inputs',
     about: '',
-    choices: [
-      { role: 'spindle', label: 'Spindle', classes: ['spindle'] },
-      { role: 'spindleDrive', label: 'Spindle drive', classes: ['spindle-drive'] },
-      { role: 'spindleEncoder', label: 'Encoder', classes: ['encoder'] },
-      { role: 'host', label: 'Computer', classes: ['host-computer'] },
-      { role: 'inputBoard', label: 'Extension board', classes: ['input-board'] },
+    places: [
+      { slot: { role: 'spindle' }, label: 'Spindle', classes: ['spindle'] },
+      { slot: { role: 'spindleDrive' }, label: 'Spindle drive', classes: ['spindle-drive'] },
+      { slot: { role: 'spindleEncoder' }, label: 'Encoder', classes: ['encoder'] },
+      { slot: { role: 'host' }, label: 'Computer', classes: ['host-computer'] },
+      ...boards.value,
     ],
   },
-];
+]);
 
 const outputs = computed(() =>
   Object.entries(design.value.outputs).map(([id, o]) => {
@@ -172,15 +200,14 @@ function setColour(of: ConductorFunction, entered: string): void {
     <section v-for="g in groups" :key="g.name" class="sheet stack" :aria-label="g.name">
       <h2>{{ g.name }}</h2>
       <p v-if="g.about" class="soft">{{ g.about }}</p>
-      <MachineField v-if="g.name === 'Stop chain'" path="stopSchool" />
+      <MachineField v-if="g.name === 'Stop chain'" path="stopStrategy" />
       <MachineField v-if="g.name === 'Mains side'" path="mainsVoltage" />
       <PartChooser
-        v-for="c in g.choices"
-        :key="c.role"
-        :label="c.label"
-        :path="`roles.${c.role}`"
-        :slot-of="{ role: c.role }"
-        :classes="c.classes"
+        v-for="(p, i) in g.places"
+        :key="`${slotPath(p.slot)} ${i}`"
+        :label="p.label"
+        :slot-of="p.slot"
+        :classes="p.classes"
       />
       <Caution v-if="g.name === 'Stop chain'">
         The stop must also be reported to the control, the button latches, and a restart needs a second act. This is
@@ -325,7 +352,7 @@ section[aria-label='Stop chain'] {
 }
 section[aria-label='Spindle, computer, inputs'] {
   grid-column: 3;
-  grid-row: 1;
+  grid-row: 1 / span 2;
 }
 .outputs {
   grid-column: span 2;

@@ -1,16 +1,20 @@
 import { diagramSvg } from '@nodaxis/core/formats/diagramSvg';
-import type { Design } from '@nodaxis/core/machine/design';
+import type { Figures } from '@nodaxis/core/derivation/figureTypes';
+import { figureOfBranch } from '@nodaxis/core/power/branchWords';
+import type { Display } from '@nodaxis/core/units/print';
+import { singleLineGraph } from '@nodaxis/core/wiring/diagram/singleLine';
 import { detour, type Point, type SheetLayout } from '@nodaxis/core/wiring/diagram/elkGraph';
 import { bundles, overviewGraph, sheetOfBundle } from '@nodaxis/core/wiring/diagram/overview';
 import { partGroups } from '@nodaxis/core/wiring/diagram/overviewGroups';
 import { sheetGraph, type GraphEdge, type SheetGraph } from '@nodaxis/core/wiring/diagram/sheetGraph';
 import { sheetNumberOf, type Sheet } from '@nodaxis/core/wiring/sheets';
-import type { Wires } from '@nodaxis/core/wiring/wires';
 import { fillsOf } from '../insulation';
 import { sheetNames } from '@nodaxis/core/wiring/sheets';
 
 /** A sheet of the diagram, or the overview of them all. */
-export type DrawnSheet = Sheet | 'overview';
+export type DrawnSheet = Sheet | 'overview' | 'single-line';
+/** Drawings in which a line stands for several conductors. */
+export const isBundled = (sheet: DrawnSheet): boolean => sheet === 'overview' || sheet === 'single-line';
 
 /** What a line of the overview carries: mains brown, motor power red, signals blue, the stop chain yellow. */
 const bundleShades: Record<Sheet, string> = {
@@ -24,14 +28,28 @@ const bundleShades: Record<Sheet, string> = {
 };
 const UNCOLOURED = '#8b8f94';
 export const lineFills = (edge: GraphEdge, sheet: DrawnSheet): [ground: string, stripe?: string] =>
-  sheet === 'overview' ? [bundleShades[sheetOfBundle(edge.id)]] : edge.colour ? fillsOf(edge.colour) : [UNCOLOURED];
+  sheet === 'single-line'
+    ? [bundleShades[sheetOfBundle(edge.id) === 'mains' ? 'mains' : 'motor-power']]
+    : sheet === 'overview'
+      ? [bundleShades[sheetOfBundle(edge.id)]]
+      : edge.colour
+        ? fillsOf(edge.colour)
+        : [UNCOLOURED];
 /** The lines of the overview are seen from far: this much thicker. */
 export const lineWeight = (sheet: DrawnSheet): number => (sheet === 'overview' ? 2 : 1);
 
 export const titleOf = (sheet: DrawnSheet): string =>
-  sheet === 'overview' ? 'Overview' : `sheet ${sheetNumberOf(sheet)}, ${sheetNames[sheet]}`;
+  sheet === 'overview'
+    ? 'Overview'
+    : sheet === 'single-line'
+      ? 'Single-line diagram'
+      : `sheet ${sheetNumberOf(sheet)}, ${sheetNames[sheet]}`;
 
-export function graphOf(design: Design, wires: Wires, sheet: DrawnSheet): SheetGraph {
+export function graphOf(figures: Figures, sheet: DrawnSheet, display: Display): SheetGraph {
+  // Loads are those of the head that is on, and so are the branches.
+  if (sheet === 'single-line')
+    return singleLineGraph(figures.design, figures.wires, (b) => figureOfBranch(figures, b, display), display);
+  const { design, wires } = figures.whole;
   if (sheet !== 'overview') return sheetGraph(design, wires, sheet);
   const groups = partGroups(design, wires);
   return overviewGraph(design, groups, bundles(wires, groups));

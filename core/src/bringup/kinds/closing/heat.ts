@@ -18,7 +18,7 @@ const UNKNOWN_K = 28;
 /** What may flow from the supply against what it can give. */
 const SHARE = 0.8;
 const ratedA = (m: Made) => {
-  const id = m.design.roles.motorSupply;
+  const id = m.design.rails.drives?.supply;
   const data = id ? m.design.parts[id]?.data : undefined;
   return data?.class === 'supply' ? figureOr(data.outputCurrent, NaN) : NaN;
 };
@@ -26,7 +26,7 @@ const ratedA = (m: Made) => {
 /** What the windings alone draw from the motor supply while everything turns, A: the least that is to be expected. */
 export function windingsA(m: Made): number {
   const plant = plantModel(m.design);
-  const id = m.design.roles.motorSupply;
+  const id = m.design.rails.drives?.supply;
   const data = id ? m.design.parts[id]?.data : undefined;
   const volts = data?.class === 'supply' ? figureOr(data.outputVoltage, NaN) : NaN;
   if (!plant.known) return NaN;

@@ -12,7 +12,7 @@ export const temporary: BringUpTest = {
   subjects: whole,
   after: () => ['first-program', 'heat'],
   dependsOn: ({ design }) => [
-    'limitSchool',
+    'limitStrategy',
     ...Object.entries(design.conductors)
       .filter(([, c]) => c.state === 'temporary')
       .map(([id]) => `conductors.${id}.state`),

@@ -23,11 +23,11 @@ export const supplyLoad: BringUpTest = {
     'A supply that is fine alone may sag when every axis starts at once: then torque is missing just when it is needed.',
   caution: 'Meter clipped on before it is switched on. No probing in a running cabinet.',
   minutes: 4,
-  subjects: (m) => partsOf(m, 'supply').filter((s) => s.part === m.design.roles.motorSupply && volts(m, s) > 0),
+  subjects: (m) => partsOf(m, 'supply').filter((s) => s.part === m.design.rails.drives?.supply && volts(m, s) > 0),
   after: () => ['scale'],
   reliesOn: () => [],
   dependsOn: ({ design }) => [
-    ...supplyDependencies(design, 'motorSupply'),
+    ...supplyDependencies(design, 'drives'),
     ...design.axisOrder.flatMap((id) => [
       `axes.${id}.acceleration`,
       `axes.${id}.maxSpeed`,

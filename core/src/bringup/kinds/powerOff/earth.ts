@@ -44,7 +44,7 @@ export const earth: BringUpTest = {
   subjects: earthed,
   after: () => ['seating'],
   dependsOn: (m, s) => [
-    'roles.earthBar',
+    'rails.earth',
     ...(earthPath(m.design, s.part!)?.conductors.map((id) => `conductors.${id}`) ?? wiresOn(m.design, s.part)),
   ],
   steps: (m, s, display) => [

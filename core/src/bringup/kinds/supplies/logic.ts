@@ -12,12 +12,12 @@ export const logic: BringUpTest = {
   caution: 'Keep the motor supply off, and a hand near the main switch: smoke is seen before it is smelled.',
   minutes: 5,
   subjects: whole,
-  after: ({ design }) => [design.roles.logicSupply ? `supply/${design.roles.logicSupply}` : 'supply', 'seating'],
+  after: ({ design }) => [design.rails.logic?.supply ? `supply/${design.rails.logic.supply}` : 'supply', 'seating'],
   reliesOn: () => ['supply'],
   dependsOn: ({ design }) => [
     'roles.controller',
-    ...supplyDependencies(design, 'logicSupply'),
-    ...wiresOn(design, design.roles.logicSupply),
+    ...supplyDependencies(design, 'logic'),
+    ...wiresOn(design, design.rails.logic?.supply),
   ],
   steps: () => [
     'Plug in the logic supply only, switch on, and look and smell for ten seconds.',

@@ -108,7 +108,7 @@ export const firstProgram: BringUpTest = {
   dependsOn: ({ design }) => [
     'programWords',
     'roles.controller',
-    'datumSchool',
+    'datumStrategy',
     ...design.axisOrder.flatMap((id) => [`axes.${id}.plus`, `axes.${id}.carries`, `axes.${id}.maxSpeed`]),
   ],
   steps(m, s, display) {

@@ -39,13 +39,10 @@ function board(design: Design, role: 'input' | 'output'): Remedy[] {
   if (last && terminalsWithRole(last, 'extension-link').length < 2) return [];
   const offered = libraryOf('input-board').filter((e) => Object.values(e.terminals).some((t) => t.role === role));
   return offered.map((e) =>
-    replanned(
-      design,
-      `Add ${e.name}`,
-      boards.length
-        ? { name: 'add-part', args: { library: e.key } }
-        : { name: 'choose-part', args: { slot: { role: 'inputBoard' }, library: e.key } },
-    ),
+    replanned(design, `Add ${e.name}`, {
+      name: 'choose-part',
+      args: { slot: { board: boards.length }, library: e.key },
+    }),
   );
 }
 
@@ -79,7 +76,7 @@ export const planGap: Rule = {
           'The planner found no place for it. Let switches share an input, move a function to another terminal, add a board, choose a controller with more of them, or add what is missing.',
         station: gap.field.startsWith('circuits')
           ? ('switches' as const)
-          : ['roles.controller', 'roles.fieldSupply'].includes(gap.field)
+          : ['roles.controller', 'rails.field.supply'].includes(gap.field)
             ? ('machine' as const)
             : ('wiring' as const),
         field: gap.field,

@@ -6,7 +6,7 @@ export const screenEnds: Rule = {
   code: 'screen-ends',
   severity: 'doubtful',
   check: ({ design, wires }) => {
-    if (!design.roles.earthBar) return [];
+    if (!design.rails.earth) return [];
     const motorCables = new Set(
       wires.all.flatMap((w) =>
         w.conductor.cable && w.ends.some((e) => e.role.startsWith('phase-')) ? [w.conductor.cable] : [],

@@ -103,7 +103,7 @@ export const sectionProtection: Rule = {
     const ahead = protectionOf(design, w, wires.sheets.get(w.id));
     const table = ampacityOf(design);
     if (!ahead || ahead.amps <= ampacityA(mm2, table) * SLACK) return undefined;
-    const field = w.ends.some((e) => e.part === design.roles.fieldSupply) && !design.roles.fieldPlusStrip;
+    const field = w.ends.some((e) => e.part === design.rails.field?.supply) && !design.rails.field?.plus;
     return {
       subject: w.id,
       severity: ahead.by === 'device' ? 'danger' : 'doubtful',
@@ -117,7 +117,7 @@ export const sectionProtection: Rule = {
           ? [
               replanned(design, 'Take a strip with fuses of 2 A for the field supply', {
                 name: 'choose-part' as const,
-                args: { slot: { role: 'fieldPlusStrip' as const }, library: usual.fusedStrip },
+                args: { slot: { rail: 'field' as const, item: 'plus' as const }, library: usual.fusedStrip },
               }),
             ]
           : []),

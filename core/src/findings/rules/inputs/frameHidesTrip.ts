@@ -11,7 +11,7 @@ export const frameHidesTrip: Rule = {
   code: 'frame-hides-trip',
   severity: 'doubtful',
   check: ({ design, circuits, stop: { rest } }) => {
-    const bar = design.roles.earthBar;
+    const bar = design.rails.earth;
     const pe = bar && design.parts[bar] ? terminalsWithRole(design.parts[bar]!, 'protective-earth')[0] : undefined;
     if (!bar || pe === undefined) return [];
     const frame = { part: bar, terminal: pe };

@@ -25,11 +25,14 @@ export const inputCurrent: Rule = {
             explain: (display) =>
               `(V − V_f)/R gives ${showValue(amps, 'current', display, 3)}; the input is sure to read it from ${showValue(onA, 'current', display, 3)} on. Feed it from a higher voltage that its sheet allows.`,
             station: 'machine',
-            field: 'roles.fieldSupply',
+            field: 'rails.field.supply',
             remedies: [
               {
                 label: () => 'Take a 24 V field supply',
-                command: { name: 'choose-part', args: { slot: { role: 'fieldSupply' }, library: usual.fieldSupply } },
+                command: {
+                  name: 'choose-part',
+                  args: { slot: { rail: 'field', item: 'supply' }, library: usual.fieldSupply },
+                },
               },
             ],
           },

@@ -30,14 +30,17 @@ export const sensorSupply: Rule = {
           explain: (display) =>
             `It needs ${showValue(min, 'voltage', display)} to ${showValue(max, 'voltage', display)}; ${supply ? supply.part.name : `the board, without a field supply,`} gives ${showValue(volts, 'voltage', display)}.`,
           station: 'machine',
-          field: supply ? fieldOfPart(design, supply.id) : 'roles.fieldSupply',
+          field: supply ? fieldOfPart(design, supply.id) : 'rails.field.supply',
           remedies: [
             replanned(
               design,
               'Take a 24 V field supply',
               supply
                 ? takeInstead(design, supply.id, usual.fieldSupply)
-                : { name: 'choose-part', args: { slot: { role: 'fieldSupply' }, library: usual.fieldSupply } },
+                : {
+                    name: 'choose-part',
+                    args: { slot: { rail: 'field', item: 'supply' }, library: usual.fieldSupply },
+                  },
             ),
           ],
         },

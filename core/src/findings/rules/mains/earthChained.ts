@@ -7,8 +7,8 @@ export const earthChained: Rule = {
   code: 'earth-chained',
   severity: 'danger',
   check: ({ design, wires }) => {
-    const bar = design.roles.earthBar;
-    const inlet = design.roles.mainsInlet;
+    const bar = design.rails.earth;
+    const inlet = design.rails.mains?.inlet;
     return wires.all.flatMap((w) => {
       const [a, b] = w.ends;
       if (a.role !== 'protective-earth' || b.role !== 'protective-earth') return [];

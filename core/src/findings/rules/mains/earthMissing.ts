@@ -9,7 +9,7 @@ export const earthMissing: Rule = {
   check: ({ design, wires }) => {
     // Before the mains is planned at all, one note says so: see mains-not-planned.
     // Before anything is wired at all, one finding says that the wiring is to be planned.
-    if (!design.roles.mainsInlet || !wires.all.length) return [];
+    if (!design.rails.mains?.inlet || !wires.all.length) return [];
     const bare = Object.entries(design.parts).filter(
       ([id, part]) =>
         part.data.class !== 'terminal-strip' &&
@@ -20,15 +20,15 @@ export const earthMissing: Rule = {
       subject: id,
       title: `${part.designation} has no protective earth`,
       explain: () =>
-        `When insulation fails, the metal of ${part.name} is at mains voltage until somebody touches it. It needs a conductor of its own from the earth bar${design.roles.earthBar ? '.' : ', which this machine does not have yet.'}`,
+        `When insulation fails, the metal of ${part.name} is at mains voltage until somebody touches it. It needs a conductor of its own from the earth bar${design.rails.earth ? '.' : ', which this machine does not have yet.'}`,
       station: 'wiring',
-      field: design.roles.earthBar ? `parts.${id}` : 'roles.earthBar',
-      remedies: design.roles.earthBar
+      field: design.rails.earth ? `parts.${id}` : 'rails.earth',
+      remedies: design.rails.earth
         ? []
         : [
             replanned(design, 'Take an earth bar', {
               name: 'choose-part',
-              args: { slot: { role: 'earthBar' }, library: usual.earthBar },
+              args: { slot: { rail: 'earth' }, library: usual.earthBar },
             }),
           ],
     }));

@@ -13,7 +13,7 @@ export const mainsAtButton: Rule = {
   check: ({ design }) => {
     const id = design.roles.stopContactor;
     const contactor = id === undefined ? undefined : design.parts[id];
-    const chain = design.stopSchool === 'motor-power' || design.stopSchool === 'main-switch';
+    const chain = design.stopStrategy === 'motor-power' || design.stopStrategy === 'main-switch';
     if (!id || !contactor || !chain || !terminalsWithRole(contactor, 'mains-l').length) return [];
     const reporting = new Set(Object.values(design.circuits).flatMap((c) => (c.cutsOnly ? [] : c.devices)));
     return cuttingButtons(design)
@@ -27,7 +27,7 @@ export const mainsAtButton: Rule = {
             `The coil of ${contactor.designation} runs on the mains, so its chain takes the mains into the button, beside the leads of the control. One stray strand puts the mains on the control and on whoever touches it. It takes a button that is rated for the mains, leads kept apart, covered terminals and an earthed box; that is work for a licensed person. A coil for 24 V keeps the mains out of the button.`,
           station: 'wiring',
           field: 'roles.stopContactor',
-          remedies: design.roles.fieldSupply
+          remedies: design.rails.field?.supply
             ? [
                 replanned(
                   design,

@@ -182,7 +182,7 @@ export const passedLoad: Rule = {
           explain: (display) =>
             `What hangs on it takes ${showValue(amps, 'current', display, 3)}; ${part.name} is rated for ${showValue(rated, 'current', display, 3)}. ${button ? 'Its contact may weld, and then the stop cuts nothing. Let it hold a contactor, which cuts the motor power.' : `${letsGo(part) ? 'It lets go in the middle of the work.' : 'It runs hot, and its contacts wear out.'} Take a larger one, or feed some of it from elsewhere.`}`,
           station: button ? 'switches' : 'wiring',
-          field: button ? 'stopSchool' : fieldOfPart(design, id),
+          field: button ? 'stopStrategy' : fieldOfPart(design, id),
         },
       ];
     });

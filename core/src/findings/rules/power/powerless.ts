@@ -57,7 +57,7 @@ export const controllerUnpowered = powerless(
   'Nothing moves and no input is seen, here and in Practice.',
   (figures, r) => {
     const { design } = figures;
-    if (r.field !== 'roles.logicSupply') return planAgain(figures);
+    if (r.field !== 'rails.logic.supply') return planAgain(figures);
     const controller = design.parts[r.part]!;
     const [least, most] = [
       figureOr(listedFigure(controller, 'supplyMin'), 0),
@@ -71,7 +71,7 @@ export const controllerUnpowered = powerless(
       ? [
           replanned(design, `Take ${entry.name} as logic supply`, {
             name: 'choose-part',
-            args: { slot: { role: 'logicSupply' }, library: entry.key },
+            args: { slot: { rail: 'logic', item: 'supply' }, library: entry.key },
           }),
         ]
       : [];

@@ -34,7 +34,7 @@ export const headDropsOnStop: Rule = {
           explain: () =>
             `The stop takes the motor’s torque, and the brake stays released: its coil still has current${always ? '' : ' until the control switches its output off'}. Let the contact that cuts motor power cut the brake too, or feed the brake from behind the contactor. Prop it while you work under it.`,
           station: 'switches',
-          field: 'stopSchool',
+          field: 'stopStrategy',
         },
       ];
     });
@@ -55,14 +55,14 @@ export const spindleRunsOn: Rule = {
             explain: () =>
               'The button neither cuts the spindle’s power nor reports to the control, which could switch it off. A cutter that turns is what must stop first. Report the stop to the control with the spindle on one of its outputs, or put the spindle behind the contactor too.',
             station: 'switches',
-            field: 'stopSchool',
+            field: 'stopStrategy',
           },
         ],
 };
 
 /** A start button where there is a contactor for it to pull in; else the control has to be told, so that it latches. */
 function startRemedies(design: Design): Remedy[] {
-  if (design.stopSchool !== 'torque-off' && design.stopSchool !== 'supply-contact')
+  if (design.stopStrategy !== 'torque-off' && design.stopStrategy !== 'supply-contact')
     return design.roles.resetButton
       ? []
       : [
@@ -108,7 +108,7 @@ export const stopCutsNothing: Rule = {
   severity: 'danger',
   check: ({ design, stop }) => {
     const { course } = stop;
-    if (!course || !design.stopSchool || design.stopSchool === 'request-only') return [];
+    if (!course || !design.stopStrategy || design.stopStrategy === 'request-only') return [];
     if (!wired(design.conductors) || !stop.moved.size) return [];
     const kept = [...stop.kept].map((id) => design.parts[id]!.designation);
     if (kept.length && kept.length < stop.moved.size)
@@ -119,7 +119,7 @@ export const stopCutsNothing: Rule = {
           explain: () =>
             `It takes power or torque from the other drives; ${kept.join(', ')} ${kept.length === 1 ? 'goes' : 'go'} on holding, and ${kept.length === 1 ? 'moves its axis' : 'move their axes'} if the control says so. Bring ${kept.length === 1 ? 'it' : 'them'} behind the same chain.`,
           station: 'switches',
-          field: 'stopSchool',
+          field: 'stopStrategy',
         },
       ];
     if (course.powerOffS !== undefined) return [];
@@ -130,7 +130,7 @@ export const stopCutsNothing: Rule = {
         explain: () =>
           'By what is decided it takes power or torque from the motors; with the wiring as it is, they keep it. Follow the chain on the diagram with the machine on trial: where the current goes on, there is the bridge.',
         station: 'switches',
-        field: 'stopSchool',
+        field: 'stopStrategy',
       },
     ];
   },

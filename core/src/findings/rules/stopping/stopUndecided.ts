@@ -6,7 +6,7 @@ export const stopUndecided: Rule = {
   severity: 'note',
   check: ({ design }) => {
     const has = Object.values(design.circuits).some((c) => c.function === 'stop');
-    if (!has || design.stopSchool) return [];
+    if (!has || design.stopStrategy) return [];
     return [
       {
         subject: 'stop',
@@ -14,7 +14,7 @@ export const stopUndecided: Rule = {
         explain: () =>
           'A button that only asks the controller does nothing when the controller hangs. Motor power by a contactor, everything behind the main switch, or the drives’ torque-off inputs: each has its price. Whichever it is, the stop must also be reported to the control.',
         station: 'wiring' as const,
-        field: 'stopSchool',
+        field: 'stopStrategy',
         remedies: [],
       },
     ];

@@ -34,6 +34,7 @@ const emit = defineEmits<{ jump: [{ sheet: Sheet; part: string; terminal: string
       <div class="words">
         <b>{{ data.node.designation }}</b>
         <span>{{ data.node.name }}</span>
+        <span v-if="data.node.figure" class="figure">{{ data.node.figure }}</span>
       </div>
     </div>
     <template v-for="p in data.node.ports" :key="p.id">
@@ -116,6 +117,9 @@ const emit = defineEmits<{ jump: [{ sheet: Sheet; part: string; terminal: string
   font-size: 11px;
   line-height: 14px;
   color: var(--soft);
+}
+.words .figure {
+  color: var(--ink);
 }
 .port {
   position: absolute;

@@ -17,6 +17,7 @@ import { ElDialog } from 'element-plus';
 import { useEventListener } from '@vueuse/core';
 import { computed, nextTick, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useOpenMachine } from '../../../document/openMachine';
+import { usePreferences } from '../../../document/preferences';
 import {
   graphOf,
   lineWeight,
@@ -36,6 +37,7 @@ const props = defineProps<{
   titles: (sheet: DrawnSheet) => { title: string; subtitle: string };
 }>();
 const machine = useOpenMachine();
+const preferences = usePreferences();
 
 interface Drawn {
   sheet: DrawnSheet;
@@ -45,7 +47,7 @@ interface Drawn {
   /** How much larger its words are than those of a sheet. */
   scale: number;
 }
-const all = computed((): DrawnSheet[] => ['overview', ...props.present]);
+const all = computed((): DrawnSheet[] => ['overview', 'single-line', ...props.present]);
 const picked = ref<DrawnSheet[]>([]);
 const paper = ref<Paper>('A4');
 const drawn = shallowRef<readonly Drawn[]>([]);
@@ -59,10 +61,10 @@ async function draw(): Promise<void> {
   const mine = (layouter = new Layouter());
   drawn.value = [];
   fault.value = '';
-  const { design, layout: kept } = machine.file;
+  const { layout: kept } = machine.file;
   try {
     for (const sheet of all.value) {
-      const graph = graphOf(design, machine.figures.whole.wires, sheet);
+      const graph = graphOf(machine.figures, sheet, preferences.display);
       const layout = await mine.layOut(graph);
       if (mine !== layouter) return;
       const moved = movedOn(kept.positions, graph, sheet);

@@ -6,6 +6,8 @@ export interface Line {
   id: string;
   /** Absent for a bundle. */
   number?: number | undefined;
+  /** Of a whole run, written where it arrives. */
+  label?: string | undefined;
   net: number;
   points: readonly Point[];
   fills: readonly [ground: string, stripe?: string];
@@ -38,7 +40,7 @@ function pick(e: Event): void {
     <g
       v-for="line in lines"
       :key="line.id"
-      v-memo="[line.points, line.fills[0], line.fills[1], line.number, line.net]"
+      v-memo="[line.points, line.fills[0], line.fills[1], line.number, line.label, line.net]"
       class="wire"
       :data-net="line.net"
       :data-wire="line.id"
@@ -47,7 +49,18 @@ function pick(e: Event): void {
       <path :d="pathOf(line.points)" class="casing" />
       <path :d="pathOf(line.points)" class="ground" :style="{ stroke: line.fills[0] }" />
       <path v-if="line.fills[1]" :d="pathOf(line.points)" class="stripe" :style="{ stroke: line.fills[1] }" />
-      <text v-if="line.points[0] && line.number !== undefined" :x="line.points[0].x + 4" :y="line.points[0].y - 4">
+      <template v-if="line.label !== undefined && line.points.length">
+        <text
+          v-for="(words, i) in line.label.split('\n')"
+          :key="i"
+          :x="line.points.at(-1)!.x - 5"
+          :y="line.points.at(-1)!.y + (i ? 13 : -5)"
+          text-anchor="end"
+        >
+          {{ words }}
+        </text>
+      </template>
+      <text v-else-if="line.points[0] && line.number !== undefined" :x="line.points[0].x + 4" :y="line.points[0].y - 4">
         {{ line.number }}
       </text>
     </g>

@@ -3,10 +3,10 @@ import Caution from '../../../ui/Caution.vue';
 import SuggestField from '../../../ui/SuggestField.vue';
 import ActionButton from '../../../ui/ActionButton.vue';
 import { Download, Printer, Refresh } from '@element-plus/icons-vue';
-import { bundles, walkOf } from '@nodaxis/core/wiring/diagram/overview';
+import { bundles, sheetOfBundle, walkOf } from '@nodaxis/core/wiring/diagram/overview';
 import { partGroups } from '@nodaxis/core/wiring/diagram/overviewGroups';
 import type { Point } from '@nodaxis/core/wiring/diagram/elkGraph';
-import { firstSight, widthSight, wholeSight, type Sight } from '@nodaxis/core/wiring/diagram/firstSight';
+import { firstSight, rootSight, widthSight, wholeSight, type Sight } from '@nodaxis/core/wiring/diagram/firstSight';
 import { extentOf } from '@nodaxis/core/wiring/diagram/paper';
 import { changedAt, revisionOf } from '@nodaxis/core/machine/file';
 import { sheetNumberOf, sheets, type Sheet } from '@nodaxis/core/wiring/sheets';
@@ -16,12 +16,14 @@ import { MiniMap } from '@vue-flow/minimap';
 import '@vue-flow/core/dist/style.css';
 import { computed, markRaw, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useOpenMachine } from '../../../document/openMachine';
+import { usePreferences } from '../../../document/preferences';
 import { download } from '../../../document/transfer';
 import TrialPanel from '../../../trial/TrialPanel.vue';
 import { useTrial } from '../../../trial/useTrial';
 import { sheetNames } from '@nodaxis/core/wiring/sheets';
 import {
   graphOf,
+  isBundled,
   lineFills,
   lineWeight,
   movedLines,
@@ -40,13 +42,14 @@ import WireLines, { type Line } from './WireLines.vue';
 
 /** The wiring as a diagram: a sheet for each function, and an overview that can be walked through. */
 const machine = useOpenMachine();
+const preferences = usePreferences();
 const trial = useTrial();
 const design = computed(() => machine.design);
 const wires = computed(() => machine.figures.whole.wires);
 const sheet = ref<DrawnSheet>('motor-power');
 const present = computed(() => sheets.filter((s) => [...wires.value.sheets.values()].includes(s)));
 const groups = computed(() => partGroups(design.value, wires.value));
-const graph = computed(() => graphOf(design.value, wires.value, sheet.value));
+const graph = computed(() => graphOf(machine.figures, sheet.value, preferences.display));
 const { layout, busySince, seconds, fault, stop, again } = useLayout(graph);
 const { setCenter, setViewport, zoomIn, zoomOut, viewport, getNodes, dimensions } = useVueFlow('wiring');
 
@@ -64,7 +67,7 @@ const nodes = computed((): Node[] =>
         type: 'part',
         position: moved.value[n.id] ?? layout.value!.nodes[n.id]!,
         // Raw: three hundred lines need not be watched in depth.
-        data: markRaw({ node: n, bundle: sheet.value === 'overview' }),
+        data: markRaw({ node: n, bundle: isBundled(sheet.value) }),
         connectable: false,
         draggable: !machine.readOnly,
       }))
@@ -76,6 +79,7 @@ const lines = computed((): Line[] =>
     ? graph.value.edges.map((e) => ({
         id: e.id,
         number: e.number,
+        label: e.label,
         net: e.net,
         points: movedNow.value[e.id] ?? layout.value!.lines[e.id] ?? [],
         fills: lineFills(e, sheet.value),
@@ -106,7 +110,12 @@ const isAt = (s: Sight | undefined, height: boolean): boolean => {
 };
 const isWhole = computed(() => isAt(sights.value?.whole, true));
 const isFullWidth = computed(() => isAt(sights.value?.width, false));
-const open = () => go(firstSight(graph.value, layout.value!, dimensions.value, moved.value, movedNow.value));
+const open = () =>
+  go(
+    sheet.value === 'single-line'
+      ? rootSight(graph.value, layout.value!, dimensions.value)
+      : firstSight(graph.value, layout.value!, dimensions.value, moved.value, movedNow.value),
+  );
 /** Whether some of the sheet lies outside the view: only then does a map help. */
 const beyond = computed(() => {
   const { x, y, zoom } = viewport.value;
@@ -180,7 +189,7 @@ const bundleNow = computed(() => {
 });
 function point(line: string | undefined): void {
   if (sheet.value === 'overview') bundleOver.value = line;
-  else over.value = netOf(line);
+  else if (sheet.value !== 'single-line') over.value = netOf(line);
 }
 const netOf = (line: string | undefined): number | undefined =>
   line === undefined ? undefined : graph.value.edges.find((e) => e.id === line)?.net;
@@ -189,7 +198,7 @@ const current = usePageStyle();
 watch(
   [() => trial.on, () => trial.state, graph],
   () => {
-    const s = trial.on && sheet.value !== 'overview' ? trial.state : undefined;
+    const s = trial.on && !isBundled(sheet.value) ? trial.state : undefined;
     if (!s) return current('');
     const here = (ids: Iterable<string>) => {
       const shown = new Set(graph.value.edges.map((e) => e.id));
@@ -211,6 +220,11 @@ function pick(line: string): void {
   if (sheet.value === 'overview') {
     const bundle = bundles(wires.value, groups.value).find((b) => b.id === line);
     if (bundle) sheet.value = bundle.sheet;
+    return;
+  }
+  if (sheet.value === 'single-line') {
+    const drawn = sheetOfBundle(line);
+    if (present.value.includes(drawn)) sheet.value = drawn;
     return;
   }
   if (trial.on) return trial.toggle({ kind: 'cut', conductor: line });
@@ -318,6 +332,7 @@ const printing = ref(false);
     <div class="row bar">
       <div class="row sheets" role="group" aria-label="Sheets">
         <ActionButton :aria-pressed="sheet === 'overview'" @click="sheet = 'overview'">Overview</ActionButton>
+        <ActionButton :aria-pressed="sheet === 'single-line'" @click="sheet = 'single-line'">Single line</ActionButton>
         <ActionButton v-for="s in present" :key="s" :aria-pressed="sheet === s" @click="sheet = s">
           <span class="number" aria-hidden="true">{{ sheetNumberOf(s) }}</span>{{ sheetNames[s] }}
         </ActionButton>
@@ -400,6 +415,11 @@ const printing = ref(false);
           >Brown is mains, red motor power, yellow the stop chain, blue signals and their supply. A click on a line
           opens the sheet that draws its conductors.</span
         >
+        <span v-else-if="sheet === 'single-line'" class="soft"
+          >One line stands for all conductors of a run: how many, and how thick. Brown is mains, red direct current. The
+          protective earth has its own star on sheet 0. A click on a line opens the sheet that draws its
+          conductors.</span
+        >
         <span v-else class="soft"
           >Point at a line: its whole net lights up. Click to keep it lit while you change the sheet. /3 leads to sheet
           3, where the terminal goes on.</span
@@ -450,6 +470,9 @@ const printing = ref(false);
 .tools {
   margin-left: auto;
   gap: 0;
+}
+.bar form {
+  width: 128px;
 }
 .text-field {
   width: 120px;

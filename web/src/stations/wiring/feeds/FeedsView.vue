@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { givenAt } from '@nodaxis/core/distribution/choices';
 import { socketOf } from '@nodaxis/core/distribution/seats';
 import { portOf } from '@nodaxis/core/machine/ports';
-import { printNumber, showValue } from '@nodaxis/core/units/print';
-import { baseValue } from '@nodaxis/core/units/quantity';
+import { loadOfBranch, voltsOfBranch } from '@nodaxis/core/power/branchWords';
+import { printNumber } from '@nodaxis/core/units/print';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useOpenMachine } from '../../../document/openMachine';
@@ -31,27 +30,8 @@ watch(
   { immediate: true },
 );
 
-/** Volts that arrive; of a supply also those that it makes of them. */
-const volts = ({ given, branch }: FeedRow): string => {
-  const say = (g: typeof given): string => {
-    if (!g) return '';
-    const mains = machine.design.mainsVoltage;
-    const v = g.kind === 'mains' ? (mains ? baseValue(mains) : undefined) : g.volts;
-    const kind = g.kind === 'mains' ? 'AC' : 'DC';
-    return v === undefined ? kind : `${showValue(v, 'voltage', preferences.display, 3)} ${kind}`;
-  };
-  const out =
-    branch.port && branch.gives[0] ? givenAt(machine.design, { part: branch.part, port: branch.gives[0] }) : undefined;
-  const [into, made] = [say(given), say(out)];
-  return made && made !== into && branch.gives[0] === 'out' ? `${into || '–'} → ${made}` : into;
-};
-const amps = (a: number) => showValue(a, 'current', preferences.display, 2);
-const load = ({ carried, draws }: FeedRow): string => {
-  if (draws !== undefined) return amps(draws);
-  // Of a board’s own electronics no sheet tells: nothing counted is no load of zero.
-  if (!carried?.amps) return '';
-  return carried.rated === undefined ? amps(carried.amps) : `${amps(carried.amps)} of ${amps(carried.rated)}`;
-};
+const volts = (r: FeedRow) => voltsOfBranch(machine.design, r.branch, preferences.display);
+const load = (r: FeedRow) => loadOfBranch(machine.figures, r.branch, preferences.display);
 const share = ({ carried }: FeedRow): number | undefined =>
   carried?.rated && carried.amps ? carried.amps / carried.rated : undefined;
 /** What a part takes there, where it takes more than its power. */

@@ -1,8 +1,7 @@
 import type { Figures } from '@nodaxis/core/derivation/figureTypes';
-import { givenAt } from '@nodaxis/core/distribution/choices';
 import { outlineOf, type Branch, type Outline } from '@nodaxis/core/distribution/outline';
 import type { Part } from '@nodaxis/core/machine/parts';
-import { carriedBy, drawnAt, type Carried } from '@nodaxis/core/power/carried';
+import { carriedBy, type Carried } from '@nodaxis/core/power/carried';
 import { computed, type ComputedRef } from 'vue';
 
 /** A line of the outline: a part at the place where it is fed. */
@@ -10,11 +9,7 @@ export interface FeedRow {
   key: string;
   branch: Branch;
   part: Part;
-  /** What arrives: mains, or direct current of a voltage, V; undefined where nothing does. */
-  given: { kind: 'mains' | 'direct'; volts?: number } | undefined;
   carried: Carried | undefined;
-  /** Current that a load draws, A; undefined for what gives power on, and for what is counted by its motors. */
-  draws: number | undefined;
   strips: string[];
   children: FeedRow[];
 }
@@ -29,14 +24,11 @@ export function useFeedRows(
     const { design } = read;
     const byKey = new Map<string, FeedRow>();
     const row = (branch: Branch): FeedRow => {
-      const source = branch.from ?? (branch.gives[0] ? { part: branch.part, port: branch.gives[0] } : undefined);
       const made: FeedRow = {
         key: rowKey(branch),
         branch,
         part: design.parts[branch.part]!,
-        given: source && givenAt(design, source),
         carried: branch.gives.length ? carriedBy(read, branch.part, branch.port) : undefined,
-        draws: drawnAt(read, branch.part, branch.port),
         strips: branch.strips.map((id) => design.parts[id]!.designation),
         children: branch.branches.map(row),
       };
