@@ -5,6 +5,7 @@ import { deriveFigures } from '../derivation/figures';
 import { newDesign } from '../machine/create';
 import type { MachineFile } from '../machine/file';
 import { newMachineFile } from '../machine/file';
+import type { PartSlot } from '../machine/slots';
 import { dunnock } from '../samples/dunnock';
 import { plover } from '../samples/plover';
 import { wren } from '../samples/wren';
@@ -247,4 +248,37 @@ it('before the first plan one finding asks for it, and no earth cries danger thi
   const all = findingsOf(deriveFigures(early.design));
   expect(all.filter((f) => f.code === 'earth-missing' || f.code === 'controller-unpowered')).toEqual([]);
   expect(all.find((f) => f.code === 'plan-behind')?.remedies[0]?.command.name).toBe('plan-wiring');
+});
+
+describe('a terminal with more conductors than it holds', () => {
+  const dry = setOf(Object.keys(machines.dunnock.design.conductors), { state: 'planned' });
+  const none = (slot: PartSlot): Command => ({ name: 'choose-part', args: { slot, library: null } });
+  /** Takes the first way out of each, until none is left; the strips of the rails after that. */
+  const cured = (file: MachineFile) => {
+    let now = file;
+    for (let next; (next = find(now, 'terminal-crowded')[0]?.remedies[0]);) now = run(now, next.command);
+    return now.design.rails;
+  };
+  it('at a supply gets a strip of its rail, with a place for each lead', () => {
+    const file = of('dunnock', dry, none({ rail: 'field', item: 'zero' }), plan);
+    expect(find(file, 'terminal-crowded').map((f) => f.title)).toEqual(['-T3:− takes 16 conductors']);
+    const { zero } = cured(file).field!;
+    const strip = run(file, find(file, 'terminal-crowded')[0]!.remedies[0]!.command).design.parts[zero!]!;
+    expect(Object.values(strip.terminals).map((t) => t.holds)).toEqual([2, 24]);
+  });
+  it('behind the contactor of the stop chain gets the strip of the drives', () => {
+    const file = of('dunnock', dry, none({ rail: 'drives', item: 'plus' }), plan);
+    expect(find(file, 'terminal-crowded').map((f) => f.title)).toEqual(['-Q2:2 takes 4 conductors']);
+    expect(cured(file).drives!.plus).toBeDefined();
+  });
+  it('of a strip gets a longer strip in its place', () => {
+    const short: Command = {
+      name: 'choose-part',
+      args: { slot: { rail: 'field', item: 'zero' }, library: 'strip-hedge-12' },
+    };
+    const file = of('dunnock', dry, short, plan);
+    const before = file.design.rails.field!.zero;
+    expect(find(file, 'terminal-crowded').map((f) => f.title)).toEqual(['-X6:OUT takes 16 conductors']);
+    expect(cured(file).field!.zero).toBe(before);
+  });
 });

@@ -1,10 +1,73 @@
+import { givenAt } from '../../../distribution/choices';
+import type { Design } from '../../../machine/design';
+import type { FeedSource } from '../../../machine/feeds';
 import type { TerminalRef } from '../../../machine/ids';
 import { terminalKey } from '../../../machine/ids';
+import { type LibraryEntry } from '../../../machine/library/entry';
+import { libraryOf } from '../../../machine/library/index';
+import { listedFigure } from '../../../machine/library/listed';
+import { portsOf } from '../../../machine/ports';
+import { directRails, railItems } from '../../../machine/rails';
+import type { PartSlot } from '../../../machine/slots';
+import { figureOr } from '../../../units/derived';
 import { terminalName } from '../../../wiring/wires';
-import type { Rule } from '../../finding';
+import { takeInstead } from '../../choose';
+import type { Remedy, Rule } from '../../finding';
+import { replanned } from '../../replanned';
 
 /** What a terminal holds where its sheet does not tell. */
 const USUAL_LEADS = 2;
+
+/** Places on a strip of the library; the lead to it has a terminal of its own. */
+const placesOf = ({ terminals }: Pick<LibraryEntry, 'terminals'>): number =>
+  Math.max(...Object.values(terminals).map((t) => t.holds ?? USUAL_LEADS));
+/** The smallest strip of the library with so many places, with fuses of this rating, or with none for 0. */
+function stripWith(places: number, fuseA: number): LibraryEntry | undefined {
+  return libraryOf('terminal-strip')
+    .filter((e) => Object.values(e.terminals).every((t) => t.role !== 'protective-earth'))
+    .filter((e) => figureOr(listedFigure(e, 'ratedCurrent'), 0) === fuseA && placesOf(e) >= places)
+    .sort((a, b) => placesOf(a) - placesOf(b))[0];
+}
+/** The pole of direct current that a terminal gives, as a strip would be fed from it. */
+function poleAt(design: Design, { part, terminal }: TerminalRef): FeedSource | undefined {
+  for (const port of portsOf(design.parts[part]!).values()) {
+    if (port.direction !== 'gives' || givenAt(design, { part, port: port.id })?.kind !== 'direct') continue;
+    const [conductor] = Object.entries(port.terminals).find(([, t]) => t === terminal) ?? [];
+    // What parts one pole parts plus: 0 V is not switched.
+    if (conductor === 'plus' || conductor === 'pole-0') return { part, port: port.id, pole: 'plus' };
+    if (conductor === 'minus') return { part, port: port.id, pole: 'minus' };
+  }
+  return undefined;
+}
+/** The strip of the rail that begins at this pole, where the rail has none yet. */
+function railSlot({ rails, roles, stopStrategy }: Design, from: FeedSource): PartSlot | undefined {
+  const item = railItems[from.pole === 'plus' ? 1 : 2];
+  // The rail of the drives begins behind the contactor that the stop chain holds.
+  const cut = stopStrategy === 'motor-power' && from.part === roles.stopContactor ? 'drives' : undefined;
+  const rail = cut ?? directRails.find((r) => from.port === 'out' && rails[r]?.supply === from.part);
+  return rail && !rails[rail]?.[item] ? { rail, item } : undefined;
+}
+/** A longer strip in the place of a full one, or one beside the pole from which all its leads come. */
+function fanOut(design: Design, at: TerminalRef, leads: number): Remedy[] {
+  const part = design.parts[at.part]!;
+  if (part.data.class === 'terminal-strip') {
+    const longer = stripWith(leads, figureOr(listedFigure(part, 'ratedCurrent'), 0));
+    return longer ? [replanned(design, `Take ${longer.name}`, takeInstead(design, at.part, longer.key))] : [];
+  }
+  const from = poleAt(design, at);
+  const strip = from && stripWith(leads, 0);
+  if (!from || !strip) return [];
+  const slot = railSlot(design, from);
+  return [
+    replanned(
+      design,
+      `Put ${strip.name}, at ${terminalName(design, at)}`,
+      slot
+        ? { name: 'choose-part', args: { slot, library: strip.key } }
+        : { name: 'add-part', args: { library: strip.key, from } },
+    ),
+  ];
+}
 
 /** More leads on one terminal than it holds. */
 export const terminalCrowded: Rule = {
@@ -34,6 +97,7 @@ export const terminalCrowded: Rule = {
           `It holds ${e.holds}. Put a terminal strip with links beside ${part.designation} and fan out from there.`,
         station: 'wiring',
         field: 'conductors',
+        remedies: fanOut(design, e, e.n),
       };
     });
   },
