@@ -43,6 +43,16 @@ describe('a derivation runs only for what an edit touched', () => {
   });
 });
 
+it('a rail that loses its supply is planned and stopped anew, although no part went: what is wired stays on the bench', () => {
+  const command: Command = { name: 'choose-part', args: { slot: { rail: 'drives', item: 'supply' }, library: null } };
+  const { figures } = counted(command);
+  expect(figures.design.parts['motor-supply']).toBeDefined();
+  const afresh = deriveFigures(figures.design);
+  expect(figures.plan.proposals).toEqual(afresh.plan.proposals);
+  expect(figures.replanned).toEqual(afresh.replanned);
+  expect(figures.stop.course).toEqual(afresh.stop.course);
+});
+
 describe('how much of a station is settled', () => {
   it('all of a finished machine, nothing of a new one, and it grows with what is entered', () => {
     for (const s of Object.values(settledOf(deriveFigures(dunnock().design)))) expect(s.done).toBe(s.of);

@@ -125,6 +125,7 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
       design.circuits,
       design.outputs,
       design.roles,
+      design.rails,
       design.stopStrategy,
       design.feeds,
       design.heads,
@@ -237,7 +238,7 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
     const shapes = Object.values(design.parts).flatMap((p) => [p.terminals, p.boardRevision]);
     const started = cache.keep(
       'stop/started',
-      [network, drives, design.circuits, design.roles, design.stopStrategy, design.feeds, ...shapes],
+      [network, drives, design.circuits, design.roles, design.rails, design.stopStrategy, design.feeds, ...shapes],
       (): Omit<StopFigures, 'course'> & { living: LivingMachine } => {
         const living = new LivingMachine(design, network);
         // Without a coil nothing holds itself, and nothing can chase anything.

@@ -65,7 +65,9 @@ export const useSweep = defineStore('sweep', () => {
   watch(
     () => {
       const [f, d] = [machine.figures, machine.design];
-      return f && d ? [f.network, d.circuits, d.outputs, d.roles, d.stopStrategy, d.dailyChecks, f.plan] : undefined;
+      return f && d
+        ? [f.network, d.circuits, d.outputs, d.roles, d.rails, d.stopStrategy, d.dailyChecks, f.plan]
+        : undefined;
     },
     (now, was) => {
       if (!now || (was && now.every((x, i) => x === was[i]))) return;
