@@ -1,6 +1,7 @@
 import type { Design } from '../machine/design';
 import { circuitName, describeField, fieldTitle } from '../machine/fields';
 import type { TerminalRef } from '../machine/ids';
+import { partsOfRails } from '../machine/rails';
 import type { Quantity } from '../units/quantity';
 import type { Setting } from '../settings/setting';
 import { showSetting } from '../settings/setting';
@@ -70,6 +71,13 @@ function wiringLines(changes: readonly ChangedConductor[]): ChangedLine[] {
     return [{ group: 'Wiring', what: `Conductors ${numbers}${field}`, was, is }];
   });
 }
+
+/** The part that each role and each place of the rails has. */
+const placesOf = ({ roles, rails }: Design): ReadonlyMap<string, string> =>
+  new Map([
+    ...Object.entries(roles).map(([role, id]) => [`roles.${role}`, id] as const),
+    ...partsOfRails(rails).map(([path, id]) => [`rails.${path}`, id] as const),
+  ]);
 
 /** A revision of a machine: its design, and the settings of its control. */
 export interface Revised {
@@ -208,8 +216,19 @@ export function compareRevisions(before: Revised, after: Revised, display: Displ
   }
   for (const id of ids(was.outputs, is.outputs))
     walk('Inputs and outputs', `outputs.${id}`, was.outputs[id], is.outputs[id]);
+  const [placed, places] = [placesOf(was), placesOf(is)];
+  for (const path of new Set([...placed.keys(), ...places.keys()])) {
+    const [a, b] = [placed.get(path), places.get(path)];
+    if (a === b) continue;
+    lines.push({
+      group: 'Machine',
+      what: (describeField(is, path) ?? describeField(was, path))?.label ?? plainPath(path),
+      was: a === undefined ? '–' : partName(was, a),
+      is: b === undefined ? '–' : partName(is, b),
+    });
+  }
   for (const key of ids(was, is))
-    if (!['parts', 'axes', 'circuits', 'outputs', 'conductors', 'overrides'].includes(key))
+    if (!['parts', 'axes', 'circuits', 'outputs', 'conductors', 'overrides', 'roles', 'rails'].includes(key))
       walk('Machine', key, was[key], is[key]);
   lines.push(...settingLines(before.settings, after.settings, display));
   return lines;

@@ -8,6 +8,7 @@ import { withEntry } from '../machine/journal';
 import { dunnock } from '../samples/dunnock';
 import { defaultDisplay } from '../units/print';
 import { quantity } from '../units/quantity';
+import type { PartSlot } from '../machine/slots';
 import { compareRevisions } from './compare';
 import { filterTimeline, timelineOf } from './timeline';
 import type { LineKind } from './timeline';
@@ -63,6 +64,26 @@ describe('revisions', () => {
     );
     expect(lines.filter((l) => l.group === 'Wiring')).toHaveLength(1);
     expect(compareRevisions(revised(start), revised(start), defaultDisplay)).toEqual([]);
+  });
+  it('tell where power comes from and what a part does by the names of the parts', () => {
+    const take = (slot: PartSlot, library: string | null): Command => ({
+      name: 'choose-part',
+      args: { slot, library },
+    });
+    const free = Object.keys(start.design.conductors);
+    const commands: Command[] = [
+      { name: 'set-conductors', args: { ids: free, set: { state: 'planned' } } },
+      take({ rail: 'mains', device: 2 }, null),
+      take({ rail: 'logic', item: 'plus' }, 'strip-hedge-12'),
+      take({ role: 'host' }, null),
+    ];
+    const changed = commands.reduce((f, c) => edit(f, '2026-05-01T10:00:00.000Z', c), start);
+    const lines = compareRevisions(revised(start), revised(changed), defaultDisplay);
+    expect(lines.filter((l) => l.group === 'Machine').map((l) => `${l.what}: ${l.was} → ${l.is}`)).toEqual([
+      'Computer: -K2 Desk, computer of the machine → –',
+      'On the way of the mains: -R1 Sieve 16, mains filter → –',
+      'Logic supply, plus strip: – → -X7 Hedge 12, linked terminals',
+    ]);
   });
   it('tell conductors that changed alike in one line, by their numbers', () => {
     const conductors = Object.entries(start.design.conductors).sort(([, a], [, b]) => a.number - b.number);
