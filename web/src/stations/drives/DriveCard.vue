@@ -1,8 +1,8 @@
 <script setup lang="ts">
+import Caution from '../../ui/Caution.vue';
 import Fold from '../../ui/Fold.vue';
 import ActionButton from '../../ui/ActionButton.vue';
-import ActionMenu from '../../ui/ActionMenu.vue';
-import { likeAxes, sameDrives } from '@nodaxis/core/advice/sameAs';
+import { sameDrives } from '@nodaxis/core/advice/sameAs';
 import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import { showValue } from '@nodaxis/core/units/print';
 import { trapezoid } from '@nodaxis/core/motion/profile/trapezoid';
@@ -11,6 +11,7 @@ import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import AxisMark from '../../widgets/AxisMark.vue';
 import MachineField from '../../widgets/MachineField.vue';
+import SameAs from '../../widgets/SameAs.vue';
 import StepsField from './StepsField.vue';
 import PartChooser from '../../widgets/PartChooser.vue';
 
@@ -22,18 +23,8 @@ const path = computed(() => `axes.${props.figures.id}`);
 const linear = computed(() => axis.value.motion === 'linear');
 
 const fault = ref('');
-/** Motors, drivers and their settings of another axis, taken in one edit. */
-const likes = computed(() =>
-  likeAxes(machine.design, props.figures.id)
-    .filter((id) => machine.design.axes[id]!.drives.some((d) => d.motor || d.driver))
-    .map((value) => ({ value, label: machine.design.axes[value]!.letter })),
-);
-function makeLike(like: string) {
-  const commands = sameDrives(machine.design, props.figures.id, like);
-  const title = `${axis.value.letter}: motors and drivers as ${machine.design.axes[like]!.letter}`;
-  const faults = commands.length ? machine.run({ name: 'several', args: { title, commands } }) : [];
-  fault.value = faults.map((f) => `${f.what} ${f.fix}`).join(' ');
-}
+/** Whether an axis has a motor or a driver to take. */
+const hasDrives = (id: string) => machine.design.axes[id]!.drives.some((d) => d.motor || d.driver);
 const leadsOf = (id: string | undefined) => {
   const data = id ? machine.design.parts[id]?.data : undefined;
   return data?.class === 'motor' ? data.leads : 0;
@@ -61,9 +52,15 @@ const story = computed(() => {
   <article class="sheet card" :aria-label="`Drive of ${axis.letter}`">
     <div class="row spread">
       <h2 class="row"><AxisMark :letter="axis.letter" /> drive</h2>
-      <ActionMenu v-if="likes.length" :items="likes" :disabled="machine.readOnly" @pick="makeLike">Same as</ActionMenu>
+      <SameAs
+        :axis="figures.id"
+        what="motors and drivers"
+        :from="sameDrives"
+        :has="hasDrives"
+        @refused="fault = $event"
+      />
     </div>
-    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <Caution v-if="fault" kind="refused">{{ fault }}</Caution>
     <MachineField :path="`${path}.maxSpeed`" />
     <MachineField :path="`${path}.acceleration`" />
     <MachineField :path="`${path}.torqueFactor`" no-source />

@@ -3,8 +3,7 @@ import Caution from '../../ui/Caution.vue';
 import Fold from '../../ui/Fold.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
-import ActionMenu from '../../ui/ActionMenu.vue';
-import { likeAxes, sameMotion } from '@nodaxis/core/advice/sameAs';
+import { sameMotion } from '@nodaxis/core/advice/sameAs';
 import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import { cuttingPresets } from '@nodaxis/core/drivetrain/cutting';
 import { transmissionFields } from '@nodaxis/core/machine/fields';
@@ -17,6 +16,7 @@ import AxisMark from '../../widgets/AxisMark.vue';
 import FigureText from '../../widgets/FigureText.vue';
 import { useLater } from '../../widgets/gradually';
 import MachineField from '../../widgets/MachineField.vue';
+import SameAs from '../../widgets/SameAs.vue';
 
 const props = defineProps<{ figures: AxisFigures }>();
 /** What is folded away is drawn a moment later. */
@@ -87,20 +87,6 @@ function setCut(key: string) {
       }),
     );
 }
-/** Transmission and motion of another axis, taken in one edit. The same list after most edits: then it is not drawn again. */
-const likes = computed((before?: { value: string; label: string }[]) => {
-  const now = likeAxes(machine.design, props.figures.id).map((value) => ({
-    value,
-    label: machine.design.axes[value]!.letter,
-  }));
-  const same = before?.length === now.length && now.every((o, i) => o.value === before[i]!.value);
-  return same ? before : now;
-});
-function makeLike(like: string) {
-  const commands = sameMotion(machine.design, props.figures.id, like);
-  const title = `${axis.value.letter}: transmission and motion as ${machine.design.axes[like]!.letter}`;
-  if (commands.length) act(machine.run({ name: 'several', args: { title, commands } }));
-}
 const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.figures.id } }));
 </script>
 
@@ -111,7 +97,7 @@ const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.
       <span class="soft"
         >one motor turn = <FigureText :value="travelPerRev" :dimension="axis.motion === 'linear' ? 'length' : 'angle'"
       /></span>
-      <ActionMenu v-if="likes.length" :items="likes" :disabled="machine.readOnly" @pick="makeLike">Same as</ActionMenu>
+      <SameAs :axis="figures.id" what="transmission and motion" :from="sameMotion" @refused="fault = $event" />
     </header>
     <MachineField :path="`${path}.travel`" />
     <div class="pair" :data-field="`${path}.transmission.kind`">

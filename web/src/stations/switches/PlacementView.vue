@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import ActionMenu from '../../ui/ActionMenu.vue';
 import Caution from '../../ui/Caution.vue';
 import Fold from '../../ui/Fold.vue';
 import QuantityField from '../../ui/QuantityField.vue';
-import { likeAxes, sameSwitches } from '@nodaxis/core/advice/sameAs';
+import { sameSwitches } from '@nodaxis/core/advice/sameAs';
 import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import type { Placement } from '@nodaxis/core/derivation/placements';
 import { datumQuality, placementsOf } from '@nodaxis/core/derivation/placements';
@@ -16,6 +15,7 @@ import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import AxisMark from '../../widgets/AxisMark.vue';
 import MachineField from '../../widgets/MachineField.vue';
+import SameAs from '../../widgets/SameAs.vue';
 import IndexDial from './IndexDial.vue';
 import PlacementRuler from './PlacementRuler.vue';
 import ReferenceOrder from './ReferenceOrder.vue';
@@ -32,19 +32,8 @@ const rows = computed(() =>
   })),
 );
 const fault = ref('');
-/** Axes that have switches of their own, to take them from. */
-const likes = (id: string) =>
-  likeAxes(machine.design, id)
-    .filter((other) => figures.value.axes.some((a) => a.id === other && a.switches.length))
-    .map((value) => ({ value, label: machine.design.axes[value]!.letter }));
-/** Switches and figures of the reference of another axis, taken in one edit. */
-function makeLike(id: string, like: string): void {
-  const commands = sameSwitches(machine.design, id, like);
-  const letter = (axis: string) => machine.design.axes[axis]!.letter;
-  const title = `${letter(id)}: switches and reference as ${letter(like)}`;
-  const faults = commands.length ? machine.run({ name: 'several', args: { title, commands } }) : [];
-  fault.value = faults.map((f) => `${f.what} ${f.fix}`).join(' ');
-}
+/** Whether an axis has switches of its own to take. */
+const hasSwitches = (id: string) => figures.value.axes.some((a) => a.id === id && a.switches.length > 0);
 const show = (a: AxisFigures, v: number | undefined) =>
   v === undefined ? '–' : showValue(v, a.axis.motion === 'linear' ? 'length' : 'angle', preferences.display, 3);
 const partOf = (device: string) => machine.design.parts[device];
@@ -93,13 +82,13 @@ const clearance = computed(() => {
           >datum repeats within ±{{ show(a, datum.error.repeatability)
           }}{{ datum.error.constant ? `; ${show(a, datum.error.constant)} of delay cancels` : '' }}</span
         >
-        <ActionMenu
-          v-if="likes(a.id).length"
-          :items="likes(a.id)"
-          :disabled="machine.readOnly"
-          @pick="makeLike(a.id, $event)"
-          >Same as</ActionMenu
-        >
+        <SameAs
+          :axis="a.id"
+          what="switches and reference"
+          :from="sameSwitches"
+          :has="hasSwitches"
+          @refused="fault = $event"
+        />
       </div>
       <PlacementRuler :axis="a" :placements="placements" />
       <ul class="verdicts">
