@@ -113,3 +113,22 @@ it('what a result was built on keeps its value under its new path', () => {
     before.journal[1],
   ]);
 });
+
+it('reads whatever it is given, and leaves what it does not know for the schema to name', () => {
+  const odd = { roles: { constructor: 'x', toString: 'y', pump: 'z' }, valueOf: 1 };
+  expect((railsForRoles({ design: odd }) as { design: object }).design).toEqual({
+    roles: { constructor: 'x', toString: 'y', pump: 'z' },
+    rails: {},
+    valueOf: 1,
+  });
+  const patches = [patch('replace', ['constructor', 'a'], 1), null, { path: 7 }, patch('replace', ['roles'], null)];
+  const history = { snapshots: [null, { number: 'one', design: {} }], revisions: [null, { number: 1, patches }] };
+  const read = railsForRoles({ history, journal: [null, { dependedOn: { constructor: 1, 'roles.toString': 2 } }] });
+  expect(read).toEqual({
+    history: { ...history, revisions: [null, { number: 1, patches: [...patches.slice(0, 3), ...emptied] }] },
+    journal: [null, { dependedOn: { constructor: 1, 'roles.toString': 2 } }],
+  });
+  for (const raw of [{}, { design: 3, history: [], journal: 'x' }, { history: { snapshots: 1, revisions: 2 } }])
+    expect(railsForRoles(raw)).toEqual(raw);
+});
+const emptied = [patch('replace', ['roles'], {}), patch('replace', ['rails'], {})];

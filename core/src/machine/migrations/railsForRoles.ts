@@ -16,6 +16,9 @@ export function railsForRoles(raw: Record<string, unknown>): Record<string, unkn
 
 type Table = Record<string, unknown>;
 const isTable = (v: unknown): v is Table => typeof v === 'object' && v !== null && !Array.isArray(v);
+/** What a table of this file says of a key of the read one, which may be called as anything. */
+const looked = (table: Readonly<Record<string, string>>, key: string): string | undefined =>
+  Object.hasOwn(table, key) ? table[key] : undefined;
 const rolesOf = (design: Table): Table => (isTable(design.roles) ? design.roles : {});
 
 const renamed: Readonly<Record<string, string>> = {
@@ -54,7 +57,7 @@ function railsOf(roles: Table): Table {
 const keptRoles = (roles: Table): Table =>
   Object.fromEntries(
     Object.entries(roles).filter(
-      ([role]) => !(role in places) && !(way as readonly string[]).includes(role) && !dropped.includes(role),
+      ([role]) => !Object.hasOwn(places, role) && !(way as readonly string[]).includes(role) && !dropped.includes(role),
     ),
   );
 
@@ -64,7 +67,7 @@ function designOf(design: Table): Table {
     if (key === 'roles' && isTable(value)) {
       made.roles = keptRoles(value);
       made.rails = railsOf(value);
-    } else made[renamed[key] ?? key] = value;
+    } else made[looked(renamed, key) ?? key] = value;
   }
   return made;
 }
@@ -93,9 +96,10 @@ function historyOf(history: Table): Table {
     for (const p of r.patches as unknown[]) {
       const path = isTable(p) && Array.isArray(p.path) ? (p.path as unknown[]) : [];
       if (path[0] === 'roles') roles = patched(roles, p as Table, path);
-      else if (isTable(p) && typeof path[0] === 'string' && path[0] in renamed)
-        patches.push({ ...p, path: [renamed[path[0]], ...path.slice(1)] });
-      else patches.push(p);
+      else {
+        const key = looked(renamed, String(path[0]));
+        patches.push(key === undefined ? p : { ...(p as Table), path: [key, ...path.slice(1)] });
+      }
     }
     if (roles !== before)
       patches.push(
@@ -132,8 +136,8 @@ function patched(roles: Table, { op, value }: Table, path: readonly unknown[]): 
 function entryOf(entry: unknown): unknown {
   if (!isTable(entry) || !isTable(entry.dependedOn)) return entry;
   const dependedOn = Object.entries(entry.dependedOn).map(([path, value]) => {
-    const role = path.startsWith('roles.') ? path.slice('roles.'.length) : '';
-    return [role in places ? `rails.${places[role]}` : (renamed[path] ?? path), value];
+    const place = path.startsWith('roles.') ? looked(places, path.slice('roles.'.length)) : undefined;
+    return [place === undefined ? (looked(renamed, path) ?? path) : `rails.${place}`, value];
   });
   return { ...entry, dependedOn: Object.fromEntries(dependedOn) };
 }
