@@ -5,6 +5,7 @@ import type { FeedSource } from '../machine/feeds';
 import { loadVolts } from '../machine/loads';
 import { type DirectRail, mainsWay } from '../machine/rails';
 import { portOf, socketPort } from '../machine/ports';
+import { outputTerminals } from './outputTerminals';
 import { usualSeats } from './usualSeats';
 
 export type Source = FeedSource;
@@ -148,8 +149,9 @@ function usualFeeds(design: ReadForFeeds, tell: (part: string, port: string, sou
   if (stopStrategy === 'torque-off')
     for (const [id, part] of Object.entries(parts)) if (isDriver(part.data)) feed(id, 'torque-off', field);
 
-  for (const o of Object.values(design.outputs)) {
-    const switched = gives(o.output?.part ?? roles.controller, 'switched');
+  const { terminals } = outputTerminals(design);
+  for (const [id, o] of Object.entries(design.outputs)) {
+    const switched = gives(terminals[id]?.part ?? roles.controller, 'switched');
     if (o.relay && !o.alwaysOn) feed(o.relay, 'coil', switched);
     for (const d of o.devices) {
       // A drive that is told to run takes no power here.

@@ -11,7 +11,8 @@ import { dunnock } from '../../samples/dunnock';
 import { terminalName } from '../wires';
 import { defaultDisplay } from '../../units/print';
 import { inputPlaces } from './inputs';
-import { outputPlaces } from './outputs';
+import { outputPlaces } from '../../distribution/outputTerminals';
+import { distributionOf } from '../../distribution/tree';
 import { planConductors } from './plan';
 
 const run = (file: MachineFile, ...commands: Command[]): MachineFile =>
@@ -152,5 +153,11 @@ describe('outputs beyond those of the controller', () => {
     for (const [id] of there)
       for (const d of design.outputs[id]!.devices)
         expect([stop.full.fed(d, 'load'), stop.rest.fed(d, 'load')]).toEqual([true, false]);
+    // What is counted at the controller and at the board is what each of them switches.
+    const { feeds } = distributionOf(design);
+    for (const [id, { devices }] of Object.entries(design.outputs))
+      for (const d of devices)
+        if (feeds[d]?.load?.port === 'switched') expect([d, feeds[d].load.part]).toEqual([d, plan.outputs[id]!.part]);
+    expect(Object.values(feeds).filter((f) => f.load?.part === board)).toHaveLength(2);
   });
 });

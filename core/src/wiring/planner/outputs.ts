@@ -1,17 +1,14 @@
 import type { OutputCircuit, OutputFunction } from '../../machine/connections';
 import type { Design } from '../../machine/design';
-import { inputBoardsOf, takesBoard } from '../../machine/boards';
-import { terminalKey, type TerminalRef } from '../../machine/ids';
-import type { Element, Part, PartClass, TerminalRole } from '../../machine/parts';
-import { terminalsWithRole } from '../../machine/parts';
+import { outputTerminals } from '../../distribution/outputTerminals';
+import type { TerminalRef } from '../../machine/ids';
+import type { Element, Part, PartClass } from '../../machine/parts';
 import { loadAmps, loadVolts } from '../../machine/loads';
 import { mainsProtectionA, USUAL_BREAKER_A } from './mains';
 import type { Planning } from './planning';
-import { firstWithRole } from './planning';
 import { fieldPole, poleFrom, protectionA } from './poles';
 import type { PlanGap } from './proposal';
 import { switchedBy } from './relays';
-import { at } from './proposal';
 import { usual } from '../../machine/library/usual';
 
 type DigitalOutput = Extract<Element, { kind: 'digital-output' }>;
@@ -22,53 +19,21 @@ export const outputElement = (part: Part | undefined, terminal: string): Digital
     (e): e is DigitalOutput => e.kind === 'digital-output' && e.out === terminal,
   );
 
-/** The roles of the terminals that can carry out a function, the better one first. */
-export const outputRolesFor = (of: OutputFunction): readonly TerminalRole[] =>
-  of === 'spindle-speed' ? ['analogue-out', 'pulse-width-out'] : ['output'];
-
-/** Terminals that a function can be put on: those of the controller, then those of the boards that hang on it. */
-export function outputPlaces(design: Design, of: OutputFunction): (TerminalRef & { on: Part })[] {
-  const { controller } = design.roles;
-  const owner = controller ? design.parts[controller] : undefined;
-  if (!owner) return [];
-  const boards = takesBoard(owner) ? inputBoardsOf(design) : [];
-  return [{ id: controller!, part: owner }, ...boards].flatMap(({ id, part: on }) =>
-    outputRolesFor(of).flatMap((role) => terminalsWithRole(on, role).map((terminal) => ({ part: id, terminal, on }))),
-  );
-}
-
-/** Gives each output circuit that needs one a terminal: the one chosen by hand, else the first free one. */
+/** Gives each output circuit that needs one a terminal, and says for which there is none. */
 export function assignOutputs(design: Design, gaps: PlanGap[]): Record<string, TerminalRef> {
   const controller = design.roles.controller ? design.parts[design.roles.controller] : undefined;
-  const result: Record<string, TerminalRef> = {};
-  if (!controller) return result;
-  const circuits = Object.entries(design.outputs).filter(([, o]) => !o.alwaysOn);
-  for (const [id, o] of circuits) if (o.output) result[id] = o.output;
-  const taken = new Set(Object.values(result).map(terminalKey));
-  for (const [id, o] of circuits) {
-    if (o.output) continue;
-    const wanted = outputPlaces(design, o.function).filter((t) => takes(design, o, t.on, t.terminal));
-    const free = wanted.find((t) => !taken.has(terminalKey(t)));
-    if (!free) {
-      gaps.push({
-        what: wanted.length
-          ? `${controller.name} has ${wanted.length} such output${wanted.length === 1 ? '' : 's'}${wanted.some((t) => t.on !== controller) ? ' with its boards' : ''}; none is left for ${outputName(o)}.`
-          : `${controller.name} has no output for ${outputName(o)}.`,
-        field: `outputs.${id}.output`,
-      });
-      continue;
-    }
-    taken.add(terminalKey(free));
-    result[id] = at(free.part, free.terminal);
+  const { terminals, without } = outputTerminals(design);
+  for (const { id, wanted } of without) {
+    const { name } = controller!;
+    const of = outputName(design.outputs[id]!);
+    gaps.push({
+      what: wanted.length
+        ? `${name} has ${wanted.length} such output${wanted.length === 1 ? '' : 's'}${wanted.some((t) => t.on !== controller) ? ' with its boards' : ''}; none is left for ${of}.`
+        : `${name} has no output for ${of}.`,
+      field: `outputs.${id}.output`,
+    });
   }
-  return result;
-}
-
-/** Whether the far side understands what a terminal gives: an analogue level or pulses of varying width. */
-function takes(design: Design, o: OutputCircuit, controller: Part, terminal: string): boolean {
-  if (o.function !== 'spindle-speed') return true;
-  const analogue = controller.terminals[terminal]!.role === 'analogue-out';
-  return o.devices.every((d) => firstWithRole(design.parts[d], analogue ? 'analogue-in' : 'pulse-width-in'));
+  return terminals;
 }
 
 const names: Record<OutputFunction, string> = {
