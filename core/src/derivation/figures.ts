@@ -230,9 +230,10 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
         design.outputs,
         design.roles,
         design.parts,
+        plan,
         ...Object.values(design.axes),
       ],
-      () => controllerSettings(design, settings),
+      () => controllerSettings(design, settings, plan.inputs),
     );
     yield;
     const shapes = Object.values(design.parts).flatMap((p) => [p.terminals, p.boardRevision]);

@@ -4,8 +4,9 @@ import { figureOr, gather, known, mapKnown, missing } from '../units/derived';
 import { axesOf } from '../machine/design';
 import { spindleEncoderOf } from '../machine/spindleEncoder';
 import { circuitName } from '../machine/fields';
+import type { TerminalRef } from '../machine/ids';
 import type { Axis, AxisEnd, Reference } from '../machine/mechanics';
-import type { InputCircuit, InputFunction, OutputFunction } from '../machine/connections';
+import type { InputFunction, OutputFunction } from '../machine/connections';
 import { travelPerRevolution } from '../drivetrain/transmission';
 import type { Setting, SettingValue } from './setting';
 
@@ -86,8 +87,12 @@ export interface ControllerInput {
   pollS: number;
 }
 
-/** The settings as the controller takes them, or everything that is still missing for it. */
-export function controllerSettings(design: Design, settings: readonly Setting[]): Derived<ControllerSettings> {
+/** The settings as the controller takes them, with the terminal that each input was planned on, or everything that is still missing for it. */
+export function controllerSettings(
+  design: Design,
+  settings: readonly Setting[],
+  planned: Readonly<Record<string, TerminalRef>>,
+): Derived<ControllerSettings> {
   const byKey = new Map(settings.map((s) => [s.key, s.value]));
   const get = <T extends SettingValue>(key: string): Derived<T> =>
     (byKey.get(key) as Derived<T> | undefined) ?? missing(key);
@@ -175,7 +180,7 @@ export function controllerSettings(design: Design, settings: readonly Setting[])
         drive: drives.size === 1 ? [...drives][0] : undefined,
         activeWhen: active,
         filterS,
-        pollS: pollOf(design, circuit),
+        pollS: pollOf(design, planned[id]),
       }),
     );
   });
@@ -202,11 +207,11 @@ function sidesOf(axis: Axis, switchesOnInput: readonly number[]): NonNullable<Re
   return (switchesOnInput[0] ?? 0) > 1 ? 'motor-by-motor' : 'together';
 }
 
-/** The control's own poll, and that of a board in between where its inputs are read through one. */
-function pollOf(design: Design, circuit: InputCircuit): number {
+/** The control's own poll, and that of a board in between where an input is read through one. */
+function pollOf(design: Design, input: TerminalRef | undefined): number {
   const { controller } = design.roles;
   const own = controller ? design.parts[controller]?.data : undefined;
-  const board = circuit.input ? design.parts[circuit.input.part]?.data : undefined;
+  const board = input && design.parts[input.part]?.data;
   return (
     (own?.class === 'controller' ? figureOr(own.inputPoll, 0) : 0) +
     (board?.class === 'input-board' ? figureOr(board.inputPoll, 0) : 0)

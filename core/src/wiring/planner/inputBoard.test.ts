@@ -8,6 +8,7 @@ import { findingsOf } from '../../findings/findings';
 import type { MachineFile } from '../../machine/file';
 import { terminalKey } from '../../machine/ids';
 import { dunnock } from '../../samples/dunnock';
+import { baseValue } from '../../units/quantity';
 import { terminalName } from '../wires';
 import { defaultDisplay } from '../../units/print';
 import { inputPlaces } from './inputs';
@@ -57,6 +58,20 @@ describe('nine inputs on a controller that has six', () => {
       .map((p) => `${terminalName(design, p.from)} ${terminalName(design, p.to)}`);
     const board = design.parts[boardOf(design)]!.designation;
     expect(ways).toEqual([`-X5:F ${board}:L+`, `-X6:OUT ${board}:L−`, `-K1:EXT ${board}:EXT`, `-X6:OUT ${board}:G0`]);
+  });
+  it('the simulated control reads an input on the board as late as the board does, though nobody chose its terminal', () => {
+    const quiet = run(cured, { name: 'remove-input', args: { circuit: 'alarm' } }, replan).design;
+    const { plan, controller } = deriveFigures(quiet);
+    if (!controller.known) throw new Error(controller.missing.join());
+    const pollS = (part: string): number => {
+      const { data } = quiet.parts[part]!;
+      return 'inputPoll' in data && data.inputPoll ? baseValue(data.inputPoll) : 0;
+    };
+    const own = pollS(quiet.roles.controller!);
+    const there = controller.value.inputs.filter((i) => plan.inputs[i.id]!.part === boardOf(quiet));
+    expect(there.length).toBeGreaterThan(4);
+    expect(there.every((i) => !quiet.circuits[i.id]!.input)).toBe(true);
+    for (const i of there) expect([i.id, i.pollS]).toEqual([i.id, own + pollS(boardOf(quiet))]);
   });
   it('what arrives at the board is seen, and later: its poll adds to the stopping distance of that axis alone', () => {
     for (const [id, input] of Object.entries(figures.plan.inputs)) {
