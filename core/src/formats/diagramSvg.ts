@@ -1,7 +1,7 @@
 import { sheetNumberOf } from '../wiring/sheets';
 import type { GraphEdge, SheetGraph } from '../wiring/diagram/sheetGraph';
 import { measure } from '../wiring/diagram/sheetGraph';
-import type { Point, SheetLayout } from '../wiring/diagram/elkGraph';
+import type { Point, SheetLayout } from '../wiring/diagram/sheetLayout';
 import { extentOf, LABEL_SIZE_PX, type Extent } from '../wiring/diagram/paper';
 import { shapes } from '../wiring/diagram/symbolShapes';
 import type { Symbol } from '../wiring/diagram/symbols';

@@ -1,4 +1,5 @@
 import type { SheetGraph } from './sheetGraph';
+import type { Point, SheetLayout } from './sheetLayout';
 
 /** A sheet as the layout engine wants it, and as it comes back. Plain data: it crosses to a worker. */
 export interface ElkPort {
@@ -32,11 +33,6 @@ export interface ElkRoot {
   width?: number;
   height?: number;
 }
-export interface Point {
-  x: number;
-  y: number;
-}
-
 /** Room between the columns of parts, and the half of it that the numbers on the conductors take, px. */
 const GAP = 70;
 const LINE_GAP = 8;
@@ -82,14 +78,6 @@ export function elkGraph(graph: SheetGraph, way: Readonly<Record<string, string>
     })),
     edges: graph.edges.map((e) => ({ id: e.id, sources: [e.from.port], targets: [e.to.port] })),
   };
-}
-
-/** Places of the parts and the corners of every line. */
-export interface SheetLayout {
-  width: number;
-  height: number;
-  nodes: Record<string, Point>;
-  lines: Record<string, Point[]>;
 }
 
 /** What came back from the layout engine, without its ceremony. */

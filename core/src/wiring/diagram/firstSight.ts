@@ -1,4 +1,4 @@
-import type { Point, SheetLayout } from './elkGraph';
+import type { Point, SheetLayout } from './sheetLayout';
 import { extentOf, LABEL_SIZE_PX, type Extent } from './paper';
 import type { SheetGraph } from './sheetGraph';
 

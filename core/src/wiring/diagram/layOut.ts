@@ -1,4 +1,5 @@
-import { elkGraph, layoutOf, type ElkRoot, type SheetLayout } from './elkGraph';
+import { elkGraph, layoutOf, type ElkRoot } from './elkGraph';
+import type { SheetLayout } from './sheetLayout';
 import { legibleZoom } from './firstSight';
 import { extentOf } from './paper';
 import type { SheetGraph } from './sheetGraph';

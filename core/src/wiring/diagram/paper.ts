@@ -1,4 +1,4 @@
-import type { Point, SheetLayout } from './elkGraph';
+import type { Point, SheetLayout } from './sheetLayout';
 import type { SheetGraph } from './sheetGraph';
 
 /** A rectangle of a sheet, px at scale 1. */

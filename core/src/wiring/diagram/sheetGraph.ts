@@ -4,7 +4,7 @@ import { seatContacts } from '../../distribution/seats';
 import { roleOf, type Part } from '../../machine/parts';
 import type { Sheet } from '../sheets';
 import type { Wires } from '../wires';
-import type { SheetLayout } from './elkGraph';
+import type { SheetLayout } from './sheetLayout';
 import type { Symbol } from './symbols';
 import { symbolOf } from './symbols';
 

@@ -11,7 +11,7 @@ import { pipit } from '../../samples/pipit';
 import { plover } from '../../samples/plover';
 import { whinchat } from '../../samples/whinchat';
 import { defaultDisplay } from '../../units/print';
-import type { Point } from './elkGraph';
+import type { Point } from './sheetLayout';
 import { rootSight } from './firstSight';
 import type { SheetGraph } from './sheetGraph';
 import { singleLineGraph } from './singleLine';

@@ -1,5 +1,5 @@
 import type { Sheet } from '../sheets';
-import type { Point, SheetLayout } from './elkGraph';
+import type { Point, SheetLayout } from './sheetLayout';
 import { type GraphEdge, type GraphNode, measure, type SheetGraph } from './sheetGraph';
 import type { Symbol } from './symbols';
 

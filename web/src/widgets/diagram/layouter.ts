@@ -1,4 +1,5 @@
-import type { ElkRoot, SheetLayout } from '@nodaxis/core/wiring/diagram/elkGraph';
+import type { ElkRoot } from '@nodaxis/core/wiring/diagram/elkGraph';
+import type { SheetLayout } from '@nodaxis/core/wiring/diagram/sheetLayout';
 import { layOut } from '@nodaxis/core/wiring/diagram/layOut';
 import type { SheetGraph } from '@nodaxis/core/wiring/diagram/sheetGraph';
 import ELK from 'elkjs/lib/elk-api.js';

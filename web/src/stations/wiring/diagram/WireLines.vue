@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Point } from '@nodaxis/core/wiring/diagram/elkGraph';
+import type { Point } from '@nodaxis/core/wiring/diagram/sheetLayout';
 
 /** A conductor as it is drawn: along its corners, in the colour of its insulation. */
 export interface Line {

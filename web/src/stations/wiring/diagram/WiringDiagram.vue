@@ -5,7 +5,7 @@ import ActionButton from '../../../ui/ActionButton.vue';
 import { Download, Printer, Refresh } from '@element-plus/icons-vue';
 import { bundles, sheetOfBundle, walkOf } from '@nodaxis/core/wiring/diagram/overview';
 import { partGroups } from '@nodaxis/core/wiring/diagram/overviewGroups';
-import type { Point } from '@nodaxis/core/wiring/diagram/elkGraph';
+import type { Point } from '@nodaxis/core/wiring/diagram/sheetLayout';
 import { firstSight, rootSight, widthSight, wholeSight, type Sight } from '@nodaxis/core/wiring/diagram/firstSight';
 import { extentOf } from '@nodaxis/core/wiring/diagram/paper';
 import { changedAt, revisionOf } from '@nodaxis/core/machine/file';

@@ -1,4 +1,4 @@
-import type { SheetLayout } from '@nodaxis/core/wiring/diagram/elkGraph';
+import type { SheetLayout } from '@nodaxis/core/wiring/diagram/sheetLayout';
 import type { SheetGraph } from '@nodaxis/core/wiring/diagram/sheetGraph';
 import { useIntervalFn } from '@vueuse/core';
 import { onBeforeUnmount, ref, shallowRef, watch, type Ref } from 'vue';
