@@ -5,13 +5,13 @@ export default defineConfig({
   testDir: './journeys',
   // A journey proves what happens, never how fast: on a busy machine the longest takes four times its usual minute.
   timeout: 300_000,
-  expect: { timeout: 15_000 },
+  expect: { timeout: 60_000 },
   workers: 2,
   fullyParallel: true,
   forbidOnly: true,
   reporter: [['list'], ['json']],
   use: {
-    actionTimeout: 30_000,
+    actionTimeout: 60_000,
     ...chromiumOptions,
     baseURL: server.baseURL,
   },

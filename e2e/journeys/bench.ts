@@ -83,18 +83,19 @@ export const choose = (page: Page, path: string, label: string) => pickFrom(list
  * dialog for lying on the veil behind it.
  */
 export async function expectAccessible(page: Page, inDialog = false): Promise<void> {
-  // A colour half way between two is nobody’s choice.
-  await page.evaluate(async () => {
-    const frames = async () => {
-      for (let n = 0; n < 2; n++) await new Promise(requestAnimationFrame);
-    };
-    // What was just changed begins to fade with the next frame, and is taken away in the one after its end.
-    await frames();
-    await Promise.allSettled(document.getAnimations().flatMap((a) => (a instanceof CSSTransition ? [a.finished] : [])));
-    await frames();
+  // A colour half way between two is nobody’s choice: nothing fades while it is looked at, what goes meanwhile is gone at once.
+  const still = await page.evaluateHandle(async () => {
+    const sheet = new CSSStyleSheet();
+    sheet.replaceSync('*, *::before, *::after { transition: none !important }');
+    document.adoptedStyleSheets.push(sheet);
+    for (let n = 0; n < 4; n++) await new Promise(requestAnimationFrame);
+    return sheet;
   });
   const axe = new AxeBuilder({ page });
   const { violations } = await (inDialog ? axe.disableRules('color-contrast') : axe).analyze();
+  await page.evaluate((sheet) => {
+    document.adoptedStyleSheets = document.adoptedStyleSheets.filter((s) => s !== sheet);
+  }, still);
   const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
   expect(serious.map((v) => `${v.id}: ${v.nodes[0]?.html.slice(0, 160)} ${v.nodes[0]?.failureSummary}`)).toEqual([]);
 }
