@@ -5,6 +5,7 @@ export default defineConfig({
   testDir: './pictures',
   testMatch: '*.pictures.ts',
   timeout: 120_000,
+  expect: { timeout: 60_000 },
   workers: 1,
   reporter: 'list',
   use: { ...chromiumOptions, baseURL: server.baseURL },

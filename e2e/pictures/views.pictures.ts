@@ -68,8 +68,11 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await view('Diagram');
   await page.getByRole('button', { name: 'Inputs', exact: true }).click();
   await page.getByRole('button', { name: 'Try it' }).click();
-  await page.waitForTimeout(1200);
   await page.getByRole('button', { name: /-B5 Y plus limit/ }).click();
+  // On a slow machine the sheet is laid out for a while.
+  await expect(page.locator('.vue-flow__node', { hasText: '-B5' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('Laying the sheet out')).toHaveCount(0, { timeout: 60_000 });
+  await page.waitForTimeout(1200);
   await page.waitForTimeout(400);
   await page.screenshot(shot('wiring-diagram'));
   await view('Power');

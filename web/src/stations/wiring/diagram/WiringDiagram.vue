@@ -456,7 +456,7 @@ const printing = ref(false);
   gap: 0;
 }
 .sheets button {
-  padding: 0 7px;
+  padding: 0 6px;
 }
 .sheets [aria-pressed='true'] {
   background: var(--accent);
