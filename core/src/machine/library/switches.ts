@@ -47,6 +47,16 @@ const lever: DataOf<'switch'> = {
   wettingCurrent: sheet(1, 'mA'),
 };
 
+const closingButton = (key: string, name: string, about: string, latching: boolean): LibraryEntry => ({
+  key,
+  name,
+  about,
+  data: { class: 'button', contact: 'NO', latching, ratedCurrent: sheet(1.1, 'A') },
+  terminals: { a: terminal('13', 'contact-common'), b: terminal('14', 'contact-no') },
+  elements: { no: { kind: 'contact', a: 'a', b: 'b', form: 'NO', actuator: 'hand' } },
+  setup: { contactUsed: 'NO' },
+});
+
 export const switches: LibraryEntry[] = [
   {
     key: 'switch-finch',
@@ -159,31 +169,17 @@ export const switches: LibraryEntry[] = [
     },
     setup: { contactUsed: 'NC' },
   },
-  {
-    key: 'button-plum-turn',
-    name: 'Plum turn, selector switch',
-    about: 'Stays in either of two positions: for a panel, where something is to stay on.',
-    data: { class: 'button', contact: 'NO', latching: true, ratedCurrent: sheet(1.1, 'A') },
-    terminals: { a: terminal('13', 'contact-common'), b: terminal('14', 'contact-no') },
-    elements: { no: { kind: 'contact', a: 'a', b: 'b', form: 'NO', actuator: 'hand' } },
-    setup: { contactUsed: 'NO' },
-  },
-  {
-    key: 'button-plum-key',
-    name: 'Plum key, key switch',
-    about: 'Stays in either position, and the key comes out in the open one: nobody else closes it.',
-    data: { class: 'button', contact: 'NO', latching: true, ratedCurrent: sheet(1.1, 'A') },
-    terminals: { a: terminal('13', 'contact-common'), b: terminal('14', 'contact-no') },
-    elements: { no: { kind: 'contact', a: 'a', b: 'b', form: 'NO', actuator: 'hand' } },
-    setup: { contactUsed: 'NO' },
-  },
-  {
-    key: 'button-plum-push',
-    name: 'Plum, push button',
-    about: 'Button with one closing contact, for pause or start.',
-    data: { class: 'button', contact: 'NO', latching: false, ratedCurrent: sheet(1.1, 'A') },
-    terminals: { a: terminal('13', 'contact-common'), b: terminal('14', 'contact-no') },
-    elements: { no: { kind: 'contact', a: 'a', b: 'b', form: 'NO', actuator: 'hand' } },
-    setup: { contactUsed: 'NO' },
-  },
+  closingButton(
+    'button-plum-turn',
+    'Plum turn, selector switch',
+    'Stays in either of two positions: for a panel, where something is to stay on.',
+    true,
+  ),
+  closingButton(
+    'button-plum-key',
+    'Plum key, key switch',
+    'Stays in either position, and the key comes out in the open one: nobody else closes it.',
+    true,
+  ),
+  closingButton('button-plum-push', 'Plum, push button', 'Button with one closing contact, for pause or start.', false),
 ];

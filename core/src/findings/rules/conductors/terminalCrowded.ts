@@ -1,13 +1,14 @@
 import { givenAt } from '../../../distribution/choices';
+import { distributionOf } from '../../../distribution/tree';
 import type { Design } from '../../../machine/design';
 import type { FeedSource } from '../../../machine/feeds';
 import type { TerminalRef } from '../../../machine/ids';
 import { terminalKey } from '../../../machine/ids';
-import { type LibraryEntry } from '../../../machine/library/entry';
+import type { LibraryEntry } from '../../../machine/library/entry';
 import { libraryOf } from '../../../machine/library/index';
 import { listedFigure } from '../../../machine/library/listed';
 import { portsOf } from '../../../machine/ports';
-import { directRails, railItems } from '../../../machine/rails';
+import { directRails } from '../../../machine/rails';
 import type { PartSlot } from '../../../machine/slots';
 import { figureOr } from '../../../units/derived';
 import { terminalName } from '../../../wiring/wires';
@@ -41,12 +42,17 @@ function poleAt(design: Design, { part, terminal }: TerminalRef): FeedSource | u
 }
 /** The strip of the rail that begins at this pole, where the rail has none yet. */
 function railSlot({ rails, roles, stopStrategy }: Design, from: FeedSource): PartSlot | undefined {
-  const item = railItems[from.pole === 'plus' ? 1 : 2];
+  const item = from.pole === 'plus' ? 'plus' : 'zero';
   // The rail of the drives begins behind the contactor that the stop chain holds.
   const cut = stopStrategy === 'motor-power' && from.part === roles.stopContactor ? 'drives' : undefined;
   const rail = cut ?? directRails.find((r) => from.port === 'out' && rails[r]?.supply === from.part);
   return rail && !rails[rail]?.[item] ? { rail, item } : undefined;
 }
+const hasStrip = (design: Design, from: FeedSource): boolean =>
+  Object.values(distributionOf(design).feeds).some(
+    ({ feed }) => feed?.part === from.part && feed.port === from.port && feed.pole === from.pole,
+  );
+
 /** A longer strip in the place of a full one, or one beside the pole from which all its leads come. */
 function fanOut(design: Design, at: TerminalRef, leads: number): Remedy[] {
   const part = design.parts[at.part]!;
@@ -56,7 +62,8 @@ function fanOut(design: Design, at: TerminalRef, leads: number): Remedy[] {
   }
   const from = poleAt(design, at);
   const strip = from && stripWith(leads, 0);
-  if (!from || !strip) return [];
+  // Where one fans out this pole already, what still ends here is meant to: a second strip would stay empty.
+  if (!from || !strip || hasStrip(design, from)) return [];
   const slot = railSlot(design, from);
   return [
     replanned(

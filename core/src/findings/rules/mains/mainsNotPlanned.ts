@@ -1,4 +1,3 @@
-import type { Command } from '../../../commands/command';
 import { mainsInlets } from '../../../distribution/supplies';
 import type { Design } from '../../../machine/design';
 import { mainsWay } from '../../../machine/rails';
@@ -7,16 +6,28 @@ import type { Rule } from '../../finding';
 import { replanned } from '../../replanned';
 import { usual } from '../../../machine/library/usual';
 
-/** What a mains side takes that this machine has not: an inlet, a bar, and where nothing is on the way yet, all three devices. */
-function missingMains({ rails }: Design): Command[] {
-  const devices = mainsWay(rails).length ? [] : [usual.mainSwitch, usual.mainsBreaker, usual.mainsFilter];
-  const take = (slot: PartSlot, library: string): Command => ({ name: 'choose-part', args: { slot, library } });
-  return [
-    ...(rails.mains?.inlet ? [] : [take({ rail: 'mains', item: 'inlet' }, usual.mainsInlet)]),
-    ...devices.map((library, device) => take({ rail: 'mains', device }, library)),
-    ...(rails.earth ? [] : [take({ rail: 'earth' }, usual.earthBar)]),
-  ];
+interface Missing {
+  what: string;
+  library: string;
+  slot: PartSlot;
 }
+/** What a mains side takes that this machine has not: an inlet, a bar, and where nothing is on the way yet, all three devices. */
+function missingMains({ rails }: Design): Missing[] {
+  const devices = [
+    ['a main switch', usual.mainSwitch],
+    ['a breaker', usual.mainsBreaker],
+    ['a filter', usual.mainsFilter],
+  ] as const;
+  const missing: Missing[] = [];
+  if (!rails.mains?.inlet)
+    missing.push({ what: 'an inlet', library: usual.mainsInlet, slot: { rail: 'mains', item: 'inlet' } });
+  if (!mainsWay(rails).length)
+    devices.forEach(([what, library], device) => missing.push({ what, library, slot: { rail: 'mains', device } }));
+  if (!rails.earth) missing.push({ what: 'an earth bar', library: usual.earthBar, slot: { rail: 'earth' } });
+  return missing;
+}
+const listed = (words: readonly string[]): string =>
+  [words.slice(0, -1).join(', '), words.at(-1)].filter(Boolean).join(' and ');
 
 /** Supplies without any way from the mains to them. */
 export const mainsNotPlanned: Rule = {
@@ -25,6 +36,7 @@ export const mainsNotPlanned: Rule = {
   check: ({ design }) => {
     const supplies = Object.values(design.parts).filter((p) => p.data.class === 'supply');
     if (mainsInlets(design).length || !supplies.length) return [];
+    const missing = missingMains(design);
     return [
       {
         subject: 'mains',
@@ -34,11 +46,11 @@ export const mainsNotPlanned: Rule = {
         station: 'wiring',
         field: 'rails.mains.inlet',
         remedies: [
-          replanned(design, 'Take an inlet, a main switch, a breaker, a filter and an earth bar', {
+          replanned(design, `Take ${listed(missing.map((m) => m.what))}`, {
             name: 'several',
             args: {
               title: 'Mains side taken from the library',
-              commands: missingMains(design),
+              commands: missing.map(({ library, slot }) => ({ name: 'choose-part', args: { slot, library } })),
             },
           }),
         ],

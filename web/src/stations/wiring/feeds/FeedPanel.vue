@@ -27,7 +27,7 @@ import PartSheet from '../../../widgets/PartSheet.vue';
 import { rowKey, type FeedRow } from './useFeedRows';
 
 /** What feeds the part that is picked, what is put ahead of it, and what more hangs on it. */
-const { row, volts, load } = defineProps<{ row: FeedRow; volts: string; load: string }>();
+const { row } = defineProps<{ row: FeedRow }>();
 const emit = defineEmits<{ pick: [string] }>();
 const machine = useOpenMachine();
 const preferences = usePreferences();
@@ -112,9 +112,9 @@ const remove = () => run({ name: 'remove-part', args: { part: row.branch.part } 
         <Document />
       </ActionButton>
     </div>
-    <p v-if="volts || load" class="soft">
-      <template v-if="volts">{{ volts }}</template><template v-if="load"
-        ><template v-if="volts">; </template>carries {{ load }} with all axes moving and everything on</template
+    <p v-if="row.volts || row.load" class="soft">
+      <template v-if="row.volts">{{ row.volts }}</template><template v-if="row.load"
+        ><template v-if="row.volts">; </template>carries {{ row.load }} with all axes moving and everything on</template
       >.
     </p>
     <Caution v-if="faults.length" kind="refused"

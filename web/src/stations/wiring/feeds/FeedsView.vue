@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { socketOf } from '@nodaxis/core/distribution/seats';
 import { portOf } from '@nodaxis/core/machine/ports';
-import { loadOfBranch, voltsOfBranch } from '@nodaxis/core/power/branchWords';
 import { printNumber } from '@nodaxis/core/units/print';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -17,7 +16,10 @@ import { rowKey, useFeedRows, type FeedRow } from './useFeedRows';
 const machine = useOpenMachine();
 const preferences = usePreferences();
 const route = useRoute();
-const tree = useFeedRows(() => machine.figures);
+const tree = useFeedRows(
+  () => machine.figures,
+  () => preferences.display,
+);
 const picked = ref('');
 
 const row = computed(() => tree.value.byKey.get(picked.value) ?? tree.value.rows[0]);
@@ -30,8 +32,6 @@ watch(
   { immediate: true },
 );
 
-const volts = (r: FeedRow) => voltsOfBranch(machine.design, r.branch, preferences.display);
-const load = (r: FeedRow) => loadOfBranch(machine.figures, r.branch, preferences.display);
 const share = ({ carried }: FeedRow): number | undefined =>
   carried?.rated && carried.amps ? carried.amps / carried.rated : undefined;
 /** What a part takes there, where it takes more than its power. */
@@ -80,20 +80,20 @@ const names = computed(() => dead.value.map((id) => machine.design.parts[id]!.de
               ><span v-if="role(r)" class="soft">, {{ role(r) }}</span
               ><span v-if="r.strips.length" class="soft">, by way of {{ r.strips.join(', ') }}</span></span
             >
-            <span class="mono volts">{{ volts(r) }}</span>
+            <span class="mono volts">{{ r.volts }}</span>
             <span class="load" :class="{ over: (share(r) ?? 0) > 1 }">
               <Progress
                 v-if="share(r) !== undefined"
                 :done="Math.min(1, share(r)!)"
                 :label="`${r.part.designation} loaded to ${printNumber(100 * share(r)!, 2)} %`"
               />
-              <span class="mono">{{ load(r) }}</span>
+              <span class="mono">{{ r.load }}</span>
             </span>
           </span>
         </template>
       </OutlineTree>
     </section>
-    <FeedPanel v-if="row" :key="row.key" :row="row" :volts="volts(row)" :load="load(row)" @pick="picked = $event" />
+    <FeedPanel v-if="row" :key="row.key" :row="row" @pick="picked = $event" />
   </div>
 </template>
 

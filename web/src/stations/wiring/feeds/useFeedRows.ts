@@ -1,7 +1,9 @@
 import type { Figures } from '@nodaxis/core/derivation/figureTypes';
 import { outlineOf, type Branch, type Outline } from '@nodaxis/core/distribution/outline';
 import type { Part } from '@nodaxis/core/machine/parts';
+import { loadOfBranch, voltsOfBranch } from '@nodaxis/core/power/branchWords';
 import { carriedBy, type Carried } from '@nodaxis/core/power/carried';
+import type { Display } from '@nodaxis/core/units/print';
 import { computed, type ComputedRef } from 'vue';
 
 /** A line of the outline: a part at the place where it is fed. */
@@ -10,6 +12,9 @@ export interface FeedRow {
   branch: Branch;
   part: Part;
   carried: Carried | undefined;
+  /** What arrives, and what is carried of how much, in words. */
+  volts: string;
+  load: string;
   strips: string[];
   children: FeedRow[];
 }
@@ -18,6 +23,7 @@ export const rowKey = (branch: Pick<Branch, 'part' | 'port'>): string => `${bran
 /** The distribution of the open machine as lines, with what each one carries. */
 export function useFeedRows(
   figures: () => Figures,
+  display: () => Display,
 ): ComputedRef<{ rows: FeedRow[]; byKey: ReadonlyMap<string, FeedRow>; outline: Outline }> {
   return computed(() => {
     const read = figures();
@@ -29,6 +35,8 @@ export function useFeedRows(
         branch,
         part: design.parts[branch.part]!,
         carried: branch.gives.length ? carriedBy(read, branch.part, branch.port) : undefined,
+        volts: voltsOfBranch(design, branch, display()),
+        load: loadOfBranch(read, branch, display()),
         strips: branch.strips.map((id) => design.parts[id]!.designation),
         children: branch.branches.map(row),
       };
