@@ -1,15 +1,17 @@
 import type { Figures } from '../derivation/figureTypes';
 import { deriveFigures } from '../derivation/figures';
 import { SUPPLY_HEADROOM } from '../drivetrain/constants';
+import { isThreePhase, mainsVoltsAt } from '../distribution/lines';
 import { MAINS_STRAYS } from '../distribution/supplies';
 import { busVoltsOf, runsOnMains } from '../drivetrain/bus';
 import { startingPeakA } from '../drivetrain/motorCurrent';
 import { mismatches, mismatchWords } from '../drivetrain/motorDriver';
 import type { Design } from '../machine/design';
-import type { LibraryEntry } from '../machine/library/entry';
+import { partFrom, type LibraryEntry } from '../machine/library/entry';
 import { libraryOf } from '../machine/library/index';
 import type { DataOf } from '../machine/parts';
 import { isDriver, isPlugIn } from '../machine/parts';
+import { portOf } from '../machine/ports';
 import { AT_EASE, drivesByAxis, motorBusDemand } from '../power/budget';
 import { figureOr, positive } from '../units/derived';
 import { showValue } from '../units/print';
@@ -75,7 +77,7 @@ export function driverFits(
           },
         ),
       );
-    const mains = positive(design.mainsVoltage, '');
+    const mains = mainsVoltsAt(design, isThreePhase(portOf(partFrom(entry, ''), 'mains')));
     const takes = runsOnMains(entry) && data.class === 'servo-drive' ? data : undefined;
     const [lowest, highest] = [positive(takes?.mainsMin, ''), positive(takes?.mainsMax, '')];
     if (takes && mains.known && lowest.known && highest.known)

@@ -1,7 +1,8 @@
 import { current, type Draft } from 'immer';
 import { isFeed, usualMains, type Source } from '../distribution/feeds';
 import { distributionOf } from '../distribution/tree';
-import { decidedFor, portFor } from '../distribution/choices';
+import { decidedFor, givenAt, portFor, usualPole } from '../distribution/choices';
+import { linesFrom } from '../distribution/lines';
 import type { Design } from '../machine/design';
 import type { FeedSource } from '../machine/feeds';
 import type { Fault } from '../units/result';
@@ -40,7 +41,7 @@ export function feedNewPart(draft: Draft<Design>, id: string, from?: FeedSource)
         `feeds.${id}`,
         'Pick a source that gives what it needs.',
       );
-    decideFeed(draft, { part: id, port }, port === 'feed' ? { pole: 'plus' as const, ...from } : from);
+    decideFeed(draft, { part: id, port }, port === 'feed' ? usualPole(design, from) : from);
     return;
   }
   const mains = portOf(part, 'mains')?.direction === 'takes' ? usualMains(design) : undefined;
@@ -130,7 +131,10 @@ export const feedCommands = {
           'Put the device ahead of the board.',
         );
       draft.parts[id] = part;
-      decideFeed(draft, { part: id, port: into! }, into === 'feed' ? { pole: 'plus' as const, ...from } : from);
+      // A strip ahead of what hangs on a source holds the conductor that is switched and protected.
+      const mains = givenAt(design, from)?.kind === 'mains';
+      const pole = mains ? linesFrom(distributionOf(design), from)[0]! : 'plus';
+      decideFeed(draft, { part: id, port: into! }, into === 'feed' ? { pole, ...from } : from);
       for (const at of aheadOf) decideFeed(draft, at, { part: id, port: out! });
     },
   } satisfies Handler<'insert-device'>,

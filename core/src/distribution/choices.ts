@@ -1,4 +1,5 @@
 import { isFeed } from './feeds';
+import { linesFrom, takesAllLines } from './lines';
 import { distributionOf } from './tree';
 import type { Design } from '../machine/design';
 import type { FeedSource } from '../machine/feeds';
@@ -31,7 +32,8 @@ const suits = (port: Port, given: { kind: 'mains' | 'direct'; volts?: number } |
 
 /**
  * What may feed a port: whatever gives power of its kind and voltage and does not live on it itself. What feeds it now stays
- * in the list, however it suits. A strip takes one pole of direct current, or the line of the mains.
+ * in the list, however it suits. A strip takes one pole of direct current, or one conductor of the mains; what takes one phase of
+ * three has the choice of them, the first one without saying so.
  */
 export function feedChoices(design: Design, at: PortRef): FeedSource[] {
   const tree = distributionOf(design);
@@ -57,12 +59,14 @@ export function feedChoices(design: Design, at: PortRef): FeedSource[] {
       if (!here && gives.socket !== undefined && decidedFor(design, source, at.part)) return [];
       if (!usable || part === at.part || earth) return here ? [now] : [];
       if (!here && (below.has(part) || !suits(port, givenAt(design, source)))) return [];
-      return at.port === 'feed' && gives.id !== 'mains'
-        ? [
-            { ...source, pole: 'plus' },
-            { ...source, pole: 'minus' },
-          ]
-        : [source];
+      if (at.port === 'feed') {
+        const mains = givenAt(design, source)?.kind === 'mains';
+        const poles = mains ? ([...linesFrom(tree, source), 'N'] as const) : (['plus', 'minus'] as const);
+        return poles.map((pole) => ({ ...source, pole }));
+      }
+      return takesAllLines(port) || linesFrom(tree, source).length < 2
+        ? [source]
+        : [source, { ...source, pole: 'L2' }, { ...source, pole: 'L3' }];
     }),
   );
 }
@@ -108,6 +112,11 @@ export function portFor(design: Design, part: Part, source: PortRef): string | u
     return port?.direction === 'takes' && suits(port, given);
   });
 }
+/** What a new strip holds of a source unless somebody says: plus, or of the mains N, which breakers do not always pass. */
+export const usualPole = (design: Design, source: FeedSource): FeedSource => ({
+  pole: givenAt(design, source)?.kind === 'mains' ? 'N' : 'plus',
+  ...source,
+});
 /** What passes power on and can be put ahead of something. */
 export const passingClasses: readonly PartClass[] = ['breaker', 'fuse', 'filter', 'contactor'];
 /** What can be hung on a source by itself. */
@@ -132,5 +141,5 @@ export const canHangOn = (design: Design, source: PortRef, entry: LibraryEntry):
   // What moves an axis, reads or is switched is chosen where it does that.
   if (!hangingClasses.includes(data.class)) return false;
   const port = portFor(design, asPart(entry), source);
-  return port !== undefined && port !== 'coil' && (port !== 'feed' || givenAt(design, source)?.kind === 'direct');
+  return port !== undefined && port !== 'coil' && (port !== 'feed' || givenAt(design, source) !== undefined);
 };

@@ -1,3 +1,4 @@
+import { isThreePhase, mainsVoltsAt } from '../distribution/lines';
 import { busForDrives, driveSupply } from '../distribution/supplies';
 import type { Design } from '../machine/design';
 import type { Part } from '../machine/parts';
@@ -20,7 +21,8 @@ export function driveVolts(design: Parameters<typeof driveFeed>[0], driver: stri
 }
 
 /** What a drive makes the voltage of its motor from. */
-export type DriveFeed = { supply: Part | undefined; path: string } | { mains: Quantity | undefined };
+export type DriveFeed =
+  { supply: Part | undefined; path: string } | { mains: Quantity | undefined; threePhase: boolean };
 
 /** Whether a drive rectifies the mains for itself: it has terminals for it and none for a bus. */
 export const runsOnMains = (driver: Pick<Part, 'terminals'> | undefined): boolean =>
@@ -33,7 +35,8 @@ export function driveFeed(
   design: Parameters<typeof driveSupply>[0] & Pick<Design, 'mainsVoltage'>,
   driver: string | undefined,
 ): DriveFeed {
-  if (driver !== undefined && runsOnMains(design.parts[driver])) return { mains: design.mainsVoltage };
+  if (driver !== undefined && runsOnMains(design.parts[driver]))
+    return { mains: design.mainsVoltage, threePhase: isThreePhase(portOf(design.parts[driver], 'mains')) };
   const supply = driveSupply(design, driver);
   return { supply: supply?.part, path: `parts.${supply?.id}` };
 }
@@ -47,12 +50,12 @@ const MOST_SPREAD = 0.05;
 
 /**
  * The voltage that a drive turns its motor with: that of its supply; of one on the mains the peak of its sine, √2·V, up to which
- * its capacitors are charged.
+ * its capacitors are charged, where V is that between two phases for one that takes three.
  */
 export function busOf(feed: DriveFeed): Derived<Bus> {
   if ('mains' in feed) {
-    const { mains } = feed;
-    return mapKnown(positive(mains, 'mainsVoltage'), (v): Bus => ({
+    const { mains, threePhase } = feed;
+    return mapKnown(mainsVoltsAt({ mainsVoltage: mains }, threePhase), (v): Bus => ({
       volts: Math.SQRT2 * v,
       spread: Math.min(uncertain(mains!).spread, MOST_SPREAD),
     }));

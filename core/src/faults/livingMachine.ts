@@ -1,3 +1,4 @@
+import { mainsJoins } from '../distribution/lines';
 import { mainsInlets } from '../distribution/supplies';
 import { distributionOf } from '../distribution/tree';
 import type { Design } from '../machine/design';
@@ -51,16 +52,8 @@ export class LivingMachine {
     this.fedByLink = this.linkFeeds(controller, plus);
     const tree = distributionOf(design);
     const anyInlet = mainsInlets(design)[0]?.id;
-    const waysOfMains = (id: string): Pair[] | undefined => {
-      // One that is not planned yet gets its mains where the machine does.
-      const inlet = tree.wayTo(id, 'mains').source?.part ?? anyInlet;
-      if (!inlet) return undefined;
-      const ways = (['mains-l', 'mains-n'] as const).flatMap((role): Pair[] => {
-        const [from, to] = [first(inlet, role), first(id, role)];
-        return from && to ? [[from, to]] : [];
-      });
-      return ways.length === 2 ? ways : undefined;
-    };
+    // One that is not planned yet gets its mains where the machine does.
+    const waysOfMains = (id: string) => mainsJoins(tree, id, anyInlet);
     this.onMains = new Map(
       Object.entries(design.parts).flatMap(([id, { elements, data }]) => {
         const ways = data.class === 'supply' ? undefined : waysOfMains(id);
@@ -166,12 +159,11 @@ export class LivingMachine {
   /** Whether the spindle's drive has its mains or its bus. */
   spindleFed(e: Evaluation): boolean {
     const { spindleDrive } = this.design.roles;
-    const inlet =
-      spindleDrive &&
-      (distributionOf(this.design).wayTo(spindleDrive, 'mains').source?.part ?? mainsInlets(this.design)[0]?.id);
-    const [from, to] = [this.first(inlet, 'mains-l'), this.first(spindleDrive, 'mains-l')];
+    const mains =
+      spindleDrive && mainsJoins(distributionOf(this.design), spindleDrive, mainsInlets(this.design)[0]?.id);
+    if (mains) return mains.every(([from, to]) => e.joined(from, to));
     const bus = this.first(spindleDrive, 'supply-plus');
-    return from && to ? e.joined(from, to) : bus ? e.levelAt(bus) === 'high' : true;
+    return bus ? e.levelAt(bus) === 'high' : true;
   }
   private first(id: string | undefined, role: TerminalRole): TerminalRef | undefined {
     const part = id ? this.design.parts[id] : undefined;

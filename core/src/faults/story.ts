@@ -1,3 +1,4 @@
+import { listed } from '../units/listed';
 import type { InputFunction } from '../machine/connections';
 import type { Design } from '../machine/design';
 import { axesOf } from '../machine/design';
@@ -134,9 +135,6 @@ function tellInputs(design: Design, before: readonly InputView[], after: readonl
   }
   return told;
 }
-
-const listed = (words: readonly string[]): string =>
-  words.length > 1 ? `${words.slice(0, -1).join(', ')} and ${words.at(-1)}` : (words[0] ?? '');
 
 const difference = (a: ReadonlySet<string>, b: ReadonlySet<string>): ReadonlySet<string> =>
   new Set([...a].filter((x) => !b.has(x)));

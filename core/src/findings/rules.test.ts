@@ -882,6 +882,27 @@ const cases: Record<string, Case> = {
     silent: [unplan(machines.dunnock), role('mains.1', 'breaker-hurdle-16')],
     after: [plan],
   },
+  // A drive for three phases on an inlet that has one; with three, its branch and switch pass them too.
+  'phases-missing': {
+    base: 'dunnock',
+    fires: [
+      unplan(machines.dunnock),
+      role('mains.inlet', 'inlet-gate-16-3'),
+      role('mains.0', 'switch-stile-2'),
+      role('spindle', 'spindle-plough-2200-3'),
+      role('spindleDrive', 'drive-vole-2200-3'),
+    ],
+    silent: [
+      unplan(machines.dunnock),
+      role('mains.inlet', 'inlet-gate-16-3'),
+      role('mains.0', 'switch-stile-25-4'),
+      role('mains.1', 'breaker-hurdle-16-3'),
+      role('mains.2', 'filter-sieve-16-3'),
+      role('spindle', 'spindle-plough-2200-3'),
+      role('spindleDrive', 'drive-vole-2200-3'),
+    ],
+    after: [plan],
+  },
   'neutral-like-control': {
     base: 'dunnock',
     fires: [unplan(machines.dunnock), { name: 'set-colour-rule', args: { of: 'control', colour: 'BU' } }],

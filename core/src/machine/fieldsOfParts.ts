@@ -227,7 +227,13 @@ export const fieldsOfParts: Record<string, Definition> = {
     { type: 'integer', min: 2, max: 24 },
     'Of the spindle motor: speed = 120 · frequency / poles, less its slip.',
   ),
-  mainsVoltage: field('wiring', 'Mains voltage', q('voltage'), 'Of the branch that feeds the machine.', 'line voltage'),
+  mainsVoltage: field(
+    'wiring',
+    'Mains voltage',
+    q('voltage'),
+    'From line to neutral, of the branch that feeds the machine. Between two of three phases it is 1.73 times as much: 400 V where this says 230 V.',
+    'line voltage three-phase',
+  ),
   'parts.*.data.panelContacts': field(
     'wiring',
     'Contacts on the panel',

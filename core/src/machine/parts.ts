@@ -13,6 +13,8 @@ export const terminalRoles = [
   'supply-out-plus',
   'supply-out-minus',
   'mains-l',
+  'mains-l2',
+  'mains-l3',
   'mains-n',
   'protective-earth',
   'phase-a-plus',
@@ -500,6 +502,10 @@ export const carriesMains = (part: Part): boolean =>
   part.data.class === 'filter' ||
   (part.data.class === 'breaker' && part.data.forDirectCurrent !== true) ||
   Object.values(part.terminals).some((t) => t.role === 'mains-l');
+
+/** Poles of a device that power passes. */
+export const poleCount = ({ terminals }: Pick<Part, 'terminals'>): number =>
+  Object.values(terminals).filter((t) => t.role === 'pole-in').length;
 
 /** The names of the cables that a connector divides, in the order of its contacts. */
 export const cablesThrough = ({ data, setup }: Pick<Part, 'data' | 'setup'>): readonly string[] =>

@@ -5,8 +5,18 @@ import { loadVolts } from './loads';
 import type { Part, PartData, TerminalRole } from './parts';
 import { socketsOf, terminalsWithRole } from './parts';
 
+/** The line of single-phase mains, which is the first one of three phases, and the other two. */
+export const lines = ['L', 'L2', 'L3'] as const;
+export type Line = (typeof lines)[number];
+/** The terminals at which the mains enters a part, by its conductor. */
+export const mainsRoles = { L: 'mains-l', L2: 'mains-l2', L3: 'mains-l3', N: 'mains-n' } as const satisfies Partial<
+  Record<PortConductor, TerminalRole>
+>;
+/** Whether a terminal is one at which the mains enters a part. */
+export const isMainsRole = (role: TerminalRole): boolean => role.startsWith('mains-');
+
 /** The conductors of a port. A device that power passes has its poles instead, numbered from 0. */
-export type PortConductor = 'L' | 'N' | 'PE' | 'plus' | 'minus' | `pole-${number}`;
+export type PortConductor = Line | 'N' | 'PE' | 'plus' | 'minus' | `pole-${number}`;
 
 /**
  * How power goes into a part or out of it: a group of its terminals. Ports are read off the terminals' true functions and the
@@ -88,7 +98,7 @@ function* portsIn(part: Part): Generator<Port> {
     ...(amps === undefined ? {} : { amps }),
   });
 
-  const mains = found(part, { L: 'mains-l', N: 'mains-n' });
+  const mains = found(part, mainsRoles);
   if (mains) {
     const earth = terminalsWithRole(part, 'protective-earth')[0];
     const terminals = earth === undefined ? mains : { ...mains, PE: earth };

@@ -1,20 +1,26 @@
 import { givenAt } from '../distribution/choices';
+import { linesFrom, linesTo, mainsVoltsAt } from '../distribution/lines';
 import type { Branch } from '../distribution/outline';
+import { distributionOf } from '../distribution/tree';
 import type { DriveFigures } from '../drivetrain/speed';
 import type { Design } from '../machine/design';
 import { type Display, showValue } from '../units/print';
-import { baseValue } from '../units/quantity';
 import { carriedBy, drawnAt } from './carried';
 
 type Read = { design: Design; axes: readonly { id: string; drives: readonly DriveFigures[] }[] };
 
 /** The volts that arrive at a branch, with their kind; of a supply also those that it makes of them. Empty where nothing arrives. */
 export function voltsOfBranch(design: Design, branch: Branch, display: Display): string {
+  const tree = distributionOf(design);
+  const threePhase =
+    branch.port === undefined
+      ? branch.gives.some((port) => linesFrom(tree, { part: branch.part, port }).length > 1)
+      : linesTo(tree, { part: branch.part, port: branch.port }).length > 1;
   const say = (given: ReturnType<typeof givenAt>): string => {
     if (!given) return '';
-    const { mainsVoltage } = design;
-    const volts = given.kind === 'mains' ? mainsVoltage && baseValue(mainsVoltage) : given.volts;
-    const kind = given.kind === 'mains' ? 'AC' : 'DC';
+    const mains = mainsVoltsAt(design, threePhase);
+    const volts = given.kind === 'mains' ? (mains.known ? mains.value : undefined) : given.volts;
+    const kind = given.kind === 'mains' ? (threePhase ? '3 AC' : 'AC') : 'DC';
     return volts === undefined ? kind : `${showValue(volts, 'voltage', display, 3)} ${kind}`;
   };
   const [gives] = branch.gives;

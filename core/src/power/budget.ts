@@ -2,6 +2,8 @@ import type { Design } from '../machine/design';
 import { axesOf } from '../machine/design';
 import { loadAmps } from '../machine/loads';
 import type { Part } from '../machine/parts';
+import { portOf } from '../machine/ports';
+import { linesOf } from '../distribution/lines';
 import { distributionOf } from '../distribution/tree';
 import { driveSupply, fieldSupply } from '../distribution/supplies';
 import { runsOnMains } from '../drivetrain/bus';
@@ -152,14 +154,17 @@ export function fieldDemand(design: Design, supply = fieldSupply(design)?.id, th
 
 /**
  * Current that a part takes from the mains, A: a supply its load over efficiency and power factor (its rating where its load
- * is not known), a spindle drive P_shaft/(η_m·η_d·pf·V), whatever else runs on the mains its own rated current.
+ * is not known), a spindle drive P_shaft/(η_m·η_d·pf·V), of three phases P_shaft/(η_m·η_d·pf·3·V) in each line, whatever else runs on the mains its own rated current.
  */
 export function mainsDemand(design: Design, loadW: Readonly<Record<string, number | undefined>>): Drawn[] {
-  const volts = figureOr(design.mainsVoltage, USUAL_MAINS_V);
+  const lineV = figureOr(design.mainsVoltage, USUAL_MAINS_V);
   const spindle = design.roles.spindle ? design.parts[design.roles.spindle]?.data : undefined;
   return Object.entries(design.parts).flatMap(([id, part]): Drawn[] => {
     const { data } = part;
-    if (!Object.values(part.terminals).some((t) => t.role === 'mains-l')) return [];
+    const port = portOf(part, 'mains');
+    if (!port) return [];
+    // Over three phases, each line carries a third of what one would.
+    const volts = lineV * linesOf(port).length;
     switch (data.class) {
       case 'supply': {
         const [v, a] = [positive(data.outputVoltage, ''), positive(data.outputCurrent, '')];

@@ -1,9 +1,11 @@
+import { linesTo } from '../distribution/lines';
 import { distributionOf } from '../distribution/tree';
 import { motorBuses } from '../distribution/supplies';
 import { runsOnMains } from '../drivetrain/bus';
 import type { DriveFigures } from '../drivetrain/speed';
 import type { Design } from '../machine/design';
 import { loadAmps } from '../machine/loads';
+import type { Line } from '../machine/ports';
 import { positive } from '../units/derived';
 import { drivesByAxis, fieldDemand, mainsDemand, motorBusDemand, motorDemand, type Drawn } from './budget';
 
@@ -44,6 +46,15 @@ export function mainsThrough(read: Read, device: string): Drawn[] {
     const { passes, source } = tree.wayTo(id, 'mains');
     return source?.part === device || passes.some((p) => p.part === device);
   });
+}
+
+/** The sum in the line of the mains that carries most, A. */
+export function onFullestLine(design: Design, drawn: readonly Drawn[]): number {
+  const tree = distributionOf(design);
+  const sums = new Map<Line, number>();
+  for (const { id, amps } of drawn)
+    for (const line of linesTo(tree, { part: id, port: 'mains' })) sums.set(line, (sums.get(line) ?? 0) + amps);
+  return Math.max(0, ...sums.values());
 }
 
 /**
@@ -95,6 +106,5 @@ export function carriedBy(read: Read, id: string, at?: string): Carried | undefi
     return undefined;
   const supply = tree.supplyOf(id, 'in');
   if (supply) return direct(supply.id, id);
-  const drawn = mainsThrough(read, id);
-  return { amps: drawn.reduce((sum, d) => sum + d.amps, 0), rated, unknown: 0 };
+  return { amps: onFullestLine(design, mainsThrough(read, id)), rated, unknown: 0 };
 }

@@ -1,8 +1,9 @@
+import { isThreePhase, mainsVoltsAt } from '../distribution/lines';
 import { motorBuses } from '../distribution/supplies';
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
+import { portOf } from '../machine/ports';
 import { figureOr } from '../units/derived';
-import { baseValue } from '../units/quantity';
 import { filterTime, inputStage } from './filter';
 import { fieldVolts } from './placement';
 import type { CircuitAnalysis } from './polarity';
@@ -66,8 +67,11 @@ export function noiseRisk(
 /** The highest voltage that something on the machine chops: a spindle drive on the mains, else the motor bus, the highest of several. */
 function swingOf(design: Design): number {
   const drive = design.roles.spindleDrive ? design.parts[design.roles.spindleDrive] : undefined;
-  const onMains = drive && Object.values(drive.terminals).some((t) => t.role === 'mains-l');
-  if (onMains) return Math.SQRT2 * (design.mainsVoltage ? baseValue(design.mainsVoltage) : 230);
+  const mains = portOf(drive, 'mains');
+  if (mains) {
+    const volts = mainsVoltsAt(design, isThreePhase(mains));
+    return Math.SQRT2 * (volts.known ? volts.value : 230);
+  }
   const buses = motorBuses(design).map(({ supply: { part } }) =>
     part.data.class === 'supply' ? figureOr(part.data.outputVoltage, 0) : 0,
   );

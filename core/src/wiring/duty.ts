@@ -1,9 +1,11 @@
+import { isThreePhase, mainsVoltsAt } from '../distribution/lines';
 import { driveSupply, fieldSupply, protectiveDevice } from '../distribution/supplies';
 import { seatedOn } from '../distribution/seats';
 import { distributionOf, type Held } from '../distribution/tree';
 import type { Design } from '../machine/design';
 import type { DataOf } from '../machine/parts';
 import { isDriver } from '../machine/parts';
+import { isMainsRole, portOf } from '../machine/ports';
 import { lastingA } from '../drivetrain/motorCurrent';
 import { ampacityA, dropV, threePhaseDropV } from '../electrics/conductors';
 import { figureOr, positive } from '../units/derived';
@@ -69,13 +71,13 @@ function ampsAt(design: Design, end: End): number | undefined {
         : undefined;
     return undefined;
   }
-  if (data.class === 'supply' && (role === 'mains-l' || role === 'mains-n'))
+  if (data.class === 'supply' && isMainsRole(role))
     return data.outputVoltage && data.outputCurrent
       ? (baseValue(data.outputVoltage) * baseValue(data.outputCurrent)) /
           (SUPPLY_EFFICIENCY * figureOr(design.mainsVoltage, USUAL_MAINS_V))
       : undefined;
   if (role.startsWith('coil-') || role.startsWith('load-')) return loadAmps(end.of);
-  if (data.class === 'spindle' && (role === 'mains-l' || role === 'mains-n')) return figureOr(data.ratedCurrent, 0);
+  if (data.class === 'spindle' && isMainsRole(role)) return figureOr(data.ratedCurrent, 0);
   return undefined;
 }
 
@@ -101,7 +103,7 @@ export function protectionOf(design: Design, wire: Wire, sheet: string | undefin
     if (data.class === 'supply' && e.role === 'supply-out-plus' && data.outputCurrent)
       return { amps: baseValue(data.outputCurrent), by: 'supply' };
   }
-  const onMains = sheet === 'mains' || wire.ends.some((e) => e.role === 'mains-l' || e.role === 'mains-n');
+  const onMains = sheet === 'mains' || wire.ends.some((e) => isMainsRole(e.role));
   if (!onMains || wire.ends.some((e) => e.role === 'protective-earth')) return undefined;
   // The end that takes power tells what is ahead of it.
   for (const e of wire.ends) {
@@ -130,8 +132,11 @@ export function feedVolts(design: Design, wire: Wire): number | undefined {
     const driver = driverAt(design, e);
     if (driver !== undefined) return volts(driveSupply(design, driver));
   }
-  if (wire.ends.some((e) => e.role === 'mains-l' || e.role === 'mains-n'))
-    return figureOr(design.mainsVoltage, USUAL_MAINS_V);
+  const onMains = wire.ends.find((e) => isMainsRole(e.role));
+  if (onMains) {
+    const volts = mainsVoltsAt(design, isThreePhase(portOf(onMains.of, 'mains')));
+    return volts.known ? volts.value : USUAL_MAINS_V;
+  }
   return volts(loadSupply(design, wire) ?? fieldSupply(design));
 }
 
@@ -162,7 +167,9 @@ export function dropOf(design: Design, wire: Wire, amps: number | undefined, mm2
   const of = length.known ? feedVolts(design, wire) : undefined;
   if (!of || !length.known) return undefined;
   const lengthM = length.value / 1000;
-  const threePhase = wire.ends.some((e) => /^phase-[uvw]$/.test(e.role));
+  const threePhase = wire.ends.some(
+    (e) => /^phase-[uvw]$/.test(e.role) || (isMainsRole(e.role) && isThreePhase(portOf(e.of, 'mains'))),
+  );
   return { volts: (threePhase ? threePhaseDropV : dropV)(lengthM, amps, mm2), of, lengthM, threePhase };
 }
 

@@ -1,9 +1,11 @@
+import { linesOf } from '../distribution/lines';
 import { seatContacts, type SeatContact } from '../distribution/seats';
 import { conductorList } from '../machine/conductorList';
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import { loadVolts } from '../machine/loads';
-import { roleOf, terminalsWithRole, type Element, type Part } from '../machine/parts';
+import { roleOf, type Element, type Part } from '../machine/parts';
+import { isMainsRole, portOf } from '../machine/ports';
 import { baseValue } from '../units/quantity';
 
 export type ElementKind = Element['kind'];
@@ -139,10 +141,10 @@ export function buildNetwork(
   const nodeOf = (t: TerminalRef) => numbers.get(t.part)?.get(t.terminal);
   if (!elements.some((e) => e.onMains)) return { nodeOf, terminals, conductors: wires, elements };
   const mains = Object.entries(parts).flatMap(([id, part]): MainsEntry[] => {
-    const [l, n] = [terminalsWithRole(part, 'mains-l')[0], terminalsWithRole(part, 'mains-n')[0]];
-    return part.data.class === 'connector' && l !== undefined && n !== undefined
-      ? [{ part: id, l: node(id, l), n: node(id, n) }]
-      : [];
+    const port = portOf(part, 'mains');
+    const n = port?.terminals.N;
+    if (port?.direction !== 'gives' || n === undefined) return [];
+    return linesOf(port).map((line) => ({ part: id, l: node(id, port.terminals[line]!), n: node(id, n) }));
   });
   return { nodeOf, terminals, conductors: wires, elements, mains };
 }
@@ -150,7 +152,7 @@ export function buildNetwork(
 /** A coil between the poles of the mains. */
 function runsOnMains(part: Part, element: Element): boolean {
   const end = element.kind === 'coil' ? part.terminals[element.a] : undefined;
-  return end !== undefined && /^mains-[ln]$/.test(roleOf(part, end));
+  return end !== undefined && isMainsRole(roleOf(part, end));
 }
 
 /** Elements whose inside carries a level from one terminal to another, if only weakly. */

@@ -5,6 +5,7 @@ import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import type { Part, TerminalRole } from '../machine/parts';
 import { roleOf } from '../machine/parts';
+import { mainsRoles } from '../machine/ports';
 
 /** The sheets of a wiring diagram, one a function, in the order of their numbers. */
 export const sheets = ['mains', 'motor-power', 'signals', 'inputs', 'outputs', 'stop-chain', 'spindle'] as const;
@@ -28,7 +29,7 @@ export const sheetNumberOf = (sheet: Sheet): number => sheets.indexOf(sheet);
 export const firstNumberOf = (sheet: Sheet): number => sheetNumberOf(sheet) * 100 + 1;
 
 type Roles = ReadonlySet<TerminalRole>;
-const mainsRoles: Roles = new Set(['mains-l', 'mains-n']);
+const mainsEnds: Roles = new Set(Object.values(mainsRoles));
 const poles: Roles = new Set(['pole-in', 'pole-out']);
 const phases: Roles = new Set([
   'phase-a-plus',
@@ -96,7 +97,7 @@ export function sheetRule(design: Design): (from: TerminalRef, to: TerminalRef) 
     const [k, l] = [p.data.class, q.data.class];
     // Also where the chain runs on the mains.
     if (chainCuts(from.part, a, s.channel) || chainCuts(to.part, b, t.channel)) return 'stop-chain';
-    if (has(mainsRoles)) return 'mains';
+    if (has(mainsEnds)) return 'mains';
     if (has(poles)) {
       const device = poles.has(b) ? to.part : from.part;
       if (motorBus.has(device)) return 'motor-power';

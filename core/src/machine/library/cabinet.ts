@@ -137,6 +137,26 @@ export const cabinet: LibraryEntry[] = [
     ),
   ),
   plain(
+    'inlet-gate-16-3',
+    'Gate 16-3, mains inlet for three phases',
+    'Five-pole inlet for L1, L2, L3, N and PE. Carries mains: pull the plug before the lid comes off.',
+    {
+      class: 'connector',
+      form: 'mains-inlet',
+      rows: [5],
+      panelContacts: 'pins',
+      ratedVoltage: sheet(415, 'V'),
+      ratedCurrent: sheet(16, 'A'),
+    },
+    {
+      l1: terminal('L1', 'mains-l'),
+      l2: terminal('L2', 'mains-l2'),
+      l3: terminal('L3', 'mains-l3'),
+      n: terminal('N', 'mains-n'),
+      pe: terminal('PE', 'protective-earth'),
+    },
+  ),
+  plain(
     'switch-stile-2',
     'Stile 2, main switch',
     'Two-pole switch that can be locked off. It parts L and N; the earth is never switched.',
@@ -151,6 +171,39 @@ export const cabinet: LibraryEntry[] = [
     { class: 'breaker', ratedCurrent: sheet(32, 'A'), ratedVoltage: sheet(250, 'V'), forDirectCurrent: false },
     poles(2),
     closedPoles(2, 'main switch'),
+  ),
+  plain(
+    'switch-stile-25-4',
+    'Stile 25-4, main switch for three phases',
+    'Four-pole switch that can be locked off. It parts L1, L2, L3 and N together; the earth is never switched.',
+    { class: 'breaker', ratedCurrent: sheet(25, 'A'), ratedVoltage: sheet(415, 'V'), forDirectCurrent: false },
+    poles(4),
+    closedPoles(4, 'main switch'),
+  ),
+  ...[10, 16].map((amps) =>
+    plain(
+      `breaker-hurdle-${amps}-3`,
+      `Hurdle ${amps}-3, circuit breaker for three phases, ${amps} A`,
+      'Three-pole breaker, of the slow kind: an overload in one phase opens all of them.',
+      { class: 'breaker', ratedCurrent: sheet(amps, 'A'), ratedVoltage: sheet(415, 'V'), forDirectCurrent: false },
+      poles(3),
+      closedPoles(3, 'breaker'),
+    ),
+  ),
+  plain(
+    'rcd-turnstile-25-4',
+    'Turnstile 25-4, residual-current device for three phases, 30 mA',
+    'Opens L1, L2, L3 and N where 30 mA go another way than back through it. A three-phase drive may leak direct current, which a plain one does not see: take the type that the drive’s manual names.',
+    {
+      class: 'breaker',
+      ratedCurrent: sheet(25, 'A'),
+      ratedVoltage: sheet(415, 'V'),
+      forDirectCurrent: false,
+      opensAt: 'leakage',
+      residualCurrent: sheet(30, 'mA'),
+    },
+    poles(4),
+    closedPoles(4, 'breaker'),
   ),
   ...[6, 10, 16, 2, 4, 20].map((amps) =>
     plain(
@@ -249,6 +302,14 @@ export const cabinet: LibraryEntry[] = [
       pe: terminal('PE', 'protective-earth'),
     },
     closedPoles(2, 'through the filter'),
+  ),
+  plain(
+    'filter-sieve-16-3',
+    'Sieve 16-3, mains filter for three phases',
+    'Keeps the noise of a three-phase drive out of the mains. Mount it metal to metal, at the entry or beside the drive.',
+    { class: 'filter', ratedCurrent: sheet(16, 'A'), ratedVoltage: sheet(415, 'V') },
+    { ...poles(3), pe: terminal('PE', 'protective-earth') },
+    closedPoles(3, 'through the filter'),
   ),
   plain(
     'bar-ridge-20',

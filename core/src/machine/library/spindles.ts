@@ -86,14 +86,33 @@ export const spindles: LibraryEntry[] = [
     elements: {},
     setup: {},
   },
+  {
+    key: 'spindle-plough-2200-3',
+    name: 'Plough 2200-3, three-phase spindle for 400 V',
+    about: 'Induction spindle for a drive on three-phase mains with up to 400 Hz.',
+    data: {
+      class: 'spindle',
+      power: sheet(2.2, 'kW'),
+      poles: 2,
+      maxSpeed: sheet(24000, 'rpm'),
+      minSpeed: sheet(6000, 'rpm'),
+      ratedVoltage: sheet(380, 'V'),
+      ratedFrequency: sheet(400, 'Hz'),
+      ratedCurrent: sheet(5, 'A'),
+    },
+    terminals: threePhase,
+    elements: {},
+    setup: {},
+  },
   ...(
     [
-      [750, 3.2],
-      [1500, 6.1],
+      [750, '', 230, 3.2],
+      [1500, '', 230, 6.1],
+      [2200, '-3', 400, 4.9],
     ] as const
-  ).map(([watts, amps]): LibraryEntry => ({
-    key: `spindle-harrow-${watts}`,
-    name: `Harrow ${watts}, lathe motor`,
+  ).map(([watts, mark, volts, amps]): LibraryEntry => ({
+    key: `spindle-harrow-${watts}${mark}`,
+    name: `Harrow ${watts}${mark}, lathe motor${mark ? ' for 400 V' : ''}`,
     about: 'Four-pole induction motor for a belt-driven headstock.',
     data: {
       class: 'spindle',
@@ -101,7 +120,7 @@ export const spindles: LibraryEntry[] = [
       poles: 4,
       maxSpeed: sheet(2800, 'rpm'),
       minSpeed: sheet(300, 'rpm'),
-      ratedVoltage: sheet(230, 'V'),
+      ratedVoltage: sheet(volts, 'V'),
       ratedFrequency: sheet(50, 'Hz'),
       ratedCurrent: sheet(amps, 'A'),
     },
@@ -143,17 +162,24 @@ export const spindles: LibraryEntry[] = [
   },
   ...(
     [
-      ['drive-vole-1500', 'Vole 1500', 7, 400],
-      ['drive-vole-750', 'Vole 750', 4.5, 120],
-      ['drive-vole-3000', 'Vole 3000', 13, 120],
+      ['drive-vole-1500', 'Vole 1500', 7, 400, 1],
+      ['drive-vole-750', 'Vole 750', 4.5, 120, 1],
+      ['drive-vole-3000', 'Vole 3000', 13, 120, 1],
+      ['drive-vole-2200-3', 'Vole 2200-3', 5.8, 400, 3],
+      ['drive-vole-4000-3', 'Vole 4000-3', 9.5, 120, 3],
     ] as const
-  ).map(([key, name, amps, hz]): LibraryEntry => ({
+  ).map(([key, name, amps, hz, phases]): LibraryEntry => ({
     key,
-    name: `${name}, spindle drive`,
-    about: 'Makes three phases from the mains; run, direction, speed by 0 to 10 V, and a fault contact.',
+    name: phases === 3 ? `${name}, spindle drive for three-phase mains` : `${name}, spindle drive`,
+    about:
+      phases === 3
+        ? 'Takes three phases of 400 V and makes three for the motor; run, direction, speed by 0 to 10 V, and a fault contact.'
+        : 'Makes three phases from the mains; run, direction, speed by 0 to 10 V, and a fault contact.',
     data: {
       class: 'spindle-drive',
-      ratedVoltage: sheet(230, 'V'),
+      ...(phases === 3
+        ? { ratedVoltage: sheet(400, 'V'), mainsMin: sheet(380, 'V'), mainsMax: sheet(440, 'V') }
+        : { ratedVoltage: sheet(230, 'V') }),
       baseFrequency: sheet(hz === 400 ? 400 : 50, 'Hz'),
       maxFrequency: sheet(hz, 'Hz'),
       minFrequency: sheet(hz === 400 ? 100 : 10, 'Hz'),
@@ -162,8 +188,9 @@ export const spindles: LibraryEntry[] = [
       isolated: true,
     },
     terminals: {
-      l: terminal('R', 'mains-l'),
-      n: terminal('S', 'mains-n'),
+      ...(phases === 3
+        ? { r: terminal('R', 'mains-l'), s: terminal('S', 'mains-l2'), t: terminal('T', 'mains-l3') }
+        : { l: terminal('R', 'mains-l'), n: terminal('S', 'mains-n') }),
       pe: terminal('PE', 'protective-earth'),
       u: terminal('U', 'phase-u'),
       v: terminal('V', 'phase-v'),

@@ -2,7 +2,7 @@ import { givenAt } from '../../distribution/choices';
 import { outlineOf, type Branch } from '../../distribution/outline';
 import type { Design } from '../../machine/design';
 import { isDriver } from '../../machine/parts';
-import { portOf } from '../../machine/ports';
+import { isMainsRole, portOf } from '../../machine/ports';
 import { type Display, showValue } from '../../units/print';
 import { baseValue } from '../../units/quantity';
 import type { Sheet } from '../sheets';
@@ -105,7 +105,7 @@ function runTo(design: Design, wires: Wires, { part, port }: Branch, display: Di
   const here = design.parts[part]!;
   const own = new Set(Object.values((port && portOf(here, port)?.terminals) ?? {}).filter((t) => t !== undefined));
   const roles = new Set([...own].map((t) => here.terminals[t]?.role));
-  const earthed = (['mains-l', 'mains-n', 'pole-in'] as const).some((r) => roles.has(r));
+  const earthed = [...roles].some((r) => r === 'pole-in' || (r !== undefined && isMainsRole(r)));
   const counts = (t: string) => own.has(t) || (earthed && here.terminals[t]?.role === 'protective-earth');
   const met = wires.all.flatMap((w) =>
     w.ends.flatMap((e, i) =>

@@ -1,6 +1,7 @@
-import type { PortRef } from '../../machine/ports';
+import { lines, type PortRef } from '../../machine/ports';
 import { earthBars, mainsInlets, protectiveDevice } from '../../distribution/supplies';
 import type { Source } from '../../distribution/feeds';
+import { linesTo, mainsLeads, mainsName, type MainsLead } from '../../distribution/lines';
 import { positive } from '../../units/derived';
 import type { Planning } from './planning';
 import { poleFrom, poleOf } from './poles';
@@ -33,38 +34,72 @@ function mainsPorts(p: Planning): { at: PortRef; from: Source }[] {
   );
 }
 
+/** The conductors that are led to a port: by its own terminals, or by the poles of a device that the mains passes. */
+function leadsTo(p: Planning, at: PortRef): MainsLead[] {
+  if (at.port === 'mains') return mainsLeads(p.tree, at);
+  const passed = linesTo(p.tree, at);
+  // One line goes by the first pole, whichever it is of three.
+  return [
+    ...passed.map((of, i): MainsLead => ({ own: passed.length > 1 ? of : lines[i]!, of })),
+    { own: 'N', of: 'N' },
+  ];
+}
+
 /**
  * Mains from where it comes in through switches, breakers and filters to what runs on it. Power supplies on one device are
  * looped from one to the next; whatever else hangs there gets leads of its own, since drives are noisy.
  */
 export function planMains(p: Planning): void {
-  const ports = mainsPorts(p);
-  for (const pole of ['L', 'N'] as const) {
-    /** By the port that feeds it: the supply at which the loop has arrived. */
+  const ports = mainsPorts(p).map((x) => ({ ...x, leads: leadsTo(p, x.at) }));
+  for (const pole of [...lines, 'N'] as const) {
+    /** By the port that feeds it and the line: the supply at which the loop has arrived. */
     const loops = new Map<string, TerminalRef>();
-    for (const { at, from } of ports) {
+    for (const { at, from, leads } of ports) {
+      const lead = leads.find(({ own }) => own === pole);
+      if (!lead) continue;
       const part = p.design.parts[at.part]!;
-      const to = poleOf(p, at, pole);
-      const loop = `${from.part}/${from.port}`;
+      const to = poleOf(p, at, at.port === 'mains' ? pole : lead.of);
+      const name = mainsName(p.tree, at, lead.of);
+      const loop = `${from.part}/${from.port}/${lead.of}`;
       const looped = part.data.class === 'supply';
       const protectedA = mainsProtectionA(p, at);
       const coil = at.port === 'mains' && (part.data.class === 'contactor' || part.data.class === 'relay');
       p.add({
         // A contactor has its coil and its poles on the mains.
         id: `mains/${at.part}-${coil ? 'coil-' : ''}${pole.toLowerCase()}`,
-        from: (looped ? loops.get(loop) : undefined) ?? poleFrom(p, from, pole),
+        from: (looped ? loops.get(loop) : undefined) ?? poleFrom(p, from, lead.of),
         to,
-        colour: p.colour(pole === 'L' ? 'mains-line' : 'mains-neutral'),
+        colour: p.colour(pole === 'N' ? 'mains-neutral' : 'mains-line'),
         section: p.section({ amps: protectedA, protectedA }, 'mains'),
         purpose:
           at.port === 'mains'
-            ? `${pole} for ${coil ? `the coil of ${part.name}` : part.name}.`
+            ? `${name} for ${coil ? `the coil of ${part.name}` : part.name}.`
             : part.data.class === 'contactor'
-              ? `${pole} to ${at.part === p.design.roles.stopContactor ? 'the contactor that the stop chain holds' : part.name}.`
-              : `${pole} of the mains goes on to ${part.name}.`,
+              ? `${name} to ${at.part === p.design.roles.stopContactor ? 'the contactor that the stop chain holds' : part.name}.`
+              : `${name} of the mains goes on to ${part.name}.`,
       });
       if (looped && to) loops.set(loop, to);
     }
+  }
+}
+
+/** Strips where one conductor of the mains fans out, such as N behind a breaker that does not pass it. */
+export function planMainsStrips(p: Planning): void {
+  for (const [part, { feed: from }] of Object.entries(p.tree.feeds)) {
+    const pole = from?.pole;
+    if (!from || !pole || pole === 'plus' || pole === 'minus' || pole === 'PE') continue;
+    const at = { part, port: 'feed' };
+    if (!p.isOnMains(part, 'feed')) continue;
+    const protectedA = mainsProtectionA(p, at);
+    p.add({
+      id: `feed/${part}`,
+      from: poleFrom(p, from, pole, true),
+      // Its one terminal takes whichever conductor it is to hold.
+      to: poleOf(p, at, 'plus'),
+      colour: p.colour(pole === 'N' ? 'mains-neutral' : 'mains-line'),
+      section: p.section({ amps: protectedA, protectedA }, 'mains'),
+      purpose: `${mainsName(p.tree, at, pole)} of the mains to the strip from which it fans out.`,
+    });
   }
 }
 

@@ -1,5 +1,6 @@
 import type { OutputCircuit, OutputFunction } from '../../machine/connections';
 import type { Design } from '../../machine/design';
+import { linesTo } from '../../distribution/lines';
 import { outputTerminals } from '../../distribution/outputTerminals';
 import type { TerminalRef } from '../../machine/ids';
 import type { Element, Part, PartClass } from '../../machine/parts';
@@ -114,7 +115,7 @@ function feedMains(p: Planning, id: string, device: string, relay: string, words
     {
       ...line,
       id: `output-${id}/relay-line`,
-      from: poleFrom(p, ahead, 'L'),
+      from: poleFrom(p, ahead, linesTo(p.tree, { part: relay, port: 'in' })[0]!),
       to: p.terminal(relay, 'contact-common'),
       purpose: `${words}: L to the relay’s contact.`,
     },

@@ -8,7 +8,7 @@ import { assignInputs, inputElement } from './inputs';
 import { divideCables, meetAsFound } from './joints';
 import { assignOutputs, outputElement, planOutputs } from './outputs';
 import { Planning } from './planning';
-import { planEarth, planMains } from './mains';
+import { planEarth, planMains, planMainsStrips } from './mains';
 import { planControl, planDistribution, planOtherFeeds } from './power';
 import type { Plan } from './proposal';
 import { planSpindle } from './spindle';
@@ -38,6 +38,7 @@ export function planConductors(design: Design): Plan {
   const inputs = assignInputs(design, p.gaps);
   const outputs = assignOutputs(design, p.gaps);
   planMains(p);
+  planMainsStrips(p);
   planEarth(p);
   planDistribution(p);
   planControl(p, fieldMeetsBoard(design, { inputs, outputs }));

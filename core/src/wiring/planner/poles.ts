@@ -1,18 +1,20 @@
 import type { TerminalRef } from '../../machine/ids';
-import { portKey, type PortConductor, type PortRef } from '../../machine/ports';
+import { portKey, type Line, type PortConductor, type PortRef } from '../../machine/ports';
+import { poleOfMains } from '../../distribution/lines';
 import { letsGo } from '../../distribution/supplies';
 import { positive } from '../../units/derived';
 import type { Planning } from './planning';
 import { at } from './proposal';
 
 /** A conductor of a feed. */
-export type Pole = 'L' | 'N' | 'plus' | 'minus';
+export type Pole = Line | 'N' | 'plus' | 'minus';
 
 /** The pole of a device that a conductor goes through. 0 V is not parted by a switch, only filtered. */
 function poleNumber(p: Planning, part: string, pole: Pole): PortConductor | undefined {
-  if (pole === 'L' || pole === 'plus') return 'pole-0';
-  const filters = p.design.parts[part]?.data.class === 'filter';
-  return pole === 'N' || filters ? 'pole-1' : undefined;
+  if (pole === 'plus') return 'pole-0';
+  if (pole === 'minus') return p.design.parts[part]?.data.class === 'filter' ? 'pole-1' : undefined;
+  const place = poleOfMains(p.tree, part, pole);
+  return place === undefined ? undefined : `pole-${place}`;
 }
 
 /** The terminal at which a conductor enters a port, or leaves it. */
@@ -45,6 +47,8 @@ export function poleFrom(
     const holds = ref.port === 'place' ? feeds[ref.part]?.feed?.pole : undefined;
     const taken = holds === undefined || holds === pole ? poleOf(p, ref, pole) : undefined;
     if (taken) return taken;
+    // A phase that a device does not pass must not be taken from before its protection.
+    if (holds === undefined && pole !== 'N' && pole !== 'plus' && pole !== 'minus') return undefined;
   }
   return undefined;
 }

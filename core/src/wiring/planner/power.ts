@@ -6,6 +6,7 @@ import type { PortRef } from '../../machine/ports';
 import { seatedOn } from '../../distribution/seats';
 import { motorBusParts } from '../../distribution/supplies';
 import { figureOr } from '../../units/derived';
+import { linesTo } from '../../distribution/lines';
 import { driverA } from './driveAmps';
 import type { Planning } from './planning';
 import { fieldPole, poleFrom, poleOf, protectionA, type Pole } from './poles';
@@ -19,7 +20,11 @@ function leadsOf(p: Planning, source: string | undefined) {
   const bus = source !== undefined && motorBusParts(p.design).has(source);
   return {
     of: (pole: Pole): ConductorFunction =>
-      pole === 'L' ? 'mains-line' : pole === 'N' ? 'mains-neutral' : bus ? `power-${pole}` : `control-${pole}`,
+      pole === 'N'
+        ? 'mains-neutral'
+        : pole === 'plus' || pole === 'minus'
+          ? `${bus ? 'power' : 'control'}-${pole}`
+          : 'mains-line',
     least: bus ? ('power' as const) : ('control' as const),
   };
 }
@@ -176,11 +181,12 @@ export function planOtherFeeds(p: Planning): void {
   for (const [part, ports] of Object.entries(feeds))
     for (const [port, from] of Object.entries(ports)) {
       const at: PortRef = { part, port };
-      const poles = (p.isOnMains(part, port) ? ['L', 'N'] : ['plus', 'minus']) as Pole[];
+      const poles: readonly Pole[] = p.isOnMains(part, port) ? [linesTo(p.tree, at)[0]!, 'N'] : ['plus', 'minus'];
       const ends = poles.map((pole) => poleOf(p, at, pole));
       // What is plugged in needs no conductor.
       if (p.tree.port(from)?.socket !== undefined) continue;
-      if (from.pole || functional.has(part) || ends.some((e) => e && led.has(terminalKey(e)))) continue;
+      if ((port === 'feed' && from.pole) || functional.has(part) || ends.some((e) => e && led.has(terminalKey(e))))
+        continue;
       const source = p.tree.sourceOf(part, port);
       const { of: colour, least } = leadsOf(p, source?.id);
       const protectedA = protectionA(p, at);

@@ -108,19 +108,35 @@ export function planChanges(existing: Design['conductors'], plan: Plan): Pick<Re
 }
 
 /**
+ * The conductors with the reasons that the plan gives now: one that joins the same two terminals may serve something else, such as
+ * a second pole that carries L2 where it carried N. The very same table where all of them still hold.
+ */
+function withReasons(existing: Design['conductors'], wanted: ReadonlyMap<string, Proposal>): Design['conductors'] {
+  let conductors = existing;
+  for (const [id, c] of conductorList(existing)) {
+    const p = c.origin === 'planned' ? wanted.get(id) : undefined;
+    if (!p || c.purpose === p.purpose || (isMade(c) && joinedBy(c) !== joinedBy(p))) continue;
+    if (conductors === existing) conductors = { ...existing };
+    conductors[id] = { ...c, purpose: p.purpose };
+  }
+  return conductors;
+}
+
+/**
  * Brings the conductors up to a plan. Numbers stay; fields set by hand stay; a conductor that is cut or connected is
  * never altered nor taken out, but reported as a conflict.
  */
 export function replan(existing: Design['conductors'], plan: Plan): Replanned {
   const { changes, conflicts } = planChanges(existing, plan);
-  if (!changes.length) return { conductors: existing, changes, conflicts };
-  const conductors = { ...existing };
   const wanted = withKnownIds(existing, plan);
+  const told = withReasons(existing, wanted);
+  if (!changes.length) return { conductors: told, changes, conflicts };
+  const conductors = { ...told };
   const used = new Set(Object.values(existing).map((c) => c.number));
   const next = new Map<string, number>();
   for (const { conductor: id, kind, fields } of changes)
     if (kind === 'removed') delete conductors[id];
-    else if (kind === 'changed') conductors[id] = asPlanned(existing[id]!, wanted.get(id)!, fields);
+    else if (kind === 'changed') conductors[id] = asPlanned(conductors[id]!, wanted.get(id)!, fields);
     else {
       const { id: _id, sheet, ...rest } = wanted.get(id)!;
       let number = next.get(sheet) ?? firstNumberOf(sheet);

@@ -3,7 +3,7 @@ import type { ColourCode, ConductorFunction } from '../../machine/connections';
 /**
  * Insulation colours by function: brown, blue and green-yellow for the mains after IEC 60445, red and black for the
  * direct-current bus as most supplies mark it. Control wires stay clear of all of these, so that a blue wire is the neutral
- * and nothing else. Local codes come first; the planner only proposes, and a machine may have its own rules.
+ * and nothing else; for the same reason three phases are all brown and told apart by their labels. Local codes come first; the planner only proposes, and a machine may have its own rules.
  */
 export const usualColours: Record<ConductorFunction, ColourCode> = {
   'mains-line': 'BN',

@@ -1,4 +1,5 @@
 import { cuttingButtons } from '../../distribution/feeds';
+import { linesTo } from '../../distribution/lines';
 import { portOf } from '../../machine/ports';
 import { drivesOf } from './plannedDrives';
 import { mainsProtectionA } from './mains';
@@ -55,7 +56,7 @@ export function planStopChain(p: Planning): void {
   const onMains =
     stopStrategy !== 'torque-off' && contactor !== undefined && p.terminal(contactor.id, 'mains-l') !== undefined;
   const [plus, zero] = onMains
-    ? [poleFrom(p, fed, 'L'), poleFrom(p, fed, 'N')]
+    ? [poleFrom(p, fed, linesTo(p.tree, { part: contactor.id, port: 'mains' })[0]!), poleFrom(p, fed, 'N')]
     : [poleFrom(p, fed, 'plus'), poleFrom(p, fed, 'minus')];
   if (!plus || !zero) {
     p.gaps.push(

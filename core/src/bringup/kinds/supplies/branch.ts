@@ -1,7 +1,7 @@
+import { mainsJoins } from '../../../distribution/lines';
 import { letsGo, mainsInlets } from '../../../distribution/supplies';
 import { distributionOf } from '../../../distribution/tree';
 import type { Design } from '../../../machine/design';
-import { terminalsWithRole } from '../../../machine/parts';
 import { evaluate } from '../../../wiring/evaluate';
 import { networkOf } from '../../../wiring/network';
 import { wiresOn } from '../../dependencies';
@@ -133,16 +133,8 @@ export const branch: BringUpTest = {
     const { design } = bench.truth;
     const e = evaluate(networkOf(design), {});
     const inlet = mainsInlets(design)[0]?.id;
-    const end = (part: string | undefined, role: 'mains-l' | 'mains-n') => {
-      const of = part === undefined ? undefined : design.parts[part];
-      const terminal = of && terminalsWithRole(of, role)[0];
-      return part !== undefined && terminal !== undefined ? { part, terminal } : undefined;
-    };
     const lives = (part: string) =>
-      (['mains-l', 'mains-n'] as const).every((role) => {
-        const [from, to] = [end(inlet, role), end(part, role)];
-        return from !== undefined && to !== undefined && e.joined(from, to);
-      });
+      mainsJoins(distributionOf(design), part, inlet)?.every(([from, to]) => e.joined(from, to)) === true;
     const behind = at(bench.made, s).behind.filter((id) => design.parts[id]);
     return { holds: 'holds', behind: behind.every(lives) ? 'right' : 'nothing' };
   },

@@ -1,4 +1,5 @@
 import { givenAt } from '../../../distribution/choices';
+import { poleOfMains } from '../../../distribution/lines';
 import { distributionOf } from '../../../distribution/tree';
 import type { Design } from '../../../machine/design';
 import type { FeedSource } from '../../../machine/feeds';
@@ -7,7 +8,7 @@ import { terminalKey } from '../../../machine/ids';
 import type { LibraryEntry } from '../../../machine/library/entry';
 import { libraryOf } from '../../../machine/library/index';
 import { listedFigure } from '../../../machine/library/listed';
-import { portsOf } from '../../../machine/ports';
+import { lines, portsOf } from '../../../machine/ports';
 import { directRails } from '../../../machine/rails';
 import type { PartSlot } from '../../../machine/slots';
 import { figureOr } from '../../../units/derived';
@@ -29,11 +30,20 @@ function stripWith(places: number, fuseA: number): LibraryEntry | undefined {
     .filter((e) => figureOr(listedFigure(e, 'ratedCurrent'), 0) === fuseA && placesOf(e) >= places)
     .sort((a, b) => placesOf(a) - placesOf(b))[0];
 }
-/** The pole of direct current that a terminal gives, as a strip would be fed from it. */
+/** The pole of direct current, or the conductor of the mains, that a terminal gives, as a strip would be fed from it. */
 function poleAt(design: Design, { part, terminal }: TerminalRef): FeedSource | undefined {
   for (const port of portsOf(design.parts[part]!).values()) {
-    if (port.direction !== 'gives' || givenAt(design, { part, port: port.id })?.kind !== 'direct') continue;
+    const given = port.direction === 'gives' ? givenAt(design, { part, port: port.id }) : undefined;
     const [conductor] = Object.entries(port.terminals).find(([, t]) => t === terminal) ?? [];
+    if (!given || conductor === undefined) continue;
+    if (given.kind === 'mains') {
+      const tree = distributionOf(design);
+      const pole = ([...lines, 'N'] as const).find((c) =>
+        port.passesOn ? conductor === `pole-${poleOfMains(tree, part, c)}` : conductor === c,
+      );
+      if (pole) return { part, port: port.id, pole };
+      continue;
+    }
     // What parts one pole parts plus: 0 V is not switched.
     if (conductor === 'plus' || conductor === 'pole-0') return { part, port: port.id, pole: 'plus' };
     if (conductor === 'minus') return { part, port: port.id, pole: 'minus' };

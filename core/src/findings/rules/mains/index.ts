@@ -6,12 +6,14 @@ import { mainsAtButton } from './mainsAtButton';
 import { mainsCaution } from './mainsCaution';
 import { mainsNotPlanned } from './mainsNotPlanned';
 import { mainsVoltage, branchLoad } from './mains';
+import { phasesMissing } from './phasesMissing';
 
 /** What is at mains voltage, and what is earthed. */
 export const mains: Subject = {
   title: 'Mains and protective earth',
   rules: [
     [mainsVoltage, 'mains against every part that takes or switches it'],
+    [phasesMissing, 'what takes three phases where fewer arrive'],
     [branchLoad, 'what the branch has to give against its breaker: at length, beyond rating, beyond tripping'],
     [mainsNotPlanned, 'supplies with no way from the mains to them'],
     [mainsCaution, 'a part with mains on it whose caution nobody has read'],

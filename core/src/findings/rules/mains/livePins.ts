@@ -1,6 +1,8 @@
+import type { TerminalRole } from '../../../machine/parts';
+import { mainsRoles } from '../../../machine/ports';
 import type { FindingDraft, Rule } from '../../finding';
 
-const live = new Set(['supply-out-plus', 'mains-l', 'mains-n', 'distribution', 'pole-out']);
+const live = new Set<TerminalRole>([...Object.values(mainsRoles), 'supply-out-plus', 'distribution', 'pole-out']);
 
 /** Unplugged, pins stand open to fingers and to the frame: what is live belongs behind sockets. */
 export const livePins: Rule = {

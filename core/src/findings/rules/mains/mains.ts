@@ -1,13 +1,14 @@
+import { isThreePhase, linesTo, mainsVoltsAt } from '../../../distribution/lines';
 import { letsGo, mainsDevices, MAINS_STRAYS } from '../../../distribution/supplies';
-import type { Held } from '../../../distribution/tree';
+import { distributionOf, type Held } from '../../../distribution/tree';
 import type { Figures } from '../../../derivation/figureTypes';
 import type { Design } from '../../../machine/design';
 import { isMainSwitch } from '../../../machine/designation';
 import { libraryOf } from '../../../machine/library/index';
-import type { Part } from '../../../machine/parts';
+import { poleCount, type Part } from '../../../machine/parts';
 import { portOf } from '../../../machine/ports';
 import { SUPPLY_EFFICIENCY } from '../../../power/budget';
-import { mainsThrough } from '../../../power/carried';
+import { mainsThrough, onFullestLine } from '../../../power/carried';
 import { figureOr, positive } from '../../../units/derived';
 import { printNumber, showValue } from '../../../units/print';
 import { fieldOfPart, takeInstead } from '../../choose';
@@ -32,21 +33,27 @@ export const mainsVoltage: Rule = {
   code: 'mains-voltage',
   severity: 'danger',
   check: ({ design }) => {
-    const mains = positive(design.mainsVoltage, '');
-    if (!mains.known) return [];
-    const volts = mains.value;
+    if (!positive(design.mainsVoltage, '').known) return [];
+    const tree = distributionOf(design);
     const passed = onMainsWays(design);
     return Object.entries(design.parts).flatMap(([id, part]): FindingDraft[] => {
+      // Three phases have √3 times as much between them.
+      const takes = onMains(part) ? mainsRange(part) : undefined;
+      const passes = !takes && passed.has(id);
+      const threePhase = passes
+        ? linesTo(tree, { part: id, port: 'in' }).length > 1
+        : isThreePhase(portOf(part, 'mains'));
+      const mains = mainsVoltsAt(design, threePhase);
+      const volts = mains.known ? mains.value : 0;
       const draft = (severity: 'danger' | 'wont-work', title: string, why: string): FindingDraft => ({
         subject: id,
         severity,
         title,
         explain: (display) =>
-          `${part.name} ${why.replace('%', showValue(volts, 'voltage', display, 3))} Look at its plate and at any selector for the mains. Mains work follows your local code and belongs to a licensed person.`,
+          `${part.name} ${why.replace('%', showValue(volts, 'voltage', display, 3) + (threePhase ? ' between its phases' : ''))} Look at its plate and at any selector for the mains. Mains work follows your local code and belongs to a licensed person.`,
         station: 'wiring',
         field: 'mainsVoltage',
       });
-      const takes = onMains(part) ? mainsRange(part) : undefined;
       if (takes) {
         const range = rangeWords(takes);
         if (volts > takes.most * (1 + TOLERANCE))
@@ -104,7 +111,8 @@ function loaded(figures: Figures, { id, part: breaker }: Held): FindingDraft[] {
   const rated = 'ratedCurrent' in breaker.data ? positive(breaker.data.ratedCurrent, '') : undefined;
   if (!rated?.known) return [];
   const drawn = mainsThrough(figures, id);
-  const sum = drawn.reduce((s, d) => s + d.amps, 0);
+  const sum = onFullestLine(design, drawn);
+  const lines = linesTo(distributionOf(design), { part: id, port: 'in' }).length;
   if (sum <= rated.value * LASTING) return [];
   const larger = libraryOf('breaker')
     .filter(
@@ -112,6 +120,7 @@ function loaded(figures: Figures, { id, part: breaker }: Held): FindingDraft[] {
         e.data.class === 'breaker' &&
         e.data.opensAt === undefined &&
         !isMainSwitch(e) &&
+        poleCount(e) >= poleCount(breaker) &&
         figureOr(e.data.ratedCurrent, 0) * LASTING >= sum,
     )
     .sort(
@@ -132,7 +141,7 @@ function loaded(figures: Figures, { id, part: breaker }: Held): FindingDraft[] {
       explain: (display) => {
         const a = (n: number) => showValue(n, 'current', display, 3);
         const largest = [...drawn].sort((x, y) => y.amps - x.amps).slice(0, 4);
-        return `${largest.map((d) => `${d.part.designation} ${a(d.amps)}`).join(', ')}: ${a(sum)} in all (load over ${printNumber(SUPPLY_EFFICIENCY, 2)} efficiency and 0.6 power factor for supplies; shaft power over 0.78, 0.95 and 0.65 for a spindle drive). ${breaker.name} is rated for ${a(rated.value)}, ${a(rated.value * LASTING)} of it for long. Take a branch that gives more, or move ${largest[0]!.part.designation} to another one: the breaker, its lead and the outlet go together, and that is work for a licensed person.`;
+        return `${largest.map((d) => `${d.part.designation} ${a(d.amps)}`).join(', ')}: ${a(sum)} ${lines > 1 ? 'in the line that carries most' : 'in all'} (load over ${printNumber(SUPPLY_EFFICIENCY, 2)} efficiency and 0.6 power factor for supplies; shaft power over 0.78, 0.95 and 0.65 for a spindle drive). ${breaker.name} is rated for ${a(rated.value)}, ${a(rated.value * LASTING)} of it for long. Take a branch that gives more, or move ${largest[0]!.part.designation} to another one: the breaker, its lead and the outlet go together, and that is work for a licensed person.`;
       },
       station: 'wiring',
       field: fieldOfPart(design, id),

@@ -2,6 +2,7 @@ import { mainsInlets } from '../../../distribution/supplies';
 import type { Design } from '../../../machine/design';
 import { mainsWay } from '../../../machine/rails';
 import type { PartSlot } from '../../../machine/slots';
+import { listed } from '../../../units/listed';
 import type { Rule } from '../../finding';
 import { replanned } from '../../replanned';
 import { usual } from '../../../machine/library/usual';
@@ -26,8 +27,6 @@ function missingMains({ rails }: Design): Missing[] {
   if (!rails.earth) missing.push({ what: 'an earth bar', library: usual.earthBar, slot: { rail: 'earth' } });
   return missing;
 }
-const listed = (words: readonly string[]): string =>
-  [words.slice(0, -1).join(', '), words.at(-1)].filter(Boolean).join(' and ');
 
 /** Supplies without any way from the mains to them. */
 export const mainsNotPlanned: Rule = {

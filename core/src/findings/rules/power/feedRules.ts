@@ -9,6 +9,7 @@ import { portKey, portOf, portsOf, type Port, type PortRef } from '../../../mach
 import { carriedBy } from '../../../power/carried';
 import { positive } from '../../../units/derived';
 import { showValue } from '../../../units/print';
+import { listed } from '../../../units/listed';
 import { fieldOfPart } from '../../choose';
 import type { FindingDraft, Remedy, Rule } from '../../finding';
 import { replanned } from '../../replanned';
@@ -16,8 +17,6 @@ import { replanned } from '../../replanned';
 const feedField = ({ part, port }: PortRef): string => `feeds.${part}.${port}`;
 const feedFrom = (design: Design, { part, port }: PortRef, label: string, from?: Source): Remedy =>
   replanned(design, label, { name: 'set-feed', args: { part, port, ...(from ? { from } : {}) } });
-const joined = (names: readonly string[]): string =>
-  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 
 /** Parts that feed each other in a ring: no source reaches them. */
 export const feedRing: Rule = {
@@ -46,7 +45,7 @@ export const feedRing: Rule = {
       return [
         {
           subject: first,
-          title: `${joined(names)} feed ${names.length === 1 ? 'itself' : 'each other'} in a ring`,
+          title: `${listed(names)} feed ${names.length === 1 ? 'itself' : 'each other'} in a ring`,
           explain: () =>
             `${ring.map((r) => `${design.parts[r.part]!.designation} is fed from ${design.parts[feeds[r.part]![r.port]!.part]!.designation}`).join(', ')}: nothing gives power to any of them, nor to what hangs on them. Feed one of them from the mains or from another supply.`,
           station: 'wiring',

@@ -1,7 +1,5 @@
 import type { Figures } from '../../../derivation/figureTypes';
 import type { Design } from '../../../machine/design';
-import type { LibraryEntry } from '../../../machine/library/entry';
-import { libraryOf } from '../../../machine/library/index';
 import { listedFigure } from '../../../machine/library/listed';
 import type { DataOf, Part } from '../../../machine/parts';
 import { figureOr, positive } from '../../../units/derived';
@@ -9,6 +7,7 @@ import { printNumber, showValue } from '../../../units/print';
 import { quantity } from '../../../units/quantity';
 import type { FindingDraft, Remedy, Rule } from '../../finding';
 import { replanned } from '../../replanned';
+import { fieldHz, spindleDriveFor } from '../../chooseSpindleDrive';
 
 /** A drive's volts per hertz above the plate's by this share saturate the motor; slip and rounding lie below. */
 const FLUX_TOLERANCE = 0.15;
@@ -29,23 +28,8 @@ function pairOf({ design }: Figures): Pair | undefined {
   const three = (p: Part) => Object.values(p.terminals).some((t) => t.role === 'phase-u');
   return three(spindle) && three(drive) ? ({ driveId, drive, spindleId, spindle } as Pair) : undefined;
 }
-/** Field frequency for a speed, Hz: rpm · poles/120. */
-const fieldHz = (rpm: number, poles: number): number => (rpm * poles) / 120;
-
-/** The library's drive whose frequency, current and voltage suit a spindle on this machine's mains. */
-function driveFor({ spindle }: Pair): LibraryEntry | undefined {
-  const { data } = spindle;
-  const hz = data.poles ? fieldHz(figureOr(data.maxSpeed, 0), data.poles) : 0;
-  return libraryOf('spindle-drive').find(
-    (e) =>
-      e.data.class === 'spindle-drive' &&
-      Object.values(e.terminals).some((t) => t.role === 'phase-u') &&
-      figureOr(e.data.maxFrequency, 0) * 1.01 >= hz &&
-      figureOr(e.data.outputCurrent, 0) >= figureOr(data.ratedCurrent, 0),
-  );
-}
 const takeDrive = (design: Design, pair: Pair): Remedy[] => {
-  const entry = driveFor(pair);
+  const entry = spindleDriveFor(design, pair.spindle.data);
   return entry && entry.key !== pair.drive.libraryKey
     ? [
         replanned(design, `Take ${entry.name}`, {

@@ -41,7 +41,13 @@ const keyOf = (s: FeedSource): string => [s.part, s.port, s.pole ?? ''].join('/'
 const sources = computed(() =>
   row.branch.port === undefined ? [] : feedChoices(design.value, { part: row.branch.part, port: row.branch.port }),
 );
-const poles = { plus: ', +', minus: ', 0 V', PE: ', PE' } as const;
+const poles = { plus: ', +', minus: ', 0 V', PE: ', PE', L: ', L', L2: ', L2', L3: ', L3', N: ', N' } as const;
+/** The pole that a choice stands for; of three phases the first one is named where the other two can be taken. */
+const poleWords = (s: FeedSource): string => {
+  const first = s.pole === undefined || s.pole === 'L';
+  if (first && sources.value.some((x) => x.part === s.part && x.port === s.port && x.pole === 'L2')) return ', L1';
+  return s.pole ? poles[s.pole] : '';
+};
 const options = computed((): Option<string>[] => [
   ...sources.value.map((s) => {
     const part = design.value.parts[s.part]!;
@@ -54,7 +60,7 @@ const options = computed((): Option<string>[] => [
           ? 'direct current'
           : showValue(given.volts, 'voltage', preferences.display, 3);
     const socket = socketOf(design.value, s)?.printed;
-    const of = socket === undefined ? (s.pole ? poles[s.pole] : '') : `, socket ${socket}`;
+    const of = socket === undefined ? poleWords(s) : `, socket ${socket}`;
     return { value: keyOf(s), label: `${part.designation} ${part.name}${of}`, note: what };
   }),
   ...(row.branch.decided ? [{ value: 'usual', label: 'as usual', note: 'What such a part usually hangs on' }] : []),
