@@ -4,16 +4,13 @@ import { applyCommand } from '../commands/apply';
 import type { Command } from '../commands/command';
 import { deriveFigures } from '../derivation/figures';
 import type { StopCourse } from '../faults/stopCourse';
+import { towardsStop, type StopStrategy } from '../findings/chooseStop';
 import type { Design } from '../machine/design';
 import { newMachineFile } from '../machine/file';
-import { libraryEntry } from '../machine/library/index';
-import { terminalsWithRole } from '../machine/parts';
-import { drivesOf } from '../wiring/planner/plannedDrives';
-import { usual } from '../machine/library/usual';
 
-export type StopStrategy = NonNullable<Design['stopStrategy']>;
 export const stopStrategies = [
   'request-only',
+  'board-reset',
   'supply-contact',
   'motor-power',
   'main-switch',
@@ -23,6 +20,7 @@ export const stopStrategies = [
 /** What each of them cuts, as it is called where one is chosen. */
 export const stopStrategyNames: Record<StopStrategy, string> = {
   'request-only': 'It asks the controller, and cuts nothing',
+  'board-reset': 'It holds the control in reset, and cuts nothing',
   'supply-contact': 'Motor power, by a contact of the button itself',
   'motor-power': 'Motor power, by a contactor',
   'main-switch': 'Everything behind the main switch',
@@ -46,73 +44,13 @@ export interface StopStrategyOutcome {
   commands: Command[];
 }
 
-/** The edits that give a machine this strategy, with what they add in words. */
-function towards(design: Design, strategy: StopStrategy): { commands: Command[]; needs: string[]; missing: string[] } {
-  const commands: Command[] = [];
-  const needs: string[] = [];
-  const missing: string[] = [];
-  const take = (command: Command, what: string) => {
-    commands.push(command);
-    needs.push(what);
-  };
-  const nameOf = (key: string) => libraryEntry(key)?.name ?? key;
-  const stops = Object.values(design.circuits).filter((c) => c.function === 'stop');
-  const buttons = stops.flatMap((c) => c.devices);
-  if (!buttons.length) missing.push('The machine has no stop button yet: add one under Inputs.');
-  if (strategy !== 'request-only') {
-    const cuts = buttons.some(
-      (b) =>
-        terminalsWithRole(design.parts[b]!, 'contact-nc', 1).length > 0 ||
-        stops.some((c) => c.cutsOnly && c.devices.includes(b)),
-    );
-    if (buttons[0] && !cuts)
-      take(
-        { name: 'exchange-device', args: { part: buttons[0], library: usual.stopButtonTwoContacts } },
-        `a button with a second contact (${nameOf(usual.stopButtonTwoContacts)})`,
-      );
-    if (strategy !== 'supply-contact' && !design.rails.field?.supply)
-      take(
-        { name: 'choose-part', args: { slot: { rail: 'field', item: 'supply' }, library: usual.fieldSupply } },
-        `a field supply (${nameOf(usual.fieldSupply)})`,
-      );
-  }
-  if (strategy === 'supply-contact' && !design.rails.drives?.supply)
-    missing.push('No supply feeds the drives of this machine: there is nothing for the button to cut.');
-  if (strategy === 'torque-off') {
-    const able = drivesOf(design).filter(
-      (d) => d.drive.driver && terminalsWithRole(design.parts[d.drive.driver]!, 'torque-off-plus').length,
-    );
-    if (able.length < design.axisOrder.length)
-      missing.push('Not all of its drives have an input that takes their torque off.');
-  }
-  if (strategy === 'motor-power' || strategy === 'main-switch') {
-    const data = design.roles.stopContactor ? design.parts[design.roles.stopContactor]?.data : undefined;
-    const direct = data && 'forDirectCurrent' in data && data.forDirectCurrent === true;
-    const wanted = strategy === 'motor-power' ? usual.contactorDirectCurrent : usual.contactor;
-    if (!data || (strategy === 'motor-power' && !direct))
-      take(
-        { name: 'choose-part', args: { slot: { role: 'stopContactor' }, library: wanted } },
-        `a contactor (${nameOf(wanted)})`,
-      );
-    if (!design.roles.resetButton)
-      take(
-        { name: 'choose-part', args: { slot: { role: 'resetButton' }, library: usual.pushButton } },
-        `a start button (${nameOf(usual.pushButton)})`,
-      );
-    if (strategy === 'main-switch' && !design.rails.mains?.inlet)
-      missing.push('The mains of this machine is not planned.');
-  }
-  commands.push({ name: 'set-field', args: { path: 'stopStrategy', value: strategy } });
-  return { commands, needs, missing };
-}
-
 /**
  * The strategies of what a stop button cuts, each tried on a copy of this very machine: its parts are added, its wiring
  * planned from nothing, and the course of a stop evaluated over those nets.
  */
 export function compareStopStrategies(design: Design): StopStrategyOutcome[] {
   return stopStrategies.map((strategy): StopStrategyOutcome => {
-    const { commands, needs, missing } = towards(design, strategy);
+    const { commands, needs, missing } = towardsStop(design, strategy);
     const outcome = { strategy, chosen: design.stopStrategy === strategy, needs, missing, commands };
     // Planned from nothing: what is made already belongs to the strategy of today.
     let file = newMachineFile({ ...design, conductors: {} }, 'trial', '2026-01-01T00:00:00.000Z');

@@ -71,6 +71,29 @@ export const cuttingButtons = ({ parts, circuits }: Pick<Design, 'parts' | 'circ
       : [],
   );
 
+/**
+ * The closing contacts by which stop buttons can hold a board in reset: a second contact, or the only one of a button that reports
+ * nothing. In the order of the circuits.
+ */
+export const resettingContacts = ({
+  parts,
+  circuits,
+}: Pick<Design, 'parts' | 'circuits'>): { part: string; common: string; closing: string }[] =>
+  Object.values(circuits).flatMap((c) =>
+    c.function === 'stop'
+      ? c.devices.flatMap((part) => {
+          const of = parts[part];
+          const [closing] = of ? terminalsWithRole(of, 'contact-no', c.cutsOnly ? undefined : 1) : [];
+          const channel = closing === undefined ? undefined : of!.terminals[closing]!.channel;
+          const common =
+            closing === undefined
+              ? undefined
+              : terminalsWithRole(of!, 'contact-common').find((t) => of!.terminals[t]!.channel === channel);
+          return closing !== undefined && common !== undefined ? [{ part, common, closing }] : [];
+        })
+      : [],
+  );
+
 /** Where the mains is taken for what hangs on it, unless somebody decides otherwise: behind the last device on its way in. */
 export function usualMains({ parts, rails }: Pick<Design, 'parts' | 'rails'>): Source | undefined {
   const last = mainsWay(rails).findLast((d) => portOf(parts[d], 'in') && portOf(parts[d], 'out'));

@@ -62,6 +62,7 @@ export class FunctionCheck {
           ...[...f.call].map(this.zones.ofPart),
           ...(f.input ? [this.zones.ofTerminal(f.input)] : []),
           ...(f.kind === 'stop-power' || f.kind === 'stop-latch' ? [torque] : []),
+          ...(f.kind === 'stop-reset' ? this.living.resetTerminals().map((t) => this.zones.ofTerminal(t)) : []),
           ...(f.coil ? [this.zones.ofElement(f.coil)] : []),
         ),
       ]),
@@ -84,6 +85,8 @@ export class FunctionCheck {
       }
       case 'stop-power':
         return b.torque(b.at(f.call)).size === 0;
+      case 'stop-reset':
+        return this.living.inReset(b.at(f.call)) && !this.living.inReset(b.atRest());
       case 'stop-latch':
         return b.torque(b.after(f.call)).size === 0;
       case 'brake':

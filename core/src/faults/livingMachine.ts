@@ -36,6 +36,7 @@ export class LivingMachine {
   /** Loads on the mains, by `part/element`, with the ways that it takes to them. */
   private readonly onMains: ReadonlyMap<string, readonly Pair[]>;
 
+  private readonly reset: readonly TerminalRef[];
   private readonly controllerPoles: readonly [TerminalRef, TerminalRef] | undefined;
   /** The controller takes its power from the computer’s link. */
   private readonly fedByLink: boolean;
@@ -48,6 +49,7 @@ export class LivingMachine {
     const first = (id: string, role: TerminalRole) => this.first(id, role);
     const controller = design.roles.controller;
     const [plus, minus] = [this.first(controller, 'supply-plus'), this.first(controller, 'supply-minus')];
+    this.reset = [this.first(controller, 'reset-in')].filter((t) => t !== undefined);
     this.controllerPoles = plus && minus ? [plus, minus] : undefined;
     this.fedByLink = this.linkFeeds(controller, plus);
     const tree = distributionOf(design);
@@ -151,8 +153,13 @@ export class LivingMachine {
     );
   }
 
-  /** Whether the controller has its supply; one whose poles are not known counts as fed. */
+  /** The terminal by which the controller can be held in reset. */
+  resetTerminals = (): readonly TerminalRef[] => this.reset;
+  /** Whether something holds the controller in reset: its terminal for that is joined to 0 V. */
+  inReset = (e: Evaluation): boolean => this.resetTerminals().some((t) => e.levelAt(t) === 'low');
+  /** Whether the controller works: it has its supply, which one whose poles are not known counts as having, and no reset. */
   controllerOn(e: Evaluation): boolean {
+    if (this.inReset(e)) return false;
     const poles = this.controllerPoles;
     return this.fedByLink || !poles || (e.levelAt(poles[0]) === 'high' && e.levelAt(poles[1]) === 'low');
   }

@@ -1,4 +1,4 @@
-import type { Design } from '../machine/design';
+import { cutsMotors, type Design } from '../machine/design';
 import { circuitName } from '../machine/fields';
 import type { TerminalRef } from '../machine/ids';
 import { isProtective } from '../machine/connections';
@@ -6,7 +6,7 @@ import type { Evaluation } from '../wiring/evaluate';
 import type { Reading } from '../wiring/levels';
 
 /** What a machine's circuits are for, where a life, a switch or a cutter hangs on it. */
-export type SafetyFunctionKind = 'trip' | 'stop-power' | 'stop-latch' | 'stop-told' | 'brake';
+export type SafetyFunctionKind = 'trip' | 'stop-power' | 'stop-latch' | 'stop-reset' | 'stop-told' | 'brake';
 
 export interface SafetyFunction {
   id: string;
@@ -60,7 +60,16 @@ export function safetyFunctions(design: Design, inputs: Readonly<Record<string, 
       });
     }
   }
-  if (buttons.length && design.stopStrategy && design.stopStrategy !== 'request-only')
+  if (design.stopStrategy === 'board-reset')
+    for (const button of new Set(buttons))
+      list.push({
+        id: `stop-reset/${button}`,
+        kind: 'stop-reset',
+        title: `Stop ${design.parts[button]?.designation ?? button}: holds the control in reset`,
+        protective: true,
+        call: new Set([button]),
+      });
+  if (cutsMotors(design.stopStrategy))
     for (const button of new Set(buttons)) {
       const of = design.parts[button]?.designation ?? button;
       list.push({

@@ -36,7 +36,8 @@ export interface MovingAxis {
 export interface AxisCourse {
   id: string;
   letter: string;
-  way: 'ramped' | 'coasting' | 'goes on';
+  /** Braked by the control; without torque; stopped hard by a motor that gets no more pulses; not at all. */
+  way: 'ramped' | 'coasting' | 'pulses end' | 'goes on';
   /** Time from the press to rest, and the way until then; undefined where it cannot be determined. */
   restS: number | undefined;
   distance: number | undefined;
@@ -55,6 +56,8 @@ export interface HeadCourse {
 export interface StopCourse {
   /** When the control has seen it; undefined where it is never told. */
   toldS: number | undefined;
+  /** The button holds the control in reset while it is in. */
+  reset: boolean;
   /** When the motors lose their torque; undefined where they keep it. */
   powerOffS: number | undefined;
   axes: readonly AxisCourse[];
@@ -65,9 +68,13 @@ export interface StopCourse {
   latches: boolean;
   /** Whether an input tells that the contactor has really dropped; undefined where there is none. */
   feedback: boolean | undefined;
-  restart: 'second act' | 'at the control' | 'by itself';
+  restart: 'second act' | 'at the control' | 'board starts anew' | 'by itself';
   /** The same with a control that hangs: whether the motors lose their torque, whether a head comes down. */
-  hung: { motors: 'lose their torque' | 'go on'; heads: readonly HeadCourse[]; spindle: StopCourse['spindle'] };
+  hung: {
+    motors: 'lose their torque' | 'get no more pulses' | 'go on';
+    heads: readonly HeadCourse[];
+    spindle: StopCourse['spindle'];
+  };
   /** The state that the screen shows. */
   screen: string;
 }
@@ -104,10 +111,12 @@ export function stopCourse(
       ? [inputReactionS(design, id, input)]
       : [];
   });
-  const toldS = seenS.length ? Math.min(...seenS) : undefined;
+  const reset = living.inReset(pressed);
+  // A control in reset is told nothing: it is gone.
+  const toldS = seenS.length && !reset ? Math.min(...seenS) : undefined;
   const told = toldS !== undefined;
   /** What the machine comes to once the control has switched its outputs off. */
-  const settled = told ? living.at({ held, actuated: buttons }) : pressed;
+  const settled = told || reset ? living.at({ held, actuated: buttons }) : pressed;
   const after = living.at({ held: settled.energised });
 
   const moved = living.torque(before);
@@ -120,27 +129,38 @@ export function stopCourse(
   const torqueBack = [...living.torque(after)].length > 0;
   return {
     toldS,
+    reset,
     powerOffS: cut ? dropS : undefined,
-    axes: axes.map((a) => axisCourse(a, cut ? dropS : undefined, toldS)),
+    axes: axes.map((a) => axisCourse(a, cut ? dropS : undefined, toldS, reset)),
     heads: heads(settled, toldS ?? 0),
-    spindle: spindle(settled, told),
+    spindle: spindle(settled, told || reset),
     latches: [...buttons].every((id) => {
       const data = design.parts[id]?.data;
       return data?.class === 'button' && data.latching;
     }),
     feedback: feedbackOf(design, ends, living, { ...running, actuated: buttons }, pressed),
-    positionKept: !cut || axes.every((a) => a.remembers),
-    restart: !cut ? 'at the control' : !torqueBack ? 'second act' : told ? 'at the control' : 'by itself',
+    positionKept: (!cut && !reset) || axes.every((a) => a.remembers),
+    restart: reset
+      ? 'board starts anew'
+      : !cut
+        ? 'at the control'
+        : !torqueBack
+          ? 'second act'
+          : told
+            ? 'at the control'
+            : 'by itself',
     hung: {
-      motors: cut ? 'lose their torque' : 'go on',
-      heads: heads(pressed, 0),
-      spindle: spindle(pressed, false),
+      motors: cut ? 'lose their torque' : reset ? 'get no more pulses' : 'go on',
+      heads: heads(reset ? settled : pressed, 0),
+      spindle: spindle(reset ? settled : pressed, reset),
     },
-    screen: told
-      ? 'Latched'
-      : cut
-        ? 'Following a program: the figures run on, while nothing moves'
-        : 'Following a program: nothing happens at all',
+    screen: reset
+      ? 'The link is lost: the board is held in reset'
+      : told
+        ? 'Latched'
+        : cut
+          ? 'Following a program: the figures run on, while nothing moves'
+          : 'Following a program: nothing happens at all',
   };
 }
 
@@ -169,7 +189,7 @@ function slowedBy(design: Design, id: string, coil: string): number {
   return diode ? SWITCHING_S.diodeFactor : 1;
 }
 
-function axisCourse(a: MovingAxis, offS: number | undefined, toldS: number | undefined): AxisCourse {
+function axisCourse(a: MovingAxis, offS: number | undefined, toldS: number | undefined, reset: boolean): AxisCourse {
   const { id, letter, room, speed } = a;
   if (offS !== undefined) {
     const c = a.coastDeceleration;
@@ -183,6 +203,7 @@ function axisCourse(a: MovingAxis, offS: number | undefined, toldS: number | und
       distance: speed * offS + speed ** 2 / (2 * c),
     };
   }
+  if (reset) return { id, letter, room, way: 'pulses end', restS: undefined, distance: undefined };
   if (toldS === undefined) return { id, letter, room, way: 'goes on', restS: undefined, distance: undefined };
   const braking = wayToRest(speed, a.acceleration, 0, a.jerk);
   // At half the speed on the average, with or without a limit to the jerk.

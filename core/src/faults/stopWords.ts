@@ -1,6 +1,6 @@
 import type { Display } from '../units/print';
 import { showValue } from '../units/print';
-import type { HeadCourse, StopCourse } from './stopCourse';
+import type { AxisCourse, HeadCourse, StopCourse } from './stopCourse';
 
 /** A head that comes down by less than this after a stop is held, mm. */
 const HELD_WITHIN_MM = 0.005;
@@ -40,10 +40,19 @@ export function spindleWords(spindle: StopCourse['spindle'], hasDrive: boolean):
   }
 }
 
+/** How an axis comes to rest. */
+export const wayWords: Record<AxisCourse['way'], string> = {
+  ramped: 'ramped',
+  coasting: 'coasting',
+  'pulses end': 'its pulses end at once: the motor stops it hard, or slips',
+  'goes on': 'goes on',
+};
+
 /** What has to be done after the stop before power comes back. */
 export const restartWords: Record<StopCourse['restart'], string> = {
   'second act': 'the start button, after the stop is released',
   'at the control': 'the stop released, then the latch cleared at the control',
+  'board starts anew': 'NONE: the board starts anew as soon as the button is released, without program and position',
   'by itself': 'NONE: power is back as soon as the button is released',
 };
 

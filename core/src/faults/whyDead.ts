@@ -22,7 +22,7 @@ export interface DeadReason {
   namedBy?: string;
 }
 
-type Nets = Pick<LivingMachine, 'touched' | 'controllerOn' | 'torque'>;
+type Nets = Pick<LivingMachine, 'touched' | 'controllerOn' | 'inReset' | 'torque'>;
 
 /**
  * Why nothing can happen once the power is on and *Start motors* was pressed, over the evaluated nets: from the cause to what
@@ -54,7 +54,16 @@ export function whyDead(design: Design, living: Nets, rest: Evaluation, full: Ev
       },
     ];
   const reasons: DeadReason[] = [];
-  if (!living.controllerOn(rest)) reasons.push(controllerReason(design, controller, living, name));
+  if (living.inReset(rest))
+    reasons.push({
+      what: 'controller',
+      part: controller,
+      text: `${name(controller)} is held in reset: its terminal for that is joined to 0 V with no button pressed.`,
+      station: 'wiring',
+      field: `parts.${controller}`,
+      namedBy: 'held-in-reset',
+    });
+  else if (!living.controllerOn(rest)) reasons.push(controllerReason(design, controller, living, name));
   const torque = living.torque(rest);
   const drivers = Object.values(design.axes).flatMap((a) => a.drives.flatMap((d) => d.driver ?? []));
   const dead = [...new Set(drivers)].filter((id) => parts[id] && !torque.has(id));

@@ -824,6 +824,18 @@ const cases: Record<string, Case> = {
     silent: [unplan(machines.plover), plan],
     after: [plan],
   },
+  // Wheatear has a board with its reset on a pin; a button that cuts nothing asks the control alone.
+  'stop-by-reset': {
+    base: 'wheatear',
+    fires: [exchange('device-stop', 'button-plum-stop-no'), set('stopStrategy', 'board-reset')],
+    silent: [exchange('device-stop', 'button-plum-stop-no'), set('stopStrategy', 'request-only')],
+    after: [plan],
+  },
+  'held-in-reset': {
+    base: 'wheatear',
+    fires: [wire('controller:reset', 'controller:gnd')],
+    silent: [wire('controller:reset', 'controller:v5')],
+  },
   'stop-cuts-nothing': {
     base: 'dunnock',
     fires: [wire('field-plus-strip:place', 'stop-contactor:coil-plus')],

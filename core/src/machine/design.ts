@@ -23,7 +23,7 @@ export const Design = z.strictObject({
   latheX: z.enum(['diameter', 'radius']).optional().describe('how a lathe shows X'),
   datumStrategy: z.enum(['at-switch', 'after-back-off']),
   stopStrategy: z
-    .enum(['request-only', 'supply-contact', 'motor-power', 'main-switch', 'torque-off'])
+    .enum(['request-only', 'board-reset', 'supply-contact', 'motor-power', 'main-switch', 'torque-off'])
     .optional()
     .describe('what the stop button cuts; undecided when absent'),
   limitStrategy: z
@@ -75,6 +75,10 @@ export const Design = z.strictObject({
   overrides: z.record(Id, Override).describe('keyed by the setting that they replace'),
 });
 export type Design = z.infer<typeof Design>;
+
+/** Whether a stop is meant to take power or torque from the motors; the others ask the control, or hold it in reset. */
+export const cutsMotors = (strategy: Design['stopStrategy']): boolean =>
+  strategy !== undefined && strategy !== 'request-only' && strategy !== 'board-reset';
 export type RoleName = keyof Design['roles'];
 
 /** The axes in their display order. */

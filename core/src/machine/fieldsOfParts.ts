@@ -213,6 +213,7 @@ export const fieldsOfParts: Record<string, Definition> = {
     'What the stop button cuts',
     choice({
       'request-only': 'nothing: it asks the controller',
+      'board-reset': 'nothing: it holds the control in reset',
       'supply-contact': 'motor power, by a contact of the button itself',
       'motor-power': 'motor power, by a contactor',
       'main-switch': 'everything behind the main switch',

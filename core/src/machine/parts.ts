@@ -46,6 +46,7 @@ export const terminalRoles = [
   'analogue-in',
   'analogue-out',
   'analogue-common',
+  'reset-in',
   'run-in',
   'reverse-in',
   'command-common',

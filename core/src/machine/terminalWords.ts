@@ -42,6 +42,7 @@ export const terminalWords: Record<TerminalRole, string> = {
   'analogue-in': 'analogue input',
   'analogue-out': 'analogue output',
   'analogue-common': 'common of the analogue signals',
+  'reset-in': 'reset of the board: held there while it is joined to 0 V',
   'run-in': 'run command',
   'reverse-in': 'reverse command',
   'command-common': 'common of the commands',

@@ -1,7 +1,7 @@
 import type { Design } from '../machine/design';
 import type { Derived } from '../units/derived';
 import { figureOr, gather, known, mapKnown, missing } from '../units/derived';
-import { axesOf } from '../machine/design';
+import { axesOf, cutsMotors } from '../machine/design';
 import { spindleEncoderOf } from '../machine/spindleEncoder';
 import { circuitName } from '../machine/fields';
 import type { TerminalRef } from '../machine/ids';
@@ -190,7 +190,7 @@ export function controllerSettings(
     limitStrategy: design.limitStrategy,
     datumStrategy: design.datumStrategy,
     outputs: Object.entries(design.outputs).flatMap(([id, o]) => (o.alwaysOn ? [] : [{ id, function: o.function }])),
-    stopCutsMotors: design.stopStrategy !== undefined && design.stopStrategy !== 'request-only',
+    stopCutsMotors: cutsMotors(design.stopStrategy),
     spindle: spindleOf(design),
     programWords: design.programWords ?? 'widespread',
     diameterX: design.kind === 'lathe' && design.latheX === 'diameter',

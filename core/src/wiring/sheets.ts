@@ -80,7 +80,7 @@ export function sheetRule(design: Design): (from: TerminalRef, to: TerminalRef) 
   const stopButtons = new Set<string>();
   for (const c of Object.values(design.circuits))
     if (c.function === 'stop') c.devices.forEach((d) => stopButtons.add(d));
-  const chainRoles: Roles = new Set(['torque-off-plus', 'torque-off-minus']);
+  const chainRoles: Roles = new Set(['torque-off-plus', 'torque-off-minus', 'reset-in']);
   const chainCuts = (id: string, role: TerminalRole, channel: number | undefined) =>
     id === roles.resetButton ||
     (id === roles.stopContactor && !poles.has(role)) ||

@@ -70,6 +70,8 @@ const analogue: Record<string, Terminal> = {
 const pulseWidth: Record<string, Terminal> = {
   'speed-pulse': terminal('PW', 'pulse-width-out'),
 };
+/** Small boards have their processor’s reset on a pin. */
+const reset: Record<string, Terminal> = { reset: terminal('RES', 'reset-in') };
 const encoderInputs = (n: number): Record<string, Terminal> =>
   Object.fromEntries(
     range(n).flatMap((i) =>
@@ -134,6 +136,7 @@ const tansy = (key: string, name: string, about: string, own: number, following:
       ...boardSupply.terminals,
       ...places.terminals,
       ...tansyOut.terminals,
+      ...reset,
       ...pulseWidth,
       ...link('USB'),
       ...extension,
@@ -237,6 +240,7 @@ export const controllers: LibraryEntry[] = [
     terminals: {
       ...boardSupply.terminals,
       vr: terminal('VR', 'spare'),
+      ...reset,
       ...sedgeOut.terminals,
       ...pulseWidth,
       ...link('USB'),

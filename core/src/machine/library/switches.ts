@@ -169,6 +169,23 @@ export const switches: LibraryEntry[] = [
     },
     setup: { contactUsed: 'NC' },
   },
+  {
+    key: 'button-plum-stop-no',
+    name: 'Plum 1+1, latching stop button, an opening and a closing contact',
+    about: 'The opening contact reports to the control; the closing one can hold a board in reset.',
+    data: { class: 'button', contact: 'NC', latching: true, ratedCurrent: sheet(1.1, 'A') },
+    terminals: {
+      a: terminal('11', 'contact-common'),
+      b: terminal('12', 'contact-nc'),
+      'chain-a': { ...terminal('23', 'contact-common'), channel: 1 },
+      'chain-b': { ...terminal('24', 'contact-no'), channel: 1 },
+    },
+    elements: {
+      nc: { kind: 'contact', a: 'a', b: 'b', form: 'NC', actuator: 'hand' },
+      chain: { kind: 'contact', a: 'chain-a', b: 'chain-b', form: 'NO', actuator: 'hand' },
+    },
+    setup: { contactUsed: 'NC' },
+  },
   closingButton(
     'button-plum-turn',
     'Plum turn, selector switch',

@@ -1,4 +1,4 @@
-import { cuttingButtons } from '../../distribution/feeds';
+import { cuttingButtons, resettingContacts } from '../../distribution/feeds';
 import { linesTo } from '../../distribution/lines';
 import { portOf } from '../../machine/ports';
 import { drivesOf } from './plannedDrives';
@@ -17,6 +17,40 @@ function cuttingContact(p: Planning): { enter: string; leave: string; part: stri
   return undefined;
 }
 
+/** The closing contact of each stop button joins the reset of the control to its 0 V. */
+function planReset(p: Planning): void {
+  const reset = p.pole('controller', 'reset-in');
+  const zero = p.pole('controller', 'supply-out-minus') ?? p.pole('controller', 'supply-minus');
+  if (!reset || !zero) {
+    p.gaps.push({ what: 'The control has no terminal for its reset.', field: 'stopStrategy' });
+    return;
+  }
+  const buttons = resettingContacts(p.design);
+  if (!buttons.length)
+    p.gaps.push({
+      what: 'A stop button that holds the control in reset needs a closing contact that reports nothing.',
+      field: 'stopStrategy',
+    });
+  for (const { part, common, closing } of buttons) {
+    const wire = { colour: p.colour('control'), section: p.section({ amps: 0.02 }, 'control') };
+    const name = p.design.parts[part]!.designation;
+    p.add({
+      ...wire,
+      id: `stop-chain/${part}-reset`,
+      from: reset,
+      to: at(part, common),
+      purpose: `Reset of the control, to the closing contact of ${name}.`,
+    });
+    p.add({
+      ...wire,
+      id: `stop-chain/${part}-return`,
+      from: at(part, closing),
+      to: zero,
+      purpose: `${name} joins the reset to 0 V while it is pressed.`,
+    });
+  }
+}
+
 /**
  * The stop chain: plus through the stop button, then through a start button and the contactor’s own contact side by
  * side to its coil. Letting go of the stop button starts nothing: that takes the second act. This is planning help and
@@ -25,6 +59,10 @@ function cuttingContact(p: Planning): { enter: string; leave: string; part: stri
 export function planStopChain(p: Planning): void {
   const { stopStrategy } = p.design;
   if (!stopStrategy || stopStrategy === 'request-only') return;
+  if (stopStrategy === 'board-reset') {
+    planReset(p);
+    return;
+  }
   const stop = cuttingContact(p);
   if (!stop) {
     p.gaps.push({

@@ -3,7 +3,16 @@ import Caution from '../../ui/Caution.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import type { StopStrategyOutcome } from '@nodaxis/core/advice/stopStrategies';
 import { stopStrategyNames } from '@nodaxis/core/advice/stopStrategies';
-import { hangsBadly, headWords, restartWords, spindleWords, stopSpanS, stopTime } from '@nodaxis/core/faults/stopWords';
+import type { AxisCourse } from '@nodaxis/core/faults/stopCourse';
+import {
+  hangsBadly,
+  headWords,
+  restartWords,
+  spindleWords,
+  stopSpanS,
+  stopTime,
+  wayWords,
+} from '@nodaxis/core/faults/stopWords';
 import { showValue } from '@nodaxis/core/units/print';
 import { computed, ref } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';
@@ -21,6 +30,11 @@ const amps = (v: number) => showValue(v, 'current', preferences.display, 3);
 const length = (v: number) => showValue(v, 'length', preferences.display, 3);
 /** The same stretch of time for all, so that they can be compared by eye. */
 const span = computed(() => stopSpanS((result.value ?? []).flatMap((o) => o.course ?? [])));
+/** A bar as long as an axis moves on; a motor without pulses stops within what the eye can see. */
+const widthOf = (a: AxisCourse): string =>
+  a.way === 'pulses end' ? '1%' : a.restS === undefined ? '100%' : at(a.restS);
+const fills = (a: AxisCourse): boolean =>
+  a.way !== 'pulses end' && (a.restS === undefined || a.restS > span.value * 0.42);
 const at = (s: number) => `${Math.min(100, (100 * s) / span.value)}%`;
 const ticks = computed(() => {
   const step = [0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5].find((s) => span.value / s <= 6) ?? 10;
@@ -71,14 +85,16 @@ function take(o: StopStrategyOutcome): void {
             <span>Control</span>
             <div class="lane">
               <i
-                v-if="o.course.toldS !== undefined"
+                v-if="o.course.reset || o.course.toldS !== undefined"
                 class="bar told"
-                :style="{ left: at(o.course.toldS), right: 0 }"
+                :style="{ left: at(o.course.toldS ?? 0), right: 0 }"
               ></i
               ><em>{{
-                o.course.toldS === undefined
-                  ? 'does not know'
-                  : `knows after ${showValue(o.course.toldS, 'time', preferences.display, 2)}`
+                o.course.reset
+                  ? 'held in reset'
+                  : o.course.toldS === undefined
+                    ? 'does not know'
+                    : `knows after ${showValue(o.course.toldS, 'time', preferences.display, 2)}`
               }}</em>
             </div>
             <span>Motor power</span>
@@ -96,20 +112,17 @@ function take(o: StopStrategyOutcome): void {
             <template v-for="a in o.course.axes" :key="a.id">
               <span><AxisMark :letter="a.letter" /></span>
               <div class="lane">
-                <i
-                  class="bar"
-                  :class="a.way.replace(' ', '-')"
-                  :style="{ left: 0, width: a.restS === undefined ? '100%' : at(a.restS) }"
-                ></i
+                <i class="bar" :class="a.way.replace(' ', '-')" :style="{ left: 0, width: widthOf(a) }"></i
                 ><em
                   :style="{
-                    left: a.restS === undefined || a.restS > span * 0.42 ? '6px' : `calc(${at(a.restS)} + 5px)`,
+                    left: fills(a) ? '6px' : `calc(${widthOf(a)} + 5px)`,
                   }"
                   :class="{
-                    on: a.restS === undefined || a.restS > span * 0.42,
+                    on: fills(a),
                     over: a.distance !== undefined && a.room !== undefined && a.distance > a.room,
                   }"
-                  >{{ a.way }}{{ a.restS === undefined ? '' : `: ${stopTime(a.restS)}, ${length(a.distance!)}`
+                  >{{ wayWords[a.way]
+                  }}{{ a.restS === undefined ? '' : `: ${stopTime(a.restS)}, ${length(a.distance!)}`
                   }}{{
                     a.distance !== undefined && a.room !== undefined && a.distance > a.room
                       ? `; behind its limit there are ${length(a.room)}`
@@ -133,7 +146,7 @@ function take(o: StopStrategyOutcome): void {
             <dt>Position</dt>
             <dd>{{ o.course.positionKept ? 'kept' : 'not to be trusted: reference again' }}</dd>
             <dt>Screen shows</dt>
-            <dd :class="{ bad: o.course.toldS === undefined }">{{ o.course.screen }}</dd>
+            <dd :class="{ bad: o.course.toldS === undefined && !o.course.reset }">{{ o.course.screen }}</dd>
             <template v-if="o.breaks">
               <dt>Its contact</dt>
               <dd :class="{ bad: o.breaks.rated === undefined || o.breaks.amps > o.breaks.rated }">
@@ -146,7 +159,9 @@ function take(o: StopStrategyOutcome): void {
               {{ o.course.latches ? 'stays in until it is turned' : 'DOES NOT LATCH: it is free again at once' }}
             </dd>
             <dt>Second act</dt>
-            <dd :class="{ bad: o.course.restart === 'by itself' }">{{ restartWords[o.course.restart] }}</dd>
+            <dd :class="{ bad: o.course.restart === 'by itself' || o.course.restart === 'board starts anew' }">
+              {{ restartWords[o.course.restart] }}
+            </dd>
             <template v-if="o.course.feedback !== undefined">
               <dt>Contactor’s feedback</dt>
               <dd>

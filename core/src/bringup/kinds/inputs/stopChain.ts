@@ -36,32 +36,52 @@ export const stopChain: BringUpTest = {
     'Start the machine as for work, with every axis at rest.',
     'Press the button. Try the shafts by hand, and look at the screen.',
     'Turn it to release, and wait ten seconds: nothing may start.',
-    m.design.roles.resetButton
-      ? 'Press the start button: only now may the motors have power again.'
-      : 'Acknowledge at the control: only now may it move again.',
+    m.design.stopStrategy === 'board-reset'
+      ? 'Link the control again, and reference: its position is lost.'
+      : m.design.roles.resetButton
+        ? 'Press the start button: only now may the motors have power again.'
+        : 'Acknowledge at the control: only now may it move again.',
   ],
   fields: (m) => [
     choice('torque', 'With it pressed, the motors are', { free: 'free', held: 'held' }),
-    choice('told', 'The screen shows it', yesNo),
+    choice(
+      'told',
+      m.design.stopStrategy === 'board-reset' ? 'The screen loses the control' : 'The screen shows it',
+      yesNo,
+    ),
     choice('stays', 'Released, everything stays off', yesNo),
     ...(m.design.roles.resetButton ? [choice('again', 'It comes back with the start button', yesNo)] : []),
   ],
   judge(r, { m, s }) {
     const { course } = m.figures.stop;
     const cuts = course?.powerOffS !== undefined;
+    const resets = m.design.stopStrategy === 'board-reset';
     const tells = !m.design.circuits[s.circuit!]?.cutsOnly;
     const wrong: string[] = [];
     if (cuts && textOf(r, 'torque') === 'held')
       wrong.push('The motors keep their torque although this stop is meant to remove it.');
     if (!cuts && textOf(r, 'torque') === 'free')
-      wrong.push('The motors lose their torque although this stop is meant to be a request only.');
-    if (tells && textOf(r, 'told') === 'no')
+      wrong.push(
+        resets
+          ? 'The motors lose their torque although this stop is meant to reset the control only: look what its enable output does in reset.'
+          : 'The motors lose their torque although this stop is meant to be a request only.',
+      );
+    if (resets && textOf(r, 'told') === 'no')
+      wrong.push('The control goes on: its reset does not reach 0 V through the closing contact.');
+    else if (tells && textOf(r, 'told') === 'no')
       wrong.push('The control does not know of it: it would go on counting steps that nobody makes.');
     if (textOf(r, 'stays') === 'no')
       wrong.push('Something starts by itself when the button is released. Do not go on.');
     if (textOf(r, 'again') === 'no') wrong.push('It does not come back with the start button.');
     if (!wrong.length)
-      return { verdict: 'passed', says: ['It stops, stays stopped, and comes back by a second act only.'] };
+      return {
+        verdict: 'passed',
+        says: [
+          resets
+            ? 'It holds the control in reset, and nothing moves when it is released.'
+            : 'It stops, stays stopped, and comes back by a second act only.',
+        ],
+      };
     return {
       verdict: 'failed',
       says: wrong,

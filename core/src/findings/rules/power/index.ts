@@ -2,6 +2,7 @@ import type { Subject } from '../../finding';
 import { busLift } from './busLift';
 import { controllerSupply } from './controllerSupply';
 import { controllerUnpowered, startDoesNothing, driveUnfed } from './powerless';
+import { heldInReset } from './heldInReset';
 import { feedKind, feedOpen, feedRing, passedLoad } from './feedRules';
 import { linkOpenAbove } from './linkOpenAbove';
 import { loadVoltage } from './loadVoltage';
@@ -16,6 +17,7 @@ export const power: Subject = {
   title: 'Power to the parts',
   rules: [
     [controllerUnpowered, 'a controller without power; USB counts where the board takes it'],
+    [heldInReset, 'a controller that is held in reset with no button pressed'],
     [startDoesNothing, 'a motor contactor that cannot pull in, and why'],
     [driveUnfed, 'a driver that no motor power reaches'],
     [controllerSupply, 'logic supply against the range of the controller’s terminals'],

@@ -13,6 +13,7 @@ import { headMayFall } from './headMayFall';
 import { massMissing } from './massMissing';
 import { noStopInput } from './stopInput';
 import { pauseAsStop } from './pauseAsStop';
+import { stopByReset } from './stopByReset';
 import { stopContactRating } from './stopContactRating';
 import { stopDoesNotLatch } from './stopDoesNotLatch';
 import { stopInReturn } from './stopInReturn';
@@ -31,6 +32,7 @@ export const stopping: Subject = {
     [spindleRunsOn, 'a spindle that the stop leaves turning'],
     [startsByItself, 'power that comes back when the button is released'],
     [stopCutsNothing, 'a stop that by its nets cuts no power'],
+    [stopByReset, 'a stop that resets the control'],
     [stopDoesNotLatch, 'a stop that ends when the hand releases it'],
     [stopUntold, 'a stop that the control does not hear of'],
     [noStopInput, 'no stop input at all'],

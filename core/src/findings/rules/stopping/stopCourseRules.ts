@@ -1,5 +1,5 @@
 import { printNumber, showValue } from '../../../units/print';
-import type { Design } from '../../../machine/design';
+import { cutsMotors, type Design } from '../../../machine/design';
 import type { FindingDraft, Remedy, Rule } from '../../finding';
 import { replanned } from '../../replanned';
 import { usual } from '../../../machine/library/usual';
@@ -108,7 +108,7 @@ export const stopCutsNothing: Rule = {
   severity: 'danger',
   check: ({ design, stop }) => {
     const { course } = stop;
-    if (!course || !design.stopStrategy || design.stopStrategy === 'request-only') return [];
+    if (!course || !cutsMotors(design.stopStrategy)) return [];
     if (!wired(design.conductors) || !stop.moved.size) return [];
     const kept = [...stop.kept].map((id) => design.parts[id]!.designation);
     if (kept.length && kept.length < stop.moved.size)

@@ -10,7 +10,8 @@ export const stopUntold: Rule = {
   severity: 'danger',
   check: ({ design }) =>
     Object.entries(design.circuits).flatMap(([id, c]): FindingDraft[] => {
-      if (c.function !== 'stop' || !c.cutsOnly) return [];
+      // A control that is held in reset counts nothing.
+      if (c.function !== 'stop' || !c.cutsOnly || design.stopStrategy === 'board-reset') return [];
       const told: Command = { name: 'set-field', args: { path: `circuits.${id}.cutsOnly`, value: null } };
       const single = c.devices.filter((d) => !terminalsWithRole(design.parts[d]!, 'contact-common', 1).length);
       const exchange = single.map((part): Command => ({
