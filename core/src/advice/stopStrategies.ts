@@ -5,13 +5,14 @@ import type { Command } from '../commands/command';
 import { deriveFigures } from '../derivation/figures';
 import type { StopCourse } from '../faults/stopCourse';
 import { towardsStop, type StopStrategy } from '../findings/chooseStop';
-import type { Design } from '../machine/design';
+import { partsSupply, type Design } from '../machine/design';
 import { newMachineFile } from '../machine/file';
 
 export const stopStrategies = [
   'request-only',
   'board-reset',
   'supply-contact',
+  'supply-contact-and-reset',
   'motor-power',
   'main-switch',
   'torque-off',
@@ -22,6 +23,7 @@ export const stopStrategyNames: Record<StopStrategy, string> = {
   'request-only': 'It asks the controller, and cuts nothing',
   'board-reset': 'It holds the control in reset, and cuts nothing',
   'supply-contact': 'Motor power, by a contact of the button itself',
+  'supply-contact-and-reset': 'Motor power, by a contact of the button, and the control by its reset',
   'motor-power': 'Motor power, by a contactor',
   'main-switch': 'Everything behind the main switch',
   'torque-off': 'The torque of the drives',
@@ -71,7 +73,7 @@ export function compareStopStrategies(design: Design): StopStrategyOutcome[] {
       ...outcome,
       conductors: Object.keys(file.design.conductors).filter((id) => /^(stop-chain|circuit-stop)/.test(id)).length,
       breaks:
-        strategy === 'supply-contact' && !missing.length
+        partsSupply(strategy) && !missing.length
           ? cuttingButtons(file.design).flatMap((id) => carriedBy(figures, id) ?? [])[0]
           : undefined,
       course: missing.length ? undefined : figures.stop.course,

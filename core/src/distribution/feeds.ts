@@ -1,4 +1,4 @@
-import type { Design } from '../machine/design';
+import { partsSupply, type Design } from '../machine/design';
 import { hasSensorOutput, isDriver, isPlugIn, terminalsWithRole } from '../machine/parts';
 import { inputBoardsOf } from '../machine/boards';
 import type { FeedSource } from '../machine/feeds';
@@ -83,7 +83,9 @@ export const resettingContacts = ({
     c.function === 'stop'
       ? c.devices.flatMap((part) => {
           const of = parts[part];
-          const [closing] = of ? terminalsWithRole(of, 'contact-no', c.cutsOnly ? undefined : 1) : [];
+          const [closing] = of
+            ? terminalsWithRole(of, 'contact-no').filter((t) => c.cutsOnly || of.terminals[t]!.channel)
+            : [];
           const channel = closing === undefined ? undefined : of!.terminals[closing]!.channel;
           const common =
             closing === undefined
@@ -136,8 +138,7 @@ function usualFeeds(design: ReadForFeeds, tell: (part: string, port: string, sou
   const motorSupply = gives(rails.drives?.supply, 'out');
   let bus = motorSupply && stopStrategy === 'motor-power' ? through(stopContactor, motorSupply) : motorSupply;
   // Or the stop buttons do so themselves, one behind the other.
-  if (motorSupply && stopStrategy === 'supply-contact')
-    for (const button of cuttingButtons(design)) bus = through(button, bus);
+  if (motorSupply && partsSupply(stopStrategy)) for (const button of cuttingButtons(design)) bus = through(button, bus);
   fanOut('drives', bus);
   feed(roles.controller, 'motor-supply', bus);
   const seats = usualSeats(design);

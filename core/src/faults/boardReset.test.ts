@@ -67,8 +67,25 @@ describe('a stop button on the reset of the control', () => {
     expect(rig.sim.controller.state).toBe('at-rest-unknown');
   });
 
+  it('with a contact in the supply of the drives as well, the motors lose their torque and the control is gone', () => {
+    const both = compareStopStrategies(stonechat().design).find((o) => o.strategy === 'supply-contact-and-reset')!;
+    expect(both.needs.join()).toMatch(/Plum 2\+1/);
+    expect(both.course).toMatchObject({
+      reset: true,
+      restart: 'board starts anew',
+      hung: { motors: 'lose their torque' },
+    });
+    expect(both.course!.powerOffS).toBeGreaterThan(0);
+    const taken = edited(stonechat(), ...both.commands, plan);
+    expect(leads(taken, 'stop-chain/')).toEqual(
+      expect.arrayContaining(['-K1:RES -S1:33', '-S1:34 -K1:0V', '-T1:+ -S1:21']),
+    );
+    expect(found(taken).map((f) => f.code)).not.toContain('stop-by-reset');
+  });
+
   it('a board without such a terminal cannot have it; for one that has, the button is named', () => {
-    const outcome = (file: MachineFile) => compareStopStrategies(file.design).find((o) => o.strategy === 'board-reset')!;
+    const outcome = (file: MachineFile) =>
+      compareStopStrategies(file.design).find((o) => o.strategy === 'board-reset')!;
     expect(outcome(plover()).missing).toEqual(['Its control has no terminal for a reset.']);
     expect(outcome(stonechat()).missing).toEqual([]);
     expect(outcome(stonechat()).needs.join()).toMatch(/Plum 1\+1/);

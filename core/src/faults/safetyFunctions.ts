@@ -1,4 +1,4 @@
-import { cutsMotors, type Design } from '../machine/design';
+import { cutsMotors, resetsControl, type Design } from '../machine/design';
 import { circuitName } from '../machine/fields';
 import type { TerminalRef } from '../machine/ids';
 import { isProtective } from '../machine/connections';
@@ -60,7 +60,7 @@ export function safetyFunctions(design: Design, inputs: Readonly<Record<string, 
       });
     }
   }
-  if (design.stopStrategy === 'board-reset')
+  if (resetsControl(design.stopStrategy))
     for (const button of new Set(buttons))
       list.push({
         id: `stop-reset/${button}`,

@@ -1,6 +1,6 @@
 import type { Command } from '../commands/command';
-import { resettingContacts } from '../distribution/feeds';
-import type { Design } from '../machine/design';
+import { cuttingButtons, resettingContacts } from '../distribution/feeds';
+import { partsSupply, resetsControl, type Design } from '../machine/design';
 import { libraryEntry } from '../machine/library/index';
 import { usual } from '../machine/library/usual';
 import { terminalsWithRole } from '../machine/parts';
@@ -24,15 +24,20 @@ export function towardsStop(
   const stops = Object.values(design.circuits).filter((c) => c.function === 'stop');
   const buttons = stops.flatMap((c) => c.devices);
   if (!buttons.length) missing.push('The machine has no stop button yet: add one under Inputs.');
-  if (strategy === 'board-reset') {
+  if (resetsControl(strategy)) {
     const { controller } = design.roles;
     if (!controller || !terminalsWithRole(design.parts[controller]!, 'reset-in').length)
       missing.push('Its control has no terminal for a reset.');
-    else if (buttons[0] && !resettingContacts(design).length)
+    else if (
+      buttons[0] &&
+      (!resettingContacts(design).length || (partsSupply(strategy) && !cuttingButtons(design).length))
+    ) {
+      const library = partsSupply(strategy) ? usual.stopButtonThreeContacts : usual.stopButtonClosing;
       take(
-        { name: 'exchange-device', args: { part: buttons[0], library: usual.stopButtonClosing } },
-        `a button with a closing contact beside the opening one (${nameOf(usual.stopButtonClosing)})`,
+        { name: 'exchange-device', args: { part: buttons[0], library } },
+        `a button with a closing contact beside the opening ${partsSupply(strategy) ? 'ones' : 'one'} (${nameOf(library)})`,
       );
+    }
   } else if (strategy !== 'request-only') {
     const cuts = buttons.some(
       (b) =>
@@ -50,7 +55,7 @@ export function towardsStop(
         `a field supply (${nameOf(usual.fieldSupply)})`,
       );
   }
-  if (strategy === 'supply-contact' && !design.rails.drives?.supply)
+  if (partsSupply(strategy) && !design.rails.drives?.supply)
     missing.push('No supply feeds the drives of this machine: there is nothing for the button to cut.');
   if (strategy === 'torque-off') {
     const able = drivesOf(design).filter(

@@ -23,7 +23,15 @@ export const Design = z.strictObject({
   latheX: z.enum(['diameter', 'radius']).optional().describe('how a lathe shows X'),
   datumStrategy: z.enum(['at-switch', 'after-back-off']),
   stopStrategy: z
-    .enum(['request-only', 'board-reset', 'supply-contact', 'motor-power', 'main-switch', 'torque-off'])
+    .enum([
+      'request-only',
+      'board-reset',
+      'supply-contact',
+      'supply-contact-and-reset',
+      'motor-power',
+      'main-switch',
+      'torque-off',
+    ])
     .optional()
     .describe('what the stop button cuts; undecided when absent'),
   limitStrategy: z
@@ -76,6 +84,12 @@ export const Design = z.strictObject({
 });
 export type Design = z.infer<typeof Design>;
 
+/** Whether the stop buttons part the supply of the drives with a contact of their own. */
+export const partsSupply = (strategy: Design['stopStrategy']): boolean =>
+  strategy === 'supply-contact' || strategy === 'supply-contact-and-reset';
+/** Whether the stop buttons hold the control in reset. */
+export const resetsControl = (strategy: Design['stopStrategy']): boolean =>
+  strategy === 'board-reset' || strategy === 'supply-contact-and-reset';
 /** Whether a stop is meant to take power or torque from the motors; the others ask the control, or hold it in reset. */
 export const cutsMotors = (strategy: Design['stopStrategy']): boolean =>
   strategy !== undefined && strategy !== 'request-only' && strategy !== 'board-reset';

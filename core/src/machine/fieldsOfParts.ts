@@ -215,6 +215,7 @@ export const fieldsOfParts: Record<string, Definition> = {
       'request-only': 'nothing: it asks the controller',
       'board-reset': 'nothing: it holds the control in reset',
       'supply-contact': 'motor power, by a contact of the button itself',
+      'supply-contact-and-reset': 'motor power, by a contact of the button, and it holds the control in reset',
       'motor-power': 'motor power, by a contactor',
       'main-switch': 'everything behind the main switch',
       'torque-off': 'the torque of the drives',

@@ -84,7 +84,7 @@ export function sheetRule(design: Design): (from: TerminalRef, to: TerminalRef) 
   const chainCuts = (id: string, role: TerminalRole, channel: number | undefined) =>
     id === roles.resetButton ||
     (id === roles.stopContactor && !poles.has(role)) ||
-    (channel === 1 && stopButtons.has(id)) ||
+    (!!channel && stopButtons.has(id)) ||
     chainRoles.has(role);
 
   return (from, to) => {

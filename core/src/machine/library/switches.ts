@@ -186,6 +186,27 @@ export const switches: LibraryEntry[] = [
     },
     setup: { contactUsed: 'NC' },
   },
+  {
+    key: 'button-plum-stop-3',
+    name: 'Plum 2+1, latching stop button, two opening contacts and a closing one',
+    about:
+      'One opening contact reports to the control, the other one cuts power; the closing one can hold a board in reset.',
+    data: { class: 'button', contact: 'NC', latching: true, ratedCurrent: sheet(1.1, 'A') },
+    terminals: {
+      a: terminal('11', 'contact-common'),
+      b: terminal('12', 'contact-nc'),
+      'chain-a': { ...terminal('21', 'contact-common'), channel: 1 },
+      'chain-b': { ...terminal('22', 'contact-nc'), channel: 1 },
+      'closing-a': { ...terminal('33', 'contact-common'), channel: 2 },
+      'closing-b': { ...terminal('34', 'contact-no'), channel: 2 },
+    },
+    elements: {
+      nc: { kind: 'contact', a: 'a', b: 'b', form: 'NC', actuator: 'hand' },
+      chain: { kind: 'contact', a: 'chain-a', b: 'chain-b', form: 'NC', actuator: 'hand' },
+      closing: { kind: 'contact', a: 'closing-a', b: 'closing-b', form: 'NO', actuator: 'hand' },
+    },
+    setup: { contactUsed: 'NC' },
+  },
   closingButton(
     'button-plum-turn',
     'Plum turn, selector switch',

@@ -6,6 +6,7 @@ export const usual = {
   stopButton: 'button-plum-stop',
   stopButtonTwoContacts: 'button-plum-stop-2',
   stopButtonClosing: 'button-plum-stop-no',
+  stopButtonThreeContacts: 'button-plum-stop-3',
   pushButton: 'button-plum-push',
   axisSwitch: 'switch-finch',
   axisSensorOpen: 'sensor-lichen-pnp-no',

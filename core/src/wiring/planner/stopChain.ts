@@ -1,5 +1,6 @@
 import { cuttingButtons, resettingContacts } from '../../distribution/feeds';
 import { linesTo } from '../../distribution/lines';
+import { partsSupply, resetsControl } from '../../machine/design';
 import { portOf } from '../../machine/ports';
 import { drivesOf } from './plannedDrives';
 import { mainsProtectionA } from './mains';
@@ -59,10 +60,8 @@ function planReset(p: Planning): void {
 export function planStopChain(p: Planning): void {
   const { stopStrategy } = p.design;
   if (!stopStrategy || stopStrategy === 'request-only') return;
-  if (stopStrategy === 'board-reset') {
-    planReset(p);
-    return;
-  }
+  if (resetsControl(stopStrategy)) planReset(p);
+  if (stopStrategy === 'board-reset') return;
   const stop = cuttingContact(p);
   if (!stop) {
     p.gaps.push({
@@ -72,7 +71,7 @@ export function planStopChain(p: Planning): void {
     return;
   }
   // The button parts the motor bus itself: that is led where the bus is.
-  if (stopStrategy === 'supply-contact') return;
+  if (partsSupply(stopStrategy)) return;
   const contactor = p.holder('stopContactor');
   const drives = [
     ...new Set(

@@ -2,6 +2,7 @@ import { stopDependencies } from '../../dependencies';
 import { choice, textOf } from '../../reading';
 import type { BringUpTest, Subject } from '../../testKind';
 import type { Made } from '../../made';
+import { resetsControl } from '../../../machine/design';
 import { circuitName } from '../../../machine/fields';
 
 const yesNo = { yes: 'yes', no: 'no' };
@@ -36,7 +37,7 @@ export const stopChain: BringUpTest = {
     'Start the machine as for work, with every axis at rest.',
     'Press the button. Try the shafts by hand, and look at the screen.',
     'Turn it to release, and wait ten seconds: nothing may start.',
-    m.design.stopStrategy === 'board-reset'
+    resetsControl(m.design.stopStrategy)
       ? 'Link the control again, and reference: its position is lost.'
       : m.design.roles.resetButton
         ? 'Press the start button: only now may the motors have power again.'
@@ -46,7 +47,7 @@ export const stopChain: BringUpTest = {
     choice('torque', 'With it pressed, the motors are', { free: 'free', held: 'held' }),
     choice(
       'told',
-      m.design.stopStrategy === 'board-reset' ? 'The screen loses the control' : 'The screen shows it',
+      resetsControl(m.design.stopStrategy) ? 'The screen loses the control' : 'The screen shows it',
       yesNo,
     ),
     choice('stays', 'Released, everything stays off', yesNo),
@@ -55,7 +56,7 @@ export const stopChain: BringUpTest = {
   judge(r, { m, s }) {
     const { course } = m.figures.stop;
     const cuts = course?.powerOffS !== undefined;
-    const resets = m.design.stopStrategy === 'board-reset';
+    const resets = resetsControl(m.design.stopStrategy);
     const tells = !m.design.circuits[s.circuit!]?.cutsOnly;
     const wrong: string[] = [];
     if (cuts && textOf(r, 'torque') === 'held')

@@ -1,4 +1,5 @@
 import { towardsStop } from '../../chooseStop';
+import { cutsMotors, resetsControl } from '../../../machine/design';
 import type { FindingDraft, Rule } from '../../finding';
 import { replanned } from '../../replanned';
 
@@ -7,8 +8,10 @@ export const stopByReset: Rule = {
   code: 'stop-by-reset',
   severity: 'doubtful',
   check: ({ design, stop }): FindingDraft[] => {
-    if (design.stopStrategy !== 'board-reset' || !stop.course) return [];
+    if (!resetsControl(design.stopStrategy) || !stop.course) return [];
     const works = stop.course.reset;
+    // With a contact in the supply of the drives, the reset is the lesser of two.
+    if (works && cutsMotors(design.stopStrategy)) return [];
     const { commands, missing } = towardsStop(design, 'motor-power');
     return [
       {
@@ -20,7 +23,7 @@ export const stopByReset: Rule = {
         explain: () =>
           works
             ? 'Its pulses end at once, even where the program of the control hangs; the motors go on holding, the position is lost, and as soon as the button is let go the board starts anew. It works by a contact that closes: a lead that comes off is noticed by nobody until the button is needed. Motor power by a contactor does not depend on that.'
-            : 'By what is decided, the button joins the reset of the control to 0 V; with the wiring as it is, nothing reaches it, and pressing stops nothing.',
+            : 'By what is decided, the button joins the reset of the control to 0 V; with the wiring as it is, nothing reaches it, and the control goes on.',
         station: 'switches',
         field: 'stopStrategy',
         remedies: missing.length

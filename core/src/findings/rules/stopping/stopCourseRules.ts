@@ -1,5 +1,5 @@
 import { printNumber, showValue } from '../../../units/print';
-import { cutsMotors, type Design } from '../../../machine/design';
+import { cutsMotors, partsSupply, type Design } from '../../../machine/design';
 import type { FindingDraft, Remedy, Rule } from '../../finding';
 import { replanned } from '../../replanned';
 import { usual } from '../../../machine/library/usual';
@@ -62,7 +62,7 @@ export const spindleRunsOn: Rule = {
 
 /** A start button where there is a contactor for it to pull in; else the control has to be told, so that it latches. */
 function startRemedies(design: Design): Remedy[] {
-  if (design.stopStrategy !== 'torque-off' && design.stopStrategy !== 'supply-contact')
+  if (design.stopStrategy !== 'torque-off' && !partsSupply(design.stopStrategy))
     return design.roles.resetButton
       ? []
       : [

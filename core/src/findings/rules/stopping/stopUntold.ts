@@ -1,4 +1,5 @@
 import type { Command } from '../../../commands/command';
+import { resetsControl } from '../../../machine/design';
 import { terminalsWithRole } from '../../../machine/parts';
 import type { FindingDraft, Rule } from '../../finding';
 import { replanned } from '../../replanned';
@@ -11,7 +12,7 @@ export const stopUntold: Rule = {
   check: ({ design }) =>
     Object.entries(design.circuits).flatMap(([id, c]): FindingDraft[] => {
       // A control that is held in reset counts nothing.
-      if (c.function !== 'stop' || !c.cutsOnly || design.stopStrategy === 'board-reset') return [];
+      if (c.function !== 'stop' || !c.cutsOnly || resetsControl(design.stopStrategy)) return [];
       const told: Command = { name: 'set-field', args: { path: `circuits.${id}.cutsOnly`, value: null } };
       const single = c.devices.filter((d) => !terminalsWithRole(design.parts[d]!, 'contact-common', 1).length);
       const exchange = single.map((part): Command => ({
