@@ -5,7 +5,7 @@ import { partFrom } from '../machine/library/entry';
 import { libraryOf } from '../machine/library/index';
 import type { Design } from '../machine/design';
 import type { DataOf } from '../machine/parts';
-import { isDriver, terminalsWithRole } from '../machine/parts';
+import { isDriver, speaksBus, terminalsWithRole } from '../machine/parts';
 import { positive } from '../units/derived';
 import { showValue } from '../units/print';
 import { finished, type Steps } from '../units/steps';
@@ -133,14 +133,16 @@ function checksOf(need: ReturnType<typeof requirements>, entry: LibraryEntry): C
       ),
     );
   if (bus) {
-    const onBus = need.drivers.length === 0;
+    const all = need.drivers.every(speaksBus);
     checks.push(
       check(
         'speaks to the chosen drives',
-        onBus ? 'unknown' : 'fails',
-        onBus
+        !need.drivers.length ? 'unknown' : all ? 'meets' : 'fails',
+        !need.drivers.length
           ? 'Choose drives that speak the bus.'
-          : 'The chosen drives take step and direction, this master speaks a fieldbus.',
+          : all
+            ? 'They speak the bus too.'
+            : 'The chosen drives take step and direction, this master speaks a fieldbus.',
       ),
     );
   } else {

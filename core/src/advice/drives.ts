@@ -121,9 +121,9 @@ export function driverFits(
       checks.push(
         check(
           'command',
-          !bus && data.commandFormats.some((f) => controller.commandFormats.includes(f)) ? 'meets' : 'fails',
+          data.commandFormats.some((f) => controller.commandFormats.includes(f)) ? 'meets' : 'fails',
           bus
-            ? 'The controller speaks a fieldbus.'
+            ? 'The controller speaks a fieldbus alone.'
             : `It takes ${data.commandFormats.join(', ').replaceAll('-', ' ')}.`,
         ),
       );

@@ -3,6 +3,7 @@ import type { Design } from '../machine/design';
 import { nextDesignation } from '../machine/designation';
 import { libraryEntry } from '../machine/library';
 import { partFrom } from '../machine/library/entry';
+import type { Part } from '../machine/parts';
 import { partsOfRails } from '../machine/rails';
 import { partIdFor, partInSlot, putInSlot, slotName, slotPath } from '../machine/slots';
 import { isMade } from '../wiring/planner/replan';
@@ -72,6 +73,13 @@ export function dropUnusedPart(draft: Draft<Design>, id: string): void {
   delete draft.parts[id];
 }
 
+/** The set-up of the part that was here before, but for a form of command that the new one does not take. */
+function setupFor({ data, setup }: Part, before: Part['setup']): Part['setup'] {
+  const { commandFormat, ...rest } = before;
+  const taken = commandFormat && (!('commandFormats' in data) || data.commandFormats.includes(commandFormat));
+  return { ...setup, ...rest, ...(taken ? { commandFormat } : {}) };
+}
+
 export const choosePart: Handler<'choose-part'> = {
   title({ slot, library, entry }, before) {
     const comes = library ? (entry ?? libraryEntry(library)) : undefined;
@@ -109,7 +117,7 @@ export const choosePart: Handler<'choose-part'> = {
           'Set that conductor back to planned, or remove it, then swap the part.',
         );
     }
-    draft.parts[id] = { ...part, setup: { ...part.setup, ...keep } };
+    draft.parts[id] = { ...part, setup: setupFor(part, keep) };
     for (const [cid, c] of Object.entries(draft.conductors))
       for (const end of [c.from, c.to])
         if (end.part === id && !part.terminals[end.terminal]) delete draft.conductors[cid];

@@ -1,5 +1,5 @@
 import type { Axis, Drive, MachineKind, MassItem } from '../machine/mechanics';
-import type { Part } from '../machine/parts';
+import { speaksBus, type Part } from '../machine/parts';
 import type { Derived } from '../units/derived';
 import { figureOr, gather, known, mapKnown, missing, positive } from '../units/derived';
 import { baseValue } from '../units/quantity';
@@ -219,7 +219,8 @@ export function driveFigures(p: DriveParts): DriveFigures {
   const standing = speedLimits.filter((f) => Number.isFinite(f.speed)).sort((a, b) => a.speed - b.speed);
   return {
     scale,
-    pulseRateAtWanted: mapKnown(both, (v) => v.scale.stepsPerUnit * v.wanted),
+    // Over a fieldbus no pulses flow.
+    pulseRateAtWanted: speaksBus(driver) ? missing() : mapKnown(both, (v) => v.scale.stepsPerUnit * v.wanted),
     motorRpmAtWanted: mapKnown(both, (v) => (v.wanted / v.scale.travelPerRev) * 60),
     torque,
     speedLimits: both.known ? known(standing) : both,

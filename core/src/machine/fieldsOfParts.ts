@@ -32,6 +32,7 @@ export const fieldsOfParts: Record<string, Definition> = {
     choice({
       'pulse-and-direction': 'pulse and direction',
       'two-pulse-trains': 'two pulse trains',
+      fieldbus: 'over a fieldbus',
       quadrature: 'quadrature',
     }),
     'The form of the step command; both sides must agree.',

@@ -129,7 +129,7 @@ export const Element = z.discriminatedUnion('kind', [
 ]);
 export type Element = z.infer<typeof Element>;
 
-const commandFormats = ['pulse-and-direction', 'two-pulse-trains', 'quadrature'] as const;
+const commandFormats = ['pulse-and-direction', 'two-pulse-trains', 'quadrature', 'fieldbus'] as const;
 export type CommandFormat = (typeof commandFormats)[number];
 
 /** A place for a driver on a carrier. What it takes from the board, it takes through its pins. */
@@ -511,6 +511,13 @@ export const poleCount = ({ terminals }: Pick<Part, 'terminals'>): number =>
 /** The names of the cables that a connector divides, in the order of its contacts. */
 export const cablesThrough = ({ data, setup }: Pick<Part, 'data' | 'setup'>): readonly string[] =>
   data.class === 'connector' && setup.insertedIn ? [setup.insertedIn, ...(setup.alsoIn ?? [])] : [];
+
+/** Whether a drive or controller commands its motors over a bus lead instead of pulses. */
+export const speaksBus = (part: Pick<Part, 'data' | 'terminals'> | undefined): boolean =>
+  part !== undefined &&
+  'commandFormats' in part.data &&
+  part.data.commandFormats.includes('fieldbus') &&
+  Object.values(part.terminals).some((t) => t.role === 'fieldbus');
 
 /** A sensor with an output of its own; one on two wires is wired like a contact. */
 export const hasSensorOutput = (part: Pick<Part, 'elements'> | undefined): boolean =>

@@ -417,7 +417,7 @@ export const controllers: LibraryEntry[] = [
       architecture: 'fieldbus-master',
       channels: 8,
       inputPoll: sheet(1, 'ms'),
-      commandFormats: ['quadrature'],
+      commandFormats: ['fieldbus'],
       switchedVoltage: sheet(24, 'V'),
       switchedCurrent: sheet(500, 'mA'),
       link: 'network',

@@ -123,6 +123,31 @@ const mainsDrive = (key: string, name: string, about: string, amps: number): Lib
   };
 };
 
+/** One that takes its commands, and gives its alarm, over a bus lead from drive to drive. */
+const busDrive = (key: string, name: string, about: string, amps: number): LibraryEntry => {
+  const { data, terminals, ...rest } = mainsDrive(key, name, about, amps);
+  const pulses: readonly string[] = [...Object.keys(signalTerminals), ...Object.keys(alarm)];
+  const {
+    pulseHighMin: _high,
+    pulseLowMin: _low,
+    directionSetupMin: _setup,
+    enableOpen: _enable,
+    ...own
+  } = data as DataOf<'servo-drive'>;
+  const figures = Object.fromEntries(Object.entries(own).filter(([k]) => !(k in opto)));
+  return {
+    ...rest,
+    data: { ...figures, commandFormats: ['fieldbus'] } as DataOf<'servo-drive'>,
+    terminals: {
+      ...Object.fromEntries(Object.entries(terminals).filter(([id]) => !pulses.includes(id))),
+      'bus-in': terminal('BI', 'fieldbus', 0),
+      'bus-out': terminal('BO', 'fieldbus', 1),
+    },
+    elements: { ...torqueOffInput },
+    setup: { commandFormat: 'fieldbus' },
+  };
+};
+
 const servoDrive = (
   key: string,
   name: string,
@@ -276,6 +301,18 @@ export const drivers: LibraryEntry[] = [
     'drive-kestrel-750',
     'Kestrel 750, servo drive on the mains',
     'Servo drive for motors of up to 750 W, straight on the mains; it makes its own bus.',
+    18,
+  ),
+  busDrive(
+    'drive-kestrel-200-bus',
+    'Kestrel 200 B, servo drive on the mains with a fieldbus',
+    'As Kestrel 200, commanded over a bus lead from drive to drive; its alarm comes back on the same lead.',
+    9,
+  ),
+  busDrive(
+    'drive-kestrel-750-bus',
+    'Kestrel 750 B, servo drive on the mains with a fieldbus',
+    'As Kestrel 750, commanded over a bus lead from drive to drive; its alarm comes back on the same lead.',
     18,
   ),
   driver(

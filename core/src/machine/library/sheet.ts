@@ -323,6 +323,11 @@ export function blockingFields(data: PartData): SheetField[] {
   // A fieldbus master makes no pulses; only drivers with a trimmer have a sense resistor.
   const bus = data.class === 'controller' && data.architecture === 'fieldbus-master';
   const trimmer = ['senseResistance', 'referenceFactor'];
+  // A drive on a fieldbus reads no pulses.
+  const pulseless =
+    data.class === 'servo-drive' && data.commandFormats.every((f) => f === 'fieldbus')
+      ? ['pulseHighMin', 'pulseLowMin', 'directionSetupMin', 'signalVoltageMin', 'signalVoltageMax', 'signalCurrent']
+      : [];
   // A drive on the mains has no bus.
   const bare = data.class === 'servo-drive' && data.mainsMax ? ['supplyMin', 'supplyMax'] : [];
   return sheetFieldsOf(data).filter(
@@ -331,6 +336,7 @@ export function blockingFields(data: PartData): SheetField[] {
       !sheetValue(data, x.key) &&
       !trimmer.includes(x.key) &&
       !bare.includes(x.key) &&
+      !pulseless.includes(x.key) &&
       !(bus && x.key !== 'inputPoll'),
   );
 }

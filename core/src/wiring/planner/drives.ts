@@ -1,9 +1,9 @@
 import { coilTerminal, seatOf } from '../../distribution/seats';
 import type { TerminalRef } from '../../machine/ids';
-import { isPlugIn, type TerminalRole } from '../../machine/parts';
+import { isPlugIn, speaksBus, type TerminalRole } from '../../machine/parts';
 import { driverA } from './driveAmps';
 import { planEncoder } from './encoders';
-import type { PlannedDrive } from './plannedDrives';
+import { drivesOf, type PlannedDrive } from './plannedDrives';
 import { coilPath, onSameDriver } from './phases';
 import type { CableInHand, Planning } from './planning';
 import { poleFrom, protectionA, voltsAt } from './poles';
@@ -156,6 +156,37 @@ export function planDrive(p: Planning, d: PlannedDrive): void {
   planSignals(p, d, driverId);
 }
 
+/** The bus lead: from the controller to the first drive, and from each to the next. Commands and alarms go over it. */
+function planBusLead(p: Planning, d: PlannedDrive, driverId: string): void {
+  const controller = p.holder('controller')!;
+  const row = [...new Set(drivesOf(p.design).flatMap(({ drive }) => drive.driver ?? []))].filter((id) =>
+    speaksBus(p.design.parts[id]),
+  );
+  const before = row[row.indexOf(driverId) - 1];
+  const begins = p.terminal(controller.id, 'fieldbus');
+  const from = before === undefined ? begins : p.terminal(before, 'fieldbus', BUS_OUT);
+  const { name } = p.design.parts[driverId]!;
+  if (!begins || !from) {
+    // What hangs behind the first one is told of with it.
+    if (begins || before === undefined)
+      p.gaps.push({
+        what: begins
+          ? `${p.design.parts[before!]!.name} has one plug for the bus lead: it does not go on to ${name}.`
+          : `${name} of ${d.name} is commanded over a fieldbus, and ${controller.part.name} has no terminal for one.`,
+        field: 'roles.controller',
+      });
+    return;
+  }
+  p.add({
+    id: `drive-${d.axisId}-${d.index}/bus`,
+    from,
+    to: p.terminal(driverId, 'fieldbus', BUS_IN) ?? p.terminal(driverId, 'fieldbus'),
+    purpose: `${d.name}: bus lead from ${before === undefined ? 'the controller' : `the drive before it, ${p.design.parts[before]!.designation}`}. A ready-made shielded lead, away from motor cables.`,
+  });
+}
+/** Of the two plugs for the bus lead of a drive: where it comes in, and where it goes on. */
+const [BUS_IN, BUS_OUT] = [0, 1] as const;
+
 /** Step, direction and enable, each beside its way back in one shielded cable. */
 function planSignals(p: Planning, d: PlannedDrive, driverId: string): void {
   const holder = p.holder('controller');
@@ -163,11 +194,14 @@ function planSignals(p: Planning, d: PlannedDrive, driverId: string): void {
   const role = `drive-${d.axisId}-${d.index}`;
   if (!holder) return;
   const { id: controllerId, part: controller } = holder;
+  if (speaksBus(driver)) {
+    planBusLead(p, d, driverId);
+    return;
+  }
   const step = p.terminal(controllerId, 'step-out', d.channel);
   if (!step) {
-    const bus = controller.data.class === 'controller' && controller.data.architecture === 'fieldbus-master';
     p.gaps.push({
-      what: bus
+      what: p.terminal(controllerId, 'fieldbus')
         ? `${controller.name} speaks a fieldbus; ${driver.name} of ${d.name} takes step and direction.`
         : `${controller.name} has no channel left for ${d.name}.`,
       field: 'roles.controller',
