@@ -170,6 +170,15 @@ describe('sockets of a board', () => {
   });
 });
 
+it('a device moves ahead of the one before it, and the mains passes them in that order; the first one cannot', () => {
+  const moved = edited(dunnock(), { name: 'move-ahead', args: { device: 'mains-filter' } });
+  expect(moved.design.rails.mains!.devices).toEqual(['main-switch', 'mains-filter', 'mains-breaker']);
+  expect(way(moved, 'mains-breaker', 'in')).toBe('mains-filter/out < main-switch/out < mains-inlet/mains');
+  expect(refusal(moved, { name: 'move-ahead', args: { device: 'main-switch' } })).toContain(
+    'No device of the mains stands before',
+  );
+});
+
 it('a file that names a port nobody has says where', () => {
   const file = structuredClone(dunnock());
   (file.design as { feeds?: unknown }).feeds = { 'motor-supply': { mains: { part: 'mains-breaker', port: 'gone' } } };

@@ -10,6 +10,7 @@ import { nextDesignation } from '../machine/designation';
 import { libraryEntry } from '../machine/library';
 import { partFrom } from '../machine/library/entry';
 import { portOf, type PortRef } from '../machine/ports';
+import { mainsWay } from '../machine/rails';
 import type { CommandName, Handler } from './command';
 import { refuse } from './command';
 import { freeId } from './parts';
@@ -103,6 +104,23 @@ export const feedCommands = {
       decideFeed(draft, { part, port }, from);
     },
   } satisfies Handler<'set-feed'>,
+  'move-ahead': {
+    title: ({ device }, before) => {
+      const way = mainsWay(before.rails);
+      return `${nameOf(before, device)} moved ahead of ${nameOf(before, way[way.indexOf(device) - 1] ?? '')}`;
+    },
+    apply({ device }, draft) {
+      const way = draft.rails.mains?.devices ?? [];
+      const place = way.indexOf(device);
+      if (place < 1)
+        return refuse(
+          `No device of the mains stands before ${nameOf(draft as Design, device)}.`,
+          'rails.mains.devices',
+          'Pick one that another device comes before.',
+        );
+      way.splice(place - 1, 2, device, way[place - 1]!);
+    },
+  } satisfies Handler<'move-ahead'>,
   'insert-device': {
     title: ({ library, entry, aheadOf }, before) =>
       `${(entry ?? libraryEntry(library))?.name ?? library} put ahead of ${aheadOf.map((p) => nameOf(before, p.part)).join(', ')}`,

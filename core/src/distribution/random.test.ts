@@ -4,29 +4,48 @@ import { deriveFigures } from '../derivation/figures';
 import { findingsOf } from '../findings/findings';
 import type { Design } from '../machine/design';
 import { portsOf } from '../machine/ports';
+import { edited } from '../motion/testing/rig';
 import { bullfinch } from '../samples/bullfinch';
+import { fieldfare } from '../samples/fieldfare';
 import { defaultDisplay } from '../units/print';
 import { outlineOf, type Branch } from './outline';
 
 const { design } = bullfinch();
-const ports = Object.entries(design.parts).flatMap(([part, p]) =>
-  [...portsOf(p).values()].map((port) => ({ part, port })),
-);
-const takes = ports.filter(({ port }) => port.direction === 'takes');
-const gives = ports.filter(({ port }) => port.direction === 'gives');
+/** A lathe on three phases, whose devices pass three, two or one of them. */
+const threePhase = edited(
+  fieldfare(),
+  { name: 'choose-part', args: { slot: { rail: 'mains', item: 'inlet' }, library: 'inlet-gate-16-3' } },
+  { name: 'choose-part', args: { slot: { rail: 'mains', device: 0 }, library: 'switch-stile-25-4' } },
+  { name: 'choose-part', args: { slot: { role: 'spindleDrive' }, library: 'drive-vole-2200-3' } },
+).design;
 
-/** A machine whose feeds were drawn by chance: rings, mains into 24 V, loads on outputs, parts on nothing. */
-const anyDesign = fc
-  .array(fc.tuple(fc.nat(takes.length - 1), fc.option(fc.nat(gives.length - 1), { nil: null })), { maxLength: 60 })
-  .map((pairs): Design => {
-    const feeds: NonNullable<Design['feeds']> = {};
-    for (const [t, g] of pairs) {
-      const [at, from] = [takes[t]!, g === null ? null : gives[g]!];
-      if (from?.part === at.part) continue;
-      (feeds[at.part] ??= {})[at.port.id] = from && { part: from.part, port: from.port.id };
-    }
-    return { ...design, feeds };
-  });
+/** A machine whose feeds were drawn by chance: rings, mains into 24 V, loads on outputs, parts on nothing, any pole. */
+const drawn = (of: Design) => {
+  const ports = Object.entries(of.parts).flatMap(([part, p]) =>
+    [...portsOf(p).values()].map((port) => ({ part, port })),
+  );
+  const takes = ports.filter(({ port }) => port.direction === 'takes');
+  const gives = ports.filter(({ port }) => port.direction === 'gives');
+  const pole = fc.constantFrom(undefined, ...(['plus', 'minus', 'L', 'L2', 'L3', 'N', 'PE'] as const));
+  return fc
+    .array(fc.tuple(fc.nat(takes.length - 1), fc.option(fc.nat(gives.length - 1), { nil: null }), pole), {
+      maxLength: 60,
+    })
+    .map((pairs): Design => {
+      const feeds: NonNullable<Design['feeds']> = {};
+      for (const [t, g, pole] of pairs) {
+        const [at, from] = [takes[t]!, g === null ? null : gives[g]!];
+        if (from?.part === at.part) continue;
+        (feeds[at.part] ??= {})[at.port.id] = from && {
+          part: from.part,
+          port: from.port.id,
+          ...(pole ? { pole } : {}),
+        };
+      }
+      return { ...of, feeds };
+    });
+};
+const anyDesign = fc.oneof(drawn(design), drawn(threePhase));
 
 it('whatever feeds what, the plan ends, each port stands at one place of the outline, and every sentence is whole', () => {
   fc.assert(

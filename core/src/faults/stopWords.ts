@@ -31,8 +31,8 @@ export function spindleWords(spindle: StopCourse['spindle'], hasDrive: boolean):
       return '';
     case 'stopped by command':
       return hasDrive
-        ? 'switched off by the control, braked by its drive'
-        : 'switched off by the control, and coasts: wait until it is at rest';
+        ? 'its command ends: braked by its drive'
+        : 'its command ends, and it coasts: wait until it is at rest';
     case 'coasts':
       return 'loses its power and coasts: wait until it is at rest';
     case 'runs on':

@@ -1,5 +1,5 @@
 import { givenAt } from '../distribution/choices';
-import { linesFrom, linesTo, mainsVoltsAt } from '../distribution/lines';
+import { linesFrom, linesTo, mainsName, mainsVoltsAt } from '../distribution/lines';
 import type { Branch } from '../distribution/outline';
 import { distributionOf } from '../distribution/tree';
 import type { DriveFigures } from '../drivetrain/speed';
@@ -12,15 +12,19 @@ type Read = { design: Design; axes: readonly { id: string; drives: readonly Driv
 /** The volts that arrive at a branch, with their kind; of a supply also those that it makes of them. Empty where nothing arrives. */
 export function voltsOfBranch(design: Design, branch: Branch, display: Display): string {
   const tree = distributionOf(design);
-  const threePhase =
-    branch.port === undefined
-      ? branch.gives.some((port) => linesFrom(tree, { part: branch.part, port }).length > 1)
-      : linesTo(tree, { part: branch.part, port: branch.port }).length > 1;
+  const here = branch.port === undefined ? undefined : { part: branch.part, port: branch.port };
+  const lines = here
+    ? linesTo(tree, here)
+    : branch.gives.map((port) => linesFrom(tree, { part: branch.part, port })).find((l) => l.length > 1);
+  const threePhase = lines !== undefined && lines.length > 1;
+  // The one of three phases that it hangs on.
+  const name = here && lines && !threePhase ? mainsName(tree, here, lines[0]!) : 'L';
+  const phase = name === 'L' ? '' : ` ${name}`;
   const say = (given: ReturnType<typeof givenAt>): string => {
     if (!given) return '';
     const mains = mainsVoltsAt(design, threePhase);
     const volts = given.kind === 'mains' ? (mains.known ? mains.value : undefined) : given.volts;
-    const kind = given.kind === 'mains' ? (threePhase ? '3 AC' : 'AC') : 'DC';
+    const kind = given.kind === 'mains' ? (threePhase ? '3 AC' : `AC${phase}`) : 'DC';
     return volts === undefined ? kind : `${showValue(volts, 'voltage', display, 3)} ${kind}`;
   };
   const [gives] = branch.gives;

@@ -144,6 +144,7 @@ function leave() {
     >
       <Document />
     </ActionButton>
+    <slot name="action"></slot>
     <OwnSheet
       v-if="making"
       :part-key="making"
@@ -160,7 +161,7 @@ function leave() {
 <style scoped>
 .chooser {
   display: grid;
-  grid-template-columns: minmax(80px, 1fr) minmax(0, 212px) 16px;
+  grid-template-columns: minmax(80px, 1fr) minmax(0, 212px) 16px var(--action, 0);
   gap: 2px 6px;
   align-items: center;
   min-height: 32px;

@@ -5,14 +5,14 @@ import TextField from '../../ui/TextField.vue';
 import QuantityEntry from '../../ui/QuantityEntry.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
-import { Delete, Plus } from '@element-plus/icons-vue';
+import { Delete, Plus, Top } from '@element-plus/icons-vue';
 import type { ColourCode, ConductorFunction } from '@nodaxis/core/machine/connections';
 import { Colour, conductorFunctions } from '@nodaxis/core/machine/connections';
 import { alarmsOf, outputAdditions, relaysFor } from '@nodaxis/core/advice/outputs';
 import { inputBoardsOf, takesBoard } from '@nodaxis/core/machine/boards';
 import type { PartClass } from '@nodaxis/core/machine/parts';
 import { directRails, mainsWay } from '@nodaxis/core/machine/rails';
-import { type PartSlot, slotName, slotPath } from '@nodaxis/core/machine/slots';
+import { partInSlot, type PartSlot, slotName, slotPath } from '@nodaxis/core/machine/slots';
 import { carriesMains } from '@nodaxis/core/machine/parts';
 import type { Fault } from '@nodaxis/core/units/result';
 import { outputFunctionName } from '@nodaxis/core/wiring/planner/outputs';
@@ -107,6 +107,18 @@ const groups = computed((): { name: string; about: string; places: Place[] }[] =
     ],
   },
 ]);
+
+/** The designation of what a place holds, and of the device that the mains passes before it; undefined where there is none. */
+const partAt = (slot: PartSlot): string | undefined => {
+  const id = partInSlot(slot, design.value);
+  return id === undefined ? undefined : design.value.parts[id]?.designation;
+};
+const before = (slot: PartSlot): string | undefined =>
+  'device' in slot && slot.device > 0 && partAt(slot) ? partAt({ rail: 'mains', device: slot.device - 1 }) : undefined;
+function moveAhead(slot: PartSlot): void {
+  const device = partInSlot(slot, design.value);
+  if (device !== undefined) faults.value = machine.run({ name: 'move-ahead', args: { device } });
+}
 
 const outputs = computed(() =>
   Object.entries(design.value.outputs).map(([id, o]) => {
@@ -208,7 +220,20 @@ function setColour(of: ConductorFunction, entered: string): void {
         :label="p.label"
         :slot-of="p.slot"
         :classes="p.classes"
-      />
+      >
+        <template v-if="before(p.slot)" #action>
+          <ActionButton
+            kind="bare"
+            class="ahead"
+            :aria-label="`Move ${partAt(p.slot)} ahead of ${before(p.slot)}`"
+            :data-hint="`Ahead of ${before(p.slot)}`"
+            :disabled="machine.readOnly"
+            @click="moveAhead(p.slot)"
+          >
+            <Top />
+          </ActionButton>
+        </template>
+      </PartChooser>
       <Caution v-if="g.name === 'Stop chain'">
         The stop must also be reported to the control, the button latches, and a restart needs a second act. This is
         planning help, not a certified safety function.
@@ -346,6 +371,16 @@ function setColour(of: ConductorFunction, entered: string): void {
 }
 section[aria-label='Mains side'] {
   grid-row: span 2;
+  /* A column for moving a device ahead of the one before it. */
+  --action: 16px;
+}
+.ahead {
+  padding: 0;
+  color: var(--soft);
+}
+.ahead svg {
+  width: 16px;
+  height: 16px;
 }
 section[aria-label='Stop chain'] {
   grid-column: 2;
