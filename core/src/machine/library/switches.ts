@@ -1,4 +1,4 @@
-import type { DataOf } from '../parts';
+import type { DataOf, Element, Terminal } from '../parts';
 import type { LibraryEntry } from './entry';
 import { sheet, terminal } from './entry';
 
@@ -57,6 +57,48 @@ const closingButton = (key: string, name: string, about: string, latching: boole
   setup: { contactUsed: 'NO' },
 });
 
+/**
+ * A latching stop button: an opening contact that reports, and further ones, each on a channel of its own. Contacts are
+ * numbered as EN 50013 does: the place first, then 1 and 2 of an opening one, 3 and 4 of a closing one.
+ */
+const stopButton = (
+  key: string,
+  name: string,
+  about: string,
+  ...further: (readonly [id: string, form: 'NC' | 'NO'])[]
+): LibraryEntry => {
+  const ends = (id: string) => [`${id}-a`, `${id}-b`] as const;
+  return {
+    key,
+    name,
+    about,
+    data: { class: 'button', contact: 'NC', latching: true, ratedCurrent: sheet(1.1, 'A') },
+    terminals: {
+      a: terminal('11', 'contact-common'),
+      b: terminal('12', 'contact-nc'),
+      ...Object.fromEntries(
+        further.flatMap(([id, form], i): [string, Terminal][] => {
+          const [a, b] = ends(id);
+          const first = 10 * (i + 2) + (form === 'NC' ? 1 : 3);
+          return [
+            [a, terminal(String(first), 'contact-common', i + 1)],
+            [b, terminal(String(first + 1), form === 'NC' ? 'contact-nc' : 'contact-no', i + 1)],
+          ];
+        }),
+      ),
+    },
+    elements: {
+      nc: { kind: 'contact', a: 'a', b: 'b', form: 'NC', actuator: 'hand' },
+      ...Object.fromEntries(
+        further.map(([id, form]): [string, Element] => {
+          const [a, b] = ends(id);
+          return [id, { kind: 'contact', a, b, form, actuator: 'hand' }];
+        }),
+      ),
+    },
+    setup: { contactUsed: 'NC' },
+  };
+};
 export const switches: LibraryEntry[] = [
   {
     key: 'switch-finch',
@@ -143,70 +185,30 @@ export const switches: LibraryEntry[] = [
       hysteresis: sheet(0.05, 'mm'),
     },
   },
-  {
-    key: 'button-plum-stop',
-    name: 'Plum, latching stop button',
-    about: 'Mushroom button that stays pressed until it is turned; one opening contact.',
-    data: { class: 'button', contact: 'NC', latching: true, ratedCurrent: sheet(1.1, 'A') },
-    terminals: { a: terminal('11', 'contact-common'), b: terminal('12', 'contact-nc') },
-    elements: { nc: { kind: 'contact', a: 'a', b: 'b', form: 'NC', actuator: 'hand' } },
-    setup: { contactUsed: 'NC' },
-  },
-  {
-    key: 'button-plum-stop-2',
-    name: 'Plum 2, latching stop button, two contacts',
-    about: 'One opening contact reports to the control, the other one cuts power: neither has to carry both.',
-    data: { class: 'button', contact: 'NC', latching: true, ratedCurrent: sheet(1.1, 'A') },
-    terminals: {
-      a: terminal('11', 'contact-common'),
-      b: terminal('12', 'contact-nc'),
-      'chain-a': { ...terminal('21', 'contact-common'), channel: 1 },
-      'chain-b': { ...terminal('22', 'contact-nc'), channel: 1 },
-    },
-    elements: {
-      nc: { kind: 'contact', a: 'a', b: 'b', form: 'NC', actuator: 'hand' },
-      chain: { kind: 'contact', a: 'chain-a', b: 'chain-b', form: 'NC', actuator: 'hand' },
-    },
-    setup: { contactUsed: 'NC' },
-  },
-  {
-    key: 'button-plum-stop-no',
-    name: 'Plum 1+1, latching stop button, an opening and a closing contact',
-    about: 'The opening contact reports to the control; the closing one can hold a board in reset.',
-    data: { class: 'button', contact: 'NC', latching: true, ratedCurrent: sheet(1.1, 'A') },
-    terminals: {
-      a: terminal('11', 'contact-common'),
-      b: terminal('12', 'contact-nc'),
-      'chain-a': { ...terminal('23', 'contact-common'), channel: 1 },
-      'chain-b': { ...terminal('24', 'contact-no'), channel: 1 },
-    },
-    elements: {
-      nc: { kind: 'contact', a: 'a', b: 'b', form: 'NC', actuator: 'hand' },
-      chain: { kind: 'contact', a: 'chain-a', b: 'chain-b', form: 'NO', actuator: 'hand' },
-    },
-    setup: { contactUsed: 'NC' },
-  },
-  {
-    key: 'button-plum-stop-3',
-    name: 'Plum 2+1, latching stop button, two opening contacts and a closing one',
-    about:
-      'One opening contact reports to the control, the other one cuts power; the closing one can hold a board in reset.',
-    data: { class: 'button', contact: 'NC', latching: true, ratedCurrent: sheet(1.1, 'A') },
-    terminals: {
-      a: terminal('11', 'contact-common'),
-      b: terminal('12', 'contact-nc'),
-      'chain-a': { ...terminal('21', 'contact-common'), channel: 1 },
-      'chain-b': { ...terminal('22', 'contact-nc'), channel: 1 },
-      'closing-a': { ...terminal('33', 'contact-common'), channel: 2 },
-      'closing-b': { ...terminal('34', 'contact-no'), channel: 2 },
-    },
-    elements: {
-      nc: { kind: 'contact', a: 'a', b: 'b', form: 'NC', actuator: 'hand' },
-      chain: { kind: 'contact', a: 'chain-a', b: 'chain-b', form: 'NC', actuator: 'hand' },
-      closing: { kind: 'contact', a: 'closing-a', b: 'closing-b', form: 'NO', actuator: 'hand' },
-    },
-    setup: { contactUsed: 'NC' },
-  },
+  stopButton(
+    'button-plum-stop',
+    'Plum, latching stop button',
+    'Mushroom button that stays pressed until it is turned; one opening contact.',
+  ),
+  stopButton(
+    'button-plum-stop-2',
+    'Plum 2, latching stop button, two contacts',
+    'One opening contact reports to the control, the other one cuts power: neither has to carry both.',
+    ['chain', 'NC'],
+  ),
+  stopButton(
+    'button-plum-stop-no',
+    'Plum 1+1, latching stop button, an opening and a closing contact',
+    'The opening contact reports to the control; the closing one can hold a board in reset.',
+    ['chain', 'NO'],
+  ),
+  stopButton(
+    'button-plum-stop-3',
+    'Plum 2+1, latching stop button, two opening contacts and a closing one',
+    'One opening contact reports to the control, the other one cuts power; the closing one can hold a board in reset.',
+    ['chain', 'NC'],
+    ['closing', 'NO'],
+  ),
   closingButton(
     'button-plum-turn',
     'Plum turn, selector switch',
