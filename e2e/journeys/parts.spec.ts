@@ -1,4 +1,7 @@
-import { choose, expect, expectAccessible, field, openMachine, pickFrom, test } from './bench';
+import { readFileSync } from 'node:fs';
+import { choose, expect, expectAccessible, field, openMachine, pick, pickFrom, test } from './bench';
+
+const wheatear = readFileSync(new URL('../../examples/wheatear.nodaxis.json', import.meta.url), 'utf8');
 
 test('a board with sixteen inputs is entered from its sheet, drawn as it is printed, and used on a machine', async ({
   page,
@@ -89,4 +92,36 @@ test('a connector of thirty-seven contacts by its form; one that ships can be lo
   await expect(shipped.getByRole('img', { name: /Terminals of Vole 1500/ })).toContainText('P24');
   await shipped.getByRole('button', { name: 'Close', exact: true }).click();
   await expect(shipped).toBeHidden();
+});
+
+test('a cable of one’s own by its cores, chosen for a run and given back to the planner', async ({ page }) => {
+  await page.goto('/parts');
+  await pickFrom(page.getByRole('combobox', { name: 'Kind of the new part' }), 'Cable');
+  await page.getByRole('textbox', { name: 'Name of the new part' }).fill('Sedge 6');
+  await page.keyboard.press('Enter');
+  const sheet = page.getByRole('dialog', { name: 'Data sheet of Sedge 6' });
+  await expect(sheet.getByLabel('Name')).toBeFocused();
+  const cores = sheet.getByLabel('Cores', { exact: true });
+  await cores.fill('WH WH');
+  await cores.press('Enter');
+  await expect(sheet.getByRole('alert')).toContainText('Two cores are marked WH');
+  await cores.fill('WH BN GN YE GNYE 6');
+  await cores.press('Enter');
+  await expect(sheet.getByRole('alert')).toHaveCount(0);
+  await sheet.getByLabel('Section of each core').fill('0.5 mm²');
+  await sheet.getByLabel('Section of each core').press('Enter');
+  await sheet.getByRole('button', { name: 'Done' }).click();
+
+  await page.goto('/');
+  await pick(page, 'wheatear.nodaxis.json', wheatear);
+  await page.getByRole('link', { name: 'Wiring' }).click();
+  await page.getByRole('tab', { name: 'Cables' }).click();
+  await page.getByRole('button', { name: 'Motor X', exact: true }).click();
+  const run = page.getByRole('region', { name: 'Cross-reference of Motor X' });
+  const made = page.getByRole('row', { name: /Motor X/ }).first();
+  await expect(made).toContainText('5 × 0.75');
+  await pickFrom(run.getByRole('combobox', { name: 'Cable' }), 'Sedge 6');
+  await expect(made).toContainText('6 × 0.5 mm²');
+  await pickFrom(run.getByRole('combobox', { name: 'Cable' }), 'as the planner takes it');
+  await expect(made).toContainText('5 × 0.75');
 });

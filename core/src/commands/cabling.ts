@@ -4,7 +4,7 @@ import type { Design } from '../machine/design';
 import { nextDesignation } from '../machine/designation';
 import type { TerminalRef } from '../machine/ids';
 import { partFrom } from '../machine/library/entry';
-import { cablesThrough, type Part } from '../machine/parts';
+import { cablesThrough, type DataOf, type Part } from '../machine/parts';
 import type { Fault } from '../units/result';
 import { conductorsIn, freeContacts } from '../wiring/cables';
 import { isMade } from '../wiring/planner/replan';
@@ -83,6 +83,45 @@ export const cabling = {
       }
     },
   } satisfies Handler<'route-cable'>,
+  'choose-cable': {
+    title: ({ cable, library, entry }, before) =>
+      `${before.parts[cable]?.name ?? cable}: ${library === null ? 'the cable that the planner takes' : ((entry ?? libraryEntry(library))?.name ?? library)}`,
+    apply({ cable: id, library, entry: own }, draft) {
+      const part = draft.parts[id] as Part | undefined;
+      if (part?.data.class !== 'cable')
+        return refuse(`There is no cable ${id}.`, `parts.${id}`, 'Pick a cable from the list.');
+      const inside = Object.entries(draft.conductors).filter(
+        ([, c]) => c.cable === part.name || c.from.part === id || c.to.part === id,
+      );
+      const made = inside.find(([, c]) => isMade(c))?.[1];
+      if (made)
+        return refuse(
+          `Conductor ${made.number} in ${part.name} is ${made.state}.`,
+          `parts.${id}`,
+          'Set the conductors in this cable back to planned first.',
+        );
+      if (library === null) {
+        delete draft.parts[id]!.setup.cableChosen;
+        return;
+      }
+      const entry = own ?? libraryEntry(library);
+      if (entry?.data.class !== 'cable')
+        return refuse(`"${library}" is no cable.`, `parts.${id}`, 'Choose one from the list.');
+      const fresh = partFrom(entry, part.designation, part.name);
+      const { length } = part.data;
+      draft.parts[id] = {
+        ...fresh,
+        data: { ...(fresh.data as DataOf<'cable'>), ...(length ? { length } : {}) },
+        setup: { cableChosen: true },
+        ...(part.notes ? { notes: part.notes } : {}),
+        ...(part.photos ? { photos: part.photos } : {}),
+      };
+      // A screen that is no more cannot be landed.
+      for (const [cid, c] of inside)
+        for (const end of [c.from, c.to])
+          if (end.part === id && !fresh.terminals[end.terminal]) delete draft.conductors[cid];
+    },
+  } satisfies Handler<'choose-cable'>,
   'set-colour-rule': {
     title: ({ of, colour }) => `Colour of ${functionNames[of]}: ${colour ?? 'as usual'}`,
     apply({ of, colour }, draft) {

@@ -99,6 +99,8 @@ export interface CommandArgs {
   /** One input over the alarm contacts of several drives, in series. */
   'watch-alarms': { devices: string[] };
   'set-chain': { id?: string; chain: CableChain | null };
+  /** The cable of a planned run, chosen by hand; `null` leaves it to the planner again. */
+  'choose-cable': { cable: string; library: string | null; entry?: LibraryEntry };
   'route-cable': { cable: string; chain?: string | null; route?: string | null };
   'set-colour-rule': { of: ConductorFunction; colour: ColourCode | null };
   'set-ampacity': { table: NonNullable<Design['ampacity']> | null };

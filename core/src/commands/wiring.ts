@@ -23,7 +23,8 @@ function planCables(draft: Draft<Design>, plan: Plan): void {
     const entry = libraryEntry(library)!;
     const there = draft.parts[id];
     const made = conductors.some((c) => c.cable === name && isMade(c));
-    if (there && (there.libraryKey === library || made || there.data.class !== 'cable')) continue;
+    if (there && (there.libraryKey === library || there.setup.cableChosen || made || there.data.class !== 'cable'))
+      continue;
     const fresh = partFrom(entry, there?.designation ?? nextDesignation(draft as Design, entry), name);
     const length = there?.data.class === 'cable' ? there.data.length : undefined;
     draft.parts[id] = fresh.data.class === 'cable' && length ? { ...fresh, data: { ...fresh.data, length } } : fresh;

@@ -99,6 +99,7 @@ const chain = (innerWidth: number, bend: number): Command[] => [
   { name: 'route-cable', args: { cable: 'Motor X', chain: 'Y chain' } },
   { name: 'route-cable', args: { cable: 'Motor Z', chain: 'Y chain' } },
 ];
+const cableOf = (cable: string, library: string): Command => ({ name: 'choose-cable', args: { cable, library } });
 const exchange = (part: string, library: string): Command => ({ name: 'exchange-device', args: { part, library } });
 const divider = (by: number): Command => {
   const sluice = libraryEntry('divider-sluice-4')!;
@@ -1005,6 +1006,12 @@ const cases: Record<string, Case> = {
     base: 'dunnock',
     fires: [set('parts.motor-x-0.data.rotorInertia', 0.68, 'g·cm²')],
     silent: [set('parts.motor-x-0.data.rotorInertia', 0.68, 'kg·cm²')],
+  },
+  // four phases and an earth in a cable of three cores and an earth
+  'cable-cores': {
+    base: 'wheatear',
+    fires: [cableOf('cable-drive-x-0-motor', 'cable-reed-4g1'), plan],
+    silent: [cableOf('cable-drive-x-0-motor', 'cable-reed-5g15'), plan],
   },
   'terminal-crowded': {
     base: 'plover',

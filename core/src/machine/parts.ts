@@ -431,6 +431,7 @@ export const Setup = z.strictObject({
   contactUsed: z.enum(['NO', 'NC']).optional(),
   batteryFitted: z.boolean().optional().describe('the battery that an absolute encoder keeps its turns by'),
   cautionSeen: z.boolean().optional().describe('the caution of a part that carries mains was read'),
+  cableChosen: z.boolean().optional().describe('a cable that a hand has chosen: the planner leaves it as it is'),
   insertedIn: z.string().max(60).optional().describe('name of the cable that this connector divides'),
   alsoIn: z.array(z.string().max(60)).max(32).optional().describe('names of further cables that it divides'),
   insertedAt: z.enum(['near', 'far']).optional().describe('at the cabinet end, or at the far end of that cable'),

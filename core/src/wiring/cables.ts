@@ -1,6 +1,7 @@
 import type { Design } from '../machine/design';
 import type { Quantity } from '../units/quantity';
-import { cablesThrough, type Part } from '../machine/parts';
+import { cablesThrough, type DataOf, type Part } from '../machine/parts';
+import { type Display, showQuantity } from '../units/print';
 import { cablesByName } from './chains';
 import type { ConductorChain } from './crossReference';
 import { chainsTo } from './crossReference';
@@ -22,6 +23,10 @@ export interface CableUse {
   chain: string;
   route: string;
 }
+
+/** How a cable is made, in words: cores, section, shield. */
+export const cableWords = ({ cores, screened }: DataOf<'cable'>, display: Display): string =>
+  `${cores.length} × ${cores[0]?.section ? showQuantity(cores[0].section, display) : '?'}${screened ? ', shielded' : ''}`;
 
 /** The cables that conductors name, by designation. */
 export function cableUses(design: Design): CableUse[] {

@@ -7,15 +7,15 @@ import PickOne from '../ui/PickOne.vue';
 import StationTabs from '../ui/StationTabs.vue';
 import TextField from '../ui/TextField.vue';
 import type { LibraryEntry } from '@nodaxis/core/machine/library/entry';
+import { coresOf, withCores, writtenCores } from '@nodaxis/core/machine/library/cores';
 import { libraryEntry } from '@nodaxis/core/machine/library/index';
-import { bareTerminals, followingSheet } from '@nodaxis/core/machine/library/inside';
+import { bareTerminals } from '@nodaxis/core/machine/library/inside';
 import { insideWords } from '@nodaxis/core/machine/library/insideWords';
-import { builtLike, hasFigures, withFiguresOf } from '@nodaxis/core/machine/library/own';
+import { builtLike, hasFigures, withFigure, withFiguresOf } from '@nodaxis/core/machine/library/own';
 import { sheetFieldsOf } from '@nodaxis/core/machine/library/sheet';
 import { rowsOf } from '@nodaxis/core/machine/library/plug';
 import { sheetChoicesOf, withChoice, withRows } from '@nodaxis/core/machine/library/sheetChoices';
 import { outputTypeOf, withOutputType } from '@nodaxis/core/machine/library/terminals';
-import type { PartData } from '@nodaxis/core/machine/parts';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import { computed, ref, watch } from 'vue';
 import { useOwnParts } from '../document/ownParts';
@@ -70,12 +70,7 @@ const box = ref<InstanceType<typeof TextField>>();
 const focusName = () => !readOnly.value && box.value?.select(0, part.value?.name.length ?? 0);
 
 const put = (changed: LibraryEntry) => void own.put(changed);
-function set(key: string, value: Quantity | undefined) {
-  if (!part.value) return;
-  const { [key as keyof PartData]: _old, ...rest } = part.value.data;
-  const data = { ...rest, ...(value ? { [key]: value } : {}) } as PartData;
-  put({ ...part.value, data, elements: followingSheet({ data, elements: part.value.elements }) });
-}
+const set = (key: string, value: Quantity | undefined) => part.value && put(withFigure(part.value, key, value));
 function rename(name: string) {
   if (part.value && name.trim()) put({ ...part.value, name: name.trim() });
 }
@@ -90,6 +85,12 @@ function setRows(text: string) {
   const rows = rowsOf(text);
   rowFault.value = rows.ok ? '' : `${rows.error[0]!.what} ${rows.error[0]!.fix}`;
   if (rows.ok && part.value) put(withRows(part.value, rows.value));
+}
+const coreFault = ref('');
+function setCores(text: string) {
+  const cores = coresOf(text);
+  coreFault.value = cores.ok ? '' : `${cores.error[0]!.what} ${cores.error[0]!.fix}`;
+  if (cores.ok && part.value) put(withCores(part.value, cores.value));
 }
 const takeFigures = () => part.value && chosenLike.value && put(withFiguresOf(part.value, chosenLike.value));
 const outputTypes = [
@@ -145,6 +146,20 @@ const outputTypes = [
               :plain="readOnly"
               @set="put(withChoice(part, c.key, $event))"
             />
+            <tr v-if="part.data.class === 'cable'">
+              <td data-hint="The mark of each core: a colour code, or what is printed on a black one">Cores</td>
+              <td v-if="readOnly">{{ writtenCores(part.data) }}</td>
+              <td v-else>
+                <TextField
+                  class="mono"
+                  aria-label="Cores"
+                  :model-value="writtenCores(part.data)"
+                  strict
+                  @change="setCores"
+                />
+                <p v-if="coreFault" class="fault" role="alert">{{ coreFault }}</p>
+              </td>
+            </tr>
             <tr v-if="part.data.class === 'connector' && isPlug">
               <td>Contacts in each row</td>
               <td v-if="readOnly">{{ part.data.rows.join(', ') }}</td>

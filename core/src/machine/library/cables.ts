@@ -1,6 +1,7 @@
 import type { ColourCode } from '../connections';
 import type { LibraryEntry } from './entry';
-import { sheet, terminal } from './entry';
+import { screenEnds } from './cores';
+import { sheet } from './entry';
 
 type Core = readonly [mark: string, colour: ColourCode];
 const numbered = (n: number): Core[] => Array.from({ length: n }, (_, i): Core => [String(i + 1), 'BK']);
@@ -29,8 +30,7 @@ const cable = (
     outerDiameter: sheet(outerMm, 'mm'),
     bendRadius: sheet(Math.round(outerMm * bendTimes), 'mm'),
   },
-  terminals: screened ? { 'screen-a': terminal('S1', 'shield'), 'screen-b': terminal('S2', 'shield') } : {},
-  elements: screened ? { screen: { kind: 'join', terminals: ['screen-a', 'screen-b'] } } : {},
+  ...(screened ? screenEnds : { terminals: {}, elements: {} }),
   setup: {},
 });
 

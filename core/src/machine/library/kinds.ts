@@ -55,7 +55,7 @@ const [drives, boards, power, sensing, spindle, loads, wiring] = [
   'Switches and sensors',
   'Spindle',
   'Loads',
-  'Connectors',
+  'Connectors and cables',
 ] as const;
 
 /** Every kind of part that can be entered, in groups. */
@@ -133,4 +133,5 @@ export const partKinds: readonly PartKind[] = [
     data: { class: 'connector', form: 'block', rows: [8], panelContacts: 'sockets' },
     ...plugContacts([8]),
   }),
+  like(wiring, 'cable-reed-4g1', 'Cable'),
 ];

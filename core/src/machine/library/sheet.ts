@@ -2,6 +2,7 @@ import type { DataOf, PartClass, PartData } from '../parts';
 import type { Quantity } from '../../units/quantity';
 import { baseValue, quantity } from '../../units/quantity';
 import type { Dimension, Unit } from '../../units/units';
+import { coreSection } from './cores';
 
 /** One figure of a data sheet: what it is, what cannot be answered without it, and what to take in its place. */
 export interface SheetField {
@@ -247,6 +248,14 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     }),
   ],
   connector: rated,
+  cable: [
+    f('section', 'Section of each core', 'area', 'mm²', { blocks: 'what current its cores stand' }),
+    f('outerDiameter', 'Outer diameter', 'length', 'mm', { blocks: 'how full a cable chain is' }),
+    f('bendRadius', 'Bend radius', 'length', 'mm', {
+      blocks: 'whether it lives in a cable chain',
+      help: 'The least where it is bent again and again.',
+    }),
+  ],
   filter: rated,
   brake: rated,
   contactor: switched,
@@ -295,7 +304,10 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
 
 /** The figure of a data sheet under a key; undefined where it is not filled in. */
 export const sheetValue = (data: PartData, key: string): Quantity | undefined =>
-  (data as unknown as Record<string, Quantity | undefined>)[key];
+  // A cable has it on each of its cores.
+  data.class === 'cable' && key === 'section'
+    ? coreSection(data)
+    : (data as unknown as Record<string, Quantity | undefined>)[key];
 
 /** A usual value in the field's unit, marked as an estimate. */
 export function estimateOf(data: PartData, field: SheetField): Quantity | undefined {

@@ -1,5 +1,6 @@
 import type { LibraryEntry } from './entry';
 import type { DataOf, PartClass, PartData } from '../parts';
+import { withScreen } from './cores';
 import { followingSheet } from './inside';
 import { MOST_CONTACTS, plugContacts, usualRows } from './plug';
 import { MOST_SOCKETS, socketCounts, withSockets } from './sockets';
@@ -145,6 +146,7 @@ export const sheetChoices: Partial<Record<PartClass, readonly SheetChoice[]>> = 
   fuse: [parting],
   contactor: [parting],
   relay: [parting],
+  cable: [yes('screened', 'Shielded')],
   connector: [
     pick('form', 'Form', {
       block: 'block: rectangular, pluggable, or a row in a bulkhead',
@@ -187,6 +189,7 @@ export function withChoice(
 ): LibraryEntry {
   if (part.data.class === 'connector' && (key === 'contacts' || key === 'form'))
     return reshaped(part, part.data, key, value);
+  if (part.data.class === 'cable') return withScreen(part, value === true);
   if (key === 'sockets') return withSockets(part, Number(value), socketCounts(part).following);
   if (key === 'followingSockets') return withSockets(part, socketCounts(part).own, Number(value));
   const { [key as keyof PartData]: _old, ...rest } = part.data;

@@ -144,17 +144,15 @@ export class Planning {
 
   /** Begins a cable. It is proposed once a first conductor has taken a core. */
   cable(id: string, name: string, library: string, where: 'cabinet' | 'machine'): CableInHand {
-    const data = libraryEntry(library)!.data;
+    const there = this.design.parts[id];
+    const entered = there?.data.class === 'cable' ? there.data : undefined;
+    const data = entered && there?.setup.cableChosen ? entered : libraryEntry(library)!.data;
     if (data.class !== 'cable') throw new Error(`${library} is no cable`);
-    const entered = this.design.parts[id]?.data;
     return {
       proposal: { id, name, library },
       cores: data.cores,
       used: new Set(),
-      length:
-        entered?.class === 'cable' && entered.length
-          ? entered.length
-          : quantity(this.lengthM(id, where), 'm', 'estimate'),
+      length: entered?.length ?? quantity(this.lengthM(id, where), 'm', 'estimate'),
       screened: data.screened,
     };
   }

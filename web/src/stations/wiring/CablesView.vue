@@ -11,6 +11,7 @@ import type { Quantity } from '@nodaxis/core/units/quantity';
 import type { Fault } from '@nodaxis/core/units/result';
 import {
   cableUses,
+  cableWords,
   connectorsWithRoom,
   farPart,
   freeContacts,
@@ -36,10 +37,8 @@ const picked = ref('');
 
 const cables = computed(() => cableUses(design.value));
 /** How it is made: cores, section, shield. */
-const made = ({ cores }: CableUse): string =>
-  cores
-    ? `${cores.count} × ${cores.section ? showQuantity(cores.section, preferences.display) : '?'}${cores.screened ? ', shielded' : ''}`
-    : 'not described';
+const made = ({ part }: CableUse): string =>
+  part?.data.class === 'cable' ? cableWords(part.data, preferences.display) : 'not described';
 const cable = computed(() => cables.value.find((c) => c.name === picked.value) ?? cables.value[0]);
 const chains = computed(() => chainFills(design.value));
 const route = (name: string, change: { chain?: string | null; route?: string | null }) =>
@@ -56,6 +55,32 @@ const swap = computed(() => {
 
 const own = useOwnParts();
 void own.start();
+/** The cable that a hand has chosen for the run; the planner’s own choice is none. */
+const kind = computed(() => (cable.value?.part?.setup.cableChosen && cable.value.part.libraryKey) || '');
+const kinds = computed(() => {
+  const least = cable.value?.used ?? 0;
+  return own.of('cable').flatMap((e) => {
+    const data = e.data.class === 'cable' ? e.data : undefined;
+    const enough = data && (data.cores.length >= least || e.key === kind.value);
+    return enough
+      ? [{ value: e.key, label: e.name, note: `${cableWords(data, preferences.display)}. ${e.about}` }]
+      : [];
+  });
+});
+function chooseKind(key: string): void {
+  const { id, name } = cable.value ?? {};
+  if (id === undefined) return;
+  faults.value = machine.run({
+    name: 'several',
+    args: {
+      title: `${name}: another cable`,
+      commands: [
+        { name: 'choose-cable', args: { cable: id, library: null, ...(key ? own.choice(key) : {}) } },
+        { name: 'plan-wiring', args: {} },
+      ],
+    },
+  });
+}
 const connectors = computed(() =>
   own.of('connector').filter((e) => e.data.class === 'connector' && e.data.form !== 'mains-inlet'),
 );
@@ -171,6 +196,15 @@ const drawn = computed(() => chains.value.map(drawnChain));
       <section v-if="cable" class="sheet stack" :aria-label="`Cross-reference of ${cable.name}`">
         <h2>{{ cable.name }}: from end to end</h2>
         <MachineField v-if="cable.id" :path="`parts.${cable.id}.data.length`" />
+        <label v-if="cable.id" class="row kind"
+          >Cable
+          <Choice
+            :model-value="kind"
+            :disabled="machine.readOnly"
+            none="as the planner takes it"
+            :options="kinds"
+            @change="chooseKind"
+        /></label>
         <DataTable class="colours">
           <tbody>
             <tr v-for="(x, i) in reference" :key="i">

@@ -1,4 +1,5 @@
 import type { Subject } from '../../finding';
+import { cableCores } from './cableCores';
 import { chainFull } from './chainFull';
 import { contactOverloaded } from './contactOverloaded';
 import { encoderBesidePower } from './encoderBesidePower';
@@ -27,6 +28,7 @@ export const conductors: Subject = {
     [contactOverloaded, 'current of a plug’s contact'],
     [screenEnds, 'cable shields: one end for signals, both for motors'],
     [encoderBesidePower, 'encoder leads in one cable with phases'],
+    [cableCores, 'conductors in a cable against its cores'],
     [noCable, 'a single conductor that leaves the cabinet bare'],
     [chainFull, 'fill and bending radius of moving cable chains'],
     [neutralLikeControl, 'control wires in the colour of the mains neutral'],

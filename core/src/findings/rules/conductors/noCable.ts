@@ -1,8 +1,17 @@
+import type { Design } from '../../../machine/design';
 import type { FindingDraft, Rule } from '../../finding';
 import { grouped } from '../../../units/grouped';
 
 /** Parts that sit on the machine, out of the cabinet. */
 const outside = new Set(['motor', 'switch', 'sensor', 'probe', 'encoder', 'spindle']);
+
+/** A name that no cable has: the cores of one that is there are taken. */
+function freeName(design: Design, wanted: string): string {
+  const taken = new Set(Object.values(design.conductors).map((c) => c.cable));
+  let name = wanted;
+  for (let n = 2; taken.has(name); n++) name = `${wanted}, ${n}`;
+  return name;
+}
 
 /** A single conductor that leaves the cabinet without a cable around it. */
 export const noCable: Rule = {
@@ -30,7 +39,10 @@ export const noCable: Rule = {
             `Put ${list.length === 1 ? 'it' : 'them'} in a cable of ${list.length === 1 ? 'its' : 'their'} own`,
           command: {
             name: 'set-conductors',
-            args: { ids: list.map((w) => w.id), set: { cable: `Lead ${design.parts[id]!.designation.slice(1)}` } },
+            args: {
+              ids: list.map((w) => w.id),
+              set: { cable: freeName(design, `Lead ${design.parts[id]!.designation.slice(1)}`) },
+            },
           },
         },
       ],
