@@ -9,17 +9,17 @@ import { loadAmps, loadVolts } from '../machine/loads';
 import { usual } from '../machine/library/usual';
 
 /**
- * Relays for an output: their coil suits the outputs of the controller, their contact carries the loads. The one that is
+ * Relays and contactors for an output: their coil suits the outputs of the controller, their contact carries the loads. The one that is
  * chosen stays in the list, whatever is to be said of it.
  */
 export const relaysFor = (
   design: Design,
   output: OutputCircuit,
-  entries: readonly LibraryEntry[] = libraryOf('relay'),
+  entries: readonly LibraryEntry[] = [...libraryOf('relay'), ...libraryOf('contactor')],
 ): LibraryEntry[] =>
   entries.filter(({ key, data }) => {
     if (output.relay && design.parts[output.relay]?.libraryKey === key) return true;
-    if (data.class !== 'relay') return false;
+    if (data.class !== 'relay' && data.class !== 'contactor') return false;
     const { volts } = switchedBy(design, output.output?.part);
     if (volts !== undefined && !coilSuits(figureOr(data.coilVoltage, 24), volts)) return false;
     return output.devices.every((d) => {

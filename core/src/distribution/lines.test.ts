@@ -8,6 +8,8 @@ import { edited } from '../motion/testing/rig';
 import { carriedBy } from '../power/carried';
 import { slotAt } from '../samples/builder';
 import { fieldfare } from '../samples/fieldfare';
+import { terminalKey } from '../machine/ids';
+import { defaultDisplay } from '../units/print';
 import { quantity } from '../units/quantity';
 import { planConductors } from '../wiring/planner/plan';
 import { terminalName } from '../wiring/wires';
@@ -125,6 +127,50 @@ describe('fewer phases than a drive takes', () => {
     expect(mended.design.parts['spindle-drive']!.libraryKey).toBe('drive-vole-1500');
     const large = edited(one, choose('spindle', 'spindle-harrow-2200-3'), plan);
     expect(findingsOf(deriveFigures(large.design)).find((f) => f.code === 'phases-missing')!.remedies).toEqual([]);
+  });
+});
+
+describe('a load on three phases, switched by an output', () => {
+  const add = (relay: string): Command => ({
+    name: 'add-output',
+    args: { function: 'switched-load', library: 'pump-brook-400-3', relay },
+  });
+  const pumped = edited(machine, add('contactor-post-9'), plan);
+  const pump = Object.keys(pumped.design.parts).find(
+    (id) => pumped.design.parts[id]!.libraryKey === 'pump-brook-400-3',
+  )!;
+  const output = Object.entries(pumped.design.outputs).find(([, o]) => o.devices.includes(pump))!;
+  it('a contactor parts all three; it runs while the output is on, and not without one of its phases', () => {
+    const q = pumped.design.parts[output[1].relay!]!.designation;
+    const m = pumped.design.parts[pump]!.designation;
+    const leads = planConductors(pumped.design).proposals.map(
+      (p) => `${terminalName(pumped.design, p.from)} ${terminalName(pumped.design, p.to)}`,
+    );
+    expect(leads.filter((l) => l.includes(`${q}:`) && !/:A[12]$|:A[12] /.test(l)).sort()).toEqual(
+      [
+        ...[`-Q2:2 ${q}:1`, `-Q2:4 ${q}:3`, `-Q2:6 ${q}:5`],
+        ...[`${q}:2 ${m}:U`, `${q}:4 ${m}:V`, `${q}:6 ${m}:W`],
+      ].sort(),
+    );
+    const { network, plan: planned } = deriveFigures(pumped.design);
+    const living = new LivingMachine(pumped.design, network);
+    const runs = (on: boolean, open: string[] = []) => {
+      const situation = { open: new Set(open), driven: new Set(on ? [terminalKey(planned.outputs[output[0]]!)] : []) };
+      return living.loadFed(living.at({ ...situation, held: living.started(situation) }), pump, 'motor');
+    };
+    expect([runs(true), runs(false)]).toEqual([true, false]);
+    const third = Object.entries(pumped.design.conductors).find(
+      ([, c]) => terminalName(pumped.design, c.to) === `${m}:W`,
+    )![0];
+    expect(runs(true, [third])).toBe(false);
+  });
+  it('one contact of a relay is not enough for it: a contactor is offered in its place', () => {
+    const relayed = edited(machine, add('relay-latch-30'), plan);
+    const found = findingsOf(deriveFigures(relayed.design)).find((f) => f.code === 'relay-contact')!;
+    expect(found.explain(defaultDisplay)).toMatch(/runs on three phases/);
+    const mended = edited(relayed, found.remedies[0]!.command);
+    expect(codes(mended).filter((id) => id.startsWith('relay-contact'))).toEqual([]);
+    expect(mended.design.parts[mended.design.outputs[output[0]]!.relay!]!.data.class).toBe('contactor');
   });
 });
 

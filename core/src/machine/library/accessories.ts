@@ -104,6 +104,21 @@ export const accessories: LibraryEntry[] = [
     setup: {},
   },
   {
+    key: 'pump-brook-400-3',
+    name: 'Brook 400-3, coolant pump for three phases',
+    about:
+      'Flood pump for three phases of 400 V, 250 W. It turns backwards where two phases are swapped: look at the arrow on its hood before it runs for long.',
+    data: { class: 'pump', ratedVoltage: sheet(400, 'V'), ratedCurrent: sheet(600, 'mA') },
+    terminals: {
+      l1: terminal('U', 'mains-l'),
+      l2: terminal('V', 'mains-l2'),
+      l3: terminal('W', 'mains-l3'),
+      pe: terminal('PE', 'protective-earth'),
+    },
+    elements: { motor: { kind: 'load', a: 'l1', b: 'l2' } },
+    setup: {},
+  },
+  {
     key: 'vacuum-gust-1200',
     name: 'Gust 1200, vacuum',
     about: 'Vacuum for chips and dust, 1.2 kW on the mains. It starts with several times its current.',

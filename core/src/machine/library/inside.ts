@@ -74,7 +74,8 @@ function* expected({ data, terminals, elements }: Inside): Generator<[name: stri
   if (
     ['lamp', 'fan', 'pump', 'vacuum', 'heater', 'laser', 'gear-motor', 'valve', 'brake', 'spindle'].includes(data.class)
   )
-    for (const [a, b] of t.pairs('mains-l', 'mains-n')) yield ['load', { kind: 'load', a, b }];
+    for (const [a, b] of t.pairs('mains-l', t.all('mains-n').length ? 'mains-n' : 'mains-l2'))
+      yield ['load', { kind: 'load', a, b }];
 
   for (const [plus, minus] of t.pairs('supply-out-plus', 'supply-out-minus'))
     yield [

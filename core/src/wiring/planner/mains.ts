@@ -17,9 +17,14 @@ export function mainsProtectionA(p: Planning, at: PortRef): number {
   return amps.known ? amps.value : USUAL_BREAKER_A;
 }
 
-/** The ports that the mains is led to, in the order of the feeds; what a relay switches is planned with its output. */
+/** The ports that the mains is led to, in the order of the feeds; what a plain relay switches is planned with its output. */
 function mainsPorts(p: Planning): { at: PortRef; from: Source }[] {
-  const relays = new Set(Object.values(p.design.outputs).flatMap((o) => o.relay ?? []));
+  // The poles of a contactor on an output are led with the mains, the one contact of a relay with its load.
+  const relays = new Set(
+    Object.values(p.design.outputs).flatMap(({ relay }) =>
+      relay !== undefined && p.design.parts[relay]?.data.class === 'relay' ? [relay] : [],
+    ),
+  );
   const { stopContactor } = p.design.roles;
   return Object.entries(p.tree.feeds).flatMap(([part, ports]) =>
     Object.entries(ports).flatMap(([port, from]) => {

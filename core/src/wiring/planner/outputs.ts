@@ -138,6 +138,14 @@ function feedMains(p: Planning, id: string, device: string, relay: string, words
   });
 }
 
+/** A load behind the poles of a contactor: these are led where the mains or the supply is, and so is a load on the mains. */
+function behindContactor(p: Planning, id: string, device: string, contactor: string, words: string): void {
+  if (p.tree.port({ part: device, port: 'mains' })) return;
+  const from = { part: contactor, port: 'out' };
+  const protectedA = protectionA(p, { part: contactor, port: 'in' }, 'devices-only');
+  feed(p, id, device, { plus: poleFrom(p, from, 'plus'), minus: poleFrom(p, from, 'minus') }, words, protectedA);
+}
+
 /** Conductors of one output circuit: straight to its loads, or to a relay whose contact feeds them. */
 function planOutput(p: Planning, id: string, o: OutputCircuit, out: TerminalRef | undefined): void {
   const words = outputName(o)[0]!.toUpperCase() + outputName(o).slice(1);
@@ -170,6 +178,10 @@ function planOutput(p: Planning, id: string, o: OutputCircuit, out: TerminalRef 
     for (const d of o.devices) {
       const part = p.design.parts[d];
       if (!part) continue;
+      if (relay.data.class === 'contactor' && !p.terminal(d, 'run-in')) {
+        behindContactor(p, id, d, o.relay, words);
+        continue;
+      }
       if (p.terminal(d, 'mains-l') && !p.terminal(d, 'run-in')) {
         feedMains(p, id, d, o.relay, words);
         continue;

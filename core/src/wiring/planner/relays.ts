@@ -4,6 +4,8 @@ import { libraryOf } from '../../machine/library';
 import type { Part } from '../../machine/parts';
 import { figureOr, positive } from '../../units/derived';
 import { loadAmps, loadVolts } from '../../machine/loads';
+import { portOf } from '../../machine/ports';
+import { isThreePhase, mainsVoltsAt } from '../../distribution/lines';
 
 /** Mains where no figure is entered, V. */
 const USUAL_MAINS_V = 230;
@@ -20,6 +22,8 @@ export interface ContactNeed {
   amps: number;
   /** Current by which its contact is chosen: more than that, where the load takes more as it starts. */
   chosenByA: number;
+  /** It runs on three phases, which one contact cannot part. */
+  threePhase: boolean;
 }
 
 /** How many times its running current a load counts for the contact that starts it: planning figures. */
@@ -44,14 +48,18 @@ function startFactor(part: Part): number {
 /** What the contact of a relay has to switch for one load; a drive's own inputs are a signal. */
 export function contactNeed(design: Design, part: Part): ContactNeed {
   const roles = Object.values(part.terminals).map((t) => t.role);
-  if (roles.includes('run-in')) return { volts: loadVolts(part) ?? 24, direct: true, amps: 0.02, chosenByA: 0.02 };
-  const mains = roles.includes('mains-l');
+  if (roles.includes('run-in'))
+    return { volts: loadVolts(part) ?? 24, direct: true, amps: 0.02, chosenByA: 0.02, threePhase: false };
+  const mains = portOf(part, 'mains');
+  const threePhase = isThreePhase(mains);
+  const between = mainsVoltsAt(design, threePhase);
   const amps = loadAmps(part);
   return {
-    volts: mains ? figureOr(design.mainsVoltage, USUAL_MAINS_V) : (loadVolts(part) ?? 24),
+    volts: mains ? (between.known ? between.value : USUAL_MAINS_V) : (loadVolts(part) ?? 24),
     direct: !mains,
     amps,
     chosenByA: amps * startFactor(part),
+    threePhase,
   };
 }
 
@@ -70,7 +78,8 @@ export function switchedBy(
 export function contactFault(
   relay: Part['data'],
   need: ContactNeed,
-): 'voltage' | 'direct' | 'current' | 'start' | undefined {
+): 'phases' | 'voltage' | 'direct' | 'current' | 'start' | undefined {
+  if (need.threePhase && relay.class === 'relay') return 'phases';
   if (relay.class !== 'relay' && relay.class !== 'contactor') return undefined;
   const [amps, volts] = [positive(relay.ratedCurrent, ''), positive(relay.ratedVoltage, '')];
   if (volts.known && need.volts > volts.value * 1.1) return 'voltage';
@@ -84,7 +93,7 @@ export function contactFault(
 export const coilSuits = (coilV: number, volts: number): boolean => Math.abs(coilV - volts) <= COIL_TOLERANCE * coilV;
 
 /**
- * The library's relay for some loads on this machine: its coil suits the outputs of a board in voltage and current,
+ * The library's relay for some loads on this machine, or contactor where no relay carries them: its coil suits the outputs of a board in voltage and current,
  * its contact carries the loads, and no rating is below that of the relay that it takes the place of.
  * Undefined where the library holds none.
  */
@@ -96,16 +105,18 @@ export function relayFor(
 ): LibraryEntry | undefined {
   const { volts = 24, amps: gives = Infinity } = switchedBy(design, board);
   const needs = loads.map((part) => contactNeed(design, part));
-  const old = instead?.data.class === 'relay' ? instead.data : undefined;
-  return libraryOf('relay').find(({ data }) => {
-    if (data.class !== 'relay') return false;
+  const old = instead?.data.class === 'relay' || instead?.data.class === 'contactor' ? instead.data : undefined;
+  return [...libraryOf('relay'), ...libraryOf('contactor')].find(({ data }) => {
+    if (data.class !== 'relay' && data.class !== 'contactor') return false;
+    // Ratings of one kind are held against each other; the other kind is there for what the first cannot do.
+    const like = old?.class === data.class ? old : undefined;
     return (
       coilSuits(figureOr(data.coilVoltage, 0), volts) &&
       figureOr(data.coilCurrent, 0) <= gives &&
       needs.every((need) => contactFault(data, need) === undefined) &&
-      figureOr(data.ratedCurrent, 0) >= figureOr(old?.ratedCurrent, 0) &&
-      figureOr(data.ratedVoltage, 0) >= figureOr(old?.ratedVoltage, 0) &&
-      (old?.forDirectCurrent !== true || data.forDirectCurrent === true)
+      figureOr(data.ratedCurrent, 0) >= figureOr(like?.ratedCurrent, 0) &&
+      figureOr(data.ratedVoltage, 0) >= figureOr(like?.ratedVoltage, 0) &&
+      (like?.forDirectCurrent !== true || data.forDirectCurrent === true)
     );
   });
 }

@@ -17,7 +17,7 @@ export const relayContact: Rule = {
         const load = design.parts[d];
         const need = load && contactNeed(design, load);
         const fault = need && contactFault(relay.data, need);
-        if (!load || !need || !fault || relay.data.class !== 'relay') return [];
+        if (!load || !need || !fault || (relay.data.class !== 'relay' && relay.data.class !== 'contactor')) return [];
         const { ratedCurrent, ratedVoltage } = relay.data;
         return [
           {
@@ -29,6 +29,8 @@ export const relayContact: Rule = {
               const v = (n: number) => showValue(n, 'voltage', display, 3);
               const rated = ratedCurrent ? a(baseValue(ratedCurrent)) : '';
               switch (fault) {
+                case 'phases':
+                  return `${outputName(o)}: ${load.name} runs on three phases; ${relay.name} has one contact, which would leave two of them on it. Take a contactor with three poles.`;
                 case 'voltage':
                   return `${outputName(o)}: ${load.name} runs on ${v(need.volts)}; the contact is rated for ${ratedVoltage ? v(baseValue(ratedVoltage)) : 'less'}.`;
                 case 'direct':
