@@ -122,6 +122,6 @@ test('a cable of one’s own by its cores, chosen for a run and given back to th
   await expect(made).toContainText('5 × 0.75');
   await pickFrom(run.getByRole('combobox', { name: 'Cable' }), 'Sedge 6');
   await expect(made).toContainText('6 × 0.5 mm²');
-  await pickFrom(run.getByRole('combobox', { name: 'Cable' }), 'as the planner takes it');
+  await pickFrom(run.getByRole('combobox', { name: 'Cable' }), 'the planner’s choice');
   await expect(made).toContainText('5 × 0.75');
 });

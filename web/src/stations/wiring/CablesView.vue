@@ -201,7 +201,7 @@ const drawn = computed(() => chains.value.map(drawnChain));
           <Choice
             :model-value="kind"
             :disabled="machine.readOnly"
-            none="as the planner takes it"
+            none="the planner’s choice"
             :options="kinds"
             @change="chooseKind"
         /></label>
