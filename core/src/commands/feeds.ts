@@ -2,7 +2,7 @@ import { current, type Draft } from 'immer';
 import { isFeed, usualMains, type Source } from '../distribution/feeds';
 import { distributionOf } from '../distribution/tree';
 import { decidedFor, givenAt, portFor, usualPole } from '../distribution/choices';
-import { linesFrom } from '../distribution/lines';
+import { linesFrom, takesAllLines } from '../distribution/lines';
 import type { Design } from '../machine/design';
 import type { FeedSource } from '../machine/feeds';
 import type { Fault } from '../units/result';
@@ -49,6 +49,10 @@ export function feedNewPart(draft: Draft<Design>, id: string, from?: FeedSource)
   if (mains) decideFeed(draft, { part: id, port: 'mains' }, mains);
 }
 
+/** A source with the phase on which something hung on another one; a pole of its own comes first. */
+const onPhaseOf = ({ pole }: Source, source: Source): Source =>
+  (pole === 'L2' || pole === 'L3') && !source.pole ? { ...source, pole } : source;
+
 /**
  * Keeps feeds and tool heads whole when parts go or are exchanged: what hung on a device that went hangs on what fed that device, and
  * a port that is no more is fed by nothing.
@@ -67,7 +71,7 @@ export function followParts(before: Design, draft: Draft<Design>): void {
       if (portOf(parts[part], port)?.direction !== 'takes') decideFeed(draft, at, undefined);
       else if (source && !isFeed(parts, part, port, source)) {
         const ahead = feeds[source.part]?.in ?? feeds[source.part]?.feed;
-        decideFeed(draft, at, ahead && isFeed(parts, part, port, ahead) ? ahead : undefined);
+        decideFeed(draft, at, ahead && isFeed(parts, part, port, ahead) ? onPhaseOf(source, ahead) : undefined);
       }
     }
 }
@@ -136,7 +140,9 @@ export const feedCommands = {
       const { feeds } = distributionOf(design);
       const sources = aheadOf.map(({ part: p, port }) => feeds[p]?.[port]);
       const [from] = sources;
-      if (!from || sources.some((s) => s?.part !== from.part || s.port !== from.port))
+      // What passes all three phases leaves each load on its own; what passes one takes that of its loads.
+      const all = takesAllLines(portOf(part, into!)!);
+      if (!from || sources.some((s) => s?.part !== from.part || s.port !== from.port || (!all && s.pole !== from.pole)))
         return refuse(
           'A device is put between one source and what hangs on it.',
           `feeds.${aheadOf[0]?.part ?? ''}`,
@@ -152,8 +158,10 @@ export const feedCommands = {
       // A strip ahead of what hangs on a source holds the conductor that is switched and protected.
       const mains = givenAt(design, from)?.kind === 'mains';
       const pole = mains ? linesFrom(distributionOf(design), from)[0]! : 'plus';
-      decideFeed(draft, { part: id, port: into! }, into === 'feed' ? { pole, ...from } : from);
-      for (const at of aheadOf) decideFeed(draft, at, { part: id, port: out! });
+      const ahead = all ? { part: from.part, port: from.port } : from;
+      decideFeed(draft, { part: id, port: into! }, into === 'feed' ? { pole, ...ahead } : ahead);
+      const behind = { part: id, port: out! };
+      aheadOf.forEach((at, i) => decideFeed(draft, at, all ? onPhaseOf(sources[i]!, behind) : behind));
     },
   } satisfies Handler<'insert-device'>,
 } satisfies Partial<Record<CommandName, unknown>>;

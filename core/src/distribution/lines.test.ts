@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { Command } from '../commands/command';
 import { deriveFigures } from '../derivation/figures';
+import { linesTo } from './lines';
+import { distributionOf } from './tree';
 import { LivingMachine } from '../faults/livingMachine';
 import { findingsOf } from '../findings/findings';
 import type { MachineFile } from '../machine/file';
@@ -101,6 +103,20 @@ describe('three phases', () => {
     const low = edited(machine, { name: 'set-field', args: { path: 'mainsVoltage', value: quantity(115, 'V') } });
     expect(codes(low)).toContain('mains-voltage:spindle-drive');
   });
+});
+
+it('a device put ahead of a load, or taken out again, leaves it on its phase', () => {
+  const lineOf = (file: MachineFile) => linesTo(distributionOf(file.design), { part: 'breaker', port: 'in' });
+  const ahead = (library: string): Command => ({
+    name: 'insert-device',
+    args: { library, aheadOf: [{ part: 'breaker', port: 'in' }] },
+  });
+  for (const library of ['breaker-hurdle-16-3', 'breaker-hurdle-16']) {
+    const put = edited(machine, ahead(library));
+    const id = Object.keys(put.design.parts).find((p) => !machine.design.parts[p])!;
+    const out = edited(put, { name: 'remove-part', args: { part: id } });
+    expect([library, lineOf(put), lineOf(out)]).toEqual([library, ['L2'], ['L2']]);
+  }
 });
 
 describe('fewer phases than a drive takes', () => {
