@@ -42,7 +42,7 @@ export function feedNewPart(draft: Draft<Design>, id: string, from?: FeedSource)
         `feeds.${id}`,
         'Pick a source that gives what it needs.',
       );
-    decideFeed(draft, { part: id, port }, port === 'feed' ? usualPole(design, from) : from);
+    decideFeed(draft, { part: id, port }, port === 'feed' ? usualPole(design, part, from) : from);
     return;
   }
   const mains = portOf(part, 'mains')?.direction === 'takes' ? usualMains(design) : undefined;

@@ -112,11 +112,14 @@ export function portFor(design: Design, part: Part, source: PortRef): string | u
     return port?.direction === 'takes' && suits(port, given);
   });
 }
-/** What a new strip holds of a source unless somebody says: plus, or of the mains N, which breakers do not always pass. */
-export const usualPole = (design: Design, source: FeedSource): FeedSource => ({
-  pole: givenAt(design, source)?.kind === 'mains' ? 'N' : 'plus',
-  ...source,
-});
+/**
+ * What a new strip holds of a source unless somebody says: plus; of the mains N, which breakers do not always pass, but a line
+ * where it has fuses, since N is never fused by itself.
+ */
+export const usualPole = (design: Design, strip: Part, source: FeedSource): FeedSource => {
+  const fused = strip.data.class === 'terminal-strip' && strip.data.ratedCurrent !== undefined;
+  return { pole: givenAt(design, source)?.kind === 'mains' ? (fused ? 'L' : 'N') : 'plus', ...source };
+};
 /** What passes power on and can be put ahead of something. */
 export const passingClasses: readonly PartClass[] = ['breaker', 'fuse', 'filter', 'contactor'];
 /** What can be hung on a source by itself. */
