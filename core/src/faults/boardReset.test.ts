@@ -37,7 +37,7 @@ describe('a stop button on the reset of the control', () => {
       toldS: undefined,
       powerOffS: undefined,
       positionKept: false,
-      restart: 'board starts anew',
+      restart: 'board restarts',
       hung: { motors: 'get no more pulses' },
     });
     expect(new Set(course!.axes.map((a) => a.way))).toEqual(new Set(['pulses end']));
@@ -72,7 +72,7 @@ describe('a stop button on the reset of the control', () => {
     expect(both.needs.join()).toMatch(/Plum 2\+1/);
     expect(both.course).toMatchObject({
       reset: true,
-      restart: 'board starts anew',
+      restart: 'board restarts',
       hung: { motors: 'lose their torque' },
     });
     expect(both.course!.powerOffS).toBeGreaterThan(0);

@@ -68,7 +68,7 @@ export interface StopCourse {
   latches: boolean;
   /** Whether an input tells that the contactor has really dropped; undefined where there is none. */
   feedback: boolean | undefined;
-  restart: 'second act' | 'at the control' | 'board starts anew' | 'by itself';
+  restart: 'second act' | 'at the control' | 'board restarts' | 'by itself';
   /** The same with a control that hangs: whether the motors lose their torque, whether a head comes down. */
   hung: {
     motors: 'lose their torque' | 'get no more pulses' | 'go on';
@@ -141,7 +141,7 @@ export function stopCourse(
     feedback: feedbackOf(design, ends, living, { ...running, actuated: buttons }, pressed),
     positionKept: (!cut && !reset) || axes.every((a) => a.remembers),
     restart: reset
-      ? 'board starts anew'
+      ? 'board restarts'
       : !cut
         ? 'at the control'
         : !torqueBack

@@ -52,7 +52,7 @@ export const wayWords: Record<AxisCourse['way'], string> = {
 export const restartWords: Record<StopCourse['restart'], string> = {
   'second act': 'the start button, after the stop is released',
   'at the control': 'the stop released, then the latch cleared at the control',
-  'board starts anew': 'NONE: the board starts anew as soon as the button is released, without program and position',
+  'board restarts': 'NONE: the board restarts as soon as the button is released, without program and position',
   'by itself': 'NONE: power is back as soon as the button is released',
 };
 

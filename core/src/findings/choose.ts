@@ -103,8 +103,10 @@ export function fitBrakes(design: Design, axisId: string): { name: string; comma
     commands.push(
       { name: 'choose-part', args: { slot: { axis: axisId, drive, item: 'motor' }, library: entry.key } },
       { name: 'fit-suppressor', args: { part: d.motor, coil: 'brake', type: 'varistor' } },
-      { name: 'add-output', args: { function: 'brake', device: d.motor, relay: relay.key } },
     );
+    // An output may be there from a brake before; a second one would feed the same coil.
+    const fed = Object.values(design.outputs).some((o) => o.function === 'brake' && o.devices.includes(d.motor!));
+    if (!fed) commands.push({ name: 'add-output', args: { function: 'brake', device: d.motor, relay: relay.key } });
   }
   return { name: [...names].join(' and '), commands };
 }

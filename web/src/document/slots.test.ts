@@ -45,7 +45,7 @@ it('whatever save a tab dies in, the last whole copy opens, and saving goes on',
         const m = memory();
         let expected: string | undefined;
         for (const [text, dies] of saves) {
-          // A tab that was killed starts anew: it knows only what the store holds.
+          // A tab that was killed restarts: it knows only what the store holds.
           const loaded = await opened(m.store);
           const last = loaded.kind === 'opened' ? loaded.place : undefined;
           m.kill(dies ?? undefined);

@@ -147,7 +147,7 @@ const outputTypes = [
               @set="put(withChoice(part, c.key, $event))"
             />
             <tr v-if="part.data.class === 'cable'">
-              <td data-hint="The mark of each core: a colour code, or what is printed on a black one">Cores</td>
+              <td data-hint="The mark of each core: a colour code, or the label on a black one">Cores</td>
               <td v-if="readOnly">{{ writtenCores(part.data) }}</td>
               <td v-else>
                 <TextField

@@ -35,7 +35,7 @@ export interface TrailPoint {
   positions: number[];
 }
 
-/** The simulated machine of the open file: starts with it, and starts anew when what it is made of changes. */
+/** The simulated machine of the open file: starts with it, and restarts when what it is made of changes. */
 function createPractice() {
   const machine = useOpenMachine();
   const preferences = usePreferences();

@@ -159,7 +159,7 @@ function take(o: StopStrategyOutcome): void {
               {{ o.course.latches ? 'stays in until it is turned' : 'DOES NOT LATCH: it is free again at once' }}
             </dd>
             <dt>Second act</dt>
-            <dd :class="{ bad: o.course.restart === 'by itself' || o.course.restart === 'board starts anew' }">
+            <dd :class="{ bad: o.course.restart === 'by itself' || o.course.restart === 'board restarts' }">
               {{ restartWords[o.course.restart] }}
             </dd>
             <template v-if="o.course.feedback !== undefined">

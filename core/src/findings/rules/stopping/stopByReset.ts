@@ -22,7 +22,7 @@ export const stopByReset: Rule = {
           : 'The stop button does not reset the control',
         explain: () =>
           works
-            ? 'Its pulses end at once, even where the program of the control hangs; the motors go on holding, the position is lost, and as soon as the button is let go the board starts anew. It works by a contact that closes: a lead that comes off is noticed by nobody until the button is needed. Motor power by a contactor does not depend on that.'
+            ? 'Its pulses end at once, even where the program of the control hangs; the motors go on holding, the position is lost, and as soon as the button is let go the board restarts. It works by a contact that closes: a lead that comes off is noticed by nobody until the button is needed. Motor power by a contactor does not depend on that.'
             : 'By what is decided, the button joins the reset of the control to 0 V; with the wiring as it is, nothing reaches it, and the control goes on.',
         station: 'switches',
         field: 'stopStrategy',
