@@ -10,7 +10,7 @@ import type { Design } from '../machine/design';
 import { partFrom, type LibraryEntry } from '../machine/library/entry';
 import { libraryOf } from '../machine/library/index';
 import type { DataOf } from '../machine/parts';
-import { isDriver, isPlugIn } from '../machine/parts';
+import { isDriver, isPlugIn, speaksBus } from '../machine/parts';
 import { portOf } from '../machine/ports';
 import { AT_EASE, drivesByAxis, motorBusDemand } from '../power/budget';
 import { figureOr, positive } from '../units/derived';
@@ -123,7 +123,9 @@ export function driverFits(
           'command',
           data.commandFormats.some((f) => controller.commandFormats.includes(f)) ? 'meets' : 'fails',
           bus
-            ? 'The controller speaks a fieldbus alone.'
+            ? speaksBus(entry)
+              ? 'It is commanded over the fieldbus of the controller.'
+              : 'The controller speaks a fieldbus alone.'
             : `It takes ${data.commandFormats.join(', ').replaceAll('-', ' ')}.`,
         ),
       );

@@ -4,19 +4,9 @@ import { applyCommand } from '../commands/apply';
 import type { Command } from '../commands/command';
 import { deriveFigures } from '../derivation/figures';
 import type { StopCourse } from '../faults/stopCourse';
-import { towardsStop, type StopStrategy } from '../findings/chooseStop';
-import { partsSupply, type Design } from '../machine/design';
+import { towardsStop } from '../findings/chooseStop';
+import { partsSupply, stopStrategies, type Design, type StopStrategy } from '../machine/design';
 import { newMachineFile } from '../machine/file';
-
-export const stopStrategies = [
-  'request-only',
-  'board-reset',
-  'supply-contact',
-  'supply-contact-and-reset',
-  'motor-power',
-  'main-switch',
-  'torque-off',
-] as const satisfies StopStrategy[];
 
 /** What each of them cuts, as it is called where one is chosen. */
 export const stopStrategyNames: Record<StopStrategy, string> = {

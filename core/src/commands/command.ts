@@ -112,9 +112,9 @@ export interface CommandArgs {
   'remove-part': { part: string };
   /** What feeds a port: a port that gives, `null` for nothing; without it, what usually would. */
   'set-feed': { part: string; port: string; from?: FeedSource | null };
-  /** A breaker, switch, filter or strip between one source and some of what hangs on it. */
   /** A device on the way of the mains changes places with the one before it. */
   'move-ahead': { device: string };
+  /** A breaker, switch, filter or strip between one source and some of what hangs on it. */
   'insert-device': { library: string; entry?: LibraryEntry; aheadOf: PortRef[] };
   'insert-connector': { cable: string; library: string; entry?: LibraryEntry; at: 'near' | 'far' };
   /** Leads a further cable through a connector that divides others already. */

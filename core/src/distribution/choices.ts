@@ -118,7 +118,9 @@ export function portFor(design: Design, part: Part, source: PortRef): string | u
  */
 export const usualPole = (design: Design, strip: Part, source: FeedSource): FeedSource => {
   const fused = strip.data.class === 'terminal-strip' && strip.data.ratedCurrent !== undefined;
-  return { pole: givenAt(design, source)?.kind === 'mains' ? (fused ? 'L' : 'N') : 'plus', ...source };
+  const mains = givenAt(design, source)?.kind === 'mains';
+  const pole = !mains ? 'plus' : fused ? linesFrom(distributionOf(design), source)[0]! : 'N';
+  return { pole, ...source };
 };
 /** What passes power on and can be put ahead of something. */
 export const passingClasses: readonly PartClass[] = ['breaker', 'fuse', 'filter', 'contactor'];

@@ -1,12 +1,10 @@
 import type { Command } from '../commands/command';
 import { cuttingButtons, resettingContacts } from '../distribution/feeds';
-import { partsSupply, resetsControl, type Design } from '../machine/design';
+import { partsSupply, resetsControl, type Design, type StopStrategy } from '../machine/design';
 import { libraryEntry } from '../machine/library/index';
 import { usual } from '../machine/library/usual';
 import { terminalsWithRole } from '../machine/parts';
 import { drivesOf } from '../wiring/planner/plannedDrives';
-
-export type StopStrategy = NonNullable<Design['stopStrategy']>;
 
 /** The edits that give a machine this strategy, with what they add in words. */
 export function towardsStop(

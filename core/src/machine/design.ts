@@ -15,6 +15,18 @@ import { Id, Name, Text } from './ids';
 import { Axis, MassItem, ToolHead, machineKinds } from './mechanics';
 import { Part } from './parts';
 
+/** What a stop button cuts, the least first. */
+export const stopStrategies = [
+  'request-only',
+  'board-reset',
+  'supply-contact',
+  'supply-contact-and-reset',
+  'motor-power',
+  'main-switch',
+  'torque-off',
+] as const;
+export type StopStrategy = (typeof stopStrategies)[number];
+
 /** The undoable region of a machine file: what the machine is meant to be. Tables are keyed by id. */
 export const Design = z.strictObject({
   name: Name,
@@ -22,18 +34,7 @@ export const Design = z.strictObject({
   notes: Text,
   latheX: z.enum(['diameter', 'radius']).optional().describe('how a lathe shows X'),
   datumStrategy: z.enum(['at-switch', 'after-back-off']),
-  stopStrategy: z
-    .enum([
-      'request-only',
-      'board-reset',
-      'supply-contact',
-      'supply-contact-and-reset',
-      'motor-power',
-      'main-switch',
-      'torque-off',
-    ])
-    .optional()
-    .describe('what the stop button cuts; undecided when absent'),
+  stopStrategy: z.enum(stopStrategies).optional().describe('what the stop button cuts; undecided when absent'),
   limitStrategy: z
     .enum(['away-only', 'held-override', 'acknowledge-again', 'switched-off'])
     .describe('how a tripped limit is left'),

@@ -50,7 +50,11 @@ export const stopChain: BringUpTest = {
       resetsControl(m.design.stopStrategy) ? 'The screen loses the control' : 'The screen shows it',
       yesNo,
     ),
-    choice('stays', 'Released, everything stays off', yesNo),
+    choice(
+      'stays',
+      resetsControl(m.design.stopStrategy) ? 'Released, nothing moves' : 'Released, everything stays off',
+      yesNo,
+    ),
     ...(m.design.roles.resetButton ? [choice('again', 'It comes back with the start button', yesNo)] : []),
   ],
   judge(r, { m, s }) {
