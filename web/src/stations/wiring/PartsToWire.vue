@@ -271,7 +271,9 @@ function setColour(of: ConductorFunction, entered: string): void {
                 :model-value="(o.o.relay && design.parts[o.o.relay]?.libraryKey) || ''"
                 :disabled="machine.readOnly"
                 none="directly"
-                :options="relaysFor(design, o.o, own.of('relay', 'contactor')).map((r) => ({ value: r.key, label: r.name }))"
+                :options="
+                  relaysFor(design, o.o, own.of('relay', 'contactor')).map((r) => ({ value: r.key, label: r.name }))
+                "
                 @change="setRelay(o.id, $event)"
               />
             </td>
