@@ -144,6 +144,7 @@ export function placeDependencies({ design }: Made, axis: string): string[] {
 }
 export const stopDependencies = ({ design }: Made): string[] => [
   'stopStrategy',
+  'stopPole',
   ...Object.entries(design.circuits)
     .filter(([, c]) => c.function === 'stop' || c.function === 'door')
     .flatMap(([id, c]) => [

@@ -112,6 +112,8 @@ export interface CommandArgs {
   'remove-part': { part: string };
   /** What feeds a port: a port that gives, `null` for nothing; without it, what usually would. */
   'set-feed': { part: string; port: string; from?: FeedSource | null };
+  /** How many poles in a row of a contactor or hand switch part each circuit; `null`: all of them part one. */
+  'set-poles': { part: string; groups: number[] | null };
   /** A device on the way of the mains changes places with the one before it. */
   'move-ahead': { device: string };
   /** A breaker, switch, filter or strip between one source and some of what hangs on it. */

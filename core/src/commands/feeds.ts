@@ -9,7 +9,10 @@ import type { Fault } from '../units/result';
 import { nextDesignation } from '../machine/designation';
 import { libraryEntry } from '../machine/library';
 import { partFrom } from '../machine/library/entry';
+import { poleCount, type Part } from '../machine/parts';
+import { groupsInWords, mayGroupPoles } from '../machine/poles';
 import { portOf, type PortRef } from '../machine/ports';
+import { listed } from '../units/listed';
 import { mainsWay } from '../machine/rails';
 import type { CommandName, Handler } from './command';
 import { refuse } from './command';
@@ -64,13 +67,13 @@ export function followParts(before: Design, draft: Draft<Design>): void {
   for (const head of Object.values(draft.heads ?? {}))
     if (!head.parts.every((p) => parts[p])) head.parts = head.parts.filter((p) => parts[p]);
   if (!draft.feeds) return;
-  const { feeds } = distributionOf(before);
+  const tree = distributionOf(before);
   for (const [part, ports] of Object.entries(draft.feeds))
     for (const [port, source] of Object.entries(ports)) {
       const at = { part, port };
       if (portOf(parts[part], port)?.direction !== 'takes') decideFeed(draft, at, undefined);
       else if (source && !isFeed(parts, part, port, source)) {
-        const ahead = feeds[source.part]?.in ?? feeds[source.part]?.feed;
+        const ahead = tree.above({ part: source.part, port: tree.port(source)?.passesOn ?? source.port });
         decideFeed(draft, at, ahead && isFeed(parts, part, port, ahead) ? onPhaseOf(source, ahead) : undefined);
       }
     }
@@ -108,6 +111,32 @@ export const feedCommands = {
       decideFeed(draft, { part, port }, from);
     },
   } satisfies Handler<'set-feed'>,
+  'set-poles': {
+    title: ({ part, groups }, before) =>
+      groups
+        ? `${nameOf(before, part)}: ${listed(groupsInWords(groups))} part circuits of their own`
+        : `${nameOf(before, part)}: its poles part one circuit`,
+    apply({ part: id, groups }, draft) {
+      const part = draft.parts[id] as Part | undefined;
+      const where = `parts.${id}.setup.poleGroups`;
+      if (!part || !mayGroupPoles(part))
+        return refuse(
+          `The poles of ${nameOf(draft as Design, id)} part one circuit.`,
+          where,
+          'Pick a contactor, or a switch that is turned by hand, with two poles or more.',
+        );
+      const poles = poleCount(part);
+      if (groups && groups.reduce((sum, n) => sum + n, 0) !== poles)
+        return refuse(
+          `${part.designation} has ${poles} poles.`,
+          where,
+          'Give each of its poles to one circuit, in their order.',
+        );
+      const { setup } = draft.parts[id]!;
+      if (groups) setup.poleGroups = [...groups];
+      else delete setup.poleGroups;
+    },
+  } satisfies Handler<'set-poles'>,
   'move-ahead': {
     title: ({ device }, before) => {
       const way = mainsWay(before.rails);

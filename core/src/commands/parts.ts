@@ -3,7 +3,7 @@ import type { Design } from '../machine/design';
 import { nextDesignation } from '../machine/designation';
 import { libraryEntry } from '../machine/library';
 import { partFrom } from '../machine/library/entry';
-import type { Part } from '../machine/parts';
+import { poleCount, type Part } from '../machine/parts';
 import { partsOfRails } from '../machine/rails';
 import { partIdFor, partInSlot, putInSlot, slotName, slotPath } from '../machine/slots';
 import { isMade } from '../wiring/planner/replan';
@@ -73,11 +73,13 @@ export function dropUnusedPart(draft: Draft<Design>, id: string): void {
   delete draft.parts[id];
 }
 
-/** The set-up of the part that was here before, but for a form of command that the new one does not take. */
-function setupFor({ data, setup }: Part, before: Part['setup']): Part['setup'] {
-  const { commandFormat, ...rest } = before;
+/** The set-up of the part that was here before, but for what the new one cannot have: a form of command, groups of its poles. */
+function setupFor(part: Part, before: Part['setup']): Part['setup'] {
+  const { commandFormat, poleGroups, ...rest } = before;
+  const { data, setup } = part;
   const taken = commandFormat && (!('commandFormats' in data) || data.commandFormats.includes(commandFormat));
-  return { ...setup, ...rest, ...(taken ? { commandFormat } : {}) };
+  const grouped = poleGroups && poleGroups.reduce((sum, n) => sum + n, 0) === poleCount(part);
+  return { ...setup, ...rest, ...(taken ? { commandFormat } : {}), ...(grouped ? { poleGroups } : {}) };
 }
 
 export const choosePart: Handler<'choose-part'> = {

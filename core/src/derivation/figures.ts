@@ -127,6 +127,7 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
       design.roles,
       design.rails,
       design.stopStrategy,
+      design.stopPole,
       design.feeds,
       design.heads,
       design.colourRules,
@@ -239,7 +240,17 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
     const shapes = Object.values(design.parts).flatMap((p) => [p.terminals, p.boardRevision]);
     const started = cache.keep(
       'stop/started',
-      [network, drives, design.circuits, design.roles, design.rails, design.stopStrategy, design.feeds, ...shapes],
+      [
+        network,
+        drives,
+        design.circuits,
+        design.roles,
+        design.rails,
+        design.stopStrategy,
+        design.stopPole,
+        design.feeds,
+        ...shapes,
+      ],
       (): Omit<StopFigures, 'course'> & { living: LivingMachine } => {
         const living = new LivingMachine(design, network);
         // Without a coil nothing holds itself, and nothing can chase anything.

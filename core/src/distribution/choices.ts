@@ -64,6 +64,13 @@ export function feedChoices(design: Design, at: PortRef): FeedSource[] {
         const poles = mains ? ([...linesFrom(tree, source), 'N'] as const) : (['plus', 'minus'] as const);
         return poles.map((pole) => ({ ...source, pole }));
       }
+      // What parts one pole of direct current parts plus, or 0 V where somebody wants that.
+      if (
+        port.kind === 'passed-on' &&
+        design.parts[at.part]!.data.class !== 'filter' &&
+        givenAt(design, source)?.kind === 'direct'
+      )
+        return [source, { ...source, pole: 'minus' }];
       return takesAllLines(port) || linesFrom(tree, source).length < 2
         ? [source]
         : [source, { ...source, pole: 'L2' }, { ...source, pole: 'L3' }];

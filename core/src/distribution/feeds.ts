@@ -14,7 +14,7 @@ export type Feeds = Readonly<Record<string, Readonly<Record<string, Source>>>>;
 
 export type ReadForFeeds = Pick<
   Design,
-  'parts' | 'roles' | 'rails' | 'axes' | 'axisOrder' | 'circuits' | 'outputs' | 'stopStrategy' | 'feeds'
+  'parts' | 'roles' | 'rails' | 'axes' | 'axisOrder' | 'circuits' | 'outputs' | 'stopStrategy' | 'stopPole' | 'feeds'
 >;
 
 /**
@@ -106,17 +106,17 @@ export function usualMains({ parts, rails }: Pick<Design, 'parts' | 'rails'>): S
 
 /** Tells for each port what usually feeds it, nearest the mains first. A port may be told of twice: the first one counts. */
 function usualFeeds(design: ReadForFeeds, tell: (part: string, port: string, source: Source) => void): void {
-  const { parts, roles, rails, stopStrategy } = design;
+  const { parts, roles, rails, stopStrategy, stopPole } = design;
   const feed = (part: string | undefined, port: string, source: Source | undefined): void => {
     if (part && source) tell(part, port, source);
   };
   const gives = (part: string | undefined, port: string): Source | undefined =>
     part && portOf(parts[part], port)?.direction === 'gives' ? { part, port } : undefined;
   /** Puts a device into a way: what comes after it is fed by it. */
-  const through = (device: string | undefined, source: Source | undefined): Source | undefined => {
+  const through = (device: string | undefined, source: Source | undefined, pole?: 'minus'): Source | undefined => {
     const out = portOf(device ? parts[device] : undefined, 'in') && gives(device, 'out');
     if (!out) return source;
-    feed(device, 'in', source);
+    feed(device, 'in', source && pole ? { ...source, pole } : source);
     return out;
   };
   const { stopContactor } = roles;
@@ -138,7 +138,8 @@ function usualFeeds(design: ReadForFeeds, tell: (part: string, port: string, sou
   const motorSupply = gives(rails.drives?.supply, 'out');
   let bus = motorSupply && stopStrategy === 'motor-power' ? through(stopContactor, motorSupply) : motorSupply;
   // Or the stop buttons do so themselves, one behind the other.
-  if (motorSupply && partsSupply(stopStrategy)) for (const button of cuttingButtons(design)) bus = through(button, bus);
+  if (motorSupply && partsSupply(stopStrategy))
+    for (const button of cuttingButtons(design)) bus = through(button, bus, stopPole === 'minus' ? 'minus' : undefined);
   fanOut('drives', bus);
   feed(roles.controller, 'motor-supply', bus);
   const seats = usualSeats(design);

@@ -44,10 +44,21 @@ function arriving(tree: DistributionTree, at: PortRef, met: Set<string>): readon
 const ONE: readonly Line[] = ['L'];
 
 /** The place of a conductor of the mains among the poles of a device that it passes: the lines first, then N. */
-export function poleOfMains(tree: DistributionTree, device: string, conductor: Line | 'N'): number | undefined {
-  const passed = linesTo(tree, { part: device, port: 'in' });
+export function poleOfMains(tree: DistributionTree, into: PortRef, conductor: Line | 'N'): number | undefined {
+  const passed = linesTo(tree, into);
   const place = conductor === 'N' ? passed.length : passed.indexOf(conductor);
   return place < 0 ? undefined : place;
+}
+
+/**
+ * The place of a pole of direct current among those of a device that it passes: a filter takes both, what parts takes plus, or 0 V
+ * where somebody has decided so. A strip holds one conductor, whichever it is to be.
+ */
+export function poleOfDirect(tree: DistributionTree, into: PortRef, pole: 'plus' | 'minus'): number | undefined {
+  const { class: kind } = tree.parts[into.part]!.data;
+  if (kind === 'filter') return pole === 'plus' ? 0 : 1;
+  const parted = kind !== 'terminal-strip' && tree.feeds[into.part]?.[into.port]?.pole === 'minus' ? 'minus' : 'plus';
+  return pole === parted ? 0 : undefined;
 }
 
 /** A conductor of a part's mains port with the one of the mains that feeds it. */

@@ -26,6 +26,8 @@ export interface Outline {
   readonly open: readonly PortRef[];
   /** Ports that feed each other in a ring, or hang on one: no source reaches them. */
   readonly rings: readonly PortRef[];
+  /** Poles that part a circuit of their own, and that nothing feeds and nothing hangs on yet. */
+  readonly spare: readonly PortRef[];
 }
 
 /** A port whose power a part needs to work at all; what only passes power on needs it where something hangs on it. */
@@ -103,6 +105,7 @@ function drawnOut(design: Design): Outline {
   }
   const open: PortRef[] = [];
   const rings: PortRef[] = [];
+  const spare: PortRef[] = [];
   for (const [part, p] of Object.entries(tree.parts))
     for (const port of portsOf(p).values()) {
       const at = { part, port: port.id };
@@ -114,8 +117,9 @@ function drawnOut(design: Design): Outline {
         // It lives on its data lead.
         continue;
       } else if (needed(port) || given(portsOf(p), port).some((g) => has(children, part, g))) open.push(at);
+      else if (p.setup.poleGroups && port.kind === 'passed-on') spare.push(at);
     }
-  return { roots, open, rings };
+  return { roots, open, rings, spare };
 }
 
 const given = (ports: ReadonlyMap<string, Port>, takes: Port): Port[] =>

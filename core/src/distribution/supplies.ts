@@ -68,7 +68,9 @@ export function motorBusParts(design: Read): ReadonlySet<string> {
     }
   const all = new Set(supplies);
   for (const [id, ports] of Object.entries(tree.feeds))
-    for (const port of ['in', 'feed']) if (ports[port] && supplies.has(tree.supplyOf(id, port)?.id ?? '')) all.add(id);
+    for (const port of Object.keys(ports))
+      if (tree.port({ part: id, port })?.kind === 'passed-on' && supplies.has(tree.supplyOf(id, port)?.id ?? ''))
+        all.add(id);
   busParts.set(tree, all);
   return all;
 }

@@ -41,6 +41,23 @@ describe('a stop button in the supply of the drivers', () => {
         .passes.map((p) => p.part),
     ).toEqual(['controller', 'device-stop']);
   });
+  it('or 0 V goes through it, and the plus is led straight on; it parts the motors all the same, and a fault to the frame is named', () => {
+    const minus = edited(direct(), set('stopPole', 'minus'), plan);
+    const leads = Object.values(minus.design.conductors).map(
+      (c) => `${terminalName(minus.design, c.from)} ${terminalName(minus.design, c.to)}`,
+    );
+    expect(leads).toContain('-T1:− -S1:21');
+    expect(leads).toContain('-S1:22 -K1:M−');
+    expect(leads).toContain('-T1:+ -K1:M+');
+    expect(leads).not.toContain('-T1:− -K1:M−');
+    const { stop } = deriveFigures(minus.design);
+    expect(stop.kept.size).toBe(0);
+    expect(stop.course).toMatchObject({ restart: 'at the control', hung: { motors: 'lose their torque' } });
+    const found = findingsOf(deriveFigures(minus.design)).find((f) => f.id === 'stop-in-return:device-stop');
+    const cured = edited(minus, found!.remedies![0]!.command);
+    expect(cured.design.stopPole).not.toBe('minus');
+    expect(ids(cured)).not.toContain('stop-in-return:device-stop');
+  });
   it('pressed, no drive keeps torque; the control knows, so that letting go starts nothing', () => {
     const { stop, design } = deriveFigures(direct().design);
     expect([...stop.moved].sort()).toEqual(['driver-x-0', 'driver-y-0', 'driver-z-0']);

@@ -142,7 +142,7 @@ export function distributionOf(design: ReadForFeeds): DistributionTree {
   return tree;
 }
 function treeFor(design: ReadForFeeds): DistributionTree {
-  const { parts, roles, rails, axes, axisOrder, circuits, outputs, stopStrategy, feeds } = design;
+  const { parts, roles, rails, axes, axisOrder, circuits, outputs, stopStrategy, stopPole, feeds } = design;
   const read = [
     axisOrder,
     roles,
@@ -150,6 +150,7 @@ function treeFor(design: ReadForFeeds): DistributionTree {
     circuits,
     outputs,
     stopStrategy,
+    stopPole,
     feeds,
     ...Object.values(axes).map((a) => a.drives),
   ];

@@ -144,9 +144,7 @@ export class LivingMachine {
       this.drivers
         .filter(
           ({ power, ...d }) =>
-            ('bus' in power
-              ? e.levelAt(power.bus[0]) === 'high' && e.levelAt(power.bus[1]) === 'low'
-              : power.mains.every(([from, to]) => e.joined(from, to))) &&
+            ('bus' in power ? e.driven(...power.bus) : power.mains.every(([from, to]) => e.joined(from, to))) &&
             (!d.torqueOff || e.readingAt(d.torqueOff) === 'high'),
         )
         .map((d) => d.id),
@@ -161,7 +159,7 @@ export class LivingMachine {
   controllerOn(e: Evaluation): boolean {
     if (this.inReset(e)) return false;
     const poles = this.controllerPoles;
-    return this.fedByLink || !poles || (e.levelAt(poles[0]) === 'high' && e.levelAt(poles[1]) === 'low');
+    return this.fedByLink || !poles || e.driven(...poles);
   }
   /** Whether the spindle's drive has its mains or its bus. */
   spindleFed(e: Evaluation): boolean {

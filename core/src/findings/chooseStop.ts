@@ -80,5 +80,7 @@ export function towardsStop(
       missing.push('The mains of this machine is not planned.');
   }
   commands.push({ name: 'set-field', args: { path: 'stopStrategy', value: strategy } });
+  if (partsSupply(strategy) && !design.stopPole)
+    commands.push({ name: 'set-field', args: { path: 'stopPole', value: 'plus' } });
   return { commands, needs, missing };
 }

@@ -22,6 +22,7 @@ const names: Record<string, string> = {
   mount: 'place',
   libraryKey: 'part',
   stopStrategy: 'what the stop cuts',
+  stopPole: 'pole that the stop button parts',
 };
 /** `commandFormat` → `command format`. */
 const inWords = (key: string): string =>

@@ -35,6 +35,10 @@ export const Design = z.strictObject({
   latheX: z.enum(['diameter', 'radius']).optional().describe('how a lathe shows X'),
   datumStrategy: z.enum(['at-switch', 'after-back-off']),
   stopStrategy: z.enum(stopStrategies).optional().describe('what the stop button cuts; undecided when absent'),
+  stopPole: z
+    .enum(['plus', 'minus'])
+    .optional()
+    .describe('the pole of the drives’ supply that the stop button parts by itself; plus when absent'),
   limitStrategy: z
     .enum(['away-only', 'held-override', 'acknowledge-again', 'switched-off'])
     .describe('how a tripped limit is left'),

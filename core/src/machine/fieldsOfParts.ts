@@ -224,6 +224,13 @@ export const fieldsOfParts: Record<string, Definition> = {
     'Whichever you choose, the stop must also be reported to the control. This is planning help, not a certified safety function.',
     'emergency stop estop',
   ),
+  stopPole: field(
+    'wiring',
+    'Pole that the button parts',
+    choice({ plus: '+', minus: '0 V' }),
+    'On the + side, a lead that chafes to the frame blows a fuse. On the 0 V side it keeps the motors on with the button pressed.',
+    'emergency stop estop supply',
+  ),
   'parts.*.data.poles': field(
     'wiring',
     'Poles',

@@ -432,6 +432,12 @@ export const Setup = z.strictObject({
   batteryFitted: z.boolean().optional().describe('the battery that an absolute encoder keeps its turns by'),
   cautionSeen: z.boolean().optional().describe('the caution of a part that carries mains was read'),
   cableChosen: z.boolean().optional().describe('a cable that a hand has chosen: the planner leaves it as it is'),
+  poleGroups: z
+    .array(z.int().min(1).max(8))
+    .min(2)
+    .max(8)
+    .optional()
+    .describe('how many poles in a row part each circuit, where they part several; all of them part one when absent'),
   insertedIn: z.string().max(60).optional().describe('name of the cable that this connector divides'),
   alsoIn: z.array(z.string().max(60)).max(32).optional().describe('names of further cables that it divides'),
   insertedAt: z.enum(['near', 'far']).optional().describe('at the cabinet end, or at the far end of that cable'),

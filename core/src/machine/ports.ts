@@ -23,7 +23,7 @@ export type PortConductor = Line | 'N' | 'PE' | 'plus' | 'minus' | `pole-${numbe
  * data sheet, so that nothing is entered twice.
  */
 export interface Port {
-  /** `mains`, `supply`, `motor-supply`, `field`, `link`, `coil`, `load`, `torque-off`, `in`, `feed`; `out`, `switched`, `motor`, `place`, `socket-0` … */
+  /** `mains`, `supply`, `motor-supply`, `field`, `link`, `coil`, `load`, `torque-off`, `in`, `in-2`, `feed`; `out`, `out-2`, `switched`, `motor`, `place`, `socket-0` … */
   readonly id: string;
   readonly direction: 'takes' | 'gives';
   /** Mains, direct current; or, of a device that power passes, whatever is fed into it. */
@@ -63,11 +63,20 @@ function found(part: Part, roles: Partial<Record<PortConductor, TerminalRole>>):
   }
   return Object.keys(terminals).length ? terminals : undefined;
 }
-/** The poles of a switching device on one side. */
-function poles(part: Part, role: 'pole-in' | 'pole-out'): Port['terminals'] | undefined {
-  const ids = terminalsWithRole(part, role);
-  if (!ids.length) return undefined;
-  return Object.fromEntries(ids.map((id, i) => [`pole-${part.terminals[id]!.channel ?? i}`, id]));
+/** The poles of a switching device on one side, for each circuit that they part. */
+function poles(part: Part, role: 'pole-in' | 'pole-out'): Port['terminals'][] {
+  const placed = terminalsWithRole(part, role)
+    .map((id, i) => ({ id, place: part.terminals[id]!.channel ?? i }))
+    .sort((a, b) => a.place - b.place);
+  const last = placed.at(-1);
+  if (!last) return [];
+  let from = 0;
+  return (part.setup.poleGroups ?? [last.place + 1]).map((count) => {
+    const first = from;
+    from += count;
+    const own = placed.filter(({ place }) => place >= first && place < from);
+    return Object.fromEntries(own.map(({ id, place }) => [`pole-${place - first}`, id]));
+  });
 }
 
 /** Supply range of a part that runs on direct current. */
@@ -200,11 +209,13 @@ function* portsIn(part: Part): Generator<Port> {
     };
   }
 
-  const [into, outOf] = [poles(part, 'pole-in'), poles(part, 'pole-out')];
-  if (into && outOf) {
+  const outOf = poles(part, 'pole-out');
+  for (const [i, into] of poles(part, 'pole-in').entries()) {
     const limits = optional(between(undefined, 'ratedVoltage' in data ? figure(data.ratedVoltage) : undefined), rated);
-    yield { id: 'in', direction: 'takes', kind: 'passed-on', terminals: into, ...limits };
-    yield { id: 'out', direction: 'gives', kind: 'passed-on', terminals: outOf, passesOn: 'in', ...limits };
+    const [id, out] = i === 0 ? ['in', 'out'] : [`in-${i + 1}`, `out-${i + 1}`];
+    if (!outOf[i]) continue;
+    yield { id, direction: 'takes', kind: 'passed-on', terminals: into, ...limits };
+    yield { id: out, direction: 'gives', kind: 'passed-on', terminals: outOf[i], passesOn: id, ...limits };
   }
   // A stop button may cut with a contact of its own: the second one, since the first one reports to the control.
   if (data.class === 'button') {

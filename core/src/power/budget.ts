@@ -2,7 +2,7 @@ import type { Design } from '../machine/design';
 import { axesOf } from '../machine/design';
 import { loadAmps } from '../machine/loads';
 import type { Part } from '../machine/parts';
-import { portOf } from '../machine/ports';
+import { portOf, type PortRef } from '../machine/ports';
 import { linesOf } from '../distribution/lines';
 import { distributionOf } from '../distribution/tree';
 import { driveSupply, fieldSupply } from '../distribution/supplies';
@@ -79,18 +79,18 @@ export interface BusDemand extends MotorDemand {
 }
 
 /**
- * What a motor bus has to give, that of one supply or all of them, or what of it passes one device: every motor once, each
+ * What a motor bus has to give, that of one supply or all of them, or what of it passes some port (`through`): every motor once, each
  * driver with its own losses.
  */
 export function motorBusDemand(
   design: Design,
   drives: readonly { axisId: string; figures: readonly DriveFigures[] }[],
   supply?: string,
-  through?: string,
+  through?: (passed: PortRef) => boolean,
 ): BusDemand {
   const tree = distributionOf(design);
   const passes = (part: string | undefined) =>
-    through === undefined || (part !== undefined && tree.wayTo(part, 'supply').passes.some((p) => p.part === through));
+    through === undefined || (part !== undefined && tree.wayTo(part, 'supply').passes.some(through));
   const onBus = (part: string | undefined, source: { id: string } | undefined) =>
     (supply === undefined || source?.id === supply) && passes(part);
   const sum: BusDemand = { idleW: 0, heldW: 0, movingW: 0, peakW: 0, spindleW: 0, phaseCurrentsA: 0, unknown: 0 };
@@ -130,9 +130,13 @@ export interface Drawn {
 
 /**
  * What hangs on a supply besides drives, as far as the parts tell: coils, brakes, lamps, valves, sensors, isolated inputs. The
- * field supply where no other is asked for. `through`: only what passes this device.
+ * field supply where no other is asked for. `through`: only what passes such a port.
  */
-export function fieldDemand(design: Design, supply = fieldSupply(design)?.id, through?: string): Drawn[] {
+export function fieldDemand(
+  design: Design,
+  supply = fieldSupply(design)?.id,
+  through?: (passed: PortRef) => boolean,
+): Drawn[] {
   if (supply === undefined) return [];
   const isolated = Object.values(design.parts).some((p) =>
     Object.values(p.elements).some((e) => e.kind === 'isolated-input' && e.resistance),
@@ -141,7 +145,7 @@ export function fieldDemand(design: Design, supply = fieldSupply(design)?.id, th
   const tree = distributionOf(design);
   return tree
     .loadsOf(supply)
-    .filter(({ part, port }) => through === undefined || tree.wayTo(part, port).passes.some((p) => p.part === through))
+    .filter(({ part, port }) => through === undefined || tree.wayTo(part, port).passes.some(through))
     .flatMap(({ part: id, port }): Drawn[] => {
       const part = design.parts[id]!;
       const draws = (amps: number): Drawn[] => (amps > 0 ? [{ id, part, amps }] : []);

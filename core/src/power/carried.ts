@@ -5,7 +5,8 @@ import { runsOnMains } from '../drivetrain/bus';
 import type { DriveFigures } from '../drivetrain/speed';
 import type { Design } from '../machine/design';
 import { loadAmps } from '../machine/loads';
-import type { Line } from '../machine/ports';
+import { passagesOf } from '../machine/poles';
+import type { Line, PortRef } from '../machine/ports';
 import { positive } from '../units/derived';
 import { drivesByAxis, fieldDemand, mainsDemand, motorBusDemand, motorDemand, type Drawn } from './budget';
 
@@ -39,12 +40,12 @@ export function mainsDraws({ design, axes }: Read): Drawn[] {
   return mainsDemand(design, busW);
 }
 
-/** What the mains has to give through a device, part by part. */
-export function mainsThrough(read: Read, device: string): Drawn[] {
+/** What the mains has to give through a device, or one port of it, part by part. */
+export function mainsThrough(read: Read, device: string, out?: string): Drawn[] {
   const tree = distributionOf(read.design);
   return mainsDraws(read).filter(({ id }) => {
     const { passes, source } = tree.wayTo(id, 'mains');
-    return source?.part === device || passes.some((p) => p.part === device);
+    return source?.part === device || passes.some((p) => p.part === device && (out === undefined || p.port === out));
   });
 }
 
@@ -86,7 +87,7 @@ export function carriedBy(read: Read, id: string, at?: string): Carried | undefi
         : undefined;
   const figure = positive(rating, '');
   const rated = figure.known ? figure.value : undefined;
-  const direct = (supply: string, through?: string): Carried | undefined => {
+  const direct = (supply: string, through?: (passed: PortRef) => boolean): Carried | undefined => {
     const gives = design.parts[supply]?.data;
     const volts = positive(gives?.class === 'supply' ? gives.outputVoltage : undefined, '');
     if (!volts.known) return undefined;
@@ -98,13 +99,16 @@ export function carriedBy(read: Read, id: string, at?: string): Carried | undefi
   if (at === 'motor-supply') {
     const motors = tree.supplyOf(id, at);
     // What its own sheet rates is the current of a signal output.
-    const carried = motors && direct(motors.id, id);
+    const carried = motors && direct(motors.id, (p) => p.part === id);
     return carried && { ...carried, rated: undefined };
   }
-  const port = tree.port({ part: id, port: 'out' }) ?? tree.port({ part: id, port: 'mains' });
-  if (port?.direction !== 'gives' || part.data.class === 'controller' || part.data.class === 'spindle-drive')
+  const passages = passagesOf(part);
+  const { into, out } = passages.find((p) => p.into === at) ?? passages[0] ?? { into: 'in', out: 'mains' };
+  const port = tree.port({ part: id, port: out });
+  if (port?.direction !== 'gives' || ['controller', 'spindle-drive', 'terminal-strip'].includes(part.data.class))
     return undefined;
-  const supply = tree.supplyOf(id, 'in');
-  if (supply) return direct(supply.id, id);
-  return { amps: onFullestLine(design, mainsThrough(read, id)), rated, unknown: 0 };
+  const supply = tree.supplyOf(id, into);
+  if (supply) return direct(supply.id, (p) => p.part === id && p.port === out);
+  const drawn = mainsThrough(read, id, passages.length ? out : undefined);
+  return { amps: onFullestLine(design, drawn), rated, unknown: 0 };
 }

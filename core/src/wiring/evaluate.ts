@@ -39,6 +39,8 @@ export interface Evaluation {
   closed(key: string): boolean;
   /** Coils that draw, by `part/element`. */
   energised: ReadonlySet<string>;
+  /** Whether a supply drives current from one terminal to another: from its plus to its own 0 V, not to that of another one. */
+  driven(plus: TerminalRef, minus: TerminalRef): boolean;
   /** Whether a load between two terminals (a lamp, a brake, a fan) has its supply. */
   fed(part: string, element: string): boolean;
   /** A pole of a supply is joined to something that holds against it: a short circuit, and its fuse goes. */
@@ -66,6 +68,8 @@ class Nets {
   readonly force: Uint8Array;
   readonly level: Uint8Array;
   readonly volts: Float64Array;
+  /** Which supply holds a net, by the first one of those that share a pole; −1 where that is not told. */
+  readonly island: Int16Array;
 
   constructor({ netOf, nets }: Joined) {
     this.netOf = netOf;
@@ -73,6 +77,7 @@ class Nets {
     this.force = new Uint8Array(nets);
     this.level = new Uint8Array(nets);
     this.volts = new Float64Array(nets);
+    this.island = new Int16Array(nets);
     this.clear();
   }
   clear(): void {
@@ -80,6 +85,7 @@ class Nets {
     this.force.fill(0);
     this.level.fill(FLOATING);
     this.volts.fill(0);
+    this.island.fill(-1);
   }
   get count(): number {
     return this.parent.length;
@@ -92,13 +98,14 @@ class Nets {
     this.parent[this.of(a)] = this.of(b);
   }
   /** Lets a part hold a net. Of equal strength, a different level or voltage makes a conflict. */
-  drive(terminal: number, level: number, force: number, volts = 0): void {
+  drive(terminal: number, level: number, force: number, volts: number, island: number): void {
     const n = this.of(terminal);
     const has = this.force[n]!;
     if (force > has) {
       this.force[n] = force;
       this.level[n] = level;
       this.volts[n] = volts;
+      this.island[n] = island;
     } else if (force === has && (this.level[n] !== level || (level === HIGH && this.volts[n] !== volts)))
       this.level[n] = CONFLICT;
   }
@@ -106,6 +113,9 @@ class Nets {
   drives(a: number, b: number): boolean {
     const [p, q] = [this.of(a), this.of(b)];
     if (Math.min(this.force[p]!, this.force[q]!) < strength.output) return false;
+    // Between the plus of one supply and the 0 V of another no current flows, unless the two share a pole.
+    const [i, j] = [this.island[p]!, this.island[q]!];
+    if (i !== j && i >= 0 && j >= 0) return false;
     const [l, m] = [this.level[p]!, this.level[q]!];
     return (l === LOW && m === HIGH) || (l === HIGH && m === LOW);
   }
@@ -150,6 +160,20 @@ function spreadWeak(nets: Nets, c: Circuitry): void {
     }
 }
 
+/** For each supply the first one that it shares a pole with, directly or by way of others: only among these does current flow. */
+function islandsOf(nets: Nets, sources: Circuitry['sources']): Int16Array {
+  const first = Int16Array.from(sources, (_, i) => i);
+  const poles = sources.map((s) => [nets.of(s.plus), nets.of(s.minus)] as const);
+  for (let i = 1; i < sources.length; i++)
+    for (let j = 0; j < i; j++) {
+      const [[a, b], [c, d]] = [poles[i]!, poles[j]!];
+      if (first[i] === first[j] || (a !== c && a !== d && b !== c && b !== d)) continue;
+      const [from, to] = [Math.max(first[i]!, first[j]!), Math.min(first[i]!, first[j]!)];
+      for (let k = 0; k <= i; k++) if (first[k] === from) first[k] = to;
+    }
+  return first;
+}
+
 /**
  * Switch-level evaluation of a network in one situation. Closed elements join nets; supplies hold them hardest, then
  * outputs, then resistors; relays are followed round after round until nothing changes, or reported as ringing.
@@ -172,11 +196,12 @@ export function evaluate(network: Network, situation: Situation = {}): Evaluatio
       contactClosed[i] = closed ? 1 : 0;
       if (closed) nets.union(k.a, k.b);
     });
-    for (const s of c.sources)
-      if (!lost?.has(s.part)) {
-        nets.drive(s.plus, HIGH, strength.supply, s.volts);
-        nets.drive(s.minus, LOW, strength.supply);
-      }
+    const live = c.sources.filter((s) => !lost?.has(s.part));
+    const islands = islandsOf(nets, live);
+    live.forEach((s, i) => {
+      nets.drive(s.plus, HIGH, strength.supply, s.volts, islands[i]!);
+      nets.drive(s.minus, LOW, strength.supply, 0, islands[i]!);
+    });
     c.outputs.forEach((o, i) => {
       outputOn[i] = 0;
       const [plus, minus] = [nets.of(o.plus), nets.of(o.minus)];
@@ -189,8 +214,15 @@ export function evaluate(network: Network, situation: Situation = {}): Evaluatio
           : driven?.has(o.terminal) === true;
       if (conducts) {
         outputOn[i] = 1;
-        nets.drive(o.out, o.pullsLow ? LOW : HIGH, strength.output, o.pullsLow ? 0 : nets.volts[plus]);
-      } else if (o.pushPull) nets.drive(o.out, LOW, strength.output);
+        const pole = o.pullsLow ? minus : plus;
+        nets.drive(
+          o.out,
+          o.pullsLow ? LOW : HIGH,
+          strength.output,
+          o.pullsLow ? 0 : nets.volts[plus]!,
+          nets.island[pole]!,
+        );
+      } else if (o.pushPull) nets.drive(o.out, LOW, strength.output, 0, nets.island[minus]!);
     });
     spreadWeak(nets, c);
     let changed = false;
@@ -218,6 +250,10 @@ export function evaluate(network: Network, situation: Situation = {}): Evaluatio
     closed: (key) => {
       const [contact, output] = [c.contactPlace.get(key), c.outputPlace.get(key)];
       return contact !== undefined ? contactClosed[contact] === 1 : output !== undefined && outputOn[output] === 1;
+    },
+    driven(plus, minus) {
+      const [a, b] = [node(plus), node(minus)];
+      return a !== undefined && b !== undefined && nets.level[nets.of(a)] === HIGH && nets.drives(a, b);
     },
     fed(part, element) {
       const load = c.loads.get(`${part}/${element}`);

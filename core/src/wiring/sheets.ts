@@ -99,10 +99,12 @@ export function sheetRule(design: Design): (from: TerminalRef, to: TerminalRef) 
     if (chainCuts(from.part, a, s.channel) || chainCuts(to.part, b, t.channel)) return 'stop-chain';
     if (has(mainsEnds)) return 'mains';
     if (has(poles)) {
-      const device = poles.has(b) ? to.part : from.part;
-      if (motorBus.has(device)) return 'motor-power';
-      if (!tree.feeds[device]?.in) return parts[device]!.data.class === 'contactor' ? 'motor-power' : 'mains';
-      return tree.supplyOf(device, 'in') ? 'outputs' : 'mains';
+      const device = poles.has(b) ? to : from;
+      const { id: port, passesOn = port } = tree.portAt(device) ?? { id: 'in' };
+      if (!tree.feeds[device.part]?.[passesOn])
+        return parts[device.part]!.data.class === 'contactor' ? 'motor-power' : 'mains';
+      const supply = tree.supplyOf(device.part, passesOn);
+      return !supply ? 'mains' : motorBus.has(supply.id) ? 'motor-power' : 'outputs';
     }
     if (spindleParts.has(from.part) || spindleParts.has(to.part))
       return bars.has(from.part) || bars.has(to.part) ? 'mains' : 'spindle';

@@ -66,7 +66,7 @@ export const useSweep = defineStore('sweep', () => {
     () => {
       const [f, d] = [machine.figures, machine.design];
       return f && d
-        ? [f.network, d.circuits, d.outputs, d.roles, d.rails, d.stopStrategy, d.dailyChecks, f.plan]
+        ? [f.network, d.circuits, d.outputs, d.roles, d.rails, d.stopStrategy, d.stopPole, d.dailyChecks, f.plan]
         : undefined;
     },
     (now, was) => {

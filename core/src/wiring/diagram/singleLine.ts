@@ -2,6 +2,7 @@ import { givenAt } from '../../distribution/choices';
 import { outlineOf, type Branch } from '../../distribution/outline';
 import type { Design } from '../../machine/design';
 import { isDriver } from '../../machine/parts';
+import { polesOfPort } from '../../machine/poles';
 import { isMainsRole, portOf } from '../../machine/ports';
 import { type Display, showValue } from '../../units/print';
 import { baseValue } from '../../units/quantity';
@@ -33,8 +34,9 @@ export function singleLineGraph(
     const [part] = parts as [(typeof parts)[0]];
     const id = ids.has(branch.part) ? `${branch.part}/${branch.port ?? ''}` : branch.part;
     ids.add(id);
-    const coil = part.data.class === 'contactor' && branch.port !== 'in' ? ['coil'] : [];
-    const figures = [...coil, figure(branch)].filter(Boolean).join(', ');
+    const at = branch.port === undefined ? undefined : portOf(part, branch.port);
+    const coil = part.data.class === 'contactor' && at?.kind !== 'passed-on' ? 'coil' : '';
+    const figures = [coil, at ? polesOfPort(part, at.id) : '', figure(branch)].filter(Boolean).join(', ');
     const label = branch.from && runTo(design, wires, branch, display);
     return {
       id,

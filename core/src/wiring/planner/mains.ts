@@ -71,7 +71,7 @@ export function planMains(p: Planning): void {
       const coil = at.port === 'mains' && (part.data.class === 'contactor' || part.data.class === 'relay');
       p.add({
         // A contactor has its coil and its poles on the mains.
-        id: `mains/${at.part}-${coil ? 'coil-' : ''}${pole.toLowerCase()}`,
+        id: `mains/${at.part}-${coil ? 'coil-' : at.port.startsWith('in-') ? `${at.port}-` : ''}${pole.toLowerCase()}`,
         from: (looped ? loops.get(loop) : undefined) ?? poleFrom(p, from, lead.of),
         to,
         colour: p.colour(pole === 'N' ? 'mains-neutral' : 'mains-line'),

@@ -1,6 +1,6 @@
 import type { TerminalRef } from '../../machine/ids';
 import { portKey, type Line, type PortConductor, type PortRef } from '../../machine/ports';
-import { poleOfMains } from '../../distribution/lines';
+import { poleOfDirect, poleOfMains } from '../../distribution/lines';
 import { letsGo } from '../../distribution/supplies';
 import { positive } from '../../units/derived';
 import type { Planning } from './planning';
@@ -9,18 +9,18 @@ import { at } from './proposal';
 /** A conductor of a feed. */
 export type Pole = Line | 'N' | 'plus' | 'minus';
 
-/** The pole of a device that a conductor goes through. 0 V is not parted by a switch, only filtered. */
-function poleNumber(p: Planning, part: string, pole: Pole): PortConductor | undefined {
-  if (pole === 'plus') return 'pole-0';
-  if (pole === 'minus') return p.design.parts[part]?.data.class === 'filter' ? 'pole-1' : undefined;
-  const place = poleOfMains(p.tree, part, pole);
+/** The pole of a device that a conductor goes through. */
+function poleNumber(p: Planning, into: PortRef, pole: Pole): PortConductor | undefined {
+  const place =
+    pole === 'plus' || pole === 'minus' ? poleOfDirect(p.tree, into, pole) : poleOfMains(p.tree, into, pole);
   return place === undefined ? undefined : `pole-${place}`;
 }
 
 /** The terminal at which a conductor enters a port, or leaves it. */
 export function poleOf(p: Planning, ref: PortRef, pole: Pole): TerminalRef | undefined {
   const port = p.tree.port(ref);
-  const conductor = port?.kind === 'passed-on' ? poleNumber(p, ref.part, pole) : pole;
+  const conductor =
+    port?.kind === 'passed-on' ? poleNumber(p, { part: ref.part, port: port.passesOn ?? ref.port }, pole) : pole;
   const terminal = port && conductor && port.terminals[conductor];
   return terminal === undefined ? undefined : at(ref.part, terminal);
 }

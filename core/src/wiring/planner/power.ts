@@ -57,14 +57,14 @@ export function planDistribution(p: Planning): void {
       }
       for (const pole of ['plus', 'minus'] as const)
         p.add({
-          id: `${of.data.class === 'button' ? 'stop-chain' : 'feed'}/${part}-${pole}`,
+          id: `${of.data.class === 'button' ? 'stop-chain' : 'feed'}/${part}-${port === 'in' ? '' : `${port}-`}${pole}`,
           from: poleFrom(p, from, pole),
           to: poleOf(p, at, pole),
           colour: p.colour(colour(pole)),
           section,
           purpose:
-            part === p.design.roles.stopContactor
-              ? 'The stop chain’s contactor parts the plus of the motor bus.'
+            part === p.design.roles.stopContactor && port === 'in'
+              ? `The stop chain’s contactor parts the ${pole === 'plus' ? 'plus' : '0 V'} of the motor bus.`
               : of.data.class === 'button'
                 ? `${pole === 'plus' ? '+' : '0 V'} of ${supply.part.name} goes through the stop button, which cuts the motor power itself.`
                 : `${pole === 'plus' ? '+' : '0 V'} of ${supply.part.name} goes on to ${of.name}.`,

@@ -13,12 +13,14 @@ import {
   stopTime,
   wayWords,
 } from '@nodaxis/core/faults/stopWords';
+import { partsSupply } from '@nodaxis/core/machine/design';
 import { showValue } from '@nodaxis/core/units/print';
 import { computed, ref } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import { useWorked } from '../../trial/useWorked';
 import AxisMark from '../../widgets/AxisMark.vue';
+import MachineField from '../../widgets/MachineField.vue';
 
 /** The strategies of what the stop button cuts, side by side for this machine, each as a course in time. */
 const machine = useOpenMachine();
@@ -147,6 +149,10 @@ function take(o: StopStrategyOutcome): void {
             <dd>{{ o.course.positionKept ? 'kept' : 'not to be trusted: reference again' }}</dd>
             <dt>Screen shows</dt>
             <dd :class="{ bad: o.course.toldS === undefined && !o.course.reset }">{{ o.course.screen }}</dd>
+            <template v-if="o.chosen && partsSupply(o.strategy)">
+              <dt>Pole that it parts</dt>
+              <dd><MachineField path="stopPole" hide-label /></dd>
+            </template>
             <template v-if="o.breaks">
               <dt>Its contact</dt>
               <dd :class="{ bad: o.breaks.rated === undefined || o.breaks.amps > o.breaks.rated }">

@@ -31,7 +31,7 @@ const views = computed((): { id: View; name: string; count?: number }[] => [
 /** The view that a link to a field asks for. */
 function viewOf(field: string): View | undefined {
   if (field === 'dailyChecks') return 'faults';
-  if (field === 'stopStrategy') return 'stop';
+  if (field === 'stopStrategy' || field === 'stopPole') return 'stop';
   if (/^(axes|datumStrategy|limitStrategy|referenceStages)|\.mount\./.test(field)) return 'placement';
   if (/\.(filter|dischargeResistance)/.test(field)) return 'filters';
   if (/^(circuits|parts)/.test(field)) return 'inputs';

@@ -14,6 +14,7 @@ import type { PartClass } from '@nodaxis/core/machine/parts';
 import { directRails, mainsWay } from '@nodaxis/core/machine/rails';
 import { partInSlot, type PartSlot, slotName, slotPath } from '@nodaxis/core/machine/slots';
 import { carriesMains } from '@nodaxis/core/machine/parts';
+import { partsSupply } from '@nodaxis/core/machine/design';
 import type { Fault } from '@nodaxis/core/units/result';
 import { outputFunctionName } from '@nodaxis/core/wiring/planner/outputs';
 import { functionNames, usualColours } from '@nodaxis/core/wiring/planner/rules';
@@ -213,6 +214,7 @@ function setColour(of: ConductorFunction, entered: string): void {
       <h2>{{ g.name }}</h2>
       <p v-if="g.about" class="soft">{{ g.about }}</p>
       <MachineField v-if="g.name === 'Stop chain'" path="stopStrategy" />
+      <MachineField v-if="g.name === 'Stop chain' && partsSupply(machine.design.stopStrategy)" path="stopPole" />
       <MachineField v-if="g.name === 'Mains side'" path="mainsVoltage" />
       <PartChooser
         v-for="(p, i) in g.places"

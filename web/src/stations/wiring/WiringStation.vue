@@ -61,7 +61,7 @@ function viewOf(field: string): View | undefined {
   if (field.startsWith('chains.')) return 'cables';
   if (field.startsWith('feeds.')) return 'power';
   if (field.startsWith('conductors')) return narrow.value ? 'next' : 'list';
-  if (/^(roles|rails|outputs|parts|stopStrategy|mainsVoltage|colourRules)/.test(field)) return 'parts';
+  if (/^(roles|rails|outputs|parts|stopStrategy|stopPole|mainsVoltage|colourRules)/.test(field)) return 'parts';
   return undefined;
 }
 const { view, show } = useView<View>(

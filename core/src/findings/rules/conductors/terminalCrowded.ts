@@ -1,5 +1,5 @@
 import { givenAt } from '../../../distribution/choices';
-import { poleOfMains } from '../../../distribution/lines';
+import { poleOfDirect, poleOfMains } from '../../../distribution/lines';
 import { distributionOf } from '../../../distribution/tree';
 import type { Design } from '../../../machine/design';
 import type { FeedSource } from '../../../machine/feeds';
@@ -39,14 +39,17 @@ function poleAt(design: Design, { part, terminal }: TerminalRef): FeedSource | u
     if (given.kind === 'mains') {
       const tree = distributionOf(design);
       const pole = ([...lines, 'N'] as const).find((c) =>
-        port.passesOn ? conductor === `pole-${poleOfMains(tree, part, c)}` : conductor === c,
+        port.passesOn ? conductor === `pole-${poleOfMains(tree, { part, port: port.passesOn }, c)}` : conductor === c,
       );
       if (pole) return { part, port: port.id, pole };
       continue;
     }
-    // What parts one pole parts plus: 0 V is not switched.
-    if (conductor === 'plus' || conductor === 'pole-0') return { part, port: port.id, pole: 'plus' };
-    if (conductor === 'minus') return { part, port: port.id, pole: 'minus' };
+    const pole = (['plus', 'minus'] as const).find((c) =>
+      port.passesOn
+        ? conductor === `pole-${poleOfDirect(distributionOf(design), { part, port: port.passesOn }, c)}`
+        : conductor === c,
+    );
+    if (pole) return { part, port: port.id, pole };
   }
   return undefined;
 }

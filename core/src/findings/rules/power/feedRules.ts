@@ -6,6 +6,7 @@ import { distributionOf } from '../../../distribution/tree';
 import type { Design } from '../../../machine/design';
 import { isDriver, type Part } from '../../../machine/parts';
 import { portKey, portOf, portsOf, type Port, type PortRef } from '../../../machine/ports';
+import { passagesOf, polesOfPort } from '../../../machine/poles';
 import { carriedBy } from '../../../power/carried';
 import { positive } from '../../../units/derived';
 import { showValue } from '../../../units/print';
@@ -33,7 +34,9 @@ export const feedRing: Rule = {
         met.push(at);
         const source: Source | undefined = feeds[at.part]?.[at.port];
         const ports: Record<string, Source> = (source && feeds[source.part]) ?? {};
-        const [port] = Object.keys(ports).filter((p) => ['in', 'feed', 'mains', 'supply'].includes(p));
+        const passesOn: string | undefined = source && portOf(design.parts[source.part], source.port)?.passesOn;
+        const port: string | undefined =
+          passesOn ?? Object.keys(ports).find((p) => p === 'mains' || p === 'supply');
         at = source && port ? { part: source.part, port } : undefined;
       }
       const ring = at ? met.slice(met.findIndex((m) => m.part === at!.part)) : [];
@@ -158,32 +161,35 @@ export const passedLoad: Rule = {
     const { design } = figures;
     const tree = distributionOf(design);
     return Object.entries(design.parts).flatMap(([id, part]): FindingDraft[] => {
-      if (!portOf(part, 'in') || part.data.class === 'relay') return [];
-      if (letsGo(part) && !tree.supplyOf(id, 'in')) return [];
-      const carried = carriedBy(figures, id);
-      if (carried?.rated === undefined || carried.amps <= carried.rated) return [];
-      const { amps, rated } = carried;
-      // Where the breaker ahead carries too much as well, that is told there: see branch-load.
-      const told = tree.wayTo(id, 'in').passes.some(({ part: ahead }) => {
-        const { data } = design.parts[ahead]!;
-        const most = positive('ratedCurrent' in data ? data.ratedCurrent : undefined, '');
-        return letsGo(design.parts[ahead]!) && most.known && most.value < amps;
+      if (part.data.class === 'relay' || part.data.class === 'terminal-strip') return [];
+      return passagesOf(part).flatMap(({ into }): FindingDraft[] => {
+        if (letsGo(part) && !tree.supplyOf(id, into)) return [];
+        const carried = carriedBy(figures, id, into);
+        if (carried?.rated === undefined || carried.amps <= carried.rated) return [];
+        const { amps, rated } = carried;
+        // Where the breaker ahead carries too much as well, that is told there: see branch-load.
+        const told = tree.wayTo(id, into).passes.some(({ part: ahead }) => {
+          const { data } = design.parts[ahead]!;
+          const most = positive('ratedCurrent' in data ? data.ratedCurrent : undefined, '');
+          return letsGo(design.parts[ahead]!) && most.known && most.value < amps;
+        });
+        if (told) return [];
+        const button = part.data.class === 'button';
+        const poles = polesOfPort(part, into);
+        return [
+          {
+            subject: into === 'in' ? id : `${id}-${into}`,
+            severity: button ? 'danger' : 'doubtful',
+            title: button
+              ? `${part.designation} has to break more than its contact is rated for`
+              : `${part.designation} passes more than it is rated for`,
+            explain: (display) =>
+              `What hangs on ${poles ? `its ${poles}` : 'it'} takes ${showValue(amps, 'current', display, 3)}; ${part.name} is rated for ${showValue(rated, 'current', display, 3)}. ${button ? 'Its contact may weld, and then the stop cuts nothing. Let it hold a contactor, which cuts the motor power.' : `${letsGo(part) ? 'It lets go in the middle of the work.' : 'It runs hot, and its contacts wear out.'} Take a larger one, or feed some of it from elsewhere.`}`,
+            station: button ? 'switches' : 'wiring',
+            field: button ? 'stopStrategy' : fieldOfPart(design, id),
+          },
+        ];
       });
-      if (told) return [];
-      const button = part.data.class === 'button';
-      return [
-        {
-          subject: id,
-          severity: button ? 'danger' : 'doubtful',
-          title: button
-            ? `${part.designation} has to break more than its contact is rated for`
-            : `${part.designation} passes more than it is rated for`,
-          explain: (display) =>
-            `What hangs on it takes ${showValue(amps, 'current', display, 3)}; ${part.name} is rated for ${showValue(rated, 'current', display, 3)}. ${button ? 'Its contact may weld, and then the stop cuts nothing. Let it hold a contactor, which cuts the motor power.' : `${letsGo(part) ? 'It lets go in the middle of the work.' : 'It runs hot, and its contacts wear out.'} Take a larger one, or feed some of it from elsewhere.`}`,
-          station: button ? 'switches' : 'wiring',
-          field: button ? 'stopStrategy' : fieldOfPart(design, id),
-        },
-      ];
     });
   },
 };

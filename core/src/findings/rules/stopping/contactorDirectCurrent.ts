@@ -1,5 +1,6 @@
 import { distributionOf } from '../../../distribution/tree';
 import type { PartClass } from '../../../machine/parts';
+import { passagesOf } from '../../../machine/poles';
 import { portOf } from '../../../machine/ports';
 import { showValue } from '../../../units/print';
 import { fieldOfPart, takeInstead } from '../../choose';
@@ -17,9 +18,11 @@ export const contactorDirectCurrent: Rule = {
     return Object.entries(design.parts).flatMap(([id, part]): FindingDraft[] => {
       if (!parting.includes(part.data.class) || !('forDirectCurrent' in part.data) || part.data.forDirectCurrent)
         return [];
-      const { source } = tree.wayTo(id, 'in');
-      const gives = source && portOf(design.parts[source.part], source.port);
-      if (gives?.kind !== 'direct') return [];
+      const gives = passagesOf(part)
+        .flatMap(({ into }) => tree.wayTo(id, into).source ?? [])
+        .map((source) => portOf(design.parts[source.part], source.port))
+        .find((port) => port?.kind === 'direct');
+      if (!gives) return [];
       const volts = gives.volts?.most;
       const contactor = part.data.class === 'contactor';
       return [

@@ -1,3 +1,5 @@
+import { cuttingButtons } from '../../../distribution/feeds';
+import { partsSupply } from '../../../machine/design';
 import { strength } from '../../../wiring/levels';
 import type { FindingDraft, Rule } from '../../finding';
 import { feedsOf } from '../../../wiring/planner/inputs';
@@ -10,6 +12,7 @@ export const stopInReturn: Rule = {
   check: ({ design, plan, stop: { pressed } }) => {
     const stops = Object.entries(design.circuits).filter(([, c]) => c.function === 'stop');
     if (!stops.length) return [];
+    const cutting = partsSupply(design.stopStrategy) && design.stopPole === 'minus' ? cuttingButtons(design) : [];
     return stops.flatMap(([id, c]): FindingDraft[] => {
       const input = plan.inputs[id];
       const board = input && design.parts[input.part];
@@ -24,23 +27,20 @@ export const stopInReturn: Rule = {
               return pressed.levelAt(at) === 'low' && pressed.heldAt(at) === strength.supply;
             }),
         );
-        if (!returns || !choice) return [];
+        const supply = cutting.includes(part);
+        if (!returns || !(choice || supply)) return [];
+        const [field, value] = supply ? ['stopPole', 'plus'] : [`circuits.${id}.feed`, 'plus'];
         return [
           {
             subject: part,
             title: `${design.parts[part]!.designation} breaks the 0 V side`,
             explain: () =>
-              'The contact is between the load and 0 V. If the wire before it chafes through to a frame that is tied to 0 V, the load stays on with the button pressed. On the + side the same fault blows the fuse: the machine stops, and you know.',
+              `The contact is between ${supply ? 'the drives' : 'the load'} and 0 V. If the wire before it chafes through to a frame that is tied to 0 V, ${supply ? 'the motors keep their power' : 'the load stays on'} with the button pressed. On the + side the same fault blows the fuse: the machine stops, and you know.`,
             station: 'switches',
-            field: `circuits.${id}.feed`,
+            field,
             remedies:
-              c.feed === '0V'
-                ? [
-                    replanned(design, 'Switch to the + side', {
-                      name: 'set-field',
-                      args: { path: `circuits.${id}.feed`, value: 'plus' },
-                    }),
-                  ]
+              supply || c.feed === '0V'
+                ? [replanned(design, 'Switch to the + side', { name: 'set-field', args: { path: field, value } })]
                 : [],
           },
         ];

@@ -11,7 +11,8 @@ import {
 import { socketOf } from '@nodaxis/core/distribution/seats';
 import type { FeedSource } from '@nodaxis/core/machine/feeds';
 import { classCaution } from '@nodaxis/core/machine/cautions';
-import { carriesMains } from '@nodaxis/core/machine/parts';
+import { carriesMains, poleCount } from '@nodaxis/core/machine/parts';
+import { groupsInWords, mayGroupPoles, poleGroupings, polesOfPort } from '@nodaxis/core/machine/poles';
 import type { Fault } from '@nodaxis/core/units/result';
 import { showValue } from '@nodaxis/core/units/print';
 import type { Command } from '@nodaxis/core/commands/command';
@@ -41,12 +42,15 @@ const keyOf = (s: FeedSource): string => [s.part, s.port, s.pole ?? ''].join('/'
 const sources = computed(() =>
   row.branch.port === undefined ? [] : feedChoices(design.value, { part: row.branch.part, port: row.branch.port }),
 );
-const poles = { plus: ', +', minus: ', 0 V', PE: ', PE', L: ', L', L2: ', L2', L3: ', L3', N: ', N' } as const;
-/** The pole that a choice stands for; of three phases the first one is named where the other two can be taken. */
+const poleNames = { plus: ', +', minus: ', 0 V', PE: ', PE', L: ', L', L2: ', L2', L3: ', L3', N: ', N' } as const;
+/** The pole that a choice stands for; the usual one, of three phases the first, is named where another can be taken. */
 const poleWords = (s: FeedSource): string => {
   const first = s.pole === undefined || s.pole === 'L';
-  if (first && sources.value.some((x) => x.part === s.part && x.port === s.port && x.pole === 'L2')) return ', L1';
-  return s.pole ? poles[s.pole] : '';
+  const other = (pole: FeedSource['pole']) =>
+    sources.value.some((x) => x.part === s.part && x.port === s.port && x.pole === pole);
+  if (first && other('L2')) return ', L1';
+  if (s.pole === undefined && other('minus')) return ', +';
+  return s.pole ? poleNames[s.pole] : '';
 };
 const options = computed((): Option<string>[] => [
   ...sources.value.map((s) => {
@@ -60,7 +64,8 @@ const options = computed((): Option<string>[] => [
           ? 'direct current'
           : showValue(given.volts, 'voltage', preferences.display, 3);
     const socket = socketOf(design.value, s)?.printed;
-    const of = socket === undefined ? poleWords(s) : `, socket ${socket}`;
+    const poles = polesOfPort(part, s.port);
+    const of = socket === undefined ? `${poles && `, ${poles}`}${poleWords(s)}` : `, socket ${socket}`;
     return { value: keyOf(s), label: `${part.designation} ${part.name}${of}`, note: what };
   }),
   ...(row.branch.decided ? [{ value: 'usual', label: 'as usual', note: 'What such a part usually hangs on' }] : []),
@@ -103,6 +108,17 @@ function hang(key: string): void {
   const fed = added && design.value.feeds?.[added];
   if (fed) emit('pick', rowKey({ part: added, port: Object.keys(fed)[0]! }));
 }
+const groupings = computed(() => (mayGroupPoles(row.part) ? poleGroupings(poleCount(row.part)) : []));
+const groupOptions = computed((): Option<string>[] => [
+  { value: 'one', label: 'one, with all its poles' },
+  ...groupings.value.map((g) => ({ value: g.join(), label: `${g.length}: ${groupsInWords(g).join(' | ')}` })),
+]);
+const grouped = computed(() => row.part.setup.poleGroups?.join() ?? 'one');
+function group(key: string): void {
+  const groups = groupings.value.find((g) => g.join() === key) ?? null;
+  run({ name: 'set-poles', args: { part: row.branch.part, groups } });
+}
+const poles = computed(() => polesOfPort(row.part, row.branch.port ?? ''));
 const caution = computed(() => classCaution(row.part));
 const removable = computed(() => !usedIn(design.value, row.branch.part));
 const remove = () => run({ name: 'remove-part', args: { part: row.branch.part } });
@@ -112,7 +128,8 @@ const remove = () => run({ name: 'remove-part', args: { part: row.branch.part } 
   <aside class="sheet stack" :aria-label="`Feed of ${row.part.designation}`">
     <div class="row spread">
       <h2>
-        <span class="mono">{{ row.part.designation }}</span> {{ row.part.name }}
+        <span class="mono">{{ row.part.designation }}</span> {{ row.part.name
+        }}<template v-if="poles">, {{ poles }}</template>
       </h2>
       <ActionButton :aria-label="`Data sheet of ${row.part.designation}`" data-hint="Data sheet" @click="sheet = true">
         <Document />
@@ -127,6 +144,16 @@ const remove = () => run({ name: 'remove-part', args: { part: row.branch.part } 
       ><template v-for="f in faults" :key="f.what">{{ f.what }} {{ f.fix }} </template></Caution
     >
     <template v-if="row.branch.port !== undefined">
+      <label v-if="groupings.length" class="field">
+        <span>Circuits it parts</span>
+        <Choice
+          label="Circuits it parts"
+          :model-value="grouped"
+          :options="groupOptions"
+          :disabled="machine.readOnly"
+          @change="group"
+        />
+      </label>
       <label class="field">
         <span>Fed from</span>
         <Choice label="Fed from" :model-value="now" :options="options" :disabled="machine.readOnly" @change="feed" />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { socketOf } from '@nodaxis/core/distribution/seats';
+import { polesOfPort } from '@nodaxis/core/machine/poles';
 import { portOf } from '@nodaxis/core/machine/ports';
 import { printNumber } from '@nodaxis/core/units/print';
 import { computed, ref, watch } from 'vue';
@@ -48,7 +49,7 @@ const role = ({ branch, part }: FeedRow): string =>
             ? 'coil'
             : branch.port === 'torque-off'
               ? 'torque-off'
-              : '';
+              : polesOfPort(part, branch.port ?? '');
 const open = computed(() => tree.value.outline.open.filter((at) => at.port !== 'coil'));
 const dead = computed(() => [...new Set([...open.value, ...tree.value.outline.rings].map((at) => at.part))]);
 const names = computed(() => dead.value.map((id) => machine.design.parts[id]!.designation).join(', '));

@@ -44,8 +44,8 @@ export function useFeedRows(
       return made;
     };
     const outline = outlineOf(design);
-    // What nothing feeds, or feeds itself, stands at the end: it can be picked and fed there.
-    const loose = [...outline.open, ...outline.rings].map((at): Branch => ({
+    // What nothing feeds, or feeds itself, and poles that are free stand at the end: they can be picked and fed there.
+    const loose = [...outline.open, ...outline.rings, ...outline.spare].map((at): Branch => ({
       ...at,
       decided: design.feeds?.[at.part]?.[at.port] !== undefined,
       gives: [],
