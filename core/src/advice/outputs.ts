@@ -1,10 +1,19 @@
-import type { OutputCircuit, OutputFunction } from '../machine/connections';
+import type { OutputFunction } from '../machine/connections';
 import type { Design } from '../machine/design';
 import type { LibraryEntry } from '../machine/library/entry';
 import { libraryOf } from '../machine/library/index';
 import type { Part, PartClass, TerminalRole } from '../machine/parts';
 import { figureOr } from '../units/derived';
-import { coilSuits, contactFault, contactNeed, relayFor, switchedBy } from '../wiring/planner/relays';
+import {
+  changesOver,
+  coilSuits,
+  contactFault,
+  contactNeed,
+  mayReverse,
+  relayFor,
+  reversalOf,
+  switchedBy,
+} from '../wiring/planner/relays';
 import { loadAmps, loadVolts } from '../machine/loads';
 import { usual } from '../machine/library/usual';
 
@@ -14,12 +23,16 @@ import { usual } from '../machine/library/usual';
  */
 export const relaysFor = (
   design: Design,
-  output: OutputCircuit,
+  id: string,
   entries: readonly LibraryEntry[] = [...libraryOf('relay'), ...libraryOf('contactor')],
-): LibraryEntry[] =>
-  entries.filter(({ key, data }) => {
+): LibraryEntry[] => {
+  const output = design.outputs[id];
+  const bothWays = reversalOf(design, id) !== undefined;
+  return entries.filter(({ key, data, terminals }) => {
+    if (!output) return false;
     if (output.relay && design.parts[output.relay]?.libraryKey === key) return true;
     if (data.class !== 'relay' && data.class !== 'contactor') return false;
+    if (bothWays && !changesOver({ data, terminals })) return false;
     const { volts } = switchedBy(design, output.output?.part);
     if (volts !== undefined && !coilSuits(figureOr(data.coilVoltage, 24), volts)) return false;
     return output.devices.every((d) => {
@@ -27,6 +40,7 @@ export const relaysFor = (
       return !part || !contactFault(data, contactNeed(design, part));
     });
   });
+};
 
 /** Something that can be put on an output: from the library, or on the machine already. */
 export interface OutputAddition {
@@ -39,6 +53,8 @@ export interface OutputAddition {
   device?: string;
   relay?: string;
   alwaysOn?: boolean;
+  /** The output whose load it turns the other way. */
+  reverses?: string;
 }
 
 /** What an own load is switched as. */
@@ -100,6 +116,18 @@ export function outputAdditions(design: Design, own: readonly LibraryEntry[] = [
     { key: 'lamp', text: 'Signal lamp', of: 'lamp', library: usual.signalLamp },
     { key: 'fan', text: 'Cabinet fan, always on', of: 'fan', library: usual.cabinetFan, alwaysOn: true },
   );
+  for (const [id, o] of Object.entries(design.outputs)) {
+    const load = design.parts[o.devices[0] ?? ''];
+    const relay = load?.data.class === 'gear-motor' ? relayFor(design, [load], undefined, undefined, true) : undefined;
+    if (load && relay && mayReverse(design, id))
+      list.push({
+        key: `reverse/${id}`,
+        text: `${load.designation} ${load.name}, the other way`,
+        of: o.function,
+        reverses: id,
+        relay: relay.key,
+      });
+  }
   const onOutput = new Set(Object.values(design.outputs).flatMap((o) => o.devices));
   for (const [id, part] of Object.entries(design.parts))
     if (switchedClasses.includes(part.data.class) && !onOutput.has(id) && id !== spindle)

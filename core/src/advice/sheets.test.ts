@@ -91,12 +91,12 @@ it('outputs: what is on one is not offered again; a brake, a spindle, coolant, l
 
 it('relays for an output: the chosen one stays; the others suit coil and load', () => {
   const { design } = dunnock();
-  const [, output] = Object.entries(design.outputs)[0]!;
+  const [id] = Object.keys(design.outputs);
   const odd = edited(design, (d) => {
     d.parts['odd-relay'] = partFrom(libraryEntry('relay-latch-5')!, '-K9');
   });
   const keys = (d: Design, relay?: string) =>
-    relaysFor(d, { ...output, ...(relay ? { relay } : {}) }).map((r) => r.key);
+    relaysFor(relay ? edited(d, (x) => (x.outputs[id!]!.relay = relay)) : d, id!).map((r) => r.key);
   expect(keys(odd)).not.toContain('relay-latch-5');
   expect(keys(odd, 'odd-relay')).toContain('relay-latch-5');
 });

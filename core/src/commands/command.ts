@@ -93,6 +93,8 @@ export interface CommandArgs {
     relay?: string;
     relayEntry?: LibraryEntry;
     alwaysOn?: boolean;
+    /** The output whose load it turns the other way; both get a relay that changes over. */
+    reverses?: string;
   };
   'remove-output': { output: string };
   'set-output': { output: string; relay?: string | null; relayEntry?: LibraryEntry; terminal?: TerminalRef | null };

@@ -73,7 +73,8 @@ export function followParts(before: Design, draft: Draft<Design>): void {
       const at = { part, port };
       if (portOf(parts[part], port)?.direction !== 'takes') decideFeed(draft, at, undefined);
       else if (source && !isFeed(parts, part, port, source)) {
-        const ahead = tree.above({ part: source.part, port: tree.port(source)?.passesOn ?? source.port });
+        const gave = tree.port(source);
+        const ahead = gave?.kind === 'passed-on' ? tree.feeds[source.part]?.[gave.passesOn ?? ''] : undefined;
         decideFeed(draft, at, ahead && isFeed(parts, part, port, ahead) ? onPhaseOf(source, ahead) : undefined);
       }
     }

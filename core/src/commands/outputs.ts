@@ -7,6 +7,8 @@ import { portOf } from '../machine/ports';
 import { partFrom } from '../machine/library/entry';
 import type { Draft } from 'immer';
 import { outputFunctionName, outputName } from '../wiring/planner/outputs';
+import { changesOver, mayReverse } from '../wiring/planner/relays';
+import type { OutputCircuit } from '../machine/connections';
 import type { CommandName, Handler } from './command';
 import { refuse } from './command';
 import { decideFeed } from './feeds';
@@ -32,11 +34,30 @@ const notInLibrary = (key: string) => refuse(`The library holds no "${key}".`, '
 
 export const outputs = {
   'add-output': {
-    title: ({ function: of }) => `Output added: ${outputFunctionName(of)}`,
-    apply({ function: of, library, entry, device, relay, relayEntry, alwaysOn }, draft) {
+    title: ({ function: of, reverses }) =>
+      `Output added: ${outputFunctionName(of)}${reverses === undefined ? '' : ', the other way'}`,
+    apply({ function: of, library, entry, device, relay, relayEntry, alwaysOn, reverses }, draft) {
       let id: string = of;
       for (let n = 2; draft.outputs[id]; n++) id = `${of}-${n}`;
       const devices: string[] = [];
+      if (reverses !== undefined) {
+        const forward = draft.outputs[reverses];
+        if (!forward) return unknownOutput(reverses);
+        const between = relayEntry ?? libraryEntry(relay ?? '');
+        if (!mayReverse(draft as Design, reverses) || !between || !changesOver(between))
+          return refuse(
+            `${outputName(forward as OutputCircuit)[0]!.toUpperCase()}${outputName(forward as OutputCircuit).slice(1)} cannot be turned the other way so.`,
+            `outputs.${reverses}`,
+            'Pick an output with one load on direct current, and a relay with a contact that changes over.',
+          );
+        const first = forward.relay === undefined ? undefined : (draft.parts[forward.relay] as Part);
+        if (!first || !changesOver(first)) {
+          const old = forward.relay;
+          forward.relay = place(draft, relay!, `relay-${reverses}`, relayEntry)!;
+          if (old) dropUnusedPart(draft, old);
+        }
+        devices.push(...forward.devices);
+      }
       if (device !== undefined) {
         if (!draft.parts[device])
           return refuse(`There is no part ${device}.`, 'outputs', 'Choose one that is on the machine.');
@@ -59,6 +80,7 @@ export const outputs = {
         devices,
         ...(between ? { relay: between } : {}),
         ...(alwaysOn ? { alwaysOn } : {}),
+        ...(reverses === undefined ? {} : { reverses }),
       };
     },
   } satisfies Handler<'add-output'>,
@@ -69,6 +91,12 @@ export const outputs = {
       const o = draft.outputs[output];
       if (!o) return unknownOutput(output);
       delete draft.outputs[output];
+      // What turned its load the other way goes with it: alone it would be the same output again.
+      const back = Object.entries(draft.outputs).find(([, x]) => x.reverses === output);
+      if (back) {
+        delete draft.outputs[back[0]];
+        if (back[1].relay) dropUnusedPart(draft, back[1].relay);
+      }
       for (const part of [...o.devices, ...(o.relay ? [o.relay] : [])]) dropUnusedPart(draft, part);
     },
   } satisfies Handler<'remove-output'>,

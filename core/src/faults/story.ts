@@ -99,7 +99,11 @@ function tellChanges(design: Design, before: TrialView, after: TrialView, act: A
   for (const key of difference(before.energised, after.energised)) told.push(coilTells(design, key, false));
   for (const key of difference(after.energised, before.energised)) told.push(coilTells(design, key, true));
   for (const key of difference(before.fed, after.fed)) told.push(`${named(key)} goes out`);
-  for (const key of difference(after.fed, before.fed)) told.push(`${named(key)} gets its supply`);
+  for (const key of difference(after.fed, before.fed))
+    told.push(`${named(key)} gets its supply${after.reversed.has(key) ? ' the other way round' : ''}`);
+  for (const key of after.fed)
+    if (before.fed.has(key) && before.reversed.has(key) !== after.reversed.has(key))
+      told.push(`${named(key)} gets its supply the other way round`);
   const off = motorsOf(design, difference(before.torque, after.torque));
   if (off) told.push(after.torque.size ? `the motors of ${off} lose their torque` : 'all motors lose their torque');
   const on = motorsOf(design, difference(after.torque, before.torque));

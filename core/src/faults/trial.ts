@@ -43,6 +43,8 @@ export interface TrialView {
   energised: ReadonlySet<string>;
   /** Lamps, brakes, fans and valves with their supply, by `part/element`. */
   fed: ReadonlySet<string>;
+  /** Those of them that have it the other way round. */
+  reversed: ReadonlySet<string>;
   /** Drivers that can turn their motors. */
   torque: ReadonlySet<string>;
   /** Drivers whose enable input lets them: an open one counts as its sheet says. Those without one are not listed. */
@@ -141,6 +143,7 @@ export class Trial {
       }),
       energised: e.energised,
       fed: new Set(this.loads.flatMap(([p, id]) => (this.check.living.loadFed(e, p, id) ? [`${p}/${id}`] : []))),
+      reversed: new Set(this.loads.flatMap(([p, id]) => (e.fedBackwards(p, id) ? [`${p}/${id}`] : []))),
       torque: this.check.living.torque(e),
       enables: this.enables(e),
       dead: new Set(this.supplies.filter((id) => dead.has(id))),

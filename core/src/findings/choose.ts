@@ -11,7 +11,7 @@ import { slotOf, slotPath } from '../machine/slots';
 import { figureOr, positive } from '../units/derived';
 import { inputTerminals } from '../wiring/planner/inputs';
 import { drivesOf } from '../wiring/planner/plannedDrives';
-import { relayFor } from '../wiring/planner/relays';
+import { relayFor, reversalOf } from '../wiring/planner/relays';
 import type { Remedy } from './finding';
 import { replanned } from './replanned';
 
@@ -117,7 +117,7 @@ export function relayBetween(design: Design, outputId: string): Remedy[] {
   if (!o) return [];
   const loads = o.devices.flatMap((d) => design.parts[d] ?? []);
   const old = o.relay ? design.parts[o.relay] : undefined;
-  const entry = relayFor(design, loads, old, o.output?.part);
+  const entry = relayFor(design, loads, old, o.output?.part, reversalOf(design, outputId) !== undefined);
   if (!entry || entry.key === old?.libraryKey) return [];
   return [
     replanned(design, `${old ? 'Take' : 'Fit'} ${entry.name} ${old ? `instead of ${old.name}` : 'between them'}`, {

@@ -120,6 +120,9 @@ export const OutputCircuit = z.strictObject({
   devices: z.array(Id).max(100),
   relay: Id.optional().describe('between the output and what it switches'),
   alwaysOn: z.boolean().optional().describe('runs as long as its supply does; takes no output'),
+  reverses: Id.optional().describe(
+    'the output whose load this one turns the other way, each by a relay that changes over',
+  ),
   output: TerminalRef.optional().describe('chosen by hand; the planner picks a free one when absent'),
   activeWhen: z.enum(['high', 'low']).optional(),
 });

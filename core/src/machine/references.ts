@@ -150,6 +150,8 @@ function danglingIds(design: Design, prefix: string): Fault[] {
     o.devices.forEach((d, i) => part(d, `outputs.${id}.devices.${i}`));
     part(o.relay, `outputs.${id}.relay`, ['relay', 'contactor']);
     terminal(o.output, `outputs.${id}.output`);
+    if (o.reverses !== undefined && !has(design.outputs, o.reverses))
+      miss(`outputs.${id}.reverses`, `There is no output "${o.reverses}".`);
   }
   return faults;
 }

@@ -43,6 +43,8 @@ export interface Evaluation {
   driven(plus: TerminalRef, minus: TerminalRef): boolean;
   /** Whether a load between two terminals (a lamp, a brake, a fan) has its supply. */
   fed(part: string, element: string): boolean;
+  /** Whether a load has its supply the other way round: a motor then turns the other way. */
+  fedBackwards(part: string, element: string): boolean;
   /** A pole of a supply is joined to something that holds against it: a short circuit, and its fuse goes. */
   shorted: boolean;
   /** Relays that chase each other and never come to rest. */
@@ -258,6 +260,10 @@ export function evaluate(network: Network, situation: Situation = {}): Evaluatio
     fed(part, element) {
       const load = c.loads.get(`${part}/${element}`);
       return load !== undefined && nets.drives(load.a, load.b);
+    },
+    fedBackwards(part, element) {
+      const load = c.loads.get(`${part}/${element}`);
+      return load !== undefined && nets.level[nets.of(load.b)] === HIGH && nets.drives(load.a, load.b);
     },
     joined(p, q) {
       const [a, b] = [node(p), node(q)];

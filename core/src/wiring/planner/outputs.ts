@@ -9,7 +9,7 @@ import { mainsProtectionA, USUAL_BREAKER_A } from './mains';
 import type { Planning } from './planning';
 import { fieldPole, poleFrom, protectionA } from './poles';
 import type { PlanGap } from './proposal';
-import { switchedBy } from './relays';
+import { changesOver, reversalOf, switchedBy } from './relays';
 import { usual } from '../../machine/library/usual';
 
 type DigitalOutput = Extract<Element, { kind: 'digital-output' }>;
@@ -50,7 +50,8 @@ const names: Record<OutputFunction, string> = {
   'switched-load': 'switched load',
 };
 export const outputFunctionName = (of: OutputFunction): string => names[of];
-export const outputName = (o: OutputCircuit): string => names[o.function];
+export const outputName = (o: OutputCircuit): string =>
+  o.reverses === undefined ? names[o.function] : `${names[o.function]}, the other way`;
 
 /** The two terminals of what an output acts on. */
 function loadTerminals(p: Planning, id: string): { plus: TerminalRef; minus: TerminalRef } | undefined {
@@ -146,6 +147,49 @@ function behindContactor(p: Planning, id: string, device: string, contactor: str
   feed(p, id, device, { plus: poleFrom(p, from, 'plus'), minus: poleFrom(p, from, 'minus') }, words, protectedA);
 }
 
+/**
+ * A load that is turned both ways: each of its ends is changed over from 0 V to plus by a relay of its own. With neither relay
+ * on, and with both, it stands between two ends of one pole, which brakes it.
+ */
+function planBothWays(p: Planning, id: string, o: OutputCircuit, back: { id: string; circuit: OutputCircuit }): void {
+  const [device] = o.devices;
+  const part = device === undefined ? undefined : p.design.parts[device];
+  const relays = [
+    { output: id, relay: o.relay },
+    { output: back.id, relay: back.circuit.relay },
+  ].filter((r): r is { output: string; relay: string } => {
+    const relay = r.relay === undefined ? undefined : p.design.parts[r.relay];
+    return relay !== undefined && changesOver(relay);
+  });
+  if (device === undefined || !part || o.relay === undefined) return;
+  if (relays.length < 2) {
+    const lacks = relays.some((r) => r.output === id) ? back.id : id;
+    p.gaps.push({
+      what: `Turning ${part.designation} both ways takes a relay with a contact that changes over on each of its two outputs.`,
+      field: `outputs.${lacks}.relay`,
+    });
+    return;
+  }
+  const ahead = p.tree.feeds[o.relay]?.in;
+  const protectedA = protectionA(p, { part: o.relay, port: 'in' }, 'devices-only');
+  const duty = { amps: loadAmps(part), ...(protectedA === undefined ? {} : { protectedA }) };
+  for (const { output, relay } of relays)
+    for (const [pole, contact] of [
+      ['plus', 'contact-no'],
+      ['minus', 'contact-nc'],
+    ] as const)
+      p.add({
+        id: `output-${output}/relay-${pole}`,
+        from: poleFrom(p, ahead, pole),
+        to: p.terminal(relay, contact),
+        colour: p.colour(`control-${pole}`),
+        section: p.section(duty, 'control'),
+        purpose: `${pole === 'plus' ? 'Plus' : '0 V'} for one end of ${part.designation}, ${pole === 'plus' ? 'while this relay is on' : 'while it is off'}.`,
+      });
+  const [plus, minus] = relays.map((r) => p.terminal(r.relay, 'contact-common'));
+  feed(p, id, device, { plus, minus }, 'Turned both ways', protectedA);
+}
+
 /** Conductors of one output circuit: straight to its loads, or to a relay whose contact feeds them. */
 function planOutput(p: Planning, id: string, o: OutputCircuit, out: TerminalRef | undefined): void {
   const words = outputName(o)[0]!.toUpperCase() + outputName(o).slice(1);
@@ -175,6 +219,11 @@ function planOutput(p: Planning, id: string, o: OutputCircuit, out: TerminalRef 
   const relay = o.relay ? p.design.parts[o.relay] : undefined;
   if (o.relay && relay) {
     feed(p, id, o.relay, poles(relay), words);
+    const other = reversalOf(p.design, id);
+    if (other) {
+      if (o.reverses === undefined) planBothWays(p, id, o, other);
+      return;
+    }
     for (const d of o.devices) {
       const part = p.design.parts[d];
       if (!part) continue;

@@ -1,6 +1,7 @@
 import type { Design } from '../../machine/design';
 import type { LibraryEntry } from '../../machine/library/entry';
 import { libraryOf } from '../../machine/library';
+import type { OutputCircuit } from '../../machine/connections';
 import type { Part } from '../../machine/parts';
 import { figureOr, positive } from '../../units/derived';
 import { loadAmps, loadVolts } from '../../machine/loads';
@@ -89,25 +90,56 @@ export function contactFault(
   return undefined;
 }
 
+/** Whether a relay changes a lead over from one pole to the other, as turning a load both ways takes. */
+export const changesOver = ({ data, terminals }: Pick<Part, 'data' | 'terminals'>): boolean => {
+  const roles = new Set(Object.values(terminals).map((t) => t.role));
+  return data.class === 'relay' && (['contact-common', 'contact-no', 'contact-nc'] as const).every((r) => roles.has(r));
+};
+/** The other output of a load that is turned both ways: the one that reverses this one, or that this one reverses. */
+export function reversalOf(
+  design: Pick<Design, 'outputs'>,
+  id: string,
+): { id: string; circuit: OutputCircuit } | undefined {
+  const own = design.outputs[id]?.reverses;
+  const other = own ?? Object.keys(design.outputs).find((o) => design.outputs[o]!.reverses === id);
+  const circuit = other === undefined ? undefined : design.outputs[other];
+  return other !== undefined && circuit ? { id: other, circuit } : undefined;
+}
+
+/** Whether the load of an output can be turned the other way by a further one: it is one load on direct current, and goes one way so far. */
+export function mayReverse(design: Pick<Design, 'outputs' | 'parts'>, id: string): boolean {
+  const o = design.outputs[id];
+  const [load, ...more] = o?.devices ?? [];
+  return (
+    o?.function === 'switched-load' &&
+    !o.alwaysOn &&
+    !more.length &&
+    portOf(load === undefined ? undefined : design.parts[load], 'load')?.kind === 'direct' &&
+    !reversalOf(design, id)
+  );
+}
+
 /** Whether a coil pulls in on a voltage, and lives. */
 export const coilSuits = (coilV: number, volts: number): boolean => Math.abs(coilV - volts) <= COIL_TOLERANCE * coilV;
 
 /**
  * The library's relay for some loads on this machine, or contactor where no relay carries them: its coil suits the outputs of a board in voltage and current,
  * its contact carries the loads, and no rating is below that of the relay that it takes the place of.
- * Undefined where the library holds none.
+ * `bothWays`: one that changes over. Undefined where the library holds none.
  */
 export function relayFor(
   design: Design,
   loads: readonly Part[],
   instead?: Part,
   board?: string,
+  bothWays = false,
 ): LibraryEntry | undefined {
   const { volts = 24, amps: gives = Infinity } = switchedBy(design, board);
   const needs = loads.map((part) => contactNeed(design, part));
   const old = instead?.data.class === 'relay' || instead?.data.class === 'contactor' ? instead.data : undefined;
-  return [...libraryOf('relay'), ...libraryOf('contactor')].find(({ data }) => {
+  return [...libraryOf('relay'), ...libraryOf('contactor')].find(({ data, terminals }) => {
     if (data.class !== 'relay' && data.class !== 'contactor') return false;
+    if (bothWays && !changesOver({ data, terminals })) return false;
     // Ratings of one kind are held against each other; the other kind is there for what the first cannot do.
     const like = old?.class === data.class ? old : undefined;
     return (

@@ -50,7 +50,15 @@ const loads = computed(() => {
   const { outputs, parts } = figures.value.design;
   return Object.entries(outputs).flatMap(([id, o]) =>
     o.function === 'switched-load' && !o.alwaysOn
-      ? [{ id, name: o.devices.map((d) => `${parts[d]!.designation} ${parts[d]!.name}`).join(', ') }]
+      ? [
+          {
+            id,
+            name: [
+              ...o.devices.map((d) => `${parts[d]!.designation} ${parts[d]!.name}`),
+              ...(o.reverses === undefined ? [] : ['the other way']),
+            ].join(', '),
+          },
+        ]
       : [],
   );
 });

@@ -16,7 +16,7 @@ import { partInSlot, type PartSlot, slotName, slotPath } from '@nodaxis/core/mac
 import { carriesMains } from '@nodaxis/core/machine/parts';
 import { partsSupply } from '@nodaxis/core/machine/design';
 import type { Fault } from '@nodaxis/core/units/result';
-import { outputFunctionName } from '@nodaxis/core/wiring/planner/outputs';
+import { outputName } from '@nodaxis/core/wiring/planner/outputs';
 import { functionNames, usualColours } from '@nodaxis/core/wiring/planner/rules';
 import { ampacityOf } from '@nodaxis/core/wiring/planner/planning';
 import { showValue } from '@nodaxis/core/units/print';
@@ -127,7 +127,7 @@ const outputs = computed(() =>
     return {
       id,
       o,
-      name: outputFunctionName(o.function),
+      name: outputName(o),
       devices: o.devices.map((d) => `${design.value.parts[d]?.designation ?? d} ${design.value.parts[d]?.name ?? ''}`),
       terminal: o.alwaysOn ? 'always on' : terminal ? terminalName(design.value, terminal) : 'no output left',
     };
@@ -274,7 +274,7 @@ function setColour(of: ConductorFunction, entered: string): void {
                 :disabled="machine.readOnly"
                 none="directly"
                 :options="
-                  relaysFor(design, o.o, own.of('relay', 'contactor')).map((r) => ({ value: r.key, label: r.name }))
+                  relaysFor(design, o.id, own.of('relay', 'contactor')).map((r) => ({ value: r.key, label: r.name }))
                 "
                 @change="setRelay(o.id, $event)"
               />

@@ -35,8 +35,7 @@ export const feedRing: Rule = {
         const source: Source | undefined = feeds[at.part]?.[at.port];
         const ports: Record<string, Source> = (source && feeds[source.part]) ?? {};
         const passesOn: string | undefined = source && portOf(design.parts[source.part], source.port)?.passesOn;
-        const port: string | undefined =
-          passesOn ?? Object.keys(ports).find((p) => p === 'mains' || p === 'supply');
+        const port: string | undefined = passesOn ?? Object.keys(ports).find((p) => p === 'mains' || p === 'supply');
         at = source && port ? { part: source.part, port } : undefined;
       }
       const ring = at ? met.slice(met.findIndex((m) => m.part === at!.part)) : [];
