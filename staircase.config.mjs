@@ -15,6 +15,7 @@ export const staircase = {
   faults: ['units', 'machine', 'distribution', 'drivetrain', 'wiring', 'switches'],
   settings: ['units', 'machine', 'drivetrain', 'wiring', 'switches'],
   commands: ['units', 'machine', 'distribution', 'wiring'],
+  dialects: ['units', 'machine', 'settings', 'commands'],
   derivation: ['units', 'machine', 'distribution', 'drivetrain', 'wiring', 'switches', 'faults', 'settings'],
   findings: [
     'units',

@@ -1,0 +1,144 @@
+import { axesOf, type Design } from '../machine/design';
+import { circuitName } from '../machine/fields';
+import type { Scope } from '../machine/nameSheet';
+import type { Setting } from '../settings/setting';
+
+/** A figure that an entry may ask for, and the setting that it is of. A choice counts as 1 where it is `flag.on`, else as 0. */
+export interface Ask {
+  readonly setting: Setting;
+  readonly flag?: { readonly on: string; readonly off: string };
+}
+/** What an entry of a name sheet stands in: the control, an axis, a motor or an input, with all that is known of it by name. */
+export interface Context {
+  /** What it is, in words: `axis X`, `motor Y left`. */
+  readonly title: string;
+  /** Texts for names and places: the letter of an axis, the terminal of an input. */
+  readonly texts: Readonly<Record<string, string>>;
+  /** Figures that no setting holds: its place in the row, and how the machine counts. */
+  readonly facts: Readonly<Record<string, number>>;
+  readonly asks: Readonly<Record<string, Ask>>;
+}
+export type Contexts = Readonly<Record<Scope, readonly Context[]>>;
+
+interface Word {
+  /** Last part of the setting’s key. */
+  readonly setting: string;
+  readonly says: string;
+  readonly flag?: Ask['flag'];
+}
+const turned = { on: 'inverted', off: 'normal' };
+/** The words of each scope for expressions, with what they say. Lengths in mm, angles in °, times in s. */
+export const words: Readonly<Record<Exclude<Scope, 'machine'>, Readonly<Record<string, Word>>>> = {
+  axis: {
+    scale: { setting: 'scale', says: 'steps a mm or °, of its first motor' },
+    inverted: {
+      setting: 'direction-0',
+      says: '1 where the direction signal of its first motor is inverted',
+      flag: turned,
+    },
+    maxSpeed: { setting: 'max-speed', says: 'maximum speed, mm/s' },
+    acceleration: { setting: 'acceleration', says: 'acceleration, mm/s²' },
+    envelopeMin: { setting: 'envelope-min', says: 'minus end of the envelope, mm' },
+    envelopeMax: { setting: 'envelope-max', says: 'plus end of the envelope, mm' },
+    towardsPlus: {
+      setting: 'reference-towards',
+      says: '1 where the reference run goes towards plus',
+      flag: { on: 'plus', off: 'minus' },
+    },
+    fastApproach: { setting: 'reference-fast', says: 'fast approach of the reference run, mm/s' },
+    slowApproach: { setting: 'reference-slow', says: 'slow approach, mm/s' },
+    backOff: { setting: 'back-off', says: 'back-off, mm' },
+    datumPosition: { setting: 'datum-position', says: 'position at the datum, mm' },
+  },
+  motor: {
+    scale: { setting: 'scale', says: 'steps a mm or °' },
+    inverted: { setting: 'direction', says: '1 where its direction signal is inverted', flag: turned },
+    peakCurrent: { setting: 'peak-current', says: 'peak current of its driver, A' },
+  },
+  input: {
+    activeHigh: {
+      setting: 'active-when',
+      says: '1 where it is tripped when it reads high',
+      flag: { on: 'high', off: 'low' },
+    },
+    filter: { setting: 'filter', says: 'filter, s' },
+  },
+};
+/** Figures that are there besides: no setting holds them. */
+export const facts: Readonly<Record<Scope, Readonly<Record<string, string>>>> = {
+  machine: {
+    axes: 'how many axes there are',
+    inputs: 'how many inputs are used',
+    afterBackOff: '1 where the datum is set after the back-off',
+  },
+  axis: {
+    axis: 'its place among the axes, from 0',
+    linear: '1 for a linear axis, 0 for a rotary one',
+    motors: 'how many motors it has',
+    afterBackOff: '1 where the datum is set after the back-off',
+  },
+  motor: { motor: 'its place among the motors, from 0', axis: 'the place of its axis', linear: '1 on a linear axis' },
+  input: { input: 'its place among the inputs, from 0' },
+};
+
+/** Everything that the entries of a name sheet can stand in on this machine. */
+export function contextsOf(
+  design: Pick<Design, 'axes' | 'axisOrder' | 'circuits' | 'parts' | 'datumStrategy'>,
+  settings: readonly Setting[],
+): Contexts {
+  const byKey = new Map(settings.map((s) => [s.key, s]));
+  const ask = (table: Readonly<Record<string, Word>>, keyOf: (setting: string) => string): Context['asks'] =>
+    Object.fromEntries(
+      Object.entries(table).flatMap(([name, word]) => {
+        const setting = byKey.get(keyOf(word.setting));
+        return setting ? [[name, { setting, ...(word.flag ? { flag: word.flag } : {}) }]] : [];
+      }),
+    );
+  const afterBackOff = Number(design.datumStrategy === 'after-back-off');
+  const axes = axesOf(design).map(([id, a], axis): Context => ({
+    title: `axis ${a.letter}`,
+    texts: { letter: a.letter, lower: a.letter.toLowerCase() },
+    facts: { axis, linear: Number(a.motion === 'linear'), motors: a.drives.length, afterBackOff },
+    asks: ask(words.axis, (s) => `axis/${id}/${s}`),
+  }));
+  const motors = axesOf(design).flatMap(([id, a], axis) =>
+    a.drives.flatMap((drive, i) => {
+      // A motor on the channel of another one has nothing of its own to set.
+      if (!byKey.has(`axis/${id}/direction-${i}`)) return [];
+      const side = a.drives.length > 1 ? ` ${drive.side}` : '';
+      const keys: Record<string, string> = {
+        scale: `axis/${id}/scale${i ? `-${i}` : ''}`,
+        direction: `axis/${id}/direction-${i}`,
+        'peak-current': `driver/${drive.driver}/peak-current`,
+      };
+      return [
+        {
+          title: `motor ${a.letter}${side}`,
+          texts: { letter: a.letter, lower: a.letter.toLowerCase(), side: side.trim() || a.letter },
+          facts: { axis, linear: Number(a.motion === 'linear') },
+          asks: ask(words.motor, (s) => keys[s]!),
+        },
+      ];
+    }),
+  );
+  const inputs = Object.keys(design.circuits).flatMap((id, input): Context[] => {
+    const terminal = byKey.get(`input/${id}/terminal`)?.value;
+    if (!terminal?.known) return [];
+    return [
+      {
+        title: circuitName(design, id),
+        texts: { terminal: String(terminal.value), function: design.circuits[id]!.function },
+        facts: { input },
+        asks: ask(words.input, (s) => `input/${id}/${s}`),
+      },
+    ];
+  });
+  return {
+    machine: [
+      { title: 'control', texts: {}, facts: { axes: axes.length, inputs: inputs.length, afterBackOff }, asks: {} },
+    ],
+    axis: axes,
+    motor: motors.map((m, motor): Context => ({ ...m, facts: { ...m.facts, motor } })),
+    input: inputs.map((c, input) => ({ ...c, facts: { input } })),
+  };
+}

@@ -1,0 +1,90 @@
+import type { NameSheet } from '../machine/nameSheet';
+import type { SheetLine } from './lines';
+
+/** A value that the control gave for one of its names. */
+export interface Given {
+  readonly name: string;
+  /** As it stood there. */
+  readonly text: string;
+  /** Line of the text, from 1. */
+  readonly at: number;
+  /** What it says as a figure: of an option its code. Absent where it cannot be read. */
+  readonly value?: number;
+}
+/** What a text that a control printed tells. */
+export interface Dump {
+  /** By name; of a name that comes twice, the last one counts. */
+  readonly given: ReadonlyMap<string, Given>;
+  /** Names that come with another value further down. */
+  readonly twice: readonly string[];
+  /** Lines of the sheet’s form with names that it does not hold. */
+  readonly unknown: readonly Given[];
+  /** How many lines were read over: greetings, half lines, what belongs to nothing. */
+  readonly over: number;
+}
+/** A text longer than this is no dump of a control; more lines neither. */
+export const MOST_DUMP = { characters: 4_000_000, lines: 50_000 } as const;
+
+/** The pattern of a line as the sheet writes it: its name and value, and whatever stands around them, spaces loosely. */
+function patternOf(line: string): RegExp {
+  const parts = line
+    .trim()
+    .split(/(\{name\}|\{value\}|\{unit\}|\s+)/)
+    .filter(Boolean);
+  const source = parts.map((p) =>
+    p === '{name}'
+      ? '(?<name>\\S(?:[^\\n]{0,118}?\\S)?)'
+      : p === '{value}'
+        ? '(?<value>\\S(?:[^\\n]{0,118}?\\S)?)'
+        : p === '{unit}'
+          ? '(?:\\S{1,20})?'
+          : /^\s+$/.test(p)
+            ? '\\s+'
+            : p.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'),
+  );
+  // A unit that is not there leaves no space behind.
+  return new RegExp(`^${source.join('').replace(/\\s\+\(\?:\\S\{1,20\}\)\?$/, '(?:\\s+\\S{1,20})?')}$`, 'u');
+}
+
+/** Reads what a control printed, by the form of the sheet. What fits no line is counted, never guessed at. */
+export function readDump(sheet: NameSheet, lines: readonly SheetLine[], text: string): Dump {
+  const pattern = patternOf(sheet.dump);
+  const byName = new Map(lines.map((l) => [l.name, l]));
+  const given = new Map<string, Given>();
+  const twice = new Set<string>();
+  const unknown: Given[] = [];
+  const spaced = lines.some((l) => /\s/.test(l.name));
+  let over = 0;
+  const all = text.slice(0, MOST_DUMP.characters).split(/\r\n|\r|\n/, MOST_DUMP.lines);
+  all.forEach((raw, i) => {
+    const line = raw.trim();
+    if (!line) return;
+    const found = line.length <= 300 ? pattern.exec(line)?.groups : undefined;
+    const { name = '', value = '' } = found ?? {};
+    // A sentence that happens to fit the form is no setting: names have no spaces where none of the sheet has.
+    if (!found || (!spaced && /\s/.test(name))) {
+      over++;
+      return;
+    }
+    const of = byName.get(name);
+    const read: Given = { name, text: value, at: i + 1, ...valueOf(value, of, sheet.decimal) };
+    if (!of) {
+      unknown.push(read);
+      return;
+    }
+    const before = given.get(name);
+    if (before && before.text !== value) twice.add(name);
+    given.set(name, read);
+  });
+  return { given, twice: [...twice], unknown, over };
+}
+
+/** The figure that a text stands for: the code of an option, else a figure with the control’s decimal mark and perhaps its unit. */
+function valueOf(text: string, line: SheetLine | undefined, decimal: NameSheet['decimal']): { value?: number } {
+  const option = line?.entry.codes?.find((c) => c.text.toLowerCase() === text.toLowerCase());
+  if (option) return { value: option.code };
+  const unit = line?.unit;
+  const bare = unit && text.endsWith(unit) ? text.slice(0, -unit.length).trim() : text;
+  const figure = decimal === ',' ? bare.replace(',', '.') : bare;
+  return /^[-+]?(\d+(\.\d*)?|\.\d+)(e[-+]?\d{1,3})?$/i.test(figure) ? { value: Number(figure) } : {};
+}

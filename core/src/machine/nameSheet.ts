@@ -1,0 +1,64 @@
+import { z } from 'zod';
+import { Id, Name, Text } from './ids';
+import { unitNames } from '../units/units';
+
+/** What an entry stands for once each: the control as a whole, or each axis, each motor with a channel of its own, each input. */
+export const scopes = ['machine', 'axis', 'motor', 'input'] as const;
+export type Scope = (typeof scopes)[number];
+
+const Expression = z.string().min(1).max(500);
+const Template = z.string().min(1).max(120);
+const Line = z.string().max(200);
+
+/** One setting as the control has it, or one for each axis, motor or input. */
+export const SheetEntry = z.strictObject({
+  each: z.enum(scopes),
+  name: Template.describe(
+    'its name or number there; {letter}, {lower}, {axis}, {motor}, {input}, {terminal}, or a sum of them, such as {100 + axis}',
+  ),
+  what: z.string().max(120).describe('what it is, in plain words'),
+  menu: z.array(z.string().min(1).max(60)).max(8).optional().describe('where it is found, from the first menu on'),
+  only: Expression.optional().describe('left out where this is 0'),
+  value: Expression.describe('its value from what the machine needs, in mm, °, s, A and what follows from them'),
+  bits: z
+    .enum(['axis', 'motor', 'input'])
+    .optional()
+    .describe('the value is a mask with one bit for each of these, the first one lowest'),
+  unit: z.enum(unitNames).optional().describe('in which the control counts; none for a mask, a code or a count'),
+  rotaryUnit: z.enum(unitNames).optional().describe('the same for an axis that turns'),
+  step: z.number().positive().max(1e9).optional().describe('smallest step that it takes'),
+  least: z.number().min(-1e12).max(1e12).optional(),
+  most: z.number().min(-1e12).max(1e12).optional(),
+  codes: z
+    .array(z.strictObject({ code: z.number().min(-1e9).max(1e9), text: z.string().min(1).max(60) }))
+    .max(64)
+    .optional()
+    .describe('what it writes and shows for a value: its options'),
+  restart: z.boolean().optional().describe('takes effect only after a restart'),
+});
+export type SheetEntry = z.infer<typeof SheetEntry>;
+
+/** How a control, or a drive, names its settings: entered by its user, from its manual and from what it prints. */
+export const NameSheet = z.strictObject({
+  format: z.literal('nodaxis-name-sheet'),
+  version: z.literal(1),
+  id: Id,
+  name: Name,
+  about: Text,
+  decimal: z.enum(['.', ',']),
+  dump: Line.refine(holdsBoth, 'needs {name} and {value}').describe(
+    'a line of what it prints, such as "{name} is {value}"',
+  ),
+  set: Line.refine(holdsBoth, 'needs {name} and {value}').describe(
+    'the line that sets one, such as "put {name} {value}"',
+  ),
+  before: z.array(Line).max(20).describe('lines ahead of all others'),
+  after: z.array(Line).max(20).describe('lines behind all others, such as the one that saves'),
+  restart: Line.optional().describe('the line that restarts it; absent where a hand does so'),
+  entries: z.array(SheetEntry).max(1000),
+});
+export type NameSheet = z.infer<typeof NameSheet>;
+
+function holdsBoth(line: string): boolean {
+  return line.includes('{name}') && line.includes('{value}');
+}
