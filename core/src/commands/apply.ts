@@ -12,6 +12,7 @@ import { fail, ok } from '../units/result';
 import type { Command, CommandName, Handler } from './command';
 import { feedCommands, followParts } from './feeds';
 import { headCommands } from './heads';
+import { useNameSheet } from './nameSheet';
 import { setField } from './fields';
 import { inputs } from './inputs';
 import { mechanics } from './mechanics';
@@ -45,6 +46,7 @@ const handlers: { [K in CommandName]: Handler<K> } = {
   ...cabling,
   ...feedCommands,
   ...headCommands,
+  'use-name-sheet': useNameSheet,
 };
 
 export interface Edit {

@@ -10,6 +10,7 @@ import type {
 } from '../machine/connections';
 import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
+import type { NameSheet } from '../machine/nameSheet';
 import type { Axis, AxisEnd, ToolHead, TransmissionKind } from '../machine/mechanics';
 import type { FeedSource } from '../machine/feeds';
 import type { PartSlot } from '../machine/slots';
@@ -136,6 +137,8 @@ export interface CommandArgs {
   'set-jumper': { part: string; jumper: string; closed: boolean };
   'override-setting': { setting: string; title: string; value: Override['value']; reason: string };
   'clear-override': { setting: string; title: string };
+  /** How the control names its settings; `null`: no longer. The sheet is embedded: a later edit of the original changes no machine. */
+  'use-name-sheet': { sheet: NameSheet | null };
 }
 
 export type CommandName = keyof CommandArgs;

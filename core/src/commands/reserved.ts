@@ -17,6 +17,7 @@ const texts: ReadonlySet<string> = new Set([
   'boardRevision',
   'value',
   'entry',
+  'sheet',
 ]);
 
 /**

@@ -31,13 +31,13 @@ export function conventionBehind(
   // A way between two places may be counted with the back-off or without it.
   const [, axis] = slots[0]?.setting.key.split('/') ?? [];
   const backOff = settings.get(`axis/${axis}/back-off`);
-  if (!unit || dimensionOf(unit) !== 'length' || !backOff?.value.known || slots.some((s) => s.setting === backOff))
-    return undefined;
+  if (!unit || dimensionOf(unit) !== 'length' || !backOff?.value.known) return undefined;
   const way = fromBase(Number(backOff.value.value), unit);
-  if (way > 0 && near(Math.abs(given - value), way))
-    return given > value
-      ? 'more by the back-off: the control counts it, the sheet does not'
-      : 'less by the back-off: the control leaves it out, the sheet counts it';
+  const counted = slots.some((s) => s.setting.key === backOff.key);
+  if (way > 0 && near(counted ? value - given : given - value, way))
+    return counted
+      ? 'less by the back-off: the control leaves it out, the sheet counts it'
+      : 'more by the back-off: the control counts it, the sheet does not';
   return undefined;
 }
 

@@ -60,6 +60,6 @@ describe('expressions of a name sheet', () => {
     const read = readExpression('max - min + max');
     if (!read.ok) throw new Error(read.error);
     expect(read.value.names).toEqual(['max', 'min']);
-    expect(read.value.withNumbers({ max: 290, min: -10 }, String)).toBe('290 - (-10) + 290');
+    expect(read.value.withWords({ max: '290 mm', min: '(-10 mm)' })).toBe('290 mm - (-10 mm) + 290 mm');
   });
 });

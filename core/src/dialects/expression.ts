@@ -11,8 +11,8 @@ export interface Expression {
   readonly names: readonly string[];
   /** Its value over these figures; a mistake in words where there is none, such as a division by zero. */
   value(figures: Readonly<Record<string, number>>): Result<number, string>;
-  /** Its text with the figures in the place of their names. */
-  withNumbers(figures: Readonly<Record<string, number>>, print: (n: number) => string): string;
+  /** Its text with what the names stand for in their place. */
+  withWords(words: Readonly<Record<string, string>>): string;
 }
 
 /** Longer texts are no expression of a setting; what nests deeper neither. */
@@ -93,11 +93,7 @@ export function readExpression(text: string): Result<Expression, string> {
         throw e;
       }
     },
-    withNumbers: (figures, print) =>
-      text.replace(/[A-Za-z_]\w*/g, (name) => {
-        const figure = own(figures, name);
-        return figure === undefined ? name : figure < 0 ? `(${print(figure)})` : print(figure);
-      }),
+    withWords: (words) => text.replace(/[A-Za-z_]\w*/g, (name) => own(words, name) ?? name),
   });
 }
 

@@ -1,7 +1,7 @@
 import type { Design } from '../machine/design';
 import type { NameSheet, SheetEntry } from '../machine/nameSheet';
 import type { Setting } from '../settings/setting';
-import { dimensionOf, fromBase, type Dimension, type Unit } from '../units/units';
+import { baseUnit, dimensionOf, fromBase, type Dimension, type Unit } from '../units/units';
 import { contextsOf, words, type Context } from './contexts';
 import { readExpression, type Expression } from './expression';
 import { readTemplate, type Template } from './template';
@@ -151,11 +151,8 @@ function lineOf(
   const figures = slots.map(figureOf);
   const exact = missing.length ? undefined : over(figures);
   const line = { name: name.value, what, entry, unit, slots, missing, over };
-  const numbers = value.value.withNumbers(
-    Object.fromEntries(
-      slots.filter((s) => s.bit === undefined || s.bit === 0).map((s, i) => [s.name, shown(figures[i]!)]),
-    ),
-    String,
+  const numbers = value.value.withWords(
+    Object.fromEntries(slots.filter((s) => !s.bit).map((s) => [s.name, inWords(s)])),
   );
   if (exact === undefined)
     return {
@@ -254,7 +251,15 @@ const plain = (value: number): string => {
   const text = String(value);
   return text.includes('e') ? value.toFixed(12).replace(/\.?0+$/, '') : text;
 };
-const shown = (value: number): number => Number(value.toPrecision(7));
+/** What a slot stands for, in words: its choice, or its figure with the unit in which an expression counts. */
+function inWords({ setting, flag, ...slot }: Slot): string {
+  const { kind, value } = setting;
+  if (!value.known) return slot.name;
+  if (flag || kind.type !== 'quantity') return String(value.value);
+  const unit = baseUnit(kind.dimension);
+  const text = `${Number(Number(value.value).toPrecision(7))}${unit === '1' ? '' : ` ${unit}`}`;
+  return text.startsWith('-') ? `(${text})` : text;
+}
 /** Which bits a mask is made of. */
 const maskInWords = (slots: readonly Slot[], mask: number): string => {
   const last = Math.max(-1, ...slots.map((s) => s.bit ?? -1));

@@ -67,7 +67,7 @@ export function readDump(sheet: NameSheet, lines: readonly SheetLine[], text: st
       return;
     }
     const of = byName.get(name);
-    const read: Given = { name, text: value, at: i + 1, ...valueOf(value, of, sheet.decimal) };
+    const read: Given = { name, text: value, at: i + 1, ...givenValue(value, of, sheet.decimal) };
     if (!of) {
       unknown.push(read);
       return;
@@ -80,7 +80,11 @@ export function readDump(sheet: NameSheet, lines: readonly SheetLine[], text: st
 }
 
 /** The figure that a text stands for: the code of an option, else a figure with the control’s decimal mark and perhaps its unit. */
-function valueOf(text: string, line: SheetLine | undefined, decimal: NameSheet['decimal']): { value?: number } {
+export function givenValue(
+  text: string,
+  line: SheetLine | undefined,
+  decimal: NameSheet['decimal'],
+): { value?: number } {
   const option = line?.entry.codes?.find((c) => c.text.toLowerCase() === text.toLowerCase());
   if (option) return { value: option.code };
   const unit = line?.unit;

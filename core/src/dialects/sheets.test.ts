@@ -16,6 +16,9 @@ import { bramble } from './sheets/bramble';
 import { sorrel } from './sheets/sorrel';
 import { SimulatedControl } from './simulatedControl';
 import { overridesFor } from './takeIn';
+import { readSheet, writeSheet } from './sheetFile';
+import { dumpOf, heldOf, movedBetween, type Snapshot } from './snapshots';
+import { typedTexts, withoutTyped } from '../reports/typedTexts';
 import { canWrite, inMenuOrder, writeCommands } from './write';
 
 const at = '2026-01-01T00:00:00.000Z';
@@ -207,7 +210,8 @@ describe('what differs', () => {
     ['by the second', sorrel, 'top.x', (v: number) => v / 60, 'by the second'],
     ['in inches', sorrel, 'high.x', (v: number) => v / 25.4, 'in inches'],
     ['with its sign turned', sorrel, 'high.x', (v: number) => -v, 'sign'],
-    ['without the back-off', bramble, '20.3', (v: number) => v, undefined],
+    ['nothing at all', bramble, '20.3', (v: number) => v, undefined],
+    ['without the back-off', bramble, '20.3', (v: number) => v - 3, 'less by the back-off'],
     ['a mask by its bits', bramble, '10.1', (v: number) => v ^ 2, 'bit 1 is'],
   ] as const)('%s', (_, sheet, name, value, because) => {
     const found = changed(sheet, name, value);
@@ -280,5 +284,42 @@ describe('what differs', () => {
       200,
       [{ key: 'axis/x/scale', title: expect.any(String) as string, value: 400 }],
     ]);
+  });
+});
+
+describe('a sheet as a file, and what the control held before', () => {
+  it('is written and read back; what is no sheet is refused by its place', () => {
+    for (const sheet of sheets) expect(readSheet(writeSheet(sheet), 'a.json')).toEqual({ ok: true, value: sheet });
+    const wrong = { ...sorrel, entries: [{ ...sorrel.entries[0]!, each: 'spindle' }], dump: 'nothing' };
+    const read = readSheet(JSON.stringify(wrong), 'a.json');
+    expect(read.ok ? [] : read.error.map((f) => f.where)).toEqual(['a.json.dump', 'a.json.entries.0.each']);
+    expect(readSheet('{', 'a.json').ok).toBe(false);
+  });
+  it('embedded in the machine and taken out again, by the door; it never leaves with a help report', () => {
+    const file = wren();
+    const used = applyCommand(file, { name: 'use-name-sheet', args: { sheet: sorrel } }, at);
+    if (!used.ok) throw new Error(used.error[0]!.what);
+    expect(used.value.file.design.nameSheet).toEqual(sorrel);
+    expect(withoutTyped(used.value.file.design)).not.toHaveProperty('nameSheet');
+    expect(typedTexts(used.value.file.design)).toEqual(typedTexts(file.design));
+    const out = applyCommand(used.value.file, { name: 'use-name-sheet', args: { sheet: null } }, at);
+    expect(out.ok && out.value.file.design).toEqual(file.design);
+  });
+  it('two readings are held against each other, and one of them against the machine again', () => {
+    const file = dunnock();
+    const lines = linesFor(sorrel, file);
+    const control = told(sorrel, lines);
+    const held = () => heldOf(readDump(sorrel, lines, control.dump()));
+    const before = held();
+    control.set('top.x', 100);
+    const after = held();
+    const was = before.find(([name]) => name === 'top.x')![1];
+    expect(movedBetween({ held: before }, { held: after })).toEqual([{ name: 'top.x', was, is: '100.0' }]);
+    expect(movedBetween({ held: before.slice(1) }, { held: before })).toEqual([
+      { name: before[0]![0], was: undefined, is: before[0]![1] },
+    ]);
+    const entry = { kind: 'control', id: 'entry-1', at, sheet: sorrel.name, held: after } as const;
+    const again = compareDump(lines, dumpOf(entry as unknown as Snapshot, sorrel, lines), settingsOf(file));
+    expect(again.filter((d) => d.standing === 'differs').map((d) => d.line.name)).toEqual(['top.x']);
   });
 });

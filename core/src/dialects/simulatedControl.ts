@@ -33,9 +33,9 @@ export class SimulatedControl {
     this.held.set(given.name, toStep(given.value, step));
     return undefined;
   }
-  /** Turns one of its settings, as a hand would. */
+  /** Turns one of its settings, as a hand would; of a name that it has not, nothing. */
   set(name: string, value: number): void {
-    this.held.set(name, value);
+    if (this.byName.has(name)) this.held.set(name, value);
   }
   /** All that it holds, a line each. */
   dump(): string {

@@ -1,11 +1,8 @@
 import type { Command } from '../commands/command';
 import type { Setting } from '../settings/setting';
 import { quantity } from '../units/quantity';
-import { toBase, unitsOf, type Dimension } from '../units/units';
+import { baseUnit } from '../units/units';
 import type { Taken } from './compare';
-
-/** The unit in which core counts a dimension. */
-const baseUnit = (of: Dimension) => unitsOf(of).find((u) => toBase(1, u) === 1 && toBase(2, u) === 2)!;
 
 /** The edits that take what the control holds into the machine, each as a setting by hand with its reason. */
 export const overridesFor = (taken: readonly Taken[], settings: readonly Setting[], reason: string): Command[] =>

@@ -1,3 +1,4 @@
+import isEqual from 'fast-deep-equal';
 import type { Design } from '../machine/design';
 import { circuitName, describeField, fieldTitle } from '../machine/fields';
 import type { TerminalRef } from '../machine/ids';
@@ -228,8 +229,17 @@ export function compareRevisions(before: Revised, after: Revised, display: Displ
       is: b === undefined ? '–' : partName(is, b),
     });
   }
+  if (!isEqual(was.nameSheet, is.nameSheet))
+    lines.push({
+      group: 'Machine',
+      what: 'Name sheet of the control',
+      was: was.nameSheet?.name ?? '–',
+      is: is.nameSheet?.name ?? '–',
+    });
   for (const key of ids(was, is))
-    if (!['parts', 'axes', 'circuits', 'outputs', 'conductors', 'overrides', 'roles', 'rails'].includes(key))
+    if (
+      !['parts', 'axes', 'circuits', 'outputs', 'conductors', 'overrides', 'roles', 'rails', 'nameSheet'].includes(key)
+    )
       walk('Machine', key, was[key], is[key]);
   lines.push(...settingLines(before.settings, after.settings, display));
   return lines;

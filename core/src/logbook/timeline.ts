@@ -1,6 +1,6 @@
 import type { JournalEntry, MachineFile, Revision } from '../machine/file';
 
-export type LineKind = 'edit' | 'test' | 'rehearsal' | 'rework' | 'note' | 'tick' | 'waiver';
+export type LineKind = 'edit' | 'test' | 'rehearsal' | 'rework' | 'note' | 'tick' | 'waiver' | 'control';
 
 /** One line of the logbook, ready to be shown, filtered and searched. */
 export interface TimelineLine {
@@ -52,6 +52,14 @@ function lineOf(e: JournalEntry, revision: number, titleOf: (key: string) => str
       return { ...line, kind: 'note', about: e.subject ?? '', text: e.text, photos: e.photos ?? [] };
     case 'tick':
       return { ...line, kind: 'tick', about: e.subject, text: e.subject, detail: e.state };
+    case 'control':
+      return {
+        ...line,
+        kind: 'control',
+        about: 'control',
+        text: `Read from the control: ${e.held.length} settings, by the sheet ${e.sheet}`,
+        detail: e.text ?? '',
+      };
     case 'waiver':
       return {
         ...line,

@@ -12,6 +12,7 @@ import { quantityOf } from '../units/quantity';
 import { DecidedFeeds } from './feeds';
 import { Rails } from './rails';
 import { Id, Name, Text } from './ids';
+import { NameSheet } from './nameSheet';
 import { Axis, MassItem, ToolHead, machineKinds } from './mechanics';
 import { Part } from './parts';
 
@@ -85,6 +86,7 @@ export const Design = z.strictObject({
     .optional()
     .describe('planning table of the largest current by section, where it differs from the usual one'),
   mainsVoltage: quantityOf('voltage'),
+  nameSheet: NameSheet.optional().describe('how the control of this machine names its settings'),
   overrides: z.record(Id, Override).describe('keyed by the setting that they replace'),
 });
 export type Design = z.infer<typeof Design>;

@@ -40,6 +40,14 @@ export const JournalEntry = z.discriminatedUnion('kind', [
     state: z.string().max(40).describe('what it is now: connected, checked …'),
   }),
   entry('rework', { subject: z.string().max(200), text: Text }),
+  entry('control', {
+    sheet: Name.describe('the name sheet by which it was read'),
+    held: z
+      .array(z.tuple([z.string().max(120), z.string().max(120)]))
+      .max(5000)
+      .describe('what the control held then: name and value, as it printed them'),
+    text: Text.optional(),
+  }),
   entry('note', { subject: z.string().max(200).optional(), text: Text, photos: PictureIds.optional() }),
 ]);
 export type JournalEntry = z.infer<typeof JournalEntry>;

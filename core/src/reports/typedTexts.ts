@@ -18,9 +18,10 @@ const shipped: ReadonlySet<string> = new Set(
   })(library),
 );
 
-/** Never asked for release: what tells who somebody is, and pictures of nobody’s business. */
+/** Never asked for release: what tells who somebody is, pictures of nobody’s business, and the name sheet, which stays out as a whole. */
 const ALWAYS_OUT: readonly RegExp[] = [/^name$/, /^notes$/, /\.notes$/];
-const isOut = (path: readonly string[]): boolean => ALWAYS_OUT.some((p) => p.test(path.join('.')));
+const isOut = (path: readonly string[]): boolean =>
+  path[0] === 'nameSheet' || ALWAYS_OUT.some((p) => p.test(path.join('.')));
 
 /** What the planner writes of conductors and cables. */
 const plannersTexts = (design: Design): string[] => {
@@ -133,5 +134,6 @@ export function withoutTyped(design: Design, released: ReadonlySet<string> = new
     ]),
   );
   const conductors = Object.fromEntries(Object.entries(plain.conductors).map(([id, { photos: _p, ...c }]) => [id, c]));
-  return { ...plain, parts, conductors };
+  const { nameSheet: _s, ...rest } = plain;
+  return { ...rest, parts, conductors };
 }

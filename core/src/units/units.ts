@@ -161,5 +161,8 @@ export function findUnit(text: string): Unit | undefined {
   return loose.size === 1 ? [...loose][0] : undefined;
 }
 
+/** The unit in which core counts a dimension. */
+export const baseUnit = (dimension: Dimension): Unit =>
+  unitNames.find((u) => dimensionOf(u) === dimension && toBase(1, u) === 1 && toBase(2, u) === 2)!;
 /** The units of one dimension, in the order in which the table lists them. */
 export const unitsOf = (dimension: Dimension): Unit[] => unitNames.filter((u) => dimensionOf(u) === dimension);

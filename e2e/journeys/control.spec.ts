@@ -1,0 +1,98 @@
+import { readFileSync } from 'node:fs';
+import { expect, expectAccessible, field, goTo, openMachine, test } from './bench';
+
+test('into the control and out of it: lines to paste, what it prints held against them, a wrong travel and who is right', async ({
+  page,
+}) => {
+  await openMachine(page, 'Dunnock', 'Settings');
+  await page.getByRole('tab', { name: 'In the control’s words' }).click();
+  await page.getByRole('button', { name: 'Bramble, menu control' }).click();
+  const out = page.getByRole('region', { name: 'Into the control' });
+  await expect(out).toContainText('31 settings to give it');
+  await expect(page.getByRole('tab', { name: 'Bramble, menu control' })).toBeVisible();
+  await expectAccessible(page);
+
+  // The lines as a file: what a control that was set by them prints.
+  const saved = page.waitForEvent('download');
+  await out.getByRole('button', { name: 'Save as file' }).click();
+  const lines = readFileSync(await (await saved).path(), 'utf8');
+  const travel = Number(/^20\.3 = (.*)$/m.exec(lines)![1]!.replace(',', '.'));
+  const rows = page.getByRole('region', { name: 'Line by line' });
+  const backOff = Number(/^20\.7 = (.*)$/m.exec(lines)![1]!.replace(',', '.'));
+  const shorter = (travel - backOff).toFixed(2).replace('.', ',');
+
+  // It holds a travel without the back-off, a slower approach of Y, and prints a greeting and settings of its own.
+  const printed = `Bramble, good morning\n${lines
+    .replace(/^20\.3 = .*$/m, `20.3 = ${shorter}`)
+    .replace(/^21\.6 = .*$/m, '21.6 = 3,00')}99.1 = 4\n`;
+  const read = page.getByRole('region', { name: 'Out of the control' });
+  await read.getByRole('textbox', { name: 'What the control prints' }).fill(printed);
+  await expect(read).toContainText('29 the same, 2 differ.');
+  await expect(read).toContainText('Not in the sheet: 99.1 (line 33).');
+  await expect(out).toContainText('2 settings differ from what the control holds');
+  await rows.getByRole('radio', { name: 'what differs: 2' }).check({ force: true });
+  const wrong = rows.getByRole('row').filter({ hasText: '20.3' });
+  await expect(wrong).toContainText('less by the back-off: the control leaves it out, the sheet counts it');
+  // Two settings make a travel: it is put right in the control. One makes an approach: there a person says who is right.
+  await expect(wrong.getByRole('button')).toHaveCount(0);
+  await rows.getByRole('button', { name: 'The control is right: Speed, touching, axis Y' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(read).toContainText('30 the same, 1 differs.');
+
+  // The reading is kept with its date, and stands after a reload; only what differs is given out.
+  await read.getByRole('button', { name: 'Keep this reading' }).click();
+  await expect(read).toContainText('As read on');
+  await page.reload();
+  await expect(out).toContainText('1 setting differs from what the control holds');
+  const fewer = page.waitForEvent('download');
+  await out.getByRole('button', { name: 'Save as file' }).click();
+  expect(readFileSync(await (await fewer).path(), 'utf8').trim()).toBe(`20.3 = ${travel.toFixed(2).replace('.', ',')}`);
+
+  // On paper: in the order of the menus, with boxes; no button.
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('heading', { name: 'Axes › Travel' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Copy the lines' })).toBeHidden();
+  await page.emulateMedia({ media: 'screen' });
+
+  await page.getByRole('tab', { name: 'What it needs' }).click();
+  await expect(field(page, 'axis/y/reference-slow')).toContainText('21.6 of Bramble, menu control holds 3,00');
+  await goTo(page, 'Binder');
+  await page.getByRole('tab', { name: 'Logbook' }).click();
+  await expect(page.getByText('Read from the control: 31 settings, by the sheet Bramble, menu control')).toBeVisible();
+});
+
+test('a sheet of one’s own is saved, changed and opened; what cannot be worked out says why, on a phone too', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await openMachine(page, 'Wren', 'Settings');
+  await page.getByRole('tab', { name: 'In the control’s words' }).click();
+  await page.getByRole('button', { name: 'Sorrel, line control' }).click();
+  const saved = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save this sheet as a file' }).click();
+  const sheet = JSON.parse(readFileSync(await (await saved).path(), 'utf8')) as {
+    name: string;
+    entries: { name: string; value: string; most?: number }[];
+  };
+  sheet.name = 'My own';
+  const top = sheet.entries.find((e) => e.name === 'top.{lower}')!;
+  top.most = 100;
+  sheet.entries.find((e) => e.name === 'low.{lower}')!.value = 'envelopeLow';
+  const open = (text: string) =>
+    page.locator('input[aria-label="Another name sheet"]').setInputFiles({
+      name: 'my.name-sheet.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(text),
+    });
+  await open(JSON.stringify(sheet));
+  await expect(page.getByRole('tab', { name: 'My own' })).toBeVisible();
+  await page.getByRole('radio', { name: /left out/ }).check({ force: true });
+  const rows = page.getByRole('region', { name: 'Line by line' });
+  await expect(rows).toContainText('The control takes no more than 100 mm/min');
+  await expect(rows).toContainText('envelopeLow is not known here');
+  await open('{ "format": "nodaxis-name-sheet" }');
+  await expect(page.getByRole('alert')).toContainText('my.name-sheet.json.entries');
+  await expect(page.getByRole('tab', { name: 'My own' })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).first().click();
+  await expect(page.getByRole('tab', { name: 'Sorrel, line control' })).toBeVisible();
+});

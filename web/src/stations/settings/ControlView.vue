@@ -1,0 +1,272 @@
+<script setup lang="ts">
+import { CopyDocument, Delete, Download, FolderOpened, Printer } from '@element-plus/icons-vue';
+import { compareDump, takenFrom, type Difference } from '@nodaxis/core/dialects/compare';
+import { dumpInWords } from '@nodaxis/core/dialects/dumpWords';
+import { linesOfSheet, type SheetLine } from '@nodaxis/core/dialects/lines';
+import { MOST_DUMP, readDump } from '@nodaxis/core/dialects/readDump';
+import { readSheet, writeSheet } from '@nodaxis/core/dialects/sheetFile';
+import { sheets } from '@nodaxis/core/dialects/sheets/index';
+import { dumpOf, heldOf, snapshotsOf } from '@nodaxis/core/dialects/snapshots';
+import { overridesFor } from '@nodaxis/core/dialects/takeIn';
+import { canWrite, writeCommands } from '@nodaxis/core/dialects/write';
+import type { NameSheet } from '@nodaxis/core/machine/nameSheet';
+import type { Fault } from '@nodaxis/core/units/result';
+import { computed, ref } from 'vue';
+import { useDraft } from '../../document/drafts';
+import { useOpenMachine } from '../../document/openMachine';
+import { download } from '../../document/transfer';
+import ActionButton from '../../ui/ActionButton.vue';
+import Caution from '../../ui/Caution.vue';
+import FilePicker from '../../ui/FilePicker.vue';
+import PickOne from '../../ui/PickOne.vue';
+import TextField from '../../ui/TextField.vue';
+import FaultList from '../../widgets/FaultList.vue';
+import ControlLines from './ControlLines.vue';
+import MenuSheet from './MenuSheet.vue';
+
+/** The settings in the control’s own words: what to give it, what it holds, and where the two differ. */
+const machine = useOpenMachine();
+const faults = ref<Fault[]>([]);
+const done = ref('');
+const sheet = computed(() => machine.design.nameSheet);
+const settings = computed(() => machine.figures.settings);
+const lines = computed(() => (sheet.value ? linesOfSheet(sheet.value, machine.design, settings.value) : []));
+
+function use(next: NameSheet | null): void {
+  done.value = '';
+  faults.value = machine.run({ name: 'use-name-sheet', args: { sheet: next } });
+}
+const useShipped = (id: string) => use(sheets.find((s) => s.id === id) ?? null);
+async function open([file]: File[]): Promise<void> {
+  if (!file) return;
+  const read = readSheet(await file.text(), file.name);
+  if (read.ok) use(read.value);
+  else faults.value = read.error;
+}
+const save = (of: NameSheet) => download(`${of.name}.name-sheet.json`, writeSheet(of));
+
+/** What was pasted, kept as it is typed; without it, the reading that was kept last. */
+const pasted = useDraft(() => `${machine.file.id}/control-dump`, '', false);
+const snapshots = computed(() => snapshotsOf(machine.file.journal));
+const last = computed(() => snapshots.value.at(-1));
+const reading = computed(() =>
+  sheet.value && pasted.value.trim() ? readDump(sheet.value, lines.value, pasted.value) : undefined,
+);
+const dump = computed(
+  () => reading.value ?? (sheet.value && last.value ? dumpOf(last.value, sheet.value, lines.value) : undefined),
+);
+const differences = computed(() => dump.value && compareDump(lines.value, dump.value, settings.value));
+const differing = computed(() => differences.value?.filter((d) => d.standing === 'differs') ?? []);
+const told = computed(() => (dump.value && differences.value ? dumpInWords(dump.value, differences.value) : []));
+async function openDump([file]: File[]): Promise<void> {
+  if (file) pasted.value = (await file.text()).slice(0, MOST_DUMP.characters);
+}
+const date = (at: string) => new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+function keep(): void {
+  if (!reading.value || !sheet.value) return;
+  faults.value = machine.log({ kind: 'control', sheet: sheet.value.name, held: heldOf(reading.value) });
+  if (faults.value.length) return;
+  pasted.value = '';
+  done.value = 'Kept in the logbook.';
+}
+
+const which = ref<'all' | 'differs' | 'left'>('all');
+const rows = computed(() =>
+  lines.value
+    .map((line, i) => ({ line, difference: differences.value?.[i] }))
+    .filter(({ line, difference }) =>
+      which.value === 'differs'
+        ? difference && difference.standing !== 'same' && difference.standing !== 'not given'
+        : which.value === 'left'
+          ? !canWrite(line)
+          : true,
+    ),
+);
+/** What is given out: once something was read, what differs from it; else everything. */
+const toWrite = computed((): SheetLine[] => (differences.value ? differing.value.map((d) => d.line) : lines.value));
+const written = computed(() => sheet.value && writeCommands(sheet.value, toWrite.value));
+const left = computed(() => lines.value.filter((l) => !canWrite(l)).length);
+const text = computed(() => `${written.value?.commands.join('\n') ?? ''}\n`);
+async function copy(): Promise<void> {
+  try {
+    await navigator.clipboard.writeText(text.value);
+    done.value = `${written.value!.commands.length} lines copied.`;
+  } catch {
+    done.value = 'This browser does not let a page copy. Save the file instead.';
+  }
+}
+const giving = computed(() => {
+  const one = toWrite.value.filter(canWrite).length === 1;
+  if (differences.value)
+    return one ? 'setting differs from what the control holds' : 'settings differ from what the control holds';
+  return one ? 'setting to give it' : 'settings to give it';
+});
+const saveCommands = () => download(`${machine.design.name} for ${sheet.value!.name}.txt`, text.value, 'text/plain');
+const print = () => window.print();
+
+function takeOver({ line, given }: Difference): void {
+  const taken = given?.value === undefined ? undefined : takenFrom(line, given.value);
+  if (!taken || !sheet.value) return;
+  const commands = overridesFor(taken, settings.value, `${line.name} of ${sheet.value.name} holds ${given!.text}`);
+  faults.value = machine.run({ name: 'several', args: { title: `As the control has it: ${line.what}`, commands } });
+}
+</script>
+
+<template>
+  <div class="stack">
+    <Caution v-if="faults.length" kind="refused"><FaultList :faults="faults" /></Caution>
+    <section v-if="!sheet" class="sheet stack" aria-label="Name sheet">
+      <h2>Your control calls these settings by other names</h2>
+      <p>
+        A name sheet tells what each setting is called there, in which unit, and how it counts. With one, the values
+        come out as lines to paste or as a list in the order of the menus, and what the control prints is held against
+        them.
+      </p>
+      <div class="row wrap">
+        <ActionButton
+          v-for="s in sheets"
+          :key="s.id"
+          kind="framed"
+          :disabled="machine.readOnly"
+          @click="useShipped(s.id)"
+          >{{ s.name }}</ActionButton
+        >
+        <FilePicker
+          accept=".json,application/json"
+          label="Name sheet"
+          kind="main"
+          :disabled="machine.readOnly"
+          @files="open"
+          ><FolderOpened />Open a sheet</FilePicker
+        >
+      </div>
+      <p class="soft">
+        The first two are of invented controls, to try it out. A sheet is a text file: save one, and write the names of
+        your control into it.
+      </p>
+    </section>
+    <template v-else>
+      <div class="columns">
+        <section class="sheet stack" aria-label="Into the control">
+          <h2>Into the control</h2>
+          <p>
+            <strong class="figure">{{ toWrite.filter(canWrite).length }}</strong>
+            {{ giving
+            }}<template v-if="left"
+              >; {{ left }} left out: <ActionButton kind="bare" @click="which = 'left'">why</ActionButton></template
+            >.
+          </p>
+          <p v-if="written?.restart" class="soft">Some count only after a restart of the control.</p>
+          <div class="row wrap">
+            <ActionButton kind="main" :disabled="!written?.commands.length" @click="copy"
+              ><CopyDocument />Copy the lines</ActionButton
+            >
+            <ActionButton kind="framed" :disabled="!written?.commands.length" @click="saveCommands"
+              ><Download />Save as file</ActionButton
+            >
+            <ActionButton kind="framed" data-hint="In the order of its menus, with boxes to tick" @click="print"
+              ><Printer />Print</ActionButton
+            >
+          </div>
+          <p v-if="done" role="status" class="soft">{{ done }}</p>
+          <div class="row wrap foot">
+            <span class="soft">By the sheet “{{ sheet.name }}”</span>
+            <ActionButton aria-label="Save this sheet as a file" data-hint="Save the sheet" @click="save(sheet)"
+              ><Download
+            /></ActionButton>
+            <FilePicker
+              accept=".json,application/json"
+              label="Another name sheet"
+              kind="bare"
+              :disabled="machine.readOnly"
+              @files="open"
+              >another sheet</FilePicker
+            >
+            <ActionButton
+              aria-label="Take the sheet out"
+              data-hint="Take it out"
+              :disabled="machine.readOnly"
+              @click="use(null)"
+              ><Delete
+            /></ActionButton>
+          </div>
+        </section>
+        <section class="sheet stack" aria-label="Out of the control">
+          <h2>Out of the control</h2>
+          <TextField
+            v-model="pasted"
+            type="textarea"
+            :rows="4"
+            class="mono"
+            aria-label="What the control prints"
+            :placeholder="`Paste what it prints: ${sheet.dump}`"
+          />
+          <div class="row wrap">
+            <FilePicker
+              accept=".txt,.log,.csv,text/plain"
+              label="What the control printed"
+              kind="framed"
+              @files="openDump"
+              ><FolderOpened />Open a file</FilePicker
+            >
+            <ActionButton v-if="reading" kind="framed" :disabled="machine.readOnly || !reading.given.size" @click="keep"
+              >Keep this reading</ActionButton
+            >
+            <span v-if="!reading && last" class="soft">As read on {{ date(last.at) }}</span>
+          </div>
+          <p v-if="differences" role="status">
+            <strong :class="{ bad: differing.length }">{{ told[0] }}</strong> {{ told.slice(1).join(' ') }}
+          </p>
+        </section>
+      </div>
+      <section class="sheet stack" aria-label="Line by line">
+        <div class="row spread wrap">
+          <h2>Line by line</h2>
+          <PickOne
+            v-model="which"
+            label="Which lines"
+            :options="[
+              { value: 'all', label: `all ${lines.length}` },
+              { value: 'differs', label: `what differs: ${differing.length}` },
+              { value: 'left', label: `left out: ${left}` },
+            ]"
+          />
+        </div>
+        <ControlLines :rows="rows" :read-only="machine.readOnly" @take-over="takeOver" />
+      </section>
+      <Caution class="screen">
+        Before you give it anything, save what the control holds now. Then try the first move with a hand on the stop.
+      </Caution>
+      <MenuSheet :lines="lines" :title="`${machine.design.name}: ${sheet.name}`" />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 10px;
+}
+.foot {
+  margin-top: auto;
+}
+.figure {
+  font-size: 20px;
+}
+.bad {
+  color: var(--wont);
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+@media print {
+  .columns,
+  section,
+  .screen {
+    display: none;
+  }
+}
+</style>
