@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { expect, expectAccessible, field, goTo, openMachine, test } from './bench';
+import { expect, expectAccessible, field, goTo, openMachine, pickFrom, test } from './bench';
 
 test('into the control and out of it: lines to paste, what it prints held against them, a wrong travel and who is right', async ({
   page,
@@ -95,4 +95,33 @@ test('a sheet of one’s own is saved, changed and opened; what cannot be worked
   await expect(page.getByRole('tab', { name: 'My own' })).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).first().click();
   await expect(page.getByRole('tab', { name: 'Sorrel, line control' })).toBeVisible();
+});
+
+test('a control is set up from a blank sheet: its list pasted, names paired, what fits by value alone chosen by hand', async ({
+  page,
+}) => {
+  await openMachine(page, 'Dunnock', 'Settings');
+  await page.getByRole('tab', { name: 'In the control’s words' }).click();
+  const text = 'Ready.\nXSpeedMax = 7200\nYSpeedMax = 7200\nZSpeedMax = 3000\nX_accel = 600\nP7 = 595\nColour = 3';
+  const make = page.getByRole('region', { name: 'Make a sheet' });
+  await make.getByRole('textbox', { name: 'What your control prints' }).fill(text);
+  await expect(make.getByRole('textbox', { name: 'A line looks like' })).toHaveValue('{name} = {value}');
+  await expect(make).toContainText('6 names, 4 paired.');
+  await expectAccessible(page);
+  await pickFrom(make.getByRole('combobox', { name: 'What P7 stands for' }), 'plus end of the envelope, axis X');
+  await expect(make).toContainText('6 names, 5 paired.');
+  await make.getByRole('textbox', { name: 'Name of the sheet' }).fill('Bench control');
+  await make.getByRole('button', { name: 'Make the sheet: 5 settings' }).click();
+
+  await expect(page.getByRole('tab', { name: 'Bench control' })).toBeVisible();
+  const rows = page.getByRole('region', { name: 'Line by line' });
+  await expect(rows.getByRole('row').filter({ hasText: 'XSpeedMax' })).toContainText('7200 mm/min');
+  const read = page.getByRole('region', { name: 'Out of the control' });
+  await read.getByRole('textbox', { name: 'What the control prints' }).fill(text.replace('P7 = 595', 'P7 = 600'));
+  await expect(read).toContainText(
+    '4 the same, 1 differs. Not in the sheet: Colour (line 7). One other line was read over.',
+  );
+  // Whoever is right is asked once: the end is taken over, and the setting says where it has it from.
+  await rows.getByRole('button', { name: /^The control is right: plus end of the envelope/ }).click();
+  await expect(read).toContainText('5 the same, none differs.');
 });

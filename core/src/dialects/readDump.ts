@@ -46,36 +46,44 @@ function patternOf(line: string): RegExp {
   return new RegExp(`^${source.join('').replace(/\\s\+\(\?:\\S\{1,20\}\)\?$/, '(?:\\s+\\S{1,20})?')}$`, 'u');
 }
 
+/** How the lines of a control look: where name and value stand, and its decimal mark. */
+export type Form = Pick<NameSheet, 'dump' | 'decimal'>;
+/** The settings in a text, line by line; undefined for a line of another form, which is read over. Empty lines are left out. */
+export function settingsIn(form: Form, text: string): ({ name: string; text: string; at: number } | undefined)[] {
+  const pattern = patternOf(form.dump);
+  const all = text.slice(0, MOST_DUMP.characters).split(/\r\n|\r|\n/, MOST_DUMP.lines);
+  return all.flatMap((raw, i) => {
+    const line = raw.trim();
+    if (!line) return [];
+    const { name, value } = (line.length <= 300 ? pattern.exec(line)?.groups : undefined) ?? {};
+    return [name === undefined || value === undefined ? undefined : { name, text: value, at: i + 1 }];
+  });
+}
+
 /** Reads what a control printed, by the form of the sheet. What fits no line is counted, never guessed at. */
 export function readDump(sheet: NameSheet, lines: readonly SheetLine[], text: string): Dump {
-  const pattern = patternOf(sheet.dump);
   const byName = new Map(lines.map((l) => [l.name, l]));
   const given = new Map<string, Given>();
   const twice = new Set<string>();
   const unknown: Given[] = [];
   const spaced = lines.some((l) => /\s/.test(l.name));
   let over = 0;
-  const all = text.slice(0, MOST_DUMP.characters).split(/\r\n|\r|\n/, MOST_DUMP.lines);
-  all.forEach((raw, i) => {
-    const line = raw.trim();
-    if (!line) return;
-    const found = line.length <= 300 ? pattern.exec(line)?.groups : undefined;
-    const { name = '', value = '' } = found ?? {};
+  for (const found of settingsIn(sheet, text)) {
     // A sentence that happens to fit the form is no setting: names have no spaces where none of the sheet has.
-    if (!found || (!spaced && /\s/.test(name))) {
+    if (!found || (!spaced && /\s/.test(found.name))) {
       over++;
-      return;
+      continue;
     }
-    const of = byName.get(name);
-    const read: Given = { name, text: value, at: i + 1, ...givenValue(value, of, sheet.decimal) };
+    const of = byName.get(found.name);
+    const read: Given = { ...found, ...givenValue(found.text, of, sheet.decimal) };
     if (!of) {
       unknown.push(read);
-      return;
+      continue;
     }
-    const before = given.get(name);
-    if (before && before.text !== value) twice.add(name);
-    given.set(name, read);
-  });
+    const before = given.get(found.name);
+    if (before && before.text !== read.text) twice.add(found.name);
+    given.set(found.name, read);
+  }
   return { given, twice: [...twice], unknown, over };
 }
 
@@ -87,8 +95,13 @@ export function givenValue(
 ): { value?: number } {
   const option = line?.entry.codes?.find((c) => c.text.toLowerCase() === text.toLowerCase());
   if (option) return { value: option.code };
-  const unit = line?.unit;
+  const value = parseFigure(text, decimal, line?.unit);
+  return value === undefined ? {} : { value };
+}
+
+/** A figure with the control’s decimal mark, perhaps with its unit behind it; undefined where it is none. */
+export function parseFigure(text: string, decimal: NameSheet['decimal'], unit: string | undefined): number | undefined {
   const bare = unit && text.endsWith(unit) ? text.slice(0, -unit.length).trim() : text;
   const figure = decimal === ',' ? bare.replace(',', '.') : bare;
-  return /^[-+]?(\d+(\.\d*)?|\.\d+)(e[-+]?\d{1,3})?$/i.test(figure) ? { value: Number(figure) } : {};
+  return /^[-+]?(\d+(\.\d*)?|\.\d+)(e[-+]?\d{1,3})?$/i.test(figure) ? Number(figure) : undefined;
 }

@@ -22,6 +22,7 @@ import PickOne from '../../ui/PickOne.vue';
 import TextField from '../../ui/TextField.vue';
 import FaultList from '../../widgets/FaultList.vue';
 import ControlLines from './ControlLines.vue';
+import MakeSheet from './MakeSheet.vue';
 import MenuSheet from './MenuSheet.vue';
 
 /** The settings in the control’s own words: what to give it, what it holds, and where the two differ. */
@@ -141,11 +142,12 @@ function takeOver({ line, given }: Difference): void {
         >
       </div>
       <p class="soft">
-        The first two are of invented controls, to try it out. A sheet is a text file: save one, and write the names of
-        your control into it.
+        The first two are of invented controls, to try it out. A sheet is a text file, which can be saved, changed and
+        handed on.
       </p>
     </section>
-    <template v-else>
+    <MakeSheet v-if="!sheet" @made="use" />
+    <template v-if="sheet">
       <div class="columns">
         <section class="sheet stack" aria-label="Into the control">
           <h2>Into the control</h2>
