@@ -2,7 +2,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { build, ensureInstalled, output, root } from './tools.mjs';
 
-/** Everything in the repository that follows from the source, written anew: the schema, the list of checks, the examples. */
+/** Everything in the repository that follows from the source, written anew: the schemas, the list of checks, the examples. */
 ensureInstalled();
 build('cli');
 await import('./notices.mjs');
@@ -11,6 +11,7 @@ const write = (file, ...asked) => {
   console.log(`${file} is current.`);
 };
 write('docs/machine-file.schema.json', '--schema');
+write('docs/name-sheet.schema.json', '--sheet-schema');
 write('docs/checks.md', '--checks');
 mkdirSync(join(root, 'examples'), { recursive: true });
 for (const name of ['dunnock', 'plover', 'wren', 'avocet', 'bullfinch', 'fieldfare', 'pipit', 'wheatear', 'whinchat'])

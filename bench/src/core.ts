@@ -1,5 +1,9 @@
 import { whatWouldHelp } from '@nodaxis/core/advice/help';
 import { createDeriver, deriveFigures } from '@nodaxis/core/derivation/figures';
+import { compareDump } from '@nodaxis/core/dialects/compare';
+import { linesOfSheet } from '@nodaxis/core/dialects/lines';
+import { readDump } from '@nodaxis/core/dialects/readDump';
+import { sorrel } from '@nodaxis/core/dialects/sheets/sorrel';
 import { axisSpeedLimits, driveFigures } from '@nodaxis/core/drivetrain/speed';
 import { torqueChart } from '@nodaxis/core/drivetrain/torqueChart';
 import { findingsOf } from '@nodaxis/core/findings/findings';
@@ -132,4 +136,36 @@ export function help(): Figure {
     bound: 300,
     most: true,
   };
+}
+
+/** A dump of 500 lines read and compared, and a sheet worked out again after an edit. */
+export function nameSheets(): Figure[] {
+  const { design } = dunnock();
+  const { settings } = deriveFigures(design);
+  const many = {
+    ...sorrel,
+    entries: Array.from({ length: 10 }, (_, i) =>
+      sorrel.entries.map((e) => ({ ...e, name: `b${i}.${e.name}` })),
+    ).flat(),
+  };
+  const lines = linesOfSheet(many, design, settings);
+  const dump = lines.map((l) => `${l.name} is ${l.text} ${l.unit ?? ''}`.trim()).join('\n');
+  const compared = time(40, () => void compareDump(lines, readDump(many, lines, dump), settings));
+  const worked = time(40, () => void linesOfSheet(many, design, settings));
+  return [
+    {
+      name: `dump of ${lines.length} lines compared, median`,
+      value: quantile(compared, 0.5),
+      unit: 'ms',
+      bound: 50,
+      most: true,
+    },
+    {
+      name: `name sheet of ${lines.length} lines worked out, median`,
+      value: quantile(worked, 0.5),
+      unit: 'ms',
+      bound: 32,
+      most: true,
+    },
+  ];
 }

@@ -12,7 +12,7 @@ import {
   stationOpening,
 } from './browser';
 import { logbook, pdf, staleness } from './bringup';
-import { derivation, help, netsAndFindings, planning, torqueOfSixAxes } from './core';
+import { derivation, help, nameSheets, netsAndFindings, planning, torqueOfSixAxes } from './core';
 import { evaluation, sweeps } from './faults';
 import { fileWithHistory, largeFileInBrowser, savingFrames } from './largeFile';
 import type { Figure } from './measure';
@@ -28,6 +28,7 @@ const measures: Record<string, Measure> = {
   netsAndFindings,
   torqueOfSixAxes,
   help,
+  nameSheets,
   simulation,
   hourOfRunning,
   longProgram,

@@ -5,7 +5,7 @@ import { severityWord } from '@nodaxis/core/findings/finding';
 import { findingsOf } from '@nodaxis/core/findings/findings';
 import { rules } from '@nodaxis/core/findings/rules';
 import { sweepAll } from '@nodaxis/core/faults/sweep';
-import { machineFileJsonSchema } from '@nodaxis/core/machine/jsonSchema';
+import { machineFileJsonSchema, nameSheetJsonSchema } from '@nodaxis/core/machine/jsonSchema';
 import { readMachineFile } from '@nodaxis/core/machine/reading/read';
 import { MAX_FILE_CHARACTERS } from '@nodaxis/core/machine/limits';
 import { revisionOf, writeMachineFile } from '@nodaxis/core/machine/file';
@@ -82,6 +82,7 @@ function check(file: string): number {
 
 const [first, second] = process.argv.slice(2);
 if (first === '--schema') print(machineFileJsonSchema());
+else if (first === '--sheet-schema') print(nameSheetJsonSchema());
 else if (first === '--checks') process.stdout.write(checksPage());
 else if (first === '--example' && sampleOf(second)) process.stdout.write(`${writeMachineFile(sampleOf(second)!)}\n`);
 else if (first && !first.startsWith('-') && second === undefined) process.exitCode = check(first);

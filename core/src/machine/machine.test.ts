@@ -14,7 +14,7 @@ import type { Design } from './design';
 import type { MachineFile } from './file';
 import { FORMAT, newMachineFile, VERSION, writeMachineFile } from './file';
 import { designAt } from './designAt';
-import { machineFileJsonSchema } from './jsonSchema';
+import { machineFileJsonSchema, nameSheetJsonSchema } from './jsonSchema';
 import { machineKinds } from './mechanics';
 import { migrate } from './migrate';
 import { readMachineFile } from './reading/read';
@@ -206,9 +206,12 @@ describe('history', () => {
   });
 });
 
-it('the JSON Schema in docs is the current one (npm run generate)', () => {
+it.each([
+  ['machine-file', machineFileJsonSchema],
+  ['name-sheet', nameSheetJsonSchema],
+])('the JSON Schema of a %s in docs is the current one (npm run generate)', (name, schema) => {
   const kept = JSON.parse(
-    readFileSync(new URL('../../../docs/machine-file.schema.json', import.meta.url), 'utf8'),
+    readFileSync(new URL(`../../../docs/${name}.schema.json`, import.meta.url), 'utf8'),
   ) as object;
-  expect(kept).toEqual(JSON.parse(JSON.stringify(machineFileJsonSchema())));
+  expect(kept).toEqual(JSON.parse(JSON.stringify(schema())));
 });
