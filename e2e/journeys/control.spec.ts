@@ -108,7 +108,7 @@ test('a control is set up from a blank sheet: its list pasted, names paired, wha
   await expect(make.getByRole('textbox', { name: 'A line looks like' })).toHaveValue('{name} = {value}');
   await expect(make).toContainText('6 names, 4 paired.');
   await expectAccessible(page);
-  await pickFrom(make.getByRole('combobox', { name: 'What P7 stands for' }), 'plus end of the envelope, axis X');
+  await pickFrom(make.getByRole('combobox', { name: 'What P7 is' }), 'plus end of the envelope, axis X');
   await expect(make).toContainText('6 names, 5 paired.');
   await make.getByRole('textbox', { name: 'Name of the sheet' }).fill('Bench control');
   await make.getByRole('button', { name: 'Make the sheet: 5 settings' }).click();

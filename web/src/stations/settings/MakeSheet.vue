@@ -112,7 +112,7 @@ const make = () => emit('made', sheetFrom(typed.value.name.trim(), form.value, m
               <tr>
                 <th>There it is</th>
                 <th class="num">It holds</th>
-                <th>It stands for</th>
+                <th>It is</th>
               </tr>
             </thead>
             <tbody>
@@ -121,7 +121,7 @@ const make = () => emit('made', sheetFrom(typed.value.name.trim(), form.value, m
                 <td class="num mono">{{ p.text }}</td>
                 <td>
                   <Choice
-                    :label="`What ${p.name} stands for`"
+                    :label="`What ${p.name} is`"
                     :model-value="chosenKey(p)"
                     :none="p.candidates.length ? `nothing yet: ${p.candidates.length} fit by value` : 'nothing'"
                     :options="optionsOf(p)"
