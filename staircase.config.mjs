@@ -62,7 +62,9 @@ export const staircase = {
     'motion/controller',
     'motion/plant',
   ],
+  logbook: ['units', 'machine', 'settings'],
   bringup: [
+    'logbook',
     'units',
     'machine',
     'distribution',
@@ -75,7 +77,6 @@ export const staircase = {
     'motion/plant',
     'motion/simulation',
   ],
-  logbook: ['units', 'machine', 'settings'],
   reports: ['units', 'machine', 'wiring', 'settings', 'derivation', 'findings', 'bringup'],
   drills: ['units', 'machine', 'motion/truth', 'motion/controller', 'motion/plant', 'motion/simulation'],
 };

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { enter, openAhead, openTest } from './bringup';
-import { expect, goTo, openMachine, test, pickFrom } from './bench';
+import { expect, expectAccessible, goTo, openMachine, test, pickFrom } from './bench';
 
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name });
 const article = (page: Page) => page.getByRole('article');
@@ -152,4 +152,32 @@ test.describe('on a phone', () => {
     await dialog.getByRole('button', { name: 'Before' }).tap();
     await expect(dialog.getByRole('heading', { level: 2 })).toHaveText('Labels against terminals');
   });
+});
+
+test('what stands on the machine for now is on every screen and on the power-on card until it is put right', async ({
+  page,
+}) => {
+  await openMachine(page, 'Dunnock', 'Drives');
+  await page.getByRole('button', { name: 'Open items: none' }).click();
+  const panel = page.getByRole('complementary', { name: 'Open items' });
+  await panel.getByRole('textbox', { name: 'What it is' }).fill('X plus');
+  await panel.getByRole('textbox', { name: 'Why' }).fill('it chatters');
+  await panel.getByRole('textbox', { name: 'What it waits for' }).fill('a filter');
+  await page.keyboard.press('Enter');
+  await expect(panel.getByText('Limit switched off: X plus')).toBeVisible();
+  await expectAccessible(page);
+  await panel.getByRole('button', { name: 'Close', exact: true }).click();
+
+  await goTo(page, 'Bring-up');
+  await expect(page.getByRole('button', { name: 'Open items: 1' })).toBeVisible();
+  await page.getByRole('button', { name: 'Power-on card' }).click();
+  const card = page.getByRole('complementary', { name: 'At every power-on' });
+  await expect(card.getByText('Still open: Limit switched off: X plus; waits for a filter.')).toBeVisible();
+  await page.reload();
+  await page.getByRole('button', { name: 'Open items: 1' }).click();
+  await panel.getByRole('button', { name: 'Put right: X plus' }).click();
+  await expect(page.getByRole('button', { name: 'Open items: none' })).toBeVisible();
+  await goTo(page, 'Binder');
+  await page.getByRole('tab', { name: 'Logbook' }).click();
+  await expect(page.getByText('Closed: Limit switched off: X plus; waits for a filter')).toBeVisible();
 });

@@ -6,7 +6,7 @@ import { defaultDisplay } from '../units/print';
 import { powerOnCard } from './powerOn';
 
 const card = (file: ReturnType<typeof dunnock>) =>
-  powerOnCard({ design: file.design, figures: deriveFigures(file.design) }, defaultDisplay);
+  powerOnCard({ design: file.design, figures: deriveFigures(file.design) }, defaultDisplay, []);
 
 it('the card: clear, power, stop, every lamp once, start, reference in the order of the file, the marks', () => {
   const steps = card(dunnock());

@@ -1,3 +1,4 @@
+import { isUnguarded, openItemInWords, type OpenItem } from '../logbook/openItems';
 import { circuitName } from '../machine/fields';
 import type { Display } from '../units/print';
 import { showValue } from '../units/print';
@@ -14,8 +15,8 @@ export interface PowerOnStep {
 const PREFIX = 'power-on.';
 export const powerOnSubject = (id: string): string => `${PREFIX}${id}`;
 
-/** The card of this machine: release the stop, check the lamps, reference, check the datum mark. */
-export function powerOnCard({ design, figures }: Made, display: Display): PowerOnStep[] {
+/** The card of this machine: what is still open, release the stop, check the lamps, reference, check the datum mark. */
+export function powerOnCard({ design, figures }: Made, display: Display, open: readonly OpenItem[]): PowerOnStep[] {
   const stops = Object.entries(design.circuits).filter(([, c]) => c.function === 'stop');
   const daily = design.dailyChecks ?? [];
   const nameOf = (device: string) => {
@@ -29,6 +30,15 @@ export function powerOnCard({ design, figures }: Made, display: Display): PowerO
       text: 'Table clear, nobody within reach, cutter out or guarded.',
       caution: 'Hands out before the switch goes on.',
     },
+    ...open.map((item) => ({
+      id: `open-${item.id}`,
+      text: `Still open: ${openItemInWords(item)}.`,
+      ...(isUnguarded(item)
+        ? {
+            caution: 'The machine may not stop where it should: slowly, and a hand on the stop, until it is put right.',
+          }
+        : {}),
+    })),
     { id: 'mains', text: 'Main switch on. Nothing may move, and nothing may smell.' },
     ...stops.map(([id]) => ({
       id: `stop-${id}`,

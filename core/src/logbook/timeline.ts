@@ -1,6 +1,7 @@
 import type { JournalEntry, MachineFile, Revision } from '../machine/file';
+import { openItemInWords, type OpenItem } from './openItems';
 
-export type LineKind = 'edit' | 'test' | 'rehearsal' | 'rework' | 'note' | 'tick' | 'waiver' | 'control';
+export type LineKind = 'edit' | 'test' | 'rehearsal' | 'rework' | 'note' | 'tick' | 'waiver' | 'control' | 'open';
 
 /** One line of the logbook, ready to be shown, filtered and searched. */
 export interface TimelineLine {
@@ -19,7 +20,12 @@ export interface TimelineLine {
   entry: JournalEntry | undefined;
 }
 
-function lineOf(e: JournalEntry, revision: number, titleOf: (key: string) => string): Omit<TimelineLine, 'clockBack'> {
+function lineOf(
+  e: JournalEntry,
+  revision: number,
+  titleOf: (key: string) => string,
+  opener: (id: string) => OpenItem | undefined,
+): Omit<TimelineLine, 'clockBack'> {
   const line = {
     id: e.id,
     at: e.at,
@@ -60,6 +66,18 @@ function lineOf(e: JournalEntry, revision: number, titleOf: (key: string) => str
         text: `Read from the control: ${e.held.length} settings, by the sheet ${e.sheet}`,
         detail: e.text ?? '',
       };
+    case 'open-item':
+      return { ...line, kind: 'open', about: e.id, text: `Open: ${openItemInWords(e)}`, detail: e.reason };
+    case 'closed-item': {
+      const opened = opener(e.closes);
+      return {
+        ...line,
+        kind: 'open',
+        about: e.closes,
+        text: `Closed: ${opened ? openItemInWords(opened) : e.closes}`,
+        detail: e.text ?? '',
+      };
+    }
     case 'waiver':
       return {
         ...line,
@@ -92,6 +110,7 @@ export function timelineOf(file: MachineFile, titleOf: (key: string) => string =
   const { revisions } = file.history;
   let r = 0;
   let last = file.history.snapshots[0]?.number ?? 0;
+  const opened = new Map<string, OpenItem>();
   for (const e of file.journal) {
     while (
       r < revisions.length &&
@@ -100,7 +119,8 @@ export function timelineOf(file: MachineFile, titleOf: (key: string) => string =
       last = revisions[r]!.number;
       lines.push(editLine(revisions[r++]!));
     }
-    lines.push(lineOf(e, e.revision ?? last, titleOf));
+    if (e.kind === 'open-item') opened.set(e.id, e);
+    lines.push(lineOf(e, e.revision ?? last, titleOf, (id) => opened.get(id)));
   }
   while (r < revisions.length) lines.push(editLine(revisions[r++]!));
   return lines.map((line, i) => ({ ...line, clockBack: i > 0 && line.at < lines[i - 1]!.at }));

@@ -48,6 +48,13 @@ export const JournalEntry = z.discriminatedUnion('kind', [
       .describe('what the control held then: name and value, as it printed them'),
     text: Text.optional(),
   }),
+  entry('open-item', {
+    of: z.enum(['limit-off', 'override-held', 'temporary-value', 'bridge', 'guard-off', 'other']),
+    what: z.string().min(1).max(200).describe('what stands on the machine for now'),
+    reason: z.string().max(500),
+    waitsFor: z.string().max(200).describe('what has to come before it is put right'),
+  }),
+  entry('closed-item', { closes: Id.describe('the entry that opened it'), text: Text.optional() }),
   entry('note', { subject: z.string().max(200).optional(), text: Text, photos: PictureIds.optional() }),
 ]);
 export type JournalEntry = z.infer<typeof JournalEntry>;

@@ -1,4 +1,5 @@
 import { sayStale } from '../bringup/evidence';
+import { openItemsOf } from '../logbook/openItems';
 import { powerOnCard } from '../bringup/powerOn';
 import { standings } from '../bringup/evidence';
 import { instancesOf } from '../bringup/graph';
@@ -140,7 +141,7 @@ export function machineRecord(
     table: {
       head: ['', 'Step', 'Done'],
       widths: [0.6, 9, 1.4],
-      rows: powerOnCard(made, display).map((s, i) => [
+      rows: powerOnCard(made, display, openItemsOf(file.journal)).map((s, i) => [
         String(i + 1),
         s.caution ? `${s.text} (${s.caution})` : s.text,
         '',

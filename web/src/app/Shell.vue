@@ -14,6 +14,7 @@ import CommandPalette from './CommandPalette.vue';
 import { crash } from './crash';
 import FindingsDrawer from './FindingsDrawer.vue';
 import { showTerms } from '../words/askTerms';
+import OpenItems from './OpenItems.vue';
 import OpenProblem from './OpenProblem.vue';
 import { useFocusLink } from '../widgets/focusLink';
 import { useShortcuts } from './shortcuts';
@@ -27,7 +28,7 @@ const intake = useIntake();
 const narrow = useMediaQuery('(max-width: 720px)');
 // The sweep follows the open machine from here on, whichever station is shown.
 useSweep();
-const panel = ref<'findings' | 'log' | undefined>(route.query.finding ? 'findings' : undefined);
+const panel = ref<'findings' | 'log' | 'open' | undefined>(route.query.finding ? 'findings' : undefined);
 const palette = ref(false);
 const id = computed(() => String(route.params.id));
 
@@ -43,7 +44,7 @@ watch(
 // After a crash the machine stays at hand: its file is what the crash screen offers.
 onBeforeUnmount(() => crash.value || void machine.close());
 
-const toggle = (which: 'findings' | 'log') => (panel.value = panel.value === which ? undefined : which);
+const toggle = (which: 'findings' | 'log' | 'open') => (panel.value = panel.value === which ? undefined : which);
 useShortcuts({
   ...useSteps(),
   palette: () => (palette.value = true),
@@ -73,6 +74,7 @@ onMounted(arrive);
       :panel="panel"
       @findings="toggle('findings')"
       @log="toggle('log')"
+      @items="toggle('open')"
       @palette="palette = true"
       @help="showTerms()"
     />
@@ -109,6 +111,7 @@ onMounted(arrive);
     </main>
     <FindingsDrawer v-if="panel === 'findings'" @close="panel = undefined" />
     <ChangeLog v-if="panel === 'log'" @close="panel = undefined" />
+    <OpenItems v-if="panel === 'open'" @close="panel = undefined" />
     <CommandPalette v-model="palette" @term="showTerms" />
   </div>
   <OpenProblem v-else />

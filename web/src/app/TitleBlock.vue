@@ -4,6 +4,7 @@ import ActionMenu from '../ui/ActionMenu.vue';
 import {
   DocumentChecked,
   Download,
+  Flag,
   Moon,
   MoreFilled,
   QuestionFilled,
@@ -13,6 +14,7 @@ import {
   Sunny,
   Warning,
 } from '@element-plus/icons-vue';
+import { openItemInWords, openItemsOf } from '@nodaxis/core/logbook/openItems';
 import { changedAt, revisionOf } from '@nodaxis/core/machine/file';
 import { kindTitle } from '@nodaxis/core/machine/create';
 import { ElBadge } from 'element-plus';
@@ -28,8 +30,8 @@ import SeverityMark from '../widgets/SeverityMark.vue';
 import { stationList } from '../stations/stationList';
 import { useSteps } from './steps';
 
-defineProps<{ panel: 'findings' | 'log' | undefined }>();
-const emit = defineEmits<{ findings: []; log: []; palette: []; help: [] }>();
+defineProps<{ panel: 'findings' | 'log' | 'open' | undefined }>();
+const emit = defineEmits<{ findings: []; log: []; items: []; palette: []; help: [] }>();
 const route = useRoute();
 const machine = useOpenMachine();
 const preferences = usePreferences();
@@ -90,6 +92,8 @@ function pick(what: string): void {
 const due = computed(() =>
   machine.offerBackup && machine.saveState !== 'not-saved' ? 'this machine should be saved as a file' : '',
 );
+/** What stands on the machine for now: in sight from every station until it is closed. */
+const items = computed(() => openItemsOf(file.value.journal));
 const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'));
 </script>
 
@@ -163,6 +167,16 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
           >{{ machine.findings.length
           }}<span class="word"> finding{{ machine.findings.length === 1 ? '' : 's' }}</span></span
         >
+      </ActionButton>
+      <ActionButton
+        class="items"
+        :kind="items.length ? 'framed' : undefined"
+        :aria-expanded="panel === 'open'"
+        :aria-label="`Open items: ${items.length || 'none'}`"
+        :data-hint="items.length ? items.map(openItemInWords).join('; ') : 'What stands on the machine for now'"
+        @click="$emit('items')"
+      >
+        <Flag /><span v-if="items.length">{{ items.length }}<span class="word"> open</span></span>
       </ActionButton>
       <ActionButton
         :disabled="!machine.undoStack.length || machine.readOnly"
@@ -271,6 +285,10 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
   align-items: center;
   gap: 2px;
   padding: 0 10px;
+}
+.items {
+  margin-right: 6px;
+  color: var(--doubt);
 }
 .findings {
   margin-right: 6px;

@@ -26,6 +26,7 @@ const kinds: { id: LineKind; name: string }[] = [
   { id: 'edit', name: 'edits' },
   { id: 'rework', name: 'work by hand' },
   { id: 'note', name: 'notes' },
+  { id: 'open', name: 'open items' },
   { id: 'control', name: 'the control' },
   { id: 'waiver', name: 'opened ahead' },
   { id: 'tick', name: 'ticks' },
@@ -36,11 +37,12 @@ const word: Record<LineKind, string> = {
   edit: 'Edit',
   rework: 'Work',
   note: 'Note',
+  open: 'Open item',
   control: 'Control',
   waiver: 'Opened',
   tick: 'Tick',
 };
-const chosen = ref(new Set<LineKind>(['test', 'edit', 'rework', 'note', 'control', 'waiver', 'rehearsal']));
+const chosen = ref(new Set<LineKind>(['test', 'edit', 'rework', 'note', 'open', 'control', 'waiver', 'rehearsal']));
 const words = ref('');
 const verdict = ref<'' | 'passed' | 'failed'>('');
 /** The real machine’s log, or that of the rehearsal: never both at once. */

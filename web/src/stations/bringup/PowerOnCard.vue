@@ -2,6 +2,7 @@
 import TickBox from '../../ui/TickBox.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { powerOnCard, powerOnSubject } from '@nodaxis/core/bringup/powerOn';
+import { openItemsOf } from '@nodaxis/core/logbook/openItems';
 import { lastTicks } from '@nodaxis/core/machine/journal';
 import { computed, ref } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';
@@ -13,7 +14,11 @@ defineEmits<{ close: [] }>();
 const machine = useOpenMachine();
 const preferences = usePreferences();
 const steps = computed(() =>
-  powerOnCard({ design: machine.figures.design, figures: machine.figures }, preferences.display),
+  powerOnCard(
+    { design: machine.figures.design, figures: machine.figures },
+    preferences.display,
+    openItemsOf(machine.file.journal),
+  ),
 );
 const since = ref(new Date().toISOString());
 const ticks = computed(() => lastTicks(machine.file.journal));
