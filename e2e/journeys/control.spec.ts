@@ -48,6 +48,15 @@ test('into the control and out of it: lines to paste, what it prints held agains
   await out.getByRole('button', { name: 'Save as file' }).click();
   expect(readFileSync(await (await fewer).path(), 'utf8').trim()).toBe(`20.3 = ${travel.toFixed(2).replace('.', ',')}`);
 
+  // Somebody turns a setting there: against the reading that was kept, it shows, and the way back is written out.
+  await read
+    .getByRole('textbox', { name: 'What the control prints' })
+    .fill(printed.replace(/^20\.4 = .*$/m, '20.4 = 5,00'));
+  const since = page.getByRole('region', { name: 'Against an earlier reading' });
+  await expect(since.getByRole('row').filter({ hasText: 'Minus end, axis X' })).toContainText('5,00');
+  await expect(since.getByRole('row')).toHaveCount(2);
+  await expect(since.getByRole('button', { name: 'Copy the lines that lead back' })).toBeEnabled();
+
   // On paper: in the order of the menus, with boxes; no button.
   await page.emulateMedia({ media: 'print' });
   await expect(page.getByRole('heading', { name: 'Axes › Travel' })).toBeVisible();

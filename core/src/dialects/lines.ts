@@ -33,6 +33,8 @@ export interface SheetLine {
   readonly text: string;
   /** How it comes about, with the numbers. */
   readonly numbers: string;
+  /** What the rounding to the control’s step costs, where that is worth knowing. */
+  readonly rounding?: string;
   /** Fields that are missing for it. */
   readonly missing: readonly string[];
   /** Why it has no value, or none that the control takes, in words. */
@@ -163,6 +165,7 @@ function lineOf(
     };
   const rounded = toStep(exact, entry.step);
   const fault = outside(rounded, entry, unit);
+  const rounding = roundingInWords(exact, rounded, slots);
   return {
     ...line,
     exact,
@@ -170,6 +173,7 @@ function lineOf(
     text: printed(rounded, entry, sheet.decimal),
     numbers: entry.bits ? maskInWords(slots, rounded) : numbers,
     ...(fault ? { fault } : {}),
+    ...(rounding ? { rounding } : {}),
   };
 }
 
@@ -226,6 +230,21 @@ function worked(
 /** Rounded to the control’s step; without one, to what a figure of nine digits holds. */
 export const toStep = (value: number, step: number | undefined): number =>
   step ? Number((Math.round(value / step) * step).toPrecision(12)) : Number(value.toPrecision(9));
+
+/** Rounding that is less than this share is no matter, but for a scale, whose error runs along the whole travel. */
+const ROUNDED = { share: 0.01, scale: 2e-5 } as const;
+/** Way over which the error of a scale is told, mm or °. */
+const TOLD_OVER = 500;
+function roundingInWords(exact: number, value: number, slots: readonly Slot[]): string | undefined {
+  if (exact === 0 || value === exact) return undefined;
+  const off = Math.abs(value / exact - 1);
+  const scale = slots.some(({ setting: { kind } }) => kind.type === 'quantity' && /scale/i.test(kind.dimension));
+  if (scale && off > ROUNDED.scale)
+    return `rounded to its step: ${Number((off * TOLD_OVER).toPrecision(2))} mm or ° off over ${TOLD_OVER}`;
+  return !scale && off > ROUNDED.share
+    ? `rounded to its step: ${Number((off * 100).toPrecision(2))} % off ${Number(exact.toPrecision(6))}`
+    : undefined;
+}
 
 function outside(value: number, { least, most, codes }: SheetEntry, unit: Unit | undefined): string | undefined {
   const of = unit ? ` ${unit}` : '';

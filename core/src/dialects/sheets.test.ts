@@ -19,7 +19,7 @@ import { overridesFor } from './takeIn';
 import { readSheet, writeSheet } from './sheetFile';
 import { dumpOf, heldOf, movedBetween, type Snapshot } from './snapshots';
 import { typedTexts, withoutTyped } from '../reports/typedTexts';
-import { canWrite, inMenuOrder, writeCommands } from './write';
+import { canWrite, inMenuOrder, writeBack, writeCommands } from './write';
 
 const at = '2026-01-01T00:00:00.000Z';
 const linesFor = (sheet: NameSheet, { design }: MachineFile): SheetLine[] =>
@@ -77,6 +77,44 @@ describe('values as a control counts them, by hand', () => {
     const travel = base('axis/x/envelope-max') - base('axis/x/envelope-min') + base('axis/x/back-off');
     expect(line(lines.bramble, '20.3').text).toBe(travel.toFixed(2).replace('.', ','));
     expect(axis('x').letter).toBe('X');
+  });
+  it('what rounding costs is told where it matters: along a travel, or more than a hundredth', () => {
+    const scaleAt = (stepsPerMm: number, step: number) => {
+      const set = applyCommand(
+        file,
+        {
+          name: 'override-setting',
+          args: { setting: 'axis/x/scale', title: 'Scale', reason: '', value: quantity(stepsPerMm, 'steps/mm') },
+        },
+        at,
+      );
+      if (!set.ok) throw new Error(set.error[0]!.what);
+      return linesFor(
+        sheetWith({ each: 'motor', name: 'm{motor}', what: 'Scale', value: 'scale', step }),
+        set.value.file,
+      )[0]!.rounding;
+    };
+    // 160.256 rounded to 160: 0.0016 of the way, 0.8 mm in 500.
+    expect(scaleAt(160.256, 1)).toBe('rounded to its step: 0.8 mm or ° off over 500');
+    expect(scaleAt(160.256, 0.001)).toBeUndefined();
+    expect(scaleAt(160, 1)).toBeUndefined();
+    const speed = (step: number) =>
+      linesFor(
+        sheetWith({
+          each: 'axis',
+          name: 'v{axis}',
+          what: 'Speed',
+          value: 'slowApproach',
+          unit: 'mm/s',
+          rotaryUnit: '°/s',
+          step,
+        }),
+        file,
+      )[0]!;
+    const slow = base('axis/x/reference-slow');
+    const coarse = slow * 0.8;
+    expect(speed(coarse).rounding).toBe(`rounded to its step: 20 % off ${Number(slow.toPrecision(6))}`);
+    expect(speed(slow / 1000).rounding).toBeUndefined();
   });
   it('a mask has a bit for each motor, the first one lowest', () => {
     // Motors in their order: X, Y left, Y right, Z.
@@ -318,6 +356,10 @@ describe('a sheet as a file, and what the control held before', () => {
     expect(movedBetween({ held: before.slice(1) }, { held: before })).toEqual([
       { name: before[0]![0], was: undefined, is: before[0]![1] },
     ]);
+    // Given back line by line, the control holds what it held.
+    for (const command of writeBack(sorrel, lines, movedBetween({ held: before }, { held: after })))
+      expect(control.take(command)).toBeUndefined();
+    expect(held()).toEqual(before);
     const entry = { kind: 'control', id: 'entry-1', at, sheet: sorrel.name, held: after } as const;
     const again = compareDump(lines, dumpOf(entry as unknown as Snapshot, sorrel, lines), settingsOf(file));
     expect(again.filter((d) => d.standing === 'differs').map((d) => d.line.name)).toEqual(['top.x']);

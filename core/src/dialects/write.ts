@@ -1,5 +1,6 @@
 import type { NameSheet } from '../machine/nameSheet';
 import type { SheetLine } from './lines';
+import type { Moved } from './snapshots';
 
 /** Lines that a control can be given, and what is left out, with the reason. */
 export interface Written {
@@ -12,20 +13,40 @@ export interface Written {
 /** What the control takes: without a value, or with one outside its bounds, a line is left out and told. */
 export const canWrite = (line: SheetLine): boolean => line.value !== undefined && line.fault === undefined;
 
+/** The line that sets one. */
+const setLine = (sheet: NameSheet, { name, unit }: Pick<SheetLine, 'name' | 'unit'>, text: string): string =>
+  sheet.set
+    .replaceAll('{name}', () => name)
+    .replaceAll('{value}', () => text)
+    .replaceAll('{unit}', () => unit ?? '')
+    .trim();
+const between = (sheet: NameSheet, set: readonly string[], restart: boolean): string[] =>
+  set.length ? [...sheet.before, ...set, ...sheet.after, ...(restart && sheet.restart ? [sheet.restart] : [])] : [];
+
+/** The lines that give a control back what it held before: of what the sheet still holds, as it was printed then. */
+export function writeBack(sheet: NameSheet, lines: readonly SheetLine[], moved: readonly Moved[]): string[] {
+  const byName = new Map(lines.map((l) => [l.name, l]));
+  const back = moved.flatMap((m) => {
+    const line = byName.get(m.name);
+    return line && m.was !== undefined ? [{ line, text: m.was }] : [];
+  });
+  return between(
+    sheet,
+    back.map(({ line, text }) => setLine(sheet, line, text)),
+    back.some(({ line }) => line.entry.restart),
+  );
+}
+
 /** The command list: what comes ahead, a line for each setting in the order of the sheet, what comes behind, a restart where one is needed. */
 export function writeCommands(sheet: NameSheet, lines: readonly SheetLine[]): Written {
   const written = lines.filter(canWrite);
   const restart = written.some((l) => l.entry.restart);
-  const set = (l: SheetLine) =>
-    sheet.set
-      .replaceAll('{name}', () => l.name)
-      .replaceAll('{value}', () => l.text)
-      .replaceAll('{unit}', () => l.unit ?? '')
-      .trim();
   return {
-    commands: written.length
-      ? [...sheet.before, ...written.map(set), ...sheet.after, ...(restart && sheet.restart ? [sheet.restart] : [])]
-      : [],
+    commands: between(
+      sheet,
+      written.map((l) => setLine(sheet, l, l.text)),
+      restart,
+    ),
     left: lines.filter((l) => !canWrite(l)),
     restart,
   };

@@ -41,7 +41,7 @@ const done = (item: OpenItem) => (faults.value = machine.log({ kind: 'closed-ite
     <div class="stack">
       <p v-if="!items.length" class="soft">
         Nothing is open. A limit that was switched off, a bridge in a terminal, a guard taken off: write it down here,
-        and it stands on every screen until it is put right.
+        and it shows on every screen until it is put right.
       </p>
       <ul v-else>
         <li v-for="i in items" :key="i.id">

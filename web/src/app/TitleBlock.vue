@@ -61,6 +61,8 @@ const heads = computed(() => {
   return others;
 });
 const mount = (head: string) => machine.run({ name: 'mount-head', args: { head: head || null } });
+/** What stands on the machine for now: in sight from every station until it is closed. */
+const items = computed(() => openItemsOf(file.value.journal));
 /** On a phone there is room for what a hand at the machine needs; the rest is behind one button. */
 const narrow = useMediaQuery('(max-width: 720px)');
 const rest = computed(() => [
@@ -68,6 +70,7 @@ const rest = computed(() => [
   ...(machine.redoStack.length && !machine.readOnly
     ? [{ value: 'redo', label: `Redo: ${machine.redoStack.at(-1)!.title}` }]
     : []),
+  ...(items.value.length ? [] : [{ value: 'items', label: 'Open items: none' }]),
   { value: 'log', label: `Change log (revision ${revisionOf(file.value)}, ${changed.value})` },
   {
     value: 'export',
@@ -86,14 +89,13 @@ function pick(what: string): void {
   else if (what === 'units') preferences.toggleUnits();
   else if (what === 'theme') preferences.toggleTheme();
   else if (what === 'log') emit('log');
+  else if (what === 'items') emit('items');
   else emit('help');
 }
 /** What waits behind the button of a phone. */
 const due = computed(() =>
   machine.offerBackup && machine.saveState !== 'not-saved' ? 'this machine should be saved as a file' : '',
 );
-/** What stands on the machine for now: in sight from every station until it is closed. */
-const items = computed(() => openItemsOf(file.value.journal));
 const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'));
 </script>
 
@@ -169,6 +171,7 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
         >
       </ActionButton>
       <ActionButton
+        v-if="items.length || !narrow"
         class="items"
         :kind="items.length ? 'framed' : undefined"
         :aria-expanded="panel === 'open'"

@@ -54,6 +54,7 @@ const canTake = (d: Difference): boolean =>
             <span v-if="line.missing.length" class="soft">needs {{ lacks(line) }}</span>
             <span v-else-if="line.fault" class="bad">{{ line.fault }}</span>
             <template v-else>{{ line.numbers }}</template>
+            <small v-if="line.rounding" class="because"><br />{{ line.rounding }}</small>
             <small v-if="d?.because" class="because"><br />{{ d.because }}</small>
           </td>
           <td class="num mono value">

@@ -22,6 +22,7 @@ import PickOne from '../../ui/PickOne.vue';
 import TextField from '../../ui/TextField.vue';
 import FaultList from '../../widgets/FaultList.vue';
 import ControlLines from './ControlLines.vue';
+import EarlierReadings from './EarlierReadings.vue';
 import MakeSheet from './MakeSheet.vue';
 import MenuSheet from './MenuSheet.vue';
 
@@ -59,6 +60,9 @@ const dump = computed(
 const differences = computed(() => dump.value && compareDump(lines.value, dump.value, settings.value));
 const differing = computed(() => differences.value?.filter((d) => d.standing === 'differs') ?? []);
 const told = computed(() => (dump.value && differences.value ? dumpInWords(dump.value, differences.value) : []));
+/** What the control holds as far as is known, and the readings before that. */
+const heldNow = computed(() => (reading.value ? heldOf(reading.value) : last.value?.held));
+const earlier = computed(() => (reading.value ? snapshots.value : snapshots.value.slice(0, -1)));
 async function openDump([file]: File[]): Promise<void> {
   if (file) pasted.value = (await file.text()).slice(0, MOST_DUMP.characters);
 }
@@ -221,6 +225,13 @@ function takeOver({ line, given }: Difference): void {
           </p>
         </section>
       </div>
+      <EarlierReadings
+        v-if="heldNow && earlier.length"
+        :sheet="sheet"
+        :lines="lines"
+        :earlier="earlier"
+        :now="heldNow"
+      />
       <section class="sheet stack" aria-label="Line by line">
         <div class="row spread wrap">
           <h2>Line by line</h2>
