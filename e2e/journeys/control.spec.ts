@@ -99,9 +99,20 @@ test('a sheet of one’s own is saved, changed and opened; what cannot be worked
   const rows = page.getByRole('region', { name: 'Line by line' });
   await expect(rows).toContainText('The control takes no more than 100 mm/min');
   await expect(rows).toContainText('envelopeLow is not known here');
+  // What it says when something is wrong: found by its words; a list of one’s own is taken in.
+  const says = page.getByRole('region', { name: 'What it says' });
+  const shows = says.getByRole('searchbox', { name: 'What it shows' });
+  await shows.fill('ERR: no datum!');
+  await expect(says).toContainText('Make the reference run.');
+  await says.getByRole('button', { name: /Write down what yours says: 3 so far/ }).click();
+  await says.getByRole('textbox', { name: 'A list of messages' }).fill('Fault 12\tDoor open\nno datum\tanother');
+  await says.getByRole('button', { name: 'Take 1 of the list' }).click();
+  await shows.fill('fault 12');
+  await expect(says).toContainText('Door open');
   await open('{ "format": "nodaxis-name-sheet" }');
   await expect(page.getByRole('alert')).toContainText('my.name-sheet.json.entries');
   await expect(page.getByRole('tab', { name: 'My own' })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).first().click();
   await page.getByRole('button', { name: 'Undo' }).first().click();
   await expect(page.getByRole('tab', { name: 'Sorrel, line control' })).toBeVisible();
 });

@@ -38,6 +38,14 @@ export const SheetEntry = z.strictObject({
 });
 export type SheetEntry = z.infer<typeof SheetEntry>;
 
+/** What a control shows when something is wrong: a text, a number, a lamp that blinks three times. */
+export const SheetMessage = z.strictObject({
+  text: z.string().min(1).max(200),
+  cause: z.string().max(1000),
+  wayOut: z.string().max(1000),
+});
+export type SheetMessage = z.infer<typeof SheetMessage>;
+
 /** How a control, or a drive, names its settings: entered by its user, from its manual and from what it prints. */
 export const NameSheet = z.strictObject({
   format: z.literal('nodaxis-name-sheet'),
@@ -56,6 +64,7 @@ export const NameSheet = z.strictObject({
   after: z.array(Line).max(20).describe('lines behind all others, such as the one that saves'),
   restart: Line.optional().describe('the line that restarts it; absent where a hand does so'),
   entries: z.array(SheetEntry).max(1000),
+  messages: z.array(SheetMessage).max(500).optional().describe('what it says when something is wrong'),
 });
 export type NameSheet = z.infer<typeof NameSheet>;
 

@@ -17,6 +17,24 @@ export const sorrel: NameSheet = {
   before: ['unlock all'],
   after: ['keep all'],
   restart: 'begin again',
+  messages: [
+    {
+      text: 'stopped: limit',
+      cause: 'A limit input reads tripped: a switch is pressed, its wire is broken, or noise came through.',
+      wayOut: 'Look which lamp is lit. Leave the switch away from it, slowly; if none is pressed, look at the wire.',
+    },
+    {
+      text: 'no datum',
+      cause: 'Nothing was referenced since power-on, or a stop cut the motors while they moved.',
+      wayOut: 'Make the reference run.',
+    },
+    {
+      text: 'seek failed: no switch',
+      cause: 'The reference run went its whole way without meeting the switch.',
+      wayOut:
+        'Press the switch by hand and look at its lamp. Then compare where the run goes, and which end the switch is at.',
+    },
+  ],
   entries: [
     {
       each: 'motor',

@@ -25,6 +25,7 @@ import ControlLines from './ControlLines.vue';
 import EarlierReadings from './EarlierReadings.vue';
 import MakeSheet from './MakeSheet.vue';
 import MenuSheet from './MenuSheet.vue';
+import WhatItSays from './WhatItSays.vue';
 
 /** The settings in the control’s own words: what to give it, what it holds, and where the two differ. */
 const machine = useOpenMachine();
@@ -247,6 +248,7 @@ function takeOver({ line, given }: Difference): void {
         </div>
         <ControlLines :rows="rows" :read-only="machine.readOnly" @take-over="takeOver" />
       </section>
+      <WhatItSays :sheet="sheet" @change="use" />
       <Caution class="screen">
         Before you give it anything, save what the control holds now. Then try the first move with a hand on the stop.
       </Caution>
