@@ -12,6 +12,7 @@ const write = (file, ...asked) => {
 };
 write('docs/machine-file.schema.json', '--schema');
 write('docs/name-sheet.schema.json', '--sheet-schema');
+write('docs/name-sheets.md', '--sheet-words');
 write('docs/checks.md', '--checks');
 mkdirSync(join(root, 'examples'), { recursive: true });
 for (const name of ['dunnock', 'plover', 'wren', 'avocet', 'bullfinch', 'fieldfare', 'pipit', 'wheatear', 'whinchat'])

@@ -1,5 +1,6 @@
 import { readFileSync, statSync } from 'node:fs';
 import { deriveFigures } from '@nodaxis/core/derivation/figures';
+import { wordsPage } from '@nodaxis/core/dialects/wordsPage';
 import { checksPage } from '@nodaxis/core/findings/catalogue';
 import { severityWord } from '@nodaxis/core/findings/finding';
 import { findingsOf } from '@nodaxis/core/findings/findings';
@@ -83,6 +84,7 @@ function check(file: string): number {
 const [first, second] = process.argv.slice(2);
 if (first === '--schema') print(machineFileJsonSchema());
 else if (first === '--sheet-schema') print(nameSheetJsonSchema());
+else if (first === '--sheet-words') process.stdout.write(wordsPage());
 else if (first === '--checks') process.stdout.write(checksPage());
 else if (first === '--example' && sampleOf(second)) process.stdout.write(`${writeMachineFile(sampleOf(second)!)}\n`);
 else if (first && !first.startsWith('-') && second === undefined) process.exitCode = check(first);

@@ -63,6 +63,22 @@ const functions: Record<string, (...of: number[]) => number> = {
   min: (...of) => Math.min(...of),
   max: (...of) => Math.max(...of),
 };
+/** What is written, in words: for the page on name sheets. */
+export const operatorWords: Readonly<Record<string, string>> = {
+  '+ - * /': 'sum, difference, product, quotient',
+  '%': 'what is left of a division',
+  '== != < <= > >=': 'comparison: 1 or 0',
+  '&& || !': 'and, or, not',
+  'a ? b : c': 'b where a is not 0, else c',
+  '& | ^ ~ << >>': 'bits of whole numbers',
+};
+export const functionWords: Readonly<Record<string, string>> = {
+  'abs(a)': 'without its sign',
+  'sqrt(a)': 'square root',
+  'round(a, step)': 'rounded to a step, 1 where none is given; floor and ceil down and up',
+  'min(a, b …)': 'the least; max the greatest',
+  pi: '3.14159…',
+};
 const constants: Readonly<Record<string, number>> = { pi: Math.PI };
 const own = <T>(table: Readonly<Record<string, T>>, key: string): T | undefined =>
   Object.hasOwn(table, key) ? table[key] : undefined;

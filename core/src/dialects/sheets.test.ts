@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../commands/apply';
@@ -9,6 +10,8 @@ import { dunnock } from '../samples/dunnock';
 import { wren } from '../samples/wren';
 import { quantity } from '../units/quantity';
 import { compareDump, takenFrom } from './compare';
+import { words } from './contexts';
+import { wordsPage } from './wordsPage';
 import { linesOfSheet, type SheetLine } from './lines';
 import { readDump } from './readDump';
 import { sheets } from './sheets';
@@ -323,6 +326,14 @@ describe('what differs', () => {
       [{ key: 'axis/x/scale', title: expect.any(String) as string, value: 400 }],
     ]);
   });
+});
+
+it('the page on what a sheet is written in is the current one (npm run generate), and names every word and function', () => {
+  const page = wordsPage();
+  expect(readFileSync(new URL('../../../docs/name-sheets.md', import.meta.url), 'utf8')).toBe(page);
+  for (const table of Object.values(words))
+    for (const word of Object.keys(table)) expect(page).toContain(`| \`${word}\` |`);
+  for (const f of ['abs', 'sqrt', 'round', 'floor', 'ceil', 'min', 'max']) expect(page).toContain(f);
 });
 
 describe('a sheet as a file, and what the control held before', () => {

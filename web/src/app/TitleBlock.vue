@@ -173,6 +173,7 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
       <ActionButton
         v-if="items.length || !narrow"
         class="items"
+        :class="{ due: items.length }"
         :kind="items.length ? 'framed' : undefined"
         :aria-expanded="panel === 'open'"
         :aria-label="`Open items: ${items.length || 'none'}`"
@@ -291,6 +292,8 @@ const open = computed(() => machine.findings.filter((f) => f.severity !== 'note'
 }
 .items {
   margin-right: 6px;
+}
+.items.due {
   color: var(--doubt);
 }
 .findings {

@@ -176,6 +176,7 @@ function takeOver({ line, given }: Difference): void {
             >
           </div>
           <p v-if="done" role="status" class="soft">{{ done }}</p>
+          <Caution> First save what it holds now. After it, a hand on the stop for the first move. </Caution>
           <div class="row wrap foot">
             <span class="soft">By the sheet “{{ sheet.name }}”</span>
             <ActionButton aria-label="Save this sheet as a file" data-hint="Save the sheet" @click="save(sheet)"
@@ -249,9 +250,6 @@ function takeOver({ line, given }: Difference): void {
         <ControlLines :rows="rows" :read-only="machine.readOnly" @take-over="takeOver" />
       </section>
       <WhatItSays :sheet="sheet" @change="use" />
-      <Caution class="screen">
-        Before you give it anything, save what the control holds now. Then try the first move with a hand on the stop.
-      </Caution>
       <MenuSheet :lines="lines" :title="`${machine.design.name}: ${sheet.name}`" />
     </template>
   </div>
@@ -279,8 +277,7 @@ function takeOver({ line, given }: Difference): void {
 }
 @media print {
   .columns,
-  section,
-  .screen {
+  section {
     display: none;
   }
 }

@@ -21,7 +21,7 @@ import TextField from '../../ui/TextField.vue';
 /** A name sheet made by example: what the control prints, each name paired with a setting of the machine. */
 const emit = defineEmits<{ made: [NameSheet] }>();
 const machine = useOpenMachine();
-/** Rows in sight: a control with more settings than these has its own sheet from its maker. */
+/** Names that are listed to be paired; the text may hold more. */
 const MOST_ROWS = 400;
 const typed = useDraft(
   () => `${machine.file.id}/make-sheet`,

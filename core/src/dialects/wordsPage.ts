@@ -1,0 +1,48 @@
+import type { Scope } from '../machine/nameSheet';
+import { facts, words } from './contexts';
+import { functionWords, operatorWords } from './expression';
+
+const scopeTitles: Readonly<Record<Scope, string>> = {
+  machine: 'The control as a whole',
+  axis: 'Each axis',
+  motor: 'Each motor with a channel of its own',
+  input: 'Each input',
+};
+/** Texts that a name takes in braces, besides figures. */
+const texts: Readonly<Record<Scope, Readonly<Record<string, string>>>> = {
+  machine: {},
+  axis: { letter: 'its letter', lower: 'its letter in lower case' },
+  motor: { letter: 'the letter of its axis', lower: 'the same in lower case', side: 'left, right, or the letter' },
+  input: { terminal: 'the terminal that it is on', function: 'what it is for' },
+};
+const row = (word: string, says: string): string => `| \`${word}\` | ${says} |`;
+
+/** What an entry of a name sheet can be made of, as a page in Markdown. */
+export function wordsPage(): string {
+  return [
+    '# What a name sheet is written in',
+    '',
+    'A name sheet is a JSON file ([its schema](name-sheet.schema.json)). Save the one that a machine uses from Settings, change it in any editor, and open it again. This page is written from the program itself (`npm run generate`).',
+    '',
+    'An entry stands for something once each: the control, or every axis, motor or input. Its `value` is an expression over the words below, in mm, °, s and A; its `unit` converts the result, its `step` rounds it, `codes` give it a text, `bits` make a mask of it. `only` leaves it out where it gives 0. Its `name` may hold places in braces: a text, or a figure to be worked out, such as `{100 + axis}`. A condition is 1 or 0.',
+    '',
+    ...(['machine', 'axis', 'motor', 'input'] as const).flatMap((scope) => [
+      `## ${scopeTitles[scope]} (\`${scope}\`)`,
+      '',
+      '| Word | What it is |',
+      '| --- | --- |',
+      ...(scope === 'machine' ? [] : Object.entries(words[scope]).map(([word, { says }]) => row(word, says))),
+      ...Object.entries(facts[scope]).map(([word, says]) => row(word, says)),
+      ...Object.entries(texts[scope]).map(([word, says]) => row(`{${word}}`, `${says}; in a name`)),
+      '',
+    ]),
+    '## Signs and functions',
+    '',
+    '| Written | What it does |',
+    '| --- | --- |',
+    ...Object.entries({ ...operatorWords, ...functionWords }).map(([word, says]) =>
+      row(word.replaceAll('|', '\\|'), says),
+    ),
+    '',
+  ].join('\n');
+}
