@@ -14,6 +14,7 @@ import type { Fault } from '@nodaxis/core/units/result';
 import { computed, ref } from 'vue';
 import { useDraft } from '../../document/drafts';
 import { useOpenMachine } from '../../document/openMachine';
+import { useCopied } from '../../document/useCopied';
 import { download } from '../../document/transfer';
 import ActionButton from '../../ui/ActionButton.vue';
 import Caution from '../../ui/Caution.vue';
@@ -30,7 +31,7 @@ import WhatItSays from './WhatItSays.vue';
 /** The settings in the control’s own words: what to give it, what it holds, and where the two differ. */
 const machine = useOpenMachine();
 const faults = ref<Fault[]>([]);
-const done = ref('');
+const { said: done, copy: put } = useCopied('Save the file instead.');
 const sheet = computed(() => machine.design.nameSheet);
 const settings = computed(() => machine.figures.settings);
 const lines = computed(() => (sheet.value ? linesOfSheet(sheet.value, machine.design, settings.value) : []));
@@ -93,14 +94,7 @@ const toWrite = computed((): SheetLine[] => (differences.value ? differing.value
 const written = computed(() => sheet.value && writeCommands(sheet.value, toWrite.value));
 const left = computed(() => lines.value.filter((l) => !canWrite(l)).length);
 const text = computed(() => `${written.value?.commands.join('\n') ?? ''}\n`);
-async function copy(): Promise<void> {
-  try {
-    await navigator.clipboard.writeText(text.value);
-    done.value = `${written.value!.commands.length} lines copied.`;
-  } catch {
-    done.value = 'This browser does not let a page copy. Save the file instead.';
-  }
-}
+const copy = () => put(text.value, `${written.value!.commands.length} lines copied.`);
 const giving = computed(() => {
   const one = toWrite.value.filter(canWrite).length === 1;
   if (differences.value)

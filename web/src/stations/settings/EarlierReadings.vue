@@ -5,6 +5,7 @@ import { movedBetween, type Snapshot } from '@nodaxis/core/dialects/snapshots';
 import { writeBack } from '@nodaxis/core/dialects/write';
 import type { NameSheet } from '@nodaxis/core/machine/nameSheet';
 import { computed, ref } from 'vue';
+import { useCopied } from '../../document/useCopied';
 import ActionButton from '../../ui/ActionButton.vue';
 import Choice from '../../ui/Choice.vue';
 import DataTable from '../../ui/DataTable.vue';
@@ -22,15 +23,8 @@ const date = (at: string) => new Date(at).toLocaleString('en-GB', { dateStyle: '
 const moved = computed(() => movedBetween(before.value, { held: now }));
 const back = computed(() => writeBack(sheet, lines, moved.value));
 const whatOf = (name: string) => lines.find((l) => l.name === name)?.what ?? 'not in the sheet any more';
-const done = ref('');
-async function copy(): Promise<void> {
-  try {
-    await navigator.clipboard.writeText(`${back.value.join('\n')}\n`);
-    done.value = `${back.value.length} lines copied.`;
-  } catch {
-    done.value = 'This browser does not let a page copy.';
-  }
-}
+const { said: done, copy: put } = useCopied('Take them from the table.');
+const copy = () => put(`${back.value.join('\n')}\n`, `${back.value.length} lines copied.`);
 </script>
 
 <template>

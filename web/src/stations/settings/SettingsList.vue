@@ -3,6 +3,7 @@ import { CopyDocument, Download, Printer } from '@element-plus/icons-vue';
 import { changedAt, revisionOf } from '@nodaxis/core/machine/file';
 import { settingsAsText, writeSettingsCsv } from '@nodaxis/core/formats/settingsCsv';
 import { usePreferences } from '../../document/preferences';
+import { useCopied } from '../../document/useCopied';
 import { download } from '../../document/transfer';
 import ActionButton from '../../ui/ActionButton.vue';
 import DataTable from '../../ui/DataTable.vue';
@@ -28,15 +29,8 @@ const all = computed(() => machine.figures.settings);
 const settled = computed(() => all.value.filter((s) => s.value.known).length);
 const byHand = computed(() => all.value.filter((s) => s.override).length);
 
-const copied = ref('');
-async function copy(): Promise<void> {
-  try {
-    await navigator.clipboard.writeText(settingsAsText(all.value, preferences.display));
-    copied.value = `${all.value.length} settings copied.`;
-  } catch {
-    copied.value = 'This browser does not let a page copy. Save the CSV instead.';
-  }
-}
+const { said: copied, copy: put } = useCopied('Save the CSV instead.');
+const copy = () => put(settingsAsText(all.value, preferences.display), `${all.value.length} settings copied.`);
 const save = () =>
   download(`${machine.design.name} settings.csv`, writeSettingsCsv(all.value, preferences.display), 'text/csv');
 /** What is searched for is what is printed. */

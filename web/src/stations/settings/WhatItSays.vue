@@ -64,7 +64,7 @@ function putList(): void {
         >
       </li>
     </ul>
-    <Fold :title="`Write down what yours says: ${messages.length} so far`" v-model:open="writing">
+    <Fold v-model:open="writing" :title="`Write down what yours says: ${messages.length} so far`">
       <div class="columns">
         <form class="stack" @submit.prevent="put">
           <TextField v-model="typed.text" maxlength="200" placeholder="What it shows" aria-label="Its text" />
