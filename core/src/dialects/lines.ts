@@ -113,6 +113,8 @@ function lineOf(
     const only = expressionOf(entry.only);
     if (!only.ok) return wrong(only.error);
     const names = only.value.names.filter((n) => !Object.hasOwn(facts, n));
+    const strange = names.find((n) => entry.each === 'machine' || !Object.hasOwn(words[entry.each], n));
+    if (strange !== undefined) return wrong(`“${entry.only}”: ${strange} is not known here.`);
     if (names.some((n) => !Object.hasOwn(context.asks, n))) return undefined;
     const applies = only.value.value({ ...facts, ...now(names, context) });
     if (!applies.ok) return wrong(applies.error);

@@ -165,7 +165,8 @@ describe('lines that cannot be written say why', () => {
     [{ value: 'maxSpeed +' }, 'cannot be read'],
     [{ name: 'top.{colour}' }, 'colour is not known here'],
     [{ name: 'top' }, 'Two settings of this machine are called top'],
-    [{ only: 'colour == 1', value: 'maxSpeed' }, ''],
+    [{ only: 'colour == 1' }, 'colour is not known here'],
+    [{ only: 'axis == 9' }, ''],
   ] as const)('%j: %s', (more, words) => {
     const made = top(more as Partial<SheetEntry>);
     if (!words) expect(made).toBeUndefined();

@@ -78,12 +78,14 @@ describe('a motor that is turned both ways by two relays', () => {
       back('relay-latch-24'),
     );
     expect(direct.design.parts[direct.design.outputs['switched-load']!.relay!]!.libraryKey).toBe('relay-latch-24');
-    const bare = edited(file, { name: 'set-output', args: { output: 'switched-load-2', relay: null } });
-    expect(
-      deriveFigures(bare.design)
-        .plan.gaps.map((g) => g.what)
-        .join(),
-    ).toContain(`Turning ${turnip} both ways`);
+    for (const output of ['switched-load', 'switched-load-2']) {
+      const bare = edited(file, { name: 'set-output', args: { output, relay: null } }, plan);
+      const { gaps } = deriveFigures(bare.design).plan;
+      expect(gaps.find((g) => g.what.startsWith(`Turning ${turnip} both ways`))?.field).toBe(`outputs.${output}.relay`);
+      // Two outputs never lead to one motor.
+      const ends = Object.values(bare.design.conductors).flatMap((c) => [c.from.part, c.to.part]);
+      expect(ends).not.toContain(one!.devices[0]);
+    }
   });
   it('taken out, the motor turns one way again; with the first, both go', () => {
     const once = edited(file, { name: 'remove-output', args: { output: 'switched-load-2' } }, plan);

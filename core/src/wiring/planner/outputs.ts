@@ -161,8 +161,8 @@ function planBothWays(p: Planning, id: string, o: OutputCircuit, back: { id: str
     const relay = r.relay === undefined ? undefined : p.design.parts[r.relay];
     return relay !== undefined && changesOver(relay);
   });
-  if (device === undefined || !part || o.relay === undefined) return;
-  if (relays.length < 2) {
+  if (device === undefined || !part) return;
+  if (relays.length < 2 || o.relay === undefined) {
     const lacks = relays.some((r) => r.output === id) ? back.id : id;
     p.gaps.push({
       what: `Turning ${part.designation} both ways takes a relay with a contact that changes over on each of its two outputs.`,
@@ -217,13 +217,11 @@ function planOutput(p: Planning, id: string, o: OutputCircuit, out: TerminalRef 
     return { plus: out, minus: volts <= 6 ? own.minus : (field.minus ?? own.minus) };
   };
   const relay = o.relay ? p.design.parts[o.relay] : undefined;
+  const other = reversalOf(p.design, id);
+  if (other && o.reverses === undefined) planBothWays(p, id, o, other);
   if (o.relay && relay) {
     feed(p, id, o.relay, poles(relay), words);
-    const other = reversalOf(p.design, id);
-    if (other) {
-      if (o.reverses === undefined) planBothWays(p, id, o, other);
-      return;
-    }
+    if (other) return;
     for (const d of o.devices) {
       const part = p.design.parts[d];
       if (!part) continue;
@@ -280,6 +278,8 @@ function planOutput(p: Planning, id: string, o: OutputCircuit, out: TerminalRef 
     }
     return;
   }
+  // Two outputs never lead to one motor directly: the plan has said what is missing.
+  if (other) return;
   for (const d of o.devices) {
     const part = p.design.parts[d];
     // What commands a spindle drive goes in its own shielded cable.
