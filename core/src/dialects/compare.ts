@@ -1,6 +1,6 @@
 import type { Setting } from '../settings/setting';
 import type { Given, Dump } from './readDump';
-import { figureOf, toStep, type SheetLine } from './lines';
+import { figureOf, type SheetLine } from './lines';
 import { conventionBehind } from './conventions';
 
 /** How a setting of the control stands to what the machine needs. */
@@ -32,15 +32,16 @@ export function compareDump(
     if (!has) return { ...base, standing: 'not given' };
     if (has.value === undefined) return { ...base, standing: 'not readable' };
     if (line.value === undefined) return { ...base, standing: 'not worked out' };
-    const wanted = toStep(line.value, line.entry.step);
     const same =
-      line.entry.bits || line.entry.codes ? has.value === wanted : sameFigure(has.value, wanted, line.entry.step);
+      line.entry.bits || line.entry.codes
+        ? has.value === line.value
+        : sameFigure(has.value, line.value, line.entry.step);
     if (same) return { ...base, standing: 'same' };
     const because = conventionBehind(line, has.value, byKey);
     return {
       ...base,
       standing: 'differs',
-      by: Number((has.value - wanted).toPrecision(9)),
+      by: Number((has.value - line.value).toPrecision(9)),
       ...(because ? { because } : {}),
     };
   });
@@ -88,14 +89,12 @@ export function takenFrom(line: SheetLine, value: number): Taken[] | undefined {
 function takenFromMask(line: SheetLine, mask: number, taken: (i: number, v: number) => Taken): Taken[] | undefined {
   const { slots, over } = line;
   const all = slots.map(() => 0);
-  const changed = slots.flatMap((s, i): Taken[] | undefined => {
+  const changed = slots.flatMap((s, i): Taken[] => {
     if (!s.flag || s.bit === undefined) return [];
     const bit = (m: number | undefined) => (m === undefined ? undefined : Math.floor(m / 2 ** s.bit!) % 2);
     const fits = [0, 1].filter((v) => bit(over(all.map((z, k) => (k === i ? v : z)))) === bit(mask));
     if (fits.length !== 1) return [];
     return figureOf(s) === fits[0] ? [] : [taken(i, fits[0]!)];
   });
-  return slots.every((s) => s.flag) && new Set(slots.map((s) => s.bit)).size === slots.length
-    ? (changed as Taken[])
-    : undefined;
+  return slots.every((s) => s.flag) && new Set(slots.map((s) => s.bit)).size === slots.length ? changed : undefined;
 }

@@ -165,7 +165,8 @@ function lineOf(
       numbers: '',
       ...(missing.length ? {} : { fault: `“${entry.value}” gives no figure here.` }),
     };
-  const rounded = toStep(exact, entry.step);
+  // A mask is made of whole bits, however many digits it has.
+  const rounded = entry.bits ? exact : toStep(exact, entry.step);
   const fault = outside(rounded, entry, unit);
   const rounding = roundingInWords(exact, rounded, slots);
   return {

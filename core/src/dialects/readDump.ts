@@ -31,11 +31,14 @@ function patternOf(line: string): RegExp {
     .trim()
     .split(/(\{name\}|\{value\}|\{unit\}|\s+)/)
     .filter(Boolean);
-  const source = parts.map((p) =>
+  // A place that comes again says the same once more.
+  const place = (of: 'name' | 'value', i: number) =>
+    parts.indexOf(`{${of}}`) === i ? `(?<${of}>\\S(?:[^\\n]{0,118}?\\S)?)` : `\\k<${of}>`;
+  const source = parts.map((p, i) =>
     p === '{name}'
-      ? '(?<name>\\S(?:[^\\n]{0,118}?\\S)?)'
+      ? place('name', i)
       : p === '{value}'
-        ? '(?<value>\\S(?:[^\\n]{0,118}?\\S)?)'
+        ? place('value', i)
         : p === '{unit}'
           ? '(?:\\S{1,20})?'
           : /^\s+$/.test(p)

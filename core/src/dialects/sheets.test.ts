@@ -215,6 +215,15 @@ describe('a dump that is pasted', () => {
     expect(dump.twice).toEqual(['top.x']);
     expect(dump.given.get('top.x')!.value).toBe(17.5);
   });
+  it('a form that names a place twice is read all the same, and a mask of many bits keeps each of them', () => {
+    const again = { ...sorrel, dump: '{name} = {value} ({name})' };
+    const read = readDump(again, lines, 'top.x = 5 (top.x)\ntop.y = 5 (top.x)');
+    expect([...read.given.values()].map((g) => [g.name, g.value])).toEqual([['top.x', 5]]);
+    const high = { each: 'machine', name: 'all', what: 'All', value: 'axis == 0 || axis == 2', bits: 'axis' } as const;
+    const [mask] = linesFor(sheetWith(high), file);
+    expect(mask!.value).toBe(5);
+    expect(mask!.over([])).toBe(5);
+  });
   it('a comma is a point only where the control writes one; a word is no figure', () => {
     const read = (sheet: NameSheet, text: string) => {
       const all = linesFor(sheet, file);
