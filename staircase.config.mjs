@@ -77,7 +77,7 @@ export const staircase = {
     'motion/plant',
     'motion/simulation',
   ],
-  reports: ['units', 'machine', 'wiring', 'settings', 'derivation', 'findings', 'bringup'],
+  reports: ['units', 'machine', 'wiring', 'settings', 'derivation', 'findings', 'logbook', 'bringup'],
   drills: ['units', 'machine', 'motion/truth', 'motion/controller', 'motion/plant', 'motion/simulation'],
 };
 
