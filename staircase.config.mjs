@@ -65,6 +65,7 @@ export const staircase = {
   logbook: ['units', 'machine', 'settings'],
   bringup: [
     'logbook',
+    'dialects',
     'units',
     'machine',
     'distribution',

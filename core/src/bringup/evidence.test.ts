@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../commands/apply';
 import type { Command } from '../commands/command';
 import { deriveFigures } from '../derivation/figures';
+import { linesOfSheet } from '../dialects/lines';
+import { sorrel } from '../dialects/sheets/sorrel';
 import type { MachineFile } from '../machine/file';
 import { withEntry } from '../machine/journal';
 import { dunnock } from '../samples/dunnock';
@@ -184,6 +186,43 @@ it('to be tested again: in the right order, with its time; a test behind a stale
     mode: 'real',
   });
   expect(record).toMatchObject({ despite: expect.arrayContaining(['first-move/x-0']) as string[] });
+});
+
+describe('what the control holds has moved since', () => {
+  const start = edited(dunnock(), { name: 'use-name-sheet', args: { sheet: sorrel } });
+  const { settings } = madeOf(start).figures;
+  const right = linesOfSheet(sorrel, start.design, settings).map((l): [string, string] => [l.name, l.text]);
+  const holding = (name: string, text: string) => right.map(([n, t]): [string, string] => [n, n === name ? text : t]);
+  const read = (file: MachineFile, held = right) => withEntry(file, { kind: 'control', sheet: sorrel.name, held }, AT);
+  const proved = proven(read(start));
+
+  it('the envelope of X stands elsewhere: what was proven of it is stale, other axes are not, and back is fresh', () => {
+    const moved = read(proved, holding('high.x', '700.000'));
+    expect(kinds(staleIn(moved))).toEqual(['envelope', 'envelope-proof', 'first-program']);
+    expect(staleIn(moved).filter((k) => /\/[yz]/.test(k))).toEqual([]);
+    const { stale } = look(moved).find((s) => s.instance.key === 'envelope/x')!;
+    const was = right.find(([n]) => n === 'high.x')![1];
+    expect(sayStale(stale[0]!, moved.design, (k) => k)).toBe(
+      `The control was read again: high.x (Envelope, plus end, axis X) was ${was}, is 700.000.`,
+    );
+    expect(staleIn(read(moved))).toEqual([]);
+  });
+  it('a speed counts for what a stop and a search have found; a figure written in other digits has not moved', () => {
+    expect(kinds(staleIn(read(proved, holding('gain.x', '900.0'))))).toEqual([
+      'acceleration',
+      'heat',
+      'speed',
+      'stop-moving',
+    ]);
+    const [name, text] = right.find(([n]) => n === 'high.x')!;
+    expect(staleIn(read(proved, holding(name, `${text}0`)))).toEqual([]);
+  });
+  it('brought to what the file needs makes nothing stale; without a reading before, the first after it counts', () => {
+    expect(staleIn(read(proven(read(start, holding('high.x', '700.000')))))).toEqual([]);
+    const late = read(proven(start));
+    expect(staleIn(late)).toEqual([]);
+    expect(kinds(staleIn(read(late, holding('high.x', '700.000'))))).toContain('envelope');
+  });
 });
 
 it('rehearsals prove nothing about the real machine', () => {

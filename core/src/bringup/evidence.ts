@@ -6,6 +6,7 @@ import { fingerprint, PrintMemo } from './fingerprint';
 import type { Instance } from './graph';
 import type { Item } from './testKind';
 import type { Made } from './made';
+import { isBehind, movedInControl, type MovedInControl } from './movedInControl';
 
 export type TestRecord = Extract<JournalEntry, { kind: 'record' }>;
 export type ReworkEntry = Extract<JournalEntry, { kind: 'rework' }>;
@@ -14,7 +15,8 @@ export type StaleReason =
   | { because: 'changed'; difference: Difference }
   | { because: 'rework'; text: string; at: string; subject: string }
   | { because: 'relied'; key: string; failed: boolean }
-  | { because: 'judged-otherwise' };
+  | { because: 'judged-otherwise' }
+  | { because: 'control'; moved: MovedInControl };
 
 export type TestState = 'locked' | 'open' | 'passed' | 'failed' | 'stale' | 'not-judged';
 export interface Standing {
@@ -79,7 +81,7 @@ function indexOf(journal: readonly JournalEntry[], mode: TestRecord['mode']): Jo
 /**
  * Where every test of a machine stands: what passed, what a change has made doubtful and why, what is locked and until
  * when. Compares what each result depended on with the design as it is now, so that going back freshens it; rework by
- * hand makes stale what it touched whatever the design says. Only records of this `mode` count. `memo` keeps what an edit
+ * hand makes stale what it touched whatever the design says, and so does a setting that a reading of the control shows moved. Only records of this `mode` count. `memo` keeps what an edit
  * did not touch from one call to the next.
  */
 export function standings(
@@ -112,6 +114,7 @@ export function standings(
     const own = items.filter((i) => i.paths.some((p) => inside(p, reason.subject)));
     return own.length ? own : undefined;
   }
+  const movedSince = mode === 'real' ? movedInControl(m, journal) : () => [];
   const known = new Map<string, readonly StaleReason[]>();
   function staleness(r: TestRecord): readonly StaleReason[] {
     const found = known.get(r.id);
@@ -128,6 +131,12 @@ export function standings(
       for (const { entry, at } of reworks)
         if (at > position.get(r.id)! && touches(entry.subject, was))
           reasons.push({ because: 'rework', text: entry.text, at: entry.at, subject: entry.subject });
+      const moved = movedSince(position.get(r.id)!);
+      if (moved.length) {
+        const paths = new Set(instance.test.dependsOn(m, instance.subject));
+        for (const one of moved)
+          if (one.keys.some((key) => isBehind(key, paths))) reasons.push({ because: 'control', moved: one });
+      }
     }
     for (const id of r.reliedOn) {
       const under = byId.get(id);
@@ -230,6 +239,8 @@ export function sayStale(reason: StaleReason, design: Design, titleOf: (key: str
       return `Since then: ${reason.text}`;
     case 'relied':
       return `It was built on “${titleOf(reason.key)}”, which ${reason.failed ? 'has not passed since' : 'is stale'}.`;
+    case 'control':
+      return `The control was read again: ${reason.moved.name} (${reason.moved.what}) was ${reason.moved.was}, is ${reason.moved.is}.`;
     case 'judged-otherwise':
       return 'This test is judged differently now.';
   }
