@@ -78,7 +78,7 @@ export const staircase = {
     'motion/plant',
     'motion/simulation',
   ],
-  reports: ['units', 'machine', 'wiring', 'settings', 'derivation', 'findings', 'logbook', 'bringup'],
+  reports: ['units', 'machine', 'wiring', 'settings', 'derivation', 'findings', 'logbook', 'dialects', 'bringup'],
   drills: ['units', 'machine', 'motion/truth', 'motion/controller', 'motion/plant', 'motion/simulation'],
 };
 

@@ -45,7 +45,7 @@ export function conventionBehind(
 function bitsApart(wanted: number, given: number): string | undefined {
   if (!Number.isInteger(given) || given < 0) return 'it is no mask: bits make a whole number, zero or more';
   const apart: string[] = [];
-  for (let bit = 0; bit < 32; bit++) {
+  for (let bit = 0; bit < 53; bit++) {
     const [a, b] = [Math.floor(wanted / 2 ** bit) % 2, Math.floor(given / 2 ** bit) % 2];
     if (a !== b) apart.push(`bit ${bit} is ${b}, and ${a} is needed`);
   }

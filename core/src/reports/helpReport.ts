@@ -8,13 +8,15 @@ import type { Design } from '../machine/design';
 import type { MachineFile } from '../machine/file';
 import { newMachineFile, revisionOf, writeMachineFile } from '../machine/file';
 import type { Display } from '../units/print';
+import { controlSection, openItemsSection } from './controlHeld';
 import { BEGIN } from './machineInHelpReport';
 import { machineRecord } from './machineRecord';
 
 /**
  * One text that holds everything a stranger needs to help, and nothing private: what is asked, findings, results,
  * settings and wiring in words, then a machine file that can be opened. `figures` and `findings` are those of
- * `withoutTyped(file.design)`; `display` holds the units of the one who asks.
+ * `withoutTyped(file.design)`; `display` holds the units of the one who asks. Of what stands on the machine for now, only
+ * `released` texts go along.
  */
 export function helpReport(
   file: MachineFile,
@@ -24,6 +26,7 @@ export function helpReport(
   question: string,
   today: string,
   display: Display,
+  released: ReadonlySet<string> = new Set(),
 ): string {
   // Results alone go along, judged anew by the plain names: notes and free words stay at home.
   const made = { design: figures.design, figures };
@@ -48,7 +51,12 @@ export function helpReport(
     `Revision ${revisionOf(file)}. ${findings.length ? `Findings: ${findings.map((f) => `${severityWord[f.severity]}: ${f.title}`).join('; ')}.` : 'No findings.'}`,
     '',
   ];
-  for (const s of record.sections) {
+  // What the control held is compared by the sheet that stays at home, and told in the words of the settings.
+  const extra = [
+    openItemsSection(file.journal, released),
+    controlSection(file.design, file.journal, figures.settings, display, released),
+  ].filter((s) => s !== undefined);
+  for (const s of [...extra, ...record.sections]) {
     lines.push(`## ${s.heading}`, '', ...(s.paragraphs ?? []).flatMap((p) => [p, '']));
     if (s.table)
       lines.push(

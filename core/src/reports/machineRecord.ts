@@ -14,6 +14,7 @@ import type { Display } from '../units/print';
 import { showQuantity } from '../units/print';
 import { sheetNames, sheets, sheetsOfConductors } from '../wiring/sheets';
 import { terminalName } from '../wiring/wires';
+import { controlSection, openItemsSection } from './controlHeld';
 import type { ReportDocument, ReportSection } from './document';
 
 const states = {
@@ -58,6 +59,8 @@ export function machineRecord(
         }
       : {}),
   });
+  const forNow = openItemsSection(file.journal, 'all');
+  if (forNow) sections.push(forNow);
   const counted = all.filter((s) => !s.instance.test.optional);
   const passed = counted.filter((s) => s.state === 'passed').length;
   sections.push({
@@ -99,6 +102,8 @@ export function machineRecord(
       },
     }),
   );
+  const held = controlSection(design, file.journal, figures.settings, display, 'all');
+  if (held) sections.push(held);
   sections.push({
     heading: 'Parts',
     newPage: true,

@@ -1,18 +1,21 @@
 import { expect, it } from 'vitest';
 import { deriveFigures } from '../derivation/figures';
+import { linesOfSheet, type SheetLine } from '../dialects/lines';
+import { sorrel } from '../dialects/sheets/sorrel';
 import { sweepAll } from '../faults/sweep';
 import { findingsOf } from '../findings/findings';
 import { rules } from '../findings/rules';
 import { sweptAs } from '../findings/unnoticed';
 import type { MachineFile } from '../machine/file';
 import { withEntry } from '../machine/journal';
+import type { NameSheet } from '../machine/nameSheet';
 import { withTexts } from '../machine/freeTexts';
 import { readMachineFile } from '../machine/reading/read';
 import { dunnock } from '../samples/dunnock';
 import { wren } from '../samples/wren';
 import { defaultDisplay } from '../units/print';
 import { helpReport } from './helpReport';
-import { typedTexts, withoutTyped } from './typedTexts';
+import { typedInOpenItems, typedTexts, withoutTyped } from './typedTexts';
 import { BEGIN, machineInHelpReport } from './machineInHelpReport';
 import { machineRecord } from './machineRecord';
 
@@ -131,3 +134,50 @@ it('the help report tells every danger, those that only a sweep of the faults fi
   expect(text).toMatch(/\| Danger \| Stop -\w+: the motors lose their power: \d+ faults? would never be noticed/);
   expect(text).not.toContain('Zebra');
 });
+
+it('what the control holds and what stands for now go along: in the words of the settings, what was typed only if released', () => {
+  const zebra: NameSheet = {
+    ...sorrel,
+    name: 'Zebra control',
+    entries: sorrel.entries.map((e) => ({
+      ...e,
+      name: `zebra.${e.name}`,
+      what: `Zebra ${e.what}`,
+      ...(e.codes ? { codes: e.codes.map((c) => ({ ...c, text: `zebra ${c.text}` })) } : {}),
+    })),
+  };
+  const start = dunnock();
+  const file: MachineFile = { ...start, design: { ...start.design, nameSheet: zebra } };
+  const lines = linesOfSheet(zebra, file.design, deriveFigures(file.design).settings);
+  const held = lines.map((l): [string, string] => [
+    l.name,
+    l.name === 'zebra.high.x' ? '700.000' : l.name === 'zebra.seek.way.y' ? otherCode(l) : l.text,
+  ]);
+  const open = { of: 'limit-off', what: 'Zebra limit', reason: 'its lead is cut', waitsFor: 'a new lead' } as const;
+  const made = [
+    { kind: 'control' as const, sheet: zebra.name, held },
+    { kind: 'open-item' as const, ...open },
+  ].reduce<MachineFile>((f, entry) => withEntry(f, entry, TODAY), file);
+  const plain = withoutTyped(made.design);
+  const figures = deriveFigures(plain);
+  const report = (released?: ReadonlySet<string>) =>
+    helpReport(made, plain, figures, [], '', TODAY, defaultDisplay, released);
+  const text = report();
+  expect(text).not.toMatch(/[Zz]ebra|a new lead|its lead is cut/);
+  expect(text).toContain('Read on 2026-04-01: ');
+  expect(text).toMatch(/\| Axis X, Envelope, plus end \| 595\.000 mm \| 700 mm \|/);
+  expect(text).toMatch(/\| Axis Y, Reference run goes \| towards minus \| towards plus \|/);
+  expect(text).toContain('| 2026-04-01 | Limit switched off |  |');
+  const all = typedInOpenItems(made.journal).map((t) => t.text);
+  expect(all).toEqual([open.what, open.waitsFor, open.reason]);
+  expect(report(new Set(all))).toContain('Limit switched off: Zebra limit; waits for a new lead | its lead is cut |');
+  const paper = machineRecord(made, deriveFigures(made.design), [], defaultDisplay, TODAY);
+  expect(paper.sections.find((s) => s.heading === 'What the control holds')!.table!.rows).toContainEqual([
+    'zebra.high.x',
+    'Axis X, Envelope, plus end',
+    '595.000',
+    '700.000',
+    '',
+  ]);
+});
+const otherCode = ({ text, entry }: SheetLine) => entry.codes!.find((c) => c.text !== text)!.text;

@@ -1,4 +1,6 @@
 import type { Design } from '../machine/design';
+import { openItemNames, openItemsOf } from '../logbook/openItems';
+import type { JournalEntry } from '../machine/file';
 import { withTexts } from '../machine/freeTexts';
 import { library, libraryEntry } from '../machine/library/index';
 import { planConductors } from '../wiring/planner/plan';
@@ -137,3 +139,11 @@ export function withoutTyped(design: Design, released: ReadonlySet<string> = new
   const { nameSheet: _s, ...rest } = plain;
   return { ...rest, parts, conductors };
 }
+
+/** The texts of what stands on the machine for now, to be released one by one as well. */
+export const typedInOpenItems = (journal: readonly JournalEntry[]): TypedText[] =>
+  openItemsOf(journal).flatMap((e) =>
+    [e.what, e.waitsFor, e.reason].flatMap((text) =>
+      text ? [{ text, where: `of “${openItemNames[e.of].toLowerCase()}”, for now` }] : [],
+    ),
+  );

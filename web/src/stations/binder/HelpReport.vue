@@ -7,7 +7,7 @@ import { findingsOf } from '@nodaxis/core/findings/findings';
 import { rules } from '@nodaxis/core/findings/rules';
 import { sweptAs } from '@nodaxis/core/findings/unnoticed';
 import { helpReport } from '@nodaxis/core/reports/helpReport';
-import { typedTexts, withoutTyped } from '@nodaxis/core/reports/typedTexts';
+import { typedInOpenItems, typedTexts, withoutTyped } from '@nodaxis/core/reports/typedTexts';
 import { refDebounced } from '@vueuse/core';
 import { ElCheckbox, ElCheckboxGroup } from 'element-plus';
 import { computed, ref } from 'vue';
@@ -20,7 +20,11 @@ const machine = useOpenMachine();
 const preferences = usePreferences();
 const question = ref('');
 /** What a person typed stays at home, but for the lines that are released here. */
-const typed = computed(() => typedTexts(machine.design));
+const typed = computed(() => [
+  ...new Map(
+    [...typedTexts(machine.design), ...typedInOpenItems(machine.file.journal)].map((t) => [t.text, t]),
+  ).values(),
+]);
 const released = ref<string[]>([]);
 /** What does not hang on the question is worked out once, not at every key. */
 const stripped = computed(() => {
@@ -31,7 +35,8 @@ const stripped = computed(() => {
 });
 const report = (q: string) => {
   const { plain, figures, findings } = stripped.value;
-  return helpReport(machine.file, plain, figures, findings, q, new Date().toISOString(), preferences.display);
+  const today = new Date().toISOString();
+  return helpReport(machine.file, plain, figures, findings, q, today, preferences.display, new Set(released.value));
 };
 const asked = refDebounced(question, 300);
 const text = computed(() => report(asked.value));
@@ -44,9 +49,9 @@ const save = () => download('help-report.md', report(question.value), 'text/mark
     <section class="sheet stack">
       <h3>Ask somebody</h3>
       <p>
-        Write what is wrong, what you expected, and what you tried. The report adds findings, test results, settings and
-        wiring, and a machine file that can be opened. Notes and pictures stay at home, and so does everything else that
-        you typed, unless you release it below.
+        Write what is wrong, what you expected, and what you tried. The report adds findings, test results, settings,
+        what the control held when it was read last, wiring, and a machine file that can be opened. Notes and pictures
+        stay at home, and so does everything else that you typed, unless you release it below.
       </p>
       <p v-if="!machine.swept" class="soft" role="note">
         The single faults of this machine are still being tried. Dangers that only they show are missing from the report
