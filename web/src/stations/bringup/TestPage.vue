@@ -14,6 +14,7 @@ import { MOST_TEXT } from '@nodaxis/core/machine/ids';
 import { useDraft } from '../../document/drafts';
 import { useIntake } from '../../document/intake';
 import { download } from '../../document/transfer';
+import MessageFinder from '../../widgets/MessageFinder.vue';
 import PhotoStrip from '../../widgets/PhotoStrip.vue';
 import StandingPlace from '../../widgets/StandingPlace.vue';
 import TravelRuler from '../../widgets/TravelRuler.vue';
@@ -57,6 +58,8 @@ const reached = computed(() => {
   const v = (entering.value ? readings.value : s.value.record?.readings)?.reached;
   return typeof v === 'object' ? baseValue(v) : undefined;
 });
+/** What the control may show while a test is done, where its name sheet holds it. */
+const messages = computed(() => made.value?.design.nameSheet?.messages ?? []);
 const stale = computed(() => s.value.stale.map((r) => sayStale(r, made.value!.design, bringUp.titleOf)));
 const program = computed(() =>
   test.value.program?.(made.value!, s.value.instance.subject, readings.value, preferences.display),
@@ -170,6 +173,9 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
       </div>
       <!-- What is typed and cannot be read stays with its test. -->
       <ReadingForm :key="s.instance.key" />
+      <Fold v-if="mode === 'real' && messages.length" class="more" title="The control shows something"
+        ><MessageFinder :key="s.instance.key" :messages="messages"
+      /></Fold>
       <Fold v-if="mode === 'real'" class="more"
         ><template #title
           ><span>Note and pictures<template v-if="note || photos.length"> ✓</template></span></template

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { messagesFrom, messagesLike, withMessage } from '@nodaxis/core/dialects/messages';
+import { messagesFrom, withMessage } from '@nodaxis/core/dialects/messages';
 import type { NameSheet, SheetMessage } from '@nodaxis/core/machine/nameSheet';
 import { computed, ref } from 'vue';
 import { useDraft } from '../../document/drafts';
@@ -7,15 +7,13 @@ import { useOpenMachine } from '../../document/openMachine';
 import ActionButton from '../../ui/ActionButton.vue';
 import Fold from '../../ui/Fold.vue';
 import TextField from '../../ui/TextField.vue';
+import MessageFinder from '../../widgets/MessageFinder.vue';
 
-/** What the control shows when something is wrong: found by its words, with the cause and the way out that somebody wrote down. */
+/** What the control shows when something is wrong, and where it is written down. */
 const { sheet } = defineProps<{ sheet: NameSheet }>();
 const emit = defineEmits<{ change: [NameSheet] }>();
 const machine = useOpenMachine();
-const shown = ref('');
 const messages = computed(() => sheet.messages ?? []);
-const MOST = 5;
-const found = computed(() => messagesLike(messages.value, shown.value).slice(0, MOST));
 
 const blank: SheetMessage = { text: '', cause: '', wayOut: '' };
 const typed = useDraft(() => `${machine.file.id}/message`, { ...blank, list: '' });
@@ -40,30 +38,15 @@ function putList(): void {
 <template>
   <section class="sheet stack" aria-label="What it says">
     <h2>What it says when something is wrong</h2>
-    <TextField
-      v-model="shown"
-      type="search"
-      class="said"
-      placeholder="Type what it shows: a text, a number, a lamp"
-      aria-label="What it shows"
-    />
-    <p v-if="shown.trim() && !found.length" class="soft">
-      {{
-        messages.length
-          ? `None of its ${messages.length} messages is like that.`
-          : 'No message of it is written down yet.'
-      }}
-    </p>
-    <ul v-if="found.length">
-      <li v-for="m in found" :key="m.text">
-        <strong class="mono">{{ m.text }}</strong>
-        <span>{{ m.cause || 'Cause not written down yet.' }}</span>
-        <span v-if="m.wayOut"><b>Way out:</b> {{ m.wayOut }}</span>
-        <ActionButton kind="bare" :disabled="machine.readOnly" :aria-label="`Change ${m.text}`" @click="edit(m)"
-          >change</ActionButton
-        >
-      </li>
-    </ul>
+    <MessageFinder v-slot="{ message }" :messages="messages">
+      <ActionButton
+        kind="bare"
+        :disabled="machine.readOnly"
+        :aria-label="`Change ${message.text}`"
+        @click="edit(message)"
+        >change</ActionButton
+      >
+    </MessageFinder>
     <Fold v-model:open="writing" :title="`Write down what yours says: ${messages.length} so far`">
       <div class="columns">
         <form class="stack" @submit.prevent="put">
@@ -107,21 +90,6 @@ function putList(): void {
 </template>
 
 <style scoped>
-.said {
-  max-width: 420px;
-}
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-li {
-  display: grid;
-  gap: 2px;
-  justify-items: start;
-  padding: 6px 0;
-  border-bottom: 1px solid var(--line);
-}
 .columns {
   display: grid;
   grid-template-columns: repeat(2, minmax(0, 1fr));
