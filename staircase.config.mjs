@@ -71,6 +71,7 @@ export const staircase = {
     'distribution',
     'drivetrain',
     'wiring',
+    'switches',
     'commands',
     'derivation',
     'program',
