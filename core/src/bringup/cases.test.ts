@@ -207,15 +207,38 @@ describe('worked by hand', () => {
       /rests 25.*the file has 23/,
       /tripFromStop.*"entered":22/,
     ],
-    // The far switch trips at 620 − 20 − 3 of back-off = 597 in machine position.
+    // A screw of 10 mm: two turns and a half are 25 mm, and the file has 20.
+    ['dunnock', 'trip-by-hand/device-limit-x-plus', { by: 'turns', turns: n1(2) }, 'passed', /20\smm before/, /^$/],
     [
       'dunnock',
-      'envelope/x',
-      { reached: mm(594) },
+      'trip-by-hand/device-limit-x-plus',
+      { by: 'turns', turns: n1(2.5) },
       'failed',
-      /3\smm less than entered/,
-      /tripFromStop.*"entered":23/,
+      /trips 25\smm before the stop; the file has 20/,
+      /device-limit-x-plus\.mount\.tripFromStop.*"entered":25/,
     ],
+    // 3.5 mm until it clears and 3 mm of back-off: 4.5 mm, to half a millimetre and with one to spare.
+    [
+      'dunnock',
+      'trip-by-hand/device-limit-and-reference-x',
+      { by: 'rule', way: mm(20), wayBack: mm(3.5) },
+      'failed',
+      /clears only after 3\.5\smm; the back-off is 3\smm/,
+      /reference\.backOff.*"entered":4\.5/,
+    ],
+    ['dunnock', 'gantry-ends/y', { left: mm(20), right: mm(20.1) }, 'passed', /within 0\.1/, /^$/],
+    [
+      'dunnock',
+      'gantry-ends/y',
+      { left: mm(20), right: mm(21) },
+      'failed',
+      /right end rests 1\smm too far to plus/,
+      /./,
+    ],
+    // The plates stand so: nothing is out of square.
+    ['dunnock', 'gantry-ends/y', { left: mm(20), right: mm(21), plates: mm(-1) }, 'passed', /alike/, /^$/],
+    // The far switch trips at 620 − 20 − 3 of back-off = 597 in machine position.
+    ['dunnock', 'envelope/x', { reached: mm(594) }, 'failed', /3\smm less than entered/, /tripFromStop.*"entered":23/],
     [
       'dunnock',
       'envelope-proof/x',

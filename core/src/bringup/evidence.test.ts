@@ -105,7 +105,7 @@ describe('exactly what depends on an edit turns stale', () => {
       },
       ['earth', 'spindle'],
     ],
-    ['the width between the drive lines', set('axes.y.driveSpacing', 800, 'mm'), ['squareness']],
+    ['the width between the drive lines', set('axes.y.driveSpacing', 800, 'mm'), ['gantry-ends', 'squareness']],
   ])('%s', (_, command, expected) => {
     expect(kinds(staleIn(edited(base, command)))).toEqual(expected);
   });

@@ -62,3 +62,12 @@ export const devices = (m: Made): Subject[] =>
         })
       : [],
   );
+
+/** The switches that an axis looks for. */
+export const ownSwitches = (m: Made, s: Subject): Subject[] =>
+  devices(m).filter(
+    (d) =>
+      d.axis === s.axis &&
+      m.design.parts[d.part!]?.mount?.end === m.design.axes[s.axis!]!.reference.end &&
+      ['reference', 'limit-and-reference'].includes(m.design.circuits[d.circuit!]!.function),
+  );

@@ -1,5 +1,6 @@
 import type { Command } from '../../../commands/command';
 import { describeField, fieldTitle } from '../../../machine/fields';
+import type { Axis } from '../../../machine/mechanics';
 import type { Ruler } from '../../../switches/envelope';
 import { figureOr } from '../../../units/derived';
 import { listed } from '../../../units/listed';
@@ -33,6 +34,8 @@ function farEnd(m: Made, s: Subject): { position: number; what: 'switch' | 'stop
 const metIn = (m: Made, s: Subject, r: Readings): Met =>
   (textOf(r, 'met') as Met | '') || (farLimit(m.design, s.axis!) ? 'switch' : 'stop');
 const inWords = { switch: 'the limit tripped', stop: 'it touched the hard stop', short: 'it stopped short of it' };
+/** An axis that makes a reference run and comes to rest after it. */
+const runs = ({ reference }: Axis) => !['none', 'absolute'].includes(reference.method);
 const envelopeKeys = (s: Subject) => ['min', 'max'].map((e) => `axis/${s.axis}/envelope-${e}`);
 
 export const envelope: BringUpTest = {
@@ -46,7 +49,10 @@ export const envelope: BringUpTest = {
   caution: 'The envelope does not guard you here. Slow, and in steps that you could take with your hand in the way.',
   minutes: 5,
   subjects: (m) => axes(m).filter((s) => axisAt(m, s).motion === 'linear'),
-  after: (_, s) => [`reference-run/${s.id}`, `first-move/${s.id}-0`],
+  after: (m, s) => {
+    const far = farLimit(m.design, s.axis!);
+    return [`reference-run/${s.id}`, `first-move/${s.id}-0`, ...(far ? [`trip-by-hand/${far.device}`] : [])];
+  },
   reliesOn: (_, s) => [`reference-run/${s.id}`],
   dependsOn: (m, s) => [
     ...placeDependencies(m, s.axis!),
@@ -62,7 +68,7 @@ export const envelope: BringUpTest = {
     return [
       far
         ? `Move ${letter} to the far end until ${way(20)} are left by the file (${way(far.position, 5)}).`
-        : `After the reference run, note the machine position. Then jog ${letter} to ${reference.end === 'minus' ? 'plus' : 'minus'}, slowly, a rule between it and its stop, until about ${way(20)} are left.`,
+        : `${runs(axisAt(m, s)) ? 'After the reference run, note the machine position. Then jog' : 'Jog'} ${letter} to ${reference.end === 'minus' ? 'plus' : 'minus'}, slowly, a rule between it and its stop, until about ${way(20)} are left.`,
       `Then in steps of ${steps}: until the ${hasLimit ? 'limit trips' : 'hard stop is touched, felt with a slip of paper'}. Stop short of it wherever that is not safe, and measure what is left.`,
       'Take the machine position from the screen.',
     ];
@@ -81,13 +87,13 @@ export const envelope: BringUpTest = {
       ),
       reading('reached', 'Machine position there', wayOf(axis.motion), [-1.5 * span, 1.5 * span]),
       ...(met === 'short' ? [reading('left', 'Left to the hard stop, measured', wayOf(axis.motion), [0, 500])] : []),
-      ...(axis.reference.method === 'none'
-        ? []
-        : [
+      ...(runs(axis)
+        ? [
             reading('rest', 'Machine position after the reference run', wayOf(axis.motion), [-1.5 * span, 1.5 * span], {
               optional: true,
             }),
-          ]),
+          ]
+        : []),
     ];
   },
   judge(r, at) {
@@ -228,7 +234,7 @@ export const envelope: BringUpTest = {
     return {
       met: far.what,
       reached: told(reached),
-      ...(axis.reference.method === 'none' ? {} : { rest: told(rest) }),
+      ...(runs(axis) ? { rest: told(rest) } : {}),
     };
   },
 };

@@ -1,19 +1,9 @@
 import { seenMove, standingWords } from '../../../machine/directions';
 import { inputDependencies, motorDependencies } from '../../dependencies';
 import { choice, textOf } from '../../reading';
-import { devices, referenced } from '../../subjects';
-import type { BringUpTest, Subject } from '../../testKind';
-import type { Made } from '../../made';
+import { ownSwitches, referenced } from '../../subjects';
+import type { BringUpTest } from '../../testKind';
 import { axisAt } from '../../testKind';
-
-/** The switches that an axis looks for. */
-export const ownSwitches = (m: Made, s: Subject): Subject[] =>
-  devices(m).filter(
-    (d) =>
-      d.axis === s.axis &&
-      m.design.parts[d.part!]?.mount?.end === axisAt(m, s).reference.end &&
-      ['reference', 'limit-and-reference'].includes(m.design.circuits[d.circuit!]!.function),
-  );
 
 export const referenceDirection: BringUpTest = {
   kind: 'reference-direction',

@@ -1,10 +1,9 @@
 import { inputDependencies, motorDependencies, placeDependencies } from '../../dependencies';
 import { choice, measured, numberOf, reading, textOf, wayOf, wayPrinter } from '../../reading';
-import { referenced } from '../../subjects';
+import { ownSwitches, referenced } from '../../subjects';
 import type { BringUpTest, Readings } from '../../testKind';
 import type { Made } from '../../made';
 import { axisAt, figuresAt } from '../../testKind';
-import { ownSwitches } from './referenceDirection';
 
 /** A trip point that stands elsewhere than the file has it by more than this is told, mm or °. */
 const TELL = 0.5;
@@ -20,7 +19,12 @@ export const referenceRun: BringUpTest = {
   caution: 'First run with the head up and the table clear. Hand on the stop.',
   minutes: 4,
   subjects: referenced,
-  after: (_, s) => [`reference-direction/${s.id}`, `index-pulse/${s.id}`, 'noise-in-motion'],
+  after: (m, s) => [
+    `reference-direction/${s.id}`,
+    `index-pulse/${s.id}`,
+    'noise-in-motion',
+    ...ownSwitches(m, s).map((d) => `trip-by-hand/${d.id}`),
+  ],
   reliesOn: (_, s) => [`reference-direction/${s.id}`],
   dependsOn: (m, s) => [
     ...placeDependencies(m, s.axis!),

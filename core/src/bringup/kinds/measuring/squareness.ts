@@ -1,14 +1,13 @@
 import { seenMove } from '../../../machine/directions';
 import { placeDependencies } from '../../dependencies';
 import { fromDiagonals, fromEdge } from '../../judging/square';
+import { squaringWays } from '../../judging/squaring';
 import { choice, measured, numberOf, reading, textOf, wayPrinter } from '../../reading';
 import { gantries } from '../../subjects';
-import type { HiddenFault } from '../../../motion/truth/hiddenFault';
-import type { BringUpTest, Proposal, Subject } from '../../testKind';
+import type { BringUpTest, Subject } from '../../testKind';
 import type { Made } from '../../made';
 import { axisAt } from '../../testKind';
 import { figureOr } from '../../../units/derived';
-import { ownSwitches } from '../datum/referenceDirection';
 
 /** Out of square by this share of the machine’s width is as good as a wooden edge tells: 0.3 mm in a metre. */
 const FAIR = 0.0003;
@@ -65,7 +64,6 @@ export const squareness: BringUpTest = {
   judge(r, at) {
     const { m, s } = at;
     const way = wayPrinter(at);
-    const axis = axisAt(m, s);
     const w = spacingOf(m, s);
     const edge = textOf(r, 'by') === 'edge';
     const read = numberOf(r, 'read') || (edge ? GAUGE : TAPE);
@@ -93,54 +91,13 @@ export const squareness: BringUpTest = {
         says: [`Square within the accuracy of this measurement: ${lead} ${sure} over ${way(w)}.`],
       };
     const ahead = found.lead > 0 ? 'right' : 'left';
-    const side = axis.drives.findIndex((d) => d.side === ahead);
-    const own = ownSwitches(m, s).filter((d) => (m.design.parts[d.part!]?.mount?.drive ?? -1) === side);
-    const sides = m.figures.controller.known
-      ? m.figures.controller.value.axes.find((a) => a.id === s.axis)?.reference.sides
-      : undefined;
-    const back = `to minus by ${lead}`;
-    const proposals: Proposal[] = [];
-    const fixes = (f: HiddenFault) => f.kind === 'skewed' && f.axis === s.axis;
-    if (sides === 'each-own-switch' || sides === 'motor-by-motor')
-      proposals.push({
-        label: `Move the ${ahead} switch ${back}`,
-        why: 'Its end then comes to rest as much further back. Reference again and measure once more: two rounds are enough.',
-        rework: {
-          subject: own[0]?.part ? `parts.${own[0].part}` : `axes.${s.axis}.reference`,
-          text: `${ahead} switch of ${axis.letter} moved ${back}`,
-          fixes,
-          ...(own[0]?.part ? { moved: { device: own[0].part, by: -Math.abs(found.lead) } } : {}),
-        },
-      });
-    else if (sides === 'stored-offset') {
-      // The slave is the second motor; what it leads by comes off its offset.
-      const slaveLeads = axis.drives[1]?.side === 'right' ? found.lead : -found.lead;
-      const offset = Number((figureOr(axis.reference.slaveOffset, 0) - slaveLeads).toFixed(2));
-      proposals.push({
-        label: `Set the slave’s offset to ${way(offset, 4)}`,
-        why: 'The control moves the slave on by that once the master has its datum. Reference again and measure once more.',
-        command: {
-          name: 'set-field',
-          args: { path: `axes.${s.axis}.reference.slaveOffset`, value: measured(offset, 'length') },
-        },
-      });
-    } else
-      proposals.push({
-        label: `Power off, ${ahead} end moved ${back}, couplings clamped again`,
-        why: 'Both motors move together here, so that nothing but the couplings can square it.',
-        rework: {
-          subject: `axes.${s.axis}.drives.${side < 0 ? 1 : side}`,
-          text: `${axis.letter} squared by hand: ${ahead} end ${back}`,
-          fixes,
-        },
-      });
     return {
       verdict: 'failed',
       says: [
         `The ${ahead} end is ${lead} too far to plus (${sure}), ${(Math.abs(found.angleRad) * 1000).toFixed(2)} mrad.`,
       ],
       causes: ['A switch that is a little out of place.', 'The frame itself, if both switches are right.'],
-      proposals,
+      proposals: squaringWays(m, s, found.lead, lead, way),
     };
   },
   rehearse(bench, s) {
