@@ -207,6 +207,25 @@ describe('worked by hand', () => {
       /rests 25.*the file has 23/,
       /tripFromStop.*"entered":22/,
     ],
+    ['dunnock', 'link/host', { seen: 'dark', result: 'none' }, 'failed', /does not find/, /parts\.host/],
+    ['dunnock', 'link/host', { seen: 'answers', result: 'taken' }, 'failed', /Another program holds the port/, /^$/],
+    ['dunnock', 'link/host', { result: 'holds' }, 'passed', /holds/, /^$/],
+    [
+      'dunnock',
+      'firmware/controller',
+      { version: '2.1', kept: 'no', flashed: 'yes', read: 'no' },
+      'failed',
+      /Keep its settings first.*Read its settings again/,
+      /^$/,
+    ],
+    [
+      'dunnock',
+      'firmware/controller',
+      { version: '2.1', kept: 'file', flashed: 'no' },
+      'passed',
+      /Version 2\.1, its settings are kept/,
+      /^$/,
+    ],
     // A screw of 10 mm: two turns and a half are 25 mm, and the file has 20.
     ['dunnock', 'trip-by-hand/device-limit-x-plus', { by: 'turns', turns: n1(2) }, 'passed', /20\smm before/, /^$/],
     [

@@ -78,6 +78,7 @@ export function unfilled(fields: readonly Field[], r: Readings): Field[] {
     const v = r[f.key];
     if (v === undefined || v === '') return !f.optional;
     if (f.type === 'choice') return !f.options?.some((o) => o.value === v);
+    if (f.type === 'text') return typeof v !== 'string' || !v.trim();
     return typeof v !== 'object' || !Number.isFinite(baseValue(v)) || dimensionOf(v.unit) !== f.dimension;
   });
 }

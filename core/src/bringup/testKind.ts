@@ -43,7 +43,7 @@ export type Readings = Readonly<Record<string, Quantity | string | boolean>>;
 export interface Field {
   key: string;
   title: string;
-  type: 'choice' | 'quantity' | 'count';
+  type: 'choice' | 'quantity' | 'count' | 'text';
   dimension?: Dimension;
   options?: readonly { value: string; label: string }[];
   expect?: readonly [number, number];

@@ -1,6 +1,8 @@
-import { instancesOf } from '../bringup/graph';
+import { instancesOf, type Instance } from '../bringup/graph';
 import { tests } from '../bringup/list';
+import type { Made } from '../bringup/made';
 import { judge } from '../bringup/record';
+import type { Readings } from '../bringup/testKind';
 import type { Figures } from '../derivation/figureTypes';
 import type { Finding } from '../findings/finding';
 import { severityWord } from '../findings/finding';
@@ -37,9 +39,9 @@ export function helpReport(
       if (e.kind !== 'record' || e.mode !== 'real') return [];
       const { note: _n, photos: _p, outcome: _o, ...rest } = e;
       const instance = instances.get(e.test);
-      return instance
-        ? [{ ...rest, outcome: judge(instance, e.readings, made, display).says.join(' ').slice(0, 1000) }]
-        : [];
+      if (!instance) return [];
+      const readings = withoutTexts(instance, e.readings, made, display);
+      return [{ ...rest, readings, outcome: judge(instance, readings, made, display).says.join(' ').slice(0, 1000) }];
     }),
   };
   const record = machineRecord(stripped, figures, findings, display, today);
@@ -68,4 +70,15 @@ export function helpReport(
   }
   lines.push(BEGIN, writeMachineFile({ ...stripped, journal: [] }));
   return `${lines.join('\n')}\n`;
+}
+
+/** Readings of a test, what was typed in words left out. */
+function withoutTexts(
+  instance: Instance,
+  readings: Readings,
+  made: Made,
+  display: Display,
+): Record<string, Readings[string]> {
+  const texts = instance.test.fields(made, instance.subject, readings, display).filter((f) => f.type === 'text');
+  return { ...readings, ...Object.fromEntries(texts.filter((f) => readings[f.key]).map((f) => [f.key, '(left out)'])) };
 }

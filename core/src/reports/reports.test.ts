@@ -70,7 +70,14 @@ it('the help report tells nothing private, and the machine in it opens and has t
     dependedOn: {},
     reliedOn: [],
   };
+  const version = {
+    ...result,
+    test: 'firmware/controller',
+    readings: { version: secret, kept: 'file', flashed: 'no' },
+    outcome: `Version ${secret}.`,
+  };
   const file = [
+    version,
     { kind: 'note' as const, text: secret },
     { kind: 'rework' as const, subject: 'axes.x', text: secret },
     result,
@@ -82,6 +89,7 @@ it('the help report tells nothing private, and the machine in it opens and has t
   expect(text).toContain('X loses steps.');
   expect(text).not.toContain(secret);
   expect(text).not.toContain(base.id);
+  expect(text).toContain('Version (left out), its settings are kept.');
   const inch = helpReport(file, plain, figures, findings, 'X loses steps.', TODAY, {
     ...defaultDisplay,
     system: 'inch',

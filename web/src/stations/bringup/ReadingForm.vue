@@ -3,6 +3,7 @@ import { ElRadio } from 'element-plus';
 import { ElRadioGroup } from 'element-plus';
 import QuantityEntry from '../../ui/QuantityEntry.vue';
 import Choice from '../../ui/Choice.vue';
+import TextField from '../../ui/TextField.vue';
 import type { Field } from '@nodaxis/core/bringup/testKind';
 import { displayUnit, printQuantity } from '@nodaxis/core/units/print';
 import { computed } from 'vue';
@@ -13,13 +14,15 @@ import { useBringUp } from './useBringUp';
 const bringUp = useBringUp();
 const { fields, readings, enter } = bringUp;
 const preferences = usePreferences();
+/** A version, a name: no story. */
+const MOST_SHORT = 120;
 const unitOf = (f: Field) => {
   const u = displayUnit(f.dimension!, preferences.display);
   return u === '1' ? '' : u;
 };
 /** One unit says it for the figures before it on the line that have the same. */
 const unitEnds = (f: Field, line: readonly Field[]) => {
-  const figures = line.filter((x) => x.type !== 'choice');
+  const figures = line.filter((x) => x.dimension);
   const next = figures[figures.indexOf(f) + 1];
   return !next || unitOf(next) !== unitOf(f);
 };
@@ -28,7 +31,7 @@ const shown = (f: Field) => {
   return typeof v === 'object' ? printQuantity(v, preferences.display).figure : '';
 };
 /** A table of readings goes in columns, so that its judgement stays in sight. */
-const many = computed(() => fields.value.filter((f) => f.type !== 'choice').length > 2);
+const many = computed(() => fields.value.filter((f) => f.dimension).length > 2);
 /** Fields that stand on one line, and those that stand alone. */
 const rows = computed(() => {
   const lines: { title: string | undefined; own: Field[] }[] = [];
@@ -71,6 +74,13 @@ const rows = computed(() => {
             }}</ElRadio></ElRadioGroup
           >
         </template>
+        <label v-else-if="f.type === 'text'" class="quantity"
+          ><span>{{ f.title }}</span>
+          <TextField
+            :model-value="String(readings[f.key] ?? '')"
+            :maxlength="MOST_SHORT"
+            @update:model-value="enter(f.key, $event)"
+        /></label>
         <label v-else class="quantity"
           ><span :class="{ 'visually-hidden': line.title !== undefined }">{{ f.title }}</span>
           <span class="row entry"
