@@ -64,6 +64,10 @@ test('a router that nobody has measured: firmware kept, a trip point by hand, th
     await button(page, 'Travel of 640').click();
   }
   await expect(judgement(page)).toContainText('In Sorrel, line control: low.x 0.000, high.x 595.000.');
+  // However full the page is, its caution is there as a whole.
+  const caution = article(page).getByRole('note').filter({ hasText: 'Caution.' });
+  const text = await caution.locator('b').evaluate((b) => b.parentElement!.getBoundingClientRect().height);
+  expect((await caution.boundingBox())!.height).toBeGreaterThanOrEqual(text);
   await openTest(page, /datum and envelope/i, 'Envelope proven: X');
   // What it waits for has passed but for the reference run, which was not made here.
   await page.getByLabel('Why it is opened all the same').fill('Referenced by hand.');

@@ -233,6 +233,8 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
   overflow: auto;
   display: grid;
   grid-template-columns: minmax(0, 1fr);
+  /* A caution is never squeezed, however little room there is: the page scrolls. */
+  grid-auto-rows: max-content;
   gap: 9px;
   align-content: start;
 }
