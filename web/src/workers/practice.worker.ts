@@ -10,6 +10,7 @@ import type { SimulationInput, Snapshot } from '@nodaxis/core/motion/simulation/
 import { Simulation, STEP_S } from '@nodaxis/core/motion/simulation/simulation';
 import { stateSentence } from '@nodaxis/core/motion/controller/states';
 import type { Toolpath } from '@nodaxis/core/program/check';
+import { airCut } from '@nodaxis/core/program/jobs/airCut';
 import { outsideEnvelope, toolpathOf } from '@nodaxis/core/program/check';
 import type { Program, ProgramMachine } from '@nodaxis/core/program/program';
 import { ProgramReader } from '@nodaxis/core/program/reader';
@@ -250,6 +251,12 @@ const practice = {
       path: toolpathOf(read.program),
       stepLines: Uint32Array.from(read.program.steps, (s) => s.line),
     };
+  },
+  /** The program that was read once more, in the air; undefined where it cannot be. */
+  inTheAir(liftMm: number, inch: boolean): string | undefined {
+    if (!program || !simulation) return undefined;
+    const { letters, words, diameterX } = machineOf(simulation);
+    return diameterX ? undefined : airCut(program, letters, liftMm, { words, inch });
   },
   /** Ends a reading that takes too long. */
   stopReading(): void {

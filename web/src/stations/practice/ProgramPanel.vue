@@ -7,7 +7,12 @@ import Progress from '../../ui/Progress.vue';
 import TextField from '../../ui/TextField.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { computed, nextTick, ref, watch, reactive } from 'vue';
+import { displayUnit, printQuantity } from '@nodaxis/core/units/print';
+import { baseValue, quantity } from '@nodaxis/core/units/quantity';
+import { usePreferences } from '../../document/preferences';
+import QuantityEntry from '../../ui/QuantityEntry.vue';
 import MachineField from '../../widgets/MachineField.vue';
+import WriteProgram from './WriteProgram.vue';
 import { usePractice } from './usePractice';
 
 /** A program: typed or loaded, checked with line and column, drawn, held against the envelope, and run with its line lit. */
@@ -69,6 +74,29 @@ const resumeLine = computed(() =>
   resumeAt.value === undefined ? undefined : program.value?.stepLines[resumeAt.value],
 );
 
+const writing = ref(false);
+/** A program is run in the air before it cuts: this much higher, mm. */
+const HIGHER_MM = 20;
+const higher = ref(HIGHER_MM);
+const preferences = usePreferences();
+const lifted = computed(() => {
+  const unit = displayUnit('length', preferences.display);
+  return { unit, figure: printQuantity(quantity(higher.value, 'mm'), preferences.display).figure };
+});
+/** Up is a way out only where a Z stands over X and Y. */
+const cutsInSpace = computed(() => {
+  const { value } = practice.input;
+  const letters = value.known ? value.value.settings.axes.map((a) => a.letter) : [];
+  return ['X', 'Y', 'Z'].every((l) => letters.includes(l));
+});
+const noAir = ref('');
+async function lift() {
+  const up = await practice.inTheAir(higher.value);
+  noAir.value =
+    up === undefined ? 'Its feeds hang on the turns of the spindle, or it is too long: not in the air.' : '';
+  if (up !== undefined) text.value = up;
+}
+
 const area = ref<InstanceType<typeof TextField>>();
 /** Puts the caret where a fault is. */
 async function goTo(where: string) {
@@ -99,6 +127,7 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
           >Load a file</FilePicker
         >
         <ActionButton v-if="!text" @click="text = sample">Take a sample</ActionButton>
+        <ActionButton @click="writing = true">Write one</ActionButton>
       </div>
       <span class="soft small">{{ program ? `${program.lines} lines` : '' }}</span>
     </div>
@@ -186,7 +215,21 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
     <p v-if="state === 'paused'" class="warn small">
       A pause is no stop: the spindle turns on, and the next word can move an axis.
     </p>
+    <form v-if="!running && ready && cutsInSpace" class="row wrap" @submit.prevent="lift">
+      <QuantityEntry
+        :shown="lifted.figure"
+        dimension="length"
+        :unit="lifted.unit"
+        class="mono lift"
+        aria-label="How much higher"
+        @enter="(q) => (higher = q ? baseValue(q) : HIGHER_MM)"
+      /><span class="soft small">{{ lifted.unit }}</span>
+      <ActionButton kind="framed" native-type="submit">Once more in the air</ActionButton>
+      <span class="soft small">All of it that much higher, spindle off.</span>
+    </form>
+    <p v-if="noAir" class="warn small" role="status">{{ noAir }}</p>
     <MachineField path="programWords" />
+    <WriteProgram v-model="writing" @write="(t) => (text = t)" />
   </div>
 </template>
 
@@ -229,6 +272,10 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
 .faults button {
   color: inherit;
   text-align: left;
+}
+.lift {
+  width: 90px;
+  text-align: right;
 }
 .wrap {
   flex-wrap: wrap;

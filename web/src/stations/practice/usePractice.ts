@@ -273,6 +273,8 @@ function createPractice() {
     release,
     readProgram,
     stopReading,
+    /** The program that was read, written once more in the air. */
+    inTheAir: async (liftMm: number) => await worker.remote?.inTheAir(liftMm, preferences.display.system === 'inch'),
     run: (from?: number) => void worker.remote?.run(programText.value, from),
     advance: (steps: number) => void worker.remote?.advance(steps),
     look: async (i: Inspection) => (await worker.remote?.look(toRaw(i), toRaw(preferences.display))) ?? '',

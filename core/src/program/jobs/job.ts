@@ -1,0 +1,47 @@
+import type { Fault } from '../../units/result';
+import type { Dimension } from '../../units/units';
+import type { ProgramStyle } from '../write';
+
+/** A figure that a job asks for, in the base unit of its dimension: mm, mm/s, rpm, 1. */
+export interface JobField {
+  key: string;
+  title: string;
+  dimension: Extract<Dimension, 'length' | 'speed' | 'rotation' | 'ratio'>;
+  /** Where it begins. */
+  value: number;
+  least: number;
+  most: number;
+}
+export type JobValues = Readonly<Record<string, number>>;
+
+/** What a job may know of the machine that will run it. */
+export interface JobMachine {
+  /** Usable travel of X, Y and Z, mm. */
+  room: { x: number; y: number; z: number };
+  /** Least of the highest speeds across the table, mm/s. */
+  maxSpeed: number;
+  /** Highest speed of a spindle that the program switches; undefined where a hand does. */
+  maxRpm: number | undefined;
+}
+
+/** A program that every owner of a machine needs and nobody wants to write: asked for in its figures, written at once. */
+export interface Job {
+  id: string;
+  title: string;
+  purpose: string;
+  /** Where the work zero has to be, and what has to be so before it is run. */
+  before: string;
+  /** What is measured on the piece, and what that tells. */
+  then?: string;
+  fields: (machine: JobMachine) => JobField[];
+  write: (values: JobValues, style: ProgramStyle, machine: JobMachine) => string;
+}
+
+/** Figures that a job cannot take, one fault each. */
+export function jobFaults(fields: readonly JobField[], values: JobValues): Fault[] {
+  return fields.flatMap((f): Fault[] => {
+    const v = values[f.key];
+    if (v !== undefined && v >= f.least && v <= f.most) return [];
+    return [{ what: `${f.title} is out of bounds.`, where: f.title, fix: 'Enter another figure.' }];
+  });
+}

@@ -1,0 +1,65 @@
+import { programNumber } from './numbers';
+
+/** How a program is written: after the machine that reads it, in the units of whoever runs it. */
+export interface ProgramStyle {
+  words: 'standard' | 'widespread';
+  inch: boolean;
+}
+const MM_PER_INCH = 25.4;
+
+/** Letters of axes that turn, after ISO 841: their figures are degrees in both systems. */
+const turns = (letter: string): boolean => 'ABC'.includes(letter);
+
+/** Places by letter, mm or °. What is undefined stays where it is. */
+export type Places = Readonly<Partial<Record<string, number>>>;
+
+/** Writes a program after ISO 6983-1 line by line. All figures come in mm and mm/s and go out in the style’s units. */
+export class ProgramWriter {
+  private readonly lines: string[] = [];
+  constructor(readonly style: ProgramStyle) {}
+
+  private get unit() {
+    return this.style.inch ? MM_PER_INCH : 1;
+  }
+  /** A length as it is written. */
+  length = (mm: number): string => programNumber(mm / this.unit);
+  /** A feed as it is written: a minute. */
+  feed = (mmPerS: number): string => `F${programNumber((mmPerS * 60) / this.unit)}`;
+  /** Inch or metric, in the words of the machine. */
+  get units(): string {
+    const { words, inch } = this.style;
+    return words === 'standard' ? (inch ? 'G70' : 'G71') : inch ? 'G20' : 'G21';
+  }
+  private at = (places: Places): string =>
+    Object.entries(places)
+      .flatMap(([letter, v]) =>
+        v === undefined ? [] : [`${letter}${turns(letter) ? programNumber(v) : this.length(v)}`],
+      )
+      .join(' ');
+
+  line(text: string): this {
+    this.lines.push(text);
+    return this;
+  }
+  /** Brackets within would end the comment. */
+  comment = (text: string): this => this.line(`(${text.replaceAll(/[()]/g, '')})`);
+  rapid = (to: Places): this => this.line(`G0 ${this.at(to)}`);
+  /** `perS`: along the path, mm/s; °/s where only axes that turn are moved. */
+  cut(to: Places, perS: number): this {
+    const feed = Object.keys(to).every(turns) ? `F${programNumber(perS * 60)}` : this.feed(perS);
+    return this.line(`G1 ${this.at(to)} ${feed}`);
+  }
+  /** `centre`: from the start of the arc, by its words I, J, K. */
+  arc = (clockwise: boolean, to: Places, centre: Places, mmPerS: number): this =>
+    this.line(`G${clockwise ? 2 : 3} ${this.at(to)} ${this.at(centre)} ${this.feed(mmPerS)}`);
+  /** The spindle, with time to reach its speed. A machine whose spindle is switched by hand is waited for. */
+  spindle(rpm: number, switched: boolean): this {
+    return switched
+      ? this.line(`S${programNumber(rpm)} M3`).line('G4 P5')
+      : this.comment('spindle on by hand, then go on').line('M0');
+  }
+  end(switched: boolean): string {
+    if (switched) this.line('M5');
+    return [...this.lines, 'M30', ''].join('\n');
+  }
+}

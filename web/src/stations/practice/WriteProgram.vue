@@ -1,0 +1,191 @@
+<script setup lang="ts">
+import { Download } from '@element-plus/icons-vue';
+import { toolpathOf } from '@nodaxis/core/program/check';
+import { jobs } from '@nodaxis/core/program/jobs/index';
+import { jobFaults, type JobField, type JobMachine } from '@nodaxis/core/program/jobs/job';
+import { readProgram } from '@nodaxis/core/program/reader';
+import { displayUnit, printQuantity, showValue } from '@nodaxis/core/units/print';
+import { baseValue, quantity, type Quantity } from '@nodaxis/core/units/quantity';
+import { baseUnit } from '@nodaxis/core/units/units';
+import { ElDialog } from 'element-plus';
+import { computed } from 'vue';
+import { useDraft } from '../../document/drafts';
+import { useOpenMachine } from '../../document/openMachine';
+import { usePreferences } from '../../document/preferences';
+import { download } from '../../document/transfer';
+import ActionButton from '../../ui/ActionButton.vue';
+import Caution from '../../ui/Caution.vue';
+import PickOne from '../../ui/PickOne.vue';
+import QuantityEntry from '../../ui/QuantityEntry.vue';
+import PathInPlan from './PathInPlan.vue';
+import { usePractice } from './usePractice';
+
+/** Programs from a few figures: seen from above, put into the simulated control, or saved for the real one. */
+const shown = defineModel<boolean>({ required: true });
+const emit = defineEmits<{ write: [string] }>();
+const machine = useOpenMachine();
+const preferences = usePreferences();
+const practice = usePractice();
+const settings = computed(() => (practice.input.value.known ? practice.input.value.value.settings : undefined));
+const LETTERS = ['X', 'Y', 'Z'];
+/** What the jobs may know of this machine; undefined where it has no X, Y and Z. */
+const made = computed((): JobMachine | undefined => {
+  const s = settings.value;
+  const [x, y, z] = LETTERS.map((l) => s?.axes.find((a) => a.letter === l && a.linear));
+  if (!s || !x || !y || !z) return undefined;
+  const room = ({ envelope }: typeof x) => envelope.max - envelope.min;
+  return {
+    room: { x: room(x), y: room(y), z: room(z) },
+    maxSpeed: Math.min(x.maxSpeed, y.maxSpeed),
+    maxRpm: s.spindle?.speedSet ? s.spindle.maxRpm : undefined,
+  };
+});
+const draft = useDraft<{ id: string; values: Record<string, Record<string, number>> }>(
+  () => `${machine.file.id}/written-program`,
+  { id: jobs[0]!.id, values: {} },
+);
+const job = computed(() => jobs.find((j) => j.id === draft.value.id) ?? jobs[0]!);
+const fields = computed(() => (made.value ? job.value.fields(made.value) : []));
+const values = computed(() => ({
+  ...Object.fromEntries(fields.value.map((f) => [f.key, f.value])),
+  ...draft.value.values[job.value.id],
+}));
+function enter({ key }: JobField, q: Quantity | undefined): void {
+  const own = { ...draft.value.values[job.value.id] };
+  if (q) own[key] = baseValue(q);
+  else delete own[key];
+  draft.value = { ...draft.value, values: { ...draft.value.values, [job.value.id]: own } };
+}
+const figure = (f: JobField) =>
+  printQuantity(quantity(values.value[f.key] ?? NaN, baseUnit(f.dimension)), preferences.display).figure;
+const unit = (f: JobField) => displayUnit(f.dimension, preferences.display);
+const faults = computed(() => jobFaults(fields.value, values.value));
+const style = computed(() => ({
+  words: settings.value?.programWords ?? 'standard',
+  inch: preferences.display.system === 'inch',
+}));
+const text = computed(() =>
+  made.value && !faults.value.length ? job.value.write(values.value, style.value, made.value) : undefined,
+);
+const path = computed(() => {
+  if (text.value === undefined) return undefined;
+  const { program } = readProgram(
+    text.value,
+    {
+      letters: LETTERS,
+      linear: [true, true, true],
+      diameterX: false,
+      words: style.value.words,
+      encoder: false,
+      maxRpm: made.value?.maxRpm,
+    },
+    { start: [0, 0, 0], offsets: Array.from({ length: 6 }, () => [0, 0, 0]), active: 0 },
+  );
+  return toolpathOf(program);
+});
+/** How far it reaches across the table, against what the table has. */
+const extent = computed(() => {
+  const p = path.value;
+  if (!p || !made.value) return undefined;
+  const span = (k: number) => {
+    const all = Array.from({ length: p.points.length / p.axes }, (_, i) => p.points[i * p.axes + k]!).slice(1);
+    return Math.max(...all) - Math.min(...all);
+  };
+  const mm = (v: number) => showValue(v, 'length', preferences.display, 5);
+  const [x, y] = [span(0), span(1)];
+  const { room } = made.value;
+  return {
+    told: `${mm(x)} by ${mm(y)}; the envelope has ${mm(room.x)} by ${mm(room.y)}`,
+    tooLarge: x > room.x + 1e-6 || y > room.y + 1e-6,
+  };
+});
+function put(): void {
+  emit('write', text.value!);
+  shown.value = false;
+}
+const save = () => download(`${machine.design.name} ${job.value.id}.nc`, text.value!, 'text/plain');
+</script>
+
+<template>
+  <ElDialog v-model="shown" title="A program from a few figures" width="min(900px, 97vw)" top="5vh">
+    <p v-if="!made">These programs are for machines with the axes X, Y and Z, whose settings are complete.</p>
+    <div v-else class="stack">
+      <PickOne
+        :model-value="job.id"
+        label="Which program"
+        :options="jobs.map((j) => ({ value: j.id, label: j.title }))"
+        @update:model-value="(id) => (draft = { ...draft, id: id! })"
+      />
+      <div class="columns">
+        <div class="stack">
+          <p>{{ job.purpose }}</p>
+          <div class="fields">
+            <label v-for="f in fields" :key="f.key"
+              ><span>{{ f.title }}</span>
+              <span class="row entry"
+                ><QuantityEntry
+                  :shown="figure(f)"
+                  :dimension="f.dimension"
+                  :unit="unit(f)"
+                  inputmode="decimal"
+                  class="mono"
+                  :aria-label="f.title"
+                  @enter="enter(f, $event)"
+                /><span class="soft">{{ unit(f) === '1' ? '' : unit(f) }}</span></span
+              ></label
+            >
+          </div>
+        </div>
+        <div class="stack">
+          <PathInPlan v-if="path && extent" :path="path" :x="0" :y="1" :told="extent.told" />
+          <p><b>Before.</b> {{ job.before }}</p>
+          <p v-if="job.then" class="soft">{{ job.then }}</p>
+        </div>
+      </div>
+      <Caution v-if="faults.length" kind="refused">{{ faults[0]!.what }} {{ faults[0]!.fix }}</Caution>
+      <Caution v-else-if="extent?.tooLarge" kind="refused"
+        >It is larger than the envelope: on this machine it cannot be run.</Caution
+      >
+      <Caution v-else
+        >Run it here first, then at the machine in the air, with a hand on the stop. The figures are yours: nobody has
+        seen your clamps.</Caution
+      >
+    </div>
+    <template v-if="made" #footer>
+      <ActionButton kind="framed" :disabled="text === undefined" @click="save"><Download />Save as file</ActionButton>
+      <ActionButton kind="main" :disabled="text === undefined" @click="put"
+        >Put it into the simulated control</ActionButton
+      >
+    </template>
+  </ElDialog>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 16px;
+}
+.fields {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 8px 14px;
+}
+label {
+  display: grid;
+  gap: 2px;
+  align-content: end;
+}
+.entry {
+  flex-wrap: nowrap;
+}
+.entry :deep(.text-field) {
+  width: 100px;
+  text-align: right;
+}
+@media (max-width: 720px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
