@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
-import { controlState, expect, openMachine, test, pickFrom } from './bench';
+import { controlState, expect, expectAccessible, openMachine, test, pickFrom } from './bench';
 
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name });
 const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true });
@@ -159,6 +159,48 @@ test('a program is fixed where it is wrong, zeroed, run, paused and brought to i
   expect(file.suggestedFilename()).toBe('Dunnock trace.csv');
   await button(page, '3-D view').click();
   await expect(page.getByRole('img', { name: /in 3-D/ })).toBeVisible();
+});
+
+test('a program from a few figures: seen from above, refused outside the envelope, put in its place, run in the air', async ({
+  page,
+}) => {
+  await started(page);
+  await referenced(page);
+  await tab(page, 'Program').click();
+  await button(page, 'Write one').click();
+  const dialog = page.getByRole('dialog', { name: 'A program from a few figures' });
+  const put = dialog.getByRole('button', { name: 'Put it into the simulated control' });
+  const figure = async (name: string, value: string) => {
+    await dialog.getByLabel(name, { exact: true }).fill(value);
+    await dialog.getByLabel(name, { exact: true }).press('Enter');
+  };
+  await figure('Along X', '900');
+  await expect(dialog.getByRole('alert')).toContainText('larger than the envelope');
+  await figure('Along X', '100');
+  await figure('Along Y', '60 mm');
+  await figure('Diameter of the tool', '20');
+  // 80 by 40 of the tool’s middle: its edge does the rest.
+  await expect(dialog.getByRole('img', { name: /^Way of the tool from above, 80 mm by / })).toBeVisible();
+  await expectAccessible(page, true);
+  const saving = page.waitForEvent('download');
+  await dialog.getByRole('button', { name: 'Save as file' }).click();
+  expect((await saving).suggestedFilename()).toBe('Dunnock surfacing.nc');
+  await put.click();
+  const program = page.getByRole('textbox', { name: 'Program', exact: true });
+  await expect(program).toHaveValue(/^\(surfacing 100 by 60, tool 20/);
+
+  // With its zero at the datum of the machine it would go above the top of Z, and says so.
+  await expect(page.getByRole('alert')).toContainText('Z would go to 5 mm');
+  await tab(page, 'Zero, spindle').click();
+  await page.getByLabel(/^Work position of Z|^Z: .*work/i).fill('40');
+  await button(page, 'Set Z').click();
+  await tab(page, 'Program').click();
+  await expect(page.getByText(/inside the envelope/)).toBeVisible();
+  await page.getByLabel('How much higher').fill('10');
+  await page.getByLabel('How much higher').press('Enter');
+  await button(page, 'Once more in the air').click();
+  await expect(program).toHaveValue(/^\(in the air: everything 10 higher, spindle off\)/);
+  await expect(program).not.toHaveValue(/M3\b/);
 });
 
 test('two drills by mouse: distances doubled, and a gantry that is racked', async ({ page }) => {

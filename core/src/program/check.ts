@@ -91,3 +91,24 @@ export function toolpathOf(program: Program): Toolpath {
     lines: Uint32Array.from(lines),
   };
 }
+
+/** How far a toolpath reaches in the plan of two of its axes. Where it begins counts only if it comes back there. */
+export function planExtent(
+  path: Toolpath,
+  x: number,
+  y: number,
+): { minX: number; maxX: number; minY: number; maxY: number } {
+  const { points, axes } = path;
+  const extent = { minX: Infinity, maxX: -Infinity, minY: Infinity, maxY: -Infinity };
+  let moved = false;
+  for (let i = axes; i < points.length; i += axes) {
+    const [px, py] = [points[i + x]!, points[i + y]!];
+    moved ||= px !== points[x] || py !== points[y];
+    if (!moved) continue;
+    extent.minX = Math.min(extent.minX, px);
+    extent.maxX = Math.max(extent.maxX, px);
+    extent.minY = Math.min(extent.minY, py);
+    extent.maxY = Math.max(extent.maxY, py);
+  }
+  return moved ? extent : { minX: points[x]!, maxX: points[x]!, minY: points[y]!, maxY: points[y]! };
+}

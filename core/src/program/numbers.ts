@@ -2,5 +2,3 @@ import { printNumber } from '../units/print';
 
 /** A number as a program has it: plain ASCII, seven digits. */
 export const programNumber = (v: number): string => printNumber(v, 7).replace(/\s/g, '').replace('−', '-');
-/** A feed a minute of a speed a second. */
-export const perMinute = (speed: number): string => programNumber(speed * 60);

@@ -23,8 +23,9 @@ export class ProgramWriter {
   }
   /** A length as it is written. */
   length = (mm: number): string => programNumber(mm / this.unit);
-  /** A feed as it is written: a minute. */
-  feed = (mmPerS: number): string => `F${programNumber((mmPerS * 60) / this.unit)}`;
+  /** A speed as it is written: a minute. */
+  perMinute = (mmPerS: number): string => programNumber((mmPerS * 60) / this.unit);
+  private feed = (mmPerS: number): string => `F${this.perMinute(mmPerS)}`;
   /** Inch or metric, in the words of the machine. */
   get units(): string {
     const { words, inch } = this.style;
@@ -44,10 +45,10 @@ export class ProgramWriter {
   /** Brackets within would end the comment. */
   comment = (text: string): this => this.line(`(${text.replaceAll(/[()]/g, '')})`);
   rapid = (to: Places): this => this.line(`G0 ${this.at(to)}`);
-  /** `perS`: along the path, mm/s; °/s where only axes that turn are moved. */
-  cut(to: Places, perS: number): this {
+  /** `perS`: along the path, mm/s; °/s where only axes that turn are moved. `before`: words ahead of it, as for machine position. */
+  cut(to: Places, perS: number, before = ''): this {
     const feed = Object.keys(to).every(turns) ? `F${programNumber(perS * 60)}` : this.feed(perS);
-    return this.line(`G1 ${this.at(to)} ${feed}`);
+    return this.line(`${before}G1 ${this.at(to)} ${feed}`);
   }
   /** `centre`: from the start of the arc, by its words I, J, K. */
   arc = (clockwise: boolean, to: Places, centre: Places, mmPerS: number): this =>

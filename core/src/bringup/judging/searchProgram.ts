@@ -1,4 +1,4 @@
-import { programNumber } from '../../program/numbers';
+import { ProgramWriter } from '../../program/write';
 
 /** A fast move one way, a slow one back, several times over: a loss cannot cancel itself out. */
 export interface SearchMoves {
@@ -28,34 +28,39 @@ export interface SearchMoves {
 export const stretchFor = (speed: number, acceleration: number): number =>
   (speed * speed) / acceleration + Math.max(2, speed * AT_SPEED_S);
 const AT_SPEED_S = 0.15;
-const MM_PER_INCH = 25.4;
 
 /**
  * A program after ISO 6983 for one trial of a search. Its first and last stop are the mark that is checked. Between the two
  * first pauses it runs to and fro at full speed: that part is timed, since a control that limits the feed says nothing.
  */
 export function searchProgram(m: SearchMoves): string {
-  const unit = m.inch && m.linear ? MM_PER_INCH : 1;
-  const at = (v: number) => programNumber((v * m.factor) / unit);
-  const perMinute = (v: number) => programNumber((v * 60) / unit);
-  const machine = m.words === 'standard' ? '' : 'G53 ';
-  const move = (v: number, f: number) => `${machine}G1 ${m.letter}${at(v)} F${perMinute(f)}`;
-  const units = m.words === 'standard' ? `${m.inch ? 'G70' : 'G71'} G53` : m.inch ? 'G20' : 'G21';
-  return [
-    `(${m.letter} at ${perMinute(m.speed)} a minute, acceleration ${programNumber(m.acceleration / unit)} a second squared: set both in the control first)`,
-    units,
-    'G90 G94',
-    move(m.from, m.slow),
-    'G4 P3',
-    '(time from the first fast move to the next pause)',
-    ...Array.from({ length: m.passes / 2 }, () => [move(m.to, m.speed), move(m.from, m.speed)]).flat(),
-    'G4 P3',
-    ...Array.from({ length: m.repeats }, () => [move(m.to, m.speed), move(m.from, m.slow)]).flat(),
-    'G4 P1',
-    ...Array.from({ length: m.repeats }, () => [move(m.to, m.slow), move(m.from, m.speed)]).flat(),
-    'M30',
-    '',
-  ].join('\n');
+  // A program of an axis that turns has no lengths: inches are nothing to it.
+  const w = new ProgramWriter({ words: m.words, inch: m.inch && m.linear });
+  const standard = m.words === 'standard';
+  const move = (v: number, perS: number) => w.cut({ [m.letter]: v * m.factor }, perS, standard ? '' : 'G53 ');
+  const times = (n: number, one: () => void) => Array.from({ length: n }).forEach(one);
+  w.comment(
+    `${m.letter} at ${w.perMinute(m.speed)} a minute, acceleration ${w.length(m.acceleration)} a second squared: set both in the control first`,
+  )
+    .line(standard ? `${w.units} G53` : w.units)
+    .line('G90 G94');
+  move(m.from, m.slow);
+  w.line('G4 P3').comment('time from the first fast move to the next pause');
+  times(m.passes / 2, () => {
+    move(m.to, m.speed);
+    move(m.from, m.speed);
+  });
+  w.line('G4 P3');
+  times(m.repeats, () => {
+    move(m.to, m.speed);
+    move(m.from, m.slow);
+  });
+  w.line('G4 P1');
+  times(m.repeats, () => {
+    move(m.to, m.slow);
+    move(m.from, m.speed);
+  });
+  return w.end(false);
 }
 
 /** The timed part alone: to and fro at full speed. */

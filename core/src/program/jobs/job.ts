@@ -24,6 +24,24 @@ export interface JobMachine {
   maxRpm: number | undefined;
 }
 
+/** A machine as jobs see it, from what its control is set to; undefined where it has no X, Y and Z. */
+export function jobMachineOf(settings: {
+  axes: readonly { letter: string; linear: boolean; envelope: { min: number; max: number }; maxSpeed: number }[];
+  spindle: { maxRpm: number; speedSet: boolean } | undefined;
+}): JobMachine | undefined {
+  const [x, y, z] = ['X', 'Y', 'Z'].map((l) => settings.axes.find((a) => a.letter === l && a.linear));
+  if (!x || !y || !z) return undefined;
+  const room = ({ envelope }: typeof x) => envelope.max - envelope.min;
+  return {
+    room: { x: room(x), y: room(y), z: room(z) },
+    maxSpeed: Math.min(x.maxSpeed, y.maxSpeed),
+    maxRpm: settings.spindle?.speedSet ? settings.spindle.maxRpm : undefined,
+  };
+}
+/** The figures that a job begins with. */
+export const startingValues = (job: Job, machine: JobMachine): Record<string, number> =>
+  Object.fromEntries(job.fields(machine).map((f) => [f.key, f.value]));
+
 /** A program that every owner of a machine needs and nobody wants to write: asked for in its figures, written at once. */
 export interface Job {
   id: string;

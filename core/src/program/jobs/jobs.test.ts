@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { planExtent, toolpathOf } from '../check';
 import type { MoveStep, ProgramMachine } from '../program';
 import { readProgram } from '../reader';
 import type { ProgramStyle } from '../write';
 import { airCut } from './airCut';
 import { jobs } from './index';
-import { jobFaults, type Job, type JobMachine } from './job';
+import { jobFaults, startingValues, type Job, type JobMachine } from './job';
 import { rowsOver, surfacing } from './surfacing';
 import { fourHoles } from './fourHoles';
 import { circleDiamond } from './circleDiamond';
@@ -34,7 +35,7 @@ function movesOf(text: string, words: ProgramStyle['words'] = 'widespread', acti
   const moves = program.steps.filter((s): s is MoveStep => s.kind === 'move');
   return { program, moves: moves.map((m) => ({ ...m, at: [m.to[0]! - x!, m.to[1]! - y!, m.to[2]! - z!] as const })) };
 }
-const standard = (job: Job) => Object.fromEntries(job.fields(machine).map((f) => [f.key, f.value]));
+const standard = (job: Job) => startingValues(job, machine);
 const written = (job: Job, values: Record<string, number>, style: ProgramStyle = styles[2]!) =>
   movesOf(job.write({ ...standard(job), ...values }, style, machine), style.words).moves;
 
@@ -78,6 +79,13 @@ it('surfacing by hand: 100 by 60, a tool of 20 with half an overlap goes in rows
   expect(rows.slice(0, 5).map((m) => Math.round(m.at[1]))).toEqual([10, 20, 30, 40, 50]);
   expect(rows.slice(0, 5).map((m) => Math.round(m.at[0]))).toEqual([90, 10, 90, 10, 90]);
   expect([...new Set(cuts.map((m) => Number(m.at[2].toFixed(6))))]).toEqual([-0.3, -0.6]);
+  // It begins at the work zero, 0/0 of the machine, and its tool then stays between 10 and 90, 10 and 50.
+  const values = { ...standard(surfacing), width: 100, depth: 60, tool: 20, overlap: 0.5 };
+  const { program } = readProgram(surfacing.write(values, styles[2]!, machine), router, {
+    ...setup(),
+    offsets: setup().offsets.map(() => [0, 0, 0]),
+  });
+  expect(planExtent(toolpathOf(program), 0, 1)).toEqual({ minX: 10, maxX: 90, minY: 10, maxY: 50 });
 });
 it('rows leave nothing standing between them or at the edges, whatever the tool', () => {
   const figure = fc.double({ min: 1, max: 500, noNaN: true });

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Toolpath } from '@nodaxis/core/program/check';
+import { planExtent, type Toolpath } from '@nodaxis/core/program/check';
 import { computed } from 'vue';
 
 /** The way of the tool from above, X to the right and Y away, with the work zero; rapids are dashed. */
@@ -16,14 +16,12 @@ const drawn = computed(() => {
   const { points, axes, rapid } = path;
   const count = points.length / axes;
   const at = (i: number) => [points[i * axes + x]!, -points[i * axes + y]!] as const;
-  let [left, right, top, bottom] = [0, 0, 0, 0];
+  const extent = planExtent(path, x, y);
+  const [left, right] = [Math.min(0, extent.minX), Math.max(0, extent.maxX)];
+  const [top, bottom] = [Math.min(0, -extent.maxY), Math.max(0, -extent.minY)];
   const [cuts, rapids]: [string[], string[]] = [[], []];
-  // The first point is where the machine happens to stand.
   for (let i = 1; i < count; i++) {
     const [px, py] = at(i);
-    [left, right] = [Math.min(left, px), Math.max(right, px)];
-    [top, bottom] = [Math.min(top, py), Math.max(bottom, py)];
-    if (i < 2) continue;
     const [qx, qy] = at(i - 1);
     (rapid[i] ? rapids : cuts).push(`M${qx} ${qy}L${px} ${py}`);
   }

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { Download } from '@element-plus/icons-vue';
-import { toolpathOf } from '@nodaxis/core/program/check';
+import { planExtent, toolpathOf } from '@nodaxis/core/program/check';
 import { jobs } from '@nodaxis/core/program/jobs/index';
-import { jobFaults, type JobField, type JobMachine } from '@nodaxis/core/program/jobs/job';
+import { jobFaults, jobMachineOf, startingValues, type JobField } from '@nodaxis/core/program/jobs/job';
 import { readProgram } from '@nodaxis/core/program/reader';
 import { displayUnit, printQuantity, showValue } from '@nodaxis/core/units/print';
 import { baseValue, quantity, type Quantity } from '@nodaxis/core/units/quantity';
@@ -29,25 +29,16 @@ const practice = usePractice();
 const settings = computed(() => (practice.input.value.known ? practice.input.value.value.settings : undefined));
 const LETTERS = ['X', 'Y', 'Z'];
 /** What the jobs may know of this machine; undefined where it has no X, Y and Z. */
-const made = computed((): JobMachine | undefined => {
-  const s = settings.value;
-  const [x, y, z] = LETTERS.map((l) => s?.axes.find((a) => a.letter === l && a.linear));
-  if (!s || !x || !y || !z) return undefined;
-  const room = ({ envelope }: typeof x) => envelope.max - envelope.min;
-  return {
-    room: { x: room(x), y: room(y), z: room(z) },
-    maxSpeed: Math.min(x.maxSpeed, y.maxSpeed),
-    maxRpm: s.spindle?.speedSet ? s.spindle.maxRpm : undefined,
-  };
-});
+const made = computed(() => settings.value && jobMachineOf(settings.value));
 const draft = useDraft<{ id: string; values: Record<string, Record<string, number>> }>(
   () => `${machine.file.id}/written-program`,
   { id: jobs[0]!.id, values: {} },
+  false,
 );
 const job = computed(() => jobs.find((j) => j.id === draft.value.id) ?? jobs[0]!);
 const fields = computed(() => (made.value ? job.value.fields(made.value) : []));
 const values = computed(() => ({
-  ...Object.fromEntries(fields.value.map((f) => [f.key, f.value])),
+  ...(made.value ? startingValues(job.value, made.value) : {}),
   ...draft.value.values[job.value.id],
 }));
 function enter({ key }: JobField, q: Quantity | undefined): void {
@@ -87,12 +78,9 @@ const path = computed(() => {
 const extent = computed(() => {
   const p = path.value;
   if (!p || !made.value) return undefined;
-  const span = (k: number) => {
-    const all = Array.from({ length: p.points.length / p.axes }, (_, i) => p.points[i * p.axes + k]!).slice(1);
-    return Math.max(...all) - Math.min(...all);
-  };
   const mm = (v: number) => showValue(v, 'length', preferences.display, 5);
-  const [x, y] = [span(0), span(1)];
+  const { minX, maxX, minY, maxY } = planExtent(p, 0, 1);
+  const [x, y] = [maxX - minX, maxY - minY];
   const { room } = made.value;
   return {
     told: `${mm(x)} by ${mm(y)}; the envelope has ${mm(room.x)} by ${mm(room.y)}`,
@@ -152,10 +140,12 @@ const save = () => download(`${machine.design.name} ${job.value.id}.nc`, text.va
       >
     </div>
     <template v-if="made" #footer>
-      <ActionButton kind="framed" :disabled="text === undefined" @click="save"><Download />Save as file</ActionButton>
-      <ActionButton kind="main" :disabled="text === undefined" @click="put"
-        >Put it into the simulated control</ActionButton
-      >
+      <div class="row end">
+        <ActionButton kind="framed" :disabled="text === undefined" @click="save"><Download />Save as file</ActionButton>
+        <ActionButton kind="main" :disabled="text === undefined" @click="put"
+          >Put it into the simulated control</ActionButton
+        >
+      </div>
     </template>
   </ElDialog>
 </template>
@@ -175,6 +165,9 @@ label {
   display: grid;
   gap: 2px;
   align-content: end;
+}
+.end {
+  justify-content: flex-end;
 }
 .entry {
   flex-wrap: nowrap;

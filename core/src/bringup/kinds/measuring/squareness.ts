@@ -7,6 +7,8 @@ import { gantries } from '../../subjects';
 import type { BringUpTest, Subject } from '../../testKind';
 import type { Made } from '../../made';
 import { axisAt } from '../../testKind';
+import { fourHoles } from '../../../program/jobs/fourHoles';
+import { jobMachineOf, startingValues } from '../../../program/jobs/job';
 import { figureOr } from '../../../units/derived';
 
 /** Out of square by this share of the machine’s width is as good as a wooden edge tells: 0.3 mm in a metre. */
@@ -34,7 +36,7 @@ export const squareness: BringUpTest = {
   steps: (m, s, display) => {
     const way = wayPrinter({ m, s, display });
     return [
-      'Reference, then drill four fine holes in a scrap board at the corners of as large a rectangle as the table lets you.',
+      'Reference, then drill four fine holes in a scrap board at the corners of as large a rectangle as the table lets you. The program below does: its zero is the near left hole.',
       `Diagonals: d1 from near left to far right, d2 from far left to near right, seen from above. A tape is read to ±${way(TAPE)}.`,
       `Or with a gauge against an edge that is itself square to the rails, at two places across. Left and right are said from the front; plus: ${seenMove(m.design, axisAt(m, s), 'plus').text}.`,
     ];
@@ -60,6 +62,20 @@ export const squareness: BringUpTest = {
           ]),
       reading('read', 'Read to ±', 'length', [0.001, 5], { optional: true }),
     ];
+  },
+  // The holes that the diagonals are measured between, as far apart as the table lets.
+  program: (m, s, so, display) => {
+    const { controller } = m.figures;
+    const machine = controller.known ? jobMachineOf(controller.value) : undefined;
+    if (!controller.known || !machine || textOf(so, 'by') === 'edge') return undefined;
+    const begin = startingValues(fourHoles, machine);
+    const across = numberOf(so, 'across');
+    const side = axisAt(m, s).letter === 'X' ? 'along' : 'across';
+    return fourHoles.write(
+      { ...begin, ...(across > 0 ? { [side]: across } : {}) },
+      { words: controller.value.programWords, inch: display.system === 'inch' },
+      machine,
+    );
   },
   judge(r, at) {
     const { m, s } = at;
