@@ -145,3 +145,37 @@ test('a control is set up from a blank sheet: its list pasted, names paired, wha
   await rows.getByRole('button', { name: /^The control is right: plus end of the envelope/ }).click();
   await expect(read).toContainText('5 the same, none differs.');
 });
+
+test('a sheet written in the program: an entry tried on this machine as it is typed, a slip named, and another one changed', async ({
+  page,
+}) => {
+  await openMachine(page, 'Dunnock', 'Settings');
+  await page.getByRole('tab', { name: 'In the control’s words' }).click();
+  await page.getByRole('button', { name: 'Write one' }).click();
+  const own = page.getByRole('dialog', { name: 'A name sheet of your own' });
+  await own.getByLabel('Name of the sheet').fill('Mine');
+  await own.getByRole('button', { name: 'Add an entry' }).click();
+  await own.getByLabel('Its name there').fill('v{axis}');
+  await own.getByLabel('What it is').fill('Speed');
+  await own.getByLabel('Value', { exact: true }).fill('maxSpeed * (1 +');
+  const gives = own.getByRole('region', { name: 'What it gives here' });
+  await expect(gives).toContainText(/v0|maxSpeed/);
+  await own.getByLabel('Value', { exact: true }).fill('maxSpeed * 60');
+  await expect(gives).toContainText('v0 7200');
+  await own.getByLabel('Smallest step').fill('fine');
+  await expect(own.getByRole('alert')).toContainText('v{axis}, Smallest step');
+  await expect(own.getByRole('button', { name: 'Take this sheet' })).toBeDisabled();
+  // What was typed is there again after a reload.
+  await page.reload();
+  await page.getByRole('button', { name: 'Write one' }).click();
+  await own.getByLabel('Smallest step').fill('1');
+  await expectAccessible(page, true);
+  await own.getByRole('button', { name: 'Take this sheet' }).click();
+  await expect(page.getByRole('region', { name: 'Into the control' })).toContainText('3 settings to give it');
+
+  await page.getByRole('button', { name: 'Change this sheet' }).click();
+  const changed = page.getByRole('dialog', { name: 'Name sheet: Mine' });
+  await changed.getByLabel('Its name there').fill('speed.{lower}');
+  await changed.getByRole('button', { name: 'Take this sheet' }).press('Enter');
+  await expect(page.getByRole('region', { name: 'Line by line' })).toContainText('speed.z');
+});

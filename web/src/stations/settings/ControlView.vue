@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CopyDocument, Delete, Download, FolderOpened, Printer } from '@element-plus/icons-vue';
+import { CopyDocument, Delete, Download, Edit, FolderOpened, Printer } from '@element-plus/icons-vue';
 import { compareDump, takenFrom, type Difference } from '@nodaxis/core/dialects/compare';
 import { dumpInWords } from '@nodaxis/core/dialects/dumpWords';
 import { linesOfSheet, type SheetLine } from '@nodaxis/core/dialects/lines';
@@ -26,6 +26,7 @@ import ControlLines from './ControlLines.vue';
 import EarlierReadings from './EarlierReadings.vue';
 import MakeSheet from './MakeSheet.vue';
 import MenuSheet from './MenuSheet.vue';
+import SheetEditor from './SheetEditor.vue';
 import WhatItSays from './WhatItSays.vue';
 
 /** The settings in the control’s own words: what to give it, what it holds, and where the two differ. */
@@ -77,6 +78,8 @@ function keep(): void {
   done.value = 'Kept in the logbook.';
 }
 
+/** The sheet is being written or changed. */
+const editing = ref(false);
 const which = ref<'all' | 'differs' | 'left'>('all');
 const rows = computed(() =>
   lines.value
@@ -139,6 +142,9 @@ function takeOver({ line, given }: Difference): void {
           @files="open"
           ><FolderOpened />Open a sheet</FilePicker
         >
+        <ActionButton kind="framed" :disabled="machine.readOnly" @click="editing = true"
+          ><Edit />Write one</ActionButton
+        >
       </div>
       <p class="soft">
         The first two are of invented controls, to try it out. A sheet is a text file, which can be saved, changed and
@@ -146,6 +152,7 @@ function takeOver({ line, given }: Difference): void {
       </p>
     </section>
     <MakeSheet v-if="!sheet" @made="use" />
+    <SheetEditor v-model="editing" :sheet="sheet" @change="use" />
     <template v-if="sheet">
       <div class="columns">
         <section class="sheet stack" aria-label="Into the control">
@@ -173,6 +180,13 @@ function takeOver({ line, given }: Difference): void {
           <Caution> First save what it holds now. After it, a hand on the stop for the first move. </Caution>
           <div class="row wrap foot">
             <span class="soft">By the sheet “{{ sheet.name }}”</span>
+            <ActionButton
+              aria-label="Change this sheet"
+              data-hint="Change the sheet"
+              :disabled="machine.readOnly"
+              @click="editing = true"
+              ><Edit
+            /></ActionButton>
             <ActionButton aria-label="Save this sheet as a file" data-hint="Save the sheet" @click="save(sheet)"
               ><Download
             /></ActionButton>

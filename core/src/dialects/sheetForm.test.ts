@@ -1,0 +1,60 @@
+import { expect, it } from 'vitest';
+import { deriveFigures } from '../derivation/figures';
+import { wren } from '../samples/wren';
+import { linesOfSheet } from './lines';
+import { blankEntry, blankSheet, formOfSheet, sheetOf, wordsFor } from './sheetForm';
+import { sheets } from './sheets/index';
+
+it('a sheet goes into its form and comes out the same, messages and all', () => {
+  for (const sheet of sheets) expect(sheetOf(formOfSheet(sheet))).toEqual({ ok: true, value: sheet });
+});
+
+it('an entry typed by hand, with a decimal comma and options, gives its lines on a machine', () => {
+  const form = {
+    ...blankSheet('own'),
+    name: 'My control',
+    entries: [
+      {
+        ...blankEntry(),
+        name: 'speed {letter}',
+        what: 'Top speed',
+        value: 'maxSpeed',
+        unit: 'mm/min',
+        rotaryUnit: '°/min',
+        step: '0,5',
+        menu: 'Axes > Speed',
+      },
+      { ...blankEntry(), name: 'way {letter}', what: 'Way', value: 'towardsPlus', options: '0 = minus\n 1 = plus' },
+    ],
+  };
+  const made = sheetOf(form);
+  if (!made.ok) throw new Error(made.error[0]!.what);
+  expect(made.value.entries[0]).toMatchObject({ step: 0.5, menu: ['Axes', 'Speed'] });
+  const { design } = wren();
+  const lines = linesOfSheet(made.value, design, deriveFigures(design).settings);
+  expect(lines.find((l) => l.name === 'way X')!.text).toMatch(/^(minus|plus)$/);
+  expect(lines.find((l) => l.name === 'speed X')!.text).toMatch(/^\d+\.[05]$/);
+});
+
+it('what cannot be taken is named with its entry and field; nothing typed is changed', () => {
+  const form = {
+    ...blankSheet('own'),
+    name: 'My control',
+    entries: [
+      { ...blankEntry(), name: 'a', value: 'scale' },
+      { ...blankEntry(), name: 'b', value: 'scale', step: 'fine', options: 'no' },
+    ],
+  };
+  const made = sheetOf(form);
+  expect(made.ok ? [] : made.error.map((f) => [f.entry, f.where])).toEqual([
+    [1, 'b, Smallest step'],
+    [1, 'b, Options'],
+  ]);
+  const empty = sheetOf(blankSheet('own'));
+  expect(empty.ok ? [] : empty.error.map((f) => [f.entry, f.where])).toEqual([[-1, 'Name of the sheet']]);
+});
+
+it('the words of a mask are those of its bits too', () => {
+  expect(wordsFor('machine', 'input').map((w) => w.name)).toContain('activeHigh');
+  expect(wordsFor('machine', '').map((w) => w.name)).not.toContain('activeHigh');
+});
