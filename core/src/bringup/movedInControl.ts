@@ -1,7 +1,7 @@
 import { compareDump } from '../dialects/compare';
 import { linesOfSheet, type SheetLine } from '../dialects/lines';
 import { givenValue } from '../dialects/readDump';
-import { dumpOf, type Snapshot } from '../dialects/snapshots';
+import { dumpOf, sheetsInUse, type SheetInUse, type Snapshot } from '../dialects/snapshots';
 import type { JournalEntry } from '../machine/file';
 import type { Made } from './made';
 
@@ -26,21 +26,29 @@ function keysOf({ slots, entry }: SheetLine, was: number | undefined, is: number
 }
 
 /**
- * Tells for a result at a place of the journal what the control’s readings say has moved since: between the last reading
- * before it, or else the first one after it, and the newest. A setting that was brought to what the machine file needs is
- * none: a test is judged by that figure, so it was passed with it. Nothing without a name sheet and two readings by it.
+ * Tells for a result at a place of the journal what the readings of the control and of the drives say has moved since: between
+ * the last reading before it, or else the first one after it, and the newest. A setting that was brought to what the machine
+ * file needs is none: a test is judged by that figure, so it was passed with it. Nothing without a name sheet and two readings.
  */
 export function movedInControl(
-  { design, figures }: Made,
+  m: Made,
   journal: readonly JournalEntry[],
 ): (position: number) => readonly MovedInControl[] {
-  const sheet = design.nameSheet;
-  const readings = sheet
-    ? journal.flatMap((entry, at) => (entry.kind === 'control' && entry.sheet === sheet.name ? [{ entry, at }] : []))
-    : [];
+  const each = sheetsInUse(m.design).flatMap((s) => movedBy(m, journal, s) ?? []);
+  return (position) => each.flatMap((moved) => moved(position));
+}
+
+function movedBy(
+  { design, figures }: Made,
+  journal: readonly JournalEntry[],
+  { sheet, part }: SheetInUse,
+): ((position: number) => readonly MovedInControl[]) | undefined {
+  const readings = journal.flatMap((entry, at) =>
+    entry.kind === 'control' && entry.part === part && entry.sheet === sheet.name ? [{ entry, at }] : [],
+  );
   const newest = readings.at(-1);
-  if (!sheet || !newest || readings.length < 2) return () => [];
-  const lines = linesOfSheet(sheet, design, figures.settings);
+  if (!newest || readings.length < 2) return undefined;
+  const lines = linesOfSheet(sheet, design, figures.settings, part);
   const differing = compareDump(lines, dumpOf(newest.entry, sheet, lines), figures.settings).filter(
     (d) => d.standing !== 'same' && d.standing !== 'not given',
   );

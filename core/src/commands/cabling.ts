@@ -13,6 +13,7 @@ import type { CommandName, Handler } from './command';
 import { refuse } from './command';
 import { feedNewPart } from './feeds';
 import { freeId, usedIn } from './parts';
+import { putSheet } from './nameSheet';
 
 const nextKey = (table: Record<string, unknown>, stem: string): string => {
   let n = 1;
@@ -162,6 +163,7 @@ export const cabling = {
         );
       for (const [cid, c] of Object.entries(draft.conductors))
         if (c.from.part === id || c.to.part === id) delete draft.conductors[cid];
+      putSheet(draft, id, undefined);
       delete draft.parts[id];
     },
   } satisfies Handler<'remove-part'>,

@@ -138,7 +138,8 @@ export interface CommandArgs {
   'override-setting': { setting: string; title: string; value: Override['value']; reason: string };
   'clear-override': { setting: string; title: string };
   /** How the control names its settings; `null`: no longer. The sheet is embedded: a later edit of the original changes no machine. */
-  'use-name-sheet': { sheet: NameSheet | null };
+  /** `part`: of a drive that has settings of its own; without it, of the control. */
+  'use-name-sheet': { sheet: NameSheet | null; part?: string };
 }
 
 export type CommandName = keyof CommandArgs;

@@ -9,6 +9,7 @@ import { partIdFor, partInSlot, putInSlot, slotName, slotPath } from '../machine
 import { isMade } from '../wiring/planner/replan';
 import type { Handler } from './command';
 import { refuse } from './command';
+import { putSheet } from './nameSheet';
 
 const onRails = ({ rails }: Design, id: string): number => partsOfRails(rails).filter(([, p]) => p === id).length;
 
@@ -68,6 +69,7 @@ export function dropUnusedPart(draft: Draft<Design>, id: string): void {
   for (const [conductor] of touching) delete draft.conductors[conductor];
   dropEmptyCables(draft, new Set(touching.flatMap(([, c]) => c.cable ?? [])));
   for (const circuit of Object.values(draft.circuits)) if (circuit.input?.part === id) delete circuit.input;
+  putSheet(draft, id, undefined);
   if (draft.dailyChecks) draft.dailyChecks = draft.dailyChecks.filter((d) => d !== id);
   for (const o of Object.values(draft.outputs)) if (o.output?.part === id) delete o.output;
   delete draft.parts[id];

@@ -54,6 +54,7 @@ export const words: Readonly<Record<Exclude<Scope, 'machine'>, Readonly<Record<s
     scale: { setting: 'scale', says: 'steps a mm or °' },
     inverted: { setting: 'direction', says: '1 where its direction signal is inverted', flag: turned },
     peakCurrent: { setting: 'peak-current', says: 'peak current of its driver, A' },
+    stepsPerRevolution: { setting: 'steps-per-revolution', says: 'steps a revolution that its driver is set to' },
   },
   input: {
     activeHigh: {
@@ -81,10 +82,11 @@ export const facts: Readonly<Record<Scope, Readonly<Record<string, string>>>> = 
   input: { input: 'its place among the inputs, from 0' },
 };
 
-/** Everything that the entries of a name sheet can stand in on this machine. */
+/** Everything that the entries of a name sheet can stand in on this machine. `driver`: that part alone, with its motors. */
 export function contextsOf(
   design: Pick<Design, 'axes' | 'axisOrder' | 'circuits' | 'parts' | 'datumStrategy'>,
   settings: readonly Setting[],
+  driver?: string,
 ): Contexts {
   const byKey = new Map(settings.map((s) => [s.key, s]));
   const ask = (table: Readonly<Record<string, Word>>, keyOf: (setting: string) => string): Context['asks'] =>
@@ -105,11 +107,13 @@ export function contextsOf(
     a.drives.flatMap((drive, i) => {
       // A motor on the channel of another one has nothing of its own to set.
       if (!byKey.has(`axis/${id}/direction-${i}`)) return [];
+      if (driver !== undefined && drive.driver !== driver) return [];
       const side = a.drives.length > 1 ? ` ${drive.side}` : '';
       const keys: Record<string, string> = {
         scale: `axis/${id}/scale${i ? `-${i}` : ''}`,
         direction: `axis/${id}/direction-${i}`,
         'peak-current': `driver/${drive.driver}/peak-current`,
+        'steps-per-revolution': `driver/${drive.driver}/steps-per-revolution`,
       };
       return [
         {
@@ -133,6 +137,20 @@ export function contextsOf(
       },
     ];
   });
+  if (driver !== undefined)
+    return {
+      machine: [
+        {
+          title: design.parts[driver]?.designation ?? 'drive',
+          texts: {},
+          facts: { axes: 0, inputs: 0, afterBackOff },
+          asks: {},
+        },
+      ],
+      axis: [],
+      motor: motors.map((m, motor): Context => ({ ...m, facts: { ...m.facts, motor } })),
+      input: [],
+    };
   return {
     machine: [
       { title: 'control', texts: {}, facts: { axes: axes.length, inputs: inputs.length, afterBackOff }, asks: {} },

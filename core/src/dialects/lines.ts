@@ -62,13 +62,14 @@ const kept = <T>(of: Map<string, T>, text: string, read: (text: string) => T): T
 const expressionOf = (text: string) => kept(cache, text, readExpression);
 const templateOf = (text: string) => kept(templates, text, readTemplate);
 
-/** A name sheet on this machine: each entry once for what it stands for, in the order of the sheet. */
+/** A name sheet on this machine: each entry once for what it stands for, in the order of the sheet. `driver`: the sheet is of that part. */
 export function linesOfSheet(
   sheet: NameSheet,
   design: Pick<Design, 'axes' | 'axisOrder' | 'circuits' | 'parts' | 'datumStrategy'>,
   settings: readonly Setting[],
+  driver?: string,
 ): SheetLine[] {
-  const contexts = contextsOf(design, settings);
+  const contexts = contextsOf(design, settings, driver);
   const lines = sheet.entries.flatMap((entry) =>
     contexts[entry.each].flatMap((context) => {
       const inner = entry.bits ? contexts[entry.bits] : [];

@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../commands/apply';
 import { deriveFigures } from '../derivation/figures';
 import type { MachineFile } from '../machine/file';
+import { withEntry } from '../machine/journal';
 import { NameSheet, type SheetEntry } from '../machine/nameSheet';
 import { exampleMachines } from '../samples';
 import { dunnock } from '../samples/dunnock';
@@ -20,7 +21,7 @@ import { sorrel } from './sheets/sorrel';
 import { SimulatedControl } from './simulatedControl';
 import { overridesFor } from './takeIn';
 import { readSheet, writeSheet } from './sheetFile';
-import { dumpOf, heldOf, movedBetween, type Snapshot } from './snapshots';
+import { dumpOf, heldOf, movedBetween, snapshotsOf, type Snapshot } from './snapshots';
 import { typedTexts, withoutTyped } from '../reports/typedTexts';
 import { canWrite, inMenuOrder, writeBack, writeCommands } from './write';
 
@@ -363,6 +364,48 @@ describe('a sheet as a file, and what the control held before', () => {
     expect(typedTexts(used.value.file.design)).toEqual(typedTexts(file.design));
     const out = applyCommand(used.value.file, { name: 'use-name-sheet', args: { sheet: null } }, at);
     expect(out.ok && out.value.file.design).toEqual(file.design);
+  });
+  it('of a drive: its own motor alone, kept with it, read apart from the control, and gone with the part', () => {
+    const file = dunnock();
+    const own: NameSheet = {
+      ...sheetWith(
+        { each: 'motor', name: 'P1', what: 'Current, RMS', value: 'peakCurrent / sqrt(2)', unit: 'A', step: 0.01 },
+        { each: 'motor', name: 'P2', what: 'Steps a revolution', value: 'stepsPerRevolution' },
+      ),
+      id: 'plover-drive',
+      name: 'Drive of X',
+    };
+    const use = (f: MachineFile, part: string, sheet: NameSheet | null = own) =>
+      applyCommand(f, { name: 'use-name-sheet', args: { sheet, part } }, at);
+    const used = use(file, 'driver-x-0');
+    if (!used.ok) throw new Error(used.error[0]!.what);
+    const { design } = used.value.file;
+    const settings = settingsOf(used.value.file);
+    const lines = linesOfSheet(own, design, settings, 'driver-x-0');
+    const peak = settings.find((s) => s.key === 'driver/driver-x-0/peak-current')!.value;
+    // One line each, though the machine has four motors: 1600 steps as its switches stand.
+    expect(lines.map((l) => [l.name, l.text, l.fault])).toEqual([
+      ['P1', ((peak as { value: number }).value / Math.SQRT2).toFixed(2), undefined],
+      ['P2', '1600', undefined],
+    ]);
+    const journal = withEntry(
+      used.value.file,
+      { kind: 'control', part: 'driver-x-0', sheet: own.name, held: [] },
+      at,
+    ).journal;
+    expect([snapshotsOf(journal).length, snapshotsOf(journal, 'driver-x-0').length]).toEqual([0, 1]);
+    expect(withoutTyped(design)).not.toHaveProperty('driveSheets');
+    const library = file.design.parts['driver-x-0']!.libraryKey!;
+    const more = applyCommand(file, { name: 'add-part', args: { library } }, at);
+    if (!more.ok) throw new Error(more.error[0]!.what);
+    const spare = Object.keys(more.value.file.design.parts).find((id) => !file.design.parts[id])!;
+    const withIt = use(more.value.file, spare);
+    if (!withIt.ok) throw new Error(withIt.error[0]!.what);
+    const gone = applyCommand(withIt.value.file, { name: 'remove-part', args: { part: spare } }, at);
+    expect(gone.ok && gone.value.file.design).toEqual(file.design);
+    const out = use(used.value.file, 'driver-x-0', null);
+    expect(out.ok && out.value.file.design).toEqual(file.design);
+    expect(use(file, 'nobody').ok).toBe(false);
   });
   it('two readings are held against each other, and one of them against the machine again', () => {
     const file = dunnock();

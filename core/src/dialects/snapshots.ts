@@ -1,3 +1,4 @@
+import type { Design } from '../machine/design';
 import type { JournalEntry } from '../machine/file';
 import type { NameSheet } from '../machine/nameSheet';
 import type { SheetLine } from './lines';
@@ -6,8 +7,9 @@ import { givenValue, type Dump, type Given } from './readDump';
 /** What a control held at some time, as the logbook keeps it. */
 export type Snapshot = Extract<JournalEntry, { kind: 'control' }>;
 
-export const snapshotsOf = (journal: readonly JournalEntry[]): Snapshot[] =>
-  journal.filter((e): e is Snapshot => e.kind === 'control');
+/** Readings of the control, or of a drive, the oldest first. */
+export const snapshotsOf = (journal: readonly JournalEntry[], part?: string): Snapshot[] =>
+  journal.filter((e): e is Snapshot => e.kind === 'control' && e.part === part);
 
 /** A reading as the logbook takes it. */
 export const heldOf = ({ given }: Pick<Dump, 'given'>): Snapshot['held'] =>
@@ -40,3 +42,14 @@ export function movedBetween(before: Pick<Snapshot, 'held'>, after: Pick<Snapsho
     was.get(name) === is.get(name) ? [] : [{ name, was: was.get(name), is: is.get(name) }],
   );
 }
+
+/** A name sheet of this machine: of its control, or of the drive `part`. */
+export interface SheetInUse {
+  readonly part: string | undefined;
+  readonly sheet: NameSheet;
+}
+/** Every name sheet of a machine, the control’s first. */
+export const sheetsInUse = ({ nameSheet, driveSheets }: Pick<Design, 'nameSheet' | 'driveSheets'>): SheetInUse[] => [
+  ...(nameSheet ? [{ part: undefined, sheet: nameSheet }] : []),
+  ...Object.entries(driveSheets ?? {}).map(([part, sheet]) => ({ part, sheet })),
+];

@@ -236,9 +236,30 @@ export function compareRevisions(before: Revised, after: Revised, display: Displ
       was: was.nameSheet?.name ?? '–',
       is: is.nameSheet?.name ?? '–',
     });
+  for (const id of ids(was.driveSheets ?? {}, is.driveSheets ?? {})) {
+    const [a, b] = [was.driveSheets?.[id], is.driveSheets?.[id]];
+    if (!isEqual(a, b))
+      lines.push({
+        group: 'Machine',
+        what: `Name sheet of ${(is.parts[id] ?? was.parts[id])?.designation ?? id}`,
+        was: a?.name ?? '–',
+        is: b?.name ?? '–',
+      });
+  }
   for (const key of ids(was, is))
     if (
-      !['parts', 'axes', 'circuits', 'outputs', 'conductors', 'overrides', 'roles', 'rails', 'nameSheet'].includes(key)
+      ![
+        'parts',
+        'axes',
+        'circuits',
+        'outputs',
+        'conductors',
+        'overrides',
+        'roles',
+        'rails',
+        'nameSheet',
+        'driveSheets',
+      ].includes(key)
     )
       walk('Machine', key, was[key], is[key]);
   lines.push(...settingLines(before.settings, after.settings, display));

@@ -63,7 +63,7 @@ function lineOf(
         ...line,
         kind: 'control',
         about: 'control',
-        text: `Read from the control: ${e.held.length} settings, by the sheet ${e.sheet}`,
+        text: `Read from ${e.part === undefined ? 'the control' : 'a drive'}: ${e.held.length} settings, by the sheet ${e.sheet}`,
         detail: e.text ?? '',
       };
     case 'open-item':

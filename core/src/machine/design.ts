@@ -87,6 +87,10 @@ export const Design = z.strictObject({
     .describe('planning table of the largest current by section, where it differs from the usual one'),
   mainsVoltage: quantityOf('voltage'),
   nameSheet: NameSheet.optional().describe('how the control of this machine names its settings'),
+  driveSheets: z
+    .record(Id, NameSheet)
+    .optional()
+    .describe('the same for drives that have settings of their own, by part'),
   overrides: z.record(Id, Override).describe('keyed by the setting that they replace'),
 });
 export type Design = z.infer<typeof Design>;

@@ -42,6 +42,7 @@ export const JournalEntry = z.discriminatedUnion('kind', [
   entry('rework', { subject: z.string().max(200), text: Text }),
   entry('control', {
     sheet: Name.describe('the name sheet by which it was read'),
+    part: Id.optional().describe('the drive that was read; absent for the control'),
     held: z
       .array(z.tuple([z.string().max(120), z.string().max(120)]))
       .max(5000)

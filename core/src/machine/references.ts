@@ -143,6 +143,8 @@ function danglingIds(design: Design, prefix: string): Fault[] {
     );
     terminal(c.input, `circuits.${id}.input`);
   }
+  for (const id of Object.keys(design.driveSheets ?? {}))
+    part(id, `driveSheets.${id}`, ['stepper-driver', 'servo-drive', 'spindle-drive']);
   design.dailyChecks?.forEach((d, i) =>
     part(d, `dailyChecks.${i}`, ['switch', 'sensor', 'button', 'probe', 'pendant']),
   );

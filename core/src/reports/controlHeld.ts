@@ -1,7 +1,7 @@
 import { compareDump, takenFrom, type Difference } from '../dialects/compare';
 import { linesOfSheet } from '../dialects/lines';
 import { sheets } from '../dialects/sheets/index';
-import { dumpOf, snapshotsOf } from '../dialects/snapshots';
+import { dumpOf, sheetsInUse, snapshotsOf, type SheetInUse } from '../dialects/snapshots';
 import { openItemsOf, openItemInWords, openItemNames } from '../logbook/openItems';
 import type { Design } from '../machine/design';
 import type { JournalEntry } from '../machine/file';
@@ -24,21 +24,29 @@ function bothSides({ line, given }: Difference, settings: readonly Setting[], di
 }
 
 /**
- * What the control held when it was last read, as far as it is not what the machine needs. `settings` are told by their
+ * What the control and the drives held when they were last read, as far as it is not what the machine needs. `settings` are told by their
  * titles; what the control calls them is added from a sheet that ships, or where all words may be used.
  */
-export function controlSection(
+export const controlSections = (
+  design: Design,
+  journal: readonly JournalEntry[],
+  settings: readonly Setting[],
+  display: Display,
+  words: Words,
+): ReportSection[] => sheetsInUse(design).flatMap((s) => sectionOf(s, design, journal, settings, display, words) ?? []);
+
+function sectionOf(
+  { sheet, part }: SheetInUse,
   design: Design,
   journal: readonly JournalEntry[],
   settings: readonly Setting[],
   display: Display,
   words: Words,
 ): ReportSection | undefined {
-  const sheet = design.nameSheet;
-  const last = snapshotsOf(journal).findLast((s) => s.sheet === sheet?.name);
-  if (!sheet || !last) return undefined;
+  const last = snapshotsOf(journal, part).findLast((s) => s.sheet === sheet.name);
+  if (!last) return undefined;
   const byShipped = sheets.some((s) => JSON.stringify(s) === JSON.stringify(sheet));
-  const lines = linesOfSheet(sheet, design, settings);
+  const lines = linesOfSheet(sheet, design, settings, part);
   const all = compareDump(lines, dumpOf(last, sheet, lines), settings);
   const apart = all.filter((d) => d.standing === 'differs' || d.standing === 'not readable');
   const same = all.filter((d) => d.standing === 'same').length;
@@ -48,7 +56,7 @@ export function controlSection(
       .map((s) => `${s.group}, ${s.title}`)
       .join('; ');
   return {
-    heading: 'What the control holds',
+    heading: `What ${part === undefined ? 'the control' : (design.parts[part]?.designation ?? part)} holds`,
     paragraphs: [
       `Read on ${last.at.slice(0, 10)}: ${same} settings as the machine needs them, ${apart.length} otherwise.`,
     ],

@@ -10,7 +10,7 @@ import type { Design } from '../machine/design';
 import type { MachineFile } from '../machine/file';
 import { newMachineFile, revisionOf, writeMachineFile } from '../machine/file';
 import type { Display } from '../units/print';
-import { controlSection, openItemsSection } from './controlHeld';
+import { controlSections, openItemsSection } from './controlHeld';
 import { BEGIN } from './machineInHelpReport';
 import { machineRecord } from './machineRecord';
 
@@ -56,7 +56,7 @@ export function helpReport(
   // What the control held is compared by the sheet that stays at home, and told in the words of the settings.
   const extra = [
     openItemsSection(file.journal, released),
-    controlSection(file.design, file.journal, figures.settings, display, released),
+    ...controlSections(file.design, file.journal, figures.settings, display, released),
   ].filter((s) => s !== undefined);
   for (const s of [...extra, ...record.sections]) {
     lines.push(`## ${s.heading}`, '', ...(s.paragraphs ?? []).flatMap((p) => [p, '']));

@@ -14,7 +14,7 @@ import type { Display } from '../units/print';
 import { showQuantity } from '../units/print';
 import { sheetNames, sheets, sheetsOfConductors } from '../wiring/sheets';
 import { terminalName } from '../wiring/wires';
-import { controlSection, openItemsSection } from './controlHeld';
+import { controlSections, openItemsSection } from './controlHeld';
 import type { ReportDocument, ReportSection } from './document';
 
 const states = {
@@ -102,8 +102,7 @@ export function machineRecord(
       },
     }),
   );
-  const held = controlSection(design, file.journal, figures.settings, display, 'all');
-  if (held) sections.push(held);
+  sections.push(...controlSections(design, file.journal, figures.settings, display, 'all'));
   sections.push({
     heading: 'Parts',
     newPage: true,

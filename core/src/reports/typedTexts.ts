@@ -23,7 +23,7 @@ const shipped: ReadonlySet<string> = new Set(
 /** Never asked for release: what tells who somebody is, pictures of nobody’s business, and the name sheet, which stays out as a whole. */
 const ALWAYS_OUT: readonly RegExp[] = [/^name$/, /^notes$/, /\.notes$/];
 const isOut = (path: readonly string[]): boolean =>
-  path[0] === 'nameSheet' || ALWAYS_OUT.some((p) => p.test(path.join('.')));
+  path[0] === 'nameSheet' || path[0] === 'driveSheets' || ALWAYS_OUT.some((p) => p.test(path.join('.')));
 
 /** What the planner writes of conductors and cables. */
 const plannersTexts = (design: Design): string[] => {
@@ -136,7 +136,7 @@ export function withoutTyped(design: Design, released: ReadonlySet<string> = new
     ]),
   );
   const conductors = Object.fromEntries(Object.entries(plain.conductors).map(([id, { photos: _p, ...c }]) => [id, c]));
-  const { nameSheet: _s, ...rest } = plain;
+  const { nameSheet: _s, driveSheets: _d, ...rest } = plain;
   return { ...rest, parts, conductors };
 }
 

@@ -17,6 +17,7 @@ import { useOpenMachine } from '../../document/openMachine';
 import { useCopied } from '../../document/useCopied';
 import { download } from '../../document/transfer';
 import ActionButton from '../../ui/ActionButton.vue';
+import Choice from '../../ui/Choice.vue';
 import Caution from '../../ui/Caution.vue';
 import FilePicker from '../../ui/FilePicker.vue';
 import PickOne from '../../ui/PickOne.vue';
@@ -29,17 +30,33 @@ import MenuSheet from './MenuSheet.vue';
 import SheetEditor from './SheetEditor.vue';
 import WhatItSays from './WhatItSays.vue';
 
-/** The settings in the control’s own words: what to give it, what it holds, and where the two differ. */
+/** The settings in the own words of the control or of a drive: what to give it, what it holds, and where the two differ. */
 const machine = useOpenMachine();
 const faults = ref<Fault[]>([]);
 const { said: done, copy: put } = useCopied('Save the file instead.');
-const sheet = computed(() => machine.design.nameSheet);
 const settings = computed(() => machine.figures.settings);
-const lines = computed(() => (sheet.value ? linesOfSheet(sheet.value, machine.design, settings.value) : []));
+/** Whose words: those of the control, or of a drive with settings of its own. */
+const whose = ref('');
+const part = computed(() => (machine.design.parts[whose.value] ? whose.value : undefined));
+const drives = computed(() =>
+  Object.entries(machine.design.parts).flatMap(([id, p]) =>
+    settings.value.some((s) => s.key.startsWith(`driver/${id}/`))
+      ? [{ value: id, label: p.designation, note: machine.design.driveSheets?.[id]?.name ?? p.name }]
+      : [],
+  ),
+);
+const thing = computed(() => (part.value ? 'drive' : 'control'));
+const sheet = computed(() => (part.value ? machine.design.driveSheets?.[part.value] : machine.design.nameSheet));
+const lines = computed(() =>
+  sheet.value ? linesOfSheet(sheet.value, machine.design, settings.value, part.value) : [],
+);
 
 function use(next: NameSheet | null): void {
   done.value = '';
-  faults.value = machine.run({ name: 'use-name-sheet', args: { sheet: next } });
+  faults.value = machine.run({
+    name: 'use-name-sheet',
+    args: { sheet: next, ...(part.value ? { part: part.value } : {}) },
+  });
 }
 const useShipped = (id: string) => use(sheets.find((s) => s.id === id) ?? null);
 async function open([file]: File[]): Promise<void> {
@@ -51,8 +68,8 @@ async function open([file]: File[]): Promise<void> {
 const save = (of: NameSheet) => download(`${of.name}.name-sheet.json`, writeSheet(of));
 
 /** What was pasted, kept as it is typed; without it, the reading that was kept last. */
-const pasted = useDraft(() => `${machine.file.id}/control-dump`, '', false);
-const snapshots = computed(() => snapshotsOf(machine.file.journal));
+const pasted = useDraft(() => `${machine.file.id}/control-dump${part.value ?? ''}`, '', false);
+const snapshots = computed(() => snapshotsOf(machine.file.journal, part.value));
 const last = computed(() => snapshots.value.at(-1));
 const reading = computed(() =>
   sheet.value && pasted.value.trim() ? readDump(sheet.value, lines.value, pasted.value) : undefined,
@@ -72,7 +89,12 @@ async function openDump([file]: File[]): Promise<void> {
 const date = (at: string) => new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 function keep(): void {
   if (!reading.value || !sheet.value) return;
-  faults.value = machine.log({ kind: 'control', sheet: sheet.value.name, held: heldOf(reading.value) });
+  faults.value = machine.log({
+    kind: 'control',
+    ...(part.value ? { part: part.value } : {}),
+    sheet: sheet.value.name,
+    held: heldOf(reading.value),
+  });
   if (faults.value.length) return;
   pasted.value = '';
   done.value = 'Kept in the logbook.';
@@ -101,7 +123,9 @@ const copy = () => put(text.value, `${written.value!.commands.length} lines copi
 const giving = computed(() => {
   const one = toWrite.value.filter(canWrite).length === 1;
   if (differences.value)
-    return one ? 'setting differs from what the control holds' : 'settings differ from what the control holds';
+    return one
+      ? `setting differs from what the ${thing.value} holds`
+      : `settings differ from what the ${thing.value} holds`;
   return one ? 'setting to give it' : 'settings to give it';
 });
 const saveCommands = () => download(`${machine.design.name} for ${sheet.value!.name}.txt`, text.value, 'text/plain');
@@ -118,16 +142,18 @@ function takeOver({ line, given }: Difference): void {
 <template>
   <div class="stack">
     <Caution v-if="faults.length" kind="refused"><FaultList :faults="faults" /></Caution>
+    <label v-if="drives.length" class="row"
+      >In the words of <Choice v-model="whose" label="In the words of" none="the control" :options="drives"
+    /></label>
     <section v-if="!sheet" class="sheet stack" aria-label="Name sheet">
-      <h2>Your control calls these settings by other names</h2>
+      <h2>Your {{ thing }} calls these settings by other names</h2>
       <p>
         A name sheet tells what each setting is called there, in which unit, and how it counts. With one, the values
-        come out as lines to paste or as a list in the order of the menus, and what the control prints is held against
-        them.
+        come out as lines to paste or as a list in the order of the menus, and what it prints is held against them.
       </p>
       <div class="row wrap">
         <ActionButton
-          v-for="s in sheets"
+          v-for="s in part ? [] : sheets"
           :key="s.id"
           kind="framed"
           :disabled="machine.readOnly"
@@ -146,17 +172,17 @@ function takeOver({ line, given }: Difference): void {
           ><Edit />Write one</ActionButton
         >
       </div>
-      <p class="soft">
+      <p v-if="!part" class="soft">
         The first two are of invented controls, to try it out. A sheet is a text file, which can be saved, changed and
         handed on.
       </p>
     </section>
-    <MakeSheet v-if="!sheet" @made="use" />
-    <SheetEditor v-model="editing" :sheet="sheet" @change="use" />
+    <MakeSheet v-if="!sheet" :key="whose" :part="part" @made="use" />
+    <SheetEditor :key="whose" v-model="editing" :sheet="sheet" :part="part" @change="use" />
     <template v-if="sheet">
       <div class="columns">
         <section class="sheet stack" aria-label="Into the control">
-          <h2>Into the control</h2>
+          <h2>Into the {{ thing }}</h2>
           <p>
             <strong class="figure">{{ toWrite.filter(canWrite).length }}</strong>
             {{ giving
@@ -164,7 +190,7 @@ function takeOver({ line, given }: Difference): void {
               >; {{ left }} left out: <ActionButton kind="bare" @click="which = 'left'">why</ActionButton></template
             >.
           </p>
-          <p v-if="written?.restart" class="soft">Some count only after a restart of the control.</p>
+          <p v-if="written?.restart" class="soft">Some count only after a restart of the {{ thing }}.</p>
           <div class="row wrap">
             <ActionButton kind="main" :disabled="!written?.commands.length" @click="copy"
               ><CopyDocument />Copy the lines</ActionButton
@@ -208,7 +234,7 @@ function takeOver({ line, given }: Difference): void {
           </div>
         </section>
         <section class="sheet stack" aria-label="Out of the control">
-          <h2>Out of the control</h2>
+          <h2>Out of the {{ thing }}</h2>
           <TextField
             v-model="pasted"
             type="textarea"

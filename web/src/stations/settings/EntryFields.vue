@@ -11,7 +11,7 @@ import TickBox from '../../ui/TickBox.vue';
 
 /** One entry of a name sheet, and the lines that it gives on this machine while it is typed. */
 const entry = defineModel<EntryForm>({ required: true });
-const { decimal } = defineProps<{ decimal: '.' | ',' }>();
+const { decimal, part } = defineProps<{ decimal: '.' | ','; part: string | undefined }>();
 const machine = useOpenMachine();
 const put = (set: Partial<EntryForm>) => (entry.value = { ...entry.value, ...set });
 const scopes = [
@@ -29,7 +29,7 @@ const tried = computed(() => {
   return sheetOf({ ...blankSheet('tried'), name: 'tried', decimal, entries: [entry.value] });
 });
 const lines = computed(() =>
-  tried.value?.ok ? linesOfSheet(tried.value.value, machine.design, machine.figures.settings) : [],
+  tried.value?.ok ? linesOfSheet(tried.value.value, machine.design, machine.figures.settings, part) : [],
 );
 </script>
 

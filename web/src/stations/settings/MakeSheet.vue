@@ -19,12 +19,16 @@ import PickOne from '../../ui/PickOne.vue';
 import TextField from '../../ui/TextField.vue';
 
 /** A name sheet made by example: what the control prints, each name paired with a setting of the machine. */
+const { part } = defineProps<{
+  /** The drive that it is of; the control without one. */
+  part: string | undefined;
+}>();
 const emit = defineEmits<{ made: [NameSheet] }>();
 const machine = useOpenMachine();
 /** Names that are listed to be paired; the text may hold more. */
 const MOST_ROWS = 400;
 const typed = useDraft(
-  () => `${machine.file.id}/make-sheet`,
+  () => `${machine.file.id}/make-sheet${part ?? ''}`,
   { text: '', name: '', dump: '', decimal: '' as '' | '.' | ',', pairs: {} as Record<string, string> },
   false,
 );
@@ -34,7 +38,7 @@ const form = computed(() => ({
   decimal: typed.value.decimal || guessed.value.decimal,
 }));
 const readable = computed(() => form.value.dump.includes('{name}') && form.value.dump.includes('{value}'));
-const contexts = computed(() => contextsOf(machine.design, machine.figures.settings));
+const contexts = computed(() => contextsOf(machine.design, machine.figures.settings, part));
 const all = computed(() => allCandidates(contexts.value));
 const pairs = computed(() =>
   typed.value.text.trim() && readable.value ? proposePairs(form.value, typed.value.text, contexts.value) : [],
@@ -69,7 +73,7 @@ const make = () => emit('made', sheetFrom(typed.value.name.trim(), form.value, m
 
 <template>
   <section class="sheet stack" aria-label="Make a sheet">
-    <h2>Or make one from what your control prints</h2>
+    <h2>Or make one from what it prints</h2>
     <TextField
       v-model="typed.text"
       type="textarea"

@@ -22,12 +22,17 @@ import EntryFields from './EntryFields.vue';
 
 /** A name sheet written by hand: how a line looks, and one entry after the other, each tried on this machine. */
 const shown = defineModel<boolean>({ required: true });
-const { sheet } = defineProps<{ sheet: NameSheet | undefined }>();
+const { sheet, part } = defineProps<{
+  sheet: NameSheet | undefined;
+  /** The drive that it is of; the control without one. */
+  part: string | undefined;
+}>();
 const emit = defineEmits<{ change: [NameSheet] }>();
 const machine = useOpenMachine();
 /** What is typed, kept as it is until it is taken or given up. */
-const typed = useDraft<{ form: SheetForm | null }>(() => `${machine.file.id}/sheet-form`, { form: null });
-const begin = (): SheetForm => (sheet ? formOfSheet(sheet) : blankSheet('own-sheet'));
+const typed = useDraft<{ form: SheetForm | null }>(() => `${machine.file.id}/sheet-form${part ?? ''}`, { form: null });
+const begin = (): SheetForm =>
+  sheet ? formOfSheet(sheet) : blankSheet(part ? `sheet-${part}`.slice(0, 60) : 'own-sheet');
 const form = computed(() => typed.value.form ?? begin());
 const put = (set: Partial<SheetForm>) => (typed.value = { form: { ...form.value, ...set } });
 const picked = ref(0);
@@ -45,7 +50,7 @@ const entry = computed({
 });
 function add(): void {
   looked.value = '';
-  put({ entries: [...form.value.entries, blankEntry()] });
+  put({ entries: [...form.value.entries, { ...blankEntry(), each: part ? 'motor' : 'axis' }] });
   picked.value = form.value.entries.length - 1;
 }
 function drop(at: number): void {
@@ -176,7 +181,7 @@ function giveUp(): void {
             </li>
           </ul>
         </nav>
-        <EntryFields v-if="entry" :key="picked" v-model="entry" :decimal="form.decimal" />
+        <EntryFields v-if="entry" :key="picked" v-model="entry" :decimal="form.decimal" :part="part" />
       </div>
       <Caution v-if="typed.form && !made.ok" kind="refused">
         <p v-for="f in made.error.slice(0, 3)" :key="f.where + f.what">{{ f.where }}: {{ f.what }} {{ f.fix }}</p>
