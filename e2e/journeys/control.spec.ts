@@ -178,4 +178,23 @@ test('a sheet written in the program: an entry tried on this machine as it is ty
   await changed.getByLabel('Its name there').fill('speed.{lower}');
   await changed.getByRole('button', { name: 'Take this sheet' }).press('Enter');
   await expect(page.getByRole('region', { name: 'Line by line' })).toContainText('speed.z');
+
+  // A drive has words of its own: a sheet of one entry, and a reading that the control’s does not mix with.
+  await pickFrom(page.getByRole('combobox', { name: 'In the words of' }), '-T4');
+  await page.getByRole('button', { name: 'Write one' }).click();
+  const drive = page.getByRole('dialog', { name: 'A name sheet of your own' });
+  await drive.getByLabel('Name of the sheet').fill('Drive of X');
+  await drive.getByRole('button', { name: 'Add an entry' }).click();
+  await drive.getByLabel('Its name there').fill('P1');
+  await drive.getByLabel('Value', { exact: true }).fill('stepsPerRevolution');
+  await expect(drive.getByRole('region', { name: 'What it gives here' })).toContainText('P1 1600');
+  await drive.getByRole('button', { name: 'Take this sheet' }).click();
+  const into = page.getByRole('region', { name: 'Into the drive' });
+  await expect(into).toContainText('1 setting to give it');
+  const out = page.getByRole('region', { name: 'Out of the drive' });
+  await out.getByRole('textbox', { name: 'What the drive prints' }).fill('P1=3200');
+  await expect(into).toContainText('1 setting differs from what the drive holds');
+  await out.getByRole('button', { name: 'Keep this reading' }).click();
+  await pickFrom(page.getByRole('combobox', { name: 'In the words of' }), 'the control');
+  await expect(page.getByRole('region', { name: 'Into the control' })).toContainText('3 settings to give it');
 });

@@ -181,7 +181,7 @@ function takeOver({ line, given }: Difference): void {
     <SheetEditor :key="whose" v-model="editing" :sheet="sheet" :part="part" @change="use" />
     <template v-if="sheet">
       <div class="columns">
-        <section class="sheet stack" aria-label="Into the control">
+        <section class="sheet stack" :aria-label="`Into the ${thing}`">
           <h2>Into the {{ thing }}</h2>
           <p>
             <strong class="figure">{{ toWrite.filter(canWrite).length }}</strong>
@@ -233,14 +233,14 @@ function takeOver({ line, given }: Difference): void {
             /></ActionButton>
           </div>
         </section>
-        <section class="sheet stack" aria-label="Out of the control">
+        <section class="sheet stack" :aria-label="`Out of the ${thing}`">
           <h2>Out of the {{ thing }}</h2>
           <TextField
             v-model="pasted"
             type="textarea"
             :rows="4"
             class="mono"
-            aria-label="What the control prints"
+            :aria-label="`What the ${thing} prints`"
             :placeholder="`Paste what it prints: ${sheet.dump}`"
           />
           <div class="row wrap">
