@@ -84,7 +84,20 @@ const told = computed(() => (dump.value && differences.value ? dumpInWords(dump.
 const heldNow = computed(() => (reading.value ? heldOf(reading.value) : last.value?.held));
 const earlier = computed(() => (reading.value ? snapshots.value : snapshots.value.slice(0, -1)));
 async function openDump([file]: File[]): Promise<void> {
-  if (file) pasted.value = (await file.text()).slice(0, MOST_DUMP.characters);
+  if (!file) return;
+  const text = await file.text();
+  if (text.length <= MOST_DUMP.characters) {
+    faults.value = [];
+    pasted.value = text;
+    return;
+  }
+  faults.value = [
+    {
+      what: `It has ${(text.length / 1e6).toFixed(1)} million characters: no list of settings is so long.`,
+      where: file.name,
+      fix: 'Pick the file that holds the settings alone.',
+    },
+  ];
 }
 const date = (at: string) => new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 function keep(): void {
