@@ -7,6 +7,7 @@ import ActionButton from '../../ui/ActionButton.vue';
 import { minutesOf, sayStale } from '@nodaxis/core/bringup/evidence';
 import type { Proposal } from '@nodaxis/core/bringup/testKind';
 import { baseValue } from '@nodaxis/core/units/quantity';
+import { useMediaQuery } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
@@ -82,14 +83,15 @@ watch(
   () => s.value.instance.key,
   () => (taken.value = ''),
 );
+const narrow = useMediaQuery('(max-width: 1000px)');
 /** What was just kept, or is next, is read from its top. */
 const page = ref<HTMLElement>();
 watch(
   () => [s.value.instance.key, s.value.record?.id],
   () => {
     page.value?.scrollTo({ top: 0 });
-    // On a phone it is the station that scrolls, and nothing around it.
-    const station = page.value?.closest('main');
+    // In one column it is the station that scrolls, and nothing around it.
+    const station = narrow.value ? page.value?.closest('main') : undefined;
     if (station) station.scrollTop += page.value!.getBoundingClientRect().top - station.getBoundingClientRect().top;
   },
   { flush: 'post' },
