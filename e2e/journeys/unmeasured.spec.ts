@@ -29,7 +29,11 @@ test('a router that nobody has measured: firmware kept, a trip point by hand, th
   await expect(page.getByRole('row').filter({ hasText: 'high.x' })).toContainText('needs X · Hard travel');
 
   await goTo(page, 'Bring-up');
-  await openAhead(page, /supplies and logic/i, 'Firmware and what it is set to: -K1 Teasel 6, networked motion controller');
+  await openAhead(
+    page,
+    /supplies and logic/i,
+    'Firmware and what it is set to: -K1 Teasel 6, networked motion controller',
+  );
   await article(page).getByLabel('Version it shows').fill('2.1 of spring');
   await article(page).getByText('not kept yet').click();
   await article(page).getByText('is the one that it came with').click();

@@ -1,5 +1,5 @@
 import { ProgramWriter } from '../write';
-import type { Job } from './job';
+import { clearHeight, spindleField, type Job } from './job';
 import { PLUNGE_SHARE } from './surfacing';
 
 /** A square, in it a square on its corner, in that a circle: scribed or drawn, and measured with a calliper. */
@@ -19,20 +19,9 @@ export const circleDiamond: Job = {
       most: 5000,
     },
     { key: 'deep', title: 'Depth', dimension: 'length', value: 0.3, least: 0, most: 20 },
-    { key: 'clear', title: 'Clear height', dimension: 'length', value: 5, least: 1, most: 200 },
+    clearHeight,
     { key: 'feed', title: 'Feed', dimension: 'speed', value: Math.min(10, maxSpeed / 2), least: 0.1, most: maxSpeed },
-    ...(maxRpm
-      ? [
-          {
-            key: 'rpm',
-            title: 'Spindle',
-            dimension: 'rotation' as const,
-            value: Math.min(12_000, maxRpm),
-            least: 1,
-            most: maxRpm,
-          },
-        ]
-      : []),
+    ...spindleField(maxRpm, 12_000),
   ],
   write(v, style, { maxRpm }) {
     const half = v.size! / 2;

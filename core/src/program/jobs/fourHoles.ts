@@ -1,5 +1,5 @@
 import { ProgramWriter } from '../write';
-import type { Job } from './job';
+import { clearHeight, spindleField, type Job } from './job';
 
 /** Four fine holes at the corners of a rectangle: their diagonals tell how square the machine is. */
 export const fourHoles: Job = {
@@ -12,20 +12,9 @@ export const fourHoles: Job = {
     { key: 'across', title: 'Along X', dimension: 'length', value: Math.floor(room.x * 0.9), least: 1, most: 10_000 },
     { key: 'along', title: 'Along Y', dimension: 'length', value: Math.floor(room.y * 0.9), least: 1, most: 10_000 },
     { key: 'deep', title: 'Depth', dimension: 'length', value: 2, least: 0.1, most: 50 },
-    { key: 'clear', title: 'Clear height', dimension: 'length', value: 5, least: 1, most: 200 },
+    clearHeight,
     { key: 'feed', title: 'Feed downwards', dimension: 'speed', value: 3, least: 0.05, most: maxSpeed },
-    ...(maxRpm
-      ? [
-          {
-            key: 'rpm',
-            title: 'Spindle',
-            dimension: 'rotation' as const,
-            value: Math.min(10_000, maxRpm),
-            least: 1,
-            most: maxRpm,
-          },
-        ]
-      : []),
+    ...spindleField(maxRpm, 10_000),
   ],
   write(v, style, { maxRpm }) {
     const w = new ProgramWriter(style);

@@ -14,6 +14,21 @@ export interface JobField {
 }
 export type JobValues = Readonly<Record<string, number>>;
 
+/** Height at which every job crosses, above its zero. */
+export const clearHeight: JobField = {
+  key: 'clear',
+  title: 'Clear height',
+  dimension: 'length',
+  value: 5,
+  least: 1,
+  most: 200,
+};
+/** The speed of a spindle that the program switches; nothing where a hand does. */
+export const spindleField = (maxRpm: number | undefined, rpm: number): JobField[] =>
+  maxRpm
+    ? [{ key: 'rpm', title: 'Spindle', dimension: 'rotation', value: Math.min(rpm, maxRpm), least: 1, most: maxRpm }]
+    : [];
+
 /** What a job may know of the machine that will run it. */
 export interface JobMachine {
   /** Usable travel of X, Y and Z, mm. */

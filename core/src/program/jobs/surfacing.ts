@@ -1,5 +1,5 @@
 import { ProgramWriter } from '../write';
-import type { Job } from './job';
+import { clearHeight, spindleField, type Job } from './job';
 
 /** A plunge goes so much slower than a cut across. */
 export const PLUNGE_SHARE = 0.25;
@@ -27,20 +27,9 @@ export const surfacing: Job = {
     { key: 'over', title: 'Tool beyond the edge', dimension: 'length', value: 0, least: 0, most: 200 },
     { key: 'off', title: 'Taken off in all', dimension: 'length', value: 0.6, least: 0.01, most: 50 },
     { key: 'pass', title: 'In one pass', dimension: 'length', value: 0.3, least: 0.01, most: 10 },
-    { key: 'clear', title: 'Clear height', dimension: 'length', value: 5, least: 1, most: 200 },
+    clearHeight,
     { key: 'feed', title: 'Feed', dimension: 'speed', value: Math.min(25, maxSpeed / 2), least: 0.1, most: maxSpeed },
-    ...(maxRpm
-      ? [
-          {
-            key: 'rpm',
-            title: 'Spindle',
-            dimension: 'rotation' as const,
-            value: Math.min(16_000, maxRpm),
-            least: 1,
-            most: maxRpm,
-          },
-        ]
-      : []),
+    ...spindleField(maxRpm, 16_000),
   ],
   write(v, style, { maxRpm }) {
     const radius = v.tool! / 2;
