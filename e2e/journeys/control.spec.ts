@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { openAhead } from './bringup';
 import { expect, expectAccessible, field, goTo, openMachine, pickFrom, test } from './bench';
 
 test('into the control and out of it: lines to paste, what it prints held against them, a wrong travel and who is right', async ({
@@ -197,4 +198,68 @@ test('a sheet written in the program: an entry tried on this machine as it is ty
   await out.getByRole('button', { name: 'Keep this reading' }).click();
   await pickFrom(page.getByRole('combobox', { name: 'In the words of' }), 'the control');
   await expect(page.getByRole('region', { name: 'Into the control' })).toContainText('3 settings to give it');
+});
+
+test('a control is heard over a serial line: its lamps live, its settings when asked, nothing sent unasked, a line that breaks', async ({
+  page,
+}) => {
+  // A port as the browser has it, with a control at its other end that is played by the test.
+  await page.addInitScript(() => {
+    const line = { sent: [] as string[], push: (_: string) => {}, fail: (_: string) => {} };
+    const port = {
+      open: () => Promise.resolve(),
+      close: () => Promise.resolve(),
+      readable: new ReadableStream<Uint8Array>({
+        start(c) {
+          line.push = (text) => c.enqueue(new TextEncoder().encode(text));
+          line.fail = (why) => c.error(new Error(why));
+        },
+      }),
+      writable: new WritableStream<Uint8Array>({
+        write: (bytes) => void line.sent.push(new TextDecoder().decode(bytes)),
+      }),
+    };
+    Object.assign(window, { line });
+    Object.defineProperty(navigator, 'serial', { value: { requestPort: () => Promise.resolve(port) } });
+  });
+  type Line = { line: { sent: string[]; push: (t: string) => void; fail: (w: string) => void } };
+  const push = (text: string) => page.evaluate((t) => (window as never as Line).line.push(t), text);
+  const sent = () => page.evaluate(() => (window as never as Line).line.sent);
+
+  await openMachine(page, 'Dunnock', 'Settings');
+  await page.getByRole('tab', { name: 'In the control’s words' }).click();
+  await page.getByRole('button', { name: 'Sorrel, line control' }).click();
+  const listen = page.getByRole('region', { name: 'Listen to it' });
+  await listen.getByRole('button', { name: 'Pick its port' }).click();
+  await push('good day\r\nnow: at re');
+  await push('st\r\nlamp in0 dark\r\n');
+  await expect(listen.getByRole('status')).toContainText('Connected: at rest');
+  const first = listen.getByRole('listitem').first();
+  await expect(first).toContainText(/X minus limit \+ reference.*at rest/);
+  await expect(listen.getByRole('listitem').nth(1)).toContainText('not told yet');
+  expect(await sent()).toEqual([]);
+  await listen.getByRole('button', { name: 'Ask for its settings' }).click();
+  await expect.poll(sent).toEqual(['tell all\n']);
+  await push('high.x is 600.000 mm\r\n');
+  await listen.getByRole('button', { name: 'Take 1 line as a reading' }).click();
+  await expect(page.getByRole('region', { name: 'Into the control' })).toContainText(
+    '1 setting differs from what the control holds',
+  );
+
+  // The lamp of the test that is done, as the control tells it.
+  await goTo(page, 'Bring-up');
+  await openAhead(page, /inputs and stop/i, 'Input by hand: -B1 X minus limit + reference');
+  const lamp = page.getByRole('article').getByText('as the control tells it');
+  await expect(lamp).toContainText('at rest');
+  await push('lamp in0 lit\r\n');
+  await expect(lamp).toContainText('tripped');
+
+  await goTo(page, 'Settings');
+  await page.getByRole('tab', { name: 'Sorrel, line control' }).click();
+  await page.evaluate(() => (window as never as Line).line.fail('unplugged'));
+  await expect(listen.getByRole('alert')).toContainText('The line broke off (unplugged).');
+  await listen.getByRole('button', { name: 'Try it with a simulated one' }).click();
+  await listen.getByRole('button', { name: 'Press X plus limit' }).click();
+  await expect(listen.getByRole('listitem').filter({ hasText: 'X plus limit' })).toContainText('tripped');
+  await expectAccessible(page);
 });

@@ -10,6 +10,8 @@ export interface Ask {
 }
 /** What an entry of a name sheet stands in: the control, an axis, a motor or an input, with all that is known of it by name. */
 export interface Context {
+  /** Of an input: the circuit that it is of. */
+  readonly circuit?: string;
   /** What it is, in words: `axis X`, `motor Y left`. */
   readonly title: string;
   /** Texts for names and places: the letter of an axis, the terminal of an input. */
@@ -130,6 +132,7 @@ export function contextsOf(
     if (!terminal?.known) return [];
     return [
       {
+        circuit: id,
         title: circuitName(design, id),
         texts: { terminal: String(terminal.value), function: design.circuits[id]!.function },
         facts: { input },

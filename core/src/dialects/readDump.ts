@@ -26,7 +26,7 @@ export interface Dump {
 export const MOST_DUMP = { characters: 4_000_000, lines: 50_000 } as const;
 
 /** The pattern of a line as the sheet writes it: its name and value, and whatever stands around them, spaces loosely. */
-function patternOf(line: string): RegExp {
+export function patternOf(line: string): RegExp {
   const parts = line
     .trim()
     .split(/(\{name\}|\{value\}|\{unit\}|\s+)/)

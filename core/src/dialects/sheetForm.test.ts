@@ -50,6 +50,12 @@ it('what cannot be taken is named with its entry and field; nothing typed is cha
     [1, 'b, Smallest step'],
     [1, 'b, Options'],
   ]);
+  const unheard = sheetOf({
+    ...blankSheet('own'),
+    name: 'My control',
+    listen: { ...blankSheet('own').listen, lit: 'on' },
+  });
+  expect(unheard.ok ? [] : unheard.error.map((f) => f.where)).toEqual(['Over a serial line']);
   const empty = sheetOf(blankSheet('own'));
   expect(empty.ok ? [] : empty.error.map((f) => [f.entry, f.where])).toEqual([[-1, 'Name of the sheet']]);
 });

@@ -35,7 +35,29 @@ export interface SheetForm {
   restart: string;
   entries: EntryForm[];
   messages: NameSheet['messages'];
+  /** How it is heard over a serial line; without a rate it is not. */
+  listen: ListenForm;
 }
+export interface ListenForm {
+  rate: string;
+  askSettings: string;
+  askState: string;
+  state: string;
+  input: string;
+  inputName: string;
+  lit: string;
+  litMeans: '' | 'tripped' | 'high';
+}
+const notHeard: ListenForm = {
+  rate: '',
+  askSettings: '',
+  askState: '',
+  state: '',
+  input: '',
+  inputName: '',
+  lit: '',
+  litMeans: '',
+};
 
 export const blankEntry = (): EntryForm => ({
   each: 'axis',
@@ -65,6 +87,7 @@ export const blankSheet = (id: string): SheetForm => ({
   restart: '',
   entries: [],
   messages: undefined,
+  listen: notHeard,
 });
 
 const figureText = (v: number | undefined): string => (v === undefined ? '' : String(v));
@@ -96,6 +119,7 @@ export const formOfSheet = (s: NameSheet): SheetForm => ({
   restart: s.restart ?? '',
   entries: s.entries.map(formOfEntry),
   messages: s.messages,
+  listen: { ...notHeard, ...s.listen, rate: figureText(s.listen?.rate) },
 });
 
 const linesOf = (text: string): string[] =>
@@ -136,6 +160,14 @@ function entryOf(f: EntryForm): unknown {
   };
 }
 
+/** Anything typed of it makes it heard, so that a rate that is missing is asked for. */
+function listenOf(form: ListenForm): unknown {
+  const { rate, ...texts } = form;
+  const typed = Object.entries(texts).flatMap(([key, text]) => (text.trim() ? [[key, text.trim()]] : []));
+  if (!rate.trim() && !typed.length) return undefined;
+  return { rate: figureOf(rate) ?? '', ...Object.fromEntries(typed) };
+}
+
 /** A fault of a form, with the entry that it is in; −1 for the sheet as a whole. */
 export interface FormFault extends Fault {
   entry: number;
@@ -155,6 +187,7 @@ const ofSheet: Readonly<Record<string, string>> = {
   name: 'Name of the sheet',
   dump: 'A line that it prints',
   set: 'A line that sets one',
+  listen: 'Over a serial line',
 };
 
 /** The sheet that a form says, or everything that it does not take, each with its entry and field. */
@@ -172,6 +205,7 @@ export function sheetOf(form: SheetForm): Result<NameSheet, FormFault[]> {
     after: linesOf(form.after),
     ...optional('restart', form.restart.trim()),
     entries: form.entries.map(entryOf),
+    ...optional('listen', listenOf(form.listen)),
     ...optional('messages', form.messages),
   });
   if (parsed.success) return ok(parsed.data);

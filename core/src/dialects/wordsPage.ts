@@ -26,6 +26,8 @@ export function wordsPage(): string {
     '',
     'An entry stands for something once each: the control, or every axis, motor or input. Its `value` is an expression over the words below, in mm, °, s and A; its `unit` converts the result, its `step` rounds it, `codes` give it a text, `bits` make a mask of it. `only` leaves it out where it gives 0. Its `name` may hold places in braces: a text, or a figure to be worked out, such as `{100 + axis}`. A condition is 1 or 0.',
     '',
+    '`listen` says how it is heard over a serial line: its rate, the lines that ask for its state and its settings, and how it tells of them. Its `inputName` is a name as in an entry for each input. Only lines that ask are ever sent, and only where a person presses for one.',
+    '',
     ...(['machine', 'axis', 'motor', 'input'] as const).flatMap((scope) => [
       `## ${scopeTitles[scope]} (\`${scope}\`)`,
       '',

@@ -46,6 +46,23 @@ export const SheetMessage = z.strictObject({
 });
 export type SheetMessage = z.infer<typeof SheetMessage>;
 
+/** How a control is heard over a serial line: what makes it speak, and how it tells of its state and its inputs. */
+export const SheetListen = z.strictObject({
+  rate: z.int().min(50).max(4_000_000).describe('bits a second'),
+  askSettings: Line.optional().describe('the line after which it prints its settings'),
+  askState: Line.optional().describe('the line after which it tells its state and its inputs'),
+  state: Line.refine((l) => l.includes('{value}'), 'needs {value}')
+    .optional()
+    .describe('a line that tells its state, such as "now: {value}"'),
+  input: Line.refine(holdsBoth, 'needs {name} and {value}')
+    .optional()
+    .describe('a line that tells of an input, such as "lamp {name} {value}"'),
+  inputName: Template.optional().describe('what an input is called there, such as in{input} or {terminal}'),
+  lit: z.string().min(1).max(20).optional().describe('what it says of an input that is on'),
+  litMeans: z.enum(['tripped', 'high']).optional().describe('what an input that is on is, there'),
+});
+export type SheetListen = z.infer<typeof SheetListen>;
+
 /** How a control, or a drive, names its settings: entered by its user, from its manual and from what it prints. */
 export const NameSheet = z.strictObject({
   format: z.literal('nodaxis-name-sheet'),
@@ -64,6 +81,7 @@ export const NameSheet = z.strictObject({
   after: z.array(Line).max(20).describe('lines behind all others, such as the one that saves'),
   restart: Line.optional().describe('the line that restarts it; absent where a hand does so'),
   entries: z.array(SheetEntry).max(1000),
+  listen: SheetListen.optional().describe('how it is heard over a serial line'),
   messages: z.array(SheetMessage).max(500).optional().describe('what it says when something is wrong'),
 });
 export type NameSheet = z.infer<typeof NameSheet>;

@@ -17,6 +17,16 @@ export const sorrel: NameSheet = {
   before: ['unlock all'],
   after: ['keep all'],
   restart: 'begin again',
+  listen: {
+    rate: 57_600,
+    askSettings: 'tell all',
+    askState: 'tell now',
+    state: 'now: {value}',
+    input: 'lamp {name} {value}',
+    inputName: 'in{input}',
+    lit: 'lit',
+    litMeans: 'tripped',
+  },
   messages: [
     {
       text: 'stopped: limit',

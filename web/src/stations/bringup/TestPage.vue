@@ -13,6 +13,7 @@ import { useMachine } from '../../document/machine';
 import { usePreferences } from '../../document/preferences';
 import { MOST_TEXT } from '@nodaxis/core/machine/ids';
 import { useDraft } from '../../document/drafts';
+import { useControlLink } from '../../document/controlLink';
 import { useIntake } from '../../document/intake';
 import { download } from '../../document/transfer';
 import MessageFinder from '../../widgets/MessageFinder.vue';
@@ -61,6 +62,20 @@ const reached = computed(() => {
 });
 /** What the control may show while a test is done, where its name sheet holds it. */
 const messages = computed(() => made.value?.design.nameSheet?.messages ?? []);
+/** The input that the test is about, where the control is listened to. */
+const link = useControlLink();
+const lamp = computed(() => {
+  const { circuit } = s.value.instance.subject;
+  const told = circuit ? link.heard?.inputs.get(circuit) : undefined;
+  const name = link.names.find((n) => n.circuit === circuit);
+  return link.how && mode.value === 'real' && told && name ? { title: name.title, tripped: told.tripped } : undefined;
+});
+/** How often it has changed while this test was on the page. */
+const changes = ref(0);
+watch([() => s.value.instance.key, () => lamp.value?.tripped], ([key, now], [before, was]) => {
+  if (key !== before) changes.value = 0;
+  else if (now !== undefined && was !== undefined) changes.value++;
+});
 const stale = computed(() => s.value.stale.map((r) => sayStale(r, made.value!.design, bringUp.titleOf)));
 const program = computed(() =>
   test.value.program?.(made.value!, s.value.instance.subject, readings.value, preferences.display),
@@ -174,6 +189,10 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
         <ActionButton v-if="busy" @click="bringUp.stop()">Stop</ActionButton>
       </div>
       <!-- What is typed and cannot be read stays with its test. -->
+      <p v-if="lamp" class="lamp" role="status">
+        <b>{{ lamp.title }}</b> as the control tells it: {{ lamp.tripped ? 'tripped' : 'at rest' }}
+        <span class="soft">changed {{ changes }} {{ changes === 1 ? 'time' : 'times' }} on this page</span>
+      </p>
       <ReadingForm :key="s.instance.key" />
       <Fold v-if="mode === 'real' && messages.length" class="more" title="The control shows something"
         ><MessageFinder :key="s.instance.key" :messages="messages"
@@ -282,6 +301,10 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
   border-left: 4px solid var(--doubt);
   display: grid;
   gap: 6px;
+}
+.lamp {
+  border-left: 4px solid var(--accent);
+  padding: 4px 10px;
 }
 .taken {
   color: var(--good);

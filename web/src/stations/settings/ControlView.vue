@@ -25,6 +25,7 @@ import TextField from '../../ui/TextField.vue';
 import FaultList from '../../widgets/FaultList.vue';
 import ControlLines from './ControlLines.vue';
 import EarlierReadings from './EarlierReadings.vue';
+import ListenPanel from './ListenPanel.vue';
 import MakeSheet from './MakeSheet.vue';
 import MenuSheet from './MenuSheet.vue';
 import SheetEditor from './SheetEditor.vue';
@@ -274,6 +275,7 @@ function takeOver({ line, given }: Difference): void {
           </p>
         </section>
       </div>
+      <ListenPanel v-if="!part && sheet.listen" :sheet="sheet" @printed="(t) => (pasted = t)" />
       <EarlierReadings
         v-if="heldNow && earlier.length"
         :sheet="sheet"

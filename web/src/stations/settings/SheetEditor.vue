@@ -57,6 +57,15 @@ function drop(at: number): void {
   put({ entries: form.value.entries.filter((_, i) => i !== at) });
   picked.value = Math.max(0, Math.min(picked.value, form.value.entries.length - 1));
 }
+const heard = [
+  { key: 'rate', title: 'Bits a second', such: '57600' },
+  { key: 'askState', title: 'The line that asks for its state', such: '' },
+  { key: 'askSettings', title: 'The line that asks for its settings', such: '' },
+  { key: 'state', title: 'A line that tells its state', such: 'now: {value}' },
+  { key: 'input', title: 'A line that tells of an input', such: 'lamp {name} {value}' },
+  { key: 'inputName', title: 'What an input is called there', such: 'in{input}' },
+  { key: 'lit', title: 'What it says of one that is on', such: 'lit' },
+] as const;
 const made = computed(() => sheetOf(form.value));
 const faulty = computed(() => new Set(made.value.ok ? [] : made.value.error.map((f) => f.entry)));
 function take(): void {
@@ -148,6 +157,28 @@ function giveUp(): void {
           />
         </div>
       </Fold>
+      <Fold v-if="!part" title="Over a serial line" :open="form.listen.rate !== '' && !sheet"
+        ><div class="whole">
+          <label v-for="f in heard" :key="f.key"
+            >{{ f.title }}
+            <TextField
+              :model-value="form.listen[f.key]"
+              class="mono"
+              maxlength="200"
+              :aria-label="f.title"
+              :placeholder="f.such"
+              @update:model-value="(text) => put({ listen: { ...form.listen, [f.key]: text } })"
+          /></label>
+          <PickOne
+            :model-value="form.listen.litMeans"
+            label="What that is"
+            :options="[
+              { value: 'tripped', label: 'tripped' },
+              { value: 'high', label: 'high at the terminal' },
+            ]"
+            @update:model-value="(litMeans) => put({ listen: { ...form.listen, litMeans: litMeans! } })"
+          /></div
+      ></Fold>
       <div class="columns">
         <nav class="stack" aria-label="Entries">
           <div class="row">

@@ -1,3 +1,4 @@
+import { cutsMotors } from '../../../machine/design';
 import { travelPerRevolution } from '../../../drivetrain/transmission';
 import { figureOr } from '../../../units/derived';
 import { baseValue } from '../../../units/quantity';
@@ -58,7 +59,7 @@ export const tripByHand: BringUpTest = {
     const gantry = axis.drives.length > 1;
     const { end } = mountOf(m, s);
     return [
-      `Motors off, lamps on. ${gantry ? `Push ${axis.letter} at its middle, or turn both shafts alike,` : `Turn the shaft or the handwheel of ${axis.letter},`} slowly towards its ${end} stop, until this lamp changes: mark that place.`,
+      `${cutsMotors(m.design.stopStrategy) ? 'Press the stop: the motors are without power, and the lamps still tell' : 'Switch the supply of the drives off and leave the control on'}. ${gantry ? `Push ${axis.letter} at its middle, or turn both shafts alike,` : `Turn the shaft or the handwheel of ${axis.letter},`} slowly towards its ${end} stop, until this lamp changes: mark that place.`,
       'Go on until you feel the stop, without force. Count the turns from the mark, or measure.',
       ...(isReference(m, s)
         ? [
