@@ -2,9 +2,11 @@ import { describe, expect, it } from 'vitest';
 import { deriveFigures } from '../derivation/figures';
 import { NameSheet } from '../machine/nameSheet';
 import { dunnock } from '../samples/dunnock';
+import { wren } from '../samples/wren';
 import { compareDump } from './compare';
 import { contextsOf } from './contexts';
 import { linesOfSheet } from './lines';
+import { generalised } from './generalise';
 import { allCandidates, guessForm, proposePairs, sheetFrom } from './pair';
 import { readDump } from './readDump';
 import { bramble } from './sheets/bramble';
@@ -65,13 +67,46 @@ describe('a sheet from what a control prints', () => {
       const text = dumpBy(sheet);
       const pairs = sure(text);
       if (sheet === sorrel) expect(pairs.length).toBeGreaterThan(8);
-      const made = sheetFrom('Mine', guessForm(text), pairs);
+      const made = sheetFrom('Mine', guessForm(text), pairs, contexts);
       expect(NameSheet.safeParse(made).success).toBe(true);
       const lines = linesOfSheet(made, design, settings);
       expect(lines).toHaveLength(pairs.length);
       const differences = compareDump(lines, readDump(made, lines, text), settings);
       expect(differences.filter((d) => d.standing !== 'same')).toEqual([]);
     }
+  });
+  it('what is paired for every axis is one entry, so that the sheet serves a machine that it was not made on', () => {
+    const text = dumpBy(sorrel);
+    const sheet = sheetFrom('Mine', guessForm(text), sure(text), contexts);
+    const shared = sheet.entries.filter((e) => !e.only).map((e) => e.name);
+    expect(shared).toContain('gain.{lower}');
+    expect(shared).toContain('seek.off.{lower}');
+    // The top speed of Z was left open: two of its figures are alike. What is paired stays with its own axis.
+    expect(sheet.entries.filter((e) => e.name.startsWith('top')).map((e) => e.name)).toEqual(['top.x', 'top.y']);
+    const other = wren().design;
+    const otherSettings = deriveFigures(other).settings;
+    const lines = linesOfSheet({ ...sheet, entries: sheet.entries.filter((e) => !e.only) }, other, otherSettings);
+    const own = new Map(linesOfSheet(sorrel, other, otherSettings).map((l) => [l.name, l]));
+    expect(lines.length).toBeGreaterThanOrEqual(other.axisOrder.length * 2);
+    for (const l of lines) expect(l.exact).toBeCloseTo(own.get(l.name)!.exact!, 6);
+  });
+  it.each<[string[], string | undefined]>([
+    [['top.x', 'top.y', 'top.z'], 'top.{lower}'],
+    [['XMAX', 'YMAX', 'ZMAX'], '{letter}MAX'],
+    [['100', '101', '102'], '{100 + axis}'],
+    [['P7.10', 'P7.20', 'P7.30'], 'P7.{10 + 10 * axis}'],
+    [['a0x', 'a1y', 'a2z'], 'a{axis}{lower}'],
+    [['01', '02', '03'], undefined],
+    [['fast', 'slow', 'other'], undefined],
+    [['100', '101', '103'], undefined],
+  ])('%j come from %s', (names, template) => {
+    const three = contexts.axis.slice(0, 3);
+    expect(
+      generalised(
+        names.map((name, i) => ({ name, context: three[i]! })),
+        'axis',
+      ),
+    ).toBe(template);
   });
   it('everything that can be paired is there once', () => {
     const keys = allCandidates(contexts).map((c) => c.key);

@@ -1,3 +1,4 @@
+import { generalised } from './generalise';
 import type { NameSheet, Scope, SheetEntry } from '../machine/nameSheet';
 import { fromBase, unitsOf, type Unit } from '../units/units';
 import { figureOf } from './lines';
@@ -153,22 +154,48 @@ function likeness(name: string, context: Context, word: string): number {
   return (letter !== undefined && parts.includes(letter) ? 2 : 0) + (spoken ? 1 + Math.min(3, spoken) : 0);
 }
 
+interface Paired {
+  name: string;
+  candidate: Candidate;
+}
 /** The entry that a pair makes: for this one axis, motor or input, under the very name that the control printed. */
-export const entryOf = (name: string, c: Candidate): SheetEntry => ({
+const entryOf = ({ name, candidate: c }: Paired): SheetEntry => ({
+  ...entryForAll(name, c),
+  only: `${c.each} == ${c.place}`,
+});
+const entryForAll = (name: string, c: Candidate): SheetEntry => ({
   each: c.each,
   name,
   what: words[c.each][c.word]!.says.replace(/, (mm|A|s)\S*$/, ''),
-  only: `${c.each} == ${c.place}`,
   value: c.value,
   ...(c.unit ? { unit: c.unit } : {}),
 });
 
+/**
+ * Entries of pairs: one for all axes, motors or inputs where every one that has the setting is paired, counts it alike and is
+ * called after its place, so that the sheet serves another machine; else one each, under the very names.
+ */
+function entriesOf(pairs: readonly Paired[], contexts: Contexts): SheetEntry[] {
+  const kindOf = ({ candidate: c }: Paired) => JSON.stringify([c.each, c.word, c.value, c.unit]);
+  const groups = new Map<string, Paired[]>();
+  for (const p of pairs) groups.set(kindOf(p), [...(groups.get(kindOf(p)) ?? []), p]);
+  return [...groups.values()].flatMap((group): SheetEntry[] => {
+    const { each, word } = group[0]!.candidate;
+    const having = contexts[each].filter((c) => Object.hasOwn(c.asks, word));
+    const places = new Set(group.map((p) => p.candidate.place));
+    const whole = places.size === group.length && group.length === having.length;
+    const name = whole
+      ? generalised(
+          group.map((p) => ({ name: p.name, context: contexts[each][p.candidate.place]! })),
+          each,
+        )
+      : undefined;
+    return name === undefined ? group.map(entryOf) : [entryForAll(name, group[0]!.candidate)];
+  });
+}
+
 /** A sheet made of pairs: it reads lines of this form and sets them in the same. */
-export const sheetFrom = (
-  name: string,
-  form: Form,
-  pairs: readonly { name: string; candidate: Candidate }[],
-): NameSheet => ({
+export const sheetFrom = (name: string, form: Form, pairs: readonly Paired[], contexts: Contexts): NameSheet => ({
   format: 'nodaxis-name-sheet',
   version: 1,
   id: 'own',
@@ -179,5 +206,5 @@ export const sheetFrom = (
   set: form.dump.replace(/\s*\{unit\}/, ''),
   before: [],
   after: [],
-  entries: pairs.map((p) => entryOf(p.name, p.candidate)),
+  entries: entriesOf(pairs, contexts),
 });

@@ -68,7 +68,7 @@ const made = computed(() =>
     return c ? [{ name: p.name, candidate: c }] : [];
   }),
 );
-const make = () => emit('made', sheetFrom(typed.value.name.trim(), form.value, made.value));
+const make = () => emit('made', sheetFrom(typed.value.name.trim(), form.value, made.value, contexts.value));
 </script>
 
 <template>
