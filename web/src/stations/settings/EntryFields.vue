@@ -36,8 +36,7 @@ const lines = computed(() =>
 <template>
   <div class="fields">
     <label
-      >It stands for
-      <Choice label="It stands for" :model-value="entry.each" :options="scopes" @change="(each) => put({ each })"
+      >One for <Choice label="One for" :model-value="entry.each" :options="scopes" @change="(each) => put({ each })"
     /></label>
     <label
       >Its name there
