@@ -147,7 +147,7 @@ export const envelope: BringUpTest = {
       return {
         verdict: 'passed',
         says: [
-          `${way(travel, 5)} between the hard stops, as the file has it: ${edges(filed.value)}.`,
+          `${met === 'short' ? 'Stopped' : 'Met'} at ${way(reached, 5)}: ${way(travel, 5)} between the hard stops, as the file has it; ${edges(filed.value)}.`,
           ...(typed ? [typed] : []),
         ],
       };
