@@ -262,6 +262,6 @@ const missingInWords = (m: Made, paths: readonly string[]): string =>
   listed(
     paths.map((p) => {
       const field = describeField(m.design, p);
-      return field ? fieldTitle(field) : 'a switch at the datum';
+      return field ? fieldTitle(field) : 'the switch that it is counted from';
     }),
   );

@@ -21,7 +21,7 @@ export const firmware: BringUpTest = {
   steps: ({ design }) => [
     'Note the version that the control or its program shows.',
     design.nameSheet
-      ? 'Settings, In the control’s words: paste all that it prints, and keep this reading.'
+      ? `Settings, “${design.nameSheet.name}”: paste all that it prints, and keep this reading.`
       : 'Save all its settings as a file, or write them down. With a name sheet, Settings keeps them and compares them.',
     'Flash it only if you have to, over a lead that holds. After it read the settings again: what moved is put back before anything turns.',
   ],
