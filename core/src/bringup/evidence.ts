@@ -81,8 +81,8 @@ function indexOf(journal: readonly JournalEntry[], mode: TestRecord['mode']): Jo
 /**
  * Where every test of a machine stands: what passed, what a change has made doubtful and why, what is locked and until
  * when. Compares what each result depended on with the design as it is now, so that going back freshens it; rework by
- * hand makes stale what it touched whatever the design says, and so does a setting that a reading of the control shows moved. Only records of this `mode` count. `memo` keeps what an edit
- * did not touch from one call to the next.
+ * hand makes stale what it touched whatever the design says, and so does a setting that a reading of the control shows
+ * moved. Only records of this `mode` count. `memo` keeps what an edit did not touch from one call to the next.
  */
 export function standings(
   m: Made,
@@ -240,7 +240,7 @@ export function sayStale(reason: StaleReason, design: Design, titleOf: (key: str
     case 'relied':
       return `It was built on “${titleOf(reason.key)}”, which ${reason.failed ? 'has not passed since' : 'is stale'}.`;
     case 'control':
-      return `The control was read again: ${reason.moved.name} (${reason.moved.what}) was ${reason.moved.was}, is ${reason.moved.is}.`;
+      return `${reason.moved.of} was read again: ${reason.moved.name} (${reason.moved.what}) was ${reason.moved.was}, is ${reason.moved.is}.`;
     case 'judged-otherwise':
       return 'This test is judged differently now.';
   }

@@ -7,6 +7,8 @@ import type { Made } from './made';
 
 /** A setting that the control held in one way about when a test was done, and holds in another since. */
 export interface MovedInControl {
+  /** What was read: the drive by its designation, or the control. */
+  readonly of: string;
   /** Its name there, and the settings that it is made of. */
   readonly name: string;
   readonly what: string;
@@ -52,6 +54,7 @@ function movedBy(
   const differing = compareDump(lines, dumpOf(newest.entry, sheet, lines), figures.settings).filter(
     (d) => d.standing !== 'same' && d.standing !== 'not given',
   );
+  const of = part === undefined ? 'The control' : (design.parts[part]?.designation ?? part);
   const known = new Map<Snapshot, readonly MovedInControl[]>();
   const since = (before: Snapshot): readonly MovedInControl[] => {
     const found = known.get(before);
@@ -64,7 +67,7 @@ function movedBy(
       const same = value === undefined || given.value === undefined ? was === given.text : value === given.value;
       return same
         ? []
-        : [{ name: line.name, what: line.what, keys: keysOf(line, value, given.value), was, is: given.text }];
+        : [{ of, name: line.name, what: line.what, keys: keysOf(line, value, given.value), was, is: given.text }];
     });
     known.set(before, moved);
     return moved;

@@ -137,8 +137,10 @@ export interface CommandArgs {
   'set-jumper': { part: string; jumper: string; closed: boolean };
   'override-setting': { setting: string; title: string; value: Override['value']; reason: string };
   'clear-override': { setting: string; title: string };
-  /** How the control names its settings; `null`: no longer. The sheet is embedded: a later edit of the original changes no machine. */
-  /** `part`: of a drive that has settings of its own; without it, of the control. */
+  /**
+   * How the control names its settings, or the drive `part`; `null`: no longer. The sheet is embedded: a later edit of the
+   * original changes no machine.
+   */
   'use-name-sheet': { sheet: NameSheet | null; part?: string };
 }
 

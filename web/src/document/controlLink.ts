@@ -16,8 +16,8 @@ interface Port {
 const serial = () => (navigator as { serial?: { requestPort(): Promise<Port> } }).serial;
 
 /**
- * A control that is listened to over a serial line, or its simulated stand-in. Nothing is sent by itself: a line goes out only
- * where a person presses for it, and none that is offered moves anything.
+ * A control that is listened to over a serial line, or its simulated stand-in. Nothing is sent by itself: of the two lines of
+ * the sheet that ask, one goes out where a person presses for it and sees what it is.
  */
 export const useControlLink = defineStore('control-link', () => {
   const machine = useMachine();
@@ -36,7 +36,7 @@ export const useControlLink = defineStore('control-link', () => {
       ? inputNames(sheet.value.listen, machine.file!.design, machine.figures.settings)
       : [],
   );
-  /** A browser that has serial ports, and a sheet that says how the control speaks. */
+  /** The browser has serial ports. */
   const canSerial = serial() !== undefined;
 
   function hear(piece: string): void {
@@ -111,8 +111,10 @@ export const useControlLink = defineStore('control-link', () => {
     if (!writer) return;
     try {
       await writer.write(new TextEncoder().encode(`${line}\n`));
-    } finally {
       writer.releaseLock();
+    } catch (e) {
+      writer.releaseLock();
+      await close(`“${line}” did not go out (${e instanceof Error ? e.message : String(e)}).`);
     }
   }
   async function askSettings(): Promise<void> {

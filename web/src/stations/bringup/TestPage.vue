@@ -188,11 +188,11 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
         </ActionButton>
         <ActionButton v-if="busy" @click="bringUp.stop()">Stop</ActionButton>
       </div>
-      <!-- What is typed and cannot be read stays with its test. -->
       <p v-if="lamp" class="lamp" role="status">
         <b>{{ lamp.title }}</b> as the control tells it: {{ lamp.tripped ? 'tripped' : 'at rest' }}
         <span class="soft">changed {{ changes }} {{ changes === 1 ? 'time' : 'times' }} on this page</span>
       </p>
+      <!-- What is typed and cannot be read stays with its test. -->
       <ReadingForm :key="s.instance.key" />
       <Fold v-if="mode === 'real' && messages.length" class="more" title="The control shows something"
         ><MessageFinder :key="s.instance.key" :messages="messages"

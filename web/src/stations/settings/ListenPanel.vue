@@ -23,8 +23,8 @@ const printed = computed(() => link.heard?.printed ?? []);
     <Caution v-if="link.lost" kind="refused">{{ link.lost }}</Caution>
     <template v-if="!link.how">
       <p>
-        Its state and its inputs, live, at {{ listen.rate }} bit/s. A line goes out only where you press for it, and
-        none of these moves anything.
+        Its state and its inputs, live, at {{ listen.rate }} bit/s. Only the two lines of the sheet that ask can be
+        sent, each when you press for it. They stand on their buttons: see that they only ask.
       </p>
       <div class="row wrap">
         <ActionButton v-if="link.canSerial" kind="framed" @click="link.connect()">Pick its port</ActionButton>
@@ -53,9 +53,11 @@ const printed = computed(() => link.heard?.printed ?? []);
         </li>
       </ul>
       <div class="row wrap">
-        <ActionButton v-if="listen.askState" kind="framed" @click="link.askState()">Ask for its state</ActionButton>
+        <ActionButton v-if="listen.askState" kind="framed" @click="link.askState()"
+          >Ask for its state: <code>{{ listen.askState }}</code></ActionButton
+        >
         <ActionButton v-if="listen.askSettings" kind="framed" @click="link.askSettings()"
-          >Ask for its settings</ActionButton
+          >Ask for its settings: <code>{{ listen.askSettings }}</code></ActionButton
         >
         <ActionButton v-if="printed.length" kind="main" @click="emit('printed', printed.join('\n'))"
           >Take {{ printed.length }} {{ printed.length === 1 ? 'line' : 'lines' }} as a reading</ActionButton
