@@ -68,6 +68,8 @@ test('a router that nobody has measured: firmware kept, a trip point by hand, th
     await button(page, 'Travel of 640').click();
   }
   await expect(judgement(page)).toContainText('In Sorrel, line control: low.x 0.000, high.x 595.000.');
+  // The lists scroll, the station around them does not.
+  expect(await page.locator('main').evaluate((m) => m.scrollHeight - m.clientHeight)).toBeLessThanOrEqual(1);
   // However full the page is, its caution is there as a whole.
   const caution = article(page).getByRole('note').filter({ hasText: 'Caution.' });
   const text = await caution.locator('b').evaluate((b) => b.parentElement!.getBoundingClientRect().height);

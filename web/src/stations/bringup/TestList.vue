@@ -70,6 +70,8 @@ const worst = (own: readonly Standing[]) =>
 <style scoped>
 .list {
   overflow: auto;
+  /* What is hidden from sight in it scrolls with it, and does not lengthen the station. */
+  position: relative;
   padding: 6px;
 }
 ul {

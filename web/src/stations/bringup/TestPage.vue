@@ -190,7 +190,9 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
       </div>
       <p v-if="lamp" class="lamp" role="status">
         <b>{{ lamp.title }}</b> as the control tells it: {{ lamp.tripped ? 'tripped' : 'at rest' }}
-        <span class="soft">changed {{ changes }} {{ changes === 1 ? 'time' : 'times' }} on this page</span>
+        <span v-if="changes" class="soft"
+          >changed {{ changes }} {{ changes === 1 ? 'time' : 'times' }} on this page</span
+        >
       </p>
       <!-- What is typed and cannot be read stays with its test. -->
       <ReadingForm :key="s.instance.key" />
@@ -252,6 +254,8 @@ const passedNow = computed(() => !entering.value && s.value.state === 'passed');
 <style scoped>
 .page {
   overflow: auto;
+  /* What is hidden from sight in it scrolls with it, and does not lengthen the station. */
+  position: relative;
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   /* A caution is never squeezed, however little room there is: the page scrolls. */

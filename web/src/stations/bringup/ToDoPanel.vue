@@ -75,6 +75,8 @@ const when = (at: string) =>
   align-content: start;
   min-height: 0;
   overflow: auto;
+  /* What is hidden from sight in it scrolls with it, and does not lengthen the station. */
+  position: relative;
 }
 ol,
 ul {
