@@ -58,6 +58,7 @@ export const staircase = {
     'wiring',
     'faults',
     'settings',
+    'program',
     'motion/truth',
     'motion/controller',
     'motion/plant',

@@ -203,6 +203,48 @@ test('a program from a few figures: seen from above, refused outside the envelop
   await expect(program).not.toHaveValue(/M3\b/);
 });
 
+test('a plate is touched off by a written program: proven by a hand first; with the clip off nothing goes down', async ({
+  page,
+}) => {
+  await started(page);
+  await referenced(page);
+  await tab(page, 'Zero, spindle').click();
+  await page.getByLabel('Work position of Z here').fill('-40');
+  await button(page, 'Move Z to this work position').click();
+  const z = page.getByRole('row', { name: /^Z/ });
+  await expect(z).toContainText('−40 mm');
+  await tab(page, 'Program').click();
+  await button(page, 'Write one').click();
+  const dialog = page.getByRole('dialog', { name: 'A program from a few figures' });
+  await pickFrom(dialog.getByLabel('Which program'), 'Z by a plate');
+  await expect(dialog.getByLabel('The program')).toContainText('TOUCH Z10 F60');
+  await expectAccessible(page, true);
+  // Another control would not know these lines.
+  await expect(dialog.getByRole('button', { name: 'Save as file' })).toBeDisabled();
+  await dialog.getByRole('button', { name: 'Put it into the simulated control' }).click();
+
+  const on = button(page, 'Continue');
+  const run = page.getByRole('button', { name: 'Run', exact: true });
+  await run.click();
+  await on.click();
+  // Nobody holds the plate to the tool: it has risen, and that was all.
+  await expect(controlState(page)).toHaveText('At rest', { timeout: 30_000 });
+  await expect(story(page)).toContainText('touched nothing');
+  await tab(page, 'Zero, spindle').click();
+  await expect(z).toContainText(/−(30|29\.99\d*)\smm/);
+  await tab(page, 'Program').click();
+
+  await run.click();
+  await on.click();
+  await expect(on).toBeHidden();
+  await button(page, 'Hold the plate to the tool').click();
+  await expect(on).toBeVisible();
+  await button(page, 'Lay it under the tool').click();
+  await on.click();
+  await expect(story(page)).toContainText('The program is at its end', { timeout: 60_000 });
+  await expect(story(page)).toContainText(/Work position of Z is (9\.9\d*|10\.?\d*)\smm here/);
+});
+
 test('two drills by mouse: distances doubled, and a gantry that is racked', async ({ page }) => {
   await openMachine(page, 'Dunnock', 'Practice');
   await tab(page, 'Drills').click();

@@ -226,6 +226,7 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
         design.datumStrategy,
         design.stopStrategy,
         design.programWords,
+        design.nameSheet,
         design.latheX,
         design.circuits,
         design.outputs,

@@ -37,6 +37,8 @@ export interface SheetForm {
   messages: NameSheet['messages'];
   /** How it is heard over a serial line; without a rate it is not. */
   listen: ListenForm;
+  /** Its lines for touches in programs; all empty where it has none. */
+  touchLines: { touch: string; setWork: string; halve: string };
 }
 export interface ListenForm {
   rate: string;
@@ -58,6 +60,8 @@ const notHeard: ListenForm = {
   lit: '',
   litMeans: '',
 };
+
+const noTouch: SheetForm['touchLines'] = { touch: '', setWork: '', halve: '' };
 
 export const blankEntry = (): EntryForm => ({
   each: 'axis',
@@ -88,6 +92,7 @@ export const blankSheet = (id: string): SheetForm => ({
   entries: [],
   messages: undefined,
   listen: notHeard,
+  touchLines: noTouch,
 });
 
 const figureText = (v: number | undefined): string => (v === undefined ? '' : String(v));
@@ -120,6 +125,7 @@ export const formOfSheet = (s: NameSheet): SheetForm => ({
   entries: s.entries.map(formOfEntry),
   messages: s.messages,
   listen: { ...notHeard, ...s.listen, rate: figureText(s.listen?.rate) },
+  touchLines: { ...noTouch, ...s.touchLines },
 });
 
 const linesOf = (text: string): string[] =>
@@ -168,6 +174,11 @@ function listenOf(form: ListenForm): unknown {
   return { rate: figureOf(rate) ?? '', ...Object.fromEntries(typed) };
 }
 
+function touchOf({ touch, setWork, halve }: SheetForm['touchLines']): unknown {
+  if (![touch, setWork, halve].some((t) => t.trim())) return undefined;
+  return { touch: touch.trim(), setWork: setWork.trim(), ...optional('halve', halve.trim()) };
+}
+
 /** A fault of a form, with the entry that it is in; −1 for the sheet as a whole. */
 export interface FormFault extends Fault {
   entry: number;
@@ -188,6 +199,7 @@ const ofSheet: Readonly<Record<string, string>> = {
   dump: 'A line that it prints',
   set: 'A line that sets one',
   listen: 'Over a serial line',
+  touchLines: 'Touches in programs',
 };
 
 /** The sheet that a form says, or everything that it does not take, each with its entry and field. */
@@ -206,6 +218,7 @@ export function sheetOf(form: SheetForm): Result<NameSheet, FormFault[]> {
     ...optional('restart', form.restart.trim()),
     entries: form.entries.map(entryOf),
     ...optional('listen', listenOf(form.listen)),
+    ...optional('touchLines', touchOf(form.touchLines)),
     ...optional('messages', form.messages),
   });
   if (parsed.success) return ok(parsed.data);

@@ -28,6 +28,8 @@ export function wordsPage(): string {
     '',
     '`listen` says how it is heard over a serial line: its rate, the lines that ask for its state and its settings, and how it tells of them. Its `inputName` is a name as in an entry for each input. Only lines that ask are ever sent, and only where a person presses for one.',
     '',
+    '`touchLines` are its lines in programs for what ISO 6983 has no word for: `touch`, a move of one axis that ends at a touch ({letter}, {to}, {feed}); `setWork`, the work position of an axis where it touched ({letter}, {value}, and {set} for the work offset from 1); `halve`, which makes that position half of what it was. Programs that touch are written with them.',
+    '',
     ...(['machine', 'axis', 'motor', 'input'] as const).flatMap((scope) => [
       `## ${scopeTitles[scope]} (\`${scope}\`)`,
       '',

@@ -63,6 +63,21 @@ export const SheetListen = z.strictObject({
 });
 export type SheetListen = z.infer<typeof SheetListen>;
 
+/** Its lines in programs for what ISO 6983 has no word for: a move that ends at a touch, and a work zero set where it was. */
+export const SheetTouch = z.strictObject({
+  touch: Line.refine(
+    (l) => ['{letter}', '{to}', '{feed}'].every((w) => l.includes(w)),
+    'needs {letter}, {to} and {feed}',
+  ).describe('a move of one axis that ends at a touch: {letter}, {to}, {feed} a minute'),
+  setWork: Line.refine((l) => l.includes('{letter}') && l.includes('{value}'), 'needs {letter} and {value}').describe(
+    'the work position that an axis has where it touched: {letter}, {value}; {set} is the work offset, from 1',
+  ),
+  halve: Line.refine((l) => l.includes('{letter}'), 'needs {letter}')
+    .optional()
+    .describe('its work position there becomes half of what it was: {letter}'),
+});
+export type SheetTouch = z.infer<typeof SheetTouch>;
+
 /** How a control, or a drive, names its settings: entered by its user, from its manual and from what it prints. */
 export const NameSheet = z.strictObject({
   format: z.literal('nodaxis-name-sheet'),
@@ -82,6 +97,7 @@ export const NameSheet = z.strictObject({
   restart: Line.optional().describe('the line that restarts it; absent where a hand does so'),
   entries: z.array(SheetEntry).max(1000),
   listen: SheetListen.optional().describe('how it is heard over a serial line'),
+  touchLines: SheetTouch.optional().describe('its lines in programs for touches'),
   messages: z.array(SheetMessage).max(500).optional().describe('what it says when something is wrong'),
 });
 export type NameSheet = z.infer<typeof NameSheet>;

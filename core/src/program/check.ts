@@ -2,8 +2,8 @@ import type { Fault } from '../units/result';
 import type { Display } from '../units/print';
 import { showValue } from '../units/print';
 import { arcBounds } from './arc';
-import type { MoveStep, Program, ProgramMachine } from './program';
-import { MOST_FAULTS, pointAt } from './program';
+import type { MoveStep, Program, ProgramMachine, TouchStep } from './program';
+import { MOST_FAULTS, isMotion, pointAt } from './program';
 
 /** The envelope of each axis in machine position, as the program's axes are ordered. */
 export type Envelopes = readonly { min: number; max: number }[];
@@ -21,7 +21,7 @@ export function outsideEnvelope(
   const faults: Fault[] = [];
   let last = -1;
   for (const step of program.steps) {
-    if (step.kind !== 'move' || step.line === last) continue;
+    if (!isMotion(step) || step.line === last) continue;
     for (let i = 0; i < step.to.length; i++) {
       const { min, max } = envelopes[i]!;
       const [low, high] = reach(step, i);
@@ -42,7 +42,7 @@ export function outsideEnvelope(
 }
 
 /** Smallest and largest position of axis `i` on a move: an arc bulges beyond its ends. */
-export function reach(step: MoveStep, i: number): [number, number] {
+export function reach(step: MoveStep | TouchStep, i: number): [number, number] {
   const { arc, to } = step;
   if (!arc || (i !== arc.a && i !== arc.b)) return [to[i]!, to[i]!];
   const b = arcBounds(arc);
@@ -66,7 +66,7 @@ export const MOST_POINTS = 60_000;
 /** Draws a program as a polyline. */
 export function toolpathOf(program: Program): Toolpath {
   const axes = program.start.length;
-  const moves = program.steps.filter((s): s is MoveStep => s.kind === 'move');
+  const moves = program.steps.filter(isMotion);
   const stride = Math.max(1, Math.ceil(moves.length / MOST_POINTS));
   const points: number[] = [...program.start];
   const rapid: number[] = [1];
@@ -74,12 +74,14 @@ export function toolpathOf(program: Program): Toolpath {
   const p = new Float64Array(axes);
   let from: readonly number[] = program.start;
   moves.forEach((m, k) => {
-    const parts = m.arc && stride === 1 ? Math.max(2, Math.ceil(Math.abs(m.arc.sweep) / ARC_STEP)) : 1;
+    const parts =
+      m.kind === 'move' && m.arc && stride === 1 ? Math.max(2, Math.ceil(Math.abs(m.arc.sweep) / ARC_STEP)) : 1;
     if (k % stride === 0 || k === moves.length - 1)
       for (let i = 1; i <= parts; i++) {
-        pointAt(m, from, i / parts, p);
+        if (m.kind === 'move') pointAt(m, from, i / parts, p);
+        else p.set(m.to);
         points.push(...p);
-        rapid.push(m.rapid ? 1 : 0);
+        rapid.push(m.kind === 'move' && m.rapid ? 1 : 0);
         lines.push(m.line);
       }
     from = m.to;

@@ -1,4 +1,5 @@
 import type { Fault } from '../units/result';
+import type { TouchLines } from './touchLines';
 
 /** What a program needs to know of the machine that is to run it. */
 export interface ProgramMachine {
@@ -13,6 +14,8 @@ export interface ProgramMachine {
   encoder: boolean;
   /** Highest spindle speed, rpm; undefined without a spindle that the control drives. */
   maxRpm: number | undefined;
+  /** Its lines for a move that ends at a touch; none where it knows no such move. */
+  touch?: TouchLines | undefined;
 }
 
 /** Where the machine stands and what its offsets are when a program is read: its positions become machine positions. */
@@ -37,6 +40,35 @@ export interface Arc {
   sweep: number;
 }
 
+/**
+ * What each position of a step was read by, once a touch has made places uncertain: a machine position, a way from where
+ * the axis was, or a position from the work zero of a set, which was read as `zero`.
+ */
+export interface Placement {
+  by: readonly ('machine' | 'way' | 'work')[];
+  set: number;
+  zero: readonly number[];
+}
+/** A move that ends where the probe is touched, and at `to` at the latest: untouched there, the program ends. */
+export interface TouchStep {
+  kind: 'touch';
+  line: number;
+  axis: number;
+  /** Machine position of every axis where it gives up. */
+  to: number[];
+  arc?: undefined;
+  /** mm/s or °/s. */
+  feed: number;
+  placed: Placement;
+}
+/** The work position that an axis has where it touched last: the zero of a work offset follows from it. */
+export interface SetWorkStep {
+  kind: 'set-work';
+  line: number;
+  axis: number;
+  set: number;
+  value: number | 'half';
+}
 export interface MoveStep {
   kind: 'move';
   line: number;
@@ -49,9 +81,13 @@ export interface MoveStep {
   /** Per second, per revolution, or the lead of a thread; 0 for a rapid. */
   feed: number;
   feedMode: 'per-second' | 'per-revolution' | 'thread';
+  /** Behind a touch only. */
+  placed?: Placement;
 }
 export type ProgramStep =
   | MoveStep
+  | TouchStep
+  | SetWorkStep
   | { kind: 'dwell'; line: number; seconds: number }
   | { kind: 'spindle'; line: number; direction: 1 | -1 | 0; speed: number; surface: boolean; clampRpm: number }
   | { kind: 'coolant'; line: number; on: boolean }
@@ -76,6 +112,11 @@ export interface ReadProgram {
   furtherFaults: number;
 }
 export const MOST_FAULTS = 40;
+
+/** Whether a program hangs on touches: it is run from its beginning, with somebody beside it. */
+export const touches = (program: Program): boolean => program.steps.some((s) => s.kind === 'touch');
+/** What goes from one place to another: a move, or a touch, which goes so far at most. */
+export const isMotion = (s: ProgramStep): s is MoveStep | TouchStep => s.kind === 'move' || s.kind === 'touch';
 
 /** Position of an arc or line at a share of its way, into `out`. */
 export function pointAt(step: MoveStep, from: readonly number[], share: number, out: number[] | Float64Array): void {

@@ -1,8 +1,10 @@
 import type { Fault } from '../units/result';
 import { arcThrough } from './arc';
 import type { ArcFault } from './arc';
-import type { Program, ProgramMachine, ProgramSetup, ReadProgram } from './program';
+import type { Placement, Program, ProgramMachine, ProgramSetup, ReadProgram } from './program';
 import { MOST_FAULTS } from './program';
+import { zeroBy } from './afterTouch';
+import { touchLineReader, type TouchWord } from './touchLines';
 import type { Word } from './words';
 import { readWords } from './words';
 
@@ -57,6 +59,11 @@ export class ProgramReader {
   private spindleDirection: 1 | -1 | 0 = 0;
   private tool = 0;
   private ended = false;
+  private readonly touchLine: ((text: string) => TouchWord | undefined) | undefined;
+  /** Work zeros as they would be if every touch came at its end. */
+  private readonly zeros: number[][];
+  /** Where each axis has touched last, so read. */
+  private readonly contacts = new Map<number, number>();
 
   constructor(
     private readonly text: string,
@@ -68,6 +75,8 @@ export class ProgramReader {
     this.offset = setup.active;
     this.plane = this.index.has('Y') || !this.index.has('Z') ? ['X', 'Y'] : ['Z', 'X'];
     this.program = { lines: 0, steps: [], start: [...setup.start], setup };
+    this.zeros = setup.offsets.map((o) => [...o]);
+    this.touchLine = machine.touch && touchLineReader(machine.touch);
   }
 
   get done(): boolean {
@@ -84,6 +93,12 @@ export class ProgramReader {
       let end = this.text.indexOf('\n', this.at);
       if (end < 0) end = this.text.length;
       this.line++;
+      const touch = this.ended ? undefined : this.touchLine?.(this.text.slice(this.at, end));
+      if (touch) {
+        this.touchBlock(touch);
+        this.at = end + 1;
+        continue;
+      }
       // What stands behind the end is never run; it is not read either.
       const bad = this.ended ? undefined : readWords(this.text, this.at, end, this.words);
       if (bad)
@@ -236,6 +251,53 @@ export class ProgramReader {
     }
   }
 
+  /** A line for a move that ends at a touch, or for a zero that is set where one was. */
+  private touchBlock(word: TouchWord): void {
+    const axis = this.index.get(word.letter);
+    if (axis === undefined)
+      return this.wrong(
+        1,
+        `This machine has no axis ${word.letter}.`,
+        `Its axes are ${this.machine.letters.join(', ')}.`,
+      );
+    const unit = this.machine.linear[axis] ? this.unit : 1;
+    if (word.kind === 'set-work') {
+      const contact = this.contacts.get(axis);
+      const set = word.set ?? this.offset;
+      const zeros = this.zeros[set];
+      if (contact === undefined)
+        return this.wrong(
+          1,
+          `${word.letter} has touched nothing before this line.`,
+          'Put a touch of that axis before it.',
+        );
+      if (!zeros) return this.wrong(1, `There is no work offset ${set + 1}.`, `Take one from 1 to ${OFFSETS}.`);
+      const value = word.value === 'half' ? word.value : word.value * unit;
+      zeros[axis] = zeroBy(contact, zeros[axis]!, value);
+      this.program.steps.push({ kind: 'set-work', line: this.line, axis, set, value });
+      return;
+    }
+    if (!(word.feed > 0)) return this.wrong(1, 'A feed must be above zero.', 'Give a feed above zero.');
+    const to = [...this.position];
+    const direct = this.offsetsOff;
+    const zero = this.zeros[this.offset] ?? [];
+    const value = word.to * unit;
+    to[axis] = this.absolute ? value + (direct ? 0 : (zero[axis] ?? 0)) : to[axis]! + value;
+    if (!(Math.abs(to[axis]! - this.position[axis]!) > 1e-9))
+      return this.wrong(1, 'A touch without a way to go.', 'Give it a place that lies beyond the plate.');
+    const way = this.absolute ? (direct ? 'machine' : 'work') : 'way';
+    this.program.steps.push({
+      kind: 'touch',
+      line: this.line,
+      axis,
+      to,
+      feed: (word.feed * unit) / 60,
+      placed: { by: to.map((_, i) => (i === axis ? way : 'way')), set: this.offset, zero: [...zero] },
+    });
+    for (let i = 0; i < to.length; i++) this.position[i] = to[i]!;
+    this.contacts.set(axis, to[axis]!);
+  }
+
   private isArc = () => this.motion === 'clockwise' || this.motion === 'counter-clockwise';
 
   /** A word that sets something from here on. False, with the fault told, where it is not known. */
@@ -332,13 +394,15 @@ export class ProgramReader {
     if (!motion)
       return this.wrong(column, 'A position without a motion word.', 'Say G0 (rapid) or G1 (line) before it.');
     const direct = machinePosition || this.offsetsOff;
-    const offset = this.program.setup.offsets[this.offset] ?? [];
+    const offset = this.zeros[this.offset] ?? [];
     const to = [...this.position];
+    const by: Placement['by'][number][] = to.map(() => 'way');
     for (const w of axisWords) {
       const i = this.index.get(w.letter)!;
       const halved = machine.diameterX && w.letter === 'X' ? 0.5 : 1;
       const value = w.value * (machine.linear[i] ? this.unit : 1) * halved;
       to[i] = this.absolute ? value + (direct ? 0 : (offset[i] ?? 0)) : this.position[i]! + value;
+      if (this.absolute) by[i] = direct ? 'machine' : 'work';
     }
     const rapid = motion === 'rapid';
     const thread = motion === 'thread';
@@ -384,7 +448,9 @@ export class ProgramReader {
         'Give it with K along Z, or with I along X, such as G33 Z-20 K1.5.',
       );
     const length = this.lengthOf(to, arc);
-    if (length > 1e-9) {
+    const behindTouch = this.contacts.size > 0;
+    // Behind a touch nobody knows yet that an axis is where it is sent.
+    if (length > 1e-9 || (behindTouch && by.some((b) => b !== 'way'))) {
       const minutes = this.perRevolution ? 1 : 1 / 60;
       this.program.steps.push({
         kind: 'move',
@@ -395,6 +461,7 @@ export class ProgramReader {
         length,
         feed: rapid ? 0 : thread ? lead! * this.unit : this.feed! * minutes,
         feedMode: thread ? 'thread' : !rapid && this.perRevolution ? 'per-revolution' : 'per-second',
+        ...(behindTouch ? { placed: { by, set: this.offset, zero: [...offset] } } : {}),
       });
     }
     for (let i = 0; i < to.length; i++) this.position[i] = to[i]!;

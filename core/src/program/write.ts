@@ -1,9 +1,12 @@
 import { programNumber } from './numbers';
+import { fillLine, simulatedTouchLines, type TouchLines } from './touchLines';
 
 /** How a program is written: after the machine that reads it, in the units of whoever runs it. */
 export interface ProgramStyle {
   words: 'standard' | 'widespread';
   inch: boolean;
+  /** Lines of the control for touches; those of the simulated one where it has none of its own. */
+  touch?: TouchLines | undefined;
 }
 const MM_PER_INCH = 25.4;
 
@@ -49,6 +52,22 @@ export class ProgramWriter {
   cut(to: Places, perS: number, before = ''): this {
     const feed = Object.keys(to).every(turns) ? `F${programNumber(perS * 60)}` : this.feed(perS);
     return this.line(`${before}G1 ${this.at(to)} ${feed}`);
+  }
+  private get touchLines(): TouchLines {
+    return this.style.touch ?? simulatedTouchLines;
+  }
+  /** A move of one axis that ends at a touch, and at `to` at the latest. */
+  touch = (letter: string, to: number, mmPerS: number): this =>
+    this.line(fillLine(this.touchLines.touch, { letter, to: this.length(to), feed: this.perMinute(mmPerS) }));
+  /** The work position of an axis where it has touched; work offset 1. */
+  workHere = (letter: string, value: number): this =>
+    this.line(fillLine(this.touchLines.setWork, { letter, value: this.length(value), set: '1' }));
+  /** Zero in the middle between the last two touches. A control without a line for it leaves that to the hand. */
+  halve(letter: string): this {
+    const { halve } = this.touchLines;
+    return halve
+      ? this.line(fillLine(halve, { letter, set: '1' }))
+      : this.comment(`make the work position of ${letter} half of what it shows, then go on`).line('M0');
   }
   /** `centre`: from the start of the arc, by its words I, J, K. */
   arc = (clockwise: boolean, to: Places, centre: Places, mmPerS: number): this =>

@@ -7,6 +7,7 @@ import { circuitName } from '../machine/fields';
 import type { TerminalRef } from '../machine/ids';
 import type { Axis, AxisEnd, Reference } from '../machine/mechanics';
 import type { InputFunction, OutputFunction } from '../machine/connections';
+import type { SheetTouch } from '../machine/nameSheet';
 import { travelPerRevolution } from '../drivetrain/transmission';
 import type { Setting, SettingValue } from './setting';
 
@@ -23,6 +24,8 @@ export interface ControllerSettings {
   spindle: ControllerSpindle | undefined;
   /** How programs are read. */
   programWords: 'standard' | 'widespread';
+  /** Its lines for touches in programs; none where its name sheet does not tell. */
+  touchLines: SheetTouch | undefined;
   /** X is programmed and shown as a diameter. */
   diameterX: boolean;
 }
@@ -193,6 +196,7 @@ export function controllerSettings(
     stopCutsMotors: cutsMotors(design.stopStrategy),
     spindle: spindleOf(design),
     programWords: design.programWords ?? 'widespread',
+    touchLines: design.nameSheet?.touchLines,
     diameterX: design.kind === 'lathe' && design.latheX === 'diameter',
   }));
 }

@@ -12,8 +12,9 @@ import { stateSentence } from '@nodaxis/core/motion/controller/states';
 import type { Toolpath } from '@nodaxis/core/program/check';
 import { airCut } from '@nodaxis/core/program/jobs/airCut';
 import { outsideEnvelope, toolpathOf } from '@nodaxis/core/program/check';
-import type { Program, ProgramMachine } from '@nodaxis/core/program/program';
+import { touches, type Program, type ProgramMachine } from '@nodaxis/core/program/program';
 import { ProgramReader } from '@nodaxis/core/program/reader';
+import { simulatedTouchLines } from '@nodaxis/core/program/touchLines';
 import type { Display } from '@nodaxis/core/units/print';
 import type { Fault } from '@nodaxis/core/units/result';
 import { expose } from 'comlink';
@@ -36,6 +37,8 @@ export interface ProgramView {
   path: Toolpath;
   /** Line of each step, so that a line can be run from. */
   stepLines: Uint32Array;
+  /** It finds its places by touch. */
+  touches: boolean;
 }
 export interface TraceView {
   channels: string[];
@@ -77,6 +80,7 @@ const machineOf = (sim: Simulation): ProgramMachine => {
     words: settings.programWords,
     encoder: (settings.spindle?.lines ?? 0) > 0,
     maxRpm: settings.spindle?.maxRpm,
+    touch: settings.touchLines ?? simulatedTouchLines,
   };
 };
 
@@ -250,6 +254,7 @@ const practice = {
         : [],
       path: toolpathOf(read.program),
       stepLines: Uint32Array.from(read.program.steps, (s) => s.line),
+      touches: touches(read.program),
     };
   },
   /** The program that was read once more, in the air; undefined where it cannot be. */

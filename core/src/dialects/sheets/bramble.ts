@@ -25,6 +25,7 @@ export const bramble: NameSheet = {
   set: '{name} = {value}',
   before: [],
   after: [],
+  touchLines: { touch: 'SEEK {letter} {to} BY {feed}', setWork: 'ZERO {letter} {value} IN {set}' },
   entries: [
     {
       each: 'machine',

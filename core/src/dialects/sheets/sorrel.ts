@@ -45,6 +45,7 @@ export const sorrel: NameSheet = {
         'Press the switch by hand and look at its lamp. Then compare where the run goes, and which end the switch is at.',
     },
   ],
+  touchLines: { touch: 'probe {letter}{to} F{feed}', setWork: 'here {letter} {value}', halve: 'half {letter}' },
   entries: [
     {
       each: 'motor',

@@ -89,7 +89,7 @@ export class Controller {
     return this.following.singleStep;
   }
   get probeSeen(): boolean {
-    return this.search.probeSeen;
+    return this.shared.probeSeen;
   }
 
   /** A drive with an absolute encoder tells its position at power-on. */
@@ -213,7 +213,7 @@ export class Controller {
     // Whatever was pressed while there was no power is found pressed at the first look at the inputs.
     shared.inputs.wake(shared.timeS);
     this.stopSeen = false;
-    this.search.probeSeen = false;
+    shared.probeSeen = false;
     this.latch.forget();
     shared.cause = undefined;
     shared.state = shared.rest();

@@ -6,8 +6,6 @@ import { probeInput, TouchRun } from './touch';
 
 /** Finding where things are: reference runs in their stages, a datum taken by eye, a work zero found by touch. */
 export class DatumSearch {
-  /** Whether the probe's input has been seen to change since power-on. */
-  probeSeen = false;
   private runs: ReferenceRun[] = [];
   private stages: string[][] = [];
   private touch: TouchRun | undefined;
@@ -138,15 +136,15 @@ export class DatumSearch {
     const probe = probeInput(s.settings);
     if (probe < 0) return s.refuse(what, 'no-probe');
     if (!s.standing) return s.refuseNow(what);
-    if (!this.probeSeen) return s.refuse(what, 'probe-unproven');
+    if (!s.probeSeen) return s.refuse(what, 'probe-unproven');
     if (s.tripped[probe]) return s.refuse(what, 'probe-tripped');
     this.touch = new TouchRun(plan, s.axes, s.offsets);
     s.state = 'finding-datum';
   }
   /** The probe's input has changed for the first time since power-on: it works. */
   sawProbe(): void {
-    if (this.probeSeen) return;
-    this.probeSeen = true;
+    if (this.s.probeSeen) return;
+    this.s.probeSeen = true;
     this.s.say({ code: 'probe-seen' });
   }
 

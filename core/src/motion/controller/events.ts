@@ -18,6 +18,7 @@ export type Refusal =
   | 'probe-tripped'
   | 'no-probe'
   | 'no-spindle'
+  | 'from-its-beginning'
   | 'limit strategy';
 
 /** What happened, as data; `tell` makes the sentence in the reader's units. */
@@ -65,6 +66,7 @@ export type ControllerEvent =
   | { code: 'program-continued' }
   | { code: 'program-abandoned'; line: number }
   | { code: 'program-interrupted'; line: number }
+  | { code: 'program-cut-short'; line: number }
   | { code: 'program-ended' }
   | { code: 'trimmed'; of: 'feed' | 'rapid' | 'spindle'; share: number }
   | { code: 'spindle-on'; rpm: number; direction: 1 | -1 }
@@ -87,6 +89,7 @@ export const refusalText: Record<Refusal, string> = {
   'probe-unproven': 'the probe’s circuit is not proven: hold the plate to the tool by hand first and see its lamp',
   'probe-tripped': 'the probe is touched already',
   'no-probe': 'this machine has no probe input',
+  'from-its-beginning': 'it finds its places by touch, so that it is run from its first line',
   'no-spindle': 'the control drives no spindle here',
   'limit strategy': 'this control’s limits cannot be switched off',
 };
@@ -190,6 +193,8 @@ export function tell(e: ControllerEvent, display: Display): string {
       return `The program is abandoned at line ${e.line}; it can be taken up there again.`;
     case 'program-interrupted':
       return `The program was cut off at line ${e.line}. Offsets are kept; it can be taken up at that line once every position is trusted.`;
+    case 'program-cut-short':
+      return `The program ended early, at line ${e.line}. It finds its places by touch: run it again from its first line.`;
     case 'program-ended':
       return 'The program is at its end.';
     case 'trimmed':

@@ -1,9 +1,11 @@
 import { approachTo } from '../../program/approach';
 import { reach } from '../../program/check';
-import type { Program } from '../../program/program';
+import { afterTouch, zeroBy } from '../../program/afterTouch';
+import { isMotion, touches, type Program, type SetWorkStep } from '../../program/program';
 import type { AxisMotion } from './axis';
 import type { ControllerEvent } from './events';
 import { ProgramRun } from './programRun';
+import { ProgramTouch } from './programTouch';
 import type { Shared } from './shared';
 
 /** Following a program: loaded, started, held, continued, cut off, taken up again. */
@@ -17,6 +19,9 @@ export class Following {
   private one = false;
   private turns = 0;
   private rpm: number | undefined;
+  /** The touch under way, and where each axis has touched in this run. */
+  private touching: ProgramTouch | undefined;
+  private readonly contacts = new Map<number, number>();
 
   constructor(private readonly s: Shared) {}
 
@@ -44,6 +49,7 @@ export class Following {
     const what = 'The program';
     if (!program) return s.refuse(what, 'no-program');
     if (!s.standing) return s.refuseNow(what);
+    if (at > 0 && touches(program)) return s.refuse(what, 'from-its-beginning');
     const letters = (of: (a: AxisMotion) => boolean) => s.axes.filter(of).map((a) => a.settings.letter);
     const unknown = letters((a) => !a.referenced && a.settings.reference.method !== 'none');
     if (unknown.length) return s.refuse(what, 'no-datum', unknown);
@@ -61,6 +67,7 @@ export class Following {
     this.run = new ProgramRun(program, s.settings.axes, from, at, approach, this.host(), s.dt);
     this.run.singleStep = this.one;
     this.resumeAt = undefined;
+    this.contacts.clear();
     s.state = 'following-program';
     s.say({ code: 'program-started', line: this.run.line });
   }
@@ -77,7 +84,7 @@ export class Following {
   private firstOutside(program: Program, at: number): ControllerEvent | undefined {
     for (let k = at; k < program.steps.length; k++) {
       const step = program.steps[k]!;
-      if (step.kind !== 'move') continue;
+      if (!isMotion(step)) continue;
       for (let i = 0; i < step.to.length; i++) {
         const { envelope, letter, linear } = this.s.axes[i]!.settings;
         const { min, max } = envelope;
@@ -95,6 +102,7 @@ export class Following {
       spindleTurns: () => this.turns,
       setSpindle: (direction: 1 | -1 | 0, rpm: number) => outputs.spindle(direction, rpm),
       setCoolant: (on: boolean) => outputs.coolant(on),
+      setWork: (step: SetWorkStep) => this.setWork(step),
       trim: this.trim,
     };
   }
@@ -102,32 +110,111 @@ export class Following {
   proceed(): void {
     if (!this.run?.held || this.s.state !== 'paused') return;
     this.run.proceed();
+    this.touching?.begin();
     this.s.state = 'following-program';
     this.s.say({ code: 'program-continued' });
   }
   /** A program that is cut off can be taken up where it was. */
   interrupt(): boolean {
     if (!this.run) return false;
-    this.resumeAt = this.run.index;
-    this.s.say({ code: 'program-interrupted', line: this.run.line });
-    this.run = undefined;
+    this.leave('program-interrupted');
     return true;
   }
   abandon(): void {
     const { s } = this;
     if (!this.run || s.state !== 'paused') return;
-    this.resumeAt = this.run.index;
-    s.say({ code: 'program-abandoned', line: this.run.line });
-    this.run = undefined;
+    this.leave('program-abandoned');
     s.outputs.spindle(0, 0);
     s.outputs.coolant(false);
     s.outputs.loadsOff();
     s.state = s.rest();
   }
 
+  /** Leaves a program in its middle. One that finds its places by touch cannot be taken up there. */
+  private leave(code: 'program-interrupted' | 'program-abandoned'): void {
+    const { line, index, program } = this.run!;
+    const anew = touches(program);
+    this.resumeAt = anew ? undefined : index;
+    this.s.say({ code: anew ? 'program-cut-short' : code, line });
+    this.run = undefined;
+    this.touching = undefined;
+  }
+
+  private setWork({ axis, set, value }: SetWorkStep): void {
+    const { s } = this;
+    const { position, settings } = s.axes[axis]!;
+    const zeros = s.offsets.sets[set]!;
+    zeros[axis] = zeroBy(this.contacts.get(axis)!, zeros[axis]!, value);
+    const { letter, linear } = settings;
+    s.say({ code: 'work-set', letter, value: position - zeros[axis], set, linear });
+  }
+  /** A touch that is due is made by the axes themselves; then the rest is run from where they truly are. */
+  private stepTouch(run: ProgramRun, dt: number): void {
+    const { s } = this;
+    if (!this.touching) {
+      this.touching = new ProgramTouch(s, run.touch!);
+      const { refused, letter } = this.touching;
+      if (refused) {
+        s.refuse('The touch', refused, [letter]);
+        return this.cutShort();
+      }
+      this.touching.begin();
+    }
+    const { touching } = this;
+    if (run.wish) touching.hold();
+    const now = touching.advance(dt);
+    if (now === 'under-way') return;
+    const { letter, settings } = { letter: touching.letter, settings: s.settings.axes[touching.step.axis]! };
+    if (now === 'at-rest') {
+      const { by } = run.wish ?? { by: 'hand' as const };
+      run.held = run.wish ?? { by };
+      s.state = 'paused';
+      return s.say({ code: 'program-paused', line: run.line, by });
+    }
+    if (now === 'missed') {
+      s.say({
+        code: 'touch-missed',
+        letter,
+        distance: Math.abs(s.axes[touching.step.axis]!.position - touching.start),
+      });
+      return this.cutShort();
+    }
+    this.contacts.set(touching.step.axis, touching.contact!);
+    s.say({ code: 'touched', letter, position: touching.contact!, linear: settings.linear });
+    const position = s.axes.map((a) => a.position);
+    const at = run.index + 1;
+    const rest = afterTouch(
+      this.program!,
+      at,
+      { position, contacts: this.contacts, offsets: s.offsets.sets },
+      s.settings.axes.map((a) => a.linear),
+    );
+    this.touching = undefined;
+    const outside = this.firstOutside(rest, at);
+    if (outside) {
+      s.say(outside);
+      return this.cutShort();
+    }
+    this.run = new ProgramRun(rest, s.settings.axes, position, at, [], this.host(), s.dt);
+    this.run.singleStep = this.one;
+    if (run.wish) this.run.pause(run.wish);
+    else if (this.one) this.run.pause({ by: 'step' });
+  }
+  /** It ends in the middle: nothing moves on, and what it had switched on goes off. */
+  private cutShort(): void {
+    const { s } = this;
+    this.leave('program-abandoned');
+    s.outputs.spindle(0, 0);
+    s.outputs.coolant(false);
+    s.outputs.loadsOff();
+    s.haltAll();
+  }
+
   step(dt: number): void {
     const { s } = this;
     const run = this.run!;
+    if (run.touch && s.state === 'paused') return;
+    if (run.touch) return this.stepTouch(run, dt);
     const positions = run.advance(dt);
     for (let i = 0; i < s.axes.length; i++) s.axes[i]!.place(positions[i]!, dt);
     if (run.held && s.state === 'following-program' && run.still) {

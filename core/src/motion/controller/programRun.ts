@@ -1,5 +1,5 @@
 import type { ControllerAxis } from '../../settings/controllerSettings';
-import type { MoveStep, Program, ProgramStep } from '../../program/program';
+import type { MoveStep, Program, ProgramStep, SetWorkStep, TouchStep } from '../../program/program';
 import { pointAt } from '../../program/program';
 
 /** Corners are rounded in time: the positions sent are the mean of the path over this long, s. */
@@ -22,6 +22,7 @@ export interface RunHost {
   spindleTurns(): number;
   setSpindle(direction: 1 | -1 | 0, rpm: number): void;
   setCoolant(on: boolean): void;
+  setWork(step: SetWorkStep): void;
   trim: { feed: number; rapid: number };
 }
 
@@ -39,6 +40,8 @@ export class ProgramRun {
   private own = 0;
   ended = false;
   held: Hold | undefined;
+  /** A touch that is due: nothing of this run goes on after it. */
+  touch: TouchStep | undefined;
   /** Set by a hand that wants it to pause: it slows along the path first. */
   private wanted: Hold | undefined;
   private s = 0;
@@ -83,6 +86,10 @@ export class ProgramRun {
   }
   get step(): ProgramStep | undefined {
     return this.steps[this.own];
+  }
+  /** What a hand, an input or the link wants of it, before it stands. */
+  get wish(): Hold | undefined {
+    return this.wanted;
   }
   get line(): number {
     return this.step?.line ?? this.steps.at(-1)?.line ?? 0;
@@ -232,6 +239,13 @@ export class ProgramRun {
       case 'halt':
         this.held = { by: 'halt' };
         return true;
+      case 'set-work':
+        this.host.setWork(step);
+        return true;
+      case 'touch':
+        // Whoever runs it touches, and goes on with a run from there.
+        this.touch = step;
+        return false;
       case 'end':
         return true;
     }

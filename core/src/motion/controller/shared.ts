@@ -20,6 +20,8 @@ export class Shared {
   cause: LatchCause | undefined;
   timeS = 0;
   dt = 0.001;
+  /** Whether the probe’s input has been seen to change since power-on. */
+  probeSeen = false;
   readonly axes: AxisMotion[];
   readonly byId = new Map<string, AxisMotion>();
   readonly inputs: InputBank;

@@ -1,3 +1,4 @@
+import type { Piece } from '../../program/piece';
 import type { ControllerCommand } from '../controller/commands';
 
 /** What a person does: to the control, to its buttons and switches, to the machine itself. */
@@ -9,6 +10,7 @@ export type Act =
   | { type: 'shove'; axis: string; distance: number }
   /** The touch plate is laid under the tool, `below` it; a corner plate with the tool `inside` its faces. */
   | { type: 'plate'; below: number; corner: { inside: number; toolRadius: number } | undefined }
+  | { type: 'lay'; piece: Piece }
   | { type: 'take-plate' };
 
 /** A story that can be told again to the last bit, with the same engine on the same machine. */

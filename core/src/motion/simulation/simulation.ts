@@ -1,5 +1,6 @@
 import type { Design } from '../../machine/design';
 import type { TerminalRef } from '../../machine/ids';
+import type { Piece } from '../../program/piece';
 import type { ControllerSettings } from '../../settings/controllerSettings';
 import type { Derived } from '../../units/derived';
 import { gather, mapKnown } from '../../units/derived';
@@ -190,8 +191,11 @@ export class Simulation {
         return this.look(this.timeS);
       }
       case 'plate':
-        this.plate = TouchPlate.under(this.plant, act.below, act.corner);
-        return this.look(this.timeS);
+        return this.lay(
+          act.corner ? { kind: 'corner', below: act.below, ...act.corner } : { kind: 'plate', below: act.below },
+        );
+      case 'lay':
+        return this.lay(act.piece);
       case 'take-plate':
         this.plate = undefined;
         return this.look(this.timeS);
@@ -199,6 +203,10 @@ export class Simulation {
         if (act.type === 'spindle') this.handSpindle = act.direction;
         this.controller.command(act);
     }
+  }
+  private lay(piece: Piece): void {
+    this.plate = TouchPlate.lay(this.plant, piece, (axis) => this.controller.axes[axis]!.position);
+    this.look(this.timeS);
   }
   /** The story so far, to be told again. */
   recording(): Recording {

@@ -1,65 +1,77 @@
 import type { Plant } from '../plant/plant';
+import type { Piece } from '../../program/piece';
 
-/** Edge of a plate, and how far beside the tool an ordinary one reaches, mm. */
+/** How far beside the tool an ordinary plate reaches, mm. */
 const PLATE_MM = 60;
 /** A tool that goes on this far after the contact breaks, or the plate does. */
 const STRUCK_MM = 1.5;
 
-/** A touch plate lying in the machine, as a box in true places of X, Y and Z; the tool is its centre line. */
+/** How deep a tool whose centre line is at `at` is in what lies there, mm; below zero it is that far off. */
+type Depth = (at: readonly number[]) => number;
+
+/** What lies in the machine to be touched, in true places of X, Y and Z; the tool is its centre line. */
 export class TouchPlate {
   touching = false;
   private struck = false;
   private constructor(
     private readonly motors: number[],
-    private readonly low: number[],
-    private readonly high: number[],
+    private readonly depth: Depth,
     private readonly last: number[],
   ) {}
 
-  /** Lays a plate under the tool; the faces of a corner plate stand `inside` of the tool to minus, its radius allowed for. */
-  static under(
-    plant: Plant,
-    below: number,
-    corner: { inside: number; toolRadius: number } | undefined,
-  ): TouchPlate | undefined {
+  /** Lays a piece where the tool stands; `position` tells where the control believes the axes of the motors to be. */
+  static lay(plant: Plant, piece: Piece, position: (axis: number) => number): TouchPlate | undefined {
     const motorOf = (letter: string) =>
       plant.model.motors.findIndex((m) => plant.model.axes[m.axis]!.letter === letter);
     const motors = ['X', 'Y', 'Z'].map(motorOf);
     if (motors.some((m) => m < 0)) return undefined;
     const at = motors.map((m) => plant.motors.carriage[m]!);
-    const reach = corner ? corner.inside + corner.toolRadius : PLATE_MM / 2;
-    return new TouchPlate(
-      motors,
-      [at[0]! - reach, at[1]! - reach, -Infinity],
-      [at[0]! + PLATE_MM, at[1]! + PLATE_MM, at[2]! - below],
-      [...at],
-    );
+    /** True place of a machine position of X, Y or Z. */
+    const place = (i: number, machine: number) => at[i]! + machine - position(plant.model.motors[motors[i]!]!.axis);
+    return new TouchPlate(motors, depthIn(piece, at, place), [...at]);
   }
 
   /** Looks at where the tool went; returns the moment at which contact came or went, undefined where it did not change. */
   step(plant: Plant, timeS: number, dt: number): number | undefined {
     if (!plant.motors.moved) return undefined;
-    const { low, high, last } = this;
+    const { last } = this;
     const now = this.motors.map((m) => plant.motors.carriage[m]!);
-    let inside = true;
-    let depth = Infinity;
-    for (let i = 0; i < 3; i++) {
-      inside &&= now[i]! >= low[i]! && now[i]! <= high[i]!;
-      depth = Math.min(depth, now[i]! - low[i]!, high[i]! - now[i]!);
-    }
-    if (inside && depth > STRUCK_MM && !this.struck) {
+    const [before, deep] = [this.depth(last), this.depth(now)];
+    for (let i = 0; i < 3; i++) last[i] = now[i]!;
+    if (deep > STRUCK_MM && !this.struck) {
       this.struck = true;
       plant.happenings.push({ t: timeS, kind: 'tool struck', axis: plant.model.motors[this.motors[2]!]!.axis });
     }
-    let share = 0;
-    for (let i = 0; i < 3; i++) {
-      const way = now[i]! - last[i]!;
-      const edge = last[i]! > high[i]! ? high[i]! : last[i]! < low[i]! ? low[i]! : NaN;
-      if (way !== 0 && !Number.isNaN(edge)) share = Math.max(share, (edge - last[i]!) / way);
-      last[i] = now[i]!;
-    }
+    const inside = deep >= 0;
     if (inside === this.touching) return undefined;
     this.touching = inside;
-    return timeS - dt + Math.min(1, Math.max(0, inside ? share : 1)) * dt;
+    // The way into a piece is straight within a step: the share of it that was free.
+    const share = inside && deep > before ? -before / (deep - before) : 1;
+    return timeS - dt + Math.min(1, Math.max(0, share)) * dt;
+  }
+}
+
+function depthIn(piece: Piece, at: readonly number[], place: (i: number, machine: number) => number): Depth {
+  const box =
+    (low: readonly number[], high: readonly number[]): Depth =>
+    (p) =>
+      Math.min(...p.map((v, i) => Math.min(v - low[i]!, high[i]! - v)));
+  const { below } = piece;
+  const top = at[2]! - below;
+  switch (piece.kind) {
+    case 'plate':
+    case 'corner': {
+      const reach = piece.kind === 'corner' ? piece.inside + piece.toolRadius : PLATE_MM / 2;
+      return box([at[0]! - reach, at[1]! - reach, -Infinity], [at[0]! + PLATE_MM, at[1]! + PLATE_MM, top]);
+    }
+    case 'bore': {
+      const [x, y] = [at[0]! + piece.x, at[1]! + piece.y];
+      return (p) => Math.min(Math.hypot(p[0]! - x, p[1]! - y) - piece.radius, top - p[2]!);
+    }
+    case 'fixed': {
+      const [x, y] = [place(0, piece.x), place(1, piece.y)];
+      const half = PLATE_MM / 2;
+      return box([x - half, y - half, -Infinity], [x + half, y + half, top]);
+    }
   }
 }

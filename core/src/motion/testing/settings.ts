@@ -56,6 +56,7 @@ export const settingsOf = (more: Partial<ControllerSettings> = {}): ControllerSe
   stopCutsMotors: false,
   spindle: undefined,
   programWords: 'widespread',
+  touchLines: undefined,
   diameterX: false,
   ...more,
 });

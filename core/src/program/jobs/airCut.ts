@@ -1,5 +1,5 @@
 import { programNumber } from '../numbers';
-import type { Program } from '../program';
+import { touches, type Program } from '../program';
 import { ProgramWriter, type ProgramStyle } from '../write';
 
 /** More moves than this are not written once more. */
@@ -15,7 +15,8 @@ const planes: readonly (readonly [a: string, b: string, plane: number, centreA: 
 /**
  * A program of a machine with X, Y and Z once more, in the air: every move as it was read, Z higher by `liftMm`, spindle and
  * coolant off, tools not changed; where it halted it halts. Places are those of the work zero that is in force. Undefined
- * on a machine without these three axes, for too many moves, and for feeds that hang on the spindle’s turns.
+ * on a machine without these three axes, for too many moves, for feeds that hang on the spindle’s turns, and for touches,
+ * which would meet nothing there.
  */
 export function airCut(
   program: Program,
@@ -28,7 +29,7 @@ export function airCut(
   const z = letters.indexOf('Z');
   const moves = program.steps.filter((s) => s.kind === 'move');
   if (!zero || !['X', 'Y', 'Z'].every((l) => letters.includes(l)) || moves.length > MOST_AIR_MOVES) return undefined;
-  if (moves.some((m) => m.feedMode !== 'per-second')) return undefined;
+  if (moves.some((m) => m.feedMode !== 'per-second') || touches(program)) return undefined;
   const w = new ProgramWriter(style);
   const place = (to: readonly number[], i: number) => to[i]! - zero[i]! + (i === z ? liftMm : 0);
   const changed = (to: readonly number[], from: readonly number[]) =>

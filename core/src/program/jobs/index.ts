@@ -2,6 +2,12 @@ import { circleDiamond } from './circleDiamond';
 import { fourHoles } from './fourHoles';
 import type { Job } from './job';
 import { surfacing } from './surfacing';
+import { bore } from './touching/bore';
+import { cornerPlate, workCorner } from './touching/corner';
+import { plate } from './touching/plate';
+import { firstTool, nextTool } from './touching/toolLength';
 
 /** Programs that can be written from their figures, for a machine with X, Y and Z. */
 export const jobs: readonly Job[] = [surfacing, fourHoles, circleDiamond];
+/** The same for a machine with a probe or a touch plate. */
+export const touchJobs: readonly Job[] = [plate, cornerPlate, workCorner, bore, firstTool, nextTool];

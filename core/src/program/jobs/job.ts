@@ -1,5 +1,6 @@
 import type { Fault } from '../../units/result';
 import type { Dimension } from '../../units/units';
+import type { Piece } from '../piece';
 import type { ProgramStyle } from '../write';
 
 /** A figure that a job asks for, in the base unit of its dimension: mm, mm/s, rpm, 1. */
@@ -29,10 +30,16 @@ export const spindleField = (maxRpm: number | undefined, rpm: number): JobField[
     ? [{ key: 'rpm', title: 'Spindle', dimension: 'rotation', value: Math.min(rpm, maxRpm), least: 1, most: maxRpm }]
     : [];
 
+interface Span {
+  min: number;
+  max: number;
+}
 /** What a job may know of the machine that will run it. */
 export interface JobMachine {
   /** Usable travel of X, Y and Z, mm. */
   room: { x: number; y: number; z: number };
+  /** The same as machine positions, mm. */
+  envelope: { x: Span; y: Span; z: Span };
   /** Least of the highest speeds across the table, mm/s. */
   maxSpeed: number;
   /** Highest speed of a spindle that the program switches; undefined where a hand does. */
@@ -49,6 +56,7 @@ export function jobMachineOf(settings: {
   const room = ({ envelope }: typeof x) => envelope.max - envelope.min;
   return {
     room: { x: room(x), y: room(y), z: room(z) },
+    envelope: { x: x.envelope, y: y.envelope, z: z.envelope },
     maxSpeed: Math.min(x.maxSpeed, y.maxSpeed),
     maxRpm: settings.spindle?.speedSet ? settings.spindle.maxRpm : undefined,
   };
@@ -68,6 +76,8 @@ export interface Job {
   then?: string;
   fields: (machine: JobMachine) => JobField[];
   write: (values: JobValues, style: ProgramStyle, machine: JobMachine) => string;
+  /** What is to be laid under the tool before it runs in the simulated control: of a job that touches. */
+  piece?: (values: JobValues) => Piece;
 }
 
 /** Figures that a job cannot take, one fault each. */

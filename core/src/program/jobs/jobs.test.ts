@@ -11,7 +11,12 @@ import { rowsOver, surfacing } from './surfacing';
 import { fourHoles } from './fourHoles';
 import { circleDiamond } from './circleDiamond';
 
-const machine: JobMachine = { room: { x: 600, y: 900, z: 120 }, maxSpeed: 100, maxRpm: 18_000 };
+const machine: JobMachine = {
+  room: { x: 600, y: 900, z: 120 },
+  envelope: { x: { min: 0, max: 600 }, y: { min: 0, max: 900 }, z: { min: -120, max: 0 } },
+  maxSpeed: 100,
+  maxRpm: 18_000,
+};
 const router: ProgramMachine = {
   letters: ['X', 'Y', 'Z'],
   linear: [true, true, true],

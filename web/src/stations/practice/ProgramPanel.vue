@@ -7,11 +7,13 @@ import Progress from '../../ui/Progress.vue';
 import TextField from '../../ui/TextField.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { computed, nextTick, ref, watch, reactive } from 'vue';
+import type { Piece } from '@nodaxis/core/program/piece';
 import { displayUnit, printQuantity } from '@nodaxis/core/units/print';
 import { baseValue, quantity } from '@nodaxis/core/units/quantity';
 import { usePreferences } from '../../document/preferences';
 import QuantityEntry from '../../ui/QuantityEntry.vue';
 import MachineField from '../../widgets/MachineField.vue';
+import TouchHand from './TouchHand.vue';
 import WriteProgram from './WriteProgram.vue';
 import { usePractice } from './usePractice';
 
@@ -75,6 +77,10 @@ const resumeLine = computed(() =>
 );
 
 const writing = ref(false);
+function written(program: string, piece: Piece | undefined): void {
+  text.value = program;
+  if (piece) practice.touchPiece.value = piece;
+}
 /** A program is run in the air before it cuts: this much higher, mm. */
 const HIGHER_MM = 20;
 const higher = ref(HIGHER_MM);
@@ -194,6 +200,7 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
         >step by step</TickBox
       >
     </div>
+    <TouchHand v-if="program?.touches" />
     <p v-if="!running && resumeLine" class="soft small">
       Taken up there, the tool first goes up to the top of its envelope, across to where line {{ resumeLine }} begins,
       then down; spindle and coolant as the program had them.
@@ -229,7 +236,7 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
     </form>
     <p v-if="noAir" class="warn small" role="status">{{ noAir }}</p>
     <MachineField path="programWords" />
-    <WriteProgram v-model="writing" @write="(t) => (text = t)" />
+    <WriteProgram v-model="writing" @write="written" />
   </div>
 </template>
 

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { Download } from '@element-plus/icons-vue';
 import { planExtent, toolpathOf } from '@nodaxis/core/program/check';
-import { jobs } from '@nodaxis/core/program/jobs/index';
+import { jobs, touchJobs } from '@nodaxis/core/program/jobs/index';
+import type { Piece } from '@nodaxis/core/program/piece';
 import { jobFaults, jobMachineOf, startingValues, type JobField } from '@nodaxis/core/program/jobs/job';
 import { readProgram } from '@nodaxis/core/program/reader';
+import { simulatedTouchLines } from '@nodaxis/core/program/touchLines';
 import { displayUnit, printQuantity, showValue } from '@nodaxis/core/units/print';
 import { baseValue, quantity, type Quantity } from '@nodaxis/core/units/quantity';
 import { baseUnit } from '@nodaxis/core/units/units';
@@ -15,14 +17,14 @@ import { usePreferences } from '../../document/preferences';
 import { download } from '../../document/transfer';
 import ActionButton from '../../ui/ActionButton.vue';
 import Caution from '../../ui/Caution.vue';
-import PickOne from '../../ui/PickOne.vue';
+import Choice from '../../ui/Choice.vue';
 import QuantityEntry from '../../ui/QuantityEntry.vue';
 import PathInPlan from './PathInPlan.vue';
 import { usePractice } from './usePractice';
 
 /** Programs from a few figures: seen from above, put into the simulated control, or saved for the real one. */
 const shown = defineModel<boolean>({ required: true });
-const emit = defineEmits<{ write: [string] }>();
+const emit = defineEmits<{ write: [string, Piece | undefined] }>();
 const machine = useOpenMachine();
 const preferences = usePreferences();
 const practice = usePractice();
@@ -35,7 +37,18 @@ const draft = useDraft<{ id: string; values: Record<string, Record<string, numbe
   { id: jobs[0]!.id, values: {} },
   false,
 );
-const job = computed(() => jobs.find((j) => j.id === draft.value.id) ?? jobs[0]!);
+/** Touches need something that answers to them. */
+const probed = computed(() => practice.input.value.known && practice.input.value.value.probe !== undefined);
+const offered = computed(() => [
+  ...jobs.map((j) => ({ value: j.id, label: j.title, group: 'On the work' })),
+  ...(probed.value ? touchJobs : []).map((j) => ({ value: j.id, label: j.title, group: 'Touching off' })),
+]);
+const job = computed(
+  () => [...jobs, ...(probed.value ? touchJobs : [])].find((j) => j.id === draft.value.id) ?? jobs[0]!,
+);
+const touches = computed(() => job.value.piece !== undefined);
+/** The lines are those of the simulated control alone: another one would not know them. */
+const strange = computed(() => touches.value && !settings.value?.touchLines);
 const fields = computed(() => (made.value ? job.value.fields(made.value) : []));
 const values = computed(() => ({
   ...(made.value ? startingValues(job.value, made.value) : {}),
@@ -54,6 +67,7 @@ const faults = computed(() => jobFaults(fields.value, values.value));
 const style = computed(() => ({
   words: settings.value?.programWords ?? 'standard',
   inch: preferences.display.system === 'inch',
+  touch: settings.value?.touchLines,
 }));
 const text = computed(() =>
   made.value && !faults.value.length ? job.value.write(values.value, style.value, made.value) : undefined,
@@ -69,6 +83,7 @@ const path = computed(() => {
       words: style.value.words,
       encoder: false,
       maxRpm: made.value?.maxRpm,
+      touch: style.value.touch ?? simulatedTouchLines,
     },
     { start: [0, 0, 0], offsets: Array.from({ length: 6 }, () => [0, 0, 0]), active: 0 },
   );
@@ -88,7 +103,7 @@ const extent = computed(() => {
   };
 });
 function put(): void {
-  emit('write', text.value!);
+  emit('write', text.value!, job.value.piece?.(values.value));
   shown.value = false;
 }
 const save = () => download(`${machine.design.name} ${job.value.id}.nc`, text.value!, 'text/plain');
@@ -98,11 +113,12 @@ const save = () => download(`${machine.design.name} ${job.value.id}.nc`, text.va
   <ElDialog v-model="shown" title="A program from a few figures" width="min(900px, 97vw)" top="5vh">
     <p v-if="!made">These programs are for machines with the axes X, Y and Z, whose settings are complete.</p>
     <div v-else class="stack">
-      <PickOne
+      <Choice
         :model-value="job.id"
         label="Which program"
-        :options="jobs.map((j) => ({ value: j.id, label: j.title }))"
-        @update:model-value="(id) => (draft = { ...draft, id: id! })"
+        class="which"
+        :options="offered"
+        @change="(id: string) => (draft = { ...draft, id })"
       />
       <div class="columns">
         <div class="stack">
@@ -125,7 +141,8 @@ const save = () => download(`${machine.design.name} ${job.value.id}.nc`, text.va
           </div>
         </div>
         <div class="stack">
-          <PathInPlan v-if="path && extent" :path="path" :x="0" :y="1" :told="extent.told" />
+          <pre v-if="touches && text" class="mono lines" tabindex="0" aria-label="The program">{{ text }}</pre>
+          <PathInPlan v-else-if="path && extent" :path="path" :x="0" :y="1" :told="extent.told" />
           <p><b>Before.</b> {{ job.before }}</p>
           <p v-if="job.then" class="soft">{{ job.then }}</p>
         </div>
@@ -134,14 +151,26 @@ const save = () => download(`${machine.design.name} ${job.value.id}.nc`, text.va
       <Caution v-else-if="extent?.tooLarge" kind="refused"
         >It is larger than the envelope: on this machine it cannot be run.</Caution
       >
+      <Caution v-else-if="touches"
+        >Spindle off, its plug out while your hand is at the tool. Run it here first. At the machine the first touch
+        shows whether the clip is on: watch the lamp, with your other hand on the stop.</Caution
+      >
       <Caution v-else
         >Run it here first, then at the machine in the air, with a hand on the stop. The figures are yours: nobody has
         seen your clamps.</Caution
       >
     </div>
     <template v-if="made" #footer>
+      <p v-if="strange" class="soft own">
+        How your own control writes a touch is not known: these lines are those of the simulated one. Put its lines into
+        its name sheet in
+        <RouterLink :to="`/machine/${machine.file.id}/settings`" @click="shown = false">Settings</RouterLink> to save
+        this program for it.
+      </p>
       <div class="row end">
-        <ActionButton kind="framed" :disabled="text === undefined" @click="save"><Download />Save as file</ActionButton>
+        <ActionButton kind="framed" :disabled="text === undefined || strange" @click="save"
+          ><Download />Save as file</ActionButton
+        >
         <ActionButton kind="main" :disabled="text === undefined" @click="put"
           >Put it into the simulated control</ActionButton
         >
@@ -165,6 +194,22 @@ label {
   display: grid;
   gap: 2px;
   align-content: end;
+}
+pre {
+  margin: 0;
+  padding: 6px 8px;
+  border: 1px solid var(--line);
+  background: var(--paper);
+  max-height: 300px;
+  overflow: auto;
+  font-size: 13px;
+}
+.own {
+  margin: 0 0 6px;
+  text-align: left;
+}
+.which {
+  max-width: 320px;
 }
 .end {
   justify-content: flex-end;

@@ -11,6 +11,7 @@ import type { StoryLine } from '@nodaxis/core/motion/simulation/countedStory';
 import type { Kept } from '@nodaxis/core/motion/simulation/storyFile';
 import { readStory, writeStory } from '@nodaxis/core/motion/simulation/storyFile';
 import { isHarm, tellHappening } from '@nodaxis/core/motion/simulation/tellHappening';
+import type { Piece } from '@nodaxis/core/program/piece';
 import type { HiddenFault } from '@nodaxis/core/motion/truth/hiddenFault';
 import { proxy } from 'comlink';
 import { useEventListener } from '@vueuse/core';
@@ -57,6 +58,8 @@ function createPractice() {
   const seen = shallowRef<{ title: string; text: string }[]>([]);
   const program = shallowRef<ProgramView>();
   const programText = ref('');
+  /** What is laid under the tool for a program that touches. */
+  const touchPiece = shallowRef<Piece>({ kind: 'plate', below: 12 });
   const reading = ref<number>();
 
   const drillMachine = computed(() => ({ design: toRaw(machine.figures.design), inputs: machine.figures.plan.inputs }));
@@ -265,6 +268,7 @@ function createPractice() {
     seen,
     program,
     programText,
+    touchPiece,
     reading,
     act,
     press,

@@ -66,6 +66,11 @@ const heard = [
   { key: 'inputName', title: 'What an input is called there', such: 'in{input}' },
   { key: 'lit', title: 'What it says of one that is on', such: 'lit' },
 ] as const;
+const touching = [
+  { key: 'touch', title: 'A move that ends at a touch', such: 'probe {letter}{to} F{feed}' },
+  { key: 'setWork', title: 'Work position where it touched', such: 'here {letter} {value}' },
+  { key: 'halve', title: 'Half of it, where it has a line for that', such: 'half {letter}' },
+] as const;
 const made = computed(() => sheetOf(form.value));
 const faulty = computed(() => new Set(made.value.ok ? [] : made.value.error.map((f) => f.entry)));
 function take(): void {
@@ -178,6 +183,19 @@ function giveUp(): void {
             ]"
             @update:model-value="(litMeans) => put({ listen: { ...form.listen, litMeans: litMeans! } })"
           /></div
+      ></Fold>
+      <Fold v-if="!part" title="Touches in programs" :open="false"
+        ><div class="whole">
+          <label v-for="f in touching" :key="f.key"
+            >{{ f.title }}
+            <TextField
+              :model-value="form.touchLines[f.key]"
+              class="mono"
+              maxlength="200"
+              :aria-label="f.title"
+              :placeholder="f.such"
+              @update:model-value="(text) => put({ touchLines: { ...form.touchLines, [f.key]: text } })"
+          /></label></div
       ></Fold>
       <div class="columns">
         <nav class="stack" aria-label="Entries">
