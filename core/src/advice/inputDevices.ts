@@ -18,6 +18,13 @@ const classes: Record<InputFunction, readonly PartClass[]> = {
   alarm: [],
   index: [],
   position: ['switch', 'sensor'],
+  jog: ['button'],
+  'hand-enable': ['button'],
+  'select-axis': ['button'],
+  'select-step': ['button'],
+  // A wheel is a part with a place of its own: its inputs come with it.
+  'wheel-a': [],
+  'wheel-b': [],
 };
 
 /** Classes of parts that can trip an input of a function. */

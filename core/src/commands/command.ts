@@ -26,6 +26,8 @@ export interface NewInput {
   /** A device of the user's own library, which core does not know. */
   entry?: LibraryEntry;
   mount?: { axis: string; end: AxisEnd; drive?: number; tripFromStop?: Quantity };
+  /** What a key moves and which way, or what a selector chooses. */
+  hand?: { axis?: string; direction?: AxisEnd; step?: Quantity };
 }
 
 type Editable<T, K extends keyof T> = { [P in K]?: T[P] | null };

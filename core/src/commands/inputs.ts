@@ -23,6 +23,8 @@ function circuitId(design: Design, args: NewInput): string {
     if (args.mount.drive !== undefined && axis && axis.drives.length > 1)
       words.push(axis.drives[args.mount.drive]!.side);
   }
+  if (args.hand?.axis) words.push(args.hand.axis);
+  if (args.hand?.direction) words.push(args.hand.direction);
   const wanted = words.join('-');
   let id = wanted;
   for (let n = 2; design.circuits[id]; n++) id = `${wanted}-${n}`;
@@ -31,8 +33,9 @@ function circuitId(design: Design, args: NewInput): string {
 
 /** The name that a new input will have. */
 function titleOf(design: Design, args: NewInput): string {
+  const moved = args.hand?.axis ? `${design.axes[args.hand.axis]?.letter ?? args.hand.axis} ` : '';
   const letter = args.mount ? `${design.axes[args.mount.axis]?.letter ?? args.mount.axis} ${args.mount.end} ` : '';
-  return `${letter}${args.function.replaceAll('-', ' ')}`;
+  return `${letter}${moved}${args.function.replaceAll('-', ' ')}`;
 }
 
 /** The feed that suits a device on this machine's inputs: sensors by their output, contacts by what the inputs allow. */
@@ -69,6 +72,8 @@ export const inputs = {
       if (!entry) return refuse(`The library holds no "${args.library}".`, 'circuits', 'Choose one from the list.');
       if (args.mount && !draft.axes[args.mount.axis])
         return refuse(`There is no axis ${args.mount.axis}.`, 'circuits', 'Pick one of the axes on the drawing.');
+      if (args.hand?.axis && !draft.axes[args.hand.axis])
+        return refuse(`There is no axis ${args.hand.axis}.`, 'circuits', 'Pick one of the axes.');
       const design = draft as Design;
       const id = circuitId(design, args);
       const partId = freeId(design, `device-${id}`);
@@ -79,6 +84,7 @@ export const inputs = {
         devices: [partId],
         arrangement: arrangementFor(part),
         feed: feedFor(design, part),
+        ...args.hand,
       };
     },
   } satisfies Handler<'add-input'>,

@@ -112,7 +112,8 @@ export const mechanics = {
           'Add another axis first, or delete the machine.',
         );
       for (const [circuitId, circuit] of Object.entries(draft.circuits))
-        if (circuit.devices.every((d) => draft.parts[d]?.mount?.axis === id)) removeInput(draft, circuitId);
+        if (circuit.axis === id || circuit.devices.every((d) => draft.parts[d]?.mount?.axis === id))
+          removeInput(draft, circuitId);
         else circuit.devices = circuit.devices.filter((d) => draft.parts[d]?.mount?.axis !== id);
       const partIds = axis.drives.flatMap((d) => [d.motor, d.driver]);
       delete draft.axes[id];

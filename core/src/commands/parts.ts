@@ -3,6 +3,7 @@ import type { Design } from '../machine/design';
 import { nextDesignation } from '../machine/designation';
 import { libraryEntry } from '../machine/library';
 import { partFrom } from '../machine/library/entry';
+import { pendantCircuits } from '../machine/pendant';
 import { poleCount, type Part } from '../machine/parts';
 import { partsOfRails } from '../machine/rails';
 import { partIdFor, partInSlot, putInSlot, slotName, slotPath } from '../machine/slots';
@@ -97,6 +98,7 @@ export const choosePart: Handler<'choose-part'> = {
     const old = partInSlot(slot, draft as Design);
     if (library === null) {
       putInSlot(slot, draft, undefined);
+      if (old) dropPendant(draft, old);
       if (old) dropUnusedPart(draft, old);
       return;
     }
@@ -140,8 +142,22 @@ export const choosePart: Handler<'choose-part'> = {
         if (!c.devices.length) delete draft.circuits[key];
       }
     putInSlot(slot, draft, id);
+    if (entry.data.class === 'pendant') {
+      dropPendant(draft, id);
+      Object.assign(draft.circuits, pendantCircuits(draft as Design, id, part));
+    }
   },
 };
+
+/** What a pendant did at the inputs ends with it. */
+function dropPendant(draft: Draft<Design>, id: string): void {
+  if (draft.parts[id]?.data.class !== 'pendant') return;
+  for (const [key, c] of Object.entries(draft.circuits)) {
+    if (!c.devices.includes(id)) continue;
+    delete draft.circuits[key];
+    for (const o of Object.keys(draft.overrides)) if (o.startsWith(`input/${key}/`)) delete draft.overrides[o];
+  }
+}
 
 export function freeId(design: Design, wanted: string): string {
   if (!design.parts[wanted]) return wanted;

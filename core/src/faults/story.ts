@@ -21,6 +21,12 @@ const follows: Record<InputFunction, string> = {
   alarm: 'the machine stops and reports the drive',
   index: 'one index pulse is counted',
   position: 'the program reads it; nothing stops',
+  jog: 'an axis moves for as long as it is held',
+  'hand-enable': 'motion by hand is allowed for as long as it is held',
+  'select-axis': 'the wheel moves another axis',
+  'select-step': 'the wheel moves in other steps',
+  'wheel-a': 'an edge of the wheel is counted',
+  'wheel-b': 'an edge of the wheel is counted',
 };
 
 /** What was done, and everything that followed from it, as one sentence or two. */

@@ -75,6 +75,13 @@ const feed = (part: string, port: string, from: string): Command => ({
   name: 'set-feed',
   args: { part, port, from: { part: from, port: 'out' } },
 });
+const jogKey = (library: string): Command => ({
+  name: 'add-input',
+  args: { function: 'jog', library, hand: { axis: 'x', direction: 'plus' } },
+});
+const wheel: Command = { name: 'choose-part', args: { slot: { role: 'pendant' }, library: 'wheel-cog-25' } };
+/** Without its bounce. */
+const settled = [set('parts.pendant.data.bounce', null)];
 const remove = (...ids: string[]): Command => ({ name: 'remove-conductors', args: { ids } });
 const wires = (ids: string[], set: Extract<Command, { name: 'set-conductors' }>['args']['set']): Command => ({
   name: 'set-conductors',
@@ -674,6 +681,37 @@ const cases: Record<string, Case> = {
     fires: [unplan(machines.plover), ...everyFeed('plover', '0V'), plan],
     silent: [unplan(machines.plover), ...everyFeed('plover', 'plus'), plan],
     after: [...everyFeed('plover', 'plus'), plan],
+  },
+  // A closed contact that opens when it is pressed opens as well when its lead breaks.
+  'key-broken-lead': {
+    base: 'plover',
+    fires: [jogKey('button-plum-stop'), plan],
+    silent: [jogKey('button-plum-push'), plan],
+  },
+  'key-latches': {
+    base: 'plover',
+    fires: [jogKey('button-plum-turn'), plan],
+    silent: [jogKey('button-plum-push'), plan],
+  },
+  'key-nowhere': {
+    base: 'plover',
+    fires: [{ name: 'add-input', args: { function: 'jog', library: 'button-plum-push', hand: { axis: 'x' } } }, plan],
+    silent: [jogKey('button-plum-push'), plan],
+  },
+  'hand-not-enabled': {
+    base: 'plover',
+    fires: [jogKey('button-plum-push'), plan],
+    silent: [
+      jogKey('button-plum-push'),
+      { name: 'add-input', args: { function: 'hand-enable', library: 'button-plum-push' } },
+      plan,
+    ],
+  },
+  // 100 edges a turn at 3 a second are 3.33 ms apart; tracks 45° off leave half of it: a look of 1.6 ms is enough, 1.7 is not.
+  'wheel-outruns': {
+    base: 'plover',
+    fires: [wheel, ...settled, plan, set('parts.controller.data.inputPoll', 1.7, 'ms')],
+    silent: [wheel, ...settled, plan, set('parts.controller.data.inputPoll', 1.6, 'ms')],
   },
   // the contactor's coil draws 130 mA
   'stop-contact-rating': {

@@ -2,6 +2,7 @@ import type { Rule, Subject } from './finding';
 import { conductors } from './rules/conductors/index';
 import { drives } from './rules/drives/index';
 import { figures } from './rules/figures/index';
+import { hand } from './rules/hand/index';
 import { inputs } from './rules/inputs/index';
 import { limits } from './rules/limits/index';
 import { mains } from './rules/mains/index';
@@ -21,6 +22,7 @@ export const subjects: readonly Subject[] = [
   stopping,
   limits,
   inputs,
+  hand,
   outputs,
   conductors,
   spindle,

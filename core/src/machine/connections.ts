@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Quantity, quantityOf } from '../units/quantity';
 import { Id, PictureIds, TerminalRef, Text } from './ids';
+import { axisEnds } from './mechanics';
 
 /** IEC 60757 letter codes of the single colours. */
 export const colourCodes = [
@@ -72,8 +73,23 @@ export const inputFunctions = [
   'alarm',
   'index',
   'position',
+  'jog',
+  'hand-enable',
+  'select-axis',
+  'select-step',
+  'wheel-a',
+  'wheel-b',
 ] as const;
 export type InputFunction = (typeof inputFunctions)[number];
+/** What a hand moves axes by: keys, selectors, a wheel, and the switch that allows it. */
+export const handFunctions: ReadonlySet<InputFunction> = new Set([
+  'jog',
+  'hand-enable',
+  'select-axis',
+  'select-step',
+  'wheel-a',
+  'wheel-b',
+]);
 
 /** One controller input with the switches, sensors or buttons that act on it. */
 export const InputCircuit = z.strictObject({
@@ -88,6 +104,10 @@ export const InputCircuit = z.strictObject({
   ),
   filterCapacitance: quantityOf('capacitance'),
   dischargeResistance: quantityOf('resistance').describe('in series with a contact that empties that capacitor'),
+  contact: Id.optional().describe('of a device with several: the element that acts on this input'),
+  axis: Id.optional().describe('the axis that a key moves, or a selector chooses'),
+  direction: z.enum(axisEnds).optional().describe('which way a key moves it'),
+  step: quantityOf('length').describe('the way of one click of the wheel that a selector chooses'),
   cutsOnly: z
     .boolean()
     .optional()

@@ -61,6 +61,7 @@ export const Design = z.strictObject({
       spindleEncoder: Id.optional(),
       stopContactor: Id.optional(),
       resetButton: Id.optional(),
+      pendant: Id.optional(),
     })
     .describe('what a part does for the machine'),
   rails: Rails.describe('where power is taken from, unless a feed is decided'),

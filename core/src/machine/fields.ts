@@ -4,7 +4,7 @@ import { field, q } from './fieldKinds';
 import { fieldsOfAxes } from './fieldsOfAxes';
 import { fieldsOfParts } from './fieldsOfParts';
 import { fieldsOfTransmissions } from './fieldsOfTransmissions';
-import type { InputFunction } from './connections';
+import type { InputCircuit, InputFunction } from './connections';
 import type { Design } from './design';
 import type { TransmissionKind } from './mechanics';
 import { sheetFields } from './library/sheet';
@@ -56,12 +56,20 @@ const functionWords: Record<InputFunction, string> = {
   alarm: 'Alarm',
   index: 'index pulse',
   position: 'Position',
+  jog: 'key',
+  'hand-enable': 'Enabling',
+  'select-axis': 'Wheel moves',
+  'select-step': 'Wheel step',
+  'wheel-a': 'Wheel, track A',
+  'wheel-b': 'Wheel, track B',
 };
 
 /** What an input circuit is called: from what it does and where its switches sit, such as `X plus limit`. */
 export function circuitName(design: Pick<Design, 'circuits' | 'parts' | 'axes'>, id: string): string {
   const circuit = design.circuits[id];
   if (!circuit) return id;
+  const ofHand = handName(design, circuit);
+  if (ofHand) return ofHand;
   const mounts = circuit.devices.flatMap((d) => design.parts[d]?.mount ?? []);
   const letters = [...new Set(mounts.map((m) => design.axes[m.axis]?.letter ?? m.axis))].join(' + ');
   const ends = new Set(mounts.map((m) => m.end));
@@ -73,6 +81,16 @@ export function circuitName(design: Pick<Design, 'circuits' | 'parts' | 'axes'>,
   return [letters, ends.size === 1 ? [...ends][0] : '', side, functionWords[circuit.function], number]
     .filter(Boolean)
     .join(' ');
+}
+
+/** What a key or a selector is called: by what it moves or chooses. */
+function handName({ axes, parts }: Pick<Design, 'parts' | 'axes'>, c: InputCircuit): string | undefined {
+  const letter = c.axis === undefined ? '' : (axes[c.axis]?.letter ?? c.axis);
+  if (c.function === 'jog') return `${letter}${c.direction === 'minus' ? '−' : '+'} key`;
+  if (c.function === 'select-axis') return `${functionWords[c.function]} ${letter}`;
+  if (c.function !== 'select-step') return undefined;
+  const printed = c.contact === undefined ? undefined : parts[c.devices[0] ?? '']?.terminals[c.contact]?.printed;
+  return `${functionWords[c.function]} ${printed ?? (c.step ? `${c.step.entered} ${c.step.unit}` : '')}`.trim();
 }
 
 /** A figure of a data sheet: its words and bounds are those of the sheet of its class. */

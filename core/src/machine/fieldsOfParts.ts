@@ -76,6 +76,12 @@ export const fieldsOfParts: Record<string, Definition> = {
       alarm: 'alarm',
       index: 'index pulse',
       position: 'position, which the program reads',
+      jog: 'key that moves an axis',
+      'hand-enable': 'allows motion by hand',
+      'select-axis': 'chooses the axis of the wheel',
+      'select-step': 'chooses the step of the wheel',
+      'wheel-a': 'wheel, track A',
+      'wheel-b': 'wheel, track B',
     }),
     'What the control does when this input is tripped.',
   ),
@@ -122,6 +128,22 @@ export const fieldsOfParts: Record<string, Definition> = {
     ),
     bounds: [0, 10e6],
     whenEmpty: 'none',
+  },
+  'circuits.*.axis': field(
+    'switches',
+    'Moves',
+    { type: 'text' },
+    'The axis that this key moves, or this position chooses.',
+  ),
+  'circuits.*.direction': field(
+    'switches',
+    'Way',
+    choice({ plus: 'to plus', minus: 'to minus' }),
+    'Which way the key moves it, for as long as it is held.',
+  ),
+  'circuits.*.step': {
+    ...field('switches', 'Step', q('length'), 'The way of one click of the wheel in this position.'),
+    bounds: [1e-5, 100],
   },
   'circuits.*.cutsOnly': field(
     'switches',
@@ -182,6 +204,7 @@ export const fieldsOfParts: Record<string, Definition> = {
         ['host', 'Computer', 'Prepares the programs and talks to the controller.', 'PC host'],
         ['stopContactor', 'Stop contactor', 'What the stop chain lets drop.', 'estop relay'],
         ['resetButton', 'Start button', 'The second act after a stop: power never comes back by itself.', 'reset'],
+        ['pendant', 'Pendant', 'Moves axes by hand: a wheel, selectors, keys.', 'mpg handwheel jog box'],
       ] as const
     ).map(([role, label, help, also]) => [`roles.${role}`, field('wiring', label, { type: 'text' }, help, also)]),
   ),

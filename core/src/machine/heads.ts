@@ -58,7 +58,13 @@ export function asMounted(design: Design, keep: Keep = anew): Design {
     roles: made('roles', [roles], () => filtered(roles, on)),
     rails: made('rails', [rails], () => railsWith(rails, on)),
     parts: made('parts', [parts], () => filtered(parts, (_, id) => on(id))),
-    circuits: made('circuits', [circuits], () => withDevices(circuits, on, () => false)),
+    circuits: made('circuits', [circuits, lost], () =>
+      withDevices(
+        filtered(circuits, (c) => c.axis === undefined || stands(c.axis)),
+        on,
+        () => false,
+      ),
+    ),
     outputs: made('outputs', [outputs], () => withDevices(outputs, on, (o) => o.relay !== undefined && on(o.relay))),
     conductors: made('conductors', [conductors], () => filtered(conductors, (c) => on(c.from.part) && on(c.to.part))),
     ...(feeds

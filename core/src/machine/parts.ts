@@ -98,6 +98,12 @@ export type Terminal = z.infer<typeof Terminal>;
 const el = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>
   z.strictObject({ kind: z.literal(kind), ...shape });
 
+/** Of a part with several states: a selector’s position, a track of a wheel. */
+const State = z
+  .string()
+  .regex(/^[^@\s]{1,12}$/, 'up to twelve characters without a space')
+  .describe('the state of the part in which this is tripped; the part as a whole when absent');
+
 /** What stands between the terminals inside a part, as far as switch-level logic needs it. */
 export const Element = z.discriminatedUnion('kind', [
   el('join', { terminals: z.array(Id).min(2).max(1000) }),
@@ -108,13 +114,27 @@ export const Element = z.discriminatedUnion('kind', [
     closed: z.boolean(),
     opensAbove: quantityOf('voltage').describe('supply of the part above which it has to be open'),
   }),
-  el('contact', { a: Id, b: Id, form: z.enum(['NO', 'NC']), actuator: z.enum(['hand', 'coil']), coil: Id.optional() }),
+  el('contact', {
+    a: Id,
+    b: Id,
+    form: z.enum(['NO', 'NC']),
+    actuator: z.enum(['hand', 'coil']),
+    coil: Id.optional(),
+    at: State.optional(),
+  }),
   el('coil', { a: Id, b: Id }),
   el('load', { a: Id, b: Id }),
   el('suppressor', { a: Id, b: Id, type: z.enum(['diode', 'varistor', 'zener', 'resistor-capacitor']) }),
   el('resistor', { a: Id, b: Id, resistance: quantityOf('resistance') }),
   el('source', { plus: Id, minus: Id, voltage: quantityOf('voltage') }),
-  el('sensor-output', { type: z.enum(['NPN', 'PNP']), form: z.enum(['NO', 'NC']), plus: Id, minus: Id, out: Id }),
+  el('sensor-output', {
+    type: z.enum(['NPN', 'PNP']),
+    form: z.enum(['NO', 'NC']),
+    plus: Id,
+    minus: Id,
+    out: Id,
+    at: State.optional(),
+  }),
   el('digital-output', { type: z.enum(['push-pull', 'sinking', 'sourcing']), plus: Id, minus: Id, out: Id }),
   el('level-input', { terminal: Id, minus: Id, highAbove: quantityOf('voltage') }),
   el('isolated-input', {
@@ -364,8 +384,23 @@ const plainClasses = [
   'laser',
   'gear-motor',
   'probe',
-  'pendant',
 ] as const;
+/** What is held in the hand: keys, selectors, a wheel that gives pulses. */
+const Pendant = z.strictObject({
+  class: z.literal('pendant'),
+  ratedVoltage: quantityOf('voltage'),
+  ratedCurrent: quantityOf('current'),
+  pulsesPerTurn: z.int().min(1).max(10_000).optional().describe('of one track of its wheel; none without a wheel'),
+  phaseError: quantityOf('angle').describe(
+    'how far its tracks may be from a quarter of a pulse apart, where a pulse is 360°',
+  ),
+  bounce: quantityOf('time').describe('of its contacts and tracks'),
+  supplyMin: quantityOf('voltage').describe('lowest voltage that its wheel takes'),
+  supplyMax: quantityOf('voltage').describe('highest voltage that its wheel takes'),
+  reportInterval: quantityOf('time').describe(
+    'of one on a lead to the computer: longest time between two of its reports',
+  ),
+});
 /** What a cable is made of. The conductors in it name it; its screen lands on terminals of role `shield`. */
 const Cable = z.strictObject({
   class: z.literal('cable'),
@@ -409,6 +444,7 @@ export const PartData = z.discriminatedUnion('class', [
   Protection('relay'),
   Cable,
   Connector,
+  Pendant,
   ...plainClasses.map(Plain),
 ]);
 export type PartData = z.infer<typeof PartData>;

@@ -107,6 +107,7 @@ function danglingIds(design: Design, prefix: string): Fault[] {
   part(design.roles.spindleEncoder, 'roles.spindleEncoder', ['encoder']);
   part(design.roles.stopContactor, 'roles.stopContactor', ['contactor', 'relay']);
   part(design.roles.resetButton, 'roles.resetButton', ['button']);
+  part(design.roles.pendant, 'roles.pendant', ['pendant']);
   for (const [path, id] of partsOfRails(design.rails)) part(id, `rails.${path}`, railClasses(path));
   for (const [id, ports] of Object.entries(design.feeds ?? {}))
     for (const [port, source] of Object.entries(ports)) {
@@ -141,6 +142,9 @@ function danglingIds(design: Design, prefix: string): Fault[] {
         'spindle-drive',
       ]),
     );
+    if (c.contact !== undefined && !c.devices.some((d) => design.parts[d]?.elements[c.contact!]))
+      miss(`circuits.${id}.contact`, `No device of this input has a contact "${c.contact}".`);
+    if (c.axis !== undefined) axis(c.axis, `circuits.${id}.axis`);
     terminal(c.input, `circuits.${id}.input`);
   }
   for (const id of Object.keys(design.driveSheets ?? {}))

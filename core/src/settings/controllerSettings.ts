@@ -6,7 +6,9 @@ import { spindleEncoderOf } from '../machine/spindleEncoder';
 import { circuitName } from '../machine/fields';
 import type { TerminalRef } from '../machine/ids';
 import type { Axis, AxisEnd, Reference } from '../machine/mechanics';
-import type { InputFunction, OutputFunction } from '../machine/connections';
+import { handFunctions, type InputCircuit, type InputFunction, type OutputFunction } from '../machine/connections';
+import { pendantOf, wheelWay } from '../machine/pendant';
+import { baseValue } from '../units/quantity';
 import type { SheetTouch } from '../machine/nameSheet';
 import { travelPerRevolution } from '../drivetrain/transmission';
 import type { Setting, SettingValue } from './setting';
@@ -22,6 +24,7 @@ export interface ControllerSettings {
   /** The stop cuts the motors’ power: where they were moving, their positions are no longer trusted. */
   stopCutsMotors: boolean;
   spindle: ControllerSpindle | undefined;
+  wheel: ControllerWheel | undefined;
   /** How programs are read. */
   programWords: 'standard' | 'widespread';
   /** Its lines for touches in programs; none where its name sheet does not tell. */
@@ -88,6 +91,16 @@ export interface ControllerInput {
   filterS: number;
   /** The control looks at it once in this time. */
   pollS: number;
+  /** What a key moves, or a selector chooses: an axis, the way a key moves it, the step of a click in mm. */
+  hand?: { axis?: string; direction?: 1 | -1; stepMm?: number } | undefined;
+}
+/** The wheel of a pendant, as the control takes its pulses. */
+export interface ControllerWheel {
+  way: 'counter' | 'inputs' | 'computer';
+  /** Edges a second that an encoder input counts; 0 where none does. */
+  edgesPerS: number;
+  /** Longest time between two reports over the computer, s. */
+  reportS: number;
 }
 
 /** The settings as the controller takes them, with the terminal that each input was planned on, or everything that is still missing for it. */
@@ -184,6 +197,7 @@ export function controllerSettings(
         activeWhen: active,
         filterS,
         pollS: pollOf(design, planned[id]),
+        ...(handFunctions.has(circuit.function) ? { hand: handOf(circuit) } : {}),
       }),
     );
   });
@@ -195,11 +209,32 @@ export function controllerSettings(
     outputs: Object.entries(design.outputs).flatMap(([id, o]) => (o.alwaysOn ? [] : [{ id, function: o.function }])),
     stopCutsMotors: cutsMotors(design.stopStrategy),
     spindle: spindleOf(design),
+    wheel: wheelOf(design),
     programWords: design.programWords ?? 'widespread',
     touchLines: design.nameSheet?.touchLines,
     diameterX: design.kind === 'lathe' && design.latheX === 'diameter',
   }));
 }
+
+/** Counters whose sheet does not tell follow any hand, edges/s. */
+const USUAL_COUNTER = 100_000;
+export function wheelOf(design: Design): ControllerWheel | undefined {
+  const pendant = pendantOf(design);
+  const way = pendant && wheelWay(pendant);
+  if (!pendant || !way || way === 'none') return undefined;
+  const controller = design.roles.controller ? design.parts[design.roles.controller]?.data : undefined;
+  return {
+    way,
+    edgesPerS:
+      way === 'counter' && controller?.class === 'controller' ? figureOr(controller.encoderRate, USUAL_COUNTER) : 0,
+    reportS: way === 'computer' ? figureOr(pendant.part.data.reportInterval, 0) : 0,
+  };
+}
+const handOf = ({ axis, direction, step }: InputCircuit): NonNullable<ControllerInput['hand']> => ({
+  ...(axis === undefined ? {} : { axis }),
+  ...(direction === undefined ? {} : { direction: direction === 'plus' ? 1 : -1 }),
+  ...(step ? { stepMm: baseValue(step) } : {}),
+});
 
 /** Skew at which a gantry’s sides are not driven on, as a share of the distance between them. */
 const SKEW_SHARE = 1 / 80;
@@ -212,7 +247,7 @@ function sidesOf(axis: Axis, switchesOnInput: readonly number[]): NonNullable<Re
 }
 
 /** The control's own poll, and that of a board in between where an input is read through one. */
-function pollOf(design: Design, input: TerminalRef | undefined): number {
+export function pollOf(design: Design, input: TerminalRef | undefined): number {
   const { controller } = design.roles;
   const own = controller ? design.parts[controller]?.data : undefined;
   const board = input && design.parts[input.part]?.data;

@@ -4,6 +4,7 @@ import type { TerminalRef } from '../machine/ids';
 import type { Evaluation, Situation } from '../wiring/evaluate';
 import { evaluate } from '../wiring/evaluate';
 import type { Level, Reading } from '../wiring/levels';
+import { stateKey, stateOf } from '../machine/trips';
 import type { Network } from '../wiring/network';
 import { networkAround } from '../wiring/network';
 
@@ -65,10 +66,16 @@ export function analyseCircuit(
   if (seed === undefined) return none;
   const local = networkAround(network, [seed]);
   const run = (situation: Situation): Evaluation => evaluate(local, situation);
+  const element =
+    circuit.contact === undefined
+      ? undefined
+      : local.elements.find((e) => e.id === circuit.contact && circuit.devices.includes(e.part))?.element;
+  /** What is tripped where a device of this circuit is: of one with several states, the one that this circuit reads. */
+  const trip = (device: string) => new Set([stateKey(device, stateOf(element))]);
   const rest = run({});
   const idle = { level: rest.levelAt(input), reading: rest.readingAt(input) };
   const tripped = circuit.devices.map((device): DeviceReading => {
-    const e = run({ actuated: new Set([device]) });
+    const e = run({ actuated: trip(device) });
     const reading = e.readingAt(input);
     return {
       device,
@@ -100,7 +107,7 @@ export function analyseCircuit(
       const open = new Set([w.id]);
       const reading = run({ open }).readingAt(input);
       if (reading !== idle.reading) return { conductor: w.id, reading, notice: 'at once' };
-      const deaf = circuit.devices.filter((d) => run({ open, actuated: new Set([d]) }).readingAt(input) === reading);
+      const deaf = circuit.devices.filter((d) => run({ open, actuated: trip(d) }).readingAt(input) === reading);
       const silent = isProtective(circuit) && deaf.some((d) => !daily.includes(d));
       return { conductor: w.id, reading, notice: silent ? 'never' : 'at next use' };
     });

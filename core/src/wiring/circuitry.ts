@@ -1,6 +1,7 @@
 import type { TerminalRef } from '../machine/ids';
 import { terminalKey } from '../machine/ids';
 import type { Element } from '../machine/parts';
+import { stateKey } from '../machine/trips';
 import type { Level } from './levels';
 import type { NetElement, Network } from './network';
 
@@ -23,6 +24,8 @@ export interface Circuitry {
   joins: readonly (Pair & { part: string })[];
   contacts: readonly (Pair & {
     part: string;
+    /** What of its part trips it. */
+    trip: string;
     key: string;
     normallyOpen: boolean;
     byHand: boolean;
@@ -40,6 +43,7 @@ export interface Circuitry {
   /** Sensor outputs, which follow their target, and switched outputs, which follow the controller. */
   outputs: readonly {
     part: string;
+    trip: string;
     key: string;
     terminal: string;
     plus: number;
@@ -107,6 +111,7 @@ function sorted(network: Network): Circuitry {
           a: p,
           b: q,
           part: e.part,
+          trip: stateKey(e.part, element.at),
           key: keyOf(e),
           normallyOpen: element.form === 'NO',
           byHand: element.actuator === 'hand',
@@ -123,6 +128,7 @@ function sorted(network: Network): Circuitry {
       case 'digital-output':
         outputs.push({
           part: e.part,
+          trip: element.kind === 'sensor-output' ? stateKey(e.part, element.at) : e.part,
           key: keyOf(e),
           terminal: terminalKey({ part: e.part, terminal: element.out }),
           plus: p,

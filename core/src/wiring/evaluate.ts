@@ -193,7 +193,7 @@ export function evaluate(network: Network, situation: Situation = {}): Evaluatio
     if (round > 0) nets.clear();
     c.contacts.forEach((k, i) => {
       const fixed = stuck?.get(k.key);
-      const acted = k.coil >= 0 ? on[k.coil] === 1 : k.byHand && actuated?.has(k.part) === true;
+      const acted = k.coil >= 0 ? on[k.coil] === 1 : k.byHand && actuated?.has(k.trip) === true;
       const closed = fixed ? fixed === 'closed' : k.normallyOpen === acted;
       contactClosed[i] = closed ? 1 : 0;
       if (closed) nets.union(k.a, k.b);
@@ -212,7 +212,7 @@ export function evaluate(network: Network, situation: Situation = {}): Evaluatio
       const conducts = fixed
         ? fixed === 'closed'
         : o.sensor
-          ? o.normallyOpen === (actuated?.has(o.part) === true)
+          ? o.normallyOpen === (actuated?.has(o.trip) === true)
           : driven?.has(o.terminal) === true;
       if (conducts) {
         outputOn[i] = 1;

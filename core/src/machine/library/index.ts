@@ -7,6 +7,7 @@ import { controllers } from './controllers';
 import { drivers } from './drivers';
 import type { LibraryEntry } from './entry';
 import { motors } from './motors';
+import { pendants } from './pendants';
 import { spindles } from './spindles';
 import { supplies } from './supplies';
 import { switches } from './switches';
@@ -21,6 +22,7 @@ export const library: readonly LibraryEntry[] = [
   ...spindles,
   ...cabinet,
   ...accessories,
+  ...pendants,
   ...cables,
 ];
 

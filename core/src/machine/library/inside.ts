@@ -1,5 +1,6 @@
 import type { PartData, Element, Part, Terminal, TerminalRole } from '../parts';
 import type { LibraryEntry } from './entry';
+import { stateOf } from '../trips';
 import { sheet } from './entry';
 
 type Inside = Pick<LibraryEntry, 'data' | 'terminals' | 'elements'>;
@@ -55,9 +56,11 @@ function* expected({ data, terminals, elements }: Inside): Generator<[name: stri
   const coil = Object.keys(elements).find((id) => elements[id]!.kind === 'coil') ?? (coils.length ? 'coil' : undefined);
   const byCoil = coil !== undefined && switching;
   const contact = (a: string, b: string, form: 'NO' | 'NC'): Element =>
-    byCoil
-      ? { kind: 'contact', a, b, form, actuator: 'coil', coil }
-      : { kind: 'contact', a, b, form, actuator: 'hand' };
+    data.class === 'pendant'
+      ? { kind: 'contact', a, b, form, actuator: 'hand', ...stateOn(terminals[b]!) }
+      : byCoil
+        ? { kind: 'contact', a, b, form, actuator: 'coil', coil }
+        : { kind: 'contact', a, b, form, actuator: 'hand' };
 
   for (const a of t.all('contact-common'))
     for (const [role, form] of [
@@ -125,6 +128,16 @@ function* expected({ data, terminals, elements }: Inside): Generator<[name: stri
     const minus = t.beside(out, 'supply-out-minus') ?? t.beside(out, 'supply-minus') ?? t.beside(out, 'input-common');
     if (plus && minus) yield ['output', { kind: 'digital-output', type: 'sourcing', plus, minus, out }];
   }
+  // A track of a wheel switches to 0 V.
+  if (data.class === 'pendant')
+    for (const out of t.all('sensor-out')) {
+      const [plus, minus] = [t.beside(out, 'supply-plus'), t.beside(out, 'supply-minus')];
+      if (plus && minus)
+        yield [
+          'track',
+          { kind: 'sensor-output', type: 'NPN', form: 'NO', plus, minus, out, ...stateOn(terminals[out]!) },
+        ];
+    }
   if (data.class === 'sensor')
     for (const out of t.all('sensor-out')) {
       const [plus, minus] = [t.beside(out, 'supply-plus'), t.beside(out, 'supply-minus')];
@@ -132,6 +145,12 @@ function* expected({ data, terminals, elements }: Inside): Generator<[name: stri
         yield ['output', { kind: 'sensor-output', type: data.output, form: data.form, plus, minus, out }];
     }
 }
+
+/** Each contact of a pendant is a state of its own, called as it is printed. */
+const stateOn = ({ printed }: Terminal): { at?: string } => {
+  const at = printed.replaceAll(/[@\s]/g, '').slice(0, 12);
+  return at ? { at } : {};
+};
 
 /** What an element is about: two of a kind at the same terminal would be one too many. */
 const about = (e: Element): string => {
@@ -184,6 +203,9 @@ export function completed<P extends Inside>(part: P, added: ReadonlySet<string> 
       const old = elements[there]!;
       if (e.kind === 'join' && old.kind === 'join')
         elements[there] = { ...old, terminals: [...new Set([...old.terminals, ...e.terminals])] };
+      // What is printed beside a contact of a pendant is what it stands for.
+      else if (stateOf(e) !== undefined && stateOf(e) !== stateOf(old))
+        elements[there] = { ...old, at: stateOf(e)! } as Element;
       else if (against(e).some((t) => added.has(t)) && !pulled.has(about(e)))
         elements[there] = e.kind === 'digital-output' && old.kind === 'digital-output' ? { ...e, type: old.type } : e;
       continue;

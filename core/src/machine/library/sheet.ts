@@ -277,6 +277,17 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
   valve: rated,
   encoder: [f('maxSpeed', 'Highest speed', 'rotation', 'rpm', { bounds: [1, 200_000] })],
   button: [f('ratedCurrent', 'Contact breaks', 'current', 'A')],
+  pendant: [
+    f('phaseError', 'Tracks off a quarter by', 'angle', '°', {
+      help: 'A pulse is 360°, its tracks are 90° apart: ±45° is usual.',
+      estimate: () => 45,
+      bounds: [0, 85],
+    }),
+    f('bounce', 'Contacts bounce for', 'time', 'ms', { bounds: [0, 0.1] }),
+    f('supplyMin', 'Lowest supply of its wheel', 'voltage', 'V', { bounds: [1, 60] }),
+    f('supplyMax', 'Highest supply of its wheel', 'voltage', 'V', { bounds: [1, 60] }),
+    f('reportInterval', 'Reports to the computer every', 'time', 'ms', { bounds: [0.0001, 1] }),
+  ],
   switch: [
     f('overTravel', 'Over-travel', 'length', 'mm', {
       blocks: 'whether it survives the stop',

@@ -128,6 +128,7 @@ export const sheetChoices: Partial<Record<PartClass, readonly SheetChoice[]>> = 
     yes('isolated', 'Control terminals apart from the mains', 'Where they are not, everything wired to them is live.'),
   ],
   'encoder-divider': [count('divider', 'Lines in for one out', 1, 1000)],
+  pendant: [count('pulsesPerTurn', 'Pulses a turn of its wheel', 1, 10_000, { optional: true })],
   encoder: [count('lines', 'Lines a revolution', 1, 1_000_000)],
   breaker: [
     pick(

@@ -28,6 +28,7 @@ export const usual = {
   threePhaseCables: ['cable-reed-4g1', 'cable-reed-4g15', 'cable-reed-4g25', 'cable-reed-4g4'],
   directMotorCables: ['cable-reed-2x1', 'cable-reed-2x15', 'cable-reed-2x25'],
   signalCable: 'cable-rush-8',
+  pendantCable: 'cable-rush-25',
   encoderCable: 'cable-bent-8',
   twoCoreCable: 'cable-fescue-2',
   loadCables: ['cable-fescue-2', 'cable-fescue-2x1', 'cable-fescue-2x15', 'cable-fescue-2x25'],

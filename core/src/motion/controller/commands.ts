@@ -10,6 +10,8 @@ export type ControllerCommand =
   | { type: 'nudge'; axis: string; distance: number }
   /** Detents of a handwheel: a distance for each look, which is dropped where the axis cannot follow. */
   | { type: 'wheel'; axis: string; distance: number }
+  /** What the wheel moves where no selector says so. */
+  | { type: 'wheel-moves'; axis: string; stepMm: number }
   | { type: 'reference'; axes?: string[] }
   /** The answer to “which way is off?”: a short, slow move until the switch is free. */
   | { type: 'step-off'; axis: string; direction: 1 | -1 }

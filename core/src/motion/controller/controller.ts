@@ -6,6 +6,7 @@ import { DatumSearch } from './datumSearch';
 import type { ControllerEvent } from './events';
 import { Following } from './following';
 import { Hand } from './hand';
+import { HandInputs } from './handInputs';
 import type { Accepted, InputBank, RawReading } from './inputs';
 import { Latch } from './latch';
 import type { WorkOffsets } from './offsets';
@@ -22,6 +23,7 @@ export class Controller {
   private readonly shared: Shared;
   private readonly latch: Latch;
   private readonly hand: Hand;
+  private readonly handInputs: HandInputs;
   private readonly search: DatumSearch;
   private readonly following: Following;
   /** The stop has been seen pressed since power-on: only then is its release worth a word. */
@@ -31,6 +33,7 @@ export class Controller {
     this.shared = new Shared(settings);
     this.latch = new Latch(this.shared, () => this.cutOff());
     this.hand = new Hand(this.shared, this.latch);
+    this.handInputs = new HandInputs(this.shared, this.hand);
     this.search = new DatumSearch(this.shared);
     this.following = new Following(this.shared);
   }
@@ -113,6 +116,11 @@ export class Controller {
     this.search.index(axisIndex, motor, t);
   }
 
+  /** Edges of a wheel that an encoder input, or the computer, has counted. */
+  countWheel(edges: number): void {
+    this.handInputs.count(edges);
+  }
+
   command(c: ControllerCommand): void {
     if (c.type === 'power') return c.on ? this.powerOn() : this.powerOff();
     const { shared, hand, search, following, latch } = this;
@@ -128,6 +136,8 @@ export class Controller {
         return hand.nudge(c.axis, c.distance);
       case 'wheel':
         return hand.wheel(c.axis, c.distance);
+      case 'wheel-moves':
+        return this.handInputs.choose(c.axis, c.stepMm);
       case 'step-off':
         return hand.startStepOff(c.axis, c.direction);
       case 'reference':
@@ -152,7 +162,7 @@ export class Controller {
         return following.run?.pause({ by: 'hand' });
       case 'link-lost':
         shared.say({ code: 'link-lost' });
-        hand.release(undefined);
+        this.handInputs.letGo();
         // Nobody may be watching: a hot wire that stands still burns on.
         shared.outputs.loadsOff();
         return following.run?.pause({ by: 'link' });
@@ -275,6 +285,7 @@ export class Controller {
         else if (shared.standing && following.program) following.start(0);
         return;
       default:
+        if (input.hand) this.handInputs.accept(index, tripped, t);
         return;
     }
   }
@@ -290,6 +301,7 @@ export class Controller {
       for (const a of [...accepted].sort((x, y) => x.t - y.t)) this.accept(a);
       shared.inputs.done();
     }
+    this.handInputs.step();
     if (shared.state === 'by-hand') this.hand.step();
     else if (shared.state === 'finding-datum') this.search.step();
     if (this.following.run) return this.following.step(dt);

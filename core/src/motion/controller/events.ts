@@ -43,6 +43,7 @@ export type ControllerEvent =
   | { code: 'edge-reached'; letter: string; position: number; linear: boolean }
   | { code: 'envelope-refused'; letter: string; wanted: number; min: number; max: number; linear: boolean }
   | { code: 'detents-dropped'; letter: string }
+  | { code: 'hand-not-enabled' }
   | { code: 'reference-started'; letters: string[] }
   | { code: 'reference-released'; letter: string }
   | { code: 'datum-set'; letter: string; position: number; linear: boolean }
@@ -138,6 +139,8 @@ export function tell(e: ControllerEvent, display: Display): string {
       return `Refused: ${e.letter} was to go to ${length(e.wanted, e.linear)}; the envelope allows ${length(e.min, e.linear)} to ${length(e.max, e.linear)}.`;
     case 'detents-dropped':
       return `The wheel turns faster than ${e.letter} can follow: detents are dropped, so that it stops when your hand stops.`;
+    case 'hand-not-enabled':
+      return 'Keys and wheel move nothing while the enabling switch is not held.';
     case 'reference-started':
       return `Finding the datum of ${e.letters.join(' and ')}.`;
     case 'reference-released':

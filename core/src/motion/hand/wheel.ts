@@ -23,12 +23,22 @@ export class QuadratureDecoder {
     const whole = Math.round(edges);
     const moved = whole - this.true.edges;
     this.true.edges = whole;
-    const phase = ((whole % 4) + 4) % 4;
+    this.missed += Math.abs(moved - this.see(((whole % 4) + 4) % 4));
+  }
+  /** Looks at the levels of both tracks. */
+  lookAt(a: boolean, b: boolean): void {
+    this.see(b ? (a ? 2 : 3) : a ? 1 : 0);
+  }
+  /** Takes edges that something else has counted. */
+  add(edges: number): void {
+    this.count += edges;
+  }
+  private see(phase: number): -1 | 0 | 1 {
     const step = (phase - this.seen + 4) % 4;
     this.seen = phase;
     const counted = step === 1 ? 1 : step === 3 ? -1 : 0;
     this.count += counted;
-    this.missed += Math.abs(moved - counted);
+    return counted;
   }
   /** Whole detents since the last call; what is left over waits. */
   takeDetents(): number {

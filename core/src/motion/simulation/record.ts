@@ -11,7 +11,9 @@ export type Act =
   /** The touch plate is laid under the tool, `below` it; a corner plate with the tool `inside` its faces. */
   | { type: 'plate'; below: number; corner: { inside: number; toolRadius: number } | undefined }
   | { type: 'lay'; piece: Piece }
-  | { type: 'take-plate' };
+  | { type: 'take-plate' }
+  /** The wheel of the pendant is turned by so many edges, evenly within so long. */
+  | { type: 'turn-wheel'; edges: number; seconds: number };
 
 /** A story that can be told again to the last bit, with the same engine on the same machine. */
 export interface Recording {

@@ -1,9 +1,12 @@
 import type { Design } from '../../machine/design';
+import { pendantOf } from '../../machine/pendant';
+import { stateKey } from '../../machine/trips';
+import { EDGES_PER_DETENT } from '../hand/wheel';
 import type { TerminalRef } from '../../machine/ids';
 import type { Piece } from '../../program/piece';
 import type { ControllerSettings } from '../../settings/controllerSettings';
 import type { Derived } from '../../units/derived';
-import { gather, mapKnown } from '../../units/derived';
+import { figureOr, gather, mapKnown } from '../../units/derived';
 import { networkOf } from '../../wiring/network';
 import { Controller } from '../controller/controller';
 import type { ControllerEvent } from '../controller/events';
@@ -17,6 +20,7 @@ import type { TrueMachine } from '../truth/trueMachine';
 import { trueMachine } from '../truth/trueMachine';
 import { LiveNets, drivenTerminals } from './nets';
 import { TouchPlate } from './touchPlate';
+import { TurnedWheel } from './turnedWheel';
 import type { Act, Recording } from './record';
 import { ENGINE } from './record';
 import { INPUTS_PER_WORD, Trace } from './trace';
@@ -25,6 +29,8 @@ import { INPUTS_PER_WORD, Trace } from './trace';
 export const STEP_S = 0.001;
 /** A spike of noise on an input lasts as long as its filter does and a little longer: it is the one that gets through. */
 const SPIKE_BEYOND_S = 0.0005;
+/** A link that breaks off comes back after this long. */
+const LINK_GONE_S = 1;
 /** Nets and outputs answer each other at most so often in one moment. */
 const MOST_ROUNDS = 8;
 
@@ -119,6 +125,12 @@ export class Simulation {
   private readonly noisy: { index: number; perS: number; lengthS: number; motion: boolean }[];
   private spikes: { index: number; until: number }[] = [];
   private plate: TouchPlate | undefined;
+  private readonly wheel: TurnedWheel | undefined;
+  /** When the counter has last seen an edge, and what the computer has not yet been told. */
+  private countedAt = -Infinity;
+  private untold = 0;
+  /** The computer is gone until then: what it would have passed on is lost. */
+  private goneUntil = -Infinity;
   private seenOutputs = -1;
   private seenAlarms = 0;
   private readonly states = Object.keys(stateSentence) as ControllerState[];
@@ -136,6 +148,7 @@ export class Simulation {
     const network = networkOf(truth.design);
     this.nets = new LiveNets(truth.design, network, input.inputs, truth.stuck);
     this.pressed = new Set(truth.pressed);
+    this.wheel = wheelIn(truth.design);
     this.pulses = this.controller.axes.map((a) => a.pulses);
     this.readings = input.inputs.map(() => -1);
     this.noisy = settings.inputs.flatMap((s, index) => {
@@ -196,11 +209,14 @@ export class Simulation {
         );
       case 'lay':
         return this.lay(act.piece);
+      case 'turn-wheel':
+        return this.wheel?.turn(act.edges, act.seconds, this.timeS);
       case 'take-plate':
         this.plate = undefined;
         return this.look(this.timeS);
       default:
         if (act.type === 'spindle') this.handSpindle = act.direction;
+        if (act.type === 'link-lost') this.goneUntil = this.timeS + LINK_GONE_S;
         this.controller.command(act);
     }
   }
@@ -310,7 +326,10 @@ export class Simulation {
       const t = controller.timeS;
       plant.step(this.pulses, t, STEP_S, this.spindleWanted());
       if (this.noisy.length || this.spikes.length) this.disturb(t);
-      if (drops > 0 && plant.random.next() < drops) controller.command({ type: 'link-lost' });
+      if (drops > 0 && plant.random.next() < drops) {
+        this.goneUntil = t + LINK_GONE_S;
+        controller.command({ type: 'link-lost' });
+      }
       this.settle(t);
       if (this.trace) this.write(t);
     }
@@ -319,6 +338,7 @@ export class Simulation {
   private settle(t: number): void {
     const { controller, plant } = this;
     for (const e of plant.switches.edges) if (plant.switches.apply(e)) this.look(e.t);
+    if (this.wheel?.turning) this.turn(this.wheel, t);
     const touched = this.plate?.step(plant, t, STEP_S);
     if (touched !== undefined) this.look(touched);
     if (controller.outputChanges !== this.seenOutputs || plant.motors.changes !== this.seenAlarms) this.look(t);
@@ -328,6 +348,32 @@ export class Simulation {
     }
     if (plant.motors.busShare < this.lowestBus) this.lowestBus = plant.motors.busShare;
     if (plant.happenings.length > this.told) this.hear();
+  }
+  /** The edges of the wheel go where it is connected: to two inputs, to a counter, or to the computer. */
+  private turn(wheel: TurnedWheel, t: number): void {
+    const { settings } = this.controller;
+    const edges = wheel.until(t);
+    if (settings.wheel?.way === 'inputs') {
+      for (const e of edges) {
+        const key = stateKey(wheel.model.part, e.track.toUpperCase());
+        if (e.on) this.pressed.add(key);
+        else this.pressed.delete(key);
+        this.look(e.t);
+      }
+      return;
+    }
+    const { edgesPerS, reportS, way } = settings.wheel ?? { edgesPerS: 0, reportS: 0, way: 'none' };
+    for (const e of edges) {
+      if (!e.counts) continue;
+      // A counter takes an edge that keeps its distance from the one before; the computer is told now and then.
+      if (way === 'computer' || (edgesPerS > 0 && e.t - this.countedAt >= 1 / edgesPerS - 1e-12))
+        this.untold += e.counts;
+      this.countedAt = e.t;
+    }
+    if (way === 'computer' && t < this.goneUntil) this.untold = 0;
+    if (way === 'computer' && wheel.turning && Math.floor(t / reportS) === Math.floor((t - STEP_S) / reportS)) return;
+    this.controller.countWheel(this.untold);
+    this.untold = 0;
   }
   private told = 0;
   /** A bang is heard by whoever stands beside; the control is told not to trust that axis. */
@@ -442,6 +488,20 @@ export class Simulation {
       plate: this.plate !== undefined,
     };
   }
+}
+
+/** The wheel of the pendant, by its sheet; a quarter of its pulse is 90°. */
+function wheelIn(design: Design): TurnedWheel | undefined {
+  const pendant = pendantOf(design);
+  const { pulsesPerTurn, phaseError, bounce } = pendant?.part.data ?? {};
+  return pendant && pulsesPerTurn
+    ? new TurnedWheel({
+        part: pendant.id,
+        edgesPerTurn: pulsesPerTurn * EDGES_PER_DETENT,
+        phaseShare: Math.min(0.95, figureOr(phaseError, 0) / 90),
+        bounceS: figureOr(bounce, 0),
+      })
+    : undefined;
 }
 
 const flipped = (r: RawReading): RawReading => (r === 1 ? 0 : r === 0 ? 1 : -1);

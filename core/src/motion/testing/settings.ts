@@ -55,6 +55,7 @@ export const settingsOf = (more: Partial<ControllerSettings> = {}): ControllerSe
   outputs: [],
   stopCutsMotors: false,
   spindle: undefined,
+  wheel: undefined,
   programWords: 'widespread',
   touchLines: undefined,
   diameterX: false,

@@ -11,8 +11,10 @@ import { at } from './proposal';
 import { usual } from '../../machine/library/usual';
 
 /** The two terminals of the contact that is used: where the loop enters and where it leaves. */
-export function contactTerminals(part: Part): [string, string] | undefined {
+export function contactTerminals(part: Part, own?: string): [string, string] | undefined {
   const used = part.setup.contactUsed;
+  const picked = own === undefined ? undefined : part.elements[own];
+  if (picked?.kind === 'contact') return [picked.a, picked.b];
   const contact = Object.values(part.elements).find(
     (e) => e.kind === 'contact' && (used === undefined || e.form === used),
   );
@@ -20,7 +22,7 @@ export function contactTerminals(part: Part): [string, string] | undefined {
 }
 
 /** The poles from which contacts at an input are fed: what feeds the board’s field, or the board itself for its own inputs. */
-function poles(p: Planning, controllerId: string, isolated: boolean) {
+export function loopPoles(p: Planning, controllerId: string, isolated: boolean) {
   const own = {
     plus: p.terminal(controllerId, 'supply-out-plus'),
     minus: p.terminal(controllerId, 'supply-out-minus'),
@@ -35,7 +37,7 @@ export function planCircuit(p: Planning, id: string, circuit: InputCircuit, inpu
   const controller = design.parts[input.part];
   if (!controller) return;
   const isolated = inputElement(controller, input.terminal)?.kind === 'isolated-input';
-  const loop = poles(p, input.part, isolated);
+  const loop = loopPoles(p, input.part, isolated);
   const feed = circuit.feed === '0V' ? loop.minus : loop.plus;
   const shared = { colour: p.colour('control'), section: p.section({ amps: 0.1 }, 'control') };
   type Wire = Parameters<Planning['add']>[0];
@@ -59,7 +61,8 @@ export function planCircuit(p: Planning, id: string, circuit: InputCircuit, inpu
   const contacts: [string, [string, string]][] = [];
   for (const deviceId of circuit.devices) {
     const device = design.parts[deviceId];
-    if (!device) continue;
+    // What hangs on a pendant comes in its one lead.
+    if (!device || device.data.class === 'pendant') continue;
     const out = firstWithRole(device, 'sensor-out');
     if (out) {
       const sensor = {

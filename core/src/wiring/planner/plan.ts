@@ -9,6 +9,7 @@ import { divideCables, meetAsFound } from './joints';
 import { assignOutputs, outputElement, planOutputs } from './outputs';
 import { Planning } from './planning';
 import { planEarth, planMains, planMainsStrips } from './mains';
+import { planPendant } from './pendant';
 import { planControl, planDistribution, planOtherFeeds } from './power';
 import type { Plan } from './proposal';
 import { planSpindle } from './spindle';
@@ -48,6 +49,7 @@ export function planConductors(design: Design): Plan {
     const circuit = design.circuits[id];
     if (circuit) planCircuit(p, id, circuit, input);
   }
+  planPendant(p, inputs);
   planOutputs(p, outputs);
   planStopChain(p);
   planSpindle(p, outputs);
