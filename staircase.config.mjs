@@ -74,6 +74,7 @@ export const staircase = {
     'drivetrain',
     'wiring',
     'switches',
+    'settings',
     'commands',
     'derivation',
     'program',

@@ -13,7 +13,9 @@ export type Act =
   | { type: 'lay'; piece: Piece }
   | { type: 'take-plate' }
   /** The wheel of the pendant is turned by so many edges, evenly within so long. */
-  | { type: 'turn-wheel'; edges: number; seconds: number };
+  | { type: 'turn-wheel'; edges: number; seconds: number }
+  /** The hand is off it, or its plug is out: what it would still have given never comes. */
+  | { type: 'drop-wheel' };
 
 /** A story that can be told again to the last bit, with the same engine on the same machine. */
 export interface Recording {

@@ -211,6 +211,8 @@ export class Simulation {
         return this.lay(act.piece);
       case 'turn-wheel':
         return this.wheel?.turn(act.edges, act.seconds, this.timeS);
+      case 'drop-wheel':
+        return this.wheel?.drop();
       case 'take-plate':
         this.plate = undefined;
         return this.look(this.timeS);

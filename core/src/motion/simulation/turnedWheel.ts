@@ -59,6 +59,9 @@ export class TurnedWheel {
     while (n < this.queue.length && this.queue[n]!.t <= t) n++;
     return n ? this.queue.splice(0, n) : [];
   }
+  drop(): void {
+    this.queue.length = 0;
+  }
   get turning(): boolean {
     return this.queue.length > 0;
   }

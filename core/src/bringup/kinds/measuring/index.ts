@@ -8,6 +8,7 @@ import { speed } from './speed';
 import { squareness } from './squareness';
 import { supplyLoad } from './supplyLoad';
 import { tuning } from './tuning';
+import { wheel } from './wheel';
 
 /** How far, how fast and how true an axis really goes. */
 export const measuring: readonly BringUpTest[] = [
@@ -20,4 +21,5 @@ export const measuring: readonly BringUpTest[] = [
   tuning,
   repeatability,
   accuracy,
+  wheel,
 ];

@@ -21,7 +21,7 @@ export const wheelOutruns: Rule = {
     return [
       {
         subject: wheel.part,
-        title: `${pendant.designation} can be turned faster than it is counted: ${printNumber(wheel.turnsPerS, 2)} turns a second`,
+        title: `${pendant.designation} can be turned faster than it is counted: ${printNumber(wheel.turnsPerS, 3)} turns a second`,
         explain: (display) =>
           `A hand flicks a wheel at ${FLICK_TURNS_PER_S} turns a second. ${because(wheel, display)} What is turned faster is lost: the axis then stands short of where the wheel says, and nothing tells.`,
         station: 'switches',
