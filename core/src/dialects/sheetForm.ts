@@ -21,6 +21,8 @@ export interface EntryForm {
   /** One option a line: `0 = no`. */
   options: string;
   restart: boolean;
+  /** Seconds before the next line. */
+  pause: string;
 }
 /** A name sheet as a person types it. What the form does not show, its messages, goes along as it is. */
 export interface SheetForm {
@@ -33,6 +35,7 @@ export interface SheetForm {
   before: string;
   after: string;
   restart: string;
+  pauseLine: string;
   entries: EntryForm[];
   messages: NameSheet['messages'];
   /** How it is heard over a serial line; without a rate it is not. */
@@ -78,6 +81,7 @@ export const blankEntry = (): EntryForm => ({
   most: '',
   options: '',
   restart: false,
+  pause: '',
 });
 export const blankSheet = (id: string): SheetForm => ({
   id,
@@ -89,6 +93,7 @@ export const blankSheet = (id: string): SheetForm => ({
   before: '',
   after: '',
   restart: '',
+  pauseLine: '',
   entries: [],
   messages: undefined,
   listen: notHeard,
@@ -111,6 +116,7 @@ const formOfEntry = (e: SheetEntry): EntryForm => ({
   most: figureText(e.most),
   options: (e.codes ?? []).map((c) => `${c.code} = ${c.text}`).join('\n'),
   restart: e.restart ?? false,
+  pause: figureText(e.pause),
 });
 export const formOfSheet = (s: NameSheet): SheetForm => ({
   id: s.id,
@@ -122,6 +128,7 @@ export const formOfSheet = (s: NameSheet): SheetForm => ({
   before: s.before.join('\n'),
   after: s.after.join('\n'),
   restart: s.restart ?? '',
+  pauseLine: s.pauseLine ?? '',
   entries: s.entries.map(formOfEntry),
   messages: s.messages,
   listen: { ...notHeard, ...s.listen, rate: figureText(s.listen?.rate) },
@@ -163,6 +170,7 @@ function entryOf(f: EntryForm): unknown {
     ...optional('most', figureOf(f.most)),
     ...(options.length ? { codes: options } : {}),
     ...(f.restart ? { restart: true } : {}),
+    ...optional('pause', figureOf(f.pause)),
   };
 }
 
@@ -193,12 +201,14 @@ const titles: Readonly<Record<string, string>> = {
   codes: 'Options',
   menu: 'Menus',
   only: 'Left out where 0',
+  pause: 'Seconds before the next line',
 };
 const ofSheet: Readonly<Record<string, string>> = {
   name: 'Name of the sheet',
   dump: 'A line that it prints',
   set: 'A line that sets one',
   listen: 'Over a serial line',
+  pauseLine: 'The line that makes it wait',
   touchLines: 'Touches in programs',
 };
 
@@ -216,6 +226,7 @@ export function sheetOf(form: SheetForm): Result<NameSheet, FormFault[]> {
     before: linesOf(form.before),
     after: linesOf(form.after),
     ...optional('restart', form.restart.trim()),
+    ...optional('pauseLine', form.pauseLine.trim()),
     entries: form.entries.map(entryOf),
     ...optional('listen', listenOf(form.listen)),
     ...optional('touchLines', touchOf(form.touchLines)),

@@ -21,6 +21,16 @@ export class SimulatedControl {
   take(line: string): string | undefined {
     const { before, after, restart } = this.sheet;
     if ([...before, ...after, restart].includes(line)) return undefined;
+    // It waits as long as it is told.
+    const { pauseLine } = this.sheet;
+    const [ahead, behind] = pauseLine?.split('{seconds}') ?? [];
+    if (
+      pauseLine &&
+      line.startsWith(ahead!) &&
+      line.endsWith(behind!) &&
+      Number(line.slice(ahead!.length, line.length - behind!.length)) > 0
+    )
+      return undefined;
     // It reads a line that sets as the sheet would read one that it prints.
     const read = readDump({ ...this.sheet, dump: this.sheet.set }, [...this.byName.values()], line);
     const [given] = read.given.values();

@@ -8,6 +8,8 @@ export interface Written {
   readonly left: readonly SheetLine[];
   /** A restart is needed for some of them to count. */
   readonly restart: boolean;
+  /** Waits that a hand keeps, since the control has no line for them: behind which of the commands, from 1, and how long. */
+  readonly waits: readonly { after: number; seconds: number }[];
 }
 
 /** What the control takes: without a value, or with one outside its bounds, a line is left out and told. */
@@ -23,6 +25,12 @@ const setLine = (sheet: NameSheet, { name, unit }: Pick<SheetLine, 'name' | 'uni
 const between = (sheet: NameSheet, set: readonly string[], restart: boolean): string[] =>
   set.length ? [...sheet.before, ...set, ...sheet.after, ...(restart && sheet.restart ? [sheet.restart] : [])] : [];
 
+/** A line that sets one, and the one that waits for it where the control has one. */
+const setLines = (sheet: NameSheet, line: SheetLine, text: string): string[] => [
+  setLine(sheet, line, text),
+  ...(sheet.pauseLine && line.entry.pause ? [sheet.pauseLine.replaceAll('{seconds}', String(line.entry.pause))] : []),
+];
+
 /** The lines that give a control back what it held before: of what the sheet still holds, as it was printed then. */
 export function writeBack(sheet: NameSheet, lines: readonly SheetLine[], moved: readonly Moved[]): string[] {
   const byName = new Map(lines.map((l) => [l.name, l]));
@@ -32,7 +40,7 @@ export function writeBack(sheet: NameSheet, lines: readonly SheetLine[], moved: 
   });
   return between(
     sheet,
-    back.map(({ line, text }) => setLine(sheet, line, text)),
+    back.flatMap(({ line, text }) => setLines(sheet, line, text)),
     back.some(({ line }) => line.entry.restart),
   );
 }
@@ -44,11 +52,16 @@ export function writeCommands(sheet: NameSheet, lines: readonly SheetLine[]): Wr
   return {
     commands: between(
       sheet,
-      written.map((l) => setLine(sheet, l, l.text)),
+      written.flatMap((l) => setLines(sheet, l, l.text)),
       restart,
     ),
     left: lines.filter((l) => !canWrite(l)),
     restart,
+    waits: sheet.pauseLine
+      ? []
+      : written.flatMap((l, i) =>
+          l.entry.pause ? [{ after: sheet.before.length + i + 1, seconds: l.entry.pause }] : [],
+        ),
   };
 }
 

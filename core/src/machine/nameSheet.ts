@@ -35,6 +35,7 @@ export const SheetEntry = z.strictObject({
     .optional()
     .describe('what it writes and shows for a value: its options'),
   restart: z.boolean().optional().describe('takes effect only after a restart'),
+  pause: z.number().positive().max(600).optional().describe('seconds that it needs before the next line'),
 });
 export type SheetEntry = z.infer<typeof SheetEntry>;
 
@@ -95,6 +96,9 @@ export const NameSheet = z.strictObject({
   before: z.array(Line).max(20).describe('lines ahead of all others'),
   after: z.array(Line).max(20).describe('lines behind all others, such as the one that saves'),
   restart: Line.optional().describe('the line that restarts it; absent where a hand does so'),
+  pauseLine: Line.refine((l) => l.includes('{seconds}'), 'needs {seconds}')
+    .optional()
+    .describe('the line that makes it wait, such as "wait {seconds}"; absent where a hand waits'),
   entries: z.array(SheetEntry).max(1000),
   listen: SheetListen.optional().describe('how it is heard over a serial line'),
   touchLines: SheetTouch.optional().describe('its lines in programs for touches'),

@@ -17,9 +17,9 @@ import { axisAt, figuresAt } from '../testKind';
 import { fitSupply, tightenCoupling } from './remedies';
 import type { Trial } from './search';
 import { MOST_OF_MODEL, nextTrial } from './search';
-import { searchProgram, stretchFor } from './searchProgram';
-import type { SearchMoves } from './searchProgram';
-import { expectedRun, passesFor, speedFromTime, timedMove } from './searchTiming';
+import { searchProgram, stretchFor } from '../../program/searchProgram';
+import type { SearchMoves } from '../../program/searchProgram';
+import { expectedRun, passesFor, speedFromTime, timedMove } from '../../program/searchTiming';
 
 export type Sought = 'speed' | 'acceleration';
 

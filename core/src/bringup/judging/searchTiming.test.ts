@@ -6,7 +6,7 @@ import { quantity } from '../../units/quantity';
 import { benchFor } from '../rehearse/rehearsal';
 import type { Readings } from '../testKind';
 import { judgeSearch, modelLimit, movesFor, nextProgram, searchFields, searchSteps } from './searchTest';
-import { expectedRun, moveSeconds, passesFor, speedFromTime, timedMove } from './searchTiming';
+import { expectedRun, moveSeconds, passesFor, speedFromTime, timedMove } from '../../program/searchTiming';
 
 const move = { distance: 100, speed: 100, acceleration: 500, jerk: 0 };
 

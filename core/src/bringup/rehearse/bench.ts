@@ -1,5 +1,5 @@
-import { searchProgram, timedProgram } from '../judging/searchProgram';
-import type { SearchMoves } from '../judging/searchProgram';
+import { searchProgram, timedProgram } from '../../program/searchProgram';
+import type { SearchMoves } from '../../program/searchProgram';
 import { Random } from '../../motion/plant/random';
 import type { SimulationInput, Snapshot } from '../../motion/simulation/simulation';
 import { Simulation } from '../../motion/simulation/simulation';

@@ -7,7 +7,9 @@ import type { ProgramStyle } from '../write';
 export interface JobField {
   key: string;
   title: string;
-  dimension: Extract<Dimension, 'length' | 'speed' | 'rotation' | 'ratio'>;
+  dimension: Extract<Dimension, 'length' | 'speed' | 'acceleration' | 'rotation' | 'ratio'>;
+  /** One of several, instead of a figure. */
+  choices?: readonly { value: number; label: string }[];
   /** Where it begins. */
   value: number;
   least: number;
@@ -30,6 +32,10 @@ export const spindleField = (maxRpm: number | undefined, rpm: number): JobField[
     ? [{ key: 'rpm', title: 'Spindle', dimension: 'rotation', value: Math.min(rpm, maxRpm), least: 1, most: maxRpm }]
     : [];
 
+interface Limits {
+  speed: number;
+  acceleration: number;
+}
 interface Span {
   min: number;
   max: number;
@@ -40,6 +46,8 @@ export interface JobMachine {
   room: { x: number; y: number; z: number };
   /** The same as machine positions, mm. */
   envelope: { x: Span; y: Span; z: Span };
+  /** What the control lets each axis do, mm/s and mm/s². */
+  limits: { x: Limits; y: Limits; z: Limits };
   /** Least of the highest speeds across the table, mm/s. */
   maxSpeed: number;
   /** Highest speed of a spindle that the program switches; undefined where a hand does. */
@@ -48,15 +56,23 @@ export interface JobMachine {
 
 /** A machine as jobs see it, from what its control is set to; undefined where it has no X, Y and Z. */
 export function jobMachineOf(settings: {
-  axes: readonly { letter: string; linear: boolean; envelope: { min: number; max: number }; maxSpeed: number }[];
+  axes: readonly {
+    letter: string;
+    linear: boolean;
+    envelope: { min: number; max: number };
+    maxSpeed: number;
+    acceleration: number;
+  }[];
   spindle: { maxRpm: number; speedSet: boolean } | undefined;
 }): JobMachine | undefined {
   const [x, y, z] = ['X', 'Y', 'Z'].map((l) => settings.axes.find((a) => a.letter === l && a.linear));
   if (!x || !y || !z) return undefined;
   const room = ({ envelope }: typeof x) => envelope.max - envelope.min;
+  const limits = ({ maxSpeed, acceleration }: typeof x): Limits => ({ speed: maxSpeed, acceleration });
   return {
     room: { x: room(x), y: room(y), z: room(z) },
     envelope: { x: x.envelope, y: y.envelope, z: z.envelope },
+    limits: { x: limits(x), y: limits(y), z: limits(z) },
     maxSpeed: Math.min(x.maxSpeed, y.maxSpeed),
     maxRpm: settings.spindle?.speedSet ? settings.spindle.maxRpm : undefined,
   };
@@ -76,6 +92,8 @@ export interface Job {
   then?: string;
   fields: (machine: JobMachine) => JobField[];
   write: (values: JobValues, style: ProgramStyle, machine: JobMachine) => string;
+  /** Why figures that are each in bounds do not go together on this machine. */
+  refused?: (values: JobValues, machine: JobMachine) => Fault | undefined;
   /** What is to be laid under the tool before it runs in the simulated control: of a job that touches. */
   piece?: (values: JobValues) => Piece;
 }

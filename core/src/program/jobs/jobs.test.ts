@@ -9,11 +9,17 @@ import { jobs } from './index';
 import { jobFaults, startingValues, type Job, type JobMachine } from './job';
 import { rowsOver, surfacing } from './surfacing';
 import { fourHoles } from './fourHoles';
+import { speedTrial } from './speedTrial';
 import { circleDiamond } from './circleDiamond';
 
 const machine: JobMachine = {
   room: { x: 600, y: 900, z: 120 },
   envelope: { x: { min: 0, max: 600 }, y: { min: 0, max: 900 }, z: { min: -120, max: 0 } },
+  limits: {
+    x: { speed: 100, acceleration: 400 },
+    y: { speed: 100, acceleration: 400 },
+    z: { speed: 40, acceleration: 200 },
+  },
   maxSpeed: 100,
   maxRpm: 18_000,
 };
@@ -162,6 +168,18 @@ describe('a program in the air', () => {
     const { program } = movesOf('G90\nG1 Z-5 F100\nM30');
     expect(airCut(program, ['X', 'Z'], 10, styles[0]!)).toBeUndefined();
   });
+});
+it('a speed trial stays in the middle of its axis, reaches its speed, and is refused where the travel is too short', () => {
+  const values = { axis: 1, speed: 200, acceleration: 500 };
+  // Both ramps take 200²/500 = 80 mm, a while at speed 30: 1.2 times that is 132, around the middle of 900.
+  const { program, faults } = readProgram(speedTrial.write(values, styles[2]!, machine), router, setup());
+  expect(faults).toEqual([]);
+  const places = program.steps.flatMap((s) => (s.kind === 'move' ? [s.to[1]!] : []));
+  expect([Math.min(...places), Math.max(...places)].map((v) => Math.round(v * 10) / 10)).toEqual([384, 516]);
+  expect(speedTrial.refused!(values, machine)).toBeUndefined();
+  // Z has 120 mm: 117.6 of it are used, and 250²/500 = 125 mm are ramps alone.
+  expect(speedTrial.refused!({ axis: 2, speed: 250, acceleration: 500 }, machine)!.what).toContain('Z is too short');
+  expect(speedTrial.refused!({ axis: 2, speed: 240, acceleration: 500 }, machine)).toBeUndefined();
 });
 it('a figure out of its bounds is named', () => {
   const fields = surfacing.fields(machine);

@@ -6,7 +6,9 @@ import ActionButton from '../../ui/ActionButton.vue';
 import { computed, ref } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';
 import AxisHand from './AxisHand.vue';
+import { handFunctions } from '@nodaxis/core/machine/connections';
 import HandWheel from './HandWheel.vue';
+import PendantHand from './PendantHand.vue';
 import StickPad from './StickPad.vue';
 import { usePractice } from './usePractice';
 
@@ -17,7 +19,13 @@ const practice = usePractice();
 const { snapshot } = practice;
 const override = ref(false);
 const step = ref(0);
-const means = ref<'keys' | 'wheel' | 'stick'>('keys');
+const means = ref<'keys' | 'wheel' | 'stick' | 'pendant'>('keys');
+/** Keys and a pendant of the machine’s own. */
+const hasPendant = computed(
+  () =>
+    figures.value.design.roles.pendant !== undefined ||
+    Object.values(figures.value.design.circuits).some((c) => handFunctions.has(c.function)),
+);
 const figures = computed(() => machine.figures);
 const powered = computed(() => snapshot.value !== undefined && snapshot.value.state !== 'no-power');
 const strategy = computed(() => figures.value.design.limitStrategy);
@@ -44,6 +52,7 @@ const offsetOf = (i: number) => snapshot.value?.work.sets[snapshot.value.work.ac
         label="Means"
         :options="[
           { value: 'keys', label: 'keys' },
+          ...(hasPendant ? [{ value: 'pendant' as const, label: 'its pendant' }] : []),
           { value: 'wheel', label: 'handwheel' },
           { value: 'stick', label: 'stick' },
         ]"
@@ -59,7 +68,8 @@ const offsetOf = (i: number) => snapshot.value?.work.sets[snapshot.value.work.ac
           ]"
       /></label>
     </div>
-    <HandWheel v-if="means === 'wheel'" />
+    <PendantHand v-if="means === 'pendant'" />
+    <HandWheel v-else-if="means === 'wheel'" />
     <StickPad v-if="means === 'stick'" />
     <AxisHand
       v-for="(a, i) in figures.axes"

@@ -5,6 +5,7 @@ import { useIntervalFn } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';
 import { usePractice } from './usePractice';
+import WheelRim from './WheelRim.vue';
 
 /**
  * A handwheel drawn on the screen: its quadrature pair goes through a decoder that looks some hundred times a second, and
@@ -16,7 +17,7 @@ const machine = useOpenMachine();
 const practice = usePractice();
 const axis = ref(machine.figures.axes[0]?.id ?? '');
 const size = ref(0.1);
-const angle = ref(0);
+let angle = 0;
 const edges = ref(0);
 const missed = ref(0);
 const history = ref<number[]>(Array.from({ length: 40 }, () => 0));
@@ -39,38 +40,10 @@ useIntervalFn(() => {
   if (edges.value !== history.value.at(-1)) history.value = [...history.value.slice(-39), edges.value];
 }, 40);
 
-const rim = ref<SVGSVGElement>();
-let grabbed: number | undefined;
-function at(e: PointerEvent): number {
-  const r = rim.value!.getBoundingClientRect();
-  return Math.atan2(e.clientY - r.top - r.height / 2, e.clientX - r.left - r.width / 2);
-}
 function turn(by: number) {
-  angle.value += by;
-  turnedTo = Math.round((angle.value / (2 * Math.PI)) * DETENTS * EDGES_PER_DETENT);
+  angle += by;
+  turnedTo = Math.round((angle / (2 * Math.PI)) * DETENTS * EDGES_PER_DETENT);
   edges.value = turnedTo;
-}
-function grab(e: PointerEvent) {
-  (e.currentTarget as Element).setPointerCapture(e.pointerId);
-  grabbed = at(e);
-}
-function drag(e: PointerEvent) {
-  if (grabbed === undefined) return;
-  const now = at(e);
-  let by = now - grabbed;
-  if (by > Math.PI) by -= 2 * Math.PI;
-  if (by < -Math.PI) by += 2 * Math.PI;
-  grabbed = now;
-  turn(by);
-}
-const letGo = () => (grabbed = undefined);
-const detent = (2 * Math.PI) / DETENTS;
-function key(e: KeyboardEvent) {
-  const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1, PageUp: 10, PageDown: -10 }[e.key];
-  if (!by) return;
-  e.preventDefault();
-  // A key gives whole detents, edge by edge.
-  turn(by * detent);
 }
 /** The levels of the last edges as a stepped line. */
 const wave = (which: 'a' | 'b', y: number) =>
@@ -84,26 +57,12 @@ const wave = (which: 'a' | 'b', y: number) =>
 
 <template>
   <div class="wheel">
-    <svg
-      ref="rim"
-      viewBox="-60 -60 120 120"
-      role="slider"
-      tabindex="0"
-      aria-label="Handwheel: arrow keys turn it by a detent"
-      :aria-valuenow="Math.round(edges / EDGES_PER_DETENT)"
-      @pointerdown.prevent="grab"
-      @pointermove="drag"
-      @pointerup="letGo"
-      @pointercancel="letGo"
-      @keydown="key"
-    >
-      <circle r="56" class="rim" />
-      <g :transform="`rotate(${(angle * 180) / Math.PI})`">
-        <path v-for="k in 50" :key="k" class="mark" :transform="`rotate(${k * 7.2})`" d="M52 0h4" />
-        <circle cx="36" cy="0" r="9" class="grip" />
-      </g>
-      <circle r="14" class="hub" />
-    </svg>
+    <WheelRim
+      :clicks="DETENTS"
+      label="Handwheel: arrow keys turn it by a detent"
+      :now="Math.round(edges / EDGES_PER_DETENT)"
+      @turn="turn"
+    />
     <div class="stack">
       <div class="row">
         <label class="row soft"
@@ -133,25 +92,6 @@ const wave = (which: 'a' | 'b', y: number) =>
   grid-template-columns: 120px minmax(0, 1fr);
   gap: 10px;
   align-items: center;
-}
-.rim {
-  fill: var(--steel);
-  stroke: var(--ink);
-  stroke-width: 2;
-}
-.mark {
-  stroke: var(--ink);
-}
-.grip {
-  fill: var(--ink);
-}
-.hub {
-  fill: var(--sheet);
-  stroke: var(--ink);
-}
-svg[role='slider'] {
-  touch-action: none;
-  cursor: grab;
 }
 .waves {
   width: 100%;

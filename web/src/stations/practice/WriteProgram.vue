@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Download } from '@element-plus/icons-vue';
 import { planExtent, toolpathOf } from '@nodaxis/core/program/check';
-import { jobs, touchJobs } from '@nodaxis/core/program/jobs/index';
+import { jobs, touchJobs, trialJobs } from '@nodaxis/core/program/jobs/index';
 import type { Piece } from '@nodaxis/core/program/piece';
 import { jobFaults, jobMachineOf, startingValues, type JobField } from '@nodaxis/core/program/jobs/job';
 import { readProgram } from '@nodaxis/core/program/reader';
@@ -42,9 +42,10 @@ const probed = computed(() => practice.input.value.known && practice.input.value
 const offered = computed(() => [
   ...jobs.map((j) => ({ value: j.id, label: j.title, group: 'On the work' })),
   ...(probed.value ? touchJobs : []).map((j) => ({ value: j.id, label: j.title, group: 'Touching off' })),
+  ...trialJobs.map((j) => ({ value: j.id, label: j.title, group: 'Of the machine itself' })),
 ]);
 const job = computed(
-  () => [...jobs, ...(probed.value ? touchJobs : [])].find((j) => j.id === draft.value.id) ?? jobs[0]!,
+  () => [...jobs, ...(probed.value ? touchJobs : []), ...trialJobs].find((j) => j.id === draft.value.id) ?? jobs[0]!,
 );
 const touches = computed(() => job.value.piece !== undefined);
 /** The lines are those of the simulated control alone: another one would not know them. */
@@ -60,10 +61,19 @@ function enter({ key }: JobField, q: Quantity | undefined): void {
   else delete own[key];
   draft.value = { ...draft.value, values: { ...draft.value.values, [job.value.id]: own } };
 }
+function choose({ key }: JobField, value: number | undefined): void {
+  const own = { ...draft.value.values[job.value.id] };
+  if (value !== undefined) own[key] = value;
+  draft.value = { ...draft.value, values: { ...draft.value.values, [job.value.id]: own } };
+}
 const figure = (f: JobField) =>
   printQuantity(quantity(values.value[f.key] ?? NaN, baseUnit(f.dimension)), preferences.display).figure;
 const unit = (f: JobField) => displayUnit(f.dimension, preferences.display);
-const faults = computed(() => jobFaults(fields.value, values.value));
+const faults = computed(() => {
+  const single = jobFaults(fields.value, values.value);
+  const together = made.value && !single.length ? job.value.refused?.(values.value, made.value) : undefined;
+  return together ? [together] : single;
+});
 const style = computed(() => ({
   words: settings.value?.programWords ?? 'standard',
   inch: preferences.display.system === 'inch',
@@ -126,7 +136,14 @@ const save = () => download(`${machine.design.name} ${job.value.id}.nc`, text.va
           <div class="fields">
             <label v-for="f in fields" :key="f.key"
               ><span>{{ f.title }}</span>
-              <span class="row entry"
+              <Choice
+                v-if="f.choices"
+                :model-value="values[f.key]"
+                :label="f.title"
+                :options="f.choices"
+                @change="(v: number | undefined) => choose(f, v)"
+              />
+              <span v-else class="row entry"
                 ><QuantityEntry
                   :shown="figure(f)"
                   :dimension="f.dimension"

@@ -204,6 +204,9 @@ function takeOver({ line, given }: Difference): void {
               >; {{ left }} left out: <ActionButton kind="bare" @click="which = 'left'">why</ActionButton></template
             >.
           </p>
+          <p v-if="written?.waits.length" class="soft">
+            Wait by hand: {{ written.waits.map((w) => `${w.seconds} s after line ${w.after}`).join(', ') }}.
+          </p>
           <p v-if="written?.restart" class="soft">Some count only after a restart of the {{ thing }}.</p>
           <div class="row wrap">
             <ActionButton kind="main" :disabled="!written?.commands.length" @click="copy"

@@ -145,6 +145,15 @@ const lines = computed(() =>
         placeholder="linear"
         @update:model-value="(only) => put({ only })"
     /></label>
+    <label
+      >Seconds before the next line
+      <TextField
+        :model-value="entry.pause"
+        class="mono"
+        aria-label="Seconds before the next line"
+        placeholder="0"
+        @update:model-value="(pause) => put({ pause })"
+    /></label>
     <label class="wide"
       >Options, one a line
       <TextField

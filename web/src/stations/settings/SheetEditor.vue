@@ -132,6 +132,16 @@ function giveUp(): void {
               @update:model-value="(restart) => put({ restart })"
           /></label>
           <label
+            >The line that makes it wait
+            <TextField
+              :model-value="form.pauseLine"
+              class="mono"
+              maxlength="200"
+              aria-label="The line that makes it wait"
+              placeholder="by hand, or such as wait {seconds}"
+              @update:model-value="(pauseLine) => put({ pauseLine })"
+          /></label>
+          <label
             >Lines ahead of all others
             <TextField
               :model-value="form.before"

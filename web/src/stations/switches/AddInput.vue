@@ -42,8 +42,21 @@ const functions: [InputFunction, string][] = [
   ['door', 'Door'],
   ['probe', 'Probe, touch plate or tool contact'],
   ['position', 'Position, which the program reads'],
+  ['jog', 'Key that moves an axis'],
+  ['hand-enable', 'Enabling switch for motion by hand'],
+  ['select-axis', 'Selector: axis of the wheel'],
+  ['select-step', 'Selector: step of the wheel'],
 ];
 const onAxis = computed(() => sitsOnAxis(kind.value));
+/** What a key moves and which way, or what a selector chooses. */
+const moves = computed(() => kind.value === 'jog' || kind.value === 'select-axis');
+const step = ref('');
+const stepBy = shallowRef<Quantity>();
+const hand = computed(() => ({
+  ...(moves.value ? { axis: axis.value } : {}),
+  ...(kind.value === 'jog' ? { direction: end.value } : {}),
+  ...(kind.value === 'select-step' && stepBy.value ? { step: stepBy.value } : {}),
+}));
 const axes = computed(() => machine.figures.axes);
 const devices = computed(() => own.of(...deviceClasses(kind.value)));
 const chosenAxis = computed(() => axes.value.find((a) => a.id === axis.value));
@@ -55,6 +68,7 @@ watch(chosenAxis, (a) => a && (end.value = a.axis.reference.end));
 
 function add() {
   if (onAxis.value && trip.value.trim() && !tripAt.value) return;
+  if (kind.value === 'select-step' && !stepBy.value) return;
   const tripFromStop = onAxis.value ? tripAt.value : undefined;
   const pair = (chosenAxis.value?.axis.drives.length ?? 1) > 1;
   const mount = onAxis.value
@@ -67,7 +81,12 @@ function add() {
     : undefined;
   const faults = machine.run({
     name: 'add-input',
-    args: { function: kind.value, ...own.choice(device.value), ...(mount ? { mount } : {}) },
+    args: {
+      function: kind.value,
+      ...own.choice(device.value),
+      ...(mount ? { mount } : {}),
+      ...(Object.keys(hand.value).length ? { hand: hand.value } : {}),
+    },
   });
   fault.value = faults.map((f) => `${f.what} ${f.fix}`).join(' ');
   if (faults.length) return;
@@ -99,6 +118,32 @@ function add() {
             :options="chosenAxis.axis.drives.map((d, value) => ({ value, label: d.side ?? '' }))"
           />
         </template>
+      </template>
+      <template v-if="moves">
+        <label for="input-moves">Axis</label>
+        <Choice id="input-moves" v-model="axis" :options="axes.map((a) => ({ value: a.id, label: a.axis.letter }))" />
+      </template>
+      <template v-if="kind === 'jog'">
+        <label for="input-way">Way</label>
+        <Choice
+          id="input-way"
+          v-model="end"
+          :options="[
+            { value: 'plus', label: 'to plus' },
+            { value: 'minus', label: 'to minus' },
+          ]"
+        />
+      </template>
+      <template v-if="kind === 'select-step'">
+        <label for="input-step">A click moves</label>
+        <QuantityField
+          id="input-step"
+          v-model="step"
+          v-model:quantity="stepBy"
+          dimension="length"
+          :unit="displayUnit('length', preferences.display)"
+          placeholder="such as 0.01 mm"
+        />
       </template>
       <label for="input-device">Device</label>
       <Choice

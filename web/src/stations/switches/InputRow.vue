@@ -94,7 +94,7 @@ const exchange = (part: string, key: string) => run({ name: 'exchange-device', a
     <td data-label="Switches" class="switches">
       <template v-for="d in circuit.devices" :key="d">
         <ActionMenu
-          v-if="exchanges.length"
+          v-if="exchanges.length && design.parts[d]?.data.class !== 'pendant'"
           class="device mono"
           :label="`Exchange ${design.parts[d]?.designation}, ${design.parts[d]?.name}`"
           :disabled="machine.readOnly"
@@ -136,6 +136,13 @@ const exchange = (part: string, key: string) => run({ name: 'exchange-device', a
         >
       </template>
       <span v-if="circuit.function === 'alarm'" class="soft">alarm contacts of the drives</span>
+      <MachineField v-if="circuit.function === 'jog'" :path="`circuits.${circuitId}.direction`" hide-label />
+      <MachineField
+        v-if="circuit.function === 'select-step'"
+        :path="`circuits.${circuitId}.step`"
+        hide-label
+        no-source
+      />
       <MachineField v-if="circuit.devices.length > 1" :path="`circuits.${circuitId}.arrangement`" hide-label />
       <TickBox
         v-if="circuit.function === 'stop'"

@@ -104,6 +104,7 @@ const groups = computed((): { name: string; about: string; places: Place[] }[] =
       { slot: { role: 'spindleDrive' }, label: 'Spindle drive', classes: ['spindle-drive'] },
       { slot: { role: 'spindleEncoder' }, label: 'Encoder', classes: ['encoder'] },
       { slot: { role: 'host' }, label: 'Computer', classes: ['host-computer'] },
+      { slot: { role: 'pendant' }, label: 'Pendant', classes: ['pendant'] },
       ...boards.value,
     ],
   },

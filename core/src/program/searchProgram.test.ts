@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { readProgram } from '../../program/reader';
+import { readProgram } from './reader';
 import { searchProgram, stretchFor } from './searchProgram';
 
 const moves = {

@@ -1,4 +1,4 @@
-import { ProgramWriter } from '../../program/write';
+import { ProgramWriter } from './write';
 
 /** A fast move one way, a slow one back, several times over: a loss cannot cancel itself out. */
 export interface SearchMoves {
