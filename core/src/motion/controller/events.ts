@@ -90,7 +90,7 @@ export const refusalText: Record<Refusal, string> = {
   'probe-unproven': 'the probe’s circuit is not proven: hold the plate to the tool by hand first and see its lamp',
   'probe-tripped': 'the probe is touched already',
   'no-probe': 'this machine has no probe input',
-  'from-its-beginning': 'it finds its places by touch, so that it is run from its first line',
+  'from-its-beginning': 'it sets its positions by touch: run it from its first line',
   'no-spindle': 'the control drives no spindle here',
   'limit strategy': 'this control’s limits cannot be switched off',
 };
@@ -197,7 +197,7 @@ export function tell(e: ControllerEvent, display: Display): string {
     case 'program-interrupted':
       return `The program was cut off at line ${e.line}. Offsets are kept; it can be taken up at that line once every position is trusted.`;
     case 'program-cut-short':
-      return `The program ended early, at line ${e.line}. It finds its places by touch: run it again from its first line.`;
+      return `The program ended early, at line ${e.line}. It sets its positions by touch: run it again from its first line.`;
     case 'program-ended':
       return 'The program is at its end.';
     case 'trimmed':

@@ -99,7 +99,7 @@ export const keyNowhere: Rule = {
             {
               subject: id,
               title: `${circuitName(design, id)} has no ${lacks === 'direction' ? 'way to go' : lacks}`,
-              explain: () => 'The control does not know what it stands for: nothing moves by it.',
+              explain: () => 'The control does not know what it means: nothing moves by it.',
               station: 'switches',
               field: `circuits.${id}.${lacks}`,
               remedies: [],

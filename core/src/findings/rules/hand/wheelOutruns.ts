@@ -23,7 +23,7 @@ export const wheelOutruns: Rule = {
         subject: wheel.part,
         title: `${pendant.designation} can be turned faster than it is counted: ${printNumber(wheel.turnsPerS, 3)} turns a second`,
         explain: (display) =>
-          `A hand flicks a wheel at ${FLICK_TURNS_PER_S} turns a second. ${because(wheel, display)} What is turned faster is lost: the axis then stands short of where the wheel says, and nothing tells.`,
+          `A hand flicks a wheel at ${FLICK_TURNS_PER_S} turns a second. ${because(wheel, display)} What is turned faster is lost: the axis is then short of where the wheel says, and nothing reports it.`,
         station: 'switches',
         field: wheel.way === 'counter' ? 'roles.controller' : 'circuits.pendant-wheel-a.filter',
         remedies: waysOut(figures, wheel),
