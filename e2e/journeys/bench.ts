@@ -21,6 +21,7 @@ export { expect };
 export const stations = [
   'Machine',
   'Drives',
+  'Cabinet',
   'Wiring',
   'Switches',
   'Settings',

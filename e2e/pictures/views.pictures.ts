@@ -34,12 +34,6 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await page.screenshot(shot('practice'));
   await page.keyboard.up('ArrowRight');
   await page.keyboard.up('Shift');
-  await page.getByRole('tab', { name: 'Drills' }).click();
-  await page.getByRole('button', { name: /gantry that is racked/ }).click();
-  await pickFrom(page.getByLabel('Walk up and look'), 'Measure Y on both sides');
-  await page.getByRole('button', { name: 'Look', exact: true }).click();
-  await expect(page.getByText(/side is .* ahead/)).toBeVisible();
-  await page.screenshot(shot('practice-drill'));
   await openMachine(page, 'Wren', 'Drives');
   await page.getByRole('button', { name: 'Look at X' }).click();
   await expect(page.getByRole('img', { name: /Torque over speed/ })).toBeVisible();
@@ -50,6 +44,8 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await page.waitForTimeout(500);
   await page.screenshot(shot('findings'));
   await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await goTo(page, 'Cabinet');
+  await page.screenshot(shot('cabinet'));
   await goTo(page, 'Settings');
   await page.screenshot(shot('settings'));
   await goTo(page, 'Switches');

@@ -5,6 +5,7 @@ import type { Axis } from './mechanics';
 export const stations = [
   'machine',
   'drives',
+  'cabinet',
   'wiring',
   'switches',
   'settings',

@@ -112,13 +112,18 @@ export function motorBusDemand(
       if (d.torque.known && d.torque.value.motor.curve.kind === 'stepper')
         sum.phaseCurrentsA += d.torque.value.motor.curve.circuit.peakA;
     });
-  const spindle = design.roles.spindle ? design.parts[design.roles.spindle]?.data : undefined;
   const feeds = tree.supplyOf(design.roles.spindleDrive, 'supply');
-  if (feeds && onBus(design.roles.spindleDrive, feeds) && spindle?.class === 'spindle')
-    sum.spindleW =
-      figureOr(spindle.ratedVoltage, 0) * figureOr(spindle.ratedCurrent, 0) ||
-      figureOr(spindle.power, 0) / SPINDLE.motor;
+  if (feeds && onBus(design.roles.spindleDrive, feeds)) sum.spindleW = spindleOnBusW(design);
   return sum;
+}
+
+/** What a spindle takes from a direct-current bus, W: U·I of its plate, else its power over its efficiency; 0 without one. */
+export function spindleOnBusW(design: Pick<Design, 'roles' | 'parts'>): number {
+  const spindle = design.roles.spindle ? design.parts[design.roles.spindle]?.data : undefined;
+  if (spindle?.class !== 'spindle') return 0;
+  return (
+    figureOr(spindle.ratedVoltage, 0) * figureOr(spindle.ratedCurrent, 0) || figureOr(spindle.power, 0) / SPINDLE.motor
+  );
 }
 
 /** A load with what it draws, A. */

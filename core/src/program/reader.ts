@@ -59,7 +59,7 @@ export class ProgramReader {
   private spindleDirection: 1 | -1 | 0 = 0;
   private tool = 0;
   private ended = false;
-  private readonly touchLine: ((text: string) => TouchWord | undefined) | undefined;
+  private readonly touchLine: ReturnType<typeof touchLineReader> | undefined;
   /** Work zeros as they would be if every touch came at its end. */
   private readonly zeros: number[][];
   /** Where each axis has touched last, so read. */
@@ -93,7 +93,7 @@ export class ProgramReader {
       let end = this.text.indexOf('\n', this.at);
       if (end < 0) end = this.text.length;
       this.line++;
-      const touch = this.ended ? undefined : this.touchLine?.(this.text.slice(this.at, end));
+      const touch = this.ended ? undefined : this.touchLine?.(this.text, this.at, end);
       if (touch) {
         this.touchBlock(touch);
         this.at = end + 1;

@@ -35,8 +35,13 @@ const places: Readonly<Record<string, string>> = {
   set: String.raw`(\d)`,
 };
 
-/** Reads such lines: by their fixed words, whatever their case and spaces. A comment may stand behind them. */
-export function touchLineReader(lines: TouchLines): (text: string) => TouchWord | undefined {
+/**
+ * Reads such lines out of a text: by their fixed words, whatever their case and spaces. A comment may follow them. A line
+ * that begins with another letter is not looked at further: a long program has none of them.
+ */
+export function touchLineReader(
+  lines: TouchLines,
+): (text: string, from?: number, to?: number) => TouchWord | undefined {
   const readers = [
     patternOf(lines.touch, (of): TouchWord | undefined =>
       of.letter ? { kind: 'touch', letter: of.letter, to: Number(of.to), feed: Number(of.feed) } : undefined,
@@ -44,9 +49,15 @@ export function touchLineReader(lines: TouchLines): (text: string) => TouchWord 
     patternOf(lines.setWork, (of): TouchWord | undefined => setWork(of, Number(of.value))),
     ...(lines.halve ? [patternOf(lines.halve, (of): TouchWord | undefined => setWork(of, 'half'))] : []),
   ];
-  return (text) => {
+  const first = [lines.touch, lines.setWork, lines.halve].flatMap((l) => l?.trim()[0]?.toUpperCase() ?? []);
+  const any = first.includes('{');
+  return (text, from = 0, to = text.length) => {
+    let at = from;
+    while (at < to && (text[at] === ' ' || text[at] === '\t')) at++;
+    if (at >= to || (!any && !first.includes(text[at]!.toUpperCase()))) return undefined;
+    const line = text.slice(from, to);
     for (const read of readers) {
-      const word = read(text);
+      const word = read(line);
       if (word) return word;
     }
     return undefined;

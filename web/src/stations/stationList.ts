@@ -1,4 +1,4 @@
-import { Aim, Connection, Cpu, List, Notebook, Odometer, Setting, Switch } from '@element-plus/icons-vue';
+import { Aim, Box, Connection, Cpu, List, Notebook, Odometer, Setting, Switch } from '@element-plus/icons-vue';
 import type { Station } from '@nodaxis/core/machine/fields';
 import type { Component } from 'vue';
 
@@ -14,6 +14,7 @@ export const stationList: readonly StationEntry[] = [
   { id: 'machine', title: 'Machine', question: 'What moves, how far, driven by what, which way is plus?', icon: Cpu },
   { id: 'drives', title: 'Drives', question: 'How fast, and what limits it?', icon: Odometer },
   { id: 'switches', title: 'Switches', question: 'What does each input see, and when a wire breaks?', icon: Switch },
+  { id: 'cabinet', title: 'Cabinet', question: 'Does each supply suffice, and by how much?', icon: Box },
   { id: 'wiring', title: 'Wiring', question: 'Which terminal goes to which?', icon: Connection },
   { id: 'settings', title: 'Settings', question: 'Every control parameter, with its reason', icon: Setting },
   { id: 'bringup', title: 'Bring-up', question: 'Which test next, what passed, what is stale?', icon: List },

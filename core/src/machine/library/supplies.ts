@@ -35,8 +35,17 @@ const supply = (
 export const supplies: LibraryEntry[] = [
   supply('supply-loam-24', 'Loam 24, 24 V supply', '24 V, 15 A: the least that a motor bus is worth.', 24, 15, 2200),
   supply('supply-loam-36', 'Loam 36, 36 V supply', '36 V, 10 A for a motor bus.', 36, 10, 4700),
+  supply('supply-loam-36-4', 'Loam 36 S, 36 V supply', '36 V, 4.2 A for a small motor bus.', 36, 4.2, 2200),
   supply('supply-loam-42', 'Loam 42, 42 V supply', '42 V, 12 A for drivers of up to 50 V.', 42, 12, 2200),
   supply('supply-loam-48', 'Loam 48, 48 V supply', '48 V, 12.5 A for a motor bus.', 48, 12.5, 3300),
+  supply(
+    'supply-loam-48-21',
+    'Loam 48 L, 48 V supply',
+    '48 V, 21 A for a motor bus with a spindle on it.',
+    48,
+    21,
+    6800,
+  ),
   supply('supply-loam-60', 'Loam 60, 60 V supply', '60 V, 10 A for drives that allow it.', 60, 10, 4700),
   supply(
     'supply-loam-70',

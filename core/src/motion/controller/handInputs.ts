@@ -16,6 +16,8 @@ export class HandInputs {
   private changedAt = NaN;
   private onScreen: { axis: string; stepMm: number } | undefined;
   private readonly has: { enable: boolean; axis: boolean; step: boolean };
+  /** Which inputs are keys; most machines have none, and this is asked a thousand times a second. */
+  private readonly keys: readonly number[];
   /** Axes that a key holds now. */
   private readonly held = new Set<string>();
 
@@ -24,6 +26,7 @@ export class HandInputs {
     private readonly hand: Hand,
   ) {
     const any = (f: string) => s.settings.inputs.some((i) => i.function === f);
+    this.keys = s.settings.inputs.flatMap((i, k) => (i.function === 'jog' ? [k] : []));
     this.has = { enable: any('hand-enable'), axis: any('select-axis'), step: any('select-step') };
   }
   /** What the wheel moves where no selector of its own says so. */
@@ -70,10 +73,11 @@ export class HandInputs {
     this.look();
     const { s, hand } = this;
     const clicks = this.decoder.takeDetents();
-    const keys = s.settings.inputs.filter((i, k) => i.function === 'jog' && s.tripped[k] === 1);
-    if (!clicks && !keys.length) return;
+    const pressed = this.keys.length ? this.keys.filter((k) => s.tripped[k] === 1) : this.keys;
+    if (!clicks && !pressed.length) return;
     if (!this.enabled) return s.sayOnce({ code: 'hand-not-enabled' });
-    for (const { hand: key } of keys) {
+    for (const k of pressed) {
+      const key = s.settings.inputs[k]!.hand;
       if (key?.axis === undefined || key.direction === undefined) continue;
       this.held.add(key.axis);
       hand.jog(key.axis, key.direction, KEY_SHARE, false);

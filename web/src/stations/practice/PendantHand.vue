@@ -45,8 +45,17 @@ function hold(on: boolean): void {
   held.value = on;
   for (const e of enables.value) practice.press(e.trip, on);
 }
+/** Keys that a hand is on: what was never pressed is not let go either. */
+const down = new Set<string>();
+function push(trip: string, on: boolean): void {
+  if (down.has(trip) === on) return;
+  if (on) down.add(trip);
+  else down.delete(trip);
+  practice.press(trip, on);
+}
 onBeforeUnmount(() => {
-  hold(false);
+  for (const trip of down) practice.press(trip, false);
+  if (held.value) hold(false);
   select('axis', '');
   select('step', '');
 });
@@ -157,12 +166,12 @@ const options = (list: ReturnType<typeof of>) => [
           v-for="k in keys"
           :key="k.id"
           kind="framed"
-          @pointerdown="practice.press(k.trip, true)"
-          @pointerup="practice.press(k.trip, false)"
-          @pointerleave="practice.press(k.trip, false)"
-          @keydown.space.prevent="practice.press(k.trip, true)"
-          @keyup.space.prevent="practice.press(k.trip, false)"
-          @blur="practice.press(k.trip, false)"
+          @pointerdown="push(k.trip, true)"
+          @pointerup="push(k.trip, false)"
+          @pointerleave="push(k.trip, false)"
+          @keydown.space.prevent="push(k.trip, true)"
+          @keyup.space.prevent="push(k.trip, false)"
+          @blur="push(k.trip, false)"
           >{{ k.name }}</ActionButton
         >
       </div>

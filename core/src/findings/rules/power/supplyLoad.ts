@@ -10,8 +10,8 @@ import { printNumber, showValue } from '../../../units/print';
 import { fieldOfPart, takeInstead } from '../../choose';
 import type { FindingDraft, Rule } from '../../finding';
 
-/** Reserve that is added where a supply is proposed. */
-const RESERVE = 1.3;
+/** A supply that is proposed is at ease with what lasts: it must not be found wanting again. */
+const RESERVE = 1 / AT_EASE;
 /** Drivers need their bus below this share of their limit. */
 const HEADROOM = 0.9;
 
