@@ -24,7 +24,7 @@ export function wordsPage(): string {
     '',
     'A name sheet is a JSON file ([its schema](name-sheet.schema.json)). Save the one that a machine uses from Settings, change it in any editor, and open it again. This page is written from the program itself (`npm run generate`).',
     '',
-    'An entry stands for something once each: the control, or every axis, motor or input. Its `value` is an expression over the words below, in mm, °, s and A; its `unit` converts the result, its `step` rounds it, `codes` give it a text, `bits` make a mask of it. `only` leaves it out where it gives 0. Its `name` may hold places in braces: a text, or a figure to be worked out, such as `{100 + axis}`. A condition is 1 or 0.',
+    'An entry stands for something once each: the control, or every axis, motor or input. Its `value` is an expression over the words below, in mm, °, s and A; its `unit` converts the result, its `step` rounds it, `codes` give it a text, `bits` make a mask of it; after a `pause` in seconds comes the next line, by `pauseLine` (with {seconds}) where the control has one, else by hand. `only` leaves it out where it gives 0. Its `name` may hold places in braces: a text, or a figure to be worked out, such as `{100 + axis}`. A condition is 1 or 0.',
     '',
     '`listen` says how it is heard over a serial line: its rate, the lines that ask for its state and its settings, and how it tells of them. Its `inputName` is a name as in an entry for each input. Only lines that ask are ever sent, and only where a person presses for one.',
     '',
