@@ -61,6 +61,8 @@ export const Conductor = z.strictObject({
 });
 export type Conductor = z.infer<typeof Conductor>;
 
+/** What a hand moves axes by: keys, selectors, a wheel, and the switch that allows it. */
+const byHand = ['jog', 'hand-enable', 'select-axis', 'select-step', 'wheel-a', 'wheel-b'] as const;
 export const inputFunctions = [
   'limit',
   'reference',
@@ -73,23 +75,10 @@ export const inputFunctions = [
   'alarm',
   'index',
   'position',
-  'jog',
-  'hand-enable',
-  'select-axis',
-  'select-step',
-  'wheel-a',
-  'wheel-b',
+  ...byHand,
 ] as const;
 export type InputFunction = (typeof inputFunctions)[number];
-/** What a hand moves axes by: keys, selectors, a wheel, and the switch that allows it. */
-export const handFunctions: ReadonlySet<InputFunction> = new Set([
-  'jog',
-  'hand-enable',
-  'select-axis',
-  'select-step',
-  'wheel-a',
-  'wheel-b',
-]);
+export const handFunctions: ReadonlySet<InputFunction> = new Set(byHand);
 
 /** One controller input with the switches, sensors or buttons that act on it. */
 export const InputCircuit = z.strictObject({

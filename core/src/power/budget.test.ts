@@ -2,37 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { deriveFigures } from '../derivation/figures';
 import { dunnock } from '../samples/dunnock';
 import { plover } from '../samples/plover';
-import type { DriveFigures } from '../drivetrain/speed';
 import { drivesByAxis, fieldDemand, mainsDemand, motorBusDemand, motorDemand } from './budget';
-
-/** A drive with the figures of the worked example: 4.2 A, 0.9 Ω at 20 °C (1.1122 at 80 °C), 0.6 N·m at 600 rpm. */
-const worked = (rpm: number): DriveFigures =>
-  ({
-    motorRpmAtWanted: { known: true, value: rpm },
-    torque: {
-      known: true,
-      value: {
-        acceleration: 0,
-        motor: { curve: { kind: 'stepper', circuit: { peakA: 4.2, resistanceOhm: 0.9 * (1 + 0.00393 * 60) } } },
-        load: {
-          load: {
-            massKg: 0,
-            tiltRad: 0,
-            frictionCoefficient: 0,
-            cuttingN: 0,
-            counterbalanceN: 0,
-            travelMm: 5,
-            efficiency: 1,
-            dragNm: 0.6,
-            ratio: 1,
-            ratioEfficiency: 1,
-            motorInertiaKgm2: 1e-4,
-            rotatingInertiaKgm2: 0,
-          },
-        },
-      },
-    },
-  }) as unknown as DriveFigures;
+import { worked } from './testing/worked';
 
 describe('the energy balance of a stepper', () => {
   it('19.6 W in the copper, 37.7 W at the shaft, 6.0 W in the driver: 63.3 W, 1.76 A from 36 V', () => {

@@ -69,6 +69,35 @@ export function motorDemand(d: DriveFigures, idleShare: number): MotorDemand | u
   };
 }
 
+/** A motor whose driver lives on a direct-current bus. */
+export interface BusMotor {
+  axis: string;
+  /** Its place among the drives of the axis. */
+  index: number;
+  driver: string;
+  /** Undefined where figures are missing. */
+  demand: MotorDemand | undefined;
+  /** Set phase current of a stepper, A; 0 of a servo. */
+  phaseA: number;
+}
+/** Every motor on a bus, whichever it is; those on the mains have none. */
+export function busMotors(
+  design: Design,
+  drives: readonly { axisId: string; figures: readonly DriveFigures[] }[],
+): BusMotor[] {
+  return drives.flatMap(({ axisId, figures }) =>
+    figures.flatMap((d, index): BusMotor[] => {
+      const drive = design.axes[axisId]?.drives[index];
+      const driver = drive?.driver ? design.parts[drive.driver] : undefined;
+      if (!drive?.motor || !driver || runsOnMains(driver)) return [];
+      const demand = motorDemand(d, figureOr(driver.setup.idleCurrent, USUAL_IDLE));
+      const curve = demand && d.torque.known ? d.torque.value.motor.curve : undefined;
+      const phaseA = curve?.kind === 'stepper' ? curve.circuit.peakA : 0;
+      return [{ axis: axisId, index, driver: drive.driver!, demand, phaseA }];
+    }),
+  );
+}
+
 export interface BusDemand extends MotorDemand {
   /** Of a spindle that hangs on the motor bus, W. */
   spindleW: number;
@@ -94,24 +123,18 @@ export function motorBusDemand(
   const onBus = (part: string | undefined, source: { id: string } | undefined) =>
     (supply === undefined || source?.id === supply) && passes(part);
   const sum: BusDemand = { idleW: 0, heldW: 0, movingW: 0, peakW: 0, spindleW: 0, phaseCurrentsA: 0, unknown: 0 };
-  for (const { axisId, figures } of drives)
-    figures.forEach((d, i) => {
-      const drive = design.axes[axisId]?.drives[i];
-      const driver = drive?.driver ? design.parts[drive.driver] : undefined;
-      if (!drive?.motor || !driver || runsOnMains(driver) || !onBus(drive.driver, driveSupply(design, drive.driver)))
-        return;
-      const demand = motorDemand(d, figureOr(driver.setup.idleCurrent, USUAL_IDLE));
-      if (!demand) {
-        sum.unknown++;
-        return;
-      }
-      sum.idleW += demand.idleW;
-      sum.heldW += demand.heldW;
-      sum.movingW += demand.movingW;
-      sum.peakW += demand.peakW;
-      if (d.torque.known && d.torque.value.motor.curve.kind === 'stepper')
-        sum.phaseCurrentsA += d.torque.value.motor.curve.circuit.peakA;
-    });
+  for (const { driver, demand, phaseA } of busMotors(design, drives)) {
+    if (!onBus(driver, driveSupply(design, driver))) continue;
+    if (!demand) {
+      sum.unknown++;
+      continue;
+    }
+    sum.idleW += demand.idleW;
+    sum.heldW += demand.heldW;
+    sum.movingW += demand.movingW;
+    sum.peakW += demand.peakW;
+    sum.phaseCurrentsA += phaseA;
+  }
   const feeds = tree.supplyOf(design.roles.spindleDrive, 'supply');
   if (feeds && onBus(design.roles.spindleDrive, feeds)) sum.spindleW = spindleOnBusW(design);
   return sum;

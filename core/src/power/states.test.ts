@@ -1,41 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { deriveFigures } from '../derivation/figures';
-import type { DriveFigures } from '../drivetrain/speed';
 import type { LibraryEntry } from '../machine/library/entry';
 import { libraryEntry, libraryOf } from '../machine/library/index';
 import { dunnock } from '../samples/dunnock';
 import { quantity } from '../units/quantity';
 import { rankedSupplies, sizingOf } from './sizing';
 import { supplyDemand } from './states';
+import { worked } from './testing/worked';
 
-/** 4.2 A, 0.9 Ω at 20 °C (1.1122 at 80 °C), 0.6 N·m at some speed; the same while it accelerates. */
-const worked = (rpm: number): DriveFigures =>
-  ({
-    motorRpmAtWanted: { known: true, value: rpm },
-    torque: {
-      known: true,
-      value: {
-        acceleration: 0,
-        motor: { curve: { kind: 'stepper', circuit: { peakA: 4.2, resistanceOhm: 0.9 * (1 + 0.00393 * 60) } } },
-        load: {
-          load: {
-            massKg: 0,
-            tiltRad: 0,
-            frictionCoefficient: 0,
-            cuttingN: 0,
-            counterbalanceN: 0,
-            travelMm: 5,
-            efficiency: 1,
-            dragNm: 0.6,
-            ratio: 1,
-            ratioEfficiency: 1,
-            motorInertiaKgm2: 1e-4,
-            rotatingInertiaKgm2: 0,
-          },
-        },
-      },
-    },
-  }) as unknown as DriveFigures;
 const { design } = dunnock();
 const axes = [
   { id: 'x', drives: [worked(600)] },

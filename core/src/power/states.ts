@@ -1,11 +1,9 @@
 import { driveSupply } from '../distribution/supplies';
 import { distributionOf } from '../distribution/tree';
-import { runsOnMains } from '../drivetrain/bus';
-import { USUAL_IDLE } from '../drivetrain/motorHeat';
 import type { DriveFigures } from '../drivetrain/speed';
 import type { Design } from '../machine/design';
-import { figureOr, positive } from '../units/derived';
-import { drivesByAxis, fieldDemand, motorDemand, spindleOnBusW, type MotorDemand } from './budget';
+import { positive } from '../units/derived';
+import { busMotors, drivesByAxis, fieldDemand, spindleOnBusW, type BusMotor, type MotorDemand } from './budget';
 
 /** What the machine does, as far as its supplies feel it; from the least to the most, as a rule. */
 export const powerStates = ['standing', 'one-axis', 'cutting', 'accelerating', 'spindle-start'] as const;
@@ -30,32 +28,18 @@ export interface StateDemand {
   terms: readonly Term[];
 }
 
-interface BusMotor {
-  part: string;
-  name: string;
-  axis: string;
-  demand: MotorDemand;
-  /** Set phase current of a stepper, A; 0 of a servo. */
-  phaseA: number;
-}
-/** The motors that live on a supply, and how many of them nobody can count since figures are missing. */
-function motorsOn({ design, axes }: ReadPower, supply: string): { motors: BusMotor[]; unknown: string[] } {
-  const motors: BusMotor[] = [];
+/** A motor of a supply whose demand is known, by its name. */
+type Counted = BusMotor & { name: string; demand: MotorDemand };
+/** The motors that live on a supply, and those that nobody can count since figures are missing. */
+function motorsOn({ design, axes }: ReadPower, supply: string): { motors: Counted[]; unknown: string[] } {
+  const motors: Counted[] = [];
   const unknown: string[] = [];
-  for (const { axisId, figures } of drivesByAxis(design, axes)) {
-    const axis = design.axes[axisId]!;
-    figures.forEach((d, i) => {
-      const drive = axis.drives[i];
-      const driver = drive?.driver;
-      const part = driver === undefined ? undefined : design.parts[driver];
-      if (!drive?.motor || !part || runsOnMains(part) || driveSupply(design, driver)?.id !== supply) return;
-      const name = axis.drives.length > 1 ? `${axis.letter} ${drive.side}` : axis.letter;
-      const demand = motorDemand(d, figureOr(part.setup.idleCurrent, USUAL_IDLE));
-      const curve = d.torque.known ? d.torque.value.motor.curve : undefined;
-      const phaseA = curve?.kind === 'stepper' ? curve.circuit.peakA : 0;
-      if (demand) motors.push({ part: driver!, name, axis: axisId, demand, phaseA });
-      else unknown.push(name);
-    });
+  for (const m of busMotors(design, drivesByAxis(design, axes))) {
+    if (driveSupply(design, m.driver)?.id !== supply) continue;
+    const { letter, drives } = design.axes[m.axis]!;
+    const name = drives.length > 1 ? `${letter} ${drives[m.index]!.side}` : letter;
+    if (m.demand) motors.push({ ...m, name, demand: m.demand });
+    else unknown.push(name);
   }
   return { motors, unknown };
 }
@@ -106,9 +90,9 @@ export function supplyDemand(read: ReadPower, supply: string): SupplyDemand | un
     (best, [axis, watts]) => (best === undefined || watts > adds.get(best)! ? axis : best),
     undefined,
   );
-  const state = (id: PowerState, of: (m: BusMotor) => number, spindleShare: number): StateDemand => {
+  const state = (id: PowerState, of: (m: Counted) => number, spindleShare: number): StateDemand => {
     const terms = [
-      ...motors.map((m): Term => ({ part: m.part, name: m.name, watts: of(m) })),
+      ...motors.map((m): Term => ({ part: m.driver, name: m.name, watts: of(m) })),
       ...spindle(spindleShare),
       ...beside,
     ];

@@ -164,23 +164,23 @@ export class Following {
     if (run.wish) touching.hold();
     const now = touching.advance(dt);
     if (now === 'under-way') return;
-    const { letter, settings } = { letter: touching.letter, settings: s.settings.axes[touching.step.axis]! };
+    const { position: stands, settings } = s.axes[touching.step.axis]!;
+    const { letter, linear } = settings;
     if (now === 'at-rest') {
-      const { by } = run.wish ?? { by: 'hand' as const };
-      run.held = run.wish ?? { by };
+      run.held = run.wish ?? { by: 'hand' };
       s.state = 'paused';
-      return s.say({ code: 'program-paused', line: run.line, by });
+      return s.say({ code: 'program-paused', line: run.line, by: run.held.by });
     }
     if (now === 'missed') {
       s.say({
         code: 'touch-missed',
         letter,
-        distance: Math.abs(s.axes[touching.step.axis]!.position - touching.start),
+        distance: Math.abs(stands - touching.start),
       });
       return this.cutShort();
     }
     this.contacts.set(touching.step.axis, touching.contact!);
-    s.say({ code: 'touched', letter, position: touching.contact!, linear: settings.linear });
+    s.say({ code: 'touched', letter, position: touching.contact!, linear });
     const position = s.axes.map((a) => a.position);
     const at = run.index + 1;
     const rest = afterTouch(

@@ -164,6 +164,11 @@ describe('work zeros by programs that touch', () => {
       expect(b.kinds()).not.toContain('tool struck');
     }
   });
+  it('a tip that does not go into its bore is refused before a program is written', () => {
+    const values = { ...startingValues(job('bore'), bench().made), diameter: 6 };
+    expect(job('bore').refused!({ ...values, tool: 6 }, bench().made)!.where).toBe('Diameter of the tip');
+    expect(job('bore').refused!({ ...values, tool: 5.9 }, bench().made)).toBeUndefined();
+  });
   it('a fixed plate: a tool that is 7 mm longer shifts the work zero up by 7', () => {
     const b = bench();
     b.sim.act({ type: 'set-work', axis: 'z', value: 25 });

@@ -10,13 +10,6 @@ const practice = usePractice();
 const preferences = usePreferences();
 const { snapshot, touchPiece } = practice;
 const probe = computed(() => (practice.input.value.known ? practice.input.value.value.probe : undefined));
-const HOLD_MS = 400;
-function holdToTool(): void {
-  const id = probe.value;
-  if (!id) return;
-  practice.press(id, true);
-  setTimeout(() => practice.press(id, false), HOLD_MS);
-}
 /** A hand that lays it does not hold it to the tool any more. */
 function lay(): void {
   if (probe.value) practice.press(probe.value, false);
@@ -27,7 +20,7 @@ function lay(): void {
 <template>
   <section v-if="probe" class="stack hand" aria-label="By your hand">
     <div class="row wrap">
-      <ActionButton kind="framed" @click="holdToTool">Hold the plate to the tool</ActionButton>
+      <ActionButton kind="framed" @click="practice.holdPlate()">Hold the plate to the tool</ActionButton>
       <ActionButton v-if="snapshot?.plate" kind="framed" @click="practice.act({ type: 'take-plate' })"
         >Take it away</ActionButton
       >

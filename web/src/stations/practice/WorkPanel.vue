@@ -72,18 +72,13 @@ const kind = ref<'plate' | 'three-faces' | 'tool'>('plate');
 const probe = computed(() => (practice.input.value.known ? practice.input.value.value.probe : undefined));
 const hasZ = computed(() => figures.value.axes.some((a) => a.axis.letter === 'Z'));
 const INSIDE = 10;
-const HOLD_MS = 400;
-function touchByHand() {
-  const id = probe.value;
-  if (!id) return;
-  practice.press(id, true);
-  setTimeout(() => practice.press(id, false), HOLD_MS);
-}
 const lay = () =>
   practice.act({
-    type: 'plate',
-    below: below.value,
-    corner: kind.value === 'three-faces' ? { inside: INSIDE, toolRadius: toolRadius.value } : undefined,
+    type: 'lay',
+    piece:
+      kind.value === 'three-faces'
+        ? { kind: 'corner', below: below.value, inside: INSIDE, toolRadius: toolRadius.value }
+        : { kind: 'plate', below: below.value },
   });
 function touch() {
   const farthest = below.value + 10;
@@ -226,7 +221,7 @@ function touch() {
         <ActionButton kind="framed" @click="snapshot?.plate ? practice.act({ type: 'take-plate' }) : lay()">
           {{ snapshot?.plate ? 'Take the plate away' : 'Lay the plate under the tool' }}
         </ActionButton>
-        <ActionButton kind="framed" @click="touchByHand">Hold the plate to the tool</ActionButton>
+        <ActionButton kind="framed" @click="practice.holdPlate()">Hold the plate to the tool</ActionButton>
         <ActionButton :kind="snapshot?.probeSeen && snapshot.plate ? 'main' : 'framed'" @click="touch">
           Touch off
         </ActionButton>

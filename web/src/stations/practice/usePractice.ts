@@ -25,6 +25,8 @@ import { useStandingWorker } from '../../workers/useStandingWorker';
 /** A held key or button repeats its command this often; the control stops when it falls silent. */
 const REPEAT_MS = 80;
 const TRAIL_S = 12;
+/** A plate is held to the tool this long. */
+const HOLD_PLATE_MS = 400;
 /** Sentences that are kept; what went wrong is kept besides. */
 const STORY_LINES = 400;
 /** Acts that are kept to bring a lost machine back; a held key makes a dozen a second. */
@@ -169,6 +171,13 @@ function createPractice() {
 
   const act = (a: Act) => void worker.remote?.act(a);
   const press = (device: string, down: boolean) => act({ type: 'press', device, down });
+  /** Holds the plate to the tool for a moment, as a hand does that proves the circuit. */
+  function holdPlate(): void {
+    const probe = input.value.known ? input.value.value.probe : undefined;
+    if (!probe) return;
+    press(probe, true);
+    setTimeout(() => press(probe, false), HOLD_PLATE_MS);
+  }
 
   let held: ReturnType<typeof setInterval> | undefined;
   let moving: Jog[] = [];
@@ -272,6 +281,7 @@ function createPractice() {
     reading,
     act,
     press,
+    holdPlate,
     hold,
     holdAll,
     release,

@@ -15,6 +15,14 @@ export const bore: Job = {
     lengthField('away', 'Then up by', 10, 1, 200),
     ...touchFields(maxSpeed),
   ],
+  refused: (v) =>
+    v.tool! < v.diameter!
+      ? undefined
+      : {
+          what: 'The tip does not go into this bore.',
+          where: 'Diameter of the tip',
+          fix: 'Enter a smaller tip, or the true bore.',
+        },
   write(v, style) {
     const w = new ProgramWriter(style);
     const room = v.diameter! - v.tool!;
