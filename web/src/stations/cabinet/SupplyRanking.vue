@@ -43,7 +43,7 @@ function take(key: string): void {
           <th>Supply</th>
           <th class="num">lasts</th>
           <th class="num">moments</th>
-          <th class="num">heat</th>
+          <th class="num wide">heat</th>
           <th></th>
           <th></th>
         </tr>
@@ -53,7 +53,7 @@ function take(key: string): void {
           <td>{{ r.entry.name }}</td>
           <td class="num mono">{{ percent(r.share) }}</td>
           <td class="num mono">{{ percent(r.peakShare) }}</td>
-          <td class="num mono">{{ showValue(r.lossW, 'power', preferences.display, 2) }}</td>
+          <td class="num mono wide">{{ showValue(r.lossW, 'power', preferences.display, 2) }}</td>
           <td :class="r.suffices">{{ word[r.suffices] }}</td>
           <td>
             <span v-if="r.entry.key === chosen" class="soft">chosen</span>
@@ -102,5 +102,14 @@ th {
 }
 .too-small {
   color: var(--danger);
+}
+@media (max-width: 720px) {
+  .wide {
+    display: none;
+  }
+  td,
+  th {
+    padding: 4px 3px;
+  }
 }
 </style>

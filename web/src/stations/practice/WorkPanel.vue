@@ -285,5 +285,13 @@ th {
   .number-field {
     width: 56px;
   }
+  /* A finger types: the steps beside the figure would leave no room for it. */
+  .number-field :deep(.el-input-number__increase),
+  .number-field :deep(.el-input-number__decrease) {
+    display: none;
+  }
+  .number-field :deep(.el-input__wrapper) {
+    padding: 0 6px;
+  }
 }
 </style>

@@ -180,7 +180,7 @@ function add() {
 }
 .form {
   display: grid;
-  grid-template-columns: 150px 1fr;
+  grid-template-columns: minmax(0, 150px) minmax(0, 1fr);
   gap: 8px;
   align-items: center;
 }
@@ -188,5 +188,10 @@ function add() {
 .form button {
   grid-column: 1 / -1;
   justify-self: start;
+}
+@media (max-width: 720px) {
+  .form {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>
