@@ -16,6 +16,7 @@ import { useNameSheet } from './nameSheet';
 import { setField } from './fields';
 import { inputs } from './inputs';
 import { mechanics } from './mechanics';
+import { cabinet } from './cabinet';
 import { cabling } from './cabling';
 import { outputs } from './outputs';
 import { reservedName } from './reserved';
@@ -44,6 +45,7 @@ const handlers: { [K in CommandName]: Handler<K> } = {
   ...wiring,
   ...outputs,
   ...cabling,
+  ...cabinet,
   ...feedCommands,
   ...headCommands,
   'use-name-sheet': useNameSheet,

@@ -108,6 +108,8 @@ export interface CommandArgs {
   'choose-cable': { cable: string; library: string | null; entry?: LibraryEntry };
   'route-cable': { cable: string; chain?: string | null; route?: string | null };
   'set-colour-rule': { of: ConductorFunction; colour: ColourCode | null };
+  /** Shares of a job: of its time in which the axes move, of its rated power that the spindle gives; `null`: the usual one. */
+  'set-duty': { motion?: Quantity | null; spindle?: Quantity | null };
   'set-ampacity': { table: NonNullable<Design['ampacity']> | null };
   /**
    * A part that no role asks for: a plug that was there before, a lamp, a second supply. `from`: what feeds it; without it a part

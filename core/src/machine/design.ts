@@ -87,6 +87,10 @@ export const Design = z.strictObject({
     .optional()
     .describe('planning table of the largest current by section, where it differs from the usual one'),
   mainsVoltage: quantityOf('voltage'),
+  duty: z
+    .strictObject({ motion: quantityOf('ratio'), spindle: quantityOf('ratio') })
+    .optional()
+    .describe('of the time of a job, how much the axes move; of its rated power, what the spindle gives in the mean'),
   nameSheet: NameSheet.optional().describe('how the control of this machine names its settings'),
   driveSheets: z
     .record(Id, NameSheet)

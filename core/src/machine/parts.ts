@@ -164,8 +164,18 @@ const DriverSocket = z.strictObject({
 });
 export type DriverSocket = z.infer<typeof DriverSocket>;
 
+/** Of what sits in a cabinet: the warmest air in which it works. */
+const warmth = { ambientMax: quantityOf('ambient').describe('warmest air around it in which it works at full load') };
+/** Of what draws from the mains through a rectifier and a filter of its own. */
+const onMains = {
+  inrush: quantityOf('current').describe('largest peak that it draws when it is switched on cold'),
+  leakage: quantityOf('current').describe('that flows to earth through its filter all the time'),
+};
+
 const Controller = z.strictObject({
   class: z.literal('controller'),
+  supplyCurrent: quantityOf('current').describe('that its own electronics take at its supply terminals'),
+  ...warmth,
   architecture: z.enum([
     'timed-by-computer',
     'processor-board',
@@ -211,12 +221,15 @@ const Controller = z.strictObject({
 /** Inputs and outputs that a controller does not have of its own: it looks at them over its extension lead, a little later. */
 const InputBoard = z.strictObject({
   class: z.literal('input-board'),
+  supplyCurrent: quantityOf('current').describe('that its own electronics take'),
+  ...warmth,
   inputPoll: quantityOf('time').describe('longest time that an input takes on its way to the controller'),
   switchedVoltage: quantityOf('voltage').describe('that its switched outputs give'),
   switchedCurrent: quantityOf('current').describe('that one switched output gives or takes'),
 });
 const Driver = z.strictObject({
   class: z.literal('stepper-driver'),
+  ...warmth,
   supplyMin: quantityOf('voltage'),
   supplyMax: quantityOf('voltage'),
   currentMax: quantityOf('current').describe('largest peak current that can be set'),
@@ -258,6 +271,7 @@ const ServoDrive = Driver.extend({
   class: z.literal('servo-drive'),
   mainsMin: quantityOf('voltage').describe('lowest mains of one that runs on it'),
   mainsMax: quantityOf('voltage').describe('highest mains of one that runs on it'),
+  ...onMains,
 });
 const Motor = z.strictObject({
   class: z.literal('motor'),
@@ -289,6 +303,10 @@ const Supply = z.strictObject({
   outputCapacitance: quantityOf('capacitance'),
   mainsMin: quantityOf('voltage').describe('lowest mains that it takes'),
   mainsMax: quantityOf('voltage').describe('highest mains that it takes'),
+  efficiency: quantityOf('ratio').describe('what it gives over what it takes, at rated load'),
+  powerFactor: quantityOf('ratio').describe('of what it takes from the mains'),
+  ...onMains,
+  ...warmth,
 });
 const Switch = z.strictObject({
   class: z.literal('switch'),
@@ -339,6 +357,8 @@ const SpindleDrive = z.strictObject({
   isolated: z.boolean().optional().describe('whether its control terminals are apart from the mains'),
   mainsMin: quantityOf('voltage').describe('lowest mains that it takes; its rated voltage where absent'),
   mainsMax: quantityOf('voltage').describe('highest mains that it takes'),
+  ...onMains,
+  ...warmth,
 });
 const Encoder = z.strictObject({
   class: z.literal('encoder'),
@@ -367,12 +387,16 @@ const Breaker = Protection('breaker').extend({
     .optional()
     .describe('what it opens at by itself; a switch at nothing'),
   residualCurrent: quantityOf('current').describe('leakage at which it opens'),
+  tripCurve: z
+    .enum(['B', 'C', 'D'])
+    .optional()
+    .describe('at how many times its rating a breaker opens at once: 3 to 5, 5 to 10, 10 to 20 (IEC 60898-1)'),
+  lockable: z.boolean().optional().describe('whether a switch can be locked in its off position'),
 });
 /** Classes that need no more than terminals, elements and a rating for now. */
 const plainClasses = [
   'host-computer',
   'tool-head',
-  'filter',
   'terminal-strip',
   'lamp',
   'brake',
@@ -421,6 +445,13 @@ const Connector = z.strictObject({
   ratedVoltage: quantityOf('voltage'),
   ratedCurrent: quantityOf('current').describe('of one contact'),
 });
+/** Keeps noise of drives out of the mains, at the price of a current to earth. */
+const Filter = z.strictObject({
+  class: z.literal('filter'),
+  ratedVoltage: quantityOf('voltage'),
+  ratedCurrent: quantityOf('current'),
+  leakage: onMains.leakage,
+});
 const Plain = (c: (typeof plainClasses)[number]) =>
   z.strictObject({ class: z.literal(c), ratedVoltage: quantityOf('voltage'), ratedCurrent: quantityOf('current') });
 
@@ -445,6 +476,7 @@ export const PartData = z.discriminatedUnion('class', [
   Cable,
   Connector,
   Pendant,
+  Filter,
   ...plainClasses.map(Plain),
 ]);
 export type PartData = z.infer<typeof PartData>;

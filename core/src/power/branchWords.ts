@@ -2,12 +2,10 @@ import { givenAt } from '../distribution/choices';
 import { linesFrom, linesTo, mainsName, mainsVoltsAt } from '../distribution/lines';
 import type { Branch } from '../distribution/outline';
 import { distributionOf } from '../distribution/tree';
-import type { DriveFigures } from '../drivetrain/speed';
 import type { Design } from '../machine/design';
 import { type Display, showValue } from '../units/print';
 import { carriedBy, drawnAt } from './carried';
-
-type Read = { design: Design; axes: readonly { id: string; drives: readonly DriveFigures[] }[] };
+import type { ReadPower } from './states';
 
 /** The volts that arrive at a branch, with their kind; of a supply also those that it makes of them. Empty where nothing arrives. */
 export function voltsOfBranch(design: Design, branch: Branch, display: Display): string {
@@ -40,7 +38,7 @@ export function voltsOfBranch(design: Design, branch: Branch, display: Display):
  * What a branch carries, and of how much: a load by its own sheet, a device or supply by all that hangs on it. Empty where
  * nothing is counted: of a board’s own electronics no sheet tells, and that is no load of zero.
  */
-export function loadOfBranch(read: Read, branch: Branch, display: Display): string {
+export function loadOfBranch(read: ReadPower, branch: Branch, display: Display): string {
   const amps = (a: number) => showValue(a, 'current', display, 2);
   const drawn = drawnAt(read, branch.part, branch.port);
   if (drawn !== undefined) return amps(drawn);
@@ -50,7 +48,7 @@ export function loadOfBranch(read: Read, branch: Branch, display: Display): stri
 }
 
 /** What a drawing says of a branch: of a supply what it makes, of a source its volts, and what it carries. */
-export function figureOfBranch(read: Read, branch: Branch, display: Display): string {
+export function figureOfBranch(read: ReadPower, branch: Branch, display: Display): string {
   const { design } = read;
   const load = loadOfBranch(read, branch, display);
   const volts = voltsOfBranch(design, branch, display);

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { deriveFigures } from '../derivation/figures';
 import { dunnock } from '../samples/dunnock';
 import { plover } from '../samples/plover';
-import { drivesByAxis, fieldDemand, mainsDemand, motorBusDemand, motorDemand } from './budget';
+import { drivesByAxis, fieldDemand, motorBusDemand, motorDemand } from './budget';
+import { mainsDemand } from './mains';
 import { worked } from './testing/worked';
 
 describe('the energy balance of a stepper', () => {

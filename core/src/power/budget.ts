@@ -2,8 +2,6 @@ import type { Design } from '../machine/design';
 import { axesOf } from '../machine/design';
 import { loadAmps } from '../machine/loads';
 import type { Part } from '../machine/parts';
-import { portOf, type PortRef } from '../machine/ports';
-import { linesOf } from '../distribution/lines';
 import { distributionOf } from '../distribution/tree';
 import { driveSupply, fieldSupply } from '../distribution/supplies';
 import { runsOnMains } from '../drivetrain/bus';
@@ -20,15 +18,12 @@ const SERVO_EFFICIENCY = 0.85;
 /** What a three-wire sensor and an isolated input draw, A. */
 const SENSOR_A = 0.015;
 const INPUT_A = 0.007;
-/** Efficiency of a supply, and its power factor without correction; of a spindle motor, its drive, and that drive's input. */
-export const SUPPLY_EFFICIENCY = 0.85;
 /** Share of a supply's rating up to which it stays cool and lives long. */
 export const AT_EASE = 0.7;
-const SUPPLY_POWER_FACTOR = 0.6;
-/** Power factor of a drive that rectifies the mains without correction. */
-const DRIVE_POWER_FACTOR = 0.65;
-const SPINDLE = { motor: 0.78, drive: 0.95, powerFactor: 0.65 } as const;
-const USUAL_MAINS_V = 230;
+/** Efficiency of a spindle motor. */
+export const SPINDLE_EFFICIENCY = 0.78;
+/** What the electronics of a board take where no sheet tells, W. */
+const BOARD_W = 5;
 
 /** What one motor with its driver takes from the motor bus, W. */
 export interface MotorDemand {
@@ -107,24 +102,16 @@ export interface BusDemand extends MotorDemand {
   unknown: number;
 }
 
-/**
- * What a motor bus has to give, that of one supply or all of them, or what of it passes some port (`through`): every motor once, each
- * driver with its own losses.
- */
+/** What a motor bus has to give, that of one supply or all of them: every motor once, each driver with its own losses. */
 export function motorBusDemand(
   design: Design,
   drives: readonly { axisId: string; figures: readonly DriveFigures[] }[],
   supply?: string,
-  through?: (passed: PortRef) => boolean,
 ): BusDemand {
-  const tree = distributionOf(design);
-  const passes = (part: string | undefined) =>
-    through === undefined || (part !== undefined && tree.wayTo(part, 'supply').passes.some(through));
-  const onBus = (part: string | undefined, source: { id: string } | undefined) =>
-    (supply === undefined || source?.id === supply) && passes(part);
+  const onBus = (source: { id: string } | undefined) => supply === undefined || source?.id === supply;
   const sum: BusDemand = { idleW: 0, heldW: 0, movingW: 0, peakW: 0, spindleW: 0, phaseCurrentsA: 0, unknown: 0 };
   for (const { driver, demand, phaseA } of busMotors(design, drives)) {
-    if (!onBus(driver, driveSupply(design, driver))) continue;
+    if (!onBus(driveSupply(design, driver))) continue;
     if (!demand) {
       sum.unknown++;
       continue;
@@ -135,8 +122,8 @@ export function motorBusDemand(
     sum.peakW += demand.peakW;
     sum.phaseCurrentsA += phaseA;
   }
-  const feeds = tree.supplyOf(design.roles.spindleDrive, 'supply');
-  if (feeds && onBus(design.roles.spindleDrive, feeds)) sum.spindleW = spindleOnBusW(design);
+  const feeds = distributionOf(design).supplyOf(design.roles.spindleDrive, 'supply');
+  if (feeds && onBus(feeds)) sum.spindleW = spindleOnBusW(design);
   return sum;
 }
 
@@ -145,81 +132,49 @@ export function spindleOnBusW(design: Pick<Design, 'roles' | 'parts'>): number {
   const spindle = design.roles.spindle ? design.parts[design.roles.spindle]?.data : undefined;
   if (spindle?.class !== 'spindle') return 0;
   return (
-    figureOr(spindle.ratedVoltage, 0) * figureOr(spindle.ratedCurrent, 0) || figureOr(spindle.power, 0) / SPINDLE.motor
+    figureOr(spindle.ratedVoltage, 0) * figureOr(spindle.ratedCurrent, 0) ||
+    figureOr(spindle.power, 0) / SPINDLE_EFFICIENCY
   );
 }
 
-/** A load with what it draws, A. */
+/** A load with what it draws at a port, A. */
 export interface Drawn {
   id: string;
   part: Part;
+  port: string;
   amps: number;
+  /** No sheet tells: a planning figure stands in for it. */
+  usual?: boolean;
 }
 
 /**
- * What hangs on a supply besides drives, as far as the parts tell: coils, brakes, lamps, valves, sensors, isolated inputs. The
- * field supply where no other is asked for. `through`: only what passes such a port.
+ * What hangs on a supply besides drives: coils, brakes, lamps, valves, sensors, isolated inputs, the boards themselves. The field
+ * supply where no other is asked for.
  */
-export function fieldDemand(
-  design: Design,
-  supply = fieldSupply(design)?.id,
-  through?: (passed: PortRef) => boolean,
-): Drawn[] {
-  if (supply === undefined) return [];
+export function fieldDemand(design: Design, supply = fieldSupply(design)?.id): Drawn[] {
+  const gives = supply === undefined ? undefined : design.parts[supply];
+  if (supply === undefined || !gives) return [];
+  const volts = positive(gives.data.class === 'supply' ? gives.data.outputVoltage : undefined, '');
   const isolated = Object.values(design.parts).some((p) =>
     Object.values(p.elements).some((e) => e.kind === 'isolated-input' && e.resistance),
   );
   const inputs = isolated ? Object.values(design.circuits).filter((c) => !c.cutsOnly).length : 0;
-  const tree = distributionOf(design);
-  return tree
+  return distributionOf(design)
     .loadsOf(supply)
-    .filter(({ part, port }) => through === undefined || tree.wayTo(part, port).passes.some(through))
     .flatMap(({ part: id, port }): Drawn[] => {
       const part = design.parts[id]!;
-      const draws = (amps: number): Drawn[] => (amps > 0 ? [{ id, part, amps }] : []);
+      const { data } = part;
+      const draws = (amps: number): Drawn[] => (amps > 0 ? [{ id, part, port, amps }] : []);
       if (port === 'coil' || port === 'load') return draws(loadAmps(part));
-      if (port === 'supply') return part.data.class === 'sensor' ? draws(SENSOR_A) : [];
       if (port === 'torque-off') return draws(INPUT_A);
-      return port === 'field' && id === design.roles.controller ? draws(inputs * INPUT_A) : [];
+      if (port === 'field') return id === design.roles.controller ? draws(inputs * INPUT_A) : [];
+      if (port !== 'supply') return [];
+      if (data.class === 'sensor') return draws(SENSOR_A);
+      if (data.class !== 'controller' && data.class !== 'input-board') return [];
+      const own = positive(data.supplyCurrent, '');
+      if (own.known) return draws(own.value);
+      return volts.known ? [{ id, part, port, amps: BOARD_W / volts.value, usual: true }] : [];
     });
-}
-
-/**
- * Current that a part takes from the mains, A: a supply its load over efficiency and power factor (its rating where its load
- * is not known), a spindle drive P_shaft/(η_m·η_d·pf·V), of three phases P_shaft/(η_m·η_d·pf·3·V) in each line, whatever else runs on the mains its own rated current.
- */
-export function mainsDemand(design: Design, loadW: Readonly<Record<string, number | undefined>>): Drawn[] {
-  const lineV = figureOr(design.mainsVoltage, USUAL_MAINS_V);
-  const spindle = design.roles.spindle ? design.parts[design.roles.spindle]?.data : undefined;
-  return Object.entries(design.parts).flatMap(([id, part]): Drawn[] => {
-    const { data } = part;
-    const port = portOf(part, 'mains');
-    if (!port) return [];
-    // Over three phases, each line carries a third of what one would.
-    const volts = lineV * linesOf(port).length;
-    switch (data.class) {
-      case 'supply': {
-        const [v, a] = [positive(data.outputVoltage, ''), positive(data.outputCurrent, '')];
-        const watts = loadW[id] ?? (v.known && a.known ? v.value * a.value : 0);
-        return [{ id, part, amps: watts / (SUPPLY_EFFICIENCY * SUPPLY_POWER_FACTOR * volts) }];
-      }
-      case 'servo-drive':
-        return [{ id, part, amps: (loadW[id] ?? 0) / (DRIVE_POWER_FACTOR * volts) }];
-      case 'spindle-drive': {
-        const shaftW = spindle?.class === 'spindle' ? figureOr(spindle.power, 0) : 0;
-        return shaftW > 0
-          ? [{ id, part, amps: shaftW / (SPINDLE.motor * SPINDLE.drive * SPINDLE.powerFactor * volts) }]
-          : [];
-      }
-      case 'connector':
-        return [];
-      case 'contactor':
-      case 'relay':
-        return [{ id, part, amps: loadAmps(part) }];
-      default:
-        return 'ratedCurrent' in data ? [{ id, part, amps: figureOr(data.ratedCurrent, 0) }] : [];
-    }
-  });
 }
 
 /** The drives of each axis as the budget takes them. */

@@ -1,7 +1,8 @@
 import { libraryOf } from '../machine/library/index';
 import type { LibraryEntry } from '../machine/library/entry';
 import { figureOr } from '../units/derived';
-import { AT_EASE, SUPPLY_EFFICIENCY } from './budget';
+import { AT_EASE } from './budget';
+import { efficiencyOf } from './mains';
 import type { SupplyDemand } from './states';
 
 /** Share of a supply that is kept in reserve. */
@@ -75,7 +76,7 @@ export function rankedSupplies(d: SupplyDemand, entries: readonly LibraryEntry[]
           ratedA,
           share: sizing.balanceA / ratedA,
           peakShare: Math.max(sizing.peakA, sizing.startA) / ratedA,
-          lossW: sizing.balanceA * d.volts * (1 / SUPPLY_EFFICIENCY - 1),
+          lossW: sizing.balanceA * d.volts * (1 / efficiencyOf(entry) - 1),
           suffices: sufficesAt(ratedA, sizing),
         },
       ];

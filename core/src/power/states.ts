@@ -2,15 +2,41 @@ import { driveSupply } from '../distribution/supplies';
 import { distributionOf } from '../distribution/tree';
 import type { DriveFigures } from '../drivetrain/speed';
 import type { Design } from '../machine/design';
-import { positive } from '../units/derived';
+import { figureOr, positive } from '../units/derived';
 import { busMotors, drivesByAxis, fieldDemand, spindleOnBusW, type BusMotor, type MotorDemand } from './budget';
 
-/** What the machine does, as far as its supplies feel it; from the least to the most, as a rule. */
-export const powerStates = ['standing', 'one-axis', 'cutting', 'accelerating', 'spindle-start'] as const;
+/**
+ * What the machine does, as far as its supplies feel it; from the least to the most, as a rule. In use: the mean over a job, by the
+ * duty that was entered.
+ */
+export const powerStates = ['standing', 'in-use', 'one-axis', 'cutting', 'accelerating', 'spindle-start'] as const;
 export type PowerState = (typeof powerStates)[number];
 
 /** A spindle that starts takes so much more than its rated power, unless its drive limits it: a planning figure. */
 const SPINDLE_START = 1.5;
+/** How much a machine does in a job, where nobody has said: planning figures. */
+const USUAL_DUTY = 0.6;
+
+/** Shares of a job: of its time in which the axes move, and of its rated power that the spindle gives in the mean. */
+export interface Duty {
+  motion: number;
+  spindle: number;
+}
+export const dutyOf = ({ duty }: Pick<Design, 'duty'>): Duty => ({
+  motion: figureOr(duty?.motion, USUAL_DUTY),
+  spindle: figureOr(duty?.spindle, USUAL_DUTY),
+});
+/** Of its rated power, what the spindle gives in a state. */
+export const spindleShare = (state: PowerState, duty: Duty): number =>
+  ({ standing: 0, 'in-use': duty.spindle, 'one-axis': 0, cutting: 1, accelerating: 1, 'spindle-start': SPINDLE_START })[
+    state
+  ];
+/** What a motor with its driver takes in a state, W; `moves`: it is the one that moves where one does. */
+export function motorWatts(d: MotorDemand, state: PowerState, moves: boolean, duty: Duty): number {
+  if (state === 'accelerating') return d.peakW;
+  if (state === 'cutting' || (state === 'one-axis' && moves)) return d.movingW;
+  return state === 'in-use' ? d.idleW + duty.motion * (d.movingW - d.idleW) : d.idleW;
+}
 
 export type ReadPower = { design: Design; axes: readonly { id: string; drives: readonly DriveFigures[] }[] };
 
@@ -18,6 +44,7 @@ export type ReadPower = { design: Design; axes: readonly { id: string; drives: r
 export interface Term {
   /** The part that takes it: the driver of a motor, the spindle drive, a coil, a lamp. */
   part: string;
+  port: string;
   /** What it is called: `X`, `Y left`, or a designation. */
   name: string;
   watts: number;
@@ -44,11 +71,9 @@ function motorsOn({ design, axes }: ReadPower, supply: string): { motors: Counte
   return { motors, unknown };
 }
 
-/** What a supply gives in each state, term by term. */
-export interface SupplyDemand {
+/** What a supply has to give in each state, term by term. */
+export interface Demand {
   volts: number;
-  /** Its rating, A. */
-  ratedA: number;
   states: Readonly<Record<PowerState, StateDemand>>;
   /** Motors that are not counted, since figures are missing. */
   unknown: readonly string[];
@@ -56,32 +81,40 @@ export interface SupplyDemand {
   phaseCurrentsA: number;
   /** What hangs on it besides motors and spindle, A: the same in every state. */
   besideA: number;
+  /** Boards of which no sheet tells what they take: a planning figure stands in for it. */
+  usual: readonly string[];
+}
+/** The same beside its rating, A. */
+export interface SupplyDemand extends Demand {
+  ratedA: number;
 }
 
 /**
  * The demand of a supply by state. Watts are added, never phase currents. Standing: each motor with its reduced current. One
  * axis: the one that adds most moves. Cutting: all of them move against friction, weight and cut, the spindle runs.
  * Accelerating: all at once, for moments. The spindle starts: everything else stands. Undefined for a part that is no supply,
- * or whose sheet does not tell.
+ * or whose voltage no sheet tells.
  */
-export function supplyDemand(read: ReadPower, supply: string): SupplyDemand | undefined {
+export function demandOn(read: ReadPower, supply: string): Demand | undefined {
   const { design } = read;
   const part = design.parts[supply];
-  if (part?.data.class !== 'supply') return undefined;
-  const [volts, rated] = [positive(part.data.outputVoltage, ''), positive(part.data.outputCurrent, '')];
-  if (!volts.known || !rated.known) return undefined;
+  const volts = positive(part?.data.class === 'supply' ? part.data.outputVoltage : undefined, '');
+  if (!volts.known) return undefined;
   const { motors, unknown } = motorsOn(read, supply);
-  const beside = fieldDemand(design, supply).map(({ id, part: p, amps }): Term => ({
+  const hanging = fieldDemand(design, supply);
+  const beside = hanging.map(({ id, part: p, port, amps }): Term => ({
     part: id,
+    port,
     name: p.designation,
     watts: amps * volts.value,
   }));
   const drive = design.roles.spindleDrive;
   const onBus = distributionOf(design).supplyOf(drive, 'supply')?.id === supply;
   const spindleW = onBus ? spindleOnBusW(design) : 0;
+  const duty = dutyOf(design);
   const spindle = (share: number): Term[] =>
     spindleW > 0 && share > 0
-      ? [{ part: drive!, name: design.parts[drive!]!.designation, watts: spindleW * share }]
+      ? [{ part: drive!, port: 'supply', name: design.parts[drive!]!.designation, watts: spindleW * share }]
       : [];
   /** What an axis adds when it moves, all its motors together. */
   const adds = new Map<string, number>();
@@ -90,33 +123,41 @@ export function supplyDemand(read: ReadPower, supply: string): SupplyDemand | un
     (best, [axis, watts]) => (best === undefined || watts > adds.get(best)! ? axis : best),
     undefined,
   );
-  const state = (id: PowerState, of: (m: Counted) => number, spindleShare: number): StateDemand => {
+  const state = (id: PowerState): StateDemand => {
     const terms = [
-      ...motors.map((m): Term => ({ part: m.driver, name: m.name, watts: of(m) })),
-      ...spindle(spindleShare),
+      ...motors.map((m): Term => ({
+        part: m.driver,
+        port: 'supply',
+        name: m.name,
+        watts: motorWatts(m.demand, id, m.axis === most, duty),
+      })),
+      ...spindle(spindleShare(id, duty)),
       ...beside,
     ];
     return { state: id, terms, watts: terms.reduce((sum, t) => sum + t.watts, 0) };
   };
   return {
     volts: volts.value,
-    ratedA: rated.value,
     unknown,
+    usual: hanging.flatMap((d) => (d.usual ? [d.part.designation] : [])),
     phaseCurrentsA: motors.reduce((sum, m) => sum + m.phaseA, 0),
     besideA: beside.reduce((sum, t) => sum + t.watts, 0) / volts.value,
-    states: {
-      standing: state('standing', (m) => m.demand.idleW, 0),
-      'one-axis': state('one-axis', (m) => (m.axis === most ? m.demand.movingW : m.demand.idleW), 0),
-      cutting: state('cutting', (m) => m.demand.movingW, 1),
-      accelerating: state('accelerating', (m) => m.demand.peakW, 1),
-      'spindle-start': state('spindle-start', (m) => m.demand.idleW, SPINDLE_START),
-    },
+    states: Object.fromEntries(powerStates.map((id) => [id, state(id)])) as Record<PowerState, StateDemand>,
   };
+}
+
+/** The demand of a supply beside its rating; undefined where its sheet does not tell both of its figures. */
+export function supplyDemand(read: ReadPower, supply: string): SupplyDemand | undefined {
+  const data = read.design.parts[supply]?.data;
+  const rated = positive(data?.class === 'supply' ? data.outputCurrent : undefined, '');
+  const demand = rated.known ? demandOn(read, supply) : undefined;
+  return demand && rated.known ? { ...demand, ratedA: rated.value } : undefined;
 }
 
 /** What a state is called. */
 export const powerStateTitle: Record<PowerState, string> = {
   standing: 'Standing',
+  'in-use': 'In use, on average',
   'one-axis': 'One axis moves',
   cutting: 'All move and cut',
   accelerating: 'All accelerate',

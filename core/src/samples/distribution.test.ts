@@ -357,8 +357,7 @@ it('a breaker carries what hangs behind it: the second supply its light and its 
   expect(carriedBy(figures, 'supply')!.amps).toBeCloseTo(1.62, 6);
   const all = carriedBy(figures, 'mains-breaker')!.amps;
   const own = carriedBy(figures, 'breaker')!.amps;
-  // Loads of no motor bus count with the rating of their supply: 24 V · 5 A.
-  expect(own).toBeCloseTo(120 / (0.85 * 0.6 * 230), 6);
+  expect(own).toBeCloseTo((1.62 * 24) / (0.85 * 0.6 * 230), 6);
   expect(all).toBeGreaterThan(own);
   expect(
     distributionOf(figures.design)
@@ -444,7 +443,7 @@ it.each(names)('%s: what the inlet carries is what hangs on the mains, part by p
   const supplies = onMains.filter((id) => figures.design.parts[id]!.data.class === 'supply');
   const others = onMains.filter((id) => !supplies.includes(id));
   const drawn = others.reduce((sum, id) => sum + drawnAt(figures, id, 'mains')!, 0);
-  const bySupplies = mainsThrough(figures, 'mains-inlet').filter((d) => supplies.includes(d.id));
+  const bySupplies = mainsThrough(figures, 'mains-inlet').filter((d) => supplies.includes(d.part));
   const all = drawn + bySupplies.reduce((sum, d) => sum + d.amps, 0);
   expect(carriedBy(figures, 'mains-inlet')!.amps).toBeCloseTo(all, 9);
   if (name === 'wheatear') {

@@ -57,6 +57,8 @@ export function displayUnit(dimension: Dimension, display: Display): Unit {
       return display.wire;
     case 'time':
       return 's';
+    case 'ambient':
+      return inch ? '°F' : '°C';
     case 'scale':
       return inch ? 'steps/in' : 'steps/mm';
     default:
@@ -134,6 +136,7 @@ export function printQuantity(q: Quantity, display: Display): Printed {
     'force',
     'area',
     'scale',
+    'ambient',
   ].includes(dimension);
   const shown = displayUnit(dimension, display);
   const asEntered = !convertible || q.unit === shown || q.unit === 'tpi';

@@ -27,6 +27,7 @@ export const dimensions = [
   'area',
   'ratio',
   'temperature',
+  'ambient',
   'scale',
   'angularScale',
 ] as const;
@@ -116,7 +117,16 @@ export const units = define({
   AWG: { dimension: 'area', factor: 1, toBase: awgToMm2, fromBase: mm2ToAwg, also: ['awg', 'ga'] },
   '1': { dimension: 'ratio', factor: 1, also: [':1'] },
   '%': { dimension: 'ratio', factor: 0.01 },
+  // A difference. How warm a place is has a zero of its own.
   K: { dimension: 'temperature', factor: 1 },
+  '°C': { dimension: 'ambient', factor: 1, also: ['degC', 'C'] },
+  '°F': {
+    dimension: 'ambient',
+    factor: 5 / 9,
+    toBase: (f) => ((f - 32) * 5) / 9,
+    fromBase: (c) => (c * 9) / 5 + 32,
+    also: ['degF', 'F'],
+  },
   'steps/mm': { dimension: 'scale', factor: 1 },
   'steps/in': { dimension: 'scale', factor: 1 / IN },
   'steps/°': { dimension: 'angularScale', factor: 1, also: ['steps/deg'] },

@@ -13,7 +13,12 @@ export const boards: LibraryEntry[] = [
     key: 'board-nettle-8',
     name: 'Nettle 8, input board',
     about: 'Eight isolated 24 V inputs in one bank, on the extension lead of a controller that takes one.',
-    data: { class: 'input-board', inputPoll: sheet(2, 'ms') },
+    data: {
+      class: 'input-board',
+      supplyCurrent: sheet(60, 'mA'),
+      ambientMax: sheet(50, '°C'),
+      inputPoll: sheet(2, 'ms'),
+    },
     terminals: {
       'supply-plus': terminal('L+', 'supply-plus'),
       'supply-minus': terminal('L−', 'supply-minus'),
@@ -27,7 +32,12 @@ export const boards: LibraryEntry[] = [
     key: 'board-dock-16',
     name: 'Dock 16, input board with a lead on',
     about: 'Sixteen isolated 24 V inputs in one bank; a further board hangs on its second extension socket.',
-    data: { class: 'input-board', inputPoll: sheet(3, 'ms') },
+    data: {
+      class: 'input-board',
+      supplyCurrent: sheet(60, 'mA'),
+      ambientMax: sheet(50, '°C'),
+      inputPoll: sheet(3, 'ms'),
+    },
     terminals: {
       'supply-plus': terminal('V+', 'supply-plus'),
       'supply-minus': terminal('V−', 'supply-minus'),
@@ -44,6 +54,8 @@ export const boards: LibraryEntry[] = [
     about: 'Eight switched 24 V outputs of 500 mA; a further board hangs on its second extension socket.',
     data: {
       class: 'input-board',
+      supplyCurrent: sheet(60, 'mA'),
+      ambientMax: sheet(50, '°C'),
       inputPoll: sheet(2, 'ms'),
       switchedVoltage: sheet(24, 'V'),
       switchedCurrent: sheet(500, 'mA'),

@@ -110,6 +110,8 @@ const tansy = (key: string, name: string, about: string, own: number, following:
     data: {
       class: 'controller',
       architecture: 'plug-in-drivers',
+      supplyCurrent: sheet(150, 'mA'),
+      ambientMax: sheet(50, '°C'),
       channels: own,
       pulseRate: sheet(30, 'kHz'),
       pulseRateTotal: sheet(60, 'kHz'),
@@ -179,6 +181,8 @@ export const controllers: LibraryEntry[] = [
     data: {
       class: 'controller',
       architecture: 'processor-board',
+      supplyCurrent: sheet(180, 'mA'),
+      ambientMax: sheet(50, '°C'),
       channels: 4,
       pulseRate: sheet(120, 'kHz'),
       pulseWidth: sheet(4, 'µs'),
@@ -218,6 +222,8 @@ export const controllers: LibraryEntry[] = [
     data: {
       class: 'controller',
       architecture: 'processor-board',
+      supplyCurrent: sheet(180, 'mA'),
+      ambientMax: sheet(50, '°C'),
       channels: 4,
       pulseRate: sheet(100, 'kHz'),
       pulseWidth: sheet(4, 'µs'),
@@ -270,6 +276,8 @@ export const controllers: LibraryEntry[] = [
     data: {
       class: 'controller',
       architecture: 'networked',
+      supplyCurrent: sheet(300, 'mA'),
+      ambientMax: sheet(50, '°C'),
       channels: 6,
       pulseRate: sheet(200, 'kHz'),
       pulseWidth: sheet(2.5, 'µs'),
@@ -311,6 +319,8 @@ export const controllers: LibraryEntry[] = [
     data: {
       class: 'controller',
       architecture: 'timed-by-computer',
+      supplyCurrent: sheet(120, 'mA'),
+      ambientMax: sheet(45, '°C'),
       channels: 5,
       pulseRate: sheet(25, 'kHz'),
       pulseWidth: sheet(10, 'µs'),
@@ -377,6 +387,8 @@ export const controllers: LibraryEntry[] = [
     data: {
       class: 'controller',
       architecture: 'closed',
+      supplyCurrent: sheet(400, 'mA'),
+      ambientMax: sheet(45, '°C'),
       channels: 3,
       pulseRate: sheet(250, 'kHz'),
       pulseWidth: sheet(2, 'µs'),
@@ -415,6 +427,8 @@ export const controllers: LibraryEntry[] = [
     data: {
       class: 'controller',
       architecture: 'fieldbus-master',
+      supplyCurrent: sheet(700, 'mA'),
+      ambientMax: sheet(50, '°C'),
       channels: 8,
       inputPoll: sheet(1, 'ms'),
       commandFormats: ['fieldbus'],

@@ -74,6 +74,7 @@ const opto = {
 
 const openLoop = (figures: Partial<DataOf<'stepper-driver'>>): DataOf<'stepper-driver'> => ({
   class: 'stepper-driver',
+  ambientMax: sheet(45, '°C'),
   stepsPerRevolutionChoices: [200, ...binarySteps, ...decimalSteps].sort((a, b) => a - b),
   pulseHighMin: sheet(2.5, 'µs'),
   pulseLowMin: sheet(2.5, 'µs'),
@@ -118,7 +119,7 @@ const mainsDrive = (key: string, name: string, about: string, amps: number): Lib
   const { 'supply-plus': _plus, 'supply-minus': _minus, ...others } = terminals;
   return {
     ...rest,
-    data: { ...data, mainsMin: sheet(200, 'V'), mainsMax: sheet(240, 'V') } as DataOf<'servo-drive'>,
+    data: { ...data, mainsMin: sheet(200, 'V'), mainsMax: sheet(240, 'V'), inrush: sheet(15, 'A'), leakage: sheet(1, 'mA') } as DataOf<'servo-drive'>,
     terminals: { l: terminal('L1', 'mains-l'), n: terminal('L2', 'mains-n'), ...others },
   };
 };
@@ -159,6 +160,7 @@ const servoDrive = (
   about,
   data: {
     class: 'servo-drive',
+    ambientMax: sheet(40, '°C'),
     ...limits,
     stepsPerRevolutionChoices: [1000, 2000, 4000, 5000, 8000, 10000, 16000],
     pulseHighMin: sheet(1, 'µs'),

@@ -35,6 +35,25 @@ type Motor = DataOf<'motor'>;
 type Driver = DataOf<'stepper-driver'>;
 
 const stepper = 'torque over speed';
+const warmth = f('ambientMax', 'Warmest air around it', 'ambient', '°C', {
+  help: 'In which it still works at full load.',
+  bounds: [20, 100],
+});
+const onMains = [
+  f('inrush', 'Inrush', 'current', 'A', {
+    help: 'Largest peak when it is switched on cold.',
+    bounds: [0.1, 500],
+  }),
+  f('leakage', 'Leakage to earth', 'current', 'mA', {
+    help: 'Flows through its filter all the time.',
+    bounds: [0, 0.1],
+  }),
+];
+const ownCurrent = f('supplyCurrent', 'Own current', 'current', 'mA', {
+  help: 'What its electronics take at its supply terminals.',
+  bounds: [0.001, 20],
+});
+
 const driver: readonly SheetField[] = [
   f('supplyMin', 'Lowest supply', 'voltage', 'V', {
     blocks: 'whether the supply suits',
@@ -70,6 +89,7 @@ const driver: readonly SheetField[] = [
   f('signalRate', 'Signal bandwidth', 'frequency', 'kHz'),
   f('senseResistance', 'Sense resistance', 'resistance', 'mΩ', { blocks: 'the reference voltage of a trimmer' }),
   f('referenceFactor', 'Reference factor', 'ratio', '1', { blocks: 'the reference voltage of a trimmer' }),
+  warmth,
 ];
 
 const switchedOutputs = [
@@ -160,6 +180,7 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     ...driver,
     f('mainsMin', 'Lowest mains', 'voltage', 'V', { help: 'Of a drive that runs on the mains.' }),
     f('mainsMax', 'Highest mains', 'voltage', 'V', { help: 'Of a drive that runs on the mains.' }),
+    ...onMains,
   ],
   supply: [
     f('outputVoltage', 'Output voltage', 'voltage', 'V', { blocks: 'torque over speed', bounds: [1, 1000] }),
@@ -173,8 +194,17 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     }),
     f('mainsMin', 'Lowest mains', 'voltage', 'V'),
     f('mainsMax', 'Highest mains', 'voltage', 'V'),
+    f('efficiency', 'Efficiency', 'ratio', '%', { help: 'At rated load.', bounds: [0.3, 0.99] }),
+    f('powerFactor', 'Power factor', 'ratio', '1', {
+      help: 'About 0.6, or 0.95 with correction.',
+      bounds: [0.3, 1],
+    }),
+    ...onMains,
+    warmth,
   ],
   controller: [
+    ownCurrent,
+    warmth,
     f('pulseRate', 'Pulse rate', 'frequency', 'kHz', {
       blocks: 'the controller’s speed limit',
       help: 'Highest pulse rate on one channel.',
@@ -230,8 +260,12 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     f('commandVoltage', 'Command voltage', 'voltage', 'V'),
     f('mainsMin', 'Lowest mains', 'voltage', 'V'),
     f('mainsMax', 'Highest mains', 'voltage', 'V'),
+    ...onMains,
+    warmth,
   ],
   'input-board': [
+    ownCurrent,
+    warmth,
     f('inputPoll', 'Input poll', 'time', 'ms', {
       blocks: 'the stopping distance',
       estimate: () => 2,
@@ -256,7 +290,7 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
       help: 'The least where it is bent again and again.',
     }),
   ],
-  filter: rated,
+  filter: [...rated, onMains[1]!],
   brake: rated,
   contactor: switched,
   relay: switched,

@@ -142,6 +142,13 @@ export const sheetChoices: Partial<Record<PartClass, readonly SheetChoice[]>> = 
       },
       { optional: true },
     ),
+    pick(
+      'tripCurve',
+      'Opens at once at',
+      { B: 'B: 3 to 5 times its rating', C: 'C: 5 to 10 times its rating', D: 'D: 10 to 20 times its rating' },
+      { optional: true, help: 'The letter before the rating on its face.' },
+    ),
+    yes('lockable', 'Can be locked off', 'A switch that nobody can close while hands are inside.'),
     parting,
   ],
   fuse: [parting],

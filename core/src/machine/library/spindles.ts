@@ -180,6 +180,9 @@ export const spindles: LibraryEntry[] = [
       ...(phases === 3
         ? { ratedVoltage: sheet(400, 'V'), mainsMin: sheet(380, 'V'), mainsMax: sheet(440, 'V') }
         : { ratedVoltage: sheet(230, 'V') }),
+      inrush: sheet(20, 'A'),
+      leakage: sheet(phases === 3 ? 3.5 : 1, 'mA'),
+      ambientMax: sheet(40, '°C'),
       baseFrequency: sheet(hz === 400 ? 400 : 50, 'Hz'),
       maxFrequency: sheet(hz, 'Hz'),
       minFrequency: sheet(hz === 400 ? 100 : 10, 'Hz'),

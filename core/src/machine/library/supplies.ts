@@ -19,6 +19,11 @@ const supply = (
     outputCurrent: sheet(amps, 'A'),
     mainsMin: sheet(mains[0], 'V'),
     mainsMax: sheet(mains[1], 'V'),
+    efficiency: sheet(85, '%'),
+    powerFactor: sheet(0.6, '1'),
+    inrush: sheet(inrushA(volts * amps), 'A'),
+    leakage: sheet(0.5, 'mA'),
+    ambientMax: sheet(50, '°C'),
     ...(microfarads === undefined ? {} : { outputCapacitance: sheet(microfarads, 'µF') }),
   },
   terminals: {
@@ -31,6 +36,9 @@ const supply = (
   elements: { output: { kind: 'source', plus: 'plus', minus: 'minus', voltage: sheet(volts, 'V') } },
   setup: {},
 });
+
+/** The larger a supply, the more its input capacitor takes when it is switched on. */
+const inrushA = (watts: number): number => (watts < 100 ? 20 : watts < 250 ? 30 : watts < 700 ? 40 : 60);
 
 export const supplies: LibraryEntry[] = [
   supply('supply-loam-24', 'Loam 24, 24 V supply', '24 V, 15 A: the least that a motor bus is worth.', 24, 15, 2200),

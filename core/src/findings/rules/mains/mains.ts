@@ -7,7 +7,7 @@ import { isMainSwitch } from '../../../machine/designation';
 import { libraryOf } from '../../../machine/library/index';
 import { poleCount, type Part } from '../../../machine/parts';
 import { portOf } from '../../../machine/ports';
-import { SUPPLY_EFFICIENCY } from '../../../power/budget';
+import { SUPPLY_EFFICIENCY } from '../../../power/mains';
 import { mainsThrough, onFullestLine } from '../../../power/carried';
 import { figureOr, positive } from '../../../units/derived';
 import { printNumber, showValue } from '../../../units/print';
@@ -141,7 +141,7 @@ function loaded(figures: Figures, { id, part: breaker }: Held): FindingDraft[] {
       explain: (display) => {
         const a = (n: number) => showValue(n, 'current', display, 3);
         const largest = [...drawn].sort((x, y) => y.amps - x.amps).slice(0, 4);
-        return `${largest.map((d) => `${d.part.designation} ${a(d.amps)}`).join(', ')}: ${a(sum)} ${lines > 1 ? 'in the line that carries most' : 'in all'} (load over ${printNumber(SUPPLY_EFFICIENCY, 2)} efficiency and 0.6 power factor for supplies; shaft power over 0.78, 0.95 and 0.65 for a spindle drive). ${breaker.name} is rated for ${a(rated.value)}, ${a(rated.value * LASTING)} of it for long. Take a branch that gives more, or move ${largest[0]!.part.designation} to another one: the breaker, its lead and the outlet go together, and that is work for a licensed person.`;
+        return `${largest.map((d) => `${d.name} ${a(d.amps)}`).join(', ')}: ${a(sum)} ${lines > 1 ? 'in the line that carries most' : 'in all'} (load over ${printNumber(SUPPLY_EFFICIENCY, 2)} efficiency and 0.6 power factor for supplies; shaft power over 0.78, 0.95 and 0.65 for a spindle drive). ${breaker.name} is rated for ${a(rated.value)}, ${a(rated.value * LASTING)} of it for long. Take a branch that gives more, or move ${largest[0]!.name} to another one: the breaker, its lead and the outlet go together, and that is work for a licensed person.`;
       },
       station: 'wiring',
       field: fieldOfPart(design, id),
