@@ -103,7 +103,7 @@ export const webStaircase = {
   kept: ['ui', 'document', 'widgets'],
   recovery: ['document', 'workers'],
 };
-const rooms = ['binder', 'bringup', 'drives', 'machine', 'practice', 'settings', 'switches', 'wiring'];
+const rooms = ['binder', 'bringup', 'cabinet', 'drives', 'machine', 'practice', 'settings', 'switches', 'wiring'];
 
 const folders = Object.keys(staircase);
 const refuse = (patterns) => ({ 'no-restricted-imports': ['error', { patterns }] });

@@ -6,6 +6,11 @@ test('a supply that is too small is found, the three ways to a size are told apa
   await openMachine(page, 'Dunnock');
   await choose(page, 'rails.drives.supply', 'Loam 36 S, 36 V supply');
   await goTo(page, 'Cabinet');
+  // The tree shows it first, since it is the fullest: 3.6 A of 4.2 A.
+  const sum = page.getByRole('complementary', { name: 'The sum' });
+  await expect(sum).toContainText('Loam 36 S');
+  await expect(sum).toContainText(/loaded to\s85\s%/);
+  await page.getByRole('tab', { name: 'Supplies' }).click();
   const list = page.getByRole('navigation', { name: 'Supplies' });
   await list.getByRole('button', { name: /Loam 36 S/ }).click();
   await expect(list.getByRole('button', { name: /Loam 36 S/ })).toContainText('85 %');

@@ -16,6 +16,8 @@ export interface BranchFigures {
   /** In the state that is looked at, A; of the mains in the line that carries most. */
   readonly amps: number;
   readonly watts: number;
+  /** Lines of the mains that it has to do with; 1 of direct current. */
+  readonly lines: number;
   /** The most of all states, and the state, A. */
   readonly peakA: number;
   readonly peakIn: PowerState;
@@ -50,13 +52,14 @@ export function branchFigures(read: ReadPower, state: PowerState): (branch: Bran
         ...draws[of].filter((d) => (d.port === 'mains') === mains && comesThrough(tree, d, branch.part, branch.gives)),
       ];
     };
-    const amps = (of: readonly Draw[]): number => {
+    const byLine = (of: readonly Draw[]): Map<Line, number> => {
       const lines = new Map<Line, number>();
       for (const d of of)
         for (const line of d.port === 'mains' ? linesTo(tree, d) : (['L'] as const))
           lines.set(line, (lines.get(line) ?? 0) + d.amps);
-      return Math.max(0, ...lines.values());
+      return lines;
     };
+    const amps = (of: readonly Draw[]): number => Math.max(0, ...byLine(of).values());
     const terms = below(state);
     const [peakA, peakIn] = powerStates
       .map((s) => [amps(below(s)), s] as const)
@@ -71,6 +74,7 @@ export function branchFigures(read: ReadPower, state: PowerState): (branch: Bran
       kind: given.kind,
       volts: given.kind === 'mains' ? figureOr(design.mainsVoltage, NaN) || undefined : given.volts,
       amps: amps(terms),
+      lines: Math.max(1, byLine(terms).size),
       watts: terms.reduce((sum, d) => sum + d.watts, 0),
       peakA,
       peakIn,

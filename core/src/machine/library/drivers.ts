@@ -119,7 +119,13 @@ const mainsDrive = (key: string, name: string, about: string, amps: number): Lib
   const { 'supply-plus': _plus, 'supply-minus': _minus, ...others } = terminals;
   return {
     ...rest,
-    data: { ...data, mainsMin: sheet(200, 'V'), mainsMax: sheet(240, 'V'), inrush: sheet(15, 'A'), leakage: sheet(1, 'mA') } as DataOf<'servo-drive'>,
+    data: {
+      ...data,
+      mainsMin: sheet(200, 'V'),
+      mainsMax: sheet(240, 'V'),
+      inrush: sheet(15, 'A'),
+      leakage: sheet(1, 'mA'),
+    } as DataOf<'servo-drive'>,
     terminals: { l: terminal('L1', 'mains-l'), n: terminal('L2', 'mains-n'), ...others },
   };
 };

@@ -3,7 +3,7 @@ import { RESERVE, type Sizing } from '@nodaxis/core/power/sizing';
 import type { SupplyDemand } from '@nodaxis/core/power/states';
 import { showValue } from '@nodaxis/core/units/print';
 import { computed } from 'vue';
-import { usePreferences } from '../../document/preferences';
+import { usePreferences } from '../../../document/preferences';
 
 /** Three ways to size it, side by side, and why one of them is right. */
 const { demand, sizing } = defineProps<{ demand: SupplyDemand; sizing: Sizing }>();

@@ -4,12 +4,12 @@ import { rankedSupplies, type Suffices } from '@nodaxis/core/power/sizing';
 import type { SupplyDemand } from '@nodaxis/core/power/states';
 import { printNumber, showValue } from '@nodaxis/core/units/print';
 import { computed, ref } from 'vue';
-import { useOpenMachine } from '../../document/openMachine';
-import { useOwnParts } from '../../document/ownParts';
-import { usePreferences } from '../../document/preferences';
-import ActionButton from '../../ui/ActionButton.vue';
-import Caution from '../../ui/Caution.vue';
-import DataTable from '../../ui/DataTable.vue';
+import { useOpenMachine } from '../../../document/openMachine';
+import { useOwnParts } from '../../../document/ownParts';
+import { usePreferences } from '../../../document/preferences';
+import ActionButton from '../../../ui/ActionButton.vue';
+import Caution from '../../../ui/Caution.vue';
+import DataTable from '../../../ui/DataTable.vue';
 
 /** Which supply of this voltage suffices: load share, moments and heat, the smallest that is at ease first. */
 const { supply, demand } = defineProps<{ supply: string; demand: SupplyDemand }>();

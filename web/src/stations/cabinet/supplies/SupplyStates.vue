@@ -3,8 +3,8 @@ import { AT_EASE } from '@nodaxis/core/power/budget';
 import { powerStateTitle, statesShown, type PowerState, type SupplyDemand } from '@nodaxis/core/power/states';
 import { showValue } from '@nodaxis/core/units/print';
 import { computed, ref } from 'vue';
-import { usePreferences } from '../../document/preferences';
-import ActionButton from '../../ui/ActionButton.vue';
+import { usePreferences } from '../../../document/preferences';
+import ActionButton from '../../../ui/ActionButton.vue';
 
 /** A bar for each state against what the supply gives; a click opens its terms. */
 const { demand } = defineProps<{ demand: SupplyDemand }>();
