@@ -4,7 +4,7 @@ import type { Design } from '../machine/design';
 import { nextDesignation } from '../machine/designation';
 import type { TerminalRef } from '../machine/ids';
 import { partFrom } from '../machine/library/entry';
-import { cablesThrough, type DataOf, type Part } from '../machine/parts';
+import { cablesThrough, isPlug, type DataOf, type Part } from '../machine/parts';
 import type { Fault } from '../units/result';
 import { conductorsIn, freeContacts } from '../wiring/cables';
 import { isMade } from '../wiring/planner/replan';
@@ -171,7 +171,7 @@ export const cabling = {
     title: ({ cable, library, entry }) => `${cable}: ${(entry ?? libraryEntry(library))?.name ?? library} put in`,
     apply({ cable, library, entry: own, at }, draft) {
       const entry = own ?? libraryEntry(library);
-      if (entry?.data.class !== 'connector' || entry.data.form === 'mains-inlet')
+      if (!entry || !isPlug(entry.data))
         return refuse(`"${library}" is no connector.`, 'parts', 'Choose one from the list.');
       const refused = notToDivide(draft as Design, cable);
       if (refused) return refused;

@@ -144,6 +144,7 @@ export const hangingClasses: readonly PartClass[] = [
   'gear-motor',
   'valve',
   'terminal-strip',
+  'connector',
 ];
 /** Whether a part of the library can hang on a source, and does anything there. */
 export const canHangOn = (design: Design, source: PortRef, entry: LibraryEntry): boolean => {

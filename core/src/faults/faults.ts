@@ -2,7 +2,7 @@ import { earthBars, fieldSupply, mainsInlets } from '../distribution/supplies';
 import type { Design } from '../machine/design';
 import { axesOf } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
-import { terminalsWithRole } from '../machine/parts';
+import { isPlug, terminalsWithRole } from '../machine/parts';
 import type { Situation } from '../wiring/evaluate';
 import { terminalName } from '../wiring/wires';
 import { grouped } from '../units/grouped';
@@ -110,7 +110,7 @@ export function singleFaults(design: Design): Fault[] {
       } else if (e.kind === 'source' && part.data.class === 'supply')
         add('supply-lost', id, `${part.name} (${part.designation}) gives nothing`, { lost: new Set([id]) });
     }
-    if (part.data.class === 'connector' && !inlets.has(id))
+    if (isPlug(part.data) && !inlets.has(id))
       add('plug-off', id, `Plug ${part.designation} is off`, { pulled: new Set([id]) });
   }
   if (design.roles.controller && axesOf(design).length)

@@ -71,9 +71,14 @@ const wire = (from: string, to: string, more: object = {}): Command => {
   };
   return { name: 'add-conductor', args: { from: end(from), to: end(to), ...more } };
 };
-const feed = (part: string, port: string, from: string): Command => ({
+const feed = (part: string, port: string, from: string, out = 'out'): Command => ({
   name: 'set-feed',
-  args: { part, port, from: { part: from, port: 'out' } },
+  args: { part, port, from: { part: from, port: out } },
+});
+/** A residual-current device of 30 mA ahead of a part. */
+const guard = (part: string, port: string): Command => ({
+  name: 'insert-device',
+  args: { library: 'rcd-turnstile-25', aheadOf: [{ part, port }] },
 });
 const jogKey = (library: string): Command => ({
   name: 'add-input',
@@ -925,6 +930,47 @@ const cases: Record<string, Case> = {
     base: 'dunnock',
     fires: [set('parts.field-supply.data.outputCurrent', 1, 'A')],
     silent: [set('parts.field-supply.data.outputCurrent', 5, 'A')],
+  },
+  // Ten amperes of curve C hold 50 A; 120 A of one supply are above it.
+  'breaker-inrush': {
+    base: 'wren',
+    fires: [set('parts.motor-supply.data.inrush', 120, 'A')],
+    silent: [set('parts.motor-supply.data.inrush', 10, 'A')],
+  },
+  // 10 mA is a third of 30 mA, and a filter and a drive leak that together.
+  'leakage-share': {
+    base: 'dunnock',
+    fires: [unplan(machines.dunnock), guard('mains-filter', 'in'), set('parts.mains-filter.data.leakage', 8.5, 'mA')],
+    silent: [unplan(machines.dunnock), guard('mains-filter', 'in'), set('parts.mains-filter.data.leakage', 3.5, 'mA')],
+    after: [plan],
+  },
+  'main-switch': {
+    base: 'dunnock',
+    fires: [unplan(machines.dunnock), feed('mains-breaker', 'in', 'mains-inlet', 'mains')],
+    silent: [unplan(machines.dunnock), feed('mains-breaker', 'in', 'main-switch')],
+    after: [plan],
+  },
+  'main-switch-lock': {
+    base: 'dunnock',
+    fires: [unplan(machines.dunnock), role('mains.0', 'switch-wicket-2')],
+    silent: [unplan(machines.dunnock), role('mains.0', 'switch-stile-32')],
+    after: [plan],
+  },
+  'outlet-unprotected': {
+    base: 'dunnock',
+    fires: [{ name: 'add-part', args: { library: 'outlet-alcove-4' } }],
+    silent: [{ name: 'add-part', args: { library: 'outlet-alcove-4' } }, guard('connector', 'mains')],
+    after: [plan],
+  },
+  'supply-peak': {
+    base: 'dunnock',
+    fires: [set('parts.motor-supply.data.outputCurrent', 3.8, 'A')],
+    silent: [set('parts.motor-supply.data.outputCurrent', 4.2, 'A')],
+  },
+  'fuse-load': {
+    base: 'dunnock',
+    fires: [set('parts.motor-plus-strip.data.ratedCurrent', 1, 'A')],
+    silent: [set('parts.motor-plus-strip.data.ratedCurrent', 2, 'A')],
   },
   // a spindle of 1.1 kW takes 9.9 A from 230 V, the supplies another ampere
   'branch-load': {

@@ -439,7 +439,7 @@ const Cable = z.strictObject({
 /** A plug and its counterpart, seen as one part while they are mated: side `a` stands on the panel, side `b` hangs on the cable. */
 const Connector = z.strictObject({
   class: z.literal('connector'),
-  form: z.enum(['round', 'd-shape', 'high-density', 'block', 'mains-inlet']),
+  form: z.enum(['round', 'd-shape', 'high-density', 'block', 'mains-inlet', 'mains-outlet']),
   rows: z.array(z.int().min(1).max(64)).max(8).describe('contacts in each row; for a round one those of each ring'),
   panelContacts: z.enum(['pins', 'sockets']).describe('what is on side a; side b has the counterpart'),
   ratedVoltage: quantityOf('voltage'),
@@ -582,6 +582,10 @@ export const carriesMains = (part: Part): boolean =>
 /** Poles of a device that power passes. */
 export const poleCount = ({ terminals }: Pick<Part, 'terminals'>): number =>
   Object.values(terminals).filter((t) => t.role === 'pole-in').length;
+
+/** A plug with its counterpart in a cable; a mains inlet and a socket outlet are none: cords end there. */
+export const isPlug = (data: PartData): data is DataOf<'connector'> =>
+  data.class === 'connector' && data.form !== 'mains-inlet' && data.form !== 'mains-outlet';
 
 /** The names of the cables that a connector divides, in the order of its contacts. */
 export const cablesThrough = ({ data, setup }: Pick<Part, 'data' | 'setup'>): readonly string[] =>

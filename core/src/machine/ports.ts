@@ -94,6 +94,8 @@ function mainsRange(data: PartData, part: Part): Port['volts'] {
     return between(figure(data.mainsMin), figure(data.mainsMax));
   // What a contactor takes from the mains, its coil does.
   if (data.class === 'contactor' || data.class === 'relay') return exactly(figure(data.coilVoltage));
+  // A socket passes any mains on, up to what it is rated for.
+  if (data.class === 'connector') return between(undefined, figure(data.ratedVoltage));
   return 'ratedVoltage' in data ? exactly(figure(data.ratedVoltage)) : undefined;
 }
 
@@ -111,8 +113,8 @@ function* portsIn(part: Part): Generator<Port> {
   if (mains) {
     const earth = terminalsWithRole(part, 'protective-earth')[0];
     const terminals = earth === undefined ? mains : { ...mains, PE: earth };
-    // What the mains comes in by gives it to the machine.
-    if (data.class === 'connector')
+    // What the mains comes in by gives it to the machine; an outlet takes what is plugged into it.
+    if (data.class === 'connector' && data.form !== 'mains-outlet')
       yield { id: 'mains', direction: 'gives', kind: 'mains', terminals, ...optional(undefined, rated) };
     else yield { id: 'mains', direction: 'takes', kind: 'mains', terminals, ...optional(mainsRange(data, part)) };
   }

@@ -1,23 +1,16 @@
 import { linesOf } from '../distribution/lines';
 import type { Design } from '../machine/design';
 import { loadAmps } from '../machine/loads';
-import type { Part } from '../machine/parts';
 import { portOf } from '../machine/ports';
+import { efficiencyOf, powerFactorOf } from '../machine/supplyInput';
 import { figureOr, positive } from '../units/derived';
 import { SPINDLE_EFFICIENCY, type Drawn } from './budget';
 
-/** Efficiency of a supply, and its power factor without correction, where its sheet does not tell. */
-export const SUPPLY_EFFICIENCY = 0.85;
-export const SUPPLY_POWER_FACTOR = 0.6;
 /** Power factor of a drive that rectifies the mains without correction. */
 export const DRIVE_POWER_FACTOR = 0.65;
 /** Efficiency of a spindle drive. */
 export const DRIVE_EFFICIENCY = 0.95;
 const USUAL_MAINS_V = 230;
-
-/** What a supply gives over what it takes. */
-export const efficiencyOf = ({ data }: Pick<Part, 'data'>): number =>
-  figureOr(data.class === 'supply' ? data.efficiency : undefined, SUPPLY_EFFICIENCY);
 
 /** What a part takes from the mains: true power, and the current in each line that feeds it, A. */
 export interface OnMains extends Drawn {
@@ -39,7 +32,7 @@ export function mainsDemand(
   return Object.entries(design.parts).flatMap(([id, part]): OnMains[] => {
     const { data } = part;
     const takes = portOf(part, 'mains');
-    if (!takes || data.class === 'connector') return [];
+    if (takes?.direction !== 'takes') return [];
     const port = 'mains';
     // Over three phases, each line carries a third of what one would.
     const volts = lineV * linesOf(takes).length;
@@ -49,7 +42,7 @@ export function mainsDemand(
       case 'supply': {
         const [v, a] = [positive(data.outputVoltage, ''), positive(data.outputCurrent, '')];
         const watts = loadW[id] ?? (v.known && a.known ? v.value * a.value : 0);
-        return draws(watts / efficiencyOf(part), figureOr(data.powerFactor, SUPPLY_POWER_FACTOR));
+        return draws(watts / efficiencyOf(part), powerFactorOf(part));
       }
       case 'servo-drive':
         return draws(loadW[id] ?? 0, DRIVE_POWER_FACTOR);

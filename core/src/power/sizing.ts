@@ -2,7 +2,7 @@ import { libraryOf } from '../machine/library/index';
 import type { LibraryEntry } from '../machine/library/entry';
 import { figureOr } from '../units/derived';
 import { AT_EASE } from './budget';
-import { efficiencyOf } from './mains';
+import { efficiencyOf } from '../machine/supplyInput';
 import type { SupplyDemand } from './states';
 
 /** Share of a supply that is kept in reserve. */

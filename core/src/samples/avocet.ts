@@ -13,7 +13,7 @@ export function avocet(): MachineFile {
     host: 'host-desk',
     'drives.supply': 'supply-loam-36',
     ...mainsSide,
-    'drives.plus': 'strip-paling-6',
+    'drives.plus': 'strip-paling-10',
     'drives.zero': 'strip-hedge-12',
     spindle: 'spindle-dibble-200',
     spindleDrive: 'drive-shrew-250',

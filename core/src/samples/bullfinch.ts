@@ -15,6 +15,8 @@ export function bullfinch(): MachineFile {
     'logic.supply': 'supply-marl-5',
     'field.supply': 'supply-marl-24',
     ...mainsSide,
+    // Three supplies and three drives come on together.
+    'mains.1': 'breaker-hurdle-16-d',
     'field.plus': 'strip-paling-2',
     'field.zero': 'strip-hedge-24',
   });
@@ -63,7 +65,7 @@ export function bullfinch(): MachineFile {
     .do({ name: 'fit-suppressor', args: { part: 'motor-z-0', coil: 'brake', type: 'varistor' } })
     // The second 24 V: work light and pump, apart from what the control reads.
     .hang('supply-marl-24')
-    .ahead('breaker-hurdle-2', { part: 'supply', port: 'mains' })
+    .ahead('breaker-hurdle-4', { part: 'supply', port: 'mains' })
     .hang('lamp-glim-24', from('supply'))
     .ahead('switch-wicket-1', { part: 'lamp', port: 'load' })
     .hang('pump-brook-24', from('supply'));

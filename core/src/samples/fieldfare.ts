@@ -90,7 +90,7 @@ export function fieldfare(): MachineFile {
     .ahead('filter-sieve-16', { part: 'driver-x-0', port: 'mains' })
     .ahead('filter-sieve-16', { part: 'driver-z-0', port: 'mains' })
     .ahead(
-      'breaker-hurdle-4',
+      'breaker-hurdle-16',
       { part: 'field-supply', port: 'mains' },
       { part: 'supply', port: 'mains' },
       { part: 'supply-2', port: 'mains' },

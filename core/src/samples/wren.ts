@@ -50,10 +50,10 @@ export function wren(): MachineFile {
   b.places({
     'mains.inlet': 'inlet-gate-16',
     'mains.0': 'switch-stile-2',
-    'mains.1': 'breaker-hurdle-10',
+    'mains.1': 'breaker-hurdle-16',
     'mains.2': 'filter-sieve-16',
     earth: 'bar-ridge-20',
-    'drives.plus': 'strip-paling-10',
+    'drives.plus': 'strip-paling-16',
     'drives.zero': 'strip-hedge-12',
     'field.plus': 'strip-paling-2',
     spindle: 'spindle-dibble-400',

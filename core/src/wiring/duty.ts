@@ -11,11 +11,10 @@ import { ampacityA, dropV, threePhaseDropV } from '../electrics/conductors';
 import { figureOr, positive } from '../units/derived';
 import { baseValue } from '../units/quantity';
 import { loadAmps } from '../machine/loads';
+import { inputAmps } from '../machine/supplyInput';
 import { ampacityOf } from './planner/planning';
 import type { End, Wire } from './wires';
 
-/** Efficiency that is assumed of a switched supply when its mains current is estimated. */
-const SUPPLY_EFFICIENCY = 0.85;
 const USUAL_MAINS_V = 230;
 
 interface OnDrivers {
@@ -73,8 +72,11 @@ function ampsAt(design: Design, end: End): number | undefined {
   }
   if (data.class === 'supply' && isMainsRole(role))
     return data.outputVoltage && data.outputCurrent
-      ? (baseValue(data.outputVoltage) * baseValue(data.outputCurrent)) /
-          (SUPPLY_EFFICIENCY * figureOr(design.mainsVoltage, USUAL_MAINS_V))
+      ? inputAmps(
+          end.of,
+          baseValue(data.outputVoltage) * baseValue(data.outputCurrent),
+          figureOr(design.mainsVoltage, USUAL_MAINS_V),
+        )
       : undefined;
   if (role.startsWith('coil-') || role.startsWith('load-')) return loadAmps(end.of);
   if (data.class === 'spindle' && isMainsRole(role)) return figureOr(data.ratedCurrent, 0);

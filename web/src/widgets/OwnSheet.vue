@@ -16,6 +16,7 @@ import { sheetFieldsOf } from '@nodaxis/core/machine/library/sheet';
 import { rowsOf } from '@nodaxis/core/machine/library/plug';
 import { sheetChoicesOf, withChoice, withRows } from '@nodaxis/core/machine/library/sheetChoices';
 import { outputTypeOf, withOutputType } from '@nodaxis/core/machine/library/terminals';
+import { isPlug } from '@nodaxis/core/machine/parts';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import { computed, ref, watch } from 'vue';
 import { useOwnParts } from '../document/ownParts';
@@ -46,12 +47,12 @@ const bare = computed(() =>
   part.value ? bareTerminals(part.value).map((id) => part.value!.terminals[id]!.printed) : [],
 );
 /** The contacts of a connector follow from its form. */
-const isPlug = computed(() => part.value?.data.class === 'connector' && part.value.data.form !== 'mains-inlet');
+const plug = computed(() => part.value !== undefined && isPlug(part.value.data));
 type View = 'sheet' | 'terminals' | 'inside';
 const view = ref<View>('sheet');
 const views = computed(() => [
   { id: 'sheet' as const, name: 'Data sheet' },
-  ...(isPlug.value ? [] : [{ id: 'terminals' as const, name: 'Terminals' }]),
+  ...(plug.value ? [] : [{ id: 'terminals' as const, name: 'Terminals' }]),
   { id: 'inside' as const, name: 'Inside' },
 ]);
 const lit = ref<string>();
@@ -160,7 +161,7 @@ const outputTypes = [
                 <p v-if="coreFault" class="fault" role="alert">{{ coreFault }}</p>
               </td>
             </tr>
-            <tr v-if="part.data.class === 'connector' && isPlug">
+            <tr v-if="part.data.class === 'connector' && plug">
               <td>Contacts in each row</td>
               <td v-if="readOnly">{{ part.data.rows.join(', ') }}</td>
               <td v-else>

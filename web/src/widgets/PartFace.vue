@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { faceOf } from '@nodaxis/core/machine/library/face';
 import type { LibraryEntry } from '@nodaxis/core/machine/library/entry';
+import { isPlug } from '@nodaxis/core/machine/parts';
 import { contactPlaces, type PinLine } from '@nodaxis/core/wiring/pinSheet';
 import { computed } from 'vue';
 import PlugFace from './PlugFace.vue';
@@ -22,7 +23,7 @@ const edge = (side: 'left' | 'right') => (side === 'left' ? EDGE : WIDTH - EDGE)
 const inner = (side: 'left' | 'right') => (side === 'left' ? EDGE + 10 : WIDTH - EDGE - 10);
 const contacts = computed((): PinLine[] | undefined => {
   const { data } = props.part;
-  if (data.class !== 'connector' || data.form === 'mains-inlet') return undefined;
+  if (!isPlug(data)) return undefined;
   return contactPlaces(data.form, data.rows).map((p, i) => ({
     ...p,
     number: i + 1,

@@ -156,6 +156,31 @@ export const cabinet: LibraryEntry[] = [
       pe: terminal('PE', 'protective-earth'),
     },
   ),
+  ...(
+    [
+      [4, 'with a fuse of its own for a small tool'],
+      [10, 'for a vacuum cleaner or a hand tool'],
+    ] as const
+  ).map(([amps, use]) =>
+    plain(
+      `outlet-alcove-${amps}`,
+      `Alcove ${amps}, socket outlet, ${amps} A`,
+      `Socket in the cabinet ${use}. Carries mains; what is held in the hand wants a residual-current device of 30 mA ahead of it.`,
+      {
+        class: 'connector',
+        form: 'mains-outlet',
+        rows: [3],
+        panelContacts: 'sockets',
+        ratedVoltage: sheet(250, 'V'),
+        ratedCurrent: sheet(amps, 'A'),
+      },
+      {
+        l: terminal('L', 'mains-l'),
+        n: terminal('N', 'mains-n'),
+        pe: terminal('PE', 'protective-earth'),
+      },
+    ),
+  ),
   plain(
     'switch-stile-2',
     'Stile 2, main switch',
@@ -395,6 +420,7 @@ export const cabinet: LibraryEntry[] = [
     6,
   ),
   strip('strip-paling-10', 'Paling 10, fused terminals, 10 A', 'Eight places with a fuse of 10 A each.', 8, 10),
+  strip('strip-paling-16', 'Paling 16, fused terminals, 16 A', 'Eight places with a fuse of 16 A each.', 8, 16),
   contactor(
     'contactor-bollard-dc',
     'Bollard, contactor for direct current',

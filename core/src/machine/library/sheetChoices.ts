@@ -1,5 +1,5 @@
 import type { LibraryEntry } from './entry';
-import type { DataOf, PartClass, PartData } from '../parts';
+import { isPlug, type DataOf, type PartClass, type PartData } from '../parts';
 import { withScreen } from './cores';
 import { followingSheet } from './inside';
 import { MOST_CONTACTS, plugContacts, usualRows } from './plug';
@@ -176,7 +176,7 @@ export const sheetChoices: Partial<Record<PartClass, readonly SheetChoice[]>> = 
 /** What concerns this very part: a mains inlet has its own form, and only a Hall sensor answers to a pole. */
 export const sheetChoicesOf = (data: PartData): readonly SheetChoice[] =>
   (sheetChoices[data.class] ?? []).filter((c) => {
-    if (data.class === 'connector' && data.form === 'mains-inlet') return false;
+    if (data.class === 'connector' && !isPlug(data)) return false;
     return data.class !== 'sensor' || c.key !== 'magnetPole' || data.principle === 'hall';
   });
 

@@ -38,7 +38,8 @@ const supply = (
 });
 
 /** The larger a supply, the more its input capacitor takes when it is switched on. */
-const inrushA = (watts: number): number => (watts < 100 ? 20 : watts < 250 ? 30 : watts < 700 ? 40 : 60);
+const inrushA = (watts: number): number =>
+  watts < 30 ? 8 : watts < 60 ? 10 : watts < 150 ? 15 : watts < 450 ? 30 : watts < 800 ? 35 : 60;
 
 export const supplies: LibraryEntry[] = [
   supply('supply-loam-24', 'Loam 24, 24 V supply', '24 V, 15 A: the least that a motor bus is worth.', 24, 15, 2200),

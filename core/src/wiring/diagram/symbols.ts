@@ -1,5 +1,5 @@
 import { isHandSwitch } from '../../machine/designation';
-import type { Part } from '../../machine/parts';
+import { isPlug, type Part } from '../../machine/parts';
 
 /** What a part is drawn as: a graphical symbol after IEC 60617, or a plain box with its function. */
 export const symbols = [
@@ -68,7 +68,7 @@ export function symbolOf(part: Part): Symbol {
     case 'filter':
       return 'filter';
     case 'connector':
-      return data.form === 'mains-inlet' ? 'inlet' : 'plug';
+      return isPlug(data) ? 'plug' : 'inlet';
     case 'switch':
       return part.setup.contactUsed === 'NO' ? 'contact-no' : 'contact-nc';
     case 'button':

@@ -8,6 +8,7 @@ import ActionButton from '../../ui/ActionButton.vue';
 import type { ColourCode } from '@nodaxis/core/machine/connections';
 import { Colour } from '@nodaxis/core/machine/connections';
 import { designAt } from '@nodaxis/core/machine/designAt';
+import { isPlug } from '@nodaxis/core/machine/parts';
 import type { Fault } from '@nodaxis/core/units/result';
 import type { Touch } from '@nodaxis/core/wiring/asFound/buzzOut';
 import { buzzOut } from '@nodaxis/core/wiring/asFound/buzzOut';
@@ -32,13 +33,13 @@ const countOf = (kind: string) => lines.value.filter((l) => l.kind === kind).len
 const own = useOwnParts();
 void own.start();
 const plugs = computed(() =>
-  own.of('connector').filter((e) => e.data.class === 'connector' && e.data.form !== 'mains-inlet'),
+  own.of('connector').filter((e) => isPlug(e.data)),
 );
 const form = ref(plugs.value[0]!.key);
 const picked = ref('');
 const connectors = computed(() =>
   Object.entries(design.value.parts).filter(
-    ([, p]) => p.data.class === 'connector' && p.data.form !== 'mains-inlet' && !p.setup.insertedIn,
+    ([, p]) => isPlug(p.data) && !p.setup.insertedIn,
   ),
 );
 const plug = computed(() => connectors.value.find(([id]) => id === picked.value) ?? connectors.value[0]);

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import Caution from '../../ui/Caution.vue';
+import { isPlug } from '@nodaxis/core/machine/parts';
 import DataTable from '../../ui/DataTable.vue';
 import TextField from '../../ui/TextField.vue';
 import QuantityField from '../../ui/QuantityField.vue';
@@ -82,7 +83,7 @@ function chooseKind(key: string): void {
   });
 }
 const connectors = computed(() =>
-  own.of('connector').filter((e) => e.data.class === 'connector' && e.data.form !== 'mains-inlet'),
+  own.of('connector').filter((e) => isPlug(e.data)),
 );
 const plug = ref(connectors.value[0]!.key);
 /** Plugs that divide other cables already, and the new ones. */

@@ -7,7 +7,7 @@ import ActionMenu from '../../ui/ActionMenu.vue';
 import Caution from '../../ui/Caution.vue';
 import { Printer } from '@element-plus/icons-vue';
 import type { Command } from '@nodaxis/core/commands/command';
-import { cablesThrough } from '@nodaxis/core/machine/parts';
+import { cablesThrough, isPlug } from '@nodaxis/core/machine/parts';
 import { freeContacts } from '@nodaxis/core/wiring/cables';
 import { stripLayout } from '@nodaxis/core/wiring/labels';
 import { pinSheet } from '@nodaxis/core/wiring/pinSheet';
@@ -24,7 +24,7 @@ const wires = computed(() => machine.figures.whole.wires);
 const parts = computed(() =>
   Object.entries(design.value.parts)
     .filter(
-      ([, p]) => p.data.class === 'terminal-strip' || (p.data.class === 'connector' && p.data.form !== 'mains-inlet'),
+      ([, p]) => p.data.class === 'terminal-strip' || isPlug(p.data),
     )
     .sort(([, a], [, b]) => a.designation.localeCompare(b.designation, 'en', { numeric: true })),
 );

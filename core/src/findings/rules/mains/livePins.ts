@@ -1,4 +1,4 @@
-import type { TerminalRole } from '../../../machine/parts';
+import { isPlug, type TerminalRole } from '../../../machine/parts';
 import { mainsRoles } from '../../../machine/ports';
 import type { FindingDraft, Rule } from '../../finding';
 
@@ -10,8 +10,7 @@ export const livePins: Rule = {
   severity: 'danger',
   check: ({ design, wires }) =>
     Object.entries(design.parts).flatMap(([id, part]): FindingDraft[] => {
-      if (part.data.class !== 'connector' || part.data.form === 'mains-inlet' || part.data.panelContacts !== 'pins')
-        return [];
+      if (!isPlug(part.data) || part.data.panelContacts !== 'pins') return [];
       const hot = Object.keys(part.terminals).filter(
         (t) =>
           t.startsWith('a-') &&

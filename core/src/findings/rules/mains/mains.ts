@@ -7,7 +7,7 @@ import { isMainSwitch } from '../../../machine/designation';
 import { libraryOf } from '../../../machine/library/index';
 import { poleCount, type Part } from '../../../machine/parts';
 import { portOf } from '../../../machine/ports';
-import { SUPPLY_EFFICIENCY } from '../../../power/mains';
+import { SUPPLY_EFFICIENCY } from '../../../machine/supplyInput';
 import { mainsThrough, onFullestLine } from '../../../power/carried';
 import { figureOr, positive } from '../../../units/derived';
 import { printNumber, showValue } from '../../../units/print';

@@ -2,6 +2,7 @@ import type { Subject } from '../../finding';
 import { busLift } from './busLift';
 import { controllerSupply } from './controllerSupply';
 import { controllerUnpowered, startDoesNothing, driveUnfed } from './powerless';
+import { fuseLoad } from './fuseLoad';
 import { heldInReset } from './heldInReset';
 import { feedKind, feedOpen, feedRing, passedLoad } from './feedRules';
 import { linkOpenAbove } from './linkOpenAbove';
@@ -10,6 +11,7 @@ import { railsJoined } from './railsJoined';
 import { railsReversed } from './railsReversed';
 import { supplyLoad, fieldLoad } from './supplyLoad';
 import { socketsSupply } from './socketsSupply';
+import { supplyPeak } from './supplyPeak';
 import { supplyVoltage } from './supplyVoltage';
 
 /** Whether each part gets its power, and the right one. */
@@ -25,6 +27,8 @@ export const power: Subject = {
     [socketsSupply, 'motor supply against the range of a board with drivers in its sockets'],
     [supplyLoad, 'motor supply against motors, drivers and spindle by the energy balance'],
     [fieldLoad, 'field supply against coils, brakes, lamps, fans and sensors on it'],
+    [supplyPeak, 'motor supply against the moments when all axes accelerate'],
+    [fuseLoad, 'what hangs on each place of a fused strip against its fuse'],
     [busLift, 'energy that comes back when axes brake together, against the lowest limit on the bus'],
     [loadVoltage, 'voltage at each coil, brake, lamp, fan and valve against its rating, wherever it comes from'],
     [railsJoined, 'a plus on a minus, or two plus poles on one net'],
