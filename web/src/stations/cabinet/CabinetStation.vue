@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import StationTabs from '../../ui/StationTabs.vue';
 import { useView } from '../useView';
+import ProtectionView from './protection/ProtectionView.vue';
 import SuppliesView from './supplies/SuppliesView.vue';
 import PowerTreeView from './tree/PowerTreeView.vue';
 
@@ -8,6 +9,7 @@ import PowerTreeView from './tree/PowerTreeView.vue';
 const views = [
   { id: 'tree', name: 'Power tree' },
   { id: 'supplies', name: 'Supplies' },
+  { id: 'protection', name: 'Protection' },
 ] as const;
 type View = (typeof views)[number]['id'];
 const { view, show } = useView<View>(
@@ -22,7 +24,8 @@ const { view, show } = useView<View>(
     <StationTabs :views="views" :shown="view" label="Views of the cabinet" @show="show" />
     <div role="tabpanel" :aria-labelledby="`tab-${view}`">
       <PowerTreeView v-if="view === 'tree'" />
-      <SuppliesView v-else />
+      <SuppliesView v-else-if="view === 'supplies'" />
+      <ProtectionView v-else />
     </div>
   </div>
 </template>

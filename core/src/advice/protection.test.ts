@@ -1,0 +1,39 @@
+import { expect, it } from 'vitest';
+import { deriveFigures } from '../derivation/figures';
+import { dunnock } from '../samples/dunnock';
+import { exampleMachines } from '../samples/index';
+import { wren } from '../samples/wren';
+import { defaultDisplay } from '../units/print';
+import { guardsOf, leakagesOf, questionsOf } from './protection';
+
+it('a breaker between its load and its thinnest conductor', () => {
+  const figures = deriveFigures(dunnock().design);
+  const guard = guardsOf(figures).find((g) => g.device === 'mains-breaker')!;
+  expect(guard.ratedA).toBe(16);
+  expect(guard.loadA).toBeGreaterThan(9.93);
+  expect(guard.loadA).toBeLessThan(guard.lastingA);
+  // 2.5 mm² is good for 16 A in the planning table, and nothing behind is thinner.
+  expect(guard.thinnest).toMatchObject({ mm2: 2.5, goodForA: 16 });
+  expect(guard.inrush!.verdict).toBe('holds');
+  expect(guard.steps).toEqual([]);
+});
+
+it('the questions have the machine’s own figures: a drive asks for a type of residual-current device, no drive does not', () => {
+  const said = (figures: Parameters<typeof questionsOf>[0]) =>
+    questionsOf(figures)
+      .map((q) => q.text(defaultDisplay))
+      .join('\n');
+  const [with_, without] = [said(deriveFigures(dunnock().design)), said(deriveFigures(wren().design))];
+  expect(with_).toContain('-T8 rectifies the mains');
+  expect(without).not.toContain('rectif');
+  expect(with_).toMatch(/opens at once only from 160\sA on/);
+});
+
+it.each(exampleMachines)('$id: every breaker holds its load, and no conductor behind it burns first', ({ make }) => {
+  const figures = deriveFigures(make().design);
+  for (const g of guardsOf(figures)) {
+    expect(g.loadA, g.device).toBeLessThanOrEqual(g.ratedA);
+    if (g.thinnest) expect(g.thinnest.goodForA, g.device).toBeGreaterThanOrEqual(g.ratedA);
+  }
+  for (const l of leakagesOf(figures)) expect(l.leakage!.share).toBeLessThan(0.3);
+});

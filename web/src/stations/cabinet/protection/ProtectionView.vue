@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { guardsOf, leakagesOf, questionsOf } from '@nodaxis/core/advice/protection';
+import { LEAKAGE_SHARE } from '@nodaxis/core/power/leakage';
+import { printNumber } from '@nodaxis/core/units/print';
+import { computed } from 'vue';
+import { useOpenMachine } from '../../../document/openMachine';
+import { usePreferences } from '../../../document/preferences';
+import Caution from '../../../ui/Caution.vue';
+import GuardCard from './GuardCard.vue';
+
+/** Does it trip, and does it trip in time: every breaker, what leaks to earth, and what only a licensed person can answer. */
+const machine = useOpenMachine();
+const preferences = usePreferences();
+const guards = computed(() => guardsOf(machine.figures));
+const leakages = computed(() => leakagesOf(machine.figures));
+const questions = computed(() => questionsOf(machine.figures));
+const name = (id: string) => machine.figures.design.parts[id]!.designation;
+const ma = (amps: number) => `${printNumber(1000 * amps, 3)} mA`;
+const diagram = computed(() => ({ path: `/machine/${machine.file.id}/wiring`, query: { view: 'diagram' } }));
+</script>
+
+<template>
+  <div class="view">
+    <div class="stack">
+      <p v-if="!guards.length" class="sheet">
+        No breaker has a rating yet. Choose one on the way of the mains in Wiring, Parts, or put one ahead of a load in
+        Wiring, Power.
+      </p>
+      <GuardCard v-for="g in guards" :key="g.device" :guard="g" />
+      <section v-for="l in leakages" :key="l.device" class="sheet stack" :aria-label="`Leakage at ${name(l.device)}`">
+        <h2>
+          <span class="mono">{{ name(l.device) }}</span> Leakage to earth
+        </h2>
+        <template v-if="l.leakage">
+          <p>
+            <b class="mono">{{ ma(l.leakage.amps) }}</b> of {{ ma(l.leakage.ratedA) }},
+            {{ printNumber(100 * l.leakage.share, 2) }} %; keep to {{ 100 * LEAKAGE_SHARE }} %.
+          </p>
+          <p class="soft">
+            <template v-for="(x, i) in l.leakage.leaks" :key="x.part"
+              ><template v-if="i">, </template>{{ name(x.part) }} {{ ma(x.amps) }}</template
+            >
+          </p>
+        </template>
+        <p v-else class="soft">Its sheet does not say at which leakage it opens.</p>
+      </section>
+    </div>
+    <aside class="stack">
+      <Caution>
+        Mains kills. The mains side follows your local code and belongs to a licensed person: what stands here helps the
+        two of you to talk, and replaces neither.
+      </Caution>
+      <section class="sheet stack" aria-label="To ask">
+        <h2>To ask the licensed person</h2>
+        <ol v-if="questions.length">
+          <li v-for="q in questions" :key="q.key">{{ q.text(preferences.display) }}</li>
+        </ol>
+        <p v-else class="soft">Choose a mains inlet, and the questions that this machine raises stand here.</p>
+        <RouterLink :to="diagram">Single-line diagram</RouterLink>
+      </section>
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+.view {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 380px;
+  gap: 10px;
+  align-items: start;
+}
+p {
+  margin: 0;
+}
+ol {
+  margin: 0;
+  padding-left: 20px;
+  display: grid;
+  gap: 7px;
+}
+@media (max-width: 1000px) {
+  .view {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
