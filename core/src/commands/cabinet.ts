@@ -1,7 +1,36 @@
 import { baseValue } from '../units/quantity';
 import { printNumber } from '../units/print';
+import { OUTSIDE, type Enclosure } from '../machine/enclosure';
 import type { CommandName, Handler } from './command';
 import { refuse } from './command';
+
+const words: Record<keyof Enclosure, string> = {
+  name: 'name',
+  width: 'width',
+  height: 'height',
+  depth: 'depth',
+  placement: 'how it stands',
+  air: 'how air gets through',
+  openArea: 'opening of a grille',
+  flow: 'flow of its fan',
+  filter: 'filter mat',
+  inlet: 'where air comes in',
+  outlet: 'where air gets out',
+  fanAt: 'where its fan sits',
+  fanBlows: 'which way its fan blows',
+};
+/** What its figures can be, in base units. */
+const sizes: Partial<Record<keyof Enclosure, readonly [least: number, most: number, unit: string]>> = {
+  width: [50, 4000, 'mm'],
+  height: [50, 4000, 'mm'],
+  depth: [30, 2000, 'mm'],
+  openArea: [10, 1_000_000, 'mm²'],
+  flow: [1, 5000, 'm³/h'],
+};
+/** A key that every object has is none of a table. */
+const own = <T>(table: Record<string, T> | undefined, id: string): T | undefined =>
+  table && Object.hasOwn(table, id) ? table[id] : undefined;
+const unknown = (id: string) => refuse(`There is no enclosure "${id}".`, 'enclosures', 'Pick one of this machine.');
 
 const shares = [
   ['motion', 'Axes move'],
@@ -33,4 +62,68 @@ export const cabinet = {
       if (draft.duty && !Object.keys(draft.duty).length) delete draft.duty;
     },
   } satisfies Handler<'set-duty'>,
+  'add-enclosure': {
+    title: ({ name }) => `${name} added`,
+    apply({ name }, draft) {
+      const all = (draft.enclosures ??= {});
+      let n = Object.keys(all).length + 1;
+      while (all[`box-${n}`]) n++;
+      all[`box-${n}`] = { name, placement: 'at-wall', air: 'closed' };
+    },
+  } satisfies Handler<'add-enclosure'>,
+  'set-enclosure': {
+    title: ({ enclosure, set }, before) =>
+      `${before.enclosures?.[enclosure]?.name ?? enclosure}: ${Object.keys(set)
+        .map((k) => words[k as keyof Enclosure])
+        .join(', ')}`,
+    apply({ enclosure, set }, draft) {
+      const box = own(draft.enclosures, enclosure);
+      if (!box) return unknown(enclosure);
+      for (const [key, value] of Object.entries(set) as [keyof Enclosure, unknown][]) {
+        const bounds = sizes[key];
+        const figure = bounds && value ? baseValue(value as never) : undefined;
+        if (bounds && figure !== undefined && !(figure >= bounds[0] && figure <= bounds[1]))
+          return refuse(
+            `${words[key]} of ${box.name} cannot be right.`,
+            `enclosures.${enclosure}.${key}`,
+            `Enter ${bounds[0]} to ${bounds[1]} ${bounds[2]}.`,
+          );
+        if (value === null) delete box[key];
+        else Object.assign(box, { [key]: value });
+      }
+    },
+  } satisfies Handler<'set-enclosure'>,
+  'remove-enclosure': {
+    title: ({ enclosure }, before) => `${before.enclosures?.[enclosure]?.name ?? enclosure} removed`,
+    apply({ enclosure }, draft) {
+      if (!own(draft.enclosures, enclosure)) return unknown(enclosure);
+      delete draft.enclosures![enclosure];
+      if (!Object.keys(draft.enclosures!).length) delete draft.enclosures;
+      for (const part of Object.values(draft.parts)) if (part.setup.sitsIn === enclosure) delete part.setup.sitsIn;
+    },
+  } satisfies Handler<'remove-enclosure'>,
+  'sit-part': {
+    title: ({ part, in: where }, before) =>
+      `${before.parts[part]?.designation ?? part} sits ${where === null ? 'where it usually does' : where === OUTSIDE ? 'outside' : `in ${before.enclosures?.[where]?.name ?? where}`}`,
+    apply({ part: id, in: where }, draft) {
+      const part = own(draft.parts, id);
+      if (!part) return refuse(`There is no part "${id}".`, `parts.${id}`, 'Pick one of this machine.');
+      if (where !== null && where !== OUTSIDE && !own(draft.enclosures, where)) return unknown(where);
+      if (where === null) delete part.setup.sitsIn;
+      else part.setup.sitsIn = where;
+    },
+  } satisfies Handler<'sit-part'>,
+  'set-warmest-room': {
+    title: ({ temperature }) =>
+      `Warmest room: ${temperature ? `${printNumber(baseValue(temperature), 3)} °C` : 'as usual'}`,
+    apply({ temperature }, draft) {
+      if (temperature === null) delete draft.warmestRoom;
+      else {
+        const c = baseValue(temperature);
+        if (!(c >= -20 && c <= 60))
+          return refuse(`${printNumber(c, 3)} °C is no room to work in.`, 'warmestRoom', 'Enter −20 to 60 °C.');
+        draft.warmestRoom = temperature;
+      }
+    },
+  } satisfies Handler<'set-warmest-room'>,
 } satisfies Partial<Record<CommandName, unknown>>;

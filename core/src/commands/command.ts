@@ -12,6 +12,7 @@ import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import type { NameSheet } from '../machine/nameSheet';
 import type { Axis, AxisEnd, ToolHead, TransmissionKind } from '../machine/mechanics';
+import type { Enclosure } from '../machine/enclosure';
 import type { FeedSource } from '../machine/feeds';
 import type { PartSlot } from '../machine/slots';
 import type { PortRef } from '../machine/ports';
@@ -110,6 +111,12 @@ export interface CommandArgs {
   'set-colour-rule': { of: ConductorFunction; colour: ColourCode | null };
   /** Shares of a job: of its time in which the axes move, of its rated power that the spindle gives; `null`: the usual one. */
   'set-duty': { motion?: Quantity | null; spindle?: Quantity | null };
+  'add-enclosure': { name: string };
+  'set-enclosure': { enclosure: string; set: { [K in keyof Enclosure]?: Enclosure[K] | null } };
+  'remove-enclosure': { enclosure: string };
+  /** Where a part sits: in an enclosure, `outside`, or `null` for where such a part usually does. */
+  'sit-part': { part: string; in: string | null };
+  'set-warmest-room': { temperature: Quantity | null };
   'set-ampacity': { table: NonNullable<Design['ampacity']> | null };
   /**
    * A part that no role asks for: a plug that was there before, a lamp, a second supply. `from`: what feeds it; without it a part

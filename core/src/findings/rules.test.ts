@@ -75,6 +75,16 @@ const feed = (part: string, port: string, from: string, out = 'out'): Command =>
   name: 'set-feed',
   args: { part, port, from: { part: from, port: out } },
 });
+const box: Command = { name: 'add-enclosure', args: { name: 'Cabinet' } };
+const boxIs = (set: Extract<Command, { name: 'set-enclosure' }>['args']['set']): Command => ({
+  name: 'set-enclosure',
+  args: { enclosure: 'box-1', set },
+});
+const size = (width: number, height: number, depth: number) => ({
+  width: quantity(width, 'mm'),
+  height: quantity(height, 'mm'),
+  depth: quantity(depth, 'mm'),
+});
 /** A residual-current device of 30 mA ahead of a part. */
 const guard = (part: string, port: string): Command => ({
   name: 'insert-device',
@@ -961,6 +971,27 @@ const cases: Record<string, Case> = {
     fires: [{ name: 'add-part', args: { library: 'outlet-alcove-4' } }],
     silent: [{ name: 'add-part', args: { library: 'outlet-alcove-4' } }, guard('connector', 'mains')],
     after: [plan],
+  },
+  // About 75 W in a box of 300 × 300 × 150 mm, or in one of 800 × 800 × 300 mm.
+  'part-too-warm': {
+    base: 'dunnock',
+    fires: [box, boxIs({ ...size(300, 300, 150), air: 'closed' })],
+    silent: [box, boxIs({ ...size(800, 800, 300), air: 'closed' })],
+  },
+  'no-airway': {
+    base: 'dunnock',
+    fires: [box, boxIs({ air: 'fan', inlet: 'bottom', outlet: 'none' })],
+    silent: [box, boxIs({ air: 'fan', inlet: 'bottom', outlet: 'top' })],
+  },
+  'fan-reversed': {
+    base: 'dunnock',
+    fires: [box, boxIs({ air: 'fan', inlet: 'bottom', outlet: 'top', fanAt: 'inlet', fanBlows: 'out' })],
+    silent: [box, boxIs({ air: 'fan', inlet: 'bottom', outlet: 'top', fanAt: 'outlet', fanBlows: 'out' })],
+  },
+  'supply-without-outlet': {
+    base: 'dunnock',
+    fires: [box],
+    silent: [box, boxIs(size(800, 800, 300))],
   },
   'supply-peak': {
     base: 'dunnock',

@@ -2,6 +2,7 @@ import type { Rule, Subject } from './finding';
 import { conductors } from './rules/conductors/index';
 import { drives } from './rules/drives/index';
 import { figures } from './rules/figures/index';
+import { heat } from './rules/heat/index';
 import { hand } from './rules/hand/index';
 import { inputs } from './rules/inputs/index';
 import { limits } from './rules/limits/index';
@@ -25,6 +26,7 @@ export const subjects: readonly Subject[] = [
   hand,
   outputs,
   conductors,
+  heat,
   spindle,
 ];
 export const rules: readonly Rule[] = subjects.flatMap((s) => s.rules.map(([rule]) => rule));

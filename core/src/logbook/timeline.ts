@@ -1,4 +1,5 @@
 import type { JournalEntry, MachineFile, Revision } from '../machine/file';
+import { defaultDisplay, showQuantity } from '../units/print';
 import { openItemInWords, type OpenItem } from './openItems';
 
 export type LineKind = 'edit' | 'test' | 'rehearsal' | 'rework' | 'note' | 'tick' | 'waiver' | 'control' | 'open';
@@ -78,6 +79,16 @@ function lineOf(
         detail: e.text ?? '',
       };
     }
+    case 'warmth':
+      return {
+        ...line,
+        kind: 'note',
+        about: `enclosures.${e.enclosure}`,
+        text: `After ${e.minutes} minutes: room ${showQuantity(e.room, defaultDisplay)}, enclosure ${showQuantity(e.inside, defaultDisplay)}`,
+        detail: e.mains ? `Mains power ${showQuantity(e.mains, defaultDisplay)}.` : '',
+      };
+    case 'withdrawn-reading':
+      return { ...line, kind: 'note', about: e.withdraws, text: 'A reading of the enclosure was withdrawn' };
     case 'waiver':
       return {
         ...line,

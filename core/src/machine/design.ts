@@ -9,6 +9,7 @@ import {
   conductorFunctions,
 } from './connections';
 import { quantityOf } from '../units/quantity';
+import { Enclosure } from './enclosure';
 import { DecidedFeeds } from './feeds';
 import { Rails } from './rails';
 import { Id, Name, Text } from './ids';
@@ -87,6 +88,8 @@ export const Design = z.strictObject({
     .optional()
     .describe('planning table of the largest current by section, where it differs from the usual one'),
   mainsVoltage: quantityOf('voltage'),
+  enclosures: z.record(Id, Enclosure).optional().describe('boxes and compartments in which electronics sit'),
+  warmestRoom: quantityOf('ambient').describe('the warmest that the room of the machine gets'),
   duty: z
     .strictObject({ motion: quantityOf('ratio'), spindle: quantityOf('ratio') })
     .optional()

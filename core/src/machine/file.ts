@@ -56,6 +56,14 @@ export const JournalEntry = z.discriminatedUnion('kind', [
     waitsFor: z.string().max(200).describe('what has to come before it is put right'),
   }),
   entry('closed-item', { closes: Id.describe('the entry that opened it'), text: Text.optional() }),
+  entry('warmth', {
+    enclosure: Id,
+    minutes: z.number().min(0).max(100_000).describe('since power-on'),
+    room: Quantity,
+    inside: Quantity.describe('of the air in the enclosure, near its top'),
+    mains: Quantity.optional().describe('power that the machine takes from the mains at that moment'),
+  }),
+  entry('withdrawn-reading', { withdraws: Id.describe('a reading that was wrong') }),
   entry('note', { subject: z.string().max(200).optional(), text: Text, photos: PictureIds.optional() }),
 ]);
 export type JournalEntry = z.infer<typeof JournalEntry>;

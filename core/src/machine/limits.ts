@@ -11,6 +11,7 @@ export const tableLimits = {
   conductors: 20_000,
   chains: 200,
   heads: 20,
+  enclosures: 20,
   overrides: 5000,
 } as const;
 export type TableName = keyof typeof tableLimits;

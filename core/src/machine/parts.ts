@@ -506,6 +506,7 @@ export const Setup = z.strictObject({
     .max(8)
     .optional()
     .describe('how many poles in a row part each circuit, where they part several; all of them part one when absent'),
+  sitsIn: Id.optional().describe('the enclosure that it sits in, or outside; the first one where absent'),
   insertedIn: z.string().max(60).optional().describe('name of the cable that this connector divides'),
   alsoIn: z.array(z.string().max(60)).max(32).optional().describe('names of further cables that it divides'),
   insertedAt: z.enum(['near', 'far']).optional().describe('at the cabinet end, or at the far end of that cable'),

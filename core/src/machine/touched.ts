@@ -3,6 +3,7 @@ import type { z } from 'zod';
 import type { Fault } from '../units/result';
 import { CableChain, Conductor, InputCircuit, OutputCircuit, Override } from './connections';
 import { Design } from './design';
+import { Enclosure } from './enclosure';
 import { Id } from './ids';
 import type { TableName } from './limits';
 import { isTable, tableLimits } from './limits';
@@ -20,6 +21,7 @@ export const itemSchemas: Record<TableName, z.ZodType> = {
   masses: MassItem,
   chains: CableChain,
   heads: ToolHead,
+  enclosures: Enclosure,
   overrides: Override,
 };
 

@@ -57,6 +57,8 @@ export function displayUnit(dimension: Dimension, display: Display): Unit {
       return display.wire;
     case 'time':
       return 's';
+    case 'airFlow':
+      return inch ? 'cfm' : 'm³/h';
     case 'ambient':
       return inch ? '°F' : '°C';
     case 'scale':
@@ -137,6 +139,7 @@ export function printQuantity(q: Quantity, display: Display): Printed {
     'area',
     'scale',
     'ambient',
+    'airFlow',
   ].includes(dimension);
   const shown = displayUnit(dimension, display);
   const asEntered = !convertible || q.unit === shown || q.unit === 'tpi';

@@ -28,6 +28,7 @@ export const dimensions = [
   'ratio',
   'temperature',
   'ambient',
+  'airFlow',
   'scale',
   'angularScale',
 ] as const;
@@ -120,6 +121,9 @@ export const units = define({
   // A difference. How warm a place is has a zero of its own.
   K: { dimension: 'temperature', factor: 1 },
   '°C': { dimension: 'ambient', factor: 1, also: ['degC', 'C'] },
+  'm³/h': { dimension: 'airFlow', factor: 1, also: ['m3/h', 'm^3/h'] },
+  // Cubic feet a minute: 0.3048³ · 60.
+  cfm: { dimension: 'airFlow', factor: 0.3048 ** 3 * 60, also: ['ft³/min', 'CFM'] },
   '°F': {
     dimension: 'ambient',
     factor: 5 / 9,
