@@ -4,7 +4,7 @@ import { dunnock } from '../samples/dunnock';
 import { exampleMachines } from '../samples/index';
 import { wren } from '../samples/wren';
 import { defaultDisplay } from '../units/print';
-import { guardsOf, leakagesOf, questionsOf } from './protection';
+import { earthStar, guardsOf, leakagesOf, questionsOf } from './protection';
 
 it('a breaker between its load and its thinnest conductor', () => {
   const figures = deriveFigures(dunnock().design);
@@ -16,6 +16,14 @@ it('a breaker between its load and its thinnest conductor', () => {
   expect(guard.thinnest).toMatchObject({ mm2: 2.5, goodForA: 16 });
   expect(guard.inrush!.verdict).toBe('holds');
   expect(guard.steps).toEqual([]);
+});
+
+it('an earth star: each part with an earth terminal has a place of its own', () => {
+  const figures = deriveFigures(dunnock().design);
+  const [star] = earthStar(figures);
+  expect(star).toMatchObject({ bar: 'earth-bar', places: 20 });
+  expect(star!.parts).toEqual(expect.arrayContaining(['mains-inlet', 'motor-supply', 'spindle-drive']));
+  expect(star!.taken).toBe(star!.parts.length);
 });
 
 it('the questions have the machine’s own figures: a drive asks for a type of residual-current device, no drive does not', () => {

@@ -1,5 +1,5 @@
 import { isThreePhase, linesTo } from '../distribution/lines';
-import { mainsInlets, protectiveDevice } from '../distribution/supplies';
+import { earthBars, mainsInlets, protectiveDevice } from '../distribution/supplies';
 import { distributionOf } from '../distribution/tree';
 import type { Figures } from '../derivation/figureTypes';
 import { ampacityA } from '../electrics/conductors';
@@ -78,6 +78,27 @@ export const leakagesOf = ({ design }: Figures): { device: string; leakage: Leak
   Object.entries(design.parts).flatMap(([device, part]) =>
     opensAtLeakage(part) ? [{ device, leakage: leakageOf(design, device) }] : [],
   );
+
+/** A bar of the protective earth: how many of its places are taken, and by which parts. */
+export interface EarthBar {
+  bar: string;
+  places: number;
+  taken: number;
+  parts: string[];
+}
+export function earthStar({ design, wires }: Figures): EarthBar[] {
+  return earthBars(design).map(({ id, part }) => {
+    const terminal = portOf(part, 'place')!.terminals.PE!;
+    const landed = wires.all.filter((w) => w.ends.some((e) => e.part === id && e.terminal === terminal));
+    const others = landed.flatMap((w) => w.ends.flatMap((e) => (e.part === id ? [] : [e.part])));
+    return {
+      bar: id,
+      places: part.terminals[terminal]!.holds ?? 2,
+      taken: landed.length,
+      parts: [...new Set(others)],
+    };
+  });
+}
 
 /** What to ask the licensed person who does the mains side, with the figures of this machine. */
 export interface Question {

@@ -69,8 +69,11 @@ export interface Cooling {
   openM2: number;
   apartM: number;
 }
-/** Undefined where its sizes are not known. */
+/** Undefined where its sizes are not known, and nothing was measured. */
 export function coolingOf(box: Enclosure): Cooling | undefined {
+  const measured = positive(box.measuredSurface, '');
+  // What was read says it for walls and air together.
+  if (measured.known) return { wallsWPerK: (PER_SURFACE * measured.value) / 1e6, forcedM3h: 0, openM2: 0, apartM: 0 };
   const surface = effectiveSurfaceM2(box);
   const height = positive(box.height, '');
   if (surface === undefined || !height.known) return undefined;

@@ -136,6 +136,15 @@ describe('readings against the law of warming up', () => {
     )!;
     expect(read.surfaceM2).toBeCloseTo(f.surfaceM2 / 2, 4);
   });
+  it('what was measured takes the place of sizes and openings, until the box is changed', () => {
+    const set = (...sets: Partial<Enclosure>[]) =>
+      edited(add, ...sets.map((s): Command => ({ name: 'set-enclosure', args: { enclosure: 'box-1', set: s } })));
+    const measured = { measuredSurface: quantity(0.6, 'm²', 'measured') };
+    const warm = warmthOf(deriveFigures(set({ width: mm(300) }, measured).design), 'box-1', 'in-use')!;
+    expect(warm.riseK).toBeCloseTo(warm.heat.watts / (5.5 * 0.6), 6);
+    expect(set(measured, { name: 'Other' }).design.enclosures!['box-1']).toHaveProperty('measuredSurface');
+    expect(set(measured, { air: 'fan' }).design.enclosures!['box-1']).not.toHaveProperty('measuredSurface');
+  });
   it('in summer: a limit of 45 °C in a room of 30 °C is met after τ·ln 4; one of 50 °C never', () => {
     expect(minutesUntil(law, 30, 45)).toBeCloseTo(40 * Math.log(4), 9);
     expect(minutesUntil(law, 30, 50)).toBeUndefined();

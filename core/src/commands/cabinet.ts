@@ -9,7 +9,7 @@ const words: Record<keyof Enclosure, string> = {
   width: 'width',
   height: 'height',
   depth: 'depth',
-  placement: 'how it stands',
+  placement: 'how it is placed',
   air: 'how air gets through',
   openArea: 'opening of a grille',
   flow: 'flow of its fan',
@@ -18,6 +18,7 @@ const words: Record<keyof Enclosure, string> = {
   outlet: 'where air gets out',
   fanAt: 'where its fan sits',
   fanBlows: 'which way its fan blows',
+  measuredSurface: 'how it cools, as measured',
 };
 /** What its figures can be, in base units. */
 const sizes: Partial<Record<keyof Enclosure, readonly [least: number, most: number, unit: string]>> = {
@@ -26,6 +27,7 @@ const sizes: Partial<Record<keyof Enclosure, readonly [least: number, most: numb
   depth: [30, 2000, 'mm'],
   openArea: [10, 1_000_000, 'mm²'],
   flow: [1, 5000, 'm³/h'],
+  measuredSurface: [1000, 1e9, 'mm²'],
 };
 /** A key that every object has is none of a table. */
 const own = <T>(table: Record<string, T> | undefined, id: string): T | undefined =>
@@ -79,6 +81,8 @@ export const cabinet = {
     apply({ enclosure, set }, draft) {
       const box = own(draft.enclosures, enclosure);
       if (!box) return unknown(enclosure);
+      // What was measured was measured on the box as it was.
+      if (Object.keys(set).some((key) => key !== 'name')) delete box.measuredSurface;
       for (const [key, value] of Object.entries(set) as [keyof Enclosure, unknown][]) {
         const bounds = sizes[key];
         const figure = bounds && value ? baseValue(value as never) : undefined;

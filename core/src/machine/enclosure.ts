@@ -25,6 +25,9 @@ export const Enclosure = z.strictObject({
   inlet: z.enum(['bottom', 'side', 'top', 'none']).optional().describe('where air can come in'),
   outlet: z.enum(['bottom', 'side', 'top', 'none']).optional().describe('where air can get out'),
   fanAt: z.enum(['inlet', 'outlet']).optional().describe('where its fan sits: it blows in, or draws out'),
+  measuredSurface: quantityOf('area').describe(
+    'surface that it cools like, walls and air together, by readings; it goes once the box is changed',
+  ),
   fanBlows: z.enum(['in', 'out']).optional().describe('which way the fan is turned, as it was mounted'),
 });
 export type Enclosure = z.infer<typeof Enclosure>;

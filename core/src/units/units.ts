@@ -115,6 +115,7 @@ export const units = define({
   W: { dimension: 'power', factor: 1 },
   kW: { dimension: 'power', factor: 1000 },
   'mm²': { dimension: 'area', factor: 1, also: ['mm2', 'mm^2', 'sqmm'] },
+  'm²': { dimension: 'area', factor: 1e6, also: ['m2', 'm^2', 'sqm'] },
   AWG: { dimension: 'area', factor: 1, toBase: awgToMm2, fromBase: mm2ToAwg, also: ['awg', 'ga'] },
   '1': { dimension: 'ratio', factor: 1, also: [':1'] },
   '%': { dimension: 'ratio', factor: 0.01 },

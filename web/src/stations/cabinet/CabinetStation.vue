@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import StationTabs from '../../ui/StationTabs.vue';
 import { useView } from '../useView';
+import HeatView from './heat/HeatView.vue';
 import ProtectionView from './protection/ProtectionView.vue';
 import SuppliesView from './supplies/SuppliesView.vue';
 import PowerTreeView from './tree/PowerTreeView.vue';
@@ -10,12 +11,20 @@ const views = [
   { id: 'tree', name: 'Power tree' },
   { id: 'supplies', name: 'Supplies' },
   { id: 'protection', name: 'Protection' },
+  { id: 'heat', name: 'Heat' },
 ] as const;
 type View = (typeof views)[number]['id'];
 const { view, show } = useView<View>(
   () => views,
   () => 'tree',
-  ({ part, field }) => (typeof part === 'string' ? 'supplies' : typeof field === 'string' ? 'tree' : undefined),
+  ({ part, field }) =>
+    typeof part === 'string'
+      ? 'supplies'
+      : typeof field === 'string'
+        ? /^(enclosures|warmestRoom)/.test(field)
+          ? 'heat'
+          : 'tree'
+        : undefined,
 );
 </script>
 
@@ -25,7 +34,8 @@ const { view, show } = useView<View>(
     <div role="tabpanel" :aria-labelledby="`tab-${view}`">
       <PowerTreeView v-if="view === 'tree'" />
       <SuppliesView v-else-if="view === 'supplies'" />
-      <ProtectionView v-else />
+      <ProtectionView v-else-if="view === 'protection'" />
+      <HeatView v-else />
     </div>
   </div>
 </template>

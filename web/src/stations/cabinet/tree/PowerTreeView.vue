@@ -44,7 +44,7 @@ const used = computed(() => dutyOf(read.value.design));
 
 <template>
   <p v-if="!picture.boxes.length" class="sheet">
-    Nothing is fed yet. Choose a mains inlet, a supply and drives, and they stand here from where the mains comes in
+    Nothing is fed yet. Choose a mains inlet, a supply and drives, and they appear here from where the mains comes in
     down to each load, with what they carry.
   </p>
   <div v-else class="view">

@@ -1,0 +1,200 @@
+<script setup lang="ts">
+import { minutesUntil, readingsOf, refitted } from '@nodaxis/core/cabinet/measured';
+import { warmestRoomC, type Warmth } from '@nodaxis/core/cabinet/warmth';
+import { effectiveSurfaceM2 } from '@nodaxis/core/cabinet/air';
+import { drawsOf } from '@nodaxis/core/power/draws';
+import type { Quantity } from '@nodaxis/core/units/quantity';
+import { displayUnit, printNumber, showValue } from '@nodaxis/core/units/print';
+import type { Fault } from '@nodaxis/core/units/result';
+import { quantity } from '@nodaxis/core/units/quantity';
+import { computed, defineAsyncComponent, ref, shallowRef } from 'vue';
+import { useOpenMachine } from '../../../document/openMachine';
+import { usePreferences } from '../../../document/preferences';
+import ActionButton from '../../../ui/ActionButton.vue';
+import Caution from '../../../ui/Caution.vue';
+import NumberField from '../../../ui/NumberField.vue';
+import QuantityField from '../../../ui/QuantityField.vue';
+import FaultList from '../../../widgets/FaultList.vue';
+
+/** The chart brings its library along. */
+const WarmthChart = defineAsyncComponent(() => import('./WarmthChart.vue'));
+/** What a thermometer says over the first hours, beside the estimate: laid to one law, and what it means for the summer. */
+const { id, warmth } = defineProps<{ id: string; warmth: Warmth }>();
+const machine = useOpenMachine();
+const preferences = usePreferences();
+const readings = computed(() => readingsOf(machine.file.journal, id));
+const mainsW = computed(() =>
+  drawsOf(machine.figures)['in-use'].reduce((sum, d) => sum + (d.port === 'mains' ? d.watts : 0), 0),
+);
+const refit = computed(() => refitted(readings.value, warmth.heat.watts, mainsW.value));
+const roomC = computed(() => warmestRoomC(machine.figures.design));
+/** Below this share of its end a box has told too little of it. */
+const SETTLED = 0.5;
+const summer = computed(() => {
+  const r = refit.value;
+  if (!r || r.law.settled < SETTLED) return undefined;
+  const part = warmth.bears[0];
+  return {
+    airC: roomC.value + r.law.endK,
+    part,
+    after: part && minutesUntil(r.law, roomC.value, part.limitC),
+  };
+});
+const minutes = ref<number>(30);
+const texts = ref({ room: '', inside: '', mains: '' });
+const read = shallowRef<Partial<Record<'room' | 'inside' | 'mains', Quantity>>>({});
+const faults = ref<Fault[]>([]);
+const ready = computed(() => read.value.room !== undefined && read.value.inside !== undefined);
+function keep(): void {
+  const { room, inside, mains } = read.value;
+  if (!room || !inside) return;
+  faults.value = machine.log({
+    kind: 'warmth',
+    enclosure: id,
+    minutes: minutes.value,
+    room,
+    inside,
+    ...(mains ? { mains } : {}),
+  });
+  if (faults.value.length) return;
+  minutes.value += 30;
+  texts.value = { ...texts.value, inside: '' };
+}
+/** The findings and figures then go by what was read. */
+function takeOver(surfaceM2: number): void {
+  const measuredSurface = quantity(Number(surfaceM2.toPrecision(3)), 'm²', 'measured');
+  faults.value = machine.run({ name: 'set-enclosure', args: { enclosure: id, set: { measuredSurface } } });
+}
+const taken = computed(() => warmth.box.measuredSurface !== undefined);
+const withdraw = (entry: string) => (faults.value = machine.log({ kind: 'withdrawn-reading', withdraws: entry }));
+const c = (n: number) => showValue(n, 'ambient', preferences.display, 3);
+const k = (n: number) => showValue(n, 'temperature', preferences.display, 3);
+const m2 = (n: number) => `${printNumber(n, 2)} m²`;
+const walls = computed(() => effectiveSurfaceM2(warmth.box));
+const name = (part: string) => machine.figures.design.parts[part]!.designation;
+const unit = computed(() => displayUnit('ambient', preferences.display));
+</script>
+
+<template>
+  <section class="sheet stack" aria-label="Measured">
+    <h2>Measured</h2>
+    <p class="soft">
+      Run a job, and read a thermometer near the top of the box every half hour or so: three readings tell how warm it
+      gets in the end.
+    </p>
+    <form class="row entry" @submit.prevent="keep">
+      <label><span>Minutes after power-on</span><NumberField v-model="minutes" :min="0" :max="100000" bare /></label>
+      <label
+        ><span>Room</span
+        ><QuantityField
+          v-model="texts.room"
+          dimension="ambient"
+          :unit="unit"
+          aria-label="Temperature of the room"
+          @update:quantity="read = { ...read, room: $event }"
+      /></label>
+      <label
+        ><span>In the box</span
+        ><QuantityField
+          v-model="texts.inside"
+          dimension="ambient"
+          :unit="unit"
+          aria-label="Temperature in the box"
+          @update:quantity="read = { ...read, inside: $event }"
+      /></label>
+      <label
+        ><span>Mains power</span
+        ><QuantityField
+          v-model="texts.mains"
+          dimension="power"
+          unit="W"
+          aria-label="Mains power, if a meter is in the lead"
+          @update:quantity="read = { ...read, mains: $event }"
+      /></label>
+      <ActionButton kind="framed" native-type="submit" :disabled="!ready || machine.readOnly"
+        >Keep the reading</ActionButton
+      >
+    </form>
+    <Caution v-if="faults.length" kind="refused"><FaultList :faults="faults" /></Caution>
+    <template v-if="readings.length">
+      <WarmthChart :readings="readings" :law="refit?.law" :estimate-k="warmth.riseK" />
+      <ul>
+        <li v-for="r in readings" :key="r.entry">
+          <span class="mono"
+            >{{ r.minutes }} min: {{ c(r.insideC) }} in {{ c(r.roomC) }}, {{ k(r.insideC - r.roomC) }} above it</span
+          >
+          <ActionButton
+            :disabled="machine.readOnly"
+            :aria-label="`Withdraw the reading at ${r.minutes} minutes`"
+            @click="withdraw(r.entry)"
+            >Withdraw</ActionButton
+          >
+        </li>
+      </ul>
+      <p v-if="!refit" class="soft">Three readings after power-on are needed before a law can be laid to them.</p>
+      <p v-else-if="refit.law.settled < SETTLED">
+        Too early to tell the end: the box is at less than half of its way. Go on reading.
+      </p>
+      <template v-else>
+        <p>
+          It ends <b>{{ k(refit.law.endK) }}</b> above the room, where the estimate says
+          {{ warmth.riseK === undefined ? 'nothing, since sizes are missing' : k(warmth.riseK) }}; 63 % of it is reached
+          after {{ Math.round(refit.law.tauMinutes) }} minutes. By the
+          {{ showValue(refit.watts, 'power', preferences.display, 2) }} of heat{{
+            refit.powerRatio === undefined ? ' of the estimate' : ', scaled by the mains power that was read,'
+          }}
+          it cools like {{ m2(refit.surfaceM2) }} of surface<template v-if="walls !== undefined"
+            >; its walls alone come to {{ m2(walls) }}</template
+          >.<template v-if="refit.powerRatio !== undefined">
+            The machine takes {{ printNumber(100 * refit.powerRatio, 2) }} % of the mains power that the duty here makes
+            of it.</template
+          >
+        </p>
+        <p v-if="taken" class="soft">The figures of this box go by what was measured, until it is changed.</p>
+        <ActionButton v-else kind="framed" class="take" :disabled="machine.readOnly" @click="takeOver(refit.surfaceM2)"
+          >Go by what was measured</ActionButton
+        >
+        <p v-if="summer" :class="{ warn: summer.after !== undefined }">
+          In the warmest room, {{ c(roomC) }}, its air gets {{ c(summer.airC)
+          }}<template v-if="summer.part && summer.after !== undefined"
+            >: {{ name(summer.part.part) }} bears {{ c(summer.part.limitC) }}, and that is passed after
+            {{ Math.round(summer.after) }} minutes</template
+          ><template v-else-if="summer.part">, and every part bears that</template>.
+        </p>
+      </template>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.entry {
+  align-items: end;
+  gap: 10px;
+  flex-wrap: wrap;
+}
+.entry label {
+  display: grid;
+  gap: 2px;
+  width: 130px;
+}
+p {
+  margin: 0;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  border-bottom: 1px solid var(--line);
+}
+.take {
+  justify-self: start;
+}
+.warn {
+  color: var(--danger);
+}
+</style>
