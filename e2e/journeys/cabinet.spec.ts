@@ -31,3 +31,86 @@ test('a supply that is too small is found, the three ways to a size are told apa
   await page.keyboard.press('Control+z');
   await expect(list).toContainText('Loam 36 S');
 });
+
+test('a load is tried on another source; what a breaker holds, and what a licensed person is asked', async ({
+  page,
+}) => {
+  await openMachine(page, 'Dunnock');
+  await goTo(page, 'Cabinet');
+  const tree = page.getByRole('region', { name: 'Power tree' });
+  const sum = page.getByRole('complementary', { name: 'The sum' });
+  // By keyboard: the box of the fan, which takes 0.15 A from the field supply.
+  await tree.getByRole('button', { name: /-T3 .*of 5\sA/ }).focus();
+  await page.keyboard.press('Enter');
+  await expect(sum).toContainText('Marl 24');
+  await expect(sum).toContainText('-E1');
+  await tree.getByRole('radio', { name: 'Spindle starts' }).check({ force: true });
+  await tree.getByRole('button', { name: /-X1/ }).click();
+  // 9.93 A of the spindle drive and half as much again.
+  await expect(sum).toContainText(/14\.9\sA/);
+  await tree.getByRole('radio', { name: 'In use, on average' }).check({ force: true });
+  await tree.getByRole('slider', { name: 'Spindle gives' }).focus();
+  await page.keyboard.press('Home');
+  await tree.getByRole('button', { name: 'Keep' }).click();
+  await expect(sum).not.toContainText('-T8');
+  await expectAccessible(page);
+
+  await tree.getByRole('radio', { name: 'All move and cut' }).check({ force: true });
+  await tree.getByRole('button', { name: /-Q3/ }).click();
+  await sum.getByRole('button', { name: 'Try it on another source' }).click();
+  await sum.getByRole('button', { name: 'Feed it from -T3 Marl 24, field supply' }).first().click();
+  await expect(sum.getByRole('button', { name: 'Try it on another source' })).toBeVisible();
+  await page.keyboard.press('Control+z');
+
+  await page.getByRole('tab', { name: 'Protection' }).click();
+  const guard = page.getByRole('region', { name: 'Breaker -F1' });
+  await expect(guard).toContainText(/73\sA, holds/);
+  await expect(page.getByRole('region', { name: 'To ask' })).toContainText('-T8 rectifies the mains');
+  await expect(page.getByRole('region', { name: /Earth star/ })).toContainText('places taken');
+  await expectAccessible(page);
+});
+
+test('a box that gets too warm is given a fan, and a measured hour is laid beside the estimate', async ({ page }) => {
+  await openMachine(page, 'Dunnock');
+  await goTo(page, 'Cabinet');
+  await page.getByRole('tab', { name: 'Heat' }).click();
+  await page.getByRole('button', { name: 'Add the cabinet' }).click();
+  const form = page.getByRole('region', { name: 'The box' });
+  for (const [label, value] of [
+    ['Width inside', '400'],
+    ['Height inside', '500'],
+    ['Depth inside', '200'],
+  ] as const) {
+    await form.getByLabel(label).last().fill(value);
+    await page.keyboard.press('Tab');
+  }
+  const how = page.getByRole('region', { name: 'How warm it gets' });
+  await expect(how).toContainText('Too warm for -T8');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: /1 finding/ }).click();
+  await page.getByRole('button', { name: /Fit a fan of/ }).click();
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await expect(how).toContainText('Every part bears it');
+  await page.keyboard.press('Control+z');
+
+  const measured = page.getByRole('region', { name: 'Measured' });
+  for (const [minutes, inside] of [
+    ['20', '27'],
+    ['45', '31.5'],
+    ['80', '34.5'],
+    ['120', '36'],
+  ] as const) {
+    await measured.getByLabel('Minutes after power-on').fill(minutes);
+    await measured.getByLabel('Temperature of the room').fill('22');
+    await measured.getByLabel('Temperature in the box').fill(inside);
+    await measured.getByRole('button', { name: 'Keep the reading' }).click();
+    await expect(measured).toContainText(`${minutes} min`);
+  }
+  await expect(measured).toContainText(/It ends\s+15\.\d\sK\s+above the room/);
+  await expect(measured).toContainText('-T8 bears');
+  await measured.getByRole('button', { name: 'Go by what was measured' }).click();
+  await expect(measured).toContainText('go by what was measured, until it is changed');
+  await goTo(page, 'Binder');
+  await page.getByRole('tab', { name: 'Logbook' }).click();
+  await expect(page.getByText(/After 120 minutes: room/)).toBeVisible();
+});
