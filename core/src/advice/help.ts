@@ -54,7 +54,7 @@ export function outcomeOf(figures: Figures, axisId: string): AxisOutcome {
     resolution: known(d?.scale)?.resolution,
     holdingNm: curve && torqueAt(curve, 0),
     // Two phases in quadrature carry I²/2 each.
-    heatW: curve?.kind === 'stepper' ? curve.circuit.peakA ** 2 * curve.circuit.resistanceOhm : undefined,
+    heatW: curve?.kind === 'stepper' ? curve.circuit.peakA ** 2 * curve.windingOhm : undefined,
     pulseRateHz: known(d?.pulseRateAtWanted),
     motorRpm: known(d?.motorRpmAtWanted),
   };

@@ -53,7 +53,10 @@ describe('load, against the worked figures', () => {
         volts,
         peakA: 5.2,
       };
-      const rpm = rpmForTorque({ kind: 'stepper', openLoop: true, circuit, motors: 1, ratedA: 4 }, needed);
+      const rpm = rpmForTorque(
+        { kind: 'stepper', openLoop: true, circuit, motors: 1, ratedA: 4, windingOhm: 1 },
+        needed,
+      );
       return ((rpm / 60) * 8).toFixed(1);
     });
     expect(speeds).toEqual(['259.6', '399.5', '579.4']);

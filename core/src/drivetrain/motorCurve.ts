@@ -24,6 +24,8 @@ interface StepperCurve {
   motors: number;
   /** Rated current as connected, A. */
   ratedA: number;
+  /** Of one phase of one motor, warm, without cable and bridge: what turns into heat in the motor, Ω. */
+  windingOhm: number;
 }
 interface ServoCurve {
   kind: 'servo';
@@ -155,10 +157,11 @@ function stepperFigures(
         volts: supply.volts,
         peakA,
       };
+      const windingOhm = warmResistanceOhm(w.resistanceOhm, WARM_RISE_K, 0);
       const circuit = inSeries(alone, motors);
       const closed = isDriver(driver.data) && driver.data.closedLoop && data.encoder !== 'none';
       return {
-        curve: { kind: 'stepper', openLoop: !closed, circuit, motors, ratedA: w.ratedA },
+        curve: { kind: 'stepper', openLoop: !closed, circuit, motors, ratedA: w.ratedA, windingOhm },
         inputs: {
           torque: { value: circuit.ktNmPerA, spread: uncertain(data.holdingTorque!).spread },
           current: { value: peakA, spread: set ? Math.min(uncertain(set).spread, 0.05) : 0.1 },

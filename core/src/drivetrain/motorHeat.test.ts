@@ -7,6 +7,7 @@ const stepper = (peakA: number): MotorCurve => ({
   openLoop: true,
   circuit: { peakA, resistanceOhm: 0.5, inductanceH: 2e-3, ktNmPerA: 0.5, polePairs: 50, volts: 36 },
   motors: 1,
+  windingOhm: 0.5,
   ratedA: 3,
 });
 

@@ -105,7 +105,7 @@ describe('properties of the torque model', () => {
         if (corner > 0) expect(pullOutTorqueNm(c, corner * 0.999)).toBeCloseTo(full, 9);
         if (corner <= 1) return;
         const rpm = rpmForTorque(
-          { kind: 'stepper', openLoop: true, circuit: c, motors: 1, ratedA: c.peakA },
+          { kind: 'stepper', openLoop: true, circuit: c, motors: 1, ratedA: c.peakA, windingOhm: 1 },
           full * share,
         );
         if (rpm < 20_000) expect(pullOutTorqueNm(c, rpm)).toBeGreaterThanOrEqual(full * share - 1e-6);

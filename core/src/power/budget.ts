@@ -54,8 +54,8 @@ export function motorDemand(d: DriveFigures, idleShare: number): MotorDemand | u
     const at = (w: number) => withDriver(w / SERVO_EFFICIENCY);
     return { idleW: at(0), heldW: at(0), movingW: at(steadyW), peakW: at(acceleratingW) };
   }
-  const { peakA, resistanceOhm } = motor.curve.circuit;
-  const copperW = peakA ** 2 * resistanceOhm;
+  // What cable and bridge lose is in the share of the driver.
+  const copperW = motor.curve.circuit.peakA ** 2 * motor.curve.windingOhm;
   return {
     idleW: withDriver(copperW * idleShare ** 2),
     heldW: withDriver(copperW),

@@ -204,7 +204,7 @@ function motorOf(design: Design, id: string, axis: Axis, a: number, index: numbe
       inertiaNm: load ? inertiaKgm2(load) * motorAlpha(load, 1) : 0,
       ...(load ? loadOf(design, id, axis, load) : { frictionNm: 0, weightPlusNm: 0, weightMinusNm: 0, leverNmPerN: 0 }),
       polePairs: stepper ? 90 / stepAngle : 4,
-      copperW: curve?.kind === 'stepper' ? curve.circuit.peakA ** 2 * curve.circuit.resistanceOhm : 0,
+      copperW: curve?.kind === 'stepper' ? curve.circuit.peakA ** 2 * curve.windingOhm : 0,
       brake: data?.brake && drive.motor && coil ? `${drive.motor}/${coil}` : undefined,
       brakeReleaseS: PLANT.brakeReleaseS,
       brakeCloseS: PLANT.brakeCloseS,

@@ -8,7 +8,7 @@ export const worked = (rpm: number): DriveFigures =>
       known: true,
       value: {
         acceleration: 0,
-        motor: { curve: { kind: 'stepper', circuit: { peakA: 4.2, resistanceOhm: 0.9 * (1 + 0.00393 * 60) } } },
+        motor: { curve: { kind: 'stepper', circuit: { peakA: 4.2 }, windingOhm: 0.9 * (1 + 0.00393 * 60) } },
         load: {
           load: {
             massKg: 0,
