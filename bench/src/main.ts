@@ -12,6 +12,7 @@ import {
   stationOpening,
 } from './browser';
 import { logbook, pdf, staleness } from './bringup';
+import { budgets } from './cabinet';
 import { derivation, help, nameSheets, netsAndFindings, planning, torqueOfSixAxes } from './core';
 import { evaluation, sweeps } from './faults';
 import { fileWithHistory, largeFileInBrowser, savingFrames } from './largeFile';
@@ -29,6 +30,7 @@ const measures: Record<string, Measure> = {
   torqueOfSixAxes,
   help,
   nameSheets,
+  budgets,
   simulation,
   hourOfRunning,
   longProgram,

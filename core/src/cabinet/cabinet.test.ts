@@ -5,6 +5,7 @@ import { deriveFigures } from '../derivation/figures';
 import type { Enclosure } from '../machine/enclosure';
 import { withEntry } from '../machine/journal';
 import { dunnock } from '../samples/dunnock';
+import { supplyDemand } from '../power/states';
 import { quantity } from '../units/quantity';
 import { airNeededM3h, coolingOf, effectiveSurfaceM2, heatAway, PER_SURFACE, riseK } from './air';
 import { heatIn, lossesOf } from './losses';
@@ -69,8 +70,10 @@ describe('losses by part', () => {
   it('a supply loses P·(1/η − 1), a spindle drive 4 % of the shaft power, a contactor its coil', () => {
     const gives = figures.design.parts['motor-supply']!;
     expect(gives.data.class).toBe('supply');
-    // 128.7 W at 85 %.
-    expect(of('motor-supply')).toBeCloseTo(128.7 * (1 / 0.85 - 1), 0);
+    expect(of('motor-supply')).toBeCloseTo(
+      supplyDemand(figures, 'motor-supply')!.states.cutting.watts * (1 / 0.85 - 1),
+      6,
+    );
     expect(of('spindle-drive')).toBeCloseTo(0.04 * 1100, 6);
     expect(of('spindle-drive', 'standing')).toBe(0);
     expect(of('stop-contactor')).toBeGreaterThan(0.13 * 24 - 1e-9);

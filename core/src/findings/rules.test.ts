@@ -995,8 +995,8 @@ const cases: Record<string, Case> = {
   },
   'supply-peak': {
     base: 'dunnock',
-    fires: [set('parts.motor-supply.data.outputCurrent', 3.8, 'A')],
-    silent: [set('parts.motor-supply.data.outputCurrent', 4.2, 'A')],
+    fires: [set('parts.motor-supply.data.outputCurrent', 3.2, 'A')],
+    silent: [set('parts.motor-supply.data.outputCurrent', 3.6, 'A')],
   },
   'fuse-load': {
     base: 'dunnock',

@@ -1,0 +1,49 @@
+import { guardsOf, leakagesOf } from '@nodaxis/core/advice/protection';
+import { applyCommand } from '@nodaxis/core/commands/apply';
+import { warmthOf } from '@nodaxis/core/cabinet/warmth';
+import { createDeriver } from '@nodaxis/core/derivation/figures';
+import { outlineOf, type Branch } from '@nodaxis/core/distribution/outline';
+import { newMachineFile } from '@nodaxis/core/machine/file';
+import { branchFigures } from '@nodaxis/core/power/branches';
+import { quantity } from '@nodaxis/core/units/quantity';
+import { largeMachine } from './largeMachine';
+import type { Figure } from './measure';
+import { quantile, time } from './measure';
+
+const NOW = '2026-01-01T00:00:00.000Z';
+
+/** An edit of the duty, and every budget of the cabinet after it: all branches, breakers, leakages, one box. */
+export function budgets(): Figure {
+  const boxed = applyCommand(
+    newMachineFile(largeMachine(), 'bench', NOW),
+    { name: 'add-enclosure', args: { name: 'Cabinet' } },
+    NOW,
+  );
+  if (!boxed.ok) throw new Error('no enclosure');
+  let { file } = boxed.value;
+  const derive = createDeriver();
+  let share = 0;
+  const runs = time(60, () => {
+    share = (share + 1) % 100;
+    const edit = applyCommand(file, { name: 'set-duty', args: { motion: quantity(share, '%') } }, NOW);
+    if (!edit.ok) throw new Error('no duty');
+    file = { ...edit.value.file, history: file.history };
+    const figures = derive(file.design);
+    const of = branchFigures(figures, 'cutting');
+    const walk = (b: Branch): void => {
+      of(b);
+      b.branches.forEach(walk);
+    };
+    outlineOf(figures.design).roots.forEach(walk);
+    guardsOf(figures);
+    leakagesOf(figures);
+    warmthOf(figures, 'box-1', 'in-use');
+  });
+  return {
+    name: `an edit and all budgets of the cabinet, 8 axes, p95 (median ${quantile(runs, 0.5).toFixed(1)})`,
+    value: quantile(runs, 0.95),
+    unit: 'ms',
+    bound: 32,
+    most: true,
+  };
+}
