@@ -38,6 +38,7 @@ export const staircase = {
     'machine',
     'distribution',
     'drivetrain',
+    'electrics',
     'power',
     'wiring',
     'switches',

@@ -32,15 +32,11 @@ const countOf = (kind: string) => lines.value.filter((l) => l.kind === kind).len
 
 const own = useOwnParts();
 void own.start();
-const plugs = computed(() =>
-  own.of('connector').filter((e) => isPlug(e.data)),
-);
+const plugs = computed(() => own.of('connector').filter((e) => isPlug(e.data)));
 const form = ref(plugs.value[0]!.key);
 const picked = ref('');
 const connectors = computed(() =>
-  Object.entries(design.value.parts).filter(
-    ([, p]) => isPlug(p.data) && !p.setup.insertedIn,
-  ),
+  Object.entries(design.value.parts).filter(([, p]) => isPlug(p.data) && !p.setup.insertedIn),
 );
 const plug = computed(() => connectors.value.find(([id]) => id === picked.value) ?? connectors.value[0]);
 function addPlug(): void {

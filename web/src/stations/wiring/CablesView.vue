@@ -82,9 +82,7 @@ function chooseKind(key: string): void {
     },
   });
 }
-const connectors = computed(() =>
-  own.of('connector').filter((e) => isPlug(e.data)),
-);
+const connectors = computed(() => own.of('connector').filter((e) => isPlug(e.data)));
 const plug = ref(connectors.value[0]!.key);
 /** Plugs that divide other cables already, and the new ones. */
 const FITTED = 'fitted/';

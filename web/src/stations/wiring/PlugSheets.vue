@@ -23,9 +23,7 @@ const design = computed(() => machine.design);
 const wires = computed(() => machine.figures.whole.wires);
 const parts = computed(() =>
   Object.entries(design.value.parts)
-    .filter(
-      ([, p]) => p.data.class === 'terminal-strip' || isPlug(p.data),
-    )
+    .filter(([, p]) => p.data.class === 'terminal-strip' || isPlug(p.data))
     .sort(([, a], [, b]) => a.designation.localeCompare(b.designation, 'en', { numeric: true })),
 );
 const picked = ref('');
