@@ -49,6 +49,7 @@ function whereOf(design: Design, path: readonly string[]): string {
   const last = path.at(-1)!;
   if (table === 'masses') return 'name of a mass';
   if (table === 'heads') return 'name of a tool head';
+  if (table === 'enclosures') return 'name of an enclosure';
   const thing =
     table === 'parts' && id
       ? design.parts[id]!.designation

@@ -67,7 +67,7 @@ const flow = (n: number) => showValue(n, 'airFlow', preferences.display, 2);
   </section>
   <div v-else class="view">
     <div class="stack">
-      <section class="sheet stack" aria-label="How warm it gets">
+      <section class="sheet stack how-part" aria-label="How warm it gets">
         <div class="row spread">
           <Choice
             v-if="boxes.length > 1"
@@ -127,11 +127,11 @@ const flow = (n: number) => showValue(n, 'airFlow', preferences.display, 2);
           </div>
         </div>
       </section>
-      <PartsInBox :id="shown[0]" :warmth="warmth" />
+      <PartsInBox class="parts-part" :id="shown[0]" :warmth="warmth" />
     </div>
     <div class="stack">
-      <EnclosureForm :id="shown[0]" :key="shown[0]" :box="shown[1]" />
-      <WarmthLog v-if="lasting" :id="shown[0]" :key="`${shown[0]}/log`" :warmth="lasting" />
+      <EnclosureForm :id="shown[0]" :key="shown[0]" class="form-part" :box="shown[1]" />
+      <WarmthLog v-if="lasting" class="log-part" :id="shown[0]" :key="`${shown[0]}/log`" :warmth="lasting" />
     </div>
   </div>
 </template>
@@ -173,6 +173,19 @@ p {
   .view,
   .how {
     grid-template-columns: minmax(0, 1fr);
+  }
+  /* In one column the box itself comes before what is in it. */
+  .view > .stack {
+    display: contents;
+  }
+  .form-part {
+    order: 1;
+  }
+  .parts-part {
+    order: 2;
+  }
+  .log-part {
+    order: 3;
   }
 }
 </style>

@@ -22,6 +22,7 @@ const read = computed(() => {
   if (!tried.value) return machine.figures;
   const share = (n: number) => quantity(n, '1', 'estimate');
   const duty = { motion: share(tried.value.motion), spindle: share(tried.value.spindle) };
+  // Axes of its own: what was worked out for the machine as it is stays with it.
   return { design: { ...design, duty }, axes: [...axes] };
 });
 const keyOf = (b: Branch) => `${b.part}/${b.port ?? ''}`;
