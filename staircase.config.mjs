@@ -47,7 +47,7 @@ export const staircase = {
     'derivation',
     'findings',
   ],
-  formats: ['units', 'machine', 'wiring', 'settings'],
+  formats: ['units', 'machine', 'cabinet', 'wiring', 'settings'],
   program: ['units'],
   samples: ['units', 'machine', 'commands'],
   'motion/profile': [],

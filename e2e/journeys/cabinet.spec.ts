@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { choose, expect, expectAccessible, goTo, openMachine, test } from './bench';
 
 test('a supply that is too small is found, the three ways to a size are told apart, and another one is fitted', async ({
@@ -113,4 +114,49 @@ test('a box that gets too warm is given a fan, and a measured hour is laid besid
   await goTo(page, 'Binder');
   await page.getByRole('tab', { name: 'Logbook' }).click();
   await expect(page.getByText(/After 120 minutes: room/)).toBeVisible();
+});
+
+test('a plate is laid out by rules, a part is moved by keys and by mouse, and drawn 1:1', async ({ page }) => {
+  await openMachine(page, 'Dunnock');
+  await goTo(page, 'Cabinet');
+  await page.getByRole('tab', { name: 'Heat' }).click();
+  await page.getByRole('button', { name: 'Add the cabinet' }).click();
+  const form = page.getByRole('region', { name: 'The box' });
+  for (const [label, value] of [
+    ['Width inside', '800'],
+    ['Height inside', '1000'],
+    ['Depth inside', '220'],
+  ] as const) {
+    await form.getByLabel(label).last().fill(value);
+    await page.keyboard.press('Tab');
+  }
+  await page.getByRole('tab', { name: 'Panel' }).click();
+  const plate = page.getByRole('region', { name: 'Plate' });
+  await expect(plate).toContainText(/760\smm × 960\smm/);
+  await expect(page.getByRole('region', { name: 'Not on the plate' })).toContainText('-T8');
+  await plate.getByRole('button', { name: 'Lay it out by rules' }).click();
+  await expect(page.getByRole('region', { name: 'Not on the plate' })).toHaveCount(0);
+  await expect(page.getByRole('region', { name: 'Rails to cut' })).toContainText('-F1');
+  await expectAccessible(page);
+
+  const drive = plate.getByRole('button', { name: /^-T8/ });
+  await drive.focus();
+  const at = (await drive.getAttribute('aria-label'))!;
+  await page.keyboard.press('ArrowRight');
+  await expect(drive).not.toHaveAttribute('aria-label', at);
+  await page.keyboard.press('ArrowLeft');
+  await expect(drive).toHaveAttribute('aria-label', at);
+  const from = (await drive.boundingBox())!;
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(from.x + from.width / 2 + 100, from.y + from.height / 2, { steps: 5 });
+  await page.mouse.up();
+  await expect.poll(async () => Math.round((await drive.boundingBox())!.x - from.x)).toBeGreaterThan(80);
+
+  const download = page.waitForEvent('download');
+  await plate.getByRole('button', { name: 'Drawing 1:1 (SVG)' }).click();
+  const svg = await readFile(await (await download).path(), 'utf8');
+  expect(svg).toContain('width="790mm" height="1015mm" viewBox="0 0 790 1015"');
+  // Ten centimetres wide, as such a drive usually is.
+  expect(svg).toMatch(/<g id="spindle-drive"><rect x="[\d.]+" y="[\d.]+" width="100" height="170"/);
 });

@@ -19,6 +19,7 @@ const words: Record<keyof Enclosure, string> = {
   fanAt: 'where its fan sits',
   fanBlows: 'which way its fan blows',
   measuredSurface: 'how it cools, as measured',
+  places: 'what is on its plate',
 };
 /** What its figures can be, in base units. */
 const sizes: Partial<Record<keyof Enclosure, readonly [least: number, most: number, unit: string]>> = {
@@ -82,7 +83,7 @@ export const cabinet = {
       const box = own(draft.enclosures, enclosure);
       if (!box) return unknown(enclosure);
       // What was measured was measured on the box as it was.
-      if (Object.keys(set).some((key) => key !== 'name')) delete box.measuredSurface;
+      if (Object.keys(set).some((key) => key !== 'name' && key !== 'places')) delete box.measuredSurface;
       for (const [key, value] of Object.entries(set) as [keyof Enclosure, unknown][]) {
         const bounds = sizes[key];
         const figure = bounds && value ? baseValue(value as never) : undefined;
@@ -97,6 +98,29 @@ export const cabinet = {
       }
     },
   } satisfies Handler<'set-enclosure'>,
+  'place-parts': {
+    title: ({ enclosure, places }, before) => {
+      const ids = Object.keys(places);
+      const box = before.enclosures?.[enclosure]?.name ?? enclosure;
+      return ids.length === 1
+        ? `${before.parts[ids[0]!]?.designation ?? ids[0]} moved on the plate of ${box}`
+        : `${ids.length} parts placed in ${box}`;
+    },
+    apply({ enclosure, places }, draft) {
+      const box = own(draft.enclosures, enclosure);
+      if (!box) return unknown(enclosure);
+      const all = (box.places ??= {});
+      for (const [part, place] of Object.entries(places)) {
+        if (!own(draft.parts, part))
+          return refuse(`There is no part "${part}".`, `parts.${part}`, 'Pick one of this machine.');
+        if (place === null) delete all[part];
+        else all[part] = place;
+      }
+      // What went from the machine goes from the plate.
+      for (const part of Object.keys(all)) if (!draft.parts[part]) delete all[part];
+      if (!Object.keys(all).length) delete box.places;
+    },
+  } satisfies Handler<'place-parts'>,
   'remove-enclosure': {
     title: ({ enclosure }, before) => `${before.enclosures?.[enclosure]?.name ?? enclosure} removed`,
     apply({ enclosure }, draft) {

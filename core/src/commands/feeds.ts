@@ -57,15 +57,17 @@ const onPhaseOf = ({ pole }: Source, source: Source): Source =>
   (pole === 'L2' || pole === 'L3') && !source.pole ? { ...source, pole } : source;
 
 /**
- * Keeps feeds and tool heads whole when parts go or are exchanged: what hung on a device that went hangs on what fed that device, and
+ * Keeps feeds, tool heads and plates whole when parts go or are exchanged: what hung on a device that went hangs on what fed that device, and
  * a port that is no more is fed by nothing.
  */
 export function followParts(before: Design, draft: Draft<Design>): void {
-  if (!draft.feeds && !draft.heads) return;
+  if (!draft.feeds && !draft.heads && !draft.enclosures) return;
   const parts = current(draft.parts) as Design['parts'];
   if (parts === before.parts) return;
   for (const head of Object.values(draft.heads ?? {}))
     if (!head.parts.every((p) => parts[p])) head.parts = head.parts.filter((p) => parts[p]);
+  for (const box of Object.values(draft.enclosures ?? {}))
+    for (const part of Object.keys(box.places ?? {})) if (!parts[part]) delete box.places![part];
   if (!draft.feeds) return;
   const tree = distributionOf(before);
   for (const [part, ports] of Object.entries(draft.feeds))

@@ -85,6 +85,14 @@ const size = (width: number, height: number, depth: number) => ({
   height: quantity(height, 'mm'),
   depth: quantity(depth, 'mm'),
 });
+const large = boxIs(size(800, 1000, 250));
+const put = (places: Record<string, [x: number, y: number]>): Command => ({
+  name: 'place-parts',
+  args: {
+    enclosure: 'box-1',
+    places: Object.fromEntries(Object.entries(places).map(([part, [x, y]]) => [part, { x, y }])),
+  },
+});
 /** A residual-current device of 30 mA ahead of a part. */
 const guard = (part: string, port: string): Command => ({
   name: 'insert-device',
@@ -992,6 +1000,29 @@ const cases: Record<string, Case> = {
     base: 'dunnock',
     fires: [box],
     silent: [box, boxIs(size(800, 800, 300))],
+  },
+  // A box of 800 × 1000 mm has a plate of 760 × 960 mm.
+  'panel-overlap': {
+    base: 'dunnock',
+    fires: [box, large, put({ controller: [0, 0], 'motor-supply': [100, 50] })],
+    silent: [box, large, put({ controller: [0, 0], 'motor-supply': [300, 50] })],
+  },
+  'panel-outside': {
+    base: 'dunnock',
+    fires: [box, large, put({ controller: [650, 0] })],
+    silent: [box, large, put({ controller: [600, 0] })],
+  },
+  // A spindle drive of 130 mm and 10 mm in front of it: 155 mm of depth less 15 behind the plate.
+  'panel-depth': {
+    base: 'dunnock',
+    fires: [box, boxIs(size(800, 1000, 154)), put({ 'spindle-drive': [0, 0] })],
+    silent: [box, boxIs(size(800, 1000, 156)), put({ 'spindle-drive': [0, 0] })],
+  },
+  // A board of 160 mm, the drive 99 or 101 mm to the right of it.
+  'panel-noise': {
+    base: 'dunnock',
+    fires: [box, large, put({ controller: [0, 0], 'spindle-drive': [259, 0] })],
+    silent: [box, large, put({ controller: [0, 0], 'spindle-drive': [261, 0] })],
   },
   'supply-peak': {
     base: 'dunnock',

@@ -8,6 +8,7 @@ import { inputs } from './rules/inputs/index';
 import { limits } from './rules/limits/index';
 import { mains } from './rules/mains/index';
 import { outputs } from './rules/outputs/index';
+import { panel } from './rules/panel/index';
 import { power } from './rules/power/index';
 import { pulses } from './rules/pulses/index';
 import { spindle } from './rules/spindle/index';
@@ -27,6 +28,7 @@ export const subjects: readonly Subject[] = [
   outputs,
   conductors,
   heat,
+  panel,
   spindle,
 ];
 export const rules: readonly Rule[] = subjects.flatMap((s) => s.rules.map(([rule]) => rule));

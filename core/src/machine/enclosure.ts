@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { quantityOf } from '../units/quantity';
-import { Name } from './ids';
+import { Id, Name } from './ids';
 
 /** How a box stands: which of its sides give their heat to free air (IEC 60890). */
 export const placements = ['free', 'at-wall', 'beside-one', 'between-two', 'covered'] as const;
@@ -8,6 +8,14 @@ export type Placement = (typeof placements)[number];
 
 /** Where a part sits that is in no enclosure. */
 export const OUTSIDE = 'outside';
+
+/** Where a part sits on the plate of a box: its lower left corner from that of the plate, mm. */
+export const PanelPlace = z.strictObject({
+  x: z.number().min(-10_000).max(10_000),
+  y: z.number().min(-10_000).max(10_000),
+  turned: z.boolean().optional().describe('by a quarter'),
+});
+export type PanelPlace = z.infer<typeof PanelPlace>;
 
 /** A box in which electronics sit, or a compartment of one with air of its own. */
 export const Enclosure = z.strictObject({
@@ -28,6 +36,10 @@ export const Enclosure = z.strictObject({
   measuredSurface: quantityOf('area').describe(
     'surface that it cools like, walls and air together, by readings; it goes once the box is changed',
   ),
+  places: z
+    .record(Id, PanelPlace)
+    .optional()
+    .describe('where parts sit on its plate; what is not there, or sits elsewhere, is not placed'),
   fanBlows: z.enum(['in', 'out']).optional().describe('which way the fan is turned, as it was mounted'),
 });
 export type Enclosure = z.infer<typeof Enclosure>;

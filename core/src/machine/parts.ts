@@ -166,6 +166,12 @@ export type DriverSocket = z.infer<typeof DriverSocket>;
 
 /** Of what sits in a cabinet: the warmest air in which it works. */
 const warmth = { ambientMax: quantityOf('ambient').describe('warmest air around it in which it works at full load') };
+/** The outline of what sits on a plate or a rail, as it is mounted: from the front, and how far it reaches out. */
+const body = {
+  width: quantityOf('length'),
+  height: quantityOf('length'),
+  depth: quantityOf('length').describe('from the plate to its front'),
+};
 /** Of what draws from the mains through a rectifier and a filter of its own. */
 const onMains = {
   inrush: quantityOf('current').describe('largest peak that it draws when it is switched on cold'),
@@ -174,6 +180,7 @@ const onMains = {
 
 const Controller = z.strictObject({
   class: z.literal('controller'),
+  ...body,
   supplyCurrent: quantityOf('current').describe('that its own electronics take at its supply terminals'),
   ...warmth,
   architecture: z.enum([
@@ -221,6 +228,7 @@ const Controller = z.strictObject({
 /** Inputs and outputs that a controller does not have of its own: it looks at them over its extension lead, a little later. */
 const InputBoard = z.strictObject({
   class: z.literal('input-board'),
+  ...body,
   supplyCurrent: quantityOf('current').describe('that its own electronics take'),
   ...warmth,
   inputPoll: quantityOf('time').describe('longest time that an input takes on its way to the controller'),
@@ -229,6 +237,7 @@ const InputBoard = z.strictObject({
 });
 const Driver = z.strictObject({
   class: z.literal('stepper-driver'),
+  ...body,
   ...warmth,
   supplyMin: quantityOf('voltage'),
   supplyMax: quantityOf('voltage'),
@@ -298,6 +307,7 @@ const Motor = z.strictObject({
 });
 const Supply = z.strictObject({
   class: z.literal('supply'),
+  ...body,
   outputVoltage: quantityOf('voltage'),
   outputCurrent: quantityOf('current'),
   outputCapacitance: quantityOf('capacitance'),
@@ -348,6 +358,7 @@ const Spindle = z.strictObject({
 });
 const SpindleDrive = z.strictObject({
   class: z.literal('spindle-drive'),
+  ...body,
   ratedVoltage: quantityOf('voltage'),
   baseFrequency: quantityOf('frequency'),
   maxFrequency: quantityOf('frequency'),
@@ -368,12 +379,14 @@ const Encoder = z.strictObject({
 /** Passes on each so-many-th line of an encoder, for a counter that is too slow for all of them. Its index is passed on whole. */
 const EncoderDivider = z.strictObject({
   class: z.literal('encoder-divider'),
+  ...body,
   divider: z.int().min(1).max(1000).describe('lines that come in for one that goes out'),
   encoderRate: quantityOf('frequency').describe('edges a second that it takes'),
 });
 const Protection = <C extends 'breaker' | 'fuse' | 'contactor' | 'relay'>(c: C) =>
   z.strictObject({
     class: z.literal(c),
+    ...body,
     ratedCurrent: quantityOf('current'),
     ratedVoltage: quantityOf('voltage'),
     coilVoltage: quantityOf('voltage'),
@@ -448,12 +461,18 @@ const Connector = z.strictObject({
 /** Keeps noise of drives out of the mains, at the price of a current to earth. */
 const Filter = z.strictObject({
   class: z.literal('filter'),
+  ...body,
   ratedVoltage: quantityOf('voltage'),
   ratedCurrent: quantityOf('current'),
   leakage: onMains.leakage,
 });
 const Plain = (c: (typeof plainClasses)[number]) =>
-  z.strictObject({ class: z.literal(c), ratedVoltage: quantityOf('voltage'), ratedCurrent: quantityOf('current') });
+  z.strictObject({
+    class: z.literal(c),
+    ...body,
+    ratedVoltage: quantityOf('voltage'),
+    ratedCurrent: quantityOf('current'),
+  });
 
 export const PartData = z.discriminatedUnion('class', [
   Controller,

@@ -35,6 +35,12 @@ type Motor = DataOf<'motor'>;
 type Driver = DataOf<'stepper-driver'>;
 
 const stepper = 'torque over speed';
+/** As it is mounted, seen from the front. */
+const body = [
+  f('width', 'Width', 'length', 'mm', { bounds: [1, 2000] }),
+  f('height', 'Height', 'length', 'mm', { bounds: [1, 2000] }),
+  f('depth', 'Depth', 'length', 'mm', { help: 'From the plate to its front.', bounds: [1, 1000] }),
+];
 const warmth = f('ambientMax', 'Warmest air around it', 'ambient', '°C', {
   help: 'In which it still works at full load.',
   bounds: [20, 100],
@@ -90,6 +96,7 @@ const driver: readonly SheetField[] = [
   f('senseResistance', 'Sense resistance', 'resistance', 'mΩ', { blocks: 'the reference voltage of a trimmer' }),
   f('referenceFactor', 'Reference factor', 'ratio', '1', { blocks: 'the reference voltage of a trimmer' }),
   warmth,
+  ...body,
 ];
 
 const switchedOutputs = [
@@ -201,10 +208,12 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     }),
     ...onMains,
     warmth,
+    ...body,
   ],
   controller: [
     ownCurrent,
     warmth,
+    ...body,
     f('pulseRate', 'Pulse rate', 'frequency', 'kHz', {
       blocks: 'the controller’s speed limit',
       help: 'Highest pulse rate on one channel.',
@@ -262,10 +271,12 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     f('mainsMax', 'Highest mains', 'voltage', 'V'),
     ...onMains,
     warmth,
+    ...body,
   ],
   'input-board': [
     ownCurrent,
     warmth,
+    ...body,
     f('inputPoll', 'Input poll', 'time', 'ms', {
       blocks: 'the stopping distance',
       estimate: () => 2,
@@ -274,12 +285,13 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     }),
     ...switchedOutputs,
   ],
-  'encoder-divider': [f('encoderRate', 'Edges that it takes', 'frequency', 'kHz')],
+  'encoder-divider': [f('encoderRate', 'Edges that it takes', 'frequency', 'kHz'), ...body],
   'terminal-strip': [
     f('ratedCurrent', 'Fuse of each place', 'current', 'A', {
       help: 'Empty where the places are linked without fuses.',
       bounds: [0.001, 1000],
     }),
+    ...body,
   ],
   connector: rated,
   cable: [
@@ -290,18 +302,19 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
       help: 'The least where it is bent again and again.',
     }),
   ],
-  filter: [...rated, onMains[1]!],
+  filter: [...rated, onMains[1]!, ...body],
   brake: rated,
-  contactor: switched,
-  relay: switched,
+  contactor: [...switched, ...body],
+  relay: [...switched, ...body],
   breaker: [
     ...rated,
     f('residualCurrent', 'Opens at a leakage of', 'current', 'mA', {
       help: 'Of a residual-current device.',
       bounds: [0.001, 3],
     }),
+    ...body,
   ],
-  fuse: rated,
+  fuse: [...rated, ...body],
   lamp: rated,
   fan: rated,
   pump: rated,

@@ -2,6 +2,7 @@
 import StationTabs from '../../ui/StationTabs.vue';
 import { useView } from '../useView';
 import HeatView from './heat/HeatView.vue';
+import PanelView from './panel/PanelView.vue';
 import ProtectionView from './protection/ProtectionView.vue';
 import SuppliesView from './supplies/SuppliesView.vue';
 import PowerTreeView from './tree/PowerTreeView.vue';
@@ -12,19 +13,16 @@ const views = [
   { id: 'supplies', name: 'Supplies' },
   { id: 'protection', name: 'Protection' },
   { id: 'heat', name: 'Heat' },
+  { id: 'panel', name: 'Panel' },
 ] as const;
 type View = (typeof views)[number]['id'];
+/** The view that a link to a field asks for. */
+const viewOf = (field: string): View =>
+  /^enclosures\..*\.places/.test(field) ? 'panel' : /^(enclosures|warmestRoom)/.test(field) ? 'heat' : 'tree';
 const { view, show } = useView<View>(
   () => views,
   () => 'tree',
-  ({ part, field }) =>
-    typeof part === 'string'
-      ? 'supplies'
-      : typeof field === 'string'
-        ? /^(enclosures|warmestRoom)/.test(field)
-          ? 'heat'
-          : 'tree'
-        : undefined,
+  ({ part, field }) => (typeof part === 'string' ? 'supplies' : typeof field === 'string' ? viewOf(field) : undefined),
 );
 </script>
 
@@ -35,7 +33,8 @@ const { view, show } = useView<View>(
       <PowerTreeView v-if="view === 'tree'" />
       <SuppliesView v-else-if="view === 'supplies'" />
       <ProtectionView v-else-if="view === 'protection'" />
-      <HeatView v-else />
+      <HeatView v-else-if="view === 'heat'" />
+      <PanelView v-else />
     </div>
   </div>
 </template>

@@ -127,11 +127,11 @@ const flow = (n: number) => showValue(n, 'airFlow', preferences.display, 2);
           </div>
         </div>
       </section>
-      <PartsInBox class="parts-part" :id="shown[0]" :warmth="warmth" />
+      <PartsInBox :id="shown[0]" class="parts-part" :warmth="warmth" />
     </div>
     <div class="stack">
       <EnclosureForm :id="shown[0]" :key="shown[0]" class="form-part" :box="shown[1]" />
-      <WarmthLog v-if="lasting" class="log-part" :id="shown[0]" :key="`${shown[0]}/log`" :warmth="lasting" />
+      <WarmthLog v-if="lasting" :id="shown[0]" :key="`${shown[0]}/log`" class="log-part" :warmth="lasting" />
     </div>
   </div>
 </template>

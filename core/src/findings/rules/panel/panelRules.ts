@@ -1,0 +1,137 @@
+import { arranged } from '../../../cabinet/panel/arrange';
+import { overlaps, placedOn, plateOf, reachesOut, type Placed } from '../../../cabinet/panel/plate';
+import type { Figures } from '../../../derivation/figureTypes';
+import type { Design } from '../../../machine/design';
+import { carriesMains } from '../../../machine/parts';
+import { showValue } from '../../../units/print';
+import type { FindingDraft, Remedy, Rule } from '../../finding';
+
+/** Room in front of a part for its conductors and its clips, mm. */
+const IN_FRONT = 10;
+/** Between a board and a drive that switches the mains, mm. */
+const APART = 100;
+
+const overBoxes =
+  (check: (design: Design, id: string, name: string, placed: readonly Placed[]) => FindingDraft[]): Rule['check'] =>
+  ({ design }: Figures) =>
+    Object.entries(design.enclosures ?? {}).flatMap(([id, box]) =>
+      box.places ? check(design, id, box.name, placedOn(design, id)) : [],
+    );
+/** All of it laid out by rules, where the plate has room for all. */
+function layOut(design: Design, enclosure: string): Remedy[] {
+  const { places, left } = arranged(design, enclosure);
+  if (left.length) return [];
+  return [
+    {
+      label: () => 'Lay all of it out by rules',
+      command: { name: 'place-parts', args: { enclosure, places } },
+    },
+  ];
+}
+const place = (id: string) => ({ station: 'cabinet' as const, field: `enclosures.${id}.places` });
+
+/** Two parts on one place. */
+export const panelOverlap: Rule = {
+  code: 'panel-overlap',
+  severity: 'wont-work',
+  check: overBoxes((design, id, name, placed) =>
+    placed.flatMap((a, i) => {
+      const under = placed.slice(i + 1).filter((b) => overlaps(a, b));
+      if (!under.length) return [];
+      const names = under.map((b) => design.parts[b.part]!.designation).join(', ');
+      return [
+        {
+          subject: a.part,
+          title: `${design.parts[a.part]!.designation} and ${names} sit on one place`,
+          explain: () =>
+            `Their outlines overlap on the plate of ${name}. Move one of them.${[a, ...under].some((p) => p.body.usual) ? ' Where no sheet tells a size, a usual one counts: measure yours.' : ''}`,
+          ...place(id),
+          remedies: layOut(design, id),
+        },
+      ];
+    }),
+  ),
+};
+
+/** A part that reaches over the edge of the plate. */
+export const panelOutside: Rule = {
+  code: 'panel-outside',
+  severity: 'wont-work',
+  check: overBoxes((design, id, name, placed) => {
+    const plate = plateOf(design.enclosures![id]!);
+    if (!plate) return [];
+    return placed.flatMap((a) =>
+      reachesOut(a, plate)
+        ? [
+            {
+              subject: a.part,
+              title: `${design.parts[a.part]!.designation} reaches over the edge of the plate`,
+              explain: (display) =>
+                `The plate of ${name} is ${showValue(plate.width, 'length', display, 4)} by ${showValue(plate.height, 'length', display, 4)}. Move it in, turn it, or take a larger box.`,
+              ...place(id),
+              remedies: layOut(design, id),
+            },
+          ]
+        : [],
+    );
+  }),
+};
+
+/** A part that keeps the door from closing. */
+export const panelDepth: Rule = {
+  code: 'panel-depth',
+  severity: 'wont-work',
+  check: overBoxes((design, id, name, placed) => {
+    const plate = plateOf(design.enclosures![id]!);
+    if (!plate) return [];
+    return placed.flatMap((a) =>
+      a.body.depth + IN_FRONT > plate.depth
+        ? [
+            {
+              subject: a.part,
+              title: `The door does not close over ${design.parts[a.part]!.designation}`,
+              explain: (display) => {
+                const mm = (n: number) => showValue(n, 'length', display, 3);
+                return `It reaches ${mm(a.body.depth)} out from the plate and needs ${mm(IN_FRONT)} in front of it; ${name} has ${mm(plate.depth)}.${a.body.usual ? ' No sheet tells its depth: a usual one counts, measure yours.' : ''} Take a deeper box, or let it sit outside.`;
+              },
+              ...place(id),
+            },
+          ]
+        : [],
+    );
+  }),
+};
+
+/** A board beside a drive that switches hundreds of volts in less than a microsecond. */
+export const panelNoise: Rule = {
+  code: 'panel-noise',
+  severity: 'doubtful',
+  check: overBoxes((design, id, _name, placed) => {
+    const of = (p: Placed) => design.parts[p.part]!;
+    const drives = placed.filter((p) => of(p).data.class === 'spindle-drive' && carriesMains(of(p)));
+    const boards = placed.filter((p) => ['controller', 'input-board'].includes(of(p).data.class));
+    return boards.flatMap((board) => {
+      const near = drives
+        .map((drive) => ({ drive, mm: between(board, drive) }))
+        .filter(({ mm }) => mm < APART)
+        .sort((a, b) => a.mm - b.mm)[0];
+      if (!near) return [];
+      return [
+        {
+          subject: board.part,
+          title: `${of(board).designation} sits close to ${of(near.drive).designation}`,
+          explain: (display) =>
+            `${showValue(near.mm, 'length', display, 3)} are between them. The drive switches the mains in less than a microsecond, and a board beside it reads pulses that nobody sent. Leave ${showValue(APART, 'length', display, 3)}, or a wall of sheet metal that is earthed.`,
+          ...place(id),
+          remedies: layOut(design, id),
+        },
+      ];
+    });
+  }),
+};
+/** The shortest way between two outlines, mm. */
+function between(a: Placed, b: Placed): number {
+  const dx = Math.max(0, a.x - b.x - b.body.width, b.x - a.x - a.body.width);
+  const dy = Math.max(0, a.y - b.y - b.body.height, b.y - a.y - a.body.height);
+  return Math.sqrt(dx * dx + dy * dy);
+}
