@@ -1,5 +1,21 @@
 import { readFile } from 'node:fs/promises';
+import type { Page } from '@playwright/test';
 import { choose, expect, expectAccessible, goTo, openMachine, test } from './bench';
+
+/** The cabinet with its sizes inside, mm. */
+async function addBox(page: Page, width: string, height: string, depth: string): Promise<void> {
+  await page.getByRole('tab', { name: 'Heat' }).click();
+  await page.getByRole('button', { name: 'Add the cabinet' }).click();
+  const form = page.getByRole('region', { name: 'The box' });
+  for (const [label, value] of [
+    ['Width inside', width],
+    ['Height inside', height],
+    ['Depth inside', depth],
+  ] as const) {
+    await form.getByLabel(label).last().fill(value);
+    await page.keyboard.press('Tab');
+  }
+}
 
 test('a supply that is too small is found, the three ways to a size are told apart, and another one is fitted', async ({
   page,
@@ -74,17 +90,7 @@ test('a load is tried on another source; what a breaker holds, and what a licens
 test('a box that gets too warm is given a fan, and a measured hour is laid beside the estimate', async ({ page }) => {
   await openMachine(page, 'Dunnock');
   await goTo(page, 'Cabinet');
-  await page.getByRole('tab', { name: 'Heat' }).click();
-  await page.getByRole('button', { name: 'Add the cabinet' }).click();
-  const form = page.getByRole('region', { name: 'The box' });
-  for (const [label, value] of [
-    ['Width inside', '400'],
-    ['Height inside', '500'],
-    ['Depth inside', '200'],
-  ] as const) {
-    await form.getByLabel(label).last().fill(value);
-    await page.keyboard.press('Tab');
-  }
+  await addBox(page, '400', '500', '200');
   const how = page.getByRole('region', { name: 'How warm it gets' });
   await expect(how).toContainText('Too warm for -T8');
   await expectAccessible(page);
@@ -119,17 +125,7 @@ test('a box that gets too warm is given a fan, and a measured hour is laid besid
 test('a plate is laid out by rules, a part is moved by keys and by mouse, and drawn 1:1', async ({ page }) => {
   await openMachine(page, 'Dunnock');
   await goTo(page, 'Cabinet');
-  await page.getByRole('tab', { name: 'Heat' }).click();
-  await page.getByRole('button', { name: 'Add the cabinet' }).click();
-  const form = page.getByRole('region', { name: 'The box' });
-  for (const [label, value] of [
-    ['Width inside', '800'],
-    ['Height inside', '1000'],
-    ['Depth inside', '220'],
-  ] as const) {
-    await form.getByLabel(label).last().fill(value);
-    await page.keyboard.press('Tab');
-  }
+  await addBox(page, '800', '1000', '220');
   await page.getByRole('tab', { name: 'Panel' }).click();
   const plate = page.getByRole('region', { name: 'Plate' });
   await expect(plate).toContainText(/760\smm × 960\smm/);

@@ -4,12 +4,12 @@ import type { Figures } from '../derivation/figureTypes';
 import { createDeriver } from '../derivation/figures';
 import { torqueAt } from '../drivetrain/motorCurve';
 import type { SpeedLimitCause } from '../drivetrain/speed';
-import type { Severity } from '../findings/finding';
 import { findingsOf } from '../findings/findings';
 import type { Design } from '../machine/design';
 import type { LibraryEntry } from '../machine/library/entry';
 import { baseValue } from '../units/quantity';
 import { newMachineFile } from '../machine/file';
+import { changedFindings, type ChangedFindings } from './changedFindings';
 import type { Variant } from './variants';
 import { variantsOf } from './variants';
 
@@ -29,14 +29,11 @@ export interface AxisOutcome {
   motorRpm: number | undefined;
 }
 
-export interface Tried {
+export interface Tried extends ChangedFindings {
   variant: Variant;
   outcome: AxisOutcome;
   /** Limit over the limit of today. */
   gain: number;
-  /** Titles of what the change cures and of what it brings, with their severity. */
-  cures: string[];
-  brings: { severity: Severity; title: string }[];
 }
 
 /** What an axis comes to, from the figures of a design. */
@@ -91,7 +88,7 @@ export function* whatWouldHelp(
   const derive = createDeriver();
   const before = derive(bare);
   const now = outcomeOf(before, axisId);
-  const had = new Map(findingsOf(before).map((f) => [f.id, f]));
+  const had = findingsOf(before);
   const variants = variantsOf(bare, axisId, own);
   const tried: Tried[] = [];
   for (const [i, variant] of variants.entries()) {
@@ -102,17 +99,11 @@ export function* whatWouldHelp(
     const figures = derive(edit.value.file.design);
     const outcome = outcomeOf(figures, axisId);
     if (outcome.limit === undefined) continue;
-    const has = findingsOf(figures);
-    const ids = new Set(has.map((f) => f.id));
-    const serious = (s: Severity) => s !== 'note';
     tried.push({
       variant,
       outcome,
       gain: now.limit ? outcome.limit / now.limit : 1,
-      cures: [...had.values()].filter((f) => serious(f.severity) && !ids.has(f.id)).map((f) => f.title),
-      brings: has
-        .filter((f) => serious(f.severity) && !had.has(f.id) && !/^(plan-|terminal-|missing-)/.test(f.code))
-        .map((f) => ({ severity: f.severity, title: f.title })),
+      ...changedFindings(had, findingsOf(figures)),
     });
   }
   const rank = (t: Tried) => (t.brings.some((b) => b.severity === 'danger' || b.severity === 'wont-work') ? 1 : 0);

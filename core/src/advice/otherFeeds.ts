@@ -5,13 +5,13 @@ import type { Figures } from '../derivation/figureTypes';
 import { feedChoices } from '../distribution/choices';
 import { outlineOf, type Branch } from '../distribution/outline';
 import { distributionOf } from '../distribution/tree';
-import type { Severity } from '../findings/finding';
 import { findingsOf } from '../findings/findings';
 import type { Design } from '../machine/design';
 import type { FeedSource } from '../machine/feeds';
 import { newMachineFile } from '../machine/file';
 import type { PortRef } from '../machine/ports';
 import { branchFigures } from '../power/branches';
+import { changedFindings, type ChangedFindings } from './changedFindings';
 
 /** What a part that gives or passes on carries while all axes move and cut, over its rating: before and after a move. */
 export interface ShareChange {
@@ -20,13 +20,11 @@ export interface ShareChange {
   after: number;
 }
 /** A load on another source, as it was tried. */
-export interface OtherFeed {
+export interface OtherFeed extends ChangedFindings {
   from: FeedSource;
   command: Command;
   /** What changes, the one that is relieved most first. */
   shares: ShareChange[];
-  cures: string[];
-  brings: { severity: Severity; title: string }[];
 }
 
 const NOW = '2000-01-01T00:00:00.000Z';
@@ -42,7 +40,7 @@ export function* otherFeeds(design: Design, at: PortRef): Generator<{ done: numb
   const file = newMachineFile(bare, 'trial', NOW);
   const derive = createDeriver();
   const before = derive(bare);
-  const had = new Map(findingsOf(before).map((f) => [f.id, f]));
+  const had = findingsOf(before);
   const sharesBefore = sharesOf(before);
   const now = distributionOf(bare).feeds[at.part]?.[at.port];
   const choices = feedChoices(bare, at).filter((s) => s.part !== now?.part || s.port !== now.port);
@@ -54,9 +52,6 @@ export function* otherFeeds(design: Design, at: PortRef): Generator<{ done: numb
     if (!edit.ok) continue;
     const after = derive(edit.value.file.design);
     const shares = sharesOf(after);
-    const has = findingsOf(after);
-    const ids = new Set(has.map((f) => f.id));
-    const serious = (s: Severity) => s !== 'note';
     tried.push({
       from,
       command,
@@ -64,10 +59,7 @@ export function* otherFeeds(design: Design, at: PortRef): Generator<{ done: numb
         .map((part) => ({ part, before: sharesBefore.get(part) ?? 0, after: shares.get(part) ?? 0 }))
         .filter((s) => Math.abs(s.after - s.before) > SAME)
         .sort((a, b) => a.after - a.before - (b.after - b.before)),
-      cures: [...had.values()].filter((f) => serious(f.severity) && !ids.has(f.id)).map((f) => f.title),
-      brings: has
-        .filter((f) => serious(f.severity) && !had.has(f.id) && !/^(plan-|terminal-|missing-)/.test(f.code))
-        .map((f) => ({ severity: f.severity, title: f.title })),
+      ...changedFindings(had, findingsOf(after)),
     });
   }
   const worse = (t: OtherFeed) => t.brings.length;

@@ -59,8 +59,8 @@ describe('what a conductor has to carry, and what protects it', () => {
     expect([load(d, 'drive-x-0/phase-a-plus'), load(d, 'drive-x-0/supply-minus')]).toEqual([4, 4]);
     expect(load(d, 'output-brake/motor-z-0-plus')).toBe(0.45);
     expect(load(d, 'stop-chain/return')).toBe(0.13);
-    // 36 V, 10 A at 85 % from 230 V
-    expect(load(d, 'mains/motor-supply-l')).toBeCloseTo(360 / (0.85 * 230), 6);
+    // 36 V, 10 A at 85 % from 230 V, at a power factor of 0.6
+    expect(load(d, 'mains/motor-supply-l')).toBeCloseTo(360 / (0.85 * 0.6 * 230), 6);
     expect(load(d, 'drive-x-0/step')).toBeUndefined();
   });
   it('a fused place, a breaker, or the supply’s own limit; the earth has none', () => {
