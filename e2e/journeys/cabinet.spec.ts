@@ -127,7 +127,7 @@ test('a plate is laid out by rules, a part is moved by keys and by mouse, and dr
   await goTo(page, 'Cabinet');
   await addBox(page, '800', '1000', '220');
   await page.getByRole('tab', { name: 'Panel' }).click();
-  const plate = page.getByRole('region', { name: 'Plate' });
+  const plate = page.getByRole('region', { name: 'Plate', exact: true });
   await expect(plate).toContainText(/760\smm × 960\smm/);
   await expect(page.getByRole('region', { name: 'Not on the plate' })).toContainText('-T8');
   await plate.getByRole('button', { name: 'Lay it out by rules' }).click();
