@@ -8,6 +8,7 @@ import { libraryOf } from '../../../machine/library/index';
 import { poleCount, type Part } from '../../../machine/parts';
 import { portOf } from '../../../machine/ports';
 import { SUPPLY_EFFICIENCY } from '../../../machine/supplyInput';
+import { LASTING } from '../../../power/branches';
 import { mainsThrough, onFullestLine } from '../../../power/carried';
 import { figureOr, positive } from '../../../units/derived';
 import { printNumber, showValue } from '../../../units/print';
@@ -16,8 +17,6 @@ import type { FindingDraft, Rule } from '../../finding';
 import { replanned } from '../../replanned';
 
 const TOLERANCE = MAINS_STRAYS;
-/** Share of a breaker's rating that lasts. */
-const LASTING = 0.8;
 /** Above this many times its rating a breaker trips within the hour: conventional tripping current of IEC 60898-1. */
 const TRIPS = 1.45;
 

@@ -17,10 +17,16 @@ const overBoxes =
     Object.entries(design.enclosures ?? {}).flatMap(([id, box]) =>
       box.places ? check(design, id, box.name, placedOn(design, id)) : [],
     );
-/** All of it laid out by rules, where the plate has room for all. */
-function layOut(design: Design, enclosure: string): Remedy[] {
+/** All of it laid out by rules, where the plate has room for all and `holds` is so afterwards. */
+function layOut(
+  design: Design,
+  enclosure: string,
+  holds: (placed: readonly Placed[]) => boolean = () => true,
+): Remedy[] {
   const { places, left } = arranged(design, enclosure);
-  if (left.length) return [];
+  const box = design.enclosures![enclosure]!;
+  const after = { ...design, enclosures: { ...design.enclosures, [enclosure]: { ...box, places } } };
+  if (left.length || !holds(placedOn(after, enclosure))) return [];
   return [
     {
       label: () => 'Lay all of it out by rules',
@@ -108,27 +114,36 @@ export const panelNoise: Rule = {
   severity: 'doubtful',
   check: overBoxes((design, id, _name, placed) => {
     const of = (p: Placed) => design.parts[p.part]!;
-    const drives = placed.filter((p) => of(p).data.class === 'spindle-drive' && carriesMains(of(p)));
-    const boards = placed.filter((p) => ['controller', 'input-board'].includes(of(p).data.class));
-    return boards.flatMap((board) => {
-      const near = drives
-        .map((drive) => ({ drive, mm: between(board, drive) }))
-        .filter(({ mm }) => mm < APART)
-        .sort((a, b) => a.mm - b.mm)[0];
-      if (!near) return [];
-      return [
-        {
-          subject: board.part,
-          title: `${of(board).designation} sits close to ${of(near.drive).designation}`,
-          explain: (display) =>
-            `${showValue(near.mm, 'length', display, 3)} are between them. The drive switches the mains in less than a microsecond, and a board beside it reads pulses that nobody sent. Leave ${showValue(APART, 'length', display, 3)}, or a wall of sheet metal that is earthed.`,
-          ...place(id),
-          remedies: layOut(design, id),
-        },
-      ];
+    return boardsNearDrives(design, placed).map(({ board, ...near }) => {
+      return {
+        subject: board.part,
+        title: `${of(board).designation} sits close to ${of(near.drive).designation}`,
+        explain: (display) =>
+          `${showValue(near.mm, 'length', display, 3)} are between them. The drive switches the mains in less than a microsecond, and a board beside it reads pulses that nobody sent. Leave ${showValue(APART, 'length', display, 3)}, or a wall of sheet metal that is earthed.`,
+        ...place(id),
+        // On a plate that is too small for a distance, the rules keep none either.
+        remedies: layOut(
+          design,
+          id,
+          (after) => !boardsNearDrives(design, after).some((n) => n.board.part === board.part),
+        ),
+      };
     });
   }),
 };
+/** The boards that are closer than they should be to a drive on the mains, each with its nearest. */
+function boardsNearDrives(design: Design, placed: readonly Placed[]): { board: Placed; drive: Placed; mm: number }[] {
+  const of = (p: Placed) => design.parts[p.part]!;
+  const drives = placed.filter((p) => of(p).data.class === 'spindle-drive' && carriesMains(of(p)));
+  const boards = placed.filter((p) => ['controller', 'input-board'].includes(of(p).data.class));
+  return boards.flatMap((board) => {
+    const [near] = drives
+      .map((drive) => ({ board, drive, mm: between(board, drive) }))
+      .filter(({ mm }) => mm < APART)
+      .sort((a, b) => a.mm - b.mm);
+    return near ? [near] : [];
+  });
+}
 /** The shortest way between two outlines, mm. */
 function between(a: Placed, b: Placed): number {
   const dx = Math.max(0, a.x - b.x - b.body.width, b.x - a.x - a.body.width);
