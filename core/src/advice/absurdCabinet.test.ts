@@ -12,15 +12,8 @@ import { powerStates } from '../power/states';
 import { dunnock } from '../samples/dunnock';
 import { defaultDisplay } from '../units/print';
 import { quantity, type Quantity } from '../units/quantity';
+import { endless } from '../units/testing/endless';
 import { earthStar, guardsOf, leakagesOf, questionsOf } from './protection';
-
-/** The paths of all numbers that are not finite. */
-function endless(value: unknown, path = '', found: string[] = []): string[] {
-  if (typeof value === 'number' && !Number.isFinite(value)) found.push(`${path}: ${value}`);
-  else if (typeof value === 'object' && value !== null)
-    for (const [k, v] of Object.entries(value)) endless(v, `${path}.${k}`, found);
-  return found;
-}
 
 it('sizes, sheets and places without sense: every figure of the cabinet is finite or left out', () => {
   const absurd = fc.oneof(fc.constantFrom(0, -1, 1e-9, 1e12), fc.double({ min: -1e6, max: 1e6, noNaN: true }));

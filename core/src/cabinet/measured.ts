@@ -2,6 +2,7 @@ import type { MachineFile } from '../machine/file';
 import type { Quantity } from '../units/quantity';
 import { baseValue } from '../units/quantity';
 import { PER_SURFACE } from './air';
+import type { Bears } from './warmth';
 
 /** One reading after power-on. */
 export interface WarmthReading {
@@ -114,6 +115,21 @@ export function refitted(readings: readonly WarmthReading[], estimatedW: number,
   const powerRatio = read.length && mainsW > 0 ? mean / mainsW : undefined;
   const watts = estimatedW * (powerRatio ?? 1);
   return { law, watts, powerRatio, surfaceM2: watts / (law.endK * PER_SURFACE) };
+}
+
+/** Below this share of its end a box has told too little of it. */
+const SETTLED = 0.5;
+export const isSettled = (law: WarmingUp): boolean => law.settled >= SETTLED;
+
+/** What readings mean for the warmest room: how warm the air gets, and when the most delicate part has had enough. */
+export interface Summer {
+  airC: number;
+  part: Bears | undefined;
+  /** Minutes after power-on; undefined where it bears it. */
+  afterMinutes: number | undefined;
+}
+export function inSummer(law: WarmingUp, roomC: number, [part]: readonly Bears[]): Summer {
+  return { airC: roomC + law.endK, part, afterMinutes: part && minutesUntil(law, roomC, part.limitC) };
 }
 
 /** Minutes after power-on until air gets warmer than a limit in a room; undefined where it never does. */

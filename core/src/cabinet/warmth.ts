@@ -31,6 +31,8 @@ export interface Warmth {
   airC: number | undefined;
   /** The parts in it, the most delicate first. */
   bears: Bears[];
+  /** Those that do not bear the air of the warmest room, for as long as the state lasts. */
+  tooWarm: Bears[];
   /** Largest rise at which every part is within its limit in the warmest room, K; 0 where the room alone is too warm. */
   mostK: number;
   /** Air that keeps to that rise, or to 12 K where that is less, and the flow of a fan by its sheet, m³/h; 0 where the walls suffice. */
@@ -60,12 +62,14 @@ export function warmthOf(read: ReadPower, enclosure: string, state: PowerState):
   const closed = cooling && riseK({ ...cooling, forcedM3h: 0, openM2: 0 }, heat.watts);
   const wanted = Math.min(mostK, WANTED_RISE_K);
   const airM3h = closed !== undefined && closed > mostK && wanted > 0 ? airNeededM3h(heat.watts, wanted) : 0;
+  const airC = rise === undefined ? undefined : roomC + rise;
   return {
     box,
     heat,
     riseK: rise,
-    airC: rise === undefined ? undefined : roomC + rise,
+    airC,
     bears,
+    tooWarm: airC === undefined ? [] : bears.filter((b) => airC > b.limitC),
     mostK,
     airM3h,
     fanM3h: airM3h / flowShare(box),

@@ -4,6 +4,7 @@ import { findingsOf } from '../findings/findings';
 import type { Design } from '../machine/design';
 import { sampleMachines } from '../samples/index';
 import { defaultDisplay } from '../units/print';
+import { endless } from '../units/testing/endless';
 import { deriveFigures } from './figures';
 
 type Entered = { entered: number; unit: string };
@@ -15,14 +16,6 @@ function quantitiesIn(value: unknown, found: Entered[] = []): Entered[] {
     if (isEntered(value)) found.push(value);
     else Object.values(value).forEach((v) => quantitiesIn(v, found));
   }
-  return found;
-}
-
-/** The paths of all numbers that are not finite, below anything that is derived. */
-function endless(value: unknown, path = '', found: string[] = []): string[] {
-  if (typeof value === 'number' && !Number.isFinite(value)) found.push(`${path}: ${value}`);
-  else if (typeof value === 'object' && value !== null && !(value instanceof Map))
-    for (const [k, v] of Object.entries(value)) endless(v, `${path}.${k}`, found);
   return found;
 }
 

@@ -1,11 +1,9 @@
 import { givenAt } from '../distribution/choices';
-import { linesTo } from '../distribution/lines';
 import type { Branch } from '../distribution/outline';
 import { distributionOf } from '../distribution/tree';
-import type { Line } from '../machine/ports';
 import { figureOr } from '../units/derived';
 import { AT_EASE } from './budget';
-import { comesThrough, drawsOf, type Draw } from './draws';
+import { ampsByLine, comesThrough, drawsOf, type Draw } from './draws';
 import { powerStates, type PowerState, type ReadPower } from './states';
 
 /** What a branch carries at its place in the tree: of a supply what it gives, of a device what passes it, of a load what it takes. */
@@ -31,6 +29,10 @@ export interface BranchFigures {
 
 /** Share of its rating that what protects or passes on should carry for long. */
 export const LASTING = 0.8;
+/** How a part is loaded: with something in reserve, with too little of it for long, beyond its rating. */
+export type Loaded = 'ease' | 'tight' | 'over';
+export const loadedTo = (amps: number, ratedA: number, lastingA: number): Loaded =>
+  amps > ratedA ? 'over' : amps > lastingA ? 'tight' : 'ease';
 const NEVER_RATED = ['controller', 'input-board', 'terminal-strip', 'spindle-drive', 'servo-drive'];
 
 /** The figures of each branch in a state. Undefined for one on which nothing hangs that any sheet tells of. */
@@ -52,14 +54,7 @@ export function branchFigures(read: ReadPower, state: PowerState): (branch: Bran
         ...draws[of].filter((d) => (d.port === 'mains') === mains && comesThrough(tree, d, branch.part, branch.gives)),
       ];
     };
-    const byLine = (of: readonly Draw[]): Map<Line, number> => {
-      const lines = new Map<Line, number>();
-      for (const d of of)
-        for (const line of d.port === 'mains' ? linesTo(tree, d) : (['L'] as const))
-          lines.set(line, (lines.get(line) ?? 0) + d.amps);
-      return lines;
-    };
-    const amps = (of: readonly Draw[]): number => Math.max(0, ...byLine(of).values());
+    const amps = (of: readonly Draw[]): number => Math.max(0, ...ampsByLine(tree, of).values());
     const terms = below(state);
     const [peakA, peakIn] = powerStates
       .map((s) => [amps(below(s)), s] as const)
@@ -74,7 +69,7 @@ export function branchFigures(read: ReadPower, state: PowerState): (branch: Bran
       kind: given.kind,
       volts: given.kind === 'mains' ? figureOr(design.mainsVoltage, NaN) || undefined : given.volts,
       amps: amps(terms),
-      lines: Math.max(1, byLine(terms).size),
+      lines: Math.max(1, ampsByLine(tree, terms).size),
       watts: terms.reduce((sum, d) => sum + d.watts, 0),
       peakA,
       peakIn,

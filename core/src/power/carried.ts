@@ -1,11 +1,9 @@
-import { linesTo } from '../distribution/lines';
 import { distributionOf } from '../distribution/tree';
 import type { Design } from '../machine/design';
 import { loadAmps } from '../machine/loads';
 import { passagesOf } from '../machine/poles';
-import type { Line } from '../machine/ports';
 import { positive } from '../units/derived';
-import { comesThrough, drawsOf, type Draw } from './draws';
+import { ampsByLine, comesThrough, drawsOf, type Draw } from './draws';
 import { demandOn, type ReadPower } from './states';
 
 /** What a supply gives, or a device passes on, while all axes move and cut and everything is switched on. */
@@ -26,13 +24,8 @@ export function mainsThrough(read: ReadPower, device: string, out?: string): Dra
 }
 
 /** The sum in the line of the mains that carries most, A. */
-export function onFullestLine(design: Design, drawn: readonly Draw[]): number {
-  const tree = distributionOf(design);
-  const sums = new Map<Line, number>();
-  for (const { part, port, amps } of drawn)
-    for (const line of linesTo(tree, { part, port })) sums.set(line, (sums.get(line) ?? 0) + amps);
-  return Math.max(0, ...sums.values());
-}
+export const onFullestLine = (design: Design, drawn: readonly Draw[]): number =>
+  Math.max(0, ...ampsByLine(distributionOf(design), drawn).values());
 
 /**
  * Current in A that a part draws at a port, where it gives nothing on that would be counted instead: a load or a coil by its sheet, a

@@ -1,6 +1,7 @@
+import { linesTo } from '../distribution/lines';
 import type { DistributionTree } from '../distribution/tree';
 import { runsOnMains } from '../drivetrain/bus';
-import type { PortRef } from '../machine/ports';
+import type { Line, PortRef } from '../machine/ports';
 import { drivesByAxis, motorDemand } from './budget';
 import { mainsDemand } from './mains';
 import { dutyOf, motorWatts, powerStates, spindleShare, demandOn, type PowerState, type ReadPower } from './states';
@@ -16,6 +17,10 @@ export interface Draw {
   readonly amps: number;
 }
 export type Draws = Readonly<Record<PowerState, readonly Draw[]>>;
+
+/** What the whole machine takes from the mains in a state, W. */
+export const mainsWatts = (draws: readonly Draw[]): number =>
+  draws.reduce((sum, d) => sum + (d.port === 'mains' ? d.watts : 0), 0);
 
 /** Kept by the axes and the design that they were worked out from. */
 const kept = new WeakMap<ReadPower['axes'], { design: ReadPower['design']; draws: Draws }>();
@@ -64,6 +69,15 @@ function motorsOnMains({ design, axes }: ReadPower, state: PowerState): Record<s
     });
   return watts;
 }
+
+/** The currents of some draws by the line that they load, A: of direct current there is one. */
+export function ampsByLine(tree: DistributionTree, draws: readonly Draw[]): ReadonlyMap<Line, number> {
+  const sums = new Map<Line, number>();
+  for (const d of draws)
+    for (const line of d.port === 'mains' ? linesTo(tree, d) : DIRECT) sums.set(line, (sums.get(line) ?? 0) + d.amps);
+  return sums;
+}
+const DIRECT: readonly Line[] = ['L'];
 
 /** Whether what a part takes at a port comes from another one or passes it: by any of its ports, or by some of them. */
 export function comesThrough(tree: DistributionTree, draw: PortRef, part: string, ports?: readonly string[]): boolean {

@@ -8,7 +8,7 @@ import { partsOn, plateOf, type Plate } from './plate';
 const GAP = 5;
 const WARM_GAP = 15;
 /** Between rows: a duct of 40 mm, and room for fingers above and below it. */
-export const BETWEEN_ROWS = 60;
+const BETWEEN_ROWS = 60;
 
 /** The rows of a plate from the bottom up: what heats most at the top, terminals at the edge where cables come in. */
 const rowOf = (part: Part): number => {

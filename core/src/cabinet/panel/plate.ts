@@ -6,9 +6,9 @@ import { enclosureOf } from '../losses';
 import { bodyOf, type Body } from './body';
 
 /** What is left free between the plate and the walls of its box on each side, mm. */
-export const EDGE = 20;
+const EDGE = 20;
 /** From the back of the box to the plate, mm. */
-export const BEHIND = 15;
+const BEHIND = 15;
 
 /** The plate of a box, mm. */
 export interface Plate {

@@ -89,7 +89,7 @@ export const supplyWithoutOutlet: Rule = {
           subject: id,
           title: `${design.parts[supplies[0]!.part]!.designation} has no air in ${box.name}`,
           explain: (display) =>
-            `${showValue(watts, 'power', display, 2)} of heat from ${supplies.length > 1 ? 'its supplies stay' : 'the supply stay'} in a closed compartment, and its sizes are not entered: how warm it gets cannot be said. Enter its width, height and depth, or give it an outlet.`,
+            `It is closed, and ${showValue(watts, 'power', display, 2)} of heat come from what supplies power in it. Its sizes are not entered, so that how warm it gets cannot be said. Enter its width, height and depth, or give it an outlet.`,
           station: 'cabinet',
           field: `enclosures.${id}.width`,
         },

@@ -1,5 +1,5 @@
 import { coolingOf, flowShare, riseK } from '../../../cabinet/air';
-import { warmestRoomC, warmthOf, type Warmth } from '../../../cabinet/warmth';
+import { USUAL_LIMIT_C, warmestRoomC, warmthOf, type Warmth } from '../../../cabinet/warmth';
 import { listed } from '../../../units/listed';
 import { showValue } from '../../../units/print';
 import { quantity } from '../../../units/quantity';
@@ -19,8 +19,7 @@ export const partTooWarm: Rule = {
     return Object.keys(design.enclosures ?? {}).flatMap((id): FindingDraft[] => {
       const warmth = warmthOf(figures, id, 'in-use');
       if (warmth?.airC === undefined || warmth.riseK === undefined) return [];
-      const { airC, box, bears, heat } = warmth;
-      const hot = bears.filter((b) => airC > b.limitC);
+      const { airC, box, tooWarm: hot, heat } = warmth;
       const [first] = hot;
       if (!first) return [];
       const roomC = warmestRoomC(design);
@@ -34,7 +33,7 @@ export const partTooWarm: Rule = {
             const most = heat.losses
               .slice(0, 3)
               .map((l) => `${design.parts[l.part]!.designation} ${showValue(l.watts, 'power', display, 2)}`);
-            const usual = hot.some((b) => b.usual) ? ' Where no sheet tells, 45 °C count.' : '';
+            const usual = hot.some((b) => b.usual) ? ` Where no sheet tells, ${c(USUAL_LIMIT_C)} count.` : '';
             return `${showValue(heat.watts, 'power', display, 3)} of heat (${listed(most)}) lift the air by ${showValue(warmth.riseK!, 'temperature', display, 2)} to ${c(airC)} in a room of ${c(roomC)}. ${listed(hot.map((b) => `${design.parts[b.part]!.designation} bears ${c(b.limitC)}`))}.${usual} Electronics that are too warm switch off in the work, and age by half for each 10 K.`;
           },
           station: 'cabinet',

@@ -4,6 +4,7 @@ import { distributionOf, type Held } from '../../../distribution/tree';
 import type { Figures } from '../../../derivation/figureTypes';
 import type { Design } from '../../../machine/design';
 import { isHandSwitch } from '../../../machine/designation';
+import { usual } from '../../../machine/library/usual';
 import type { Part } from '../../../machine/parts';
 import { portOf } from '../../../machine/ports';
 import { figureOr } from '../../../units/derived';
@@ -11,10 +12,10 @@ import { showValue } from '../../../units/print';
 import { fieldOfPart } from '../../choose';
 import type { FindingDraft, Remedy, Rule } from '../../finding';
 import { replanned } from '../../replanned';
+import { LICENSED } from './licensed';
 
 /** Up to this rating a plug may be what parts a machine from the mains, A (IEC 60204-1, 5.3.2). */
 const BY_PLUG_A = 16;
-const CAUTION = 'Mains work follows your local code and belongs to a licensed person.';
 
 interface OnMains {
   id: string;
@@ -54,7 +55,7 @@ export const mainSwitch: Rule = {
         subject: id,
         title: `${part.designation} stays live while ${design.parts[main]!.designation} is off`,
         explain: () =>
-          `${part.name} gets its mains from ahead of the main switch. Whoever opens the cabinet with the switch off finds it live: feed it from behind the switch, or cover its terminals and mark them. ${CAUTION}`,
+          `${part.name} gets its mains from ahead of the main switch. Whoever opens the cabinet with the switch off finds it live: feed it from behind the switch, or cover its terminals and mark them. ${LICENSED}`,
         station: 'wiring',
         field: `feeds.${id}.mains`,
       }));
@@ -69,7 +70,7 @@ function without(design: Design, inlet: Held): FindingDraft {
     title: 'There is no main switch',
     explain: (display) => {
       const most = showValue(BY_PLUG_A, 'current', display, 2);
-      return `Nothing but the plug at ${inlet.part.designation} parts the machine from the mains. ${byPlug ? `Up to ${most} a plug may do that, if it is within reach of whoever works inside` : `Above ${most} a plug is not enough`}; a switch that can be locked off is better. ${CAUTION}`;
+      return `Nothing but the plug at ${inlet.part.designation} parts the machine from the mains. ${byPlug ? `Up to ${most} a plug may do that, if it is within reach of whoever works inside` : `Above ${most} a plug is not enough`}; a switch that can be locked off is better. ${LICENSED}`;
     },
     station: 'wiring',
     field: 'rails.mains.devices',
@@ -79,7 +80,7 @@ function without(design: Design, inlet: Held): FindingDraft {
 /** A switch between the inlet and all that hangs on it. */
 function switchFirst(design: Design, inlet: Held, ratedA: number): Remedy[] {
   const threePhase = isThreePhase(portOf(inlet.part, 'mains'));
-  const library = threePhase ? 'switch-stile-25-4' : ratedA > 20 ? 'switch-stile-32' : 'switch-stile-2';
+  const library = threePhase ? usual.mainSwitchThreePhase : ratedA > 20 ? usual.mainSwitchLarge : usual.mainSwitch;
   const aheadOf = Object.entries(distributionOf(design).feeds).flatMap(([part, ports]) =>
     Object.entries(ports).flatMap(([port, from]) =>
       from.part === inlet.id && from.pole !== 'PE' ? [{ part, port }] : [],
@@ -103,10 +104,9 @@ export const mainSwitchLock: Rule = {
         subject: id,
         title: `${part.designation} cannot be locked off`,
         explain: () =>
-          `${part.name} is what parts the machine from the mains, and anybody can close it while hands are inside. A main switch has a place for a padlock; until then, pull the plug and keep it in sight. ${CAUTION}`,
+          `${part.name} is what parts the machine from the mains, and anybody can close it while hands are inside. A main switch has a place for a padlock; until then, pull the plug and keep it in sight. ${LICENSED}`,
         station: 'wiring',
         field: fieldOfPart(design, id),
-        remedies: [],
       },
     ];
   },

@@ -15,6 +15,7 @@ import { printNumber, showValue } from '../../../units/print';
 import { fieldOfPart, takeInstead } from '../../choose';
 import type { FindingDraft, Rule } from '../../finding';
 import { replanned } from '../../replanned';
+import { LICENSED } from './licensed';
 
 const TOLERANCE = MAINS_STRAYS;
 /** Above this many times its rating a breaker trips within the hour: conventional tripping current of IEC 60898-1. */
@@ -49,7 +50,7 @@ export const mainsVoltage: Rule = {
         severity,
         title,
         explain: (display) =>
-          `${part.name} ${why.replace('%', showValue(volts, 'voltage', display, 3) + (threePhase ? ' between its phases' : ''))} Look at its plate and at any selector for the mains. Mains work follows your local code and belongs to a licensed person.`,
+          `${part.name} ${why.replace('%', showValue(volts, 'voltage', display, 3) + (threePhase ? ' between its phases' : ''))} Look at its plate and at any selector for the mains. ${LICENSED}`,
         station: 'wiring',
         field: 'mainsVoltage',
       });

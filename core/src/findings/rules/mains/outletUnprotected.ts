@@ -1,3 +1,4 @@
+import { usual } from '../../../machine/library/usual';
 import { mainsDevices } from '../../../distribution/supplies';
 import { opensAtLeakage } from '../../../power/leakage';
 import { figureOr } from '../../../units/derived';
@@ -6,7 +7,6 @@ import { replanned } from '../../replanned';
 
 /** A socket feeds what is held in the hand: leakage at which its device opens, at most, A (IEC 60364-4-41). */
 const MOST_A = 0.03;
-const DEVICE = 'rcd-turnstile-25';
 
 /** A socket outlet without a residual-current device of 30 mA ahead of it. */
 export const outletUnprotected: Rule = {
@@ -35,7 +35,7 @@ export const outletUnprotected: Rule = {
             ? [
                 replanned(design, 'Put a residual-current device ahead of it', {
                   name: 'insert-device',
-                  args: { library: DEVICE, aheadOf: [{ part: id, port: 'mains' }] },
+                  args: { library: usual.residualCurrentDevice, aheadOf: [{ part: id, port: 'mains' }] },
                 }),
               ]
             : [],

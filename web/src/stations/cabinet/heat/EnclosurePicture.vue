@@ -18,7 +18,7 @@ const body = computed(() => {
   const [width, height] = [Math.max(40, w * scale), Math.max(40, h * scale)];
   return { width, height, x: (ROOM.width - width) / 2, y: ROOM.height - 20 - height };
 });
-const hot = computed(() => warmth.airC !== undefined && warmth.bears.some((b) => warmth.airC! > b.limitC));
+const hot = computed(() => warmth.tooWarm.length > 0);
 /** Where an opening is: its middle, and the way of the arrow through it. */
 const openings = computed(() => {
   const { box } = warmth;

@@ -96,12 +96,9 @@ const flow = (n: number) => showValue(n, 'airFlow', preferences.display, 2);
                 if it lasted</template
               >
             </p>
-            <p
-              v-if="warmth.airC !== undefined && warmth.bears[0]"
-              :class="{ over: warmth.airC > warmth.bears[0].limitC }"
-            >
+            <p v-if="warmth.airC !== undefined && warmth.bears[0]" :class="{ over: warmth.tooWarm.length }">
               {{
-                warmth.airC > warmth.bears[0].limitC
+                warmth.tooWarm.length
                   ? `Too warm for ${machine.figures.design.parts[warmth.bears[0].part]!.designation}, which bears ${c(warmth.bears[0].limitC)}.`
                   : `Every part bears it; the first limit is ${c(warmth.bears[0].limitC)}.`
               }}

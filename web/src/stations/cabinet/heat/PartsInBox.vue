@@ -43,7 +43,7 @@ const w = (n: number) => (n >= 0.05 ? showValue(n, 'power', preferences.display,
         >
         <span class="track"><span class="bar" :style="{ width: `${(100 * r.watts) / most}%` }" /></span>
         <span class="mono num">{{ w(r.watts) }}</span>
-        <span class="num bears" :class="{ over: r.limit && warmth.airC !== undefined && warmth.airC > r.limit.limitC }"
+        <span class="num bears" :class="{ over: r.limit && warmth.tooWarm.includes(r.limit) }"
           ><template v-if="r.limit"
             >bears {{ showValue(r.limit.limitC, 'ambient', preferences.display, 2)
             }}{{ r.limit.usual ? '*' : '' }}</template

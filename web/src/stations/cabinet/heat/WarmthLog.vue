@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { minutesUntil, readingsOf, refitted } from '@nodaxis/core/cabinet/measured';
+import { inSummer, isSettled, readingsOf, refitted } from '@nodaxis/core/cabinet/measured';
 import { warmestRoomC, type Warmth } from '@nodaxis/core/cabinet/warmth';
 import { effectiveSurfaceM2 } from '@nodaxis/core/cabinet/air';
-import { drawsOf } from '@nodaxis/core/power/draws';
+import { drawsOf, mainsWatts } from '@nodaxis/core/power/draws';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import { displayUnit, printNumber, showValue } from '@nodaxis/core/units/print';
 import type { Fault } from '@nodaxis/core/units/result';
@@ -23,23 +23,13 @@ const { id, warmth } = defineProps<{ id: string; warmth: Warmth }>();
 const machine = useOpenMachine();
 const preferences = usePreferences();
 const readings = computed(() => readingsOf(machine.file.journal, id));
-const mainsW = computed(() =>
-  drawsOf(machine.figures)['in-use'].reduce((sum, d) => sum + (d.port === 'mains' ? d.watts : 0), 0),
-);
+const mainsW = computed(() => mainsWatts(drawsOf(machine.figures)['in-use']));
 const refit = computed(() => refitted(readings.value, warmth.heat.watts, mainsW.value));
 const roomC = computed(() => warmestRoomC(machine.figures.design));
-/** Below this share of its end a box has told too little of it. */
-const SETTLED = 0.5;
-const summer = computed(() => {
-  const r = refit.value;
-  if (!r || r.law.settled < SETTLED) return undefined;
-  const part = warmth.bears[0];
-  return {
-    airC: roomC.value + r.law.endK,
-    part,
-    after: part && minutesUntil(r.law, roomC.value, part.limitC),
-  };
-});
+const settled = computed(() => refit.value !== undefined && isSettled(refit.value.law));
+const summer = computed(() =>
+  refit.value && settled.value ? inSummer(refit.value.law, roomC.value, warmth.bears) : undefined,
+);
 const minutes = ref<number>(30);
 const texts = ref({ room: '', inside: '', mains: '' });
 const read = shallowRef<Partial<Record<'room' | 'inside' | 'mains', Quantity>>>({});
@@ -132,9 +122,7 @@ const unit = computed(() => displayUnit('ambient', preferences.display));
         </li>
       </ul>
       <p v-if="!refit" class="soft">Three readings after power-on are needed before a law can be laid to them.</p>
-      <p v-else-if="refit.law.settled < SETTLED">
-        Too early to tell the end: the box is at less than half of its way. Go on reading.
-      </p>
+      <p v-else-if="!settled">Too early to tell the end: the box is at less than half of its way. Go on reading.</p>
       <template v-else>
         <p>
           It ends <b>{{ k(refit.law.endK) }}</b> above the room, where the estimate says
@@ -154,11 +142,11 @@ const unit = computed(() => displayUnit('ambient', preferences.display));
         <ActionButton v-else kind="framed" class="take" :disabled="machine.readOnly" @click="takeOver(refit.surfaceM2)"
           >Go by what was measured</ActionButton
         >
-        <p v-if="summer" :class="{ warn: summer.after !== undefined }">
+        <p v-if="summer" :class="{ warn: summer.afterMinutes !== undefined }">
           In the warmest room, {{ c(roomC) }}, its air gets {{ c(summer.airC)
-          }}<template v-if="summer.part && summer.after !== undefined"
+          }}<template v-if="summer.part && summer.afterMinutes !== undefined"
             >: {{ name(summer.part.part) }} bears {{ c(summer.part.limitC) }}, and that is passed after
-            {{ Math.round(summer.after) }} minutes</template
+            {{ Math.round(summer.afterMinutes) }} minutes</template
           ><template v-else-if="summer.part">, and every part bears that</template>.
         </p>
       </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Guard } from '@nodaxis/core/advice/protection';
+import { loadedTo } from '@nodaxis/core/power/branches';
 import { listed } from '@nodaxis/core/units/listed';
 import { showValue } from '@nodaxis/core/units/print';
 import { computed } from 'vue';
@@ -15,8 +16,8 @@ const parts = computed(() => machine.figures.design.parts);
 const part = computed(() => parts.value[guard.device]!);
 const name = (id: string) => parts.value[id]!.designation;
 const a = (amps: number) => showValue(amps, 'current', preferences.display, 3);
-const load = computed(() => (guard.loadA > guard.ratedA ? 'bad' : guard.loadA > guard.lastingA ? 'tight' : 'good'));
-const conductor = computed(() => (guard.thinnest && guard.thinnest.goodForA < guard.ratedA ? 'bad' : 'good'));
+const load = computed(() => loadedTo(guard.loadA, guard.ratedA, guard.lastingA));
+const conductor = computed(() => (guard.thinnest && guard.thinnest.goodForA < guard.ratedA ? 'over' : 'ease'));
 const peaks = computed(() =>
   guard.inrush?.closing.loads.map((l) => `${name(l.part)} ${a(l.amps)}${l.usual ? '*' : ''}`),
 );
@@ -110,13 +111,13 @@ ol {
   margin: 2px 0;
   padding-left: 22px;
 }
-.good {
+.ease {
   color: var(--good);
 }
 .tight {
   color: var(--wont);
 }
-.bad {
+.over {
   color: var(--danger);
 }
 </style>

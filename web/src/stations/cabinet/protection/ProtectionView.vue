@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { earthStar, guardsOf, leakagesOf, questionsOf } from '@nodaxis/core/advice/protection';
-import { LASTING } from '@nodaxis/core/power/branches';
+import { LASTING, loadedTo } from '@nodaxis/core/power/branches';
 import { fusedStrips } from '@nodaxis/core/power/fuses';
 import { listed } from '@nodaxis/core/units/listed';
 import { LEAKAGE_SHARE } from '@nodaxis/core/power/leakage';
@@ -19,7 +19,7 @@ const leakages = computed(() => leakagesOf(machine.figures));
 const strips = computed(() => fusedStrips(machine.figures).filter((s) => s.loads.length));
 const earth = computed(() => earthStar(machine.figures));
 const a = (amps: number) => showValue(amps, 'current', preferences.display, 2);
-const load = (amps: number, ratedA: number) => (amps > ratedA ? 'bad' : amps > ratedA * LASTING ? 'tight' : 'good');
+const load = (amps: number, ratedA: number) => loadedTo(amps, ratedA, ratedA * LASTING);
 const questions = computed(() => questionsOf(machine.figures));
 const name = (id: string) => machine.figures.design.parts[id]!.designation;
 const ma = (amps: number) => `${printNumber(1000 * amps, 3)} mA`;
@@ -132,13 +132,13 @@ ul li {
   display: block;
   height: 100%;
 }
-.bar.good {
+.bar.ease {
   background: var(--good);
 }
 .bar.tight {
   background: var(--wont);
 }
-.bar.bad {
+.bar.over {
   background: var(--danger);
 }
 .num {

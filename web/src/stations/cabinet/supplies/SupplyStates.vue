@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { loadedTo } from '@nodaxis/core/power/branches';
 import { AT_EASE } from '@nodaxis/core/power/budget';
 import { powerStateTitle, statesShown, type PowerState, type SupplyDemand } from '@nodaxis/core/power/states';
 import { showValue } from '@nodaxis/core/units/print';
@@ -20,7 +21,7 @@ const scale = computed(() => Math.max(gives.value * 1.1, ...states.value.map((s)
 const wide = (watts: number) => `${(100 * watts) / scale.value}%`;
 const w = (watts: number) => showValue(watts, 'power', preferences.display, 3);
 const a = (watts: number) => showValue(watts / demand.volts, 'current', preferences.display, 3);
-const kind = (watts: number) => (watts > gives.value ? 'over' : watts > gives.value * AT_EASE ? 'tight' : 'ease');
+const kind = (watts: number) => loadedTo(watts, gives.value, gives.value * AT_EASE);
 </script>
 
 <template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Design } from '@nodaxis/core/machine/design';
+import { loadedTo } from '@nodaxis/core/power/branches';
 import { showValue } from '@nodaxis/core/units/print';
 import { computed } from 'vue';
 import { usePreferences } from '../../../document/preferences';
@@ -29,7 +30,7 @@ const scale = computed(() => (f.value?.ratedA ? Math.max(f.value.ratedA * 1.1, f
 const wide = (amps: number) => `${Math.min(100, (100 * amps) / scale.value)}%`;
 const kind = computed(() => {
   const { amps = 0, ratedA = Infinity, lastingA = Infinity } = f.value ?? {};
-  return amps > ratedA ? 'over' : amps > lastingA ? 'tight' : 'ease';
+  return loadedTo(amps, ratedA, lastingA);
 });
 const place = computed(() => ({
   left: `${box.x}px`,
