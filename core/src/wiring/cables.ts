@@ -1,4 +1,5 @@
 import type { Design } from '../machine/design';
+import type { Conductor } from '../machine/connections';
 import type { Quantity } from '../units/quantity';
 import { cablesThrough, type DataOf, type Part } from '../machine/parts';
 import { type Display, showQuantity } from '../units/print';
@@ -31,10 +32,15 @@ export const cableWords = ({ cores, screened }: DataOf<'cable'>, display: Displa
 /** The cables that conductors name, by designation. */
 export function cableUses(design: Design): CableUse[] {
   const parts = cablesByName(design);
-  const conductors = Object.values(design.conductors);
-  return [...new Set(conductors.flatMap((c) => c.cable ?? []))]
-    .map((name): CableUse => {
-      const inside = conductors.filter((c) => c.cable === name);
+  const insideOf = new Map<string, Conductor[]>();
+  for (const c of Object.values(design.conductors)) {
+    if (c.cable === undefined) continue;
+    const inside = insideOf.get(c.cable);
+    if (inside) inside.push(c);
+    else insideOf.set(c.cable, [c]);
+  }
+  return [...insideOf]
+    .map(([name, inside]): CableUse => {
       const found = parts.get(name);
       const data = found?.part.data;
       return {
@@ -53,8 +59,9 @@ export function cableUses(design: Design): CableUse[] {
         route: inside[0]?.route ?? '',
       };
     })
-    .sort((a, b) => a.designation.localeCompare(b.designation, 'en', { numeric: true }));
+    .sort((a, b) => inOrder.compare(a.designation, b.designation));
 }
+const inOrder = new Intl.Collator('en', { numeric: true });
 
 /** How many conductors a cable holds. */
 export const conductorsIn = (design: Pick<Design, 'conductors'>, cable: string): number =>
