@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { railsOn } from '../cabinet/panel/rails';
+import { railsOn } from '../panel/rails';
 import { warmthOf } from '../cabinet/warmth';
 import { deriveFigures } from '../derivation/figures';
 import { outlineOf, type Branch } from '../distribution/outline';

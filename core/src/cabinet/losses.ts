@@ -1,9 +1,8 @@
 import { runsOnMains } from '../drivetrain/bus';
-import type { Design } from '../machine/design';
-import { OUTSIDE } from '../machine/enclosure';
 import { loadAmps, loadVolts } from '../machine/loads';
-import { isDriver, poleCount, type Part, type PartClass } from '../machine/parts';
+import { isDriver, poleCount, type Part } from '../machine/parts';
 import { portOf } from '../machine/ports';
+import { enclosureOf } from '../machine/sitsIn';
 import { efficiencyOf } from '../machine/supplyInput';
 import { carriedBy } from '../power/carried';
 import { drawsOf } from '../power/draws';
@@ -18,31 +17,6 @@ const SERVO_SHARE = 0.04;
 const SPINDLE_SHARE = 0.04;
 /** A pole of a breaker, switch or contactor at its rated current, and a line of a filter, W: they rise with its square. */
 const POLE_W = 2;
-
-/** What sits in a cabinet as a rule; motors, switches and what is held in the hand do not. */
-const inside: readonly PartClass[] = [
-  'controller',
-  'input-board',
-  'stepper-driver',
-  'servo-drive',
-  'spindle-drive',
-  'supply',
-  'breaker',
-  'fuse',
-  'contactor',
-  'relay',
-  'filter',
-  'terminal-strip',
-  'encoder-divider',
-];
-/** The enclosure that a part sits in; undefined where it sits in none, or the machine has none. */
-export function enclosureOf(design: Pick<Design, 'enclosures'>, part: Part): string | undefined {
-  const { sitsIn } = part.setup;
-  const boxes = design.enclosures ?? {};
-  if (sitsIn === OUTSIDE) return undefined;
-  if (sitsIn !== undefined && Object.hasOwn(boxes, sitsIn)) return sitsIn;
-  return inside.includes(part.data.class) ? Object.keys(boxes)[0] : undefined;
-}
 
 /** What a part turns into heat where it sits. */
 export interface Loss {

@@ -3,7 +3,8 @@ import type { Enclosure } from '../machine/enclosure';
 import type { PowerState, ReadPower } from '../power/states';
 import { figureOr, positive } from '../units/derived';
 import { airNeededM3h, coolingOf, flowShare, riseK } from './air';
-import { enclosureOf, heatIn, type Heat } from './losses';
+import { heatIn, type Heat } from './losses';
+import { enclosureOf } from '../machine/sitsIn';
 
 /** The warmest that a room gets, and the warmest air that electronics bear, where nobody says, °C. */
 export const USUAL_ROOM_C = 30;

@@ -1,6 +1,10 @@
+import { current } from 'immer';
+import { planConductors } from '../wiring/planner/plan';
+import { lengthsOf } from '../wiring/planner/replan';
+import type { Design } from '../machine/design';
 import { baseValue } from '../units/quantity';
 import { printNumber } from '../units/print';
-import { OUTSIDE, type Enclosure } from '../machine/enclosure';
+import { MOST_DUCTS, OUTSIDE, type Enclosure } from '../machine/enclosure';
 import type { CommandName, Handler } from './command';
 import { refuse } from './command';
 
@@ -20,6 +24,10 @@ const words: Record<keyof Enclosure, string> = {
   fanBlows: 'which way its fan blows',
   measuredSurface: 'how it cools, as measured',
   places: 'what is on its plate',
+  ducts: 'its ducts',
+  cablesEnter: 'where cables come in',
+  front: 'what is on its front',
+  door: 'its door or lid',
 };
 /** What its figures can be, in base units. */
 const sizes: Partial<Record<keyof Enclosure, readonly [least: number, most: number, unit: string]>> = {
@@ -30,6 +38,8 @@ const sizes: Partial<Record<keyof Enclosure, readonly [least: number, most: numb
   flow: [1, 5000, 'm³/h'],
   measuredSurface: [1000, 1e9, 'mm²'],
 };
+/** What makes a box neither warmer nor colder. */
+const coolsAlike: readonly string[] = ['name', 'places', 'ducts', 'front', 'door', 'cablesEnter'];
 /** A key that every object has is none of a table. */
 const own = <T>(table: Record<string, T> | undefined, id: string): T | undefined =>
   table && Object.hasOwn(table, id) ? table[id] : undefined;
@@ -83,7 +93,7 @@ export const cabinet = {
       const box = own(draft.enclosures, enclosure);
       if (!box) return unknown(enclosure);
       // What was measured was measured on the box as it was.
-      if (Object.keys(set).some((key) => key !== 'name' && key !== 'places')) delete box.measuredSurface;
+      if (Object.keys(set).some((key) => !coolsAlike.includes(key))) delete box.measuredSurface;
       for (const [key, value] of Object.entries(set) as [keyof Enclosure, unknown][]) {
         const bounds = sizes[key];
         const figure = bounds && value ? baseValue(value as never) : undefined;
@@ -99,17 +109,23 @@ export const cabinet = {
     },
   } satisfies Handler<'set-enclosure'>,
   'place-parts': {
-    title: ({ enclosure, places }, before) => {
+    title: ({ enclosure, places, on, ducts = {} }, before) => {
       const ids = Object.keys(places);
       const box = before.enclosures?.[enclosure]?.name ?? enclosure;
+      const where = on ?? 'plate';
+      if (!ids.length) {
+        const [id, to] = Object.entries(ducts)[0] ?? [];
+        return `Duct ${id} ${to ? 'set' : 'taken off'} on the ${where} of ${box}`;
+      }
       return ids.length === 1
-        ? `${before.parts[ids[0]!]?.designation ?? ids[0]} moved on the plate of ${box}`
-        : `${ids.length} parts placed in ${box}`;
+        ? `${before.parts[ids[0]!]?.designation ?? ids[0]} moved on the ${where} of ${box}`
+        : `${ids.length} parts placed on the ${where} of ${box}`;
     },
-    apply({ enclosure, places }, draft) {
+    apply({ enclosure, places, on, ducts = {} }, draft) {
       const box = own(draft.enclosures, enclosure);
       if (!box) return unknown(enclosure);
-      const all = (box.places ??= {});
+      const key = on ?? 'places';
+      const all = (box[key] ??= {});
       for (const [part, place] of Object.entries(places)) {
         if (!own(draft.parts, part))
           return refuse(`There is no part "${part}".`, `parts.${part}`, 'Pick one of this machine.');
@@ -118,9 +134,28 @@ export const cabinet = {
       }
       // What went from the machine goes from the plate.
       for (const part of Object.keys(all)) if (!draft.parts[part]) delete all[part];
-      if (!Object.keys(all).length) delete box.places;
+      if (!Object.keys(all).length) delete box[key];
+      const laid = (box.ducts ??= {});
+      for (const [id, duct] of Object.entries(ducts))
+        if (duct === null) delete laid[id];
+        else laid[id] = duct;
+      if (Object.keys(laid).length > MOST_DUCTS)
+        return refuse(
+          `${Object.keys(laid).length} ducts on the plate of ${box.name}.`,
+          `enclosures.${enclosure}.ducts`,
+          `A plate takes at most ${MOST_DUCTS}.`,
+        );
+      if (!Object.keys(laid).length) delete box.ducts;
     },
   } satisfies Handler<'place-parts'>,
+  'take-lengths': {
+    title: () => 'Lengths of conductors as on the plates',
+    apply(_args, draft) {
+      const design = current(draft) as Design;
+      for (const [id, length] of lengthsOf(design.conductors, planConductors(design)))
+        draft.conductors[id]!.length = length;
+    },
+  } satisfies Handler<'take-lengths'>,
   'remove-enclosure': {
     title: ({ enclosure }, before) => `${before.enclosures?.[enclosure]?.name ?? enclosure} removed`,
     apply({ enclosure }, draft) {

@@ -12,7 +12,7 @@ import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import type { NameSheet } from '../machine/nameSheet';
 import type { Axis, AxisEnd, ToolHead, TransmissionKind } from '../machine/mechanics';
-import type { Enclosure, PanelPlace } from '../machine/enclosure';
+import type { Duct, Enclosure, PanelPlace } from '../machine/enclosure';
 import type { FeedSource } from '../machine/feeds';
 import type { PartSlot } from '../machine/slots';
 import type { PortRef } from '../machine/ports';
@@ -113,8 +113,15 @@ export interface CommandArgs {
   'set-duty': { motion?: Quantity | null; spindle?: Quantity | null };
   'add-enclosure': { name: string };
   'set-enclosure': { enclosure: string; set: { [K in keyof Enclosure]?: Enclosure[K] | null } };
-  /** Puts parts on the plate of a box, or takes them off it (`null`). */
-  'place-parts': { enclosure: string; places: Record<string, PanelPlace | null> };
+  /** Puts parts and ducts on the plate of a box, or parts on its front; `null` takes them off it. */
+  'place-parts': {
+    enclosure: string;
+    on?: 'front';
+    places: Record<string, PanelPlace | null>;
+    ducts?: Record<string, Duct | null>;
+  };
+  /** Gives conductors that are planned only the lengths of their ways over the plates. */
+  'take-lengths': Record<string, never>;
   'remove-enclosure': { enclosure: string };
   /** Where a part sits: in an enclosure, `outside`, or `null` for where such a part usually does. */
   'sit-part': { part: string; in: string | null };

@@ -67,7 +67,8 @@ export function followParts(before: Design, draft: Draft<Design>): void {
   for (const head of Object.values(draft.heads ?? {}))
     if (!head.parts.every((p) => parts[p])) head.parts = head.parts.filter((p) => parts[p]);
   for (const box of Object.values(draft.enclosures ?? {}))
-    for (const part of Object.keys(box.places ?? {})) if (!parts[part]) delete box.places![part];
+    for (const places of [box.places, box.front])
+      for (const part of Object.keys(places ?? {})) if (!parts[part]) delete places![part];
   if (!draft.feeds) return;
   const tree = distributionOf(before);
   for (const [part, ports] of Object.entries(draft.feeds))

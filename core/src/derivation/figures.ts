@@ -133,6 +133,7 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
       design.colourRules,
       design.ampacity,
       leadToMachineM(design),
+      design.enclosures,
     ];
     // Of the conductors, the plan reads those that were found on the machine.
     const found = cache.keep('found', [design.conductors], () =>

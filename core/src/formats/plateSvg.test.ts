@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
-import { arranged } from '../cabinet/panel/arrange';
-import { placedOn } from '../cabinet/panel/plate';
+import { arranged } from '../panel/arrange';
+import { placedOn } from '../panel/plate';
 import { applyCommand } from '../commands/apply';
 import type { Command } from '../commands/command';
 import { dunnock } from '../samples/dunnock';

@@ -1,5 +1,5 @@
-import { plateOf, placedOn } from '../cabinet/panel/plate';
-import { railsOn } from '../cabinet/panel/rails';
+import { plateOf, placedOn } from '../panel/plate';
+import { railsOn } from '../panel/rails';
 import type { Design } from '../machine/design';
 
 /** Margin of the sheet around the plate, and the bar by which a print is checked, mm. */

@@ -5,6 +5,7 @@ import { planDrive } from './drives';
 import { drivesOf } from './plannedDrives';
 import { planSpindleEncoder } from './encoders';
 import { assignInputs, inputElement } from './inputs';
+import { lengthsByLayout } from './lengths';
 import { divideCables, meetAsFound } from './joints';
 import { assignOutputs, outputElement, planOutputs } from './outputs';
 import { Planning } from './planning';
@@ -57,6 +58,7 @@ export function planConductors(design: Design): Plan {
   planOtherFeeds(p);
   meetAsFound(p);
   divideCables(p);
+  lengthsByLayout(p);
   return { proposals: p.proposals, cables: p.cables, gaps: p.gaps, inputs, outputs };
 }
 

@@ -3,6 +3,7 @@ import type { Conductor, PlannedField } from '../../machine/connections';
 import { plannedFields } from '../../machine/connections';
 import type { Design } from '../../machine/design';
 import { terminalKey } from '../../machine/ids';
+import type { Quantity } from '../../units/quantity';
 import { firstNumberOf } from '../sheets';
 import type { Plan, Proposal } from './proposal';
 
@@ -85,6 +86,17 @@ function withKnownIds(existing: Design['conductors'], plan: Plan): ReadonlyMap<s
 }
 const joinedBy = ({ from, to }: Pick<Proposal, 'from' | 'to'>): string =>
   [terminalKey(from), terminalKey(to)].sort().join(' ');
+
+/** The lengths that a plan has for conductors that are planned only, where they differ; none that a hand has set. */
+export function lengthsOf(existing: Design['conductors'], plan: Plan): ReadonlyMap<string, Quantity> {
+  const wanted = withKnownIds(existing, plan);
+  return new Map(
+    planChanges(existing, plan).changes.flatMap(({ conductor, fields }) => {
+      const length = fields.includes('length') ? wanted.get(conductor)?.length : undefined;
+      return length ? [[conductor, length] as const] : [];
+    }),
+  );
+}
 
 /** What a plan would change of the conductors that exist, and what it would have to leave alone. */
 export function planChanges(existing: Design['conductors'], plan: Plan): Pick<Replanned, 'changes' | 'conflicts'> {

@@ -1,5 +1,5 @@
-import { arranged } from '../../../cabinet/panel/arrange';
-import { overlaps, placedOn, plateOf, reachesOut, type Placed } from '../../../cabinet/panel/plate';
+import { arranged } from '../../../panel/arrange';
+import { overlaps, placedOn, plateOf, reachesOut, type Placed } from '../../../panel/plate';
 import type { Figures } from '../../../derivation/figureTypes';
 import type { Design } from '../../../machine/design';
 import { carriesMains } from '../../../machine/parts';

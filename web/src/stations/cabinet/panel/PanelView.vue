@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { arranged } from '@nodaxis/core/cabinet/panel/arrange';
-import { overlaps, partsOn, placedOn, plateOf, reachesOut } from '@nodaxis/core/cabinet/panel/plate';
-import { railsOn } from '@nodaxis/core/cabinet/panel/rails';
+import { arranged } from '@nodaxis/core/panel/arrange';
+import { overlaps, partsOn, placedOn, plateOf, reachesOut } from '@nodaxis/core/panel/plate';
+import { railsOn } from '@nodaxis/core/panel/rails';
 import { plateSvg } from '@nodaxis/core/formats/plateSvg';
 import type { PanelPlace } from '@nodaxis/core/machine/enclosure';
 import { showValue } from '@nodaxis/core/units/print';

@@ -1,4 +1,4 @@
-import type { Design } from '../../machine/design';
+import type { Design } from '../machine/design';
 import { heldBy } from './body';
 import { placedOn, plateOf } from './plate';
 

@@ -1,8 +1,8 @@
-import type { Design } from '../../machine/design';
-import type { Enclosure, PanelPlace } from '../../machine/enclosure';
-import { isPlugIn } from '../../machine/parts';
-import { positive } from '../../units/derived';
-import { enclosureOf } from '../losses';
+import type { Design } from '../machine/design';
+import type { Enclosure, PanelPlace } from '../machine/enclosure';
+import { isPlugIn } from '../machine/parts';
+import { positive } from '../units/derived';
+import { enclosureOf } from '../machine/sitsIn';
 import { bodyOf, type Body } from './body';
 
 /** What is left free between the plate and the walls of its box on each side, mm. */

@@ -1,6 +1,6 @@
-import type { Part, PartClass } from '../../machine/parts';
-import { poleCount } from '../../machine/parts';
-import { figureOr, positive } from '../../units/derived';
+import type { Part, PartClass } from '../machine/parts';
+import { poleCount } from '../machine/parts';
+import { figureOr, positive } from '../units/derived';
 
 /** The outline of a part as it is mounted, mm: from the front, and how far it reaches out. */
 export interface Body {

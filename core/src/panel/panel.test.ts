@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { applyCommand } from '../../commands/apply';
-import type { Command } from '../../commands/command';
-import type { MachineFile } from '../../machine/file';
-import { exampleMachines } from '../../samples/index';
-import { dunnock } from '../../samples/dunnock';
-import { quantity } from '../../units/quantity';
+import { applyCommand } from '../commands/apply';
+import type { Command } from '../commands/command';
+import type { MachineFile } from '../machine/file';
+import { exampleMachines } from '../samples/index';
+import { dunnock } from '../samples/dunnock';
+import { quantity } from '../units/quantity';
 import { arranged } from './arrange';
 import { bodyOf, heldBy } from './body';
 import { railsOn } from './rails';
