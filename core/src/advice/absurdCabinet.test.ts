@@ -5,7 +5,9 @@ import { warmthOf } from '../cabinet/warmth';
 import { deriveFigures } from '../derivation/figures';
 import { outlineOf, type Branch } from '../distribution/outline';
 import { findingsOf } from '../findings/findings';
-import { plateSvg } from '../formats/plateSvg';
+import { drawingDxf } from '../formats/drawingDxf';
+import { drawingSvg } from '../formats/drawingSvg';
+import { plateDrawing } from '../panel/drawing';
 import type { Design } from '../machine/design';
 import { branchFigures } from '../power/branches';
 import { powerStates } from '../power/states';
@@ -38,6 +40,12 @@ it('sizes, sheets and places without sense: every figure of the cabinet is finit
             flow: q(flow!, 'm³/h'),
             ...(surface! > 0 ? { measuredSurface: q(surface!, 'mm²') } : {}),
             places: { controller: { x: at!, y: 0 }, 'mains-breaker': { x: 0, y: at! } },
+            front: { 'reset-button': { x: at!, y: at! } },
+            ducts: {
+              a: { x: at!, y: 0, length: w!, width: h!, depth: d! },
+              b: { x: 0, y: at!, length: h!, width: d!, depth: w!, upright: true },
+            },
+            door: { hinge: 'left', metal: true, room: q(w!, 'mm') },
           },
         };
         design.warmestRoom = q(room!, '°C');
@@ -58,7 +66,7 @@ it('sizes, sheets and places without sense: every figure of the cabinet is finit
         const said = [
           ...questionsOf(figures).map((x) => x.text(defaultDisplay)),
           ...findingsOf(figures).map((f) => `${f.id} ${f.title} ${f.explain(defaultDisplay)}`),
-          plateSvg(figures.design, 'box-1') ?? '',
+          ...[plateDrawing(figures.design, 'box-1')].flatMap((d) => (d ? [drawingSvg(d), drawingDxf(d)] : [])),
         ];
         for (const s of said) expect(s).not.toMatch(/NaN|Infinity|undefined/);
       },

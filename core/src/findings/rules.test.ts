@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../commands/apply';
 import type { Command } from '../commands/command';
 import { deriveFigures } from '../derivation/figures';
+import type { Duct } from '../machine/enclosure';
 import type { MachineFile } from '../machine/file';
 import { avocet } from '../samples/avocet';
 import { dunnock } from '../samples/dunnock';
@@ -92,6 +93,48 @@ const put = (places: Record<string, [x: number, y: number]>): Command => ({
     enclosure: 'box-1',
     places: Object.fromEntries(Object.entries(places).map(([part, [x, y]]) => [part, { x, y }])),
   },
+});
+/** A level duct on the plate, 40 mm wide where nothing else is said. */
+const duct = (y: number, more: Partial<Duct> = {}): Command => ({
+  name: 'place-parts',
+  args: {
+    enclosure: 'box-1',
+    places: {},
+    ducts: { d1: { x: 0, y, length: 760, width: 40, depth: 60, ...more } },
+  },
+});
+/** Parts in the front of the box. */
+const inFront = (places: Record<string, [x: number, y: number]>): Command => ({
+  name: 'several',
+  args: {
+    commands: [
+      ...Object.keys(places).map((part) => ({ name: 'sit-part' as const, args: { part, in: 'box-1' } })),
+      {
+        name: 'place-parts',
+        args: {
+          enclosure: 'box-1',
+          on: 'front',
+          places: Object.fromEntries(Object.entries(places).map(([part, [x, y]]) => [part, { x, y }])),
+        },
+      },
+    ],
+  },
+});
+/** L and N from the filter to the motor supply of Dunnock. */
+const toSupply = Object.entries(dunnock().design.conductors).flatMap(([id, c]) =>
+  [c.from.part, c.to.part].sort().join() === 'mains-filter,motor-supply' && c.section ? [id] : [],
+);
+/** Leads of an encoder that somebody pulled in loose. */
+const unscreened: Command = {
+  name: 'set-conductors',
+  args: {
+    ids: Object.entries(dunnock().design.conductors).flatMap(([id, c]) => (c.cable === 'Encoder Z' ? [id] : [])),
+    set: { cable: 'Loose leads' },
+  },
+};
+const setWires = (set: Extract<Command, { name: 'set-conductors' }>['args']['set']): Command => ({
+  name: 'set-conductors',
+  args: { ids: toSupply, set },
 });
 /** A residual-current device of 30 mA ahead of a part. */
 const guard = (part: string, port: string): Command => ({
@@ -1023,6 +1066,113 @@ const cases: Record<string, Case> = {
     base: 'dunnock',
     fires: [box, large, put({ controller: [0, 0], 'spindle-drive': [259, 0] })],
     silent: [box, large, put({ controller: [0, 0], 'spindle-drive': [261, 0] })],
+  },
+  // A supply of 215 mm, a board above it.
+  'panel-clearance': {
+    base: 'dunnock',
+    fires: [box, large, put({ 'motor-supply': [0, 0], controller: [0, 264] })],
+    silent: [box, large, put({ 'motor-supply': [0, 0], controller: [0, 265] })],
+  },
+  // A cable of 8.2 mm is bent to 32.8 mm; 32 or 33 mm are free below the drive, less than that above it.
+  'panel-bend': {
+    base: 'dunnock',
+    fires: [box, large, put({ 'spindle-drive': [0, 32], 'motor-supply': [0, 222] })],
+    silent: [box, large, put({ 'spindle-drive': [0, 33], 'motor-supply': [0, 223] })],
+  },
+  // The duct ends at 162 mm; the encoder cable of Z comes along it.
+  'drive-beside-encoder': {
+    base: 'dunnock',
+    fires: [box, large, unscreened, put({ 'driver-z-0': [0, 0], 'spindle-drive': [200, 261] }), duct(122)],
+    silent: [box, large, unscreened, put({ 'driver-z-0': [0, 0], 'spindle-drive': [200, 263] }), duct(122)],
+  },
+  // A board of 110 mm.
+  'duct-crossed': {
+    base: 'dunnock',
+    fires: [box, large, put({ controller: [0, 0] }), duct(109)],
+    silent: [box, large, put({ controller: [0, 0] }), duct(110)],
+  },
+  // Two wires of 10 mm², 6.8 mm thick: 72.6 mm² in 7 mm times the depth less 1.5 mm, of which 60 % may be taken.
+  'duct-fill': {
+    base: 'dunnock',
+    fires: [
+      box,
+      large,
+      setWires({ section: quantity(10, 'mm²') }),
+      put({ 'mains-filter': [0, 0], 'motor-supply': [400, 0] }),
+      duct(220, { width: 10, depth: 18 }),
+    ],
+    silent: [
+      box,
+      large,
+      setWires({ section: quantity(10, 'mm²') }),
+      put({ 'mains-filter': [0, 0], 'motor-supply': [400, 0] }),
+      duct(220, { width: 10, depth: 19 }),
+    ],
+  },
+  'duct-mixed': {
+    base: 'dunnock',
+    fires: [
+      box,
+      large,
+      put({ 'mains-filter': [0, 0], 'motor-supply': [600, 0], 'field-zero-strip': [200, 150], controller: [400, 100] }),
+      duct(220),
+    ],
+    silent: [
+      box,
+      large,
+      put({ 'mains-filter': [0, 0], 'motor-supply': [600, 0], 'field-zero-strip': [200, 150], controller: [400, 100] }),
+      duct(220, { divided: true }),
+    ],
+  },
+  // From the top of the filter (120 mm) up 120 mm, across from 30 to 457.5 mm, down 25 mm to the top of the supply: 572.5 mm.
+  'conductor-short': {
+    base: 'dunnock',
+    fires: [
+      box,
+      large,
+      put({ 'mains-filter': [0, 0], 'motor-supply': [400, 0] }),
+      duct(220),
+      setWires({ length: quantity(570, 'mm') }),
+    ],
+    silent: [
+      box,
+      large,
+      put({ 'mains-filter': [0, 0], 'motor-supply': [400, 0] }),
+      duct(220),
+      setWires({ length: quantity(575, 'mm') }),
+    ],
+  },
+  // A stop button is covered for 40.3 mm.
+  'front-clash': {
+    base: 'dunnock',
+    fires: [box, large, inFront({ 'device-stop': [100, 100], 'reset-button': [140, 100] })],
+    silent: [box, large, inFront({ 'device-stop': [100, 100], 'reset-button': [141, 100] })],
+  },
+  // 201 mm deep, 15 mm behind the plate: 55 mm of a button and 130 mm of a drive fit; in 199 mm they do not.
+  'front-depth': {
+    base: 'dunnock',
+    fires: [
+      box,
+      boxIs(size(800, 1000, 199)),
+      put({ 'spindle-drive': [80, 80] }),
+      inFront({ 'device-stop': [100, 100] }),
+    ],
+    silent: [
+      box,
+      boxIs(size(800, 1000, 201)),
+      put({ 'spindle-drive': [80, 80] }),
+      inFront({ 'device-stop': [100, 100] }),
+    ],
+  },
+  'door-not-bonded': {
+    base: 'dunnock',
+    fires: [box, boxIs({ door: { hinge: 'left', metal: true } })],
+    silent: [box, boxIs({ door: { hinge: 'left', metal: true, bonded: true } })],
+  },
+  'door-swing': {
+    base: 'dunnock',
+    fires: [box, large, boxIs({ door: { hinge: 'left', metal: false, room: quantity(790, 'mm') } })],
+    silent: [box, large, boxIs({ door: { hinge: 'left', metal: false, room: quantity(800, 'mm') } })],
   },
   'supply-peak': {
     base: 'dunnock',

@@ -172,6 +172,22 @@ const body = {
   height: quantityOf('length'),
   depth: quantityOf('length').describe('from the plate to its front'),
 };
+/** How it is screwed to its plate: two holes in a line, or four in a rectangle, in the middle of its outline. */
+const mounted = {
+  ...body,
+  holesAcross: quantityOf('length').describe(
+    'between the middles of its holes, across; none where they are in one line',
+  ),
+  holesAlong: quantityOf('length').describe(
+    'between the middles of its holes, upwards; none where they are in one line',
+  ),
+  holeDiameter: quantityOf('length').describe('of the holes to drill for it'),
+};
+/** The hole in a panel through which it is put. */
+const cutOut = {
+  cutWidth: quantityOf('length').describe('of the hole in the panel; of a round one its diameter'),
+  cutHeight: quantityOf('length').describe('of the hole in the panel; none of a round one'),
+};
 /** Of what draws from the mains through a rectifier and a filter of its own. */
 const onMains = {
   inrush: quantityOf('current').describe('largest peak that it draws when it is switched on cold'),
@@ -180,7 +196,7 @@ const onMains = {
 
 const Controller = z.strictObject({
   class: z.literal('controller'),
-  ...body,
+  ...mounted,
   supplyCurrent: quantityOf('current').describe('that its own electronics take at its supply terminals'),
   ...warmth,
   architecture: z.enum([
@@ -228,7 +244,7 @@ const Controller = z.strictObject({
 /** Inputs and outputs that a controller does not have of its own: it looks at them over its extension lead, a little later. */
 const InputBoard = z.strictObject({
   class: z.literal('input-board'),
-  ...body,
+  ...mounted,
   supplyCurrent: quantityOf('current').describe('that its own electronics take'),
   ...warmth,
   inputPoll: quantityOf('time').describe('longest time that an input takes on its way to the controller'),
@@ -237,7 +253,7 @@ const InputBoard = z.strictObject({
 });
 const Driver = z.strictObject({
   class: z.literal('stepper-driver'),
-  ...body,
+  ...mounted,
   ...warmth,
   supplyMin: quantityOf('voltage'),
   supplyMax: quantityOf('voltage'),
@@ -307,7 +323,7 @@ const Motor = z.strictObject({
 });
 const Supply = z.strictObject({
   class: z.literal('supply'),
-  ...body,
+  ...mounted,
   outputVoltage: quantityOf('voltage'),
   outputCurrent: quantityOf('current'),
   outputCapacitance: quantityOf('capacitance'),
@@ -345,6 +361,7 @@ const Button = z.strictObject({
   contact: z.enum(['NO', 'NC', 'changeover']),
   latching: z.boolean(),
   ratedCurrent: quantityOf('current').describe('direct current that one contact breaks'),
+  ...cutOut,
 });
 const Spindle = z.strictObject({
   class: z.literal('spindle'),
@@ -358,7 +375,7 @@ const Spindle = z.strictObject({
 });
 const SpindleDrive = z.strictObject({
   class: z.literal('spindle-drive'),
-  ...body,
+  ...mounted,
   ratedVoltage: quantityOf('voltage'),
   baseFrequency: quantityOf('frequency'),
   maxFrequency: quantityOf('frequency'),
@@ -379,7 +396,7 @@ const Encoder = z.strictObject({
 /** Passes on each so-many-th line of an encoder, for a counter that is too slow for all of them. Its index is passed on whole. */
 const EncoderDivider = z.strictObject({
   class: z.literal('encoder-divider'),
-  ...body,
+  ...mounted,
   divider: z.int().min(1).max(1000).describe('lines that come in for one that goes out'),
   encoderRate: quantityOf('frequency').describe('edges a second that it takes'),
 });
@@ -411,7 +428,6 @@ const plainClasses = [
   'host-computer',
   'tool-head',
   'terminal-strip',
-  'lamp',
   'brake',
   'valve',
   'fan',
@@ -457,14 +473,23 @@ const Connector = z.strictObject({
   panelContacts: z.enum(['pins', 'sockets']).describe('what is on side a; side b has the counterpart'),
   ratedVoltage: quantityOf('voltage'),
   ratedCurrent: quantityOf('current').describe('of one contact'),
+  ...cutOut,
 });
 /** Keeps noise of drives out of the mains, at the price of a current to earth. */
 const Filter = z.strictObject({
   class: z.literal('filter'),
-  ...body,
+  ...mounted,
   ratedVoltage: quantityOf('voltage'),
   ratedCurrent: quantityOf('current'),
   leakage: onMains.leakage,
+});
+/** A lamp in a panel. */
+const Lamp = z.strictObject({
+  class: z.literal('lamp'),
+  ...body,
+  ratedVoltage: quantityOf('voltage'),
+  ratedCurrent: quantityOf('current'),
+  ...cutOut,
 });
 const Plain = (c: (typeof plainClasses)[number]) =>
   z.strictObject({
@@ -496,6 +521,7 @@ export const PartData = z.discriminatedUnion('class', [
   Connector,
   Pendant,
   Filter,
+  Lamp,
   ...plainClasses.map(Plain),
 ]);
 export type PartData = z.infer<typeof PartData>;

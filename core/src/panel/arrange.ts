@@ -1,9 +1,9 @@
 import type { Design } from '../machine/design';
 import type { Duct, PanelPlace } from '../machine/enclosure';
 import { carriesMains, type Part, type PartClass } from '../machine/parts';
-import { bodyOf } from './body';
+import { bodyOf, type Plate } from './body';
 import { USUAL_DUCT } from './ducts';
-import { partsOn, plateOf, type Plate } from './plate';
+import { partsOn, plateOf } from './plate';
 
 /** Between parts in a row; parts that get warm need air at their sides. */
 const GAP = 5;
@@ -36,8 +36,10 @@ const rowOf = (part: Part): number => {
   }
 };
 const warm: readonly PartClass[] = ['stepper-driver', 'servo-drive', 'spindle-drive', 'supply'];
+const boards: readonly PartClass[] = ['controller', 'input-board'];
 /** From left to right: what is on the mains and noisy on the side of the inlet, boards as far from it as there is room. */
-const sideOf = (part: Part): number => (part.data.class === 'filter' ? 0 : carriesMains(part) ? 1 : 2);
+const sideOf = (part: Part): number =>
+  part.data.class === 'filter' ? 0 : carriesMains(part) ? 1 : boards.includes(part.data.class) ? 3 : 2;
 
 export interface Arranged {
   places: Record<string, PanelPlace>;
@@ -81,16 +83,19 @@ function packed(
   const [start, end] = [uprights > 0 ? aside : 0, plate.width - (uprights > 1 ? aside : 0)];
   /** Upper edges of the rows. */
   const tops: number[] = [];
-  let row: { id: string; height: number }[] = [];
-  let [x, y, tallest, now] = [start, 0, 0, order[0]?.row ?? 0];
+  let row: { id: string; height: number; board: boolean }[] = [];
+  let [x, y, tallest, now, gapAfter] = [start, 0, 0, order[0]?.row ?? 0, 0];
   const up = () => {
     // On one rail all of them have one middle.
     for (const { id, height } of row) places[id]!.y = y + (tallest - height) / 2;
+    // Boards at the end of a row go to the end of the plate, away from drives, which begin their rows.
+    const free = end - x + gapAfter;
+    for (let i = row.length - 1; i >= 0 && row[i]!.board && free > 0; i--) places[row[i]!.id]!.x += free;
     if (tallest) {
       tops.push(y + tallest);
       y += tallest + BETWEEN_ROWS;
     }
-    [x, tallest, row] = [start, 0, []];
+    [x, tallest, row, gapAfter] = [start, 0, [], 0];
   };
   for (const { id, part, row: own } of order) {
     const flat = bodyOf(part);
@@ -106,7 +111,8 @@ function packed(
       continue;
     }
     places[id] = { x, y, ...(turned ? { turned } : {}) };
-    row.push({ id, height: body.height });
+    row.push({ id, height: body.height, board: boards.includes(part.data.class) });
+    gapAfter = gap;
     x += body.width + gap;
     tallest = Math.max(tallest, body.height);
   }

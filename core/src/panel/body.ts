@@ -10,6 +10,13 @@ export interface Body {
   /** Some of it no sheet tells: a usual size stands in for it. */
   usual: boolean;
 }
+/** A plate or front, mm. */
+export interface Plate {
+  width: number;
+  height: number;
+  /** Room at it: from the plate to the door or lid, behind the front. */
+  depth: number;
+}
 /** How a part is held. */
 export type Held = 'rail' | 'plate';
 

@@ -2,21 +2,15 @@ import type { Design } from '../machine/design';
 import type { Enclosure, PanelPlace } from '../machine/enclosure';
 import { isPlugIn } from '../machine/parts';
 import { positive } from '../units/derived';
+import { frontOf } from './front';
 import { enclosureOf } from '../machine/sitsIn';
-import { bodyOf, type Body } from './body';
+import { bodyOf, type Body, type Plate } from './body';
 
 /** What is left free between the plate and the walls of its box on each side, mm. */
-const EDGE = 20;
+export const EDGE = 20;
 /** From the back of the box to the plate, mm. */
 const BEHIND = 15;
 
-/** The plate of a box, mm. */
-export interface Plate {
-  width: number;
-  height: number;
-  /** From the plate to the door or lid. */
-  depth: number;
-}
 /** Undefined where the sizes of the box are not known, or leave no plate. */
 export function plateOf(box: Enclosure): Plate | undefined {
   const [w, h, d] = [box.width, box.height, box.depth].map((q) => positive(q, ''));
@@ -25,10 +19,10 @@ export function plateOf(box: Enclosure): Plate | undefined {
   return plate.width > 0 && plate.height > 0 && plate.depth > 0 ? plate : undefined;
 }
 
-/** The parts that belong on the plate of a box; what sits in a socket of a board is held by that. */
+/** The parts that belong on the plate of a box; what sits in a socket of a board is held by that, what is put through a hole by its front. */
 export const partsOn = (design: Design, enclosure: string): string[] =>
   Object.entries(design.parts).flatMap(([id, part]) =>
-    enclosureOf(design, part) === enclosure && !isPlugIn(part) ? [id] : [],
+    enclosureOf(design, part) === enclosure && !isPlugIn(part) && !frontOf(part) ? [id] : [],
   );
 
 /** A part on its plate: its lower left corner and its outline, mm. */

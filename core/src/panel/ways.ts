@@ -1,6 +1,7 @@
 import type { Design } from '../machine/design';
 import { alongOf, around, ductsOn, meetingOf, nearestOn, type LaidDuct, type Point } from './ducts';
-import { placedOn, plateOf, type Placed, type Plate } from './plate';
+import type { Plate } from './body';
+import { placedOn, plateOf, type Placed } from './plate';
 
 /** A stretch of a way inside a duct, mm along its middle line from its lower or left end. */
 export interface Stretch {
@@ -13,6 +14,9 @@ export interface Way {
   mm: number;
   stretches: Stretch[];
 }
+
+/** An edge of a plate or front. */
+export type Side = 'bottom' | 'left' | 'right' | 'top';
 
 /** Parts this close are joined without a duct, mm. */
 const BESIDE = 60;
@@ -42,7 +46,7 @@ export class PanelWays {
   private readonly between: number[][] = [];
   private readonly next: number[][] = [];
   private readonly accesses = new Map<string, readonly Access[]>();
-  private readonly entry: string;
+  private readonly entry: Side;
 
   constructor(design: Design, enclosure: string) {
     const box = design.enclosures?.[enclosure];
@@ -65,17 +69,16 @@ export class PanelWays {
   }
   /** The way from a part to where cables come into the box. */
   toEntry(part: string): Way | undefined {
-    const [p, at] = [this.placed.get(part), this.entryPoint()];
-    return p && at && this.way(part, this.endsOf(p), 'entry', [at]);
+    return this.toSide(part, this.entry);
   }
-
-  private entryPoint(): Point | undefined {
+  /** The way from a part to the middle of an edge of the plate. */
+  toSide(part: string, side: Side): Way | undefined {
+    const p = this.placed.get(part);
     const { plate } = this;
-    if (!plate) return undefined;
+    if (!p || !plate) return undefined;
     const [x, y] = [plate.width / 2, plate.height / 2];
-    return { bottom: { x, y: 0 }, top: { x, y: plate.height }, left: { x: 0, y }, right: { x: plate.width, y } }[
-      this.entry
-    ];
+    const at = { bottom: { x, y: 0 }, top: { x, y: plate.height }, left: { x: 0, y }, right: { x: plate.width, y } };
+    return this.way(part, this.endsOf(p), side, [at[side]]);
   }
   /** Terminals are at the upper and lower side of a housing; of one that is turned, at its sides. */
   private endsOf({ x, y, body, turned }: Placed): Point[] {

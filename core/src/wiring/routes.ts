@@ -2,11 +2,15 @@ import type { Design } from '../machine/design';
 import type { TerminalRef } from '../machine/ids';
 import { isPlugIn, type Part } from '../machine/parts';
 import { enclosureOf } from '../machine/sitsIn';
+import { around } from '../panel/ducts';
+import { frontPlate, placedInFront } from '../panel/front';
 import { PanelWays, type Way } from '../panel/ways';
 import { seatOf } from '../distribution/seats';
 
 /** At each end of a conductor: to strip it, to lead it to its terminal in an arc, to make it anew once, mm. */
 export const SPARE = 60;
+/** So that a door opens all the way, mm. */
+const LOOP = 200;
 /** Lengths are cut in steps, mm. */
 const STEP = 10;
 
@@ -42,6 +46,8 @@ export class Routes {
       const inside = here ? a : b;
       const other = here ? b : a;
       if (here && there) return { ...ways.betweenParts(a, b)!, box, leaves: false };
+      const front = this.toFront(ways, box, inside, other);
+      if (front) return front;
       const part = this.design.parts[other];
       // What belongs into this box or another one and is not placed yet may be anywhere.
       if (!part || enclosureOf(this.design, part) !== undefined) return undefined;
@@ -49,6 +55,26 @@ export class Routes {
       return way && { ...way, box, leaves: true };
     }
     return undefined;
+  }
+  /** To a part in the front: to the side of the hinge, in a loop out to the door, and over it. A lid hangs on a loop at the lower edge. */
+  private toFront(ways: PanelWays, box: string, inside: string, other: string): Route | undefined {
+    const of = this.design.enclosures![box]!;
+    const at = placedInFront(this.design, box).find((p) => p.part === other);
+    const front = at && frontPlate(of);
+    if (!at || !front) return undefined;
+    const hinge = of.door?.hinge ?? 'none';
+    const side = hinge === 'none' ? 'bottom' : hinge;
+    const way = ways.toSide(inside, side);
+    if (!way) return undefined;
+    const [x, y] = [at.x + at.body.width / 2, at.y + at.body.height / 2];
+    const [w, h] = [front.width, front.height];
+    const edge = {
+      bottom: { x: w / 2, y: 0 },
+      top: { x: w / 2, y: h },
+      left: { x: 0, y: h / 2 },
+      right: { x: w, y: h / 2 },
+    };
+    return { ...way, mm: way.mm + front.depth + LOOP + around(edge[side], { x, y }), box, leaves: false };
   }
   /** A driver in a socket is where its board is. */
   private host(id: string): string {

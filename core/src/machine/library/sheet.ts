@@ -41,6 +41,24 @@ const body = [
   f('height', 'Height', 'length', 'mm', { bounds: [1, 2000] }),
   f('depth', 'Depth', 'length', 'mm', { help: 'From the plate to its front.', bounds: [1, 1000] }),
 ];
+/** How it is screwed to its plate. */
+const mounted = [
+  ...body,
+  f('holesAcross', 'Holes apart across', 'length', 'mm', {
+    help: 'From middle to middle; empty where they are in one line.',
+    bounds: [1, 2000],
+  }),
+  f('holesAlong', 'Holes apart upwards', 'length', 'mm', {
+    help: 'From middle to middle; empty where they are in one line.',
+    bounds: [1, 2000],
+  }),
+  f('holeDiameter', 'Holes to drill', 'length', 'mm', { help: 'Their diameter.', bounds: [1, 30] }),
+];
+/** The hole in a panel through which it is put. */
+const cutOut = [
+  f('cutWidth', 'Cut-out', 'length', 'mm', { help: 'Its width; of a round one its diameter.', bounds: [2, 500] }),
+  f('cutHeight', 'Height of the cut-out', 'length', 'mm', { help: 'Empty for a round one.', bounds: [2, 500] }),
+];
 const warmth = f('ambientMax', 'Warmest air around it', 'ambient', '°C', {
   help: 'In which it still works at full load.',
   bounds: [20, 100],
@@ -96,7 +114,7 @@ const driver: readonly SheetField[] = [
   f('senseResistance', 'Sense resistance', 'resistance', 'mΩ', { blocks: 'the reference voltage of a trimmer' }),
   f('referenceFactor', 'Reference factor', 'ratio', '1', { blocks: 'the reference voltage of a trimmer' }),
   warmth,
-  ...body,
+  ...mounted,
 ];
 
 const switchedOutputs = [
@@ -208,12 +226,12 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     }),
     ...onMains,
     warmth,
-    ...body,
+    ...mounted,
   ],
   controller: [
     ownCurrent,
     warmth,
-    ...body,
+    ...mounted,
     f('pulseRate', 'Pulse rate', 'frequency', 'kHz', {
       blocks: 'the controller’s speed limit',
       help: 'Highest pulse rate on one channel.',
@@ -271,12 +289,12 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     f('mainsMax', 'Highest mains', 'voltage', 'V'),
     ...onMains,
     warmth,
-    ...body,
+    ...mounted,
   ],
   'input-board': [
     ownCurrent,
     warmth,
-    ...body,
+    ...mounted,
     f('inputPoll', 'Input poll', 'time', 'ms', {
       blocks: 'the stopping distance',
       estimate: () => 2,
@@ -285,7 +303,7 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     }),
     ...switchedOutputs,
   ],
-  'encoder-divider': [f('encoderRate', 'Edges that it takes', 'frequency', 'kHz'), ...body],
+  'encoder-divider': [f('encoderRate', 'Edges that it takes', 'frequency', 'kHz'), ...mounted],
   'terminal-strip': [
     f('ratedCurrent', 'Fuse of each place', 'current', 'A', {
       help: 'Empty where the places are linked without fuses.',
@@ -293,7 +311,7 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     }),
     ...body,
   ],
-  connector: rated,
+  connector: [...rated, ...cutOut],
   cable: [
     f('section', 'Section of each core', 'area', 'mm²', { blocks: 'what current its cores stand' }),
     f('outerDiameter', 'Outer diameter', 'length', 'mm', { blocks: 'how full a cable chain is' }),
@@ -302,7 +320,7 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
       help: 'The least where it is bent again and again.',
     }),
   ],
-  filter: [...rated, onMains[1]!, ...body],
+  filter: [...rated, onMains[1]!, ...mounted],
   brake: rated,
   contactor: [...switched, ...body],
   relay: [...switched, ...body],
@@ -315,7 +333,7 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     ...body,
   ],
   fuse: [...rated, ...body],
-  lamp: rated,
+  lamp: [...rated, ...cutOut],
   fan: rated,
   pump: rated,
   vacuum: rated,
@@ -323,7 +341,7 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
   laser: rated,
   valve: rated,
   encoder: [f('maxSpeed', 'Highest speed', 'rotation', 'rpm', { bounds: [1, 200_000] })],
-  button: [f('ratedCurrent', 'Contact breaks', 'current', 'A')],
+  button: [f('ratedCurrent', 'Contact breaks', 'current', 'A'), ...cutOut],
   pendant: [
     f('phaseError', 'Tracks off a quarter by', 'angle', '°', {
       help: 'A pulse is 360°, its tracks are 90° apart: ±45° is usual.',

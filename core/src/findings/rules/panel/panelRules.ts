@@ -1,46 +1,20 @@
-import { arranged } from '../../../panel/arrange';
-import { overlaps, placedOn, plateOf, reachesOut, type Placed } from '../../../panel/plate';
-import type { Figures } from '../../../derivation/figureTypes';
+import { overlaps, plateOf, reachesOut, type Placed } from '../../../panel/plate';
 import type { Design } from '../../../machine/design';
 import { carriesMains } from '../../../machine/parts';
 import { showValue } from '../../../units/print';
-import type { FindingDraft, Remedy, Rule } from '../../finding';
+import type { Rule } from '../../finding';
+import { layOut, overBoxes, plateOfBox } from './onPlates';
 
 /** Room in front of a part for its conductors and its clips, mm. */
 const IN_FRONT = 10;
 /** Between a board and a drive that switches the mains, mm. */
 const APART = 100;
 
-const overBoxes =
-  (check: (design: Design, id: string, name: string, placed: readonly Placed[]) => FindingDraft[]): Rule['check'] =>
-  ({ design }: Figures) =>
-    Object.entries(design.enclosures ?? {}).flatMap(([id, box]) =>
-      box.places ? check(design, id, box.name, placedOn(design, id)) : [],
-    );
-/** All of it laid out by rules, where the plate has room for all and `holds` is so afterwards. */
-function layOut(
-  design: Design,
-  enclosure: string,
-  holds: (placed: readonly Placed[]) => boolean = () => true,
-): Remedy[] {
-  const { places, left } = arranged(design, enclosure);
-  const box = design.enclosures![enclosure]!;
-  const after = { ...design, enclosures: { ...design.enclosures, [enclosure]: { ...box, places } } };
-  if (left.length || !holds(placedOn(after, enclosure))) return [];
-  return [
-    {
-      label: () => 'Lay all of it out by rules',
-      command: { name: 'place-parts', args: { enclosure, places } },
-    },
-  ];
-}
-const place = (id: string) => ({ station: 'cabinet' as const, field: `enclosures.${id}.places` });
-
 /** Two parts on one place. */
 export const panelOverlap: Rule = {
   code: 'panel-overlap',
   severity: 'wont-work',
-  check: overBoxes((design, id, name, placed) =>
+  check: overBoxes((design, id, name, placed, figures) =>
     placed.flatMap((a, i) => {
       const under = placed.slice(i + 1).filter((b) => overlaps(a, b));
       if (!under.length) return [];
@@ -51,8 +25,8 @@ export const panelOverlap: Rule = {
           title: `${design.parts[a.part]!.designation} and ${names} sit on one place`,
           explain: () =>
             `Their outlines overlap on the plate of ${name}. Move one of them.${[a, ...under].some((p) => p.body.usual) ? ' Where no sheet tells a size, a usual one counts: measure yours.' : ''}`,
-          ...place(id),
-          remedies: layOut(design, id),
+          ...plateOfBox(id),
+          remedies: layOut(design, figures.wires, id),
         },
       ];
     }),
@@ -63,7 +37,7 @@ export const panelOverlap: Rule = {
 export const panelOutside: Rule = {
   code: 'panel-outside',
   severity: 'wont-work',
-  check: overBoxes((design, id, name, placed) => {
+  check: overBoxes((design, id, name, placed, figures) => {
     const plate = plateOf(design.enclosures![id]!);
     if (!plate) return [];
     return placed.flatMap((a) =>
@@ -74,8 +48,8 @@ export const panelOutside: Rule = {
               title: `${design.parts[a.part]!.designation} reaches over the edge of the plate`,
               explain: (display) =>
                 `The plate of ${name} is ${showValue(plate.width, 'length', display, 4)} by ${showValue(plate.height, 'length', display, 4)}. Move it in, turn it, or take a larger box.`,
-              ...place(id),
-              remedies: layOut(design, id),
+              ...plateOfBox(id),
+              remedies: layOut(design, figures.wires, id),
             },
           ]
         : [],
@@ -100,7 +74,7 @@ export const panelDepth: Rule = {
                 const mm = (n: number) => showValue(n, 'length', display, 3);
                 return `It reaches ${mm(a.body.depth)} out from the plate and needs ${mm(IN_FRONT)} in front of it; ${name} has ${mm(plate.depth)}.${a.body.usual ? ' No sheet tells its depth: a usual one counts, measure yours.' : ''} Take a deeper box, or let it sit outside.`;
               },
-              ...place(id),
+              ...plateOfBox(id),
             },
           ]
         : [],
@@ -112,7 +86,7 @@ export const panelDepth: Rule = {
 export const panelNoise: Rule = {
   code: 'panel-noise',
   severity: 'doubtful',
-  check: overBoxes((design, id, _name, placed) => {
+  check: overBoxes((design, id, _name, placed, figures) => {
     const of = (p: Placed) => design.parts[p.part]!;
     return boardsNearDrives(design, placed).map(({ board, ...near }) => {
       return {
@@ -120,10 +94,11 @@ export const panelNoise: Rule = {
         title: `${of(board).designation} sits close to ${of(near.drive).designation}`,
         explain: (display) =>
           `${showValue(near.mm, 'length', display, 3)} are between them. The drive switches the mains in less than a microsecond, and a board beside it reads pulses that nobody sent. Leave ${showValue(APART, 'length', display, 3)}, or a wall of sheet metal that is earthed.`,
-        ...place(id),
+        ...plateOfBox(id),
         // On a plate that is too small for a distance, the rules keep none either.
         remedies: layOut(
           design,
+          figures.wires,
           id,
           (after) => !boardsNearDrives(design, after).some((n) => n.board.part === board.part),
         ),
