@@ -49,7 +49,7 @@ export const staircase = {
     'derivation',
     'findings',
   ],
-  formats: ['units', 'machine', 'panel', 'wiring', 'settings'],
+  formats: ['units', 'machine', 'panel', 'commands', 'wiring', 'settings'],
   program: ['units'],
   samples: ['units', 'machine', 'commands'],
   'motion/profile': [],

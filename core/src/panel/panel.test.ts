@@ -10,6 +10,7 @@ import { arranged } from './arrange';
 import { bodyOf, heldBy } from './body';
 import { railsOn } from './rails';
 import { overlaps, partsOn, placedOn, plateOf, reachesOut } from './plate';
+import { aligned, snapped } from './snap';
 
 const NOW = '2026-01-01T00:00:00.000Z';
 const edited = (file: MachineFile, ...commands: Command[]) =>
@@ -107,4 +108,40 @@ it('a place goes with its part, and a part that sits outside is on no plate', ()
   expect(gone.design.enclosures!['box-1']!.places).not.toHaveProperty(id!);
   const out = edited(file, { name: 'sit-part', args: { part: 'controller', in: 'outside' } });
   expect(placedOn(out.design, 'box-1').some((p) => p.part === 'controller')).toBe(false);
+});
+
+describe('dragged and brought into line', () => {
+  const { design } = edited(boxed(dunnock(), 840, 1040), {
+    name: 'place-parts',
+    args: {
+      enclosure: 'box-1',
+      places: {
+        'mains-breaker': { x: 100, y: 200 },
+        'stop-contactor': { x: 300, y: 400 },
+        controller: { x: 0, y: 600 },
+      },
+    },
+  });
+  const [breaker, contactor, board] = ['mains-breaker', 'stop-contactor', 'controller'].map((id) =>
+    placedOn(design, 'box-1').find((p) => p.part === id)!,
+  ) as [ReturnType<typeof placedOn>[0], ReturnType<typeof placedOn>[0], ReturnType<typeof placedOn>[0]];
+  const drag = (p: typeof breaker, x: number, y: number) =>
+    snapped(design, 'box-1', { ...p, x, y }, placedOn(design, 'box-1'));
+
+  it('a contactor of 85 mm near the rail of a breaker of 90 mm: its middle on the rail, flush with the breaker', () => {
+    // The rail is at 245 mm; half of 85 is 42.5. The breaker ends at 136 mm.
+    expect(drag(contactor, 139, 206)).toEqual({ x: 136, y: 202.5 });
+    expect(drag(contactor, 152, 240)).toEqual({ x: 150, y: 240 });
+  });
+  it('a board hangs on no rail: it stops at the next step, or at the lower edge of what is near', () => {
+    expect(drag(board, 452, 212)).toEqual({ x: 450, y: 210 });
+    expect(drag(board, 452, 206)).toEqual({ x: 450, y: 200 });
+  });
+  it('in line by the first, or spread evenly', () => {
+    expect(aligned([breaker, contactor], 'middle')['stop-contactor']).toEqual({ x: 300, y: 202.5 });
+    expect(aligned([breaker, contactor], 'right')['stop-contactor']).toEqual({ x: 136 - 45, y: 400 });
+    const three = aligned([board, breaker, contactor], 'spread');
+    // 0 to 345 mm with 160, 36 and 45 mm in it: 52 mm twice.
+    expect([three.controller!.x, three['mains-breaker']!.x, three['stop-contactor']!.x]).toEqual([0, 212, 300]);
+  });
 });

@@ -9,7 +9,7 @@ import { bodyOf, type Body, type Plate } from './body';
 /** What is left free between the plate and the walls of its box on each side, mm. */
 export const EDGE = 20;
 /** From the back of the box to the plate, mm. */
-const BEHIND = 15;
+export const BEHIND = 15;
 
 /** Undefined where the sizes of the box are not known, or leave no plate. */
 export function plateOf(box: Enclosure): Plate | undefined {

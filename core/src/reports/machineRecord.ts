@@ -11,7 +11,8 @@ import type { MachineFile } from '../machine/file';
 import { changedAt, revisionOf } from '../machine/file';
 import { showSetting } from '../settings/setting';
 import type { Display } from '../units/print';
-import { showQuantity } from '../units/print';
+import { printNumber, showQuantity } from '../units/print';
+import { metresOf, metresWords } from '../wiring/metres';
 import { sheetNames, sheets, sheetsOfConductors } from '../wiring/sheets';
 import { terminalName } from '../wiring/wires';
 import { controlSections, openItemsSection } from './controlHeld';
@@ -139,6 +140,22 @@ export function machineRecord(
       },
     });
   }
+  const metres = metresOf(design);
+  if (metres.length)
+    sections.push({
+      heading: 'Wire and cable to cut',
+      table: {
+        head: ['Kind', 'Pieces', 'Metres', 'For'],
+        widths: [4, 1, 1.4, 6],
+        right: [1, 2],
+        rows: metres.map((m) => [
+          metresWords(design, m, display),
+          String(m.pieces),
+          `${printNumber(m.metres, 3)}${m.unknown ? ` and ${m.unknown} of unknown length` : ''}`,
+          m.names.join(', '),
+        ]),
+      },
+    });
   sections.push({
     heading: 'At every power-on',
     newPage: true,

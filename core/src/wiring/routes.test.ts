@@ -10,6 +10,7 @@ import { baseValue, quantity } from '../units/quantity';
 import { bodyOf } from '../panel/body';
 import { ductFills, outerMm } from './ductFills';
 import { laidOut, layOutCommand } from './laidOut';
+import { metresOf } from './metres';
 import { cutMm, routesOf } from './routes';
 
 const NOW = '2026-01-01T00:00:00.000Z';
@@ -154,4 +155,34 @@ it('a duct is as full as what lies in it: L and N of a supply in 37 × 58.5 mm',
   const mm2 = between.reduce((sum, w) => sum + (Math.PI / 4) * outerMm(baseValue(w.conductor.section!)) ** 2, 0);
   expect(between).toHaveLength(2);
   expect(fill!.fill).toBeCloseTo(mm2 / (37 * 58.5), 9);
+});
+
+it('metres: wires by section and colour, a cable once with its longest conductor, what has no length is told', () => {
+  const wire = (more: object) => ({
+    number: 1,
+    from: { part: 'controller', terminal: 'a' },
+    to: { part: 'motor-supply', terminal: 'b' },
+    purpose: '',
+    origin: 'by-hand',
+    setByHand: [],
+    state: 'planned',
+    ...more,
+  });
+  const [mm, mm2] = [(n: number) => quantity(n, 'mm'), (n: number) => quantity(n, 'mm²')];
+  const design = {
+    ...dunnock().design,
+    conductors: {
+      a: wire({ section: mm2(1), colour: 'BU', length: mm(400) }),
+      b: wire({ section: mm2(1), colour: 'BU', length: mm(350) }),
+      c: wire({ section: mm2(1), colour: 'BN' }),
+      d: wire({ cable: 'Motor X', length: quantity(4, 'm') }),
+      e: wire({ cable: 'Motor X', length: quantity(4.5, 'm') }),
+      f: wire({ cable: 'Motor Y left', length: quantity(3, 'm') }),
+    } as unknown as ReturnType<typeof dunnock>['design']['conductors'],
+  };
+  expect(metresOf(design)).toMatchObject([
+    { kind: 'cable', names: ['Motor X', 'Motor Y left'], pieces: 2, metres: 7.5, unknown: 0 },
+    { kind: 'wire', colour: 'BU', pieces: 2, metres: 0.75, unknown: 0 },
+    { kind: 'wire', colour: 'BN', pieces: 1, metres: 0, unknown: 1 },
+  ]);
 });

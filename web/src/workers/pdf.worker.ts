@@ -1,5 +1,6 @@
 import type { ReportDocument } from '@nodaxis/core/reports/document';
 import { expose } from 'comlink';
+import type { PdfMake } from 'pdfmake/build/pdfmake';
 import bold from '@fontsource/source-sans-3/files/source-sans-3-latin-600-normal.woff?url';
 import mono from '@fontsource/source-code-pro/files/source-code-pro-latin-400-normal.woff?url';
 import regular from '@fontsource/source-sans-3/files/source-sans-3-latin-400-normal.woff?url';
@@ -9,6 +10,8 @@ const SIZE = { title: 22, heading: 13, text: 9, table: 7.6 };
 const A4_WIDTH = 595 - 2 * 40;
 const A4_HEIGHT = 842 - 2 * 44;
 const CELL_PADDING = 8;
+/** 210 mm. */
+const A4_POINTS = (210 * 72) / 25.4;
 
 const base64 = (bytes: Uint8Array): string => {
   let text = '';
@@ -39,6 +42,20 @@ export interface ReportDrawing {
 
 const plain = (text: string): string => text.replace(/[√⌀→Ω≤≥⅓π∞ηφΔμ]/g, (c) => spelled[c]!);
 
+/** Brings the fonts that ship with the application. */
+async function withFonts(pdfMake: PdfMake): Promise<void> {
+  const load = async (url: string) => base64(new Uint8Array(await (await fetch(url)).arrayBuffer()));
+  pdfMake.addVirtualFileSystem({
+    'regular.woff': await load(regular),
+    'bold.woff': await load(bold),
+    'mono.woff': await load(mono),
+  });
+  pdfMake.addFonts({
+    Sans: { normal: 'regular.woff', bold: 'bold.woff', italics: 'regular.woff', bolditalics: 'bold.woff' },
+    Code: { normal: 'mono.woff', bold: 'mono.woff', italics: 'mono.woff', bolditalics: 'mono.woff' },
+  });
+}
+
 const pdf = {
   /** A report as a PDF; `onProgress` hears the share of it that is laid out. To stop it, end the worker. */
   async make(
@@ -48,8 +65,7 @@ const pdf = {
   ): Promise<Uint8Array<ArrayBuffer>> {
     const { default: pdfMake } = await import('pdfmake/build/pdfmake');
     onProgress(0.1);
-    const load = async (url: string) => base64(new Uint8Array(await (await fetch(url)).arrayBuffer()));
-    const fonts = { 'regular.woff': await load(regular), 'bold.woff': await load(bold), 'mono.woff': await load(mono) };
+    await withFonts(pdfMake);
     onProgress(0.2);
     const content = report.sections.flatMap((s, i) => {
       const { table } = s;
@@ -90,11 +106,6 @@ const pdf = {
           : []),
       ];
     });
-    pdfMake.addVirtualFileSystem(fonts);
-    pdfMake.addFonts({
-      Sans: { normal: 'regular.woff', bold: 'bold.woff', italics: 'regular.woff', bolditalics: 'bold.woff' },
-      Code: { normal: 'mono.woff', bold: 'mono.woff', italics: 'mono.woff', bolditalics: 'mono.woff' },
-    });
     const made = pdfMake.createPdf({
       pageSize: 'A4',
       pageMargins: [40, 44, 40, 44],
@@ -119,6 +130,30 @@ const pdf = {
       ],
     });
     onProgress(0.4);
+    const buffer: Uint8Array = await made.getBuffer();
+    onProgress(1);
+    return new Uint8Array(buffer);
+  },
+  /** Drawings of 1:1, one to a sheet of A4: nothing of them is scaled. */
+  async sheets(
+    title: string,
+    drawings: readonly string[],
+    onProgress: (share: number) => void,
+  ): Promise<Uint8Array<ArrayBuffer>> {
+    const { default: pdfMake } = await import('pdfmake/build/pdfmake');
+    await withFonts(pdfMake);
+    onProgress(0.3);
+    const made = pdfMake.createPdf({
+      pageSize: 'A4',
+      pageMargins: 0,
+      defaultStyle: { font: 'Sans' },
+      info: { title },
+      content: drawings.map((svg, i) => ({
+        svg: plain(svg).replaceAll('font-family:sans-serif', 'font-family:Sans'),
+        width: A4_POINTS,
+        ...(i ? { pageBreak: 'before' } : {}),
+      })),
+    });
     const buffer: Uint8Array = await made.getBuffer();
     onProgress(1);
     return new Uint8Array(buffer);

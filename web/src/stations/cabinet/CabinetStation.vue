@@ -18,7 +18,11 @@ const views = [
 type View = (typeof views)[number]['id'];
 /** The view that a link to a field asks for. */
 const viewOf = (field: string): View =>
-  /^enclosures\..*\.places/.test(field) ? 'panel' : /^(enclosures|warmestRoom)/.test(field) ? 'heat' : 'tree';
+  /^enclosures\..*\.(places|ducts|front|door)/.test(field)
+    ? 'panel'
+    : /^(enclosures|warmestRoom)/.test(field)
+      ? 'heat'
+      : 'tree';
 const { view, show } = useView<View>(
   () => views,
   () => 'tree',

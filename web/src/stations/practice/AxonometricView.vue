@@ -1,28 +1,22 @@
 <script setup lang="ts">
 import type { AxisFigures, Figures } from '@nodaxis/core/derivation/figureTypes';
 import {
-  AmbientLight,
   Box3,
   BoxGeometry,
   BufferGeometry,
-  Color,
-  DirectionalLight,
   EdgesGeometry,
   Float32BufferAttribute,
   Group,
   LineBasicMaterial,
   LineDashedMaterial,
   LineSegments,
-  Mesh,
-  MeshLambertMaterial,
-  OrthographicCamera,
-  Scene,
+  type Mesh,
+  type Scene,
   Vector3,
-  WebGLRenderer,
 } from 'three';
-import { useResizeObserver } from '@vueuse/core';
-import { onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { ref, watch } from 'vue';
 import { usePreferences } from '../../document/preferences';
+import { solid, token, useSpace } from '../../widgets/drawing/useSpace';
 
 /**
  * The machine in space, as an axonometric drawing: table, frame, carriages, envelope and the tool's way, to scale. Drag
@@ -36,15 +30,7 @@ const props = defineProps<{
 }>();
 const preferences = usePreferences();
 const host = ref<HTMLElement>();
-const failed = ref('');
 const MOST_POINTS = 30_000;
-
-let renderer: WebGLRenderer | undefined;
-let scene = new Scene();
-const camera = new OrthographicCamera();
-let yaw = -0.7;
-let pitch = 0.5;
-let wanted = false;
 
 interface Way {
   axis: AxisFigures;
@@ -77,25 +63,14 @@ function point(positions: Readonly<Record<string, number>>, of: readonly Way[]):
   }
   return p;
 }
-const token = (name: string) =>
-  new Color(getComputedStyle(document.documentElement).getPropertyValue(name).trim() || '#888');
-
 let tool: Group;
 let bridge: Mesh;
 let carriage: Mesh;
 let work: Group;
-function solid(size: Vector3, fill: string, line: string): Mesh {
-  const geometry = new BoxGeometry(Math.max(1, size.x), Math.max(1, size.y), Math.max(1, size.z));
-  const mesh = new Mesh(geometry, new MeshLambertMaterial({ color: token(fill) }));
-  mesh.add(new LineSegments(new EdgesGeometry(geometry), new LineBasicMaterial({ color: token(line) })));
-  return mesh;
-}
-function build() {
-  scene = new Scene();
-  scene.add(new AmbientLight(0xffffff, 2.2));
-  const sun = new DirectionalLight(0xffffff, 1.4);
-  sun.position.set(0.4, 1, 0.7);
-  scene.add(sun);
+/** Half of the height that is seen. */
+let reach = 300;
+let filled = false;
+function fill(scene: Scene): number {
   const ways = waysOf();
   const span = (v: Vector3) => ways.filter((w) => Math.abs(w.plus.dot(v)) > 0.5).reduce((s, w) => s + w.max - w.min, 0);
   const size = new Vector3(span(directions.right!), span(directions.up!), span(directions.away!));
@@ -134,8 +109,10 @@ function build() {
   scene.add(edges);
   if (props.path) for (const rapid of [0, 1] as const) work.add(pathLines(props.path, rapid, ways));
   // Seen from aslant, the whole box fits into the height.
-  camera.userData.reach = Math.hypot(wide, high, deep) * 0.36;
+  reach = Math.hypot(wide, high, deep) * 0.36;
+  filled = true;
   place();
+  return reach;
 }
 function pathLines(path: NonNullable<typeof props.path>, rapid: 0 | 1, ways: readonly Way[]): LineSegments {
   const stride = Math.max(1, Math.ceil(path.rapid.length / MOST_POINTS));
@@ -161,67 +138,18 @@ function place() {
   const table = point(props.positions, carried).negate();
   work.position.copy(table);
   tool.position.copy(head);
-  const t = (camera.userData.reach as number) * 0.04;
+  const t = reach * 0.04;
   carriage.position.copy(head).add(new Vector3(0, t * 2.5, -t * 1.2));
   const across = tooled.filter((w) => Math.abs(w.plus.z) > 0.5);
   bridge.position.copy(point(props.positions, across)).add(new Vector3(0, t * 3, -t * 2.6));
   ask();
 }
-function ask() {
-  if (wanted) return;
-  wanted = true;
-  requestAnimationFrame(render);
-}
-function render() {
-  wanted = false;
-  const box = host.value;
-  if (!renderer || !box) return;
-  const [w, h] = [box.clientWidth, box.clientHeight];
-  renderer.setSize(w, h, false);
-  const reach = (camera.userData.reach as number) ?? 300;
-  const half = reach;
-  [camera.left, camera.right, camera.top, camera.bottom] = [(-half * w) / h, (half * w) / h, half, -half];
-  [camera.near, camera.far] = [-10 * reach, 10 * reach];
-  camera.position.set(
-    Math.sin(yaw) * Math.cos(pitch) * reach * 3,
-    Math.sin(pitch) * reach * 3,
-    Math.cos(yaw) * Math.cos(pitch) * reach * 3,
-  );
-  camera.lookAt(0, 0, 0);
-  camera.updateProjectionMatrix();
-  renderer.setClearColor(token('--sheet'), 1);
-  renderer.render(scene, camera);
-}
-const dragging = ref(false);
-function turn(dx: number, dy: number) {
-  yaw -= dx * 0.008;
-  pitch = Math.min(1.5, Math.max(0.05, pitch + dy * 0.006));
-  ask();
-}
-function key(e: KeyboardEvent) {
-  const by = { ArrowLeft: [-20, 0], ArrowRight: [20, 0], ArrowUp: [0, 20], ArrowDown: [0, -20] }[e.key];
-  if (!by) return;
-  e.preventDefault();
-  turn(by[0]!, by[1]!);
-}
-onMounted(() => {
-  try {
-    renderer = new WebGLRenderer({ antialias: true });
-  } catch {
-    failed.value = 'This browser cannot draw the 3-D view. Plan and elevation show the same.';
-    return;
-  }
-  renderer.setPixelRatio(Math.min(1.5, devicePixelRatio || 1));
-  host.value!.append(renderer.domElement);
-  build();
-});
-useResizeObserver(host, ask);
-onBeforeUnmount(() => renderer?.dispose());
+const { failed, build, ask, hands } = useSpace(host, fill);
 watch(
   () => props.positions,
-  () => renderer && place(),
+  () => filled && place(),
 );
-watch([() => props.path, () => props.figures, () => preferences.theme], () => renderer && build(), { flush: 'post' });
+watch([() => props.path, () => props.figures, () => preferences.theme], build, { flush: 'post' });
 </script>
 
 <template>
@@ -231,11 +159,7 @@ watch([() => props.path, () => props.figures, () => preferences.theme], () => re
     role="img"
     tabindex="0"
     :aria-label="`${figures.design.name} in 3-D: drag or arrow keys turn it`"
-    @pointerdown="dragging = true"
-    @pointermove="dragging && turn($event.movementX, $event.movementY)"
-    @pointerup="dragging = false"
-    @pointerleave="dragging = false"
-    @keydown="key"
+    v-on="hands"
   >
     <p v-if="failed" class="soft">{{ failed }}</p>
   </div>

@@ -1,0 +1,176 @@
+<script setup lang="ts">
+import type { PanelPlace } from '@nodaxis/core/machine/enclosure';
+import { frontDrawing } from '@nodaxis/core/panel/drawing';
+import {
+  arrangedFront,
+  frontPlate,
+  partsForFronts,
+  partsInFront,
+  placedInFront,
+  type InFront,
+} from '@nodaxis/core/panel/front';
+import { STEP } from '@nodaxis/core/panel/snap';
+import { computed, ref } from 'vue';
+import ActionButton from '../../../ui/ActionButton.vue';
+import Caution from '../../../ui/Caution.vue';
+import DoorForm from './DoorForm.vue';
+import DrawingFiles from './DrawingFiles.vue';
+import LooseParts from './LooseParts.vue';
+import PanelBoard, { type BoardItem } from './PanelBoard.vue';
+import PlacedPart from './PlacedPart.vue';
+import { usePanel } from './usePanel';
+
+/** The front of a box from outside: buttons, lamps, sockets and plugs, with the holes to cut for them. */
+const { id } = defineProps<{ id: string }>();
+const { machine, design, box, refusal, run, mm, part } = usePanel(() => id);
+const front = computed(() => frontPlate(box.value)!);
+const placed = computed(() => placedInFront(design.value, id));
+const loose = computed(() => {
+  const on = new Set(placed.value.map((p) => p.part));
+  return partsInFront(design.value, id).filter((p) => !on.has(p));
+});
+const elsewhere = computed(() => partsForFronts(design.value));
+const items = computed((): BoardItem[] =>
+  placed.value.map((p) => ({
+    id: p.part,
+    x: p.x,
+    y: p.y,
+    width: p.body.width,
+    height: p.body.height,
+    label: part(p.part).designation,
+    name: `${part(p.part).designation} ${part(p.part).name}, ${mm(p.x)} from the left, ${mm(p.y)} from below`,
+    kind: 'part',
+    cutOut: p.body.cutOut,
+  })),
+);
+const clash = (a: Pick<BoardItem, 'id' | 'x' | 'y' | 'width' | 'height'>): boolean =>
+  a.x < 0 ||
+  a.y < 0 ||
+  a.x + a.width > front.value.width ||
+  a.y + a.height > front.value.height ||
+  items.value.some(
+    (b) => b.id !== a.id && a.x + a.width > b.x && b.x + b.width > a.x && a.y + a.height > b.y && b.y + b.height > a.y,
+  );
+const wrong = computed(() => new Set(items.value.filter(clash).map((i) => i.id)));
+const stop = (i: BoardItem) => ({ x: Math.round(i.x / STEP) * STEP, y: Math.round(i.y / STEP) * STEP });
+const picked = ref<readonly string[]>([]);
+const one = computed(() => placed.value.find((p) => picked.value.length === 1 && p.part === picked.value[0]));
+const put = (places: Record<string, PanelPlace | null>) =>
+  run({ name: 'place-parts', args: { enclosure: id, on: 'front', places } });
+const at = (p: InFront, x: number, y: number, turned = p.turned): PanelPlace => ({
+  x,
+  y,
+  ...(turned ? { turned } : {}),
+});
+const move = (of: string, x: number, y: number) =>
+  put({
+    [of]: at(
+      placed.value.find((p) => p.part === of)!,
+      x,
+      y,
+    ),
+  });
+/** One that sat nowhere belongs to this box from now on. */
+function bring(p: string): void {
+  const { places } = arrangedFront(
+    { ...design.value, parts: { ...design.value.parts, [p]: { ...part(p), setup: { ...part(p).setup, sitsIn: id } } } },
+    id,
+  );
+  run({
+    name: 'several',
+    args: {
+      commands: [
+        { name: 'sit-part', args: { part: p, in: id } },
+        {
+          name: 'place-parts',
+          args: { enclosure: id, on: 'front', places: { [p]: places[p] ?? { x: 0, y: 0 } } },
+        },
+      ],
+    },
+  });
+}
+const left = ref<readonly string[]>([]);
+function layOut(): void {
+  const layout = arrangedFront(design.value, id);
+  left.value = layout.left;
+  put({ ...Object.fromEntries(layout.left.map((p) => [p, null])), ...layout.places });
+}
+const drawing = computed(() => frontDrawing(design.value, id));
+const holeOf = ({ body: { cutOut } }: InFront) =>
+  cutOut.round ? `hole ⌀ ${mm(cutOut.width)}` : `opening ${mm(cutOut.width)} × ${mm(cutOut.height)}`;
+</script>
+
+<template>
+  <div class="view">
+    <section class="sheet stack" aria-label="Front">
+      <div class="row spread">
+        <h2>Front, {{ mm(front.width) }} × {{ mm(front.height) }}</h2>
+        <span class="row">
+          <ActionButton kind="framed" :disabled="machine.readOnly || !(placed.length + loose.length)" @click="layOut"
+            >Lay it out by rules</ActionButton
+          >
+          <DrawingFiles
+            v-if="drawing && placed.length"
+            :drawing="drawing"
+            :title="`${design.name}: front of ${box.name}`"
+            :name="`${id}-front`"
+          />
+        </span>
+      </div>
+      <Caution v-if="refusal" kind="refused">{{ refusal }}</Caution>
+      <p v-if="!placed.length">
+        Nothing is in this front yet. Buttons, lamps, plugs and sockets can be put into it from the list beside it;
+        their holes are drawn 1:1.
+      </p>
+      <PanelBoard
+        v-model:picked="picked"
+        :width="front.width"
+        :height="front.height"
+        :items="items"
+        :wrong="wrong"
+        :wrong-at="clash"
+        :stop="stop"
+        :step="STEP"
+        :disabled="machine.readOnly"
+        label="Parts in the front"
+        @move="move"
+      />
+      <p class="soft small">
+        From outside. What covers each hole is drawn with it; the hole inside it is what is cut. Leave a hand’s breadth
+        around a stop button, at a height where a hand finds it without looking.
+      </p>
+    </section>
+    <aside class="stack">
+      <PlacedPart
+        v-if="one"
+        :part="part(one.part)"
+        :size="[one.body.width, one.body.height]"
+        :hole="holeOf(one)"
+        :x="one.x"
+        :y="one.y"
+        :usual="one.body.cutOut.usual"
+        :turned="one.turned"
+        @turn="(is: boolean) => put({ [one!.part]: at(one!, one!.x, one!.y, is) })"
+        @take-off="put({ [one.part]: null })"
+      />
+      <LooseParts
+        :parts="loose"
+        heading="Belongs here, not placed"
+        where="into the front"
+        :full="left.length ? 'The front has no room for all of them.' : ''"
+        @put="(p) => put({ [p]: { x: 0, y: 0 } })"
+      />
+      <LooseParts :parts="elsewhere" heading="Could sit in this front" where="into the front" @put="bring" />
+      <DoorForm :id="id" @run="run" />
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+p {
+  margin: 0;
+}
+.small {
+  font-size: 13px;
+}
+</style>
