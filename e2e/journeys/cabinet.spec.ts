@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { choose, expect, expectAccessible, goTo, openMachine, test } from './bench';
+import { choose, expect, expectAccessible, goTo, openMachine, pickFrom, test } from './bench';
 
 /** The cabinet with its sizes inside, mm. */
 async function addBox(page: Page, width: string, height: string, depth: string): Promise<void> {
@@ -122,20 +122,30 @@ test('a box that gets too warm is given a fan, and a measured hour is laid besid
   await expect(page.getByText(/After 120 minutes: room/)).toBeVisible();
 });
 
-test('a plate is laid out by rules, a part is moved by keys and by mouse, and drawn 1:1', async ({ page }) => {
-  await openMachine(page, 'Dunnock');
+/** What is drawn in a file that a page hands out by its menu of drawings. */
+async function drawingOf(page: Page, kind: RegExp): Promise<Buffer> {
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Drawing 1:1' }).click();
+  await page.getByRole('menuitem', { name: kind }).click();
+  return readFile(await (await download).path());
+}
+
+test('a plate is laid out by rules, a part is moved by keys and by mouse, drilled by a drawing of 1:1, and its lengths go into the list', async ({
+  page,
+}) => {
+  await openMachine(page, 'Wren');
   await goTo(page, 'Cabinet');
   await addBox(page, '800', '1000', '220');
   await page.getByRole('tab', { name: 'Panel' }).click();
   const plate = page.getByRole('region', { name: 'Plate', exact: true });
   await expect(plate).toContainText(/760\smm × 960\smm/);
-  await expect(page.getByRole('region', { name: 'Not on the plate' })).toContainText('-T8');
+  await expect(page.getByRole('region', { name: 'Not on the plate' })).toContainText('-T7');
   await plate.getByRole('button', { name: 'Lay it out by rules' }).click();
   await expect(page.getByRole('region', { name: 'Not on the plate' })).toHaveCount(0);
-  await expect(page.getByRole('region', { name: 'Rails to cut' })).toContainText('-F1');
+  await expect(page.getByRole('region', { name: 'Rails and ducts to cut' })).toContainText('-F1');
   await expectAccessible(page);
 
-  const drive = plate.getByRole('button', { name: /^-T8/ });
+  const drive = plate.getByRole('button', { name: /^-T7/ });
   await drive.focus();
   const at = (await drive.getAttribute('aria-label'))!;
   await page.keyboard.press('ArrowRight');
@@ -149,10 +159,71 @@ test('a plate is laid out by rules, a part is moved by keys and by mouse, and dr
   await page.mouse.up();
   await expect.poll(async () => Math.round((await drive.boundingBox())!.x - from.x)).toBeGreaterThan(80);
 
-  const download = page.waitForEvent('download');
-  await plate.getByRole('button', { name: 'Drawing 1:1 (SVG)' }).click();
-  const svg = await readFile(await (await download).path(), 'utf8');
+  // A duct is made wider, and taken back.
+  await plate.getByRole('button', { name: /^Duct d1/ }).focus();
+  const duct = page.getByRole('region', { name: 'The duct' });
+  await expect(duct).toContainText(/full at its fullest/);
+  await pickFrom(duct.getByRole('combobox', { name: 'Width of the duct' }), '60 mm');
+  await expect(page.getByRole('region', { name: 'Rails and ducts to cut' })).toContainText(/60\smm ×/);
+  await page.keyboard.press('Control+z');
+
+  // Every hole of a rail lies on it; the sheet is as large as the plate and its margin.
+  const svg = (await drawingOf(page, /^SVG/)).toString();
   expect(svg).toContain('width="790mm" height="1015mm" viewBox="0 0 790 1015"');
-  // Ten centimetres wide, as such a drive usually is.
-  expect(svg).toMatch(/<g id="spindle-drive"><rect x="[\d.]+" y="[\d.]+" width="100" height="170"/);
+  const rails = [...svg.matchAll(/<line class="rail" x1="([\d.]+)" y1="([\d.]+)" x2="([\d.]+)"/g)].map((m) =>
+    m.slice(1).map(Number),
+  ) as [number, number, number][];
+  const holes = [...svg.matchAll(/<circle class="drill" cx="([\d.]+)" cy="([\d.]+)" r="2.1"/g)].map((m) =>
+    m.slice(1).map(Number),
+  ) as [number, number][];
+  for (const [x1, y, x2] of rails)
+    expect(holes.filter(([x, cy]) => cy === y && x > x1 && x < x2).length).toBeGreaterThanOrEqual(2);
+  expect((await drawingOf(page, /^DXF/)).toString()).toContain('LWPOLYLINE');
+  expect((await drawingOf(page, /^PDF/)).subarray(0, 5).toString()).toBe('%PDF-');
+
+  const wires = page.getByRole('region', { name: 'Wires and cables' });
+  await wires.getByRole('button', { name: 'Put the lengths into the list' }).click();
+  await expect(wires).toContainText('has the lengths of this layout');
+  await goTo(page, 'Wiring');
+  const grid = page.getByRole('grid', { name: 'Conductors' });
+  await grid.getByRole('row').nth(3).focus();
+  await page.keyboard.press('Space');
+  await page.keyboard.press('e');
+  // Breaker and filter stand side by side: a short wire now, no longer the estimate of 0.8 m.
+  await expect(page.locator('#conductor-editor').getByLabel('Length')).toHaveValue(/^0\.[1-4]/);
+});
+
+test('a front: a stop button is put in, its hole drawn, the door earthed; the layout goes out and in again', async ({
+  page,
+}) => {
+  await openMachine(page, 'Dunnock');
+  await goTo(page, 'Cabinet');
+  await addBox(page, '800', '1000', '220');
+  await page.getByRole('tab', { name: 'Panel' }).click();
+  await page.getByText('Front', { exact: true }).click();
+  await page.getByRole('button', { name: 'Put -S2 into the front' }).click();
+  const front = page.getByRole('region', { name: 'Front', exact: true });
+  await front.getByRole('button', { name: /^-S2/ }).focus();
+  await expect(page.getByRole('region', { name: 'The part' })).toContainText(/hole ⌀ 22\.3\smm/);
+  expect((await drawingOf(page, /^SVG/)).toString()).toContain('r="11.15"');
+  const door = page.getByRole('region', { name: 'Door and cables' });
+  await pickFrom(door.getByRole('combobox', { name: 'What closes the box' }), 'a door, hinged on the left');
+  await expect(page.getByRole('button', { name: /1 finding/ })).toBeVisible();
+  await door.getByText('A strap of its own earths it').click();
+  await expect(page.getByRole('button', { name: /0 findings/ })).toBeVisible();
+  await expectAccessible(page);
+
+  await page.getByText('Plate', { exact: true }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save the layout' }).click();
+  const layout = await readFile(await (await download).path());
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  const take = (name: string, buffer: Buffer) =>
+    page.getByLabel('Layout file').setInputFiles({ name, mimeType: 'application/json', buffer });
+  await take('broken.json', layout.subarray(0, 40));
+  await expect(page.getByText('This file is damaged or is no JSON.')).toBeVisible();
+  await take('layout.json', layout);
+  await expect(page.getByText(/1 part has its place from layout\.json/)).toBeVisible();
 });

@@ -15,8 +15,11 @@ const edited = (file: MachineFile, command: Command) => {
 };
 
 describe.each(exampleMachines)('$id', ({ make }) => {
-  it('in a large box laid out by rules, no rule of the panel has anything to say', () => {
-    const set = { width: quantity(1000, 'mm'), height: quantity(1400, 'mm'), depth: quantity(300, 'mm') };
+  it.each([
+    [1000, 1400],
+    [500, 600],
+  ])('in a box of %i × %i mm laid out by rules, no rule of the panel has anything to say', (width, height) => {
+    const set = { width: quantity(width, 'mm'), height: quantity(height, 'mm'), depth: quantity(300, 'mm') };
     const boxed = [
       { name: 'add-enclosure', args: { name: 'Cabinet' } } as const,
       { name: 'set-enclosure', args: { enclosure: 'box-1', set } } as const,
@@ -24,6 +27,8 @@ describe.each(exampleMachines)('$id', ({ make }) => {
     const { wires } = deriveFigures(boxed.design);
     const { design } = edited(boxed, layOutCommand(boxed.design, 'box-1', laidOut(boxed.design, wires, 'box-1')));
     const figures = deriveFigures(design);
-    expect(panel.rules.flatMap(([rule]) => rule.check(figures).map((f) => `${rule.code}: ${f.title}`))).toEqual([]);
+    const said = panel.rules.flatMap(([rule]) => (rule.check(figures).length ? [rule.code] : []));
+    // A small plate may have no place that is far enough from a drive; all else it keeps.
+    expect(said.filter((code) => code !== 'panel-noise' || width === 1000)).toEqual([]);
   });
 });

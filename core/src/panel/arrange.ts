@@ -89,7 +89,7 @@ function packed(
     // On one rail all of them have one middle.
     for (const { id, height } of row) places[id]!.y = y + (tallest - height) / 2;
     // Boards at the end of a row go to the end of the plate, away from drives, which begin their rows.
-    const free = end - x + gapAfter;
+    const free = end - x;
     for (let i = row.length - 1; i >= 0 && row[i]!.board && free > 0; i--) places[row[i]!.id]!.x += free;
     if (tallest) {
       tops.push(y + tallest);
@@ -104,16 +104,18 @@ function packed(
     const body = bodyOf(part, turned);
     const gap = warm.includes(part.data.class) ? WARM_GAP : GAP;
     const another = own !== now && !(close && now > 0);
-    if (another || x + body.width > end) up();
+    const beside = () => (row.length ? Math.max(gapAfter, gap) : 0);
+    if (another || x + beside() + body.width > end) up();
     now = own;
     if (start + body.width > end || y + body.height > plate.height) {
       left.push(id);
       continue;
     }
+    x += beside();
     places[id] = { x, y, ...(turned ? { turned } : {}) };
     row.push({ id, height: body.height, board: boards.includes(part.data.class) });
     gapAfter = gap;
-    x += body.width + gap;
+    x += body.width;
     tallest = Math.max(tallest, body.height);
   }
   up();

@@ -10,6 +10,7 @@ import { arranged } from './arrange';
 import { bodyOf, heldBy } from './body';
 import { railsOn } from './rails';
 import { overlaps, partsOn, placedOn, plateOf, reachesOut } from './plate';
+import { roomFor } from './room';
 import { aligned, snapped } from './snap';
 
 const NOW = '2026-01-01T00:00:00.000Z';
@@ -144,4 +145,15 @@ describe('dragged and brought into line', () => {
     // 0 to 345 mm with 160, 36 and 45 mm in it: 52 mm twice.
     expect([three.controller!.x, three['mains-breaker']!.x, three['stop-contactor']!.x]).toEqual([0, 212, 300]);
   });
+});
+
+it('the first free place: beside what is there, else above it; none where nothing is left', () => {
+  const [size, sheet] = [
+    { width: 50, height: 40 },
+    { width: 200, height: 100 },
+  ];
+  expect(roomFor(size, [], sheet, 10)).toEqual({ x: 0, y: 0 });
+  expect(roomFor(size, [{ x: 0, y: 0, width: 100, height: 40 }], sheet, 10)).toEqual({ x: 110, y: 0 });
+  expect(roomFor(size, [{ x: 0, y: 0, width: 160, height: 40 }], sheet, 10)).toEqual({ x: 0, y: 50 });
+  expect(roomFor(size, [{ x: 0, y: 0, width: 160, height: 55 }], sheet, 10)).toBeUndefined();
 });

@@ -41,7 +41,9 @@ export function metresOf(design: Design): Metres[] {
   for (const [, c] of conductorList(design.conductors)) {
     const mm = c.length && baseValue(c.length);
     if (c.cable === undefined) {
-      if (!c.section && mm === undefined) continue;
+      // A screen lands with its own braid.
+      const screen = [c.from, c.to].some((t) => design.parts[t.part]?.data.class === 'cable');
+      if (screen || (!c.section && mm === undefined)) continue;
       const mm2 = c.section ? baseValue(c.section) : 0;
       add(`wire ${mm2} ${c.colour ?? ''}`, { kind: 'wire', section: c.section, colour: c.colour }, mm);
     } else if (mm !== undefined || !longest.has(c.cable)) {

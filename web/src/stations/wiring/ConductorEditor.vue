@@ -9,6 +9,7 @@ import type { ConductorEdit } from '@nodaxis/core/commands/command';
 import type { Conductor } from '@nodaxis/core/machine/connections';
 import { Colour, conductorStates } from '@nodaxis/core/machine/connections';
 import { displayUnit, showLead, showQuantity, showValue } from '@nodaxis/core/units/print';
+import { routesOf } from '@nodaxis/core/wiring/routes';
 import type { Fault } from '@nodaxis/core/units/result';
 import { conductorFigures } from '@nodaxis/core/wiring/duty';
 import { computed } from 'vue';
@@ -52,6 +53,11 @@ const common = (key: keyof Conductor): string => {
   return values.size === 1 ? [...values][0]! : '';
 };
 const differs = (key: keyof Conductor): boolean => new Set(conductors.value.map((c) => shown(c, key))).size > 1;
+/** The ducts that the layout of the panel leads it through. */
+const byLayout = computed(() => {
+  const route = one.value && routesOf(machine.design)?.of(one.value);
+  return [...new Set(route?.stretches.map((s) => s.duct))].join(', ');
+});
 const fields: { key: keyof Conductor & keyof ConductorEdit; name: string; width: number }[] = [
   { key: 'colour', name: 'Colour', width: 62 },
   { key: 'section', name: 'Section', width: 82 },
@@ -128,7 +134,7 @@ function terminate(end: 'from' | 'to', kind: string, pullTested: boolean): void 
         v-draft="draftOf(f.key)"
         :style="{ width: `${f.width}px` }"
         :model-value="common(f.key)"
-        :placeholder="differs(f.key) ? 'differ' : ''"
+        :placeholder="differs(f.key) ? 'differ' : f.key === 'route' ? byLayout : ''"
         :disabled="machine.readOnly"
         @change="commit(f.key, $event)"
         @keydown.enter.stop="commit(f.key, ($event.target as HTMLInputElement).value)"

@@ -36,7 +36,7 @@ const sides = [
 <template>
   <section class="sheet stack" aria-label="Door and cables" :data-field="`enclosures.${id}.door`">
     <h2>Door and cables</h2>
-    <label
+    <label class="field"
       ><span>Closed by</span
       ><Choice
         label="What closes the box"
@@ -63,7 +63,7 @@ const sides = [
         @change="(is: boolean) => change({ bonded: is })"
         >A strap of its own earths it</TickBox
       >
-      <label v-if="box.door.hinge !== 'none'"
+      <label class="field" v-if="box.door.hinge !== 'none'"
         ><span>Free in front</span
         ><QuantityEntry
           :shown="box.door.room ? showQuantity(box.door.room, preferences.display) : ''"
@@ -74,7 +74,7 @@ const sides = [
           @enter="(q) => change({ room: q })"
       /></label>
     </template>
-    <label
+    <label class="field"
       ><span>Cables enter</span
       ><Choice
         label="Where cables enter"
@@ -87,7 +87,7 @@ const sides = [
 </template>
 
 <style scoped>
-label {
+.field {
   display: grid;
   grid-template-columns: 100px minmax(0, 1fr);
   gap: 8px;

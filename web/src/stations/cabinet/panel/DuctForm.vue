@@ -36,7 +36,7 @@ const lengthOf = (value: number) => Math.max(10, Math.min(10_000, value));
       <b class="mono">{{ printNumber(100 * fill.fill, 3) }} %</b> full at its fullest, {{ 100 * MOST_DUCT_FILL }} % at
       most; {{ fill.conductors.length }} conductors.
     </p>
-    <label
+    <label class="field"
       ><span>Length</span
       ><QuantityEntry
         :shown="mm(duct.duct.length)"
@@ -46,7 +46,7 @@ const lengthOf = (value: number) => Math.max(10, Math.min(10_000, value));
         :disabled="machine.readOnly"
         @enter="(q) => q && change({ length: lengthOf(baseValue(q)) })"
     /></label>
-    <label
+    <label class="field"
       ><span>Width</span
       ><Choice
         label="Width of the duct"
@@ -55,7 +55,7 @@ const lengthOf = (value: number) => Math.max(10, Math.min(10_000, value));
         :disabled="machine.readOnly"
         @change="(v: string) => change({ width: Number(v) })"
     /></label>
-    <label
+    <label class="field"
       ><span>Depth</span
       ><Choice
         label="Depth of the duct"
@@ -84,7 +84,7 @@ const lengthOf = (value: number) => Math.max(10, Math.min(10_000, value));
 p {
   margin: 0;
 }
-label {
+.field {
   display: grid;
   grid-template-columns: 90px minmax(0, 1fr);
   gap: 8px;

@@ -3,12 +3,14 @@ import type { PanelPlace } from '@nodaxis/core/machine/enclosure';
 import { frontDrawing } from '@nodaxis/core/panel/drawing';
 import {
   arrangedFront,
+  frontOf,
   frontPlate,
   partsForFronts,
   partsInFront,
   placedInFront,
   type InFront,
 } from '@nodaxis/core/panel/front';
+import { roomFor } from '@nodaxis/core/panel/room';
 import { STEP } from '@nodaxis/core/panel/snap';
 import { computed, ref } from 'vue';
 import ActionButton from '../../../ui/ActionButton.vue';
@@ -70,12 +72,20 @@ const move = (of: string, x: number, y: number) =>
       y,
     ),
   });
+/** The first place that is free, two centimetres from everything. */
+const room = (p: string): PanelPlace =>
+  roomFor(
+    frontOf(part(p))!,
+    [
+      ...items.value,
+      { x: -1, y: -1, width: 1, height: front.value.height },
+      { x: -1, y: -1, width: front.value.width, height: 1 },
+    ],
+    front.value,
+    20,
+  ) ?? { x: 0, y: 0 };
 /** One that sat nowhere belongs to this box from now on. */
 function bring(p: string): void {
-  const { places } = arrangedFront(
-    { ...design.value, parts: { ...design.value.parts, [p]: { ...part(p), setup: { ...part(p).setup, sitsIn: id } } } },
-    id,
-  );
   run({
     name: 'several',
     args: {
@@ -83,7 +93,7 @@ function bring(p: string): void {
         { name: 'sit-part', args: { part: p, in: id } },
         {
           name: 'place-parts',
-          args: { enclosure: id, on: 'front', places: { [p]: places[p] ?? { x: 0, y: 0 } } },
+          args: { enclosure: id, on: 'front', places: { [p]: room(p) } },
         },
       ],
     },
@@ -158,7 +168,7 @@ const holeOf = ({ body: { cutOut } }: InFront) =>
         heading="Belongs here, not placed"
         where="into the front"
         :full="left.length ? 'The front has no room for all of them.' : ''"
-        @put="(p) => put({ [p]: { x: 0, y: 0 } })"
+        @put="(p) => put({ [p]: room(p) })"
       />
       <LooseParts :parts="elsewhere" heading="Could sit in this front" where="into the front" @put="bring" />
       <DoorForm :id="id" @run="run" />

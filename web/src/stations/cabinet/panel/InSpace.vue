@@ -118,6 +118,9 @@ watch([placed, inFront, box, () => preferences.theme], build, { flush: 'post' })
 p {
   margin: 0;
 }
+li {
+  flex-wrap: nowrap;
+}
 ul {
   list-style: none;
   margin: 0;

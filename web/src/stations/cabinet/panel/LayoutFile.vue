@@ -23,7 +23,7 @@ async function take([file]: File[]): Promise<void> {
   }
   emit('run', read.value.command);
   const { placed, missing } = read.value;
-  said.value = `${placed} ${placed === 1 ? 'part has' : 'parts have'} their places from ${file!.name}.${
+  said.value = `${placed} ${placed === 1 ? 'part has its place' : 'parts have their places'} from ${file!.name}.${
     missing.length ? ` Not on this machine, or not to be put there: ${missing.join(', ')}.` : ''
   }`;
 }

@@ -106,10 +106,12 @@ function key(e: KeyboardEvent, item: BoardItem): void {
 }
 /** A label stays inside what it is written on; on one that is taller than wide it is turned. */
 const lettering = (i: BoardItem) => {
+  // Below a hole, so that its size is seen.
+  if (i.cutOut) return { turned: false, size: 16 };
   const turned = i.kind === 'duct' ? i.height > i.width : i.width < 30 && i.height > 2 * i.width;
   const across = turned ? i.height : i.width;
   const high = turned ? i.width : i.height;
-  return { turned, size: Math.max(5, Math.min(16, high * 0.6, across / (0.62 * Math.max(3, i.label.length)))) };
+  return { turned, size: Math.max(5, Math.min(24, high * 0.6, across / (0.62 * Math.max(3, i.label.length)))) };
 };
 </script>
 
@@ -162,7 +164,7 @@ const lettering = (i: BoardItem) => {
         />
       </template>
       <text
-        :transform="`translate(${i.width / 2} ${i.height / 2})${lettering(i).turned ? ' rotate(-90)' : ''}`"
+        :transform="`translate(${i.width / 2} ${i.cutOut ? i.height + 12 : i.height / 2})${lettering(i).turned ? ' rotate(-90)' : ''}`"
         :font-size="lettering(i).size"
         dy=".35em"
       >

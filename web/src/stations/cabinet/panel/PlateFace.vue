@@ -4,6 +4,7 @@ import { bodyOf } from '@nodaxis/core/panel/body';
 import { plateDrawing } from '@nodaxis/core/panel/drawing';
 import { ductsOn, laid, USUAL_DUCT } from '@nodaxis/core/panel/ducts';
 import { overlaps, partsOn, placedOn, plateOf, reachesOut, type Placed } from '@nodaxis/core/panel/plate';
+import { roomFor } from '@nodaxis/core/panel/room';
 import { railsOn } from '@nodaxis/core/panel/rails';
 import { aligned, snapped, STEP, type Alignment } from '@nodaxis/core/panel/snap';
 import { laidOut, layOutCommand } from '@nodaxis/core/wiring/laidOut';
@@ -182,7 +183,7 @@ const undrilled = computed(() => drawing.value?.unknown.map((p) => part(p).desig
         heading="Not on the plate"
         where="on the plate"
         :full="left.length ? 'The plate has no room for all of them. Take a larger box, or another compartment.' : ''"
-        @put="(p) => put({ [p]: { x: 0, y: 0 } })"
+        @put="(p) => put({ [p]: roomFor(bodyOf(part(p)), items, plate, 10) ?? { x: 0, y: 0 } })"
       />
       <PlateLengths v-if="placed.length" :id="id" @run="run" />
       <section v-if="rails.length || ducts.length" class="sheet stack" aria-label="Rails and ducts to cut">
