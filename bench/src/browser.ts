@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium, type Page } from '@playwright/test';
 import { newMachineFile, writeMachineFile } from '@nodaxis/core/machine/file';
+import { crowdedPanel } from './cabinet';
 import { largeMachine } from './largeMachine';
 import type { Figure } from './measure';
 import { quantile } from './measure';
@@ -295,6 +296,52 @@ export async function sliderFrames(): Promise<Figure> {
     ),
   );
   return framesOf('frames while dragging the supply slider', frames);
+}
+
+/** A plate with a hundred parts: one of them dragged about, a step each frame. */
+export async function panelFrames(): Promise<Figure> {
+  const frames = await inBrowser(async (page) => {
+    await page.getByLabel('Machine files').setInputFiles({
+      name: 'large.nodaxis.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(writeMachineFile(crowdedPanel(100))),
+    });
+    await page.getByRole('heading', { level: 1, name: 'Machine' }).waitFor({ timeout: 60_000 });
+    await page.goto(`http://localhost:${PORT}/machine/large/cabinet?view=panel`);
+    await page.locator('.item.part').nth(99).waitFor();
+    return again(() =>
+      page.evaluate(async () => {
+        const part = document.querySelector<SVGGElement>('.item.part')!;
+        const box = part.getBoundingClientRect();
+        const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+        const send = (type: string, dx: number) =>
+          part.dispatchEvent(
+            new PointerEvent(type, {
+              bubbles: true,
+              pointerId: 1,
+              isPrimary: true,
+              clientX: x + dx,
+              clientY: y - dx / 4,
+            }),
+          );
+        // No pointer of the machine is down, so that there is nothing to capture.
+        part.setPointerCapture = () => undefined;
+        const frame = () => new Promise<number>((r) => requestAnimationFrame(r));
+        const gaps: number[] = [];
+        send('pointerdown', 0);
+        let last = await frame();
+        for (let i = 0; i < 160; i++) {
+          send('pointermove', 2 * (i % 80));
+          const now = await frame();
+          gaps.push(now - last);
+          last = now;
+        }
+        send('pointercancel', 0);
+        return gaps.slice(20);
+      }),
+    );
+  });
+  return framesOf('frames while a part is dragged among 100', frames);
 }
 
 /**

@@ -7,12 +7,13 @@ import {
   pressToAnswer,
   scopedCss,
   sheetLayout,
+  panelFrames,
   sliderFrames,
   stationChunks,
   stationOpening,
 } from './browser';
 import { logbook, pdf, staleness } from './bringup';
-import { budgets } from './cabinet';
+import { budgets, panelLayout } from './cabinet';
 import { derivation, help, nameSheets, netsAndFindings, planning, torqueOfSixAxes } from './core';
 import { evaluation, sweeps } from './faults';
 import { fileWithHistory, largeFileInBrowser, savingFrames } from './largeFile';
@@ -31,6 +32,7 @@ const measures: Record<string, Measure> = {
   help,
   nameSheets,
   budgets,
+  panelLayout,
   simulation,
   hourOfRunning,
   longProgram,
@@ -43,6 +45,7 @@ const measures: Record<string, Measure> = {
   editToFigures,
   stationOpening,
   sliderFrames,
+  panelFrames,
   sheetLayout,
   diagramFrames,
   listFrames,

@@ -122,3 +122,18 @@ export const smallPicture = Buffer.from(
   'iVBORw0KGgoAAAANSUhEUgAAAAQAAAAECAIAAAAmkwkpAAAAEElEQVR4nGM4YaMBRwzEcQDxwxLBXOwG1wAAAABJRU5ErkJggg==',
   'base64',
 );
+
+/** The cabinet with its sizes inside, mm. */
+export async function addBox(page: Page, width: string, height: string, depth: string): Promise<void> {
+  await page.getByRole('tab', { name: 'Heat' }).click();
+  await page.getByRole('button', { name: 'Add the cabinet' }).click();
+  const form = page.getByRole('region', { name: 'The box' });
+  for (const [label, value] of [
+    ['Width inside', width],
+    ['Height inside', height],
+    ['Depth inside', depth],
+  ] as const) {
+    await form.getByLabel(label).last().fill(value);
+    await page.keyboard.press('Tab');
+  }
+}

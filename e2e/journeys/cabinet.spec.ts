@@ -1,21 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { choose, expect, expectAccessible, goTo, openMachine, pickFrom, test } from './bench';
-
-/** The cabinet with its sizes inside, mm. */
-async function addBox(page: Page, width: string, height: string, depth: string): Promise<void> {
-  await page.getByRole('tab', { name: 'Heat' }).click();
-  await page.getByRole('button', { name: 'Add the cabinet' }).click();
-  const form = page.getByRole('region', { name: 'The box' });
-  for (const [label, value] of [
-    ['Width inside', width],
-    ['Height inside', height],
-    ['Depth inside', depth],
-  ] as const) {
-    await form.getByLabel(label).last().fill(value);
-    await page.keyboard.press('Tab');
-  }
-}
+import { addBox, choose, expect, expectAccessible, goTo, openMachine, pickFrom, test } from './bench';
 
 test('a supply that is too small is found, the three ways to a size are told apart, and another one is fitted', async ({
   page,

@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { test } from '@playwright/test';
-import { controlState, expect, goTo, openMachine, openShelf, pickFrom } from '../journeys/bench';
+import { controlState, expect, addBox, goTo, openMachine, openShelf, pickFrom } from '../journeys/bench';
 
 const shot = (name: string) => ({
   path: fileURLToPath(new URL(`../../docs/screenshots/${name}.png`, import.meta.url)),
@@ -46,6 +46,12 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await page.getByRole('button', { name: 'Close', exact: true }).click();
   await goTo(page, 'Cabinet');
   await page.screenshot(shot('cabinet'));
+  await addBox(page, '700', '900', '220');
+  await page.getByRole('tab', { name: 'Panel' }).click();
+  await page.getByRole('button', { name: 'Lay it out by rules' }).click();
+  await page.getByRole('button', { name: 'Put the lengths into the list' }).click();
+  await page.waitForTimeout(500);
+  await page.screenshot(shot('cabinet-panel'));
   await goTo(page, 'Settings');
   await page.screenshot(shot('settings'));
   await goTo(page, 'Switches');
@@ -71,9 +77,6 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await page.waitForTimeout(1200);
   await page.waitForTimeout(400);
   await page.screenshot(shot('wiring-diagram'));
-  await view('Power');
-  await page.getByRole('tree', { name: 'What feeds what' }).getByText('Marl 24, field supply').click();
-  await page.screenshot(shot('wiring-power'));
   await bringUp(page);
   await page.goto('/parts');
   await expect(page.getByRole('heading', { level: 1, name: 'Parts library' })).toBeVisible();

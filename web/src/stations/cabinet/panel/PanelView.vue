@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { plateOf } from '@nodaxis/core/panel/plate';
-import { computed, ref, watch } from 'vue';
+import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useOpenMachine } from '../../../document/openMachine';
 import Choice from '../../../ui/Choice.vue';
 import PickOne from '../../../ui/PickOne.vue';
 import FrontFace from './FrontFace.vue';
-import InSpace from './InSpace.vue';
 import PlateFace from './PlateFace.vue';
+
+const InSpace = defineAsyncComponent(() => import('./InSpace.vue'));
 
 /** Where everything sits: the plate inside a box, its front, and the depth between them. */
 const machine = useOpenMachine();
