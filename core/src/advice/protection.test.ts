@@ -4,7 +4,7 @@ import { dunnock } from '../samples/dunnock';
 import { exampleMachines } from '../samples/index';
 import { wren } from '../samples/wren';
 import { defaultDisplay } from '../units/print';
-import { earthStar, guardsOf, leakagesOf, questionsOf } from './protection';
+import { doorStraps, earthStar, guardsOf, leakagesOf, questionsOf } from './protection';
 
 it('a breaker between its load and its thinnest conductor', () => {
   const figures = deriveFigures(dunnock().design);
@@ -44,4 +44,15 @@ it.each(exampleMachines)('$id: every breaker holds its load, and no conductor be
     if (g.thinnest) expect(g.thinnest.goodForA, g.device).toBeGreaterThanOrEqual(g.ratedA);
   }
   for (const l of leakagesOf(figures)) expect(l.leakage!.share).toBeLessThan(0.3);
+});
+
+it('straps: of a door or lid of metal, not of one of plastic', () => {
+  const { design } = dunnock();
+  const box = (name: string, hinge: 'left' | 'none', metal: boolean, bonded = false) =>
+    ({ name, placement: 'free', air: 'closed', door: { hinge, metal, bonded } }) as const;
+  const enclosures = { a: box('A', 'left', true), b: box('B', 'none', true, true), c: box('C', 'left', false) };
+  expect(doorStraps({ ...design, enclosures })).toEqual([
+    { box: 'A', lid: false, bonded: false },
+    { box: 'B', lid: true, bonded: true },
+  ]);
 });

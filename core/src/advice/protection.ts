@@ -1,3 +1,4 @@
+import type { Design } from '../machine/design';
 import { isThreePhase, linesTo } from '../distribution/lines';
 import { earthBars, mainsInlets, protectiveDevice } from '../distribution/supplies';
 import { distributionOf } from '../distribution/tree';
@@ -163,3 +164,9 @@ export function questionsOf(figures: Figures): Question[] {
     },
   ];
 }
+
+/** Doors and lids of metal: each needs a strap of its own to the earth bar. */
+export const doorStraps = (design: Design): { box: string; lid: boolean; bonded: boolean }[] =>
+  Object.values(design.enclosures ?? {}).flatMap(({ name, door }) =>
+    door?.metal ? [{ box: name, lid: door.hinge === 'none', bonded: door.bonded === true }] : [],
+  );

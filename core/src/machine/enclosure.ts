@@ -23,7 +23,7 @@ export const Duct = z.strictObject({
   y: z.number().min(-10_000).max(10_000),
   length: z.number().min(10).max(10_000),
   width: z.number().min(10).max(300).describe('as it is seen from the front'),
-  depth: z.number().min(10).max(300).describe('how far it stands out from the plate'),
+  depth: z.number().min(10).max(300).describe('how far it reaches out from the plate'),
   upright: z.boolean().optional(),
   divided: z.boolean().optional().describe('by a wall, so that mains and motor leads lie apart from signals'),
 });

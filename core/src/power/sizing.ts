@@ -52,7 +52,11 @@ export interface Ranked {
   /** What it turns into heat while everything moves and cuts: P·(1/η − 1), W. */
   lossW: number;
   suffices: Suffices;
+  price: PriceClass;
 }
+/** What such a supply costs beside the others: a planning figure by its rated power, since prices are of a day and a shop. */
+export type PriceClass = 'low' | 'middle' | 'high';
+const priceOf = (ratedW: number): PriceClass => (ratedW < 100 ? 'low' : ratedW < 350 ? 'middle' : 'high');
 
 /** Whether a rating suffices for what lasts and for the moments. */
 export function sufficesAt(ratedA: number, { balanceA, peakA, startA }: Sizing): Suffices {
@@ -78,6 +82,7 @@ export function rankedSupplies(d: SupplyDemand, entries: readonly LibraryEntry[]
           peakShare: Math.max(sizing.peakA, sizing.startA) / ratedA,
           lossW: sizing.balanceA * d.volts * (1 / efficiencyOf(entry) - 1),
           suffices: sufficesAt(ratedA, sizing),
+          price: priceOf(volts * ratedA),
         },
       ];
     })

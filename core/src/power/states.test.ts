@@ -52,6 +52,8 @@ describe('a motor supply by state, by hand', () => {
       ['supply-loam-36-4', 'too-small'],
     ]);
     expect(ranked[0]!.share).toBeCloseTo(4.79 / 7, 2);
+    // 252 W.
+    expect(ranked[0]!.price).toBe('middle');
     expect(ranked[0]!.lossW).toBeCloseTo((172.6 * 15) / 85, 0);
   });
 });

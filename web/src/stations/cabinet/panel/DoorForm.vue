@@ -63,7 +63,7 @@ const sides = [
         @change="(is: boolean) => change({ bonded: is })"
         >A strap of its own earths it</TickBox
       >
-      <label class="field" v-if="box.door.hinge !== 'none'"
+      <label v-if="box.door.hinge !== 'none'" class="field"
         ><span>Free in front</span
         ><QuantityEntry
           :shown="box.door.room ? showQuantity(box.door.room, preferences.display) : ''"

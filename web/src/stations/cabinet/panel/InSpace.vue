@@ -7,7 +7,7 @@ import { computed, ref, watch } from 'vue';
 import { solid, useSpace } from '../../../widgets/drawing/useSpace';
 import { usePanel } from './usePanel';
 
-/** The box in space, its front open: how far each part reaches out, and what meets what sits in the door. */
+/** A 3-D view of the box, its front open: how far each part reaches out, and what meets what sits in the door. */
 const { id } = defineProps<{ id: string }>();
 const { design, box, preferences, mm, part } = usePanel(() => id);
 const host = ref<HTMLElement>();
@@ -65,14 +65,14 @@ watch([placed, inFront, box, () => preferences.theme], build, { flush: 'post' })
 
 <template>
   <div class="view">
-    <section class="sheet stack" aria-label="In space">
+    <section class="sheet stack" aria-label="Depth of the box">
       <h2>Depth, {{ mm(front.depth) }} inside</h2>
       <div
         ref="host"
         class="space"
         role="img"
         tabindex="0"
-        :aria-label="`${box.name} in space: drag or arrow keys turn it`"
+        :aria-label="`${box.name}, 3-D view: drag or arrow keys turn it`"
         v-on="hands"
       >
         <p v-if="failed" class="soft">{{ failed }}</p>

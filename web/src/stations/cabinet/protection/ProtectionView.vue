@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { earthStar, guardsOf, leakagesOf, questionsOf } from '@nodaxis/core/advice/protection';
+import { doorStraps, earthStar, guardsOf, leakagesOf, questionsOf } from '@nodaxis/core/advice/protection';
 import { LASTING, loadedTo } from '@nodaxis/core/power/branches';
 import { fusedStrips } from '@nodaxis/core/power/fuses';
 import { listed } from '@nodaxis/core/units/listed';
@@ -18,6 +18,7 @@ const guards = computed(() => guardsOf(machine.figures));
 const leakages = computed(() => leakagesOf(machine.figures));
 const strips = computed(() => fusedStrips(machine.figures).filter((s) => s.loads.length));
 const earth = computed(() => earthStar(machine.figures));
+const straps = computed(() => doorStraps(machine.figures.design));
 const a = (amps: number) => showValue(amps, 'current', preferences.display, 2);
 const load = (amps: number, ratedA: number) => loadedTo(amps, ratedA, ratedA * LASTING);
 const questions = computed(() => questionsOf(machine.figures));
@@ -79,6 +80,10 @@ const diagram = computed(() => ({ path: `/machine/${machine.file.id}/wiring`, qu
         <p class="soft">
           Scrape the paint off under the bar, under what earths by its case, and where the strap of a door or lid lands.
           A door or lid with anything electrical on it gets a strap of its own; hinges are no conductor.
+        </p>
+        <p v-for="d in straps" :key="d.box">
+          {{ d.lid ? 'Lid' : 'Door' }} of {{ d.box }}:
+          {{ d.bonded ? 'its strap is fitted.' : 'fit a strap to this bar.' }}
         </p>
       </section>
     </div>

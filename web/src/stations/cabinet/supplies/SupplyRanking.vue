@@ -44,6 +44,7 @@ function take(key: string): void {
           <th class="num">lasts</th>
           <th class="num">moments</th>
           <th class="num wide">heat</th>
+          <th class="wide">price</th>
           <th></th>
           <th></th>
         </tr>
@@ -54,6 +55,7 @@ function take(key: string): void {
           <td class="num mono">{{ percent(r.share) }}</td>
           <td class="num mono">{{ percent(r.peakShare) }}</td>
           <td class="num mono wide">{{ showValue(r.lossW, 'power', preferences.display, 2) }}</td>
+          <td class="wide">{{ r.price }}</td>
           <td :class="r.suffices">{{ word[r.suffices] }}</td>
           <td>
             <span v-if="r.entry.key === chosen" class="soft">chosen</span>
@@ -69,6 +71,9 @@ function take(key: string): void {
         </tr>
       </tbody>
     </DataTable>
+    <p v-if="ranked.length" class="soft small wide">
+      Price: a class by the rated power, below 100 W, below 350 W and above; prices are of a day and a shop.
+    </p>
     <p v-if="!ranked.length" class="soft">
       The library has no supply of this voltage. Enter one of your own under Parts on the shelf.
     </p>
@@ -86,6 +91,12 @@ td,
 th {
   padding: 4px 6px;
   border-bottom: 1px solid var(--line);
+}
+p {
+  margin: 0;
+}
+.small {
+  font-size: 13px;
 }
 .num {
   text-align: right;
