@@ -9,7 +9,7 @@ import { supplyDemand } from '../power/states';
 import { quantity } from '../units/quantity';
 import { airNeededM3h, coolingOf, effectiveSurfaceM2, heatAway, PER_SURFACE, riseK } from './air';
 import { heatIn, lossesOf } from './losses';
-import { fitted, minutesUntil, readingsOf, refitted, riseAfter } from './measured';
+import { dutyRead, fitted, minutesUntil, readingsOf, refitted, riseAfter } from './measured';
 import { warmthOf } from './warmth';
 
 const mm = (n: number) => quantity(n, 'mm');
@@ -167,4 +167,14 @@ describe('readings against the law of warming up', () => {
     file = withEntry(file, { kind: 'withdrawn-reading', withdraws: wrong }, NOW);
     expect(readingsOf(file.journal, 'box-1').map((r) => r.minutes)).toEqual([20]);
   });
+});
+
+it('mains power over a job tells how much a machine works: 180 W between 100 W at rest and 220 W at 60 % are 40 %', () => {
+  const duty = { motion: 0.6, spindle: 0.3 };
+  const read = dutyRead(duty, 180, 100, 220)!;
+  expect(read.motion).toBeCloseTo(0.4, 9);
+  expect(read.spindle).toBeCloseTo(0.2, 9);
+  expect(dutyRead(duty, 400, 100, 220)!.motion).toBe(1);
+  expect(dutyRead(duty, 90, 100, 220)).toBeUndefined();
+  expect(dutyRead(duty, 180, 100, 104)).toBeUndefined();
 });

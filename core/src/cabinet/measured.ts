@@ -1,6 +1,7 @@
 import type { MachineFile } from '../machine/file';
 import type { Quantity } from '../units/quantity';
 import { baseValue } from '../units/quantity';
+import type { Duty } from '../power/states';
 import { PER_SURFACE } from './air';
 import type { Bears } from './warmth';
 
@@ -106,6 +107,8 @@ export interface Refit {
   surfaceM2: number;
   /** Mains power read over the one estimated; undefined where it was not read. */
   powerRatio: number | undefined;
+  /** Mains power, the mean of what was read, W. */
+  readW: number | undefined;
 }
 export function refitted(readings: readonly WarmthReading[], estimatedW: number, mainsW: number): Refit | undefined {
   const law = fitted(readings);
@@ -114,7 +117,20 @@ export function refitted(readings: readonly WarmthReading[], estimatedW: number,
   const mean = read.reduce((s, w) => s + w, 0) / read.length;
   const powerRatio = read.length && mainsW > 0 ? mean / mainsW : undefined;
   const watts = estimatedW * (powerRatio ?? 1);
-  return { law, watts, powerRatio, surfaceM2: watts / (law.endK * PER_SURFACE) };
+  return { law, watts, powerRatio, readW: read.length ? mean : undefined, surfaceM2: watts / (law.endK * PER_SURFACE) };
+}
+
+/** Readings within this share of what the machine takes at rest say nothing of how much it moves. */
+const TELLS = 0.05;
+/**
+ * The duty that a reading of mains power over a job tells: what the machine takes grows evenly from rest to the duty that is set, so that
+ * both shares are scaled to what was read: `(P − P_rest) / (P_duty − P_rest)`. Undefined where it takes less than at rest by the estimate, or hardly
+ * more while it works.
+ */
+export function dutyRead(duty: Duty, readW: number, restW: number, dutyW: number): Duty | undefined {
+  if (dutyW - restW < TELLS * dutyW || readW < restW) return undefined;
+  const scale = (readW - restW) / (dutyW - restW);
+  return { motion: Math.min(1, duty.motion * scale), spindle: Math.min(1, duty.spindle * scale) };
 }
 
 /** Below this share of its end a box has told too little of it. */

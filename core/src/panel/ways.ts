@@ -78,7 +78,8 @@ export class PanelWays {
     if (!p || !plate) return undefined;
     const [x, y] = [plate.width / 2, plate.height / 2];
     const at = { bottom: { x, y: 0 }, top: { x, y: plate.height }, left: { x: 0, y }, right: { x: plate.width, y } };
-    return this.way(part, this.endsOf(p), side, [at[side]]);
+    // No id of a part has a blank.
+    return this.way(part, this.endsOf(p), `edge ${side}`, [at[side]]);
   }
   /** Terminals are at the upper and lower side of a housing; of one that is turned, at its sides. */
   private endsOf({ x, y, body, turned }: Placed): Point[] {

@@ -5,7 +5,7 @@
  * of a form that a button enters there is `QuantityField`, for a field of the machine file `MachineField`.
  */
 import { parseQuantity } from '@nodaxis/core/units/parse';
-import type { Quantity } from '@nodaxis/core/units/quantity';
+import { baseValue, type Quantity } from '@nodaxis/core/units/quantity';
 import type { Fault } from '@nodaxis/core/units/result';
 import type { Dimension, Unit } from '@nodaxis/core/units/units';
 import { ref, shallowRef, useId, watch } from 'vue';
@@ -37,8 +37,14 @@ function commit(): void {
   if (typed === shown) return;
   if (!typed) return emit('enter', undefined);
   const read = parseQuantity(typed, [dimension], unit, id);
-  if (read.ok) emit('enter', read.value);
-  else fault.value = read.error;
+  if (!read.ok) {
+    fault.value = read.error;
+    return;
+  }
+  emit('enter', read.value);
+  // The same figure in another unit brings nothing back that would show it in the usual one.
+  const before = parseQuantity(shown, [dimension], unit, id);
+  if (before.ok && Math.abs(baseValue(before.value) / baseValue(read.value) - 1) < 1e-9) text.value = shown;
 }
 </script>
 

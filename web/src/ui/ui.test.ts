@@ -239,9 +239,12 @@ it('a figure that stands is changed by what is entered; what cannot be read stay
   };
   expect(await enter('2.5 m')).toBeUndefined();
   expect((await enter('3'))![0]).toMatchObject({ entered: 3, unit: 'm' });
+  // The same figure in another unit is shown as it was.
+  expect((await enter('2500 mm'))![0]).toMatchObject({ entered: 2500, unit: 'mm' });
+  expect(box.element.value).toBe('2.5 m');
   expect(await enter('')).toEqual([undefined]);
   await enter('3 kg');
-  expect(field.emitted('enter')).toHaveLength(2);
+  expect(field.emitted('enter')).toHaveLength(3);
   expect(field.get('[role="alert"]').text()).toMatch(/kg/);
   expect(box.element.value).toBe('3 kg');
   await box.trigger('keydown', { key: 'Escape' });

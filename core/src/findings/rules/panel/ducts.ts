@@ -63,7 +63,7 @@ export const ductMixed: Rule = {
       subject: duct.id,
       title: `Mains or motor leads lie beside ${encoders ? 'encoder leads' : 'signals'} in duct ${duct.id}`,
       explain: (display) =>
-        `Conductors ${numbersOf(design, power)} and ${numbersOf(design, signals)} run side by side for ${showValue(mixed.mm, 'length', display, 3)}. What is switched in the ones is read in the others as pulses that nobody sent; and where the insulation of a thin signal wire is not made for the mains, a chafed one brings mains to a board. Lead them in ducts of their own, or take a duct with a dividing wall.`,
+        `Conductors ${numbersOf(design, power)} and ${numbersOf(design, signals)} run side by side for ${showValue(mixed.mm, 'length', display, 3)}. Each switching edge in the first couples into the others, and a board counts pulses that nobody sent. A thin signal wire that is not insulated for the mains may also chafe and bring mains to a board. Lead them in ducts of their own, or take a duct with a dividing wall.`,
       ...plateOfBox(box),
       remedies: [{ label: () => 'Take a duct with a dividing wall', command: setDuct(box, duct, { divided: true }) }],
     };

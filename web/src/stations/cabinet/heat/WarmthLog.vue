@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { inSummer, isSettled, readingsOf, refitted } from '@nodaxis/core/cabinet/measured';
+import { dutyRead, inSummer, isSettled, readingsOf, refitted } from '@nodaxis/core/cabinet/measured';
 import { warmestRoomC, type Warmth } from '@nodaxis/core/cabinet/warmth';
 import { effectiveSurfaceM2 } from '@nodaxis/core/cabinet/air';
+import { dutyOf } from '@nodaxis/core/power/states';
 import { drawsOf, mainsWatts } from '@nodaxis/core/power/draws';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import { displayUnit, printNumber, showValue } from '@nodaxis/core/units/print';
@@ -25,6 +26,24 @@ const preferences = usePreferences();
 const readings = computed(() => readingsOf(machine.file.journal, id));
 const mainsW = computed(() => mainsWatts(drawsOf(machine.figures)['in-use']));
 const refit = computed(() => refitted(readings.value, warmth.heat.watts, mainsW.value));
+/** How much the machine works by the mains power that was read. */
+const duty = computed(() => {
+  const readW = refit.value?.readW;
+  if (readW === undefined) return undefined;
+  const restW = mainsWatts(drawsOf(machine.figures).standing);
+  return dutyRead(dutyOf(machine.figures.design), readW, restW, mainsW.value);
+});
+const percent = (share: number) => Number((100 * share).toPrecision(2));
+const otherwise = computed(() => {
+  const now = dutyOf(machine.figures.design);
+  return duty.value !== undefined && percent(duty.value.motion) !== percent(now.motion) ? duty.value : undefined;
+});
+function workSo({ motion, spindle }: NonNullable<typeof duty.value>): void {
+  faults.value = machine.run({
+    name: 'set-duty',
+    args: { motion: quantity(percent(motion), '%', 'measured'), spindle: quantity(percent(spindle), '%', 'measured') },
+  });
+}
 const roomC = computed(() => warmestRoomC(machine.figures.design));
 const settled = computed(() => refit.value !== undefined && isSettled(refit.value.law));
 const summer = computed(() =>
@@ -138,6 +157,17 @@ const unit = computed(() => displayUnit('ambient', preferences.display));
             of it.</template
           >
         </p>
+        <template v-if="otherwise && refit.readW !== undefined">
+          <p>
+            {{ showValue(refit.readW, 'power', preferences.display, 3) }} from the mains mean that it stands idle for
+            {{ printNumber(100 - percent(otherwise.motion), 2) }} % of the time: the axes move for
+            {{ printNumber(percent(otherwise.motion), 2) }} %, not for
+            {{ printNumber(percent(dutyOf(machine.figures.design).motion), 2) }} %.
+          </p>
+          <ActionButton kind="framed" class="take" :disabled="machine.readOnly" @click="workSo(otherwise)"
+            >Count with this share</ActionButton
+          >
+        </template>
         <p v-if="taken" class="soft">The figures of this box go by what was measured, until it is changed.</p>
         <ActionButton v-else kind="framed" class="take" :disabled="machine.readOnly" @click="takeOver(refit.surfaceM2)"
           >Go by what was measured</ActionButton

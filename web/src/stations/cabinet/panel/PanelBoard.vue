@@ -53,6 +53,8 @@ function point(e: PointerEvent): { x: number; y: number } {
 }
 let grip = { x: 0, y: 0 };
 function grab(e: PointerEvent, item: BoardItem): void {
+  pressing = true;
+  (e.currentTarget as Element).setPointerCapture(e.pointerId);
   if (e.shiftKey) {
     const on = picked.value.includes(item.id);
     picked.value = on ? picked.value.filter((id) => id !== item.id) : [...picked.value, item.id];
@@ -64,7 +66,6 @@ function grab(e: PointerEvent, item: BoardItem): void {
   const at = point(e);
   grip = { x: at.x - item.x, y: at.y - item.y };
   held.value = item;
-  (e.currentTarget as Element).setPointerCapture(e.pointerId);
 }
 function drag(e: PointerEvent): void {
   const item = held.value;
@@ -74,11 +75,21 @@ function drag(e: PointerEvent): void {
   const to = e.altKey ? { x: Math.round(free.x), y: Math.round(free.y) } : props.stop(free);
   held.value = { ...item, ...within(item, to.x, to.y) };
 }
+function giveUp(): void {
+  pressing = false;
+  held.value = undefined;
+}
 function drop(): void {
+  pressing = false;
   const h = held.value;
   held.value = undefined;
   const was = h && props.items.find((i) => i.id === h.id);
   if (h && was && (was.x !== h.x || was.y !== h.y)) emit('move', h.id, h.x, h.y);
+}
+/** What the keyboard reaches is picked; a press of the pointer, which brings the focus along, has picked by itself. */
+let pressing = false;
+function reached(item: BoardItem): void {
+  if (!pressing && !picked.value.includes(item.id)) picked.value = [item.id];
 }
 const ways: Record<string, readonly [number, number]> = {
   ArrowLeft: [-1, 0],
@@ -140,9 +151,9 @@ const lettering = (i: BoardItem) => {
       @pointerdown="grab($event, i)"
       @pointermove="drag"
       @pointerup="drop"
-      @pointercancel="held = undefined"
+      @pointercancel="giveUp"
       @keydown="key($event, i)"
-      @focus="!picked.includes(i.id) && (picked = [i.id])"
+      @focus="reached(i)"
     >
       <rect :width="i.width" :height="i.height" :rx="i.cutOut?.round ? i.width / 2 : 0" />
       <template v-if="i.cutOut">
@@ -179,7 +190,6 @@ svg {
   display: block;
   max-height: 540px;
   width: 100%;
-  touch-action: none;
 }
 .plate {
   fill: var(--polish);
@@ -190,8 +200,10 @@ svg {
   fill: var(--steel);
   stroke: var(--line-strong);
 }
+/* A finger on the plate scrolls the page, one on a part drags it. */
 .item {
   cursor: grab;
+  touch-action: none;
 }
 .item > rect:first-child {
   fill: var(--sheet);
