@@ -3,11 +3,10 @@ import Fold from '../ui/Fold.vue';
 import ActionButton from '../ui/ActionButton.vue';
 import { ref } from 'vue';
 import { exportMachine } from '../document/transfer';
-import { useMachine } from '../document/machine';
+import { openNow as machine } from '../document/openNow';
 import { crash } from './crash';
 
 defineProps<{ message: string; detail: string }>();
-const machine = useMachine();
 const saved = ref(false);
 
 function save() {

@@ -4,12 +4,11 @@ import ActionButton from '../ui/ActionButton.vue';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { pendingDrafts } from '../document/drafts';
-import { useMachine } from '../document/machine';
+import { openNow as machine } from '../document/openNow';
 import { version } from '../document/version';
 import { goOver, overtaken, waitingVersion } from './update';
 
 /** Says that a newer version is there. It never reloads by itself, and keeps quiet while a test or a simulation is shown. */
-const machine = useMachine();
 const route = useRoute();
 const busy = computed(() => ['bringup', 'practice'].includes(String(route.name)) || pendingDrafts.size > 0);
 const shown = computed(() => (waitingVersion.value !== undefined || overtaken.value) && !busy.value);

@@ -18,6 +18,7 @@ import { plain } from './plain';
 import { heldPictures } from './drafts';
 import { makingRoom, readKept } from './keep';
 import { PointKeeper } from './pointKeeper';
+import { tellOpen } from './openNow';
 import { useSaving } from './saving';
 import { type BackedUp, useShelf } from './shelf';
 import type { Opened } from './slots';
@@ -249,6 +250,15 @@ export const useMachine = defineStore('machine', () => {
   const undo = () => (readOnly.value ? '' : steps.undo());
   const redo = () => (readOnly.value ? '' : steps.redo());
 
+  tellOpen({
+    get file() {
+      return file.value;
+    },
+    get saveState() {
+      return saveState.value;
+    },
+    flush: () => flush(),
+  });
   return {
     file,
     design,
