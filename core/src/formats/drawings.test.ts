@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../commands/apply';
 import type { Command } from '../commands/command';
 import { frontDrawing, holesOf, plateDrawing, railHoles, type Mark } from '../panel/drawing';
-import { arrangedFront, placedInFront } from '../panel/front';
-import { placedOn } from '../panel/plate';
+import { arrangedFront, partsInFront, placedInFront } from '../panel/front';
+import { partsOn, placedOn } from '../panel/plate';
 import { arranged } from '../panel/arrange';
 import { railsOn } from '../panel/rails';
 import { dunnock } from '../samples/dunnock';
@@ -156,6 +156,11 @@ it('a front: buttons through round holes of 22.3 mm, a plug through its opening,
   const cut = (part: string) => front.marks.find((m) => m.layer === 'cut' && 'of' in m && m.of === part)!;
   expect(cut('device-stop')).toMatchObject({ kind: 'circle', diameter: 22.3 });
   expect(cut('mains-inlet')).toMatchObject({ kind: 'rectangle', width: 28, height: 20.5 });
+  // A main switch hangs on its rail until its sheet tells the hole in the door.
+  const onPlate = (f: typeof file) => partsOn(f.design, 'box-1').includes('main-switch');
+  expect(onPlate(file)).toBe(true);
+  const inDoor = run(file, { name: 'set-field', args: { path: 'parts.main-switch.data.cutWidth', value: mm(22.3) } });
+  expect([onPlate(inDoor), partsInFront(inDoor.design, 'box-1').includes('main-switch')]).toEqual([false, true]);
   file = run(file, { name: 'set-field', args: { path: 'parts.reset-button.data.cutWidth', value: mm(16) } });
   expect(frontDrawing(file.design, 'box-1')!.marks).toContainEqual(
     expect.objectContaining({ kind: 'circle', of: 'reset-button', diameter: 16 }),

@@ -165,7 +165,11 @@ const DriverSocket = z.strictObject({
 export type DriverSocket = z.infer<typeof DriverSocket>;
 
 /** Of what sits in a cabinet: the warmest air in which it works. */
-const warmth = { ambientMax: quantityOf('ambient').describe('warmest air around it in which it works at full load') };
+const warmth = {
+  ambientMax: quantityOf('ambient').describe('warmest air around it in which it works at full load'),
+  airAbove: quantityOf('length').describe('to be left free above and below it'),
+  airBeside: quantityOf('length').describe('to be left free on each side of it'),
+};
 /** The outline of what sits on a plate or a rail, as it is mounted: from the front, and how far it reaches out. */
 const body = {
   width: quantityOf('length'),
@@ -412,6 +416,7 @@ const Protection = <C extends 'breaker' | 'fuse' | 'contactor' | 'relay'>(c: C) 
   });
 /** What parts a circuit in its rail: a breaker, a residual-current device, a switch. */
 const Breaker = Protection('breaker').extend({
+  ...cutOut,
   opensAt: z
     .enum(['overload', 'leakage', 'overload-and-leakage', 'nothing'])
     .optional()

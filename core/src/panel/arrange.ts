@@ -1,7 +1,7 @@
 import type { Design } from '../machine/design';
 import type { Duct, PanelPlace } from '../machine/enclosure';
 import { carriesMains, type Part, type PartClass } from '../machine/parts';
-import { bodyOf, type Plate } from './body';
+import { airOf, bodyOf, getsWarm, type Plate } from './body';
 import { USUAL_DUCT } from './ducts';
 import { partsOn, plateOf } from './plate';
 
@@ -35,7 +35,6 @@ const rowOf = (part: Part): number => {
       return 2;
   }
 };
-const warm: readonly PartClass[] = ['stepper-driver', 'servo-drive', 'spindle-drive', 'supply'];
 const boards: readonly PartClass[] = ['controller', 'input-board'];
 /** From left to right: what is on the mains and noisy on the side of the inlet, boards as far from it as there is room. */
 const sideOf = (part: Part): number =>
@@ -80,6 +79,7 @@ function packed(
   const places: Record<string, PanelPlace> = {};
   const left: string[] = [];
   const aside = USUAL_DUCT.width + DUCT_GAP;
+  const between = Math.max(BETWEEN_ROWS, ...order.map(({ part }) => airOf(part).above));
   const [start, end] = [uprights > 0 ? aside : 0, plate.width - (uprights > 1 ? aside : 0)];
   /** Upper edges of the rows. */
   const tops: number[] = [];
@@ -93,7 +93,7 @@ function packed(
     for (let i = row.length - 1; i >= 0 && row[i]!.board && free > 0; i--) places[row[i]!.id]!.x += free;
     if (tallest) {
       tops.push(y + tallest);
-      y += tallest + BETWEEN_ROWS;
+      y += tallest + between;
     }
     [x, tallest, row, gapAfter] = [start, 0, [], 0];
   };
@@ -102,7 +102,7 @@ function packed(
     // A long strip goes upright where it is longer than the plate is wide.
     const turned = flat.width > end - start && flat.height <= end - start && flat.width <= plate.height;
     const body = bodyOf(part, turned);
-    const gap = warm.includes(part.data.class) ? WARM_GAP : GAP;
+    const gap = Math.max(getsWarm(part) ? WARM_GAP : GAP, airOf(part).beside);
     const another = own !== now && !(close && now > 0);
     const beside = () => (row.length ? Math.max(gapAfter, gap) : 0);
     if (another || x + beside() + body.width > end) up();
@@ -119,11 +119,11 @@ function packed(
     tallest = Math.max(tallest, body.height);
   }
   up();
-  return { places, ducts: ductsFor(tops, plate, uprights), left };
+  return { places, ducts: ductsFor(tops, plate, uprights, between), left };
 }
 
 /** A level duct above each row but the uppermost, between the upright ones, which reach from the bottom to the highest of them. */
-function ductsFor(tops: readonly number[], plate: Plate, uprights: 0 | 1 | 2): Record<string, Duct> {
+function ductsFor(tops: readonly number[], plate: Plate, uprights: 0 | 1 | 2, between: number): Record<string, Duct> {
   const { width } = USUAL_DUCT;
   // One row alone has its duct above it, where there is room.
   const rows = tops.length === 1 && tops[0]! + DUCT_GAP + width <= plate.height ? tops : tops.slice(0, -1);
@@ -132,8 +132,8 @@ function ductsFor(tops: readonly number[], plate: Plate, uprights: 0 | 1 | 2): R
   const ducts: Record<string, Duct> = {};
   const add = (duct: Omit<Duct, 'width' | 'depth'>) =>
     (ducts[`d${Object.keys(ducts).length + 1}`] = { ...duct, ...USUAL_DUCT });
-  for (const top of rows) add({ x: from, y: top + (BETWEEN_ROWS - width) / 2, length: to - from });
-  const height = Math.min(plate.height, rows.at(-1)! + (BETWEEN_ROWS + width) / 2);
+  for (const top of rows) add({ x: from, y: top + (between - width) / 2, length: to - from });
+  const height = Math.min(plate.height, rows.at(-1)! + (between + width) / 2);
   if (uprights > 0) add({ x: 0, y: 0, length: height, upright: true });
   if (uprights > 1) add({ x: plate.width - width, y: 0, length: height, upright: true });
   return ducts;

@@ -73,3 +73,15 @@ export function bodyOf(part: Part, turned = false): Body {
   const [w, h, depth] = told.map((q, i) => (q.known ? (q.value as number) : usual[i]!)) as [number, number, number];
   return { width: turned ? h : w, height: turned ? w : h, depth, usual: told.some((q) => !q.known) };
 }
+
+/** What gets warm needs air below and above it, and a little beside it, mm: planning figures where no sheet tells. */
+const USUAL_AIR = { above: 50, beside: 10 } as const;
+const warm: readonly PartClass[] = ['stepper-driver', 'servo-drive', 'spindle-drive', 'supply'];
+export const getsWarm = (part: Part): boolean => warm.includes(part.data.class);
+
+/** What has to be left free above and below a part, and on each side of it, mm. */
+export function airOf(part: Part): { above: number; beside: number } {
+  const { airAbove, airBeside } = part.data as { airAbove?: never; airBeside?: never };
+  const usual = getsWarm(part) ? USUAL_AIR : { above: 0, beside: 0 };
+  return { above: figureOr(airAbove, usual.above), beside: figureOr(airBeside, usual.beside) };
+}

@@ -37,8 +37,11 @@ const connectorHole = {
 /** How a part sits in a panel; undefined for one that is not put through a hole. */
 export function frontOf(part: Part): FrontBody | undefined {
   const { data } = part;
-  if (data.class !== 'button' && data.class !== 'lamp' && data.class !== 'connector') return undefined;
+  if (data.class !== 'button' && data.class !== 'lamp' && data.class !== 'connector' && data.class !== 'breaker')
+    return undefined;
   const told = positive(data.cutWidth, '');
+  // A breaker or main switch hangs on a rail, unless its sheet tells the hole for it.
+  if (data.class === 'breaker' && !told.known) return undefined;
   const usual: readonly [number, number] | readonly [number] =
     data.class !== 'connector'
       ? [BUTTON_HOLE]

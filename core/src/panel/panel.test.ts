@@ -157,3 +157,19 @@ it('the first free place: beside what is there, else above it; none where nothin
   expect(roomFor(size, [{ x: 0, y: 0, width: 160, height: 40 }], sheet, 10)).toEqual({ x: 0, y: 50 });
   expect(roomFor(size, [{ x: 0, y: 0, width: 160, height: 55 }], sheet, 10)).toBeUndefined();
 });
+
+it('a drive whose sheet asks for 100 mm above it and 30 mm beside it is laid out so', () => {
+  const set = (key: string, n: number): Command => ({
+    name: 'set-field',
+    args: { path: `parts.motor-supply.data.${key}`, value: quantity(n, 'mm') },
+  });
+  const { file } = laidOut(edited(boxed(dunnock(), 1000, 1400), set('airAbove', 100), set('airBeside', 30)));
+  const placed = placedOn(file.design, 'box-1');
+  const supply = placed.find((p) => p.part === 'motor-supply')!;
+  for (const p of placed) {
+    if (p === supply) continue;
+    const dx = Math.max(p.x - supply.x - supply.body.width, supply.x - p.x - p.body.width);
+    const dy = Math.max(p.y - supply.y - supply.body.height, supply.y - p.y - p.body.height);
+    expect(dx >= 30 || dy >= 100, p.part).toBe(true);
+  }
+});

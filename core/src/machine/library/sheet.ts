@@ -59,10 +59,14 @@ const cutOut = [
   f('cutWidth', 'Cut-out', 'length', 'mm', { help: 'Its width; of a round one its diameter.', bounds: [2, 500] }),
   f('cutHeight', 'Height of the cut-out', 'length', 'mm', { help: 'Empty for a round one.', bounds: [2, 500] }),
 ];
-const warmth = f('ambientMax', 'Warmest air around it', 'ambient', '°C', {
-  help: 'In which it still works at full load.',
-  bounds: [20, 100],
-});
+const warmth = [
+  f('ambientMax', 'Warmest air around it', 'ambient', '°C', {
+    help: 'In which it still works at full load.',
+    bounds: [20, 100],
+  }),
+  f('airAbove', 'Free above and below', 'length', 'mm', { help: 'So that its warm air gets away.', bounds: [0, 500] }),
+  f('airBeside', 'Free beside it', 'length', 'mm', { help: 'On each side.', bounds: [0, 500] }),
+];
 const onMains = [
   f('inrush', 'Inrush', 'current', 'A', {
     help: 'Largest peak when it is switched on cold.',
@@ -113,7 +117,7 @@ const driver: readonly SheetField[] = [
   f('signalRate', 'Signal bandwidth', 'frequency', 'kHz'),
   f('senseResistance', 'Sense resistance', 'resistance', 'mΩ', { blocks: 'the reference voltage of a trimmer' }),
   f('referenceFactor', 'Reference factor', 'ratio', '1', { blocks: 'the reference voltage of a trimmer' }),
-  warmth,
+  ...warmth,
   ...mounted,
 ];
 
@@ -225,12 +229,12 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
       bounds: [0.3, 1],
     }),
     ...onMains,
-    warmth,
+    ...warmth,
     ...mounted,
   ],
   controller: [
     ownCurrent,
-    warmth,
+    ...warmth,
     ...mounted,
     f('pulseRate', 'Pulse rate', 'frequency', 'kHz', {
       blocks: 'the controller’s speed limit',
@@ -288,12 +292,12 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     f('mainsMin', 'Lowest mains', 'voltage', 'V'),
     f('mainsMax', 'Highest mains', 'voltage', 'V'),
     ...onMains,
-    warmth,
+    ...warmth,
     ...mounted,
   ],
   'input-board': [
     ownCurrent,
-    warmth,
+    ...warmth,
     ...mounted,
     f('inputPoll', 'Input poll', 'time', 'ms', {
       blocks: 'the stopping distance',
@@ -331,6 +335,7 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
       bounds: [0.001, 3],
     }),
     ...body,
+    ...cutOut,
   ],
   fuse: [...rated, ...body],
   lamp: [...rated, ...cutOut],

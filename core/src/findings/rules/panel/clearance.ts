@@ -1,9 +1,8 @@
 import type { Design } from '../../../machine/design';
-import type { PartClass } from '../../../machine/parts';
 import { carriesMains } from '../../../machine/parts';
 import { ductsOn } from '../../../panel/ducts';
 import { placedOn, plateOf, type Placed } from '../../../panel/plate';
-import type { Plate } from '../../../panel/body';
+import { airOf, type Plate } from '../../../panel/body';
 import { baseValue } from '../../../units/quantity';
 import { showValue } from '../../../units/print';
 import { cablesByName } from '../../../wiring/chains';
@@ -11,10 +10,6 @@ import { routesOf } from '../../../wiring/routes';
 import type { FindingDraft, Rule } from '../../finding';
 import { layOut, overBoxes, plateOfBox } from './onPlates';
 
-/** What gets warm needs air below and above it, and a little beside it, mm: planning figures, the sheet of a device comes first. */
-const ABOVE = 50;
-const BESIDE = 10;
-const warm: readonly PartClass[] = ['stepper-driver', 'servo-drive', 'spindle-drive', 'supply'];
 /** Between a drive on the mains and the leads of an encoder, mm. */
 const ENCODER_APART = 100;
 /** A cable that stays where it is may be bent to four times its diameter (HD 516); from this diameter on it is stiff, mm. */
@@ -29,14 +24,15 @@ export const panelClearance: Rule = {
   severity: 'doubtful',
   check: overBoxes((design, id, _name, placed, { wires }) =>
     placed.flatMap((a): FindingDraft[] => {
+      const part = design.parts[a.part]!;
       const near = nearWarm(design, a, placed);
       if (!near) return [];
       return [
         {
           subject: a.part,
-          title: `${design.parts[a.part]!.designation} has too little air ${near.above ? 'above or below it' : 'beside it'}`,
+          title: `${part.designation} has too little air ${near.above ? 'above or below it' : 'beside it'}`,
           explain: (display) =>
-            `${showValue(near.mm, 'length', display, 3)} are between it and ${design.parts[near.of.part]!.designation}. Its warm air rises: leave ${showValue(ABOVE, 'length', display, 3)} above and below it and ${showValue(BESIDE, 'length', display, 3)} beside it, or what its sheet asks for.`,
+            `${showValue(near.mm, 'length', display, 3)} are between it and ${design.parts[near.of.part]!.designation}. Its warm air rises: leave ${showValue(airOf(part).above, 'length', display, 3)} above and below it and ${showValue(airOf(part).beside, 'length', display, 3)} beside it. Its sheet comes first: enter what it asks for there.`,
           ...plateOfBox(id),
           remedies: layOut(design, wires, id, (after) => {
             const then = after.find((p) => p.part === a.part);
@@ -53,14 +49,14 @@ function nearWarm(
   a: Placed,
   placed: readonly Placed[],
 ): { of: Placed; mm: number; above: boolean } | undefined {
-  if (!warm.includes(design.parts[a.part]!.data.class)) return undefined;
+  const { above, beside } = airOf(design.parts[a.part]!);
   return placed
     .flatMap((of) => {
       if (of === a) return [];
       const dx = Math.max(a.x - of.x - of.body.width, of.x - a.x - a.body.width);
       const dy = Math.max(a.y - of.y - of.body.height, of.y - a.y - a.body.height);
-      if (dx < 0 && dy >= 0 && dy < ABOVE) return [{ of, mm: dy, above: true }];
-      return dy < 0 && dx >= 0 && dx < BESIDE ? [{ of, mm: dx, above: false }] : [];
+      if (dx < 0 && dy >= 0 && dy < above) return [{ of, mm: dy, above: true }];
+      return dy < 0 && dx >= 0 && dx < beside ? [{ of, mm: dx, above: false }] : [];
     })
     .sort((x, y) => x.mm - y.mm)[0];
 }
