@@ -9,7 +9,7 @@ import { supplyDemand } from '../power/states';
 import { quantity } from '../units/quantity';
 import { airNeededM3h, coolingOf, effectiveSurfaceM2, heatAway, PER_SURFACE, riseK } from './air';
 import { heatIn, lossesOf } from './losses';
-import { dutyRead, fitted, minutesUntil, readingsOf, refitted, riseAfter } from './measured';
+import { driveCurrent, dutyRead, fitted, minutesUntil, readingsOf, refitted, riseAfter } from './measured';
 import { warmthOf } from './warmth';
 
 const mm = (n: number) => quantity(n, 'mm');
@@ -115,6 +115,7 @@ describe('readings against the law of warming up', () => {
     roomC: 20,
     insideC: 20 + riseAfter(law, minutes) + off,
     mainsW: undefined,
+    driveA: undefined,
   });
   const series = [10, 20, 40, 60, 90, 120].map((m) => reading(m));
   it('finds the end and the time constant again; 63 % of the end after one of them', () => {
@@ -159,10 +160,19 @@ describe('readings against the law of warming up', () => {
     for (const minutes of [10, 30, 60, 5, 20])
       file = withEntry(
         file,
-        { kind: 'warmth', enclosure: 'box-1', minutes, room: c(20), inside: c(20 + minutes / 10) },
+        {
+          kind: 'warmth',
+          enclosure: 'box-1',
+          minutes,
+          room: c(20),
+          inside: c(20 + minutes / 10),
+          current: quantity(minutes / 10, 'A'),
+        },
         NOW,
       );
     expect(readingsOf(file.journal, 'box-1').map((r) => r.minutes)).toEqual([5, 20]);
+    // 0.5 and 2 A.
+    expect(driveCurrent(deriveFigures(file.design), readingsOf(file.journal, 'box-1'))!.readA).toBeCloseTo(1.25, 9);
     const wrong = readingsOf(file.journal, 'box-1')[0]!.entry;
     file = withEntry(file, { kind: 'withdrawn-reading', withdraws: wrong }, NOW);
     expect(readingsOf(file.journal, 'box-1').map((r) => r.minutes)).toEqual([20]);

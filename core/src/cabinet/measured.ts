@@ -1,7 +1,7 @@
 import type { MachineFile } from '../machine/file';
 import type { Quantity } from '../units/quantity';
 import { baseValue } from '../units/quantity';
-import type { Duty } from '../power/states';
+import { demandOn, type Duty, type ReadPower } from '../power/states';
 import { PER_SURFACE } from './air';
 import type { Bears } from './warmth';
 
@@ -15,6 +15,8 @@ export interface WarmthReading {
   insideC: number;
   /** Mains power of the machine at that moment, W. */
   mainsW: number | undefined;
+  /** What the supply of the drives gave at that moment, A. */
+  driveA: number | undefined;
 }
 
 /**
@@ -23,7 +25,7 @@ export interface WarmthReading {
  */
 export function readingsOf(journal: MachineFile['journal'], enclosure: string): WarmthReading[] {
   const withdrawn = new Set(journal.flatMap((e) => (e.kind === 'withdrawn-reading' ? [e.withdraws] : [])));
-  const watts = (q: Quantity | undefined) => (q ? baseValue(q) : undefined);
+  const base = (q: Quantity | undefined) => (q ? baseValue(q) : undefined);
   let series: WarmthReading[] = [];
   for (const e of journal) {
     if (e.kind !== 'warmth' || e.enclosure !== enclosure || withdrawn.has(e.id)) continue;
@@ -33,7 +35,8 @@ export function readingsOf(journal: MachineFile['journal'], enclosure: string): 
       minutes: e.minutes,
       roomC: baseValue(e.room),
       insideC: baseValue(e.inside),
-      mainsW: watts(e.mains),
+      mainsW: base(e.mains),
+      driveA: base(e.current),
     };
     if (series.length && reading.minutes <= series.at(-1)!.minutes) series = [];
     series.push(reading);
@@ -118,6 +121,21 @@ export function refitted(readings: readonly WarmthReading[], estimatedW: number,
   const powerRatio = read.length && mainsW > 0 ? mean / mainsW : undefined;
   const watts = estimatedW * (powerRatio ?? 1);
   return { law, watts, powerRatio, readW: read.length ? mean : undefined, surfaceM2: watts / (law.endK * PER_SURFACE) };
+}
+
+/** What the supply of the drives was read to give, on average, beside what the duty makes of it, A. */
+export function driveCurrent(
+  read: ReadPower,
+  readings: readonly WarmthReading[],
+): { readA: number; estimatedA: number } | undefined {
+  const supply = read.design.rails.drives?.supply;
+  const demand = supply === undefined ? undefined : demandOn(read, supply);
+  const amps = readings.flatMap((r) => r.driveA ?? []);
+  if (!demand || !amps.length) return undefined;
+  return {
+    readA: amps.reduce((sum, a) => sum + a, 0) / amps.length,
+    estimatedA: demand.states['in-use'].watts / demand.volts,
+  };
 }
 
 /** Readings within this share of what the machine takes at rest say nothing of how much it moves. */

@@ -85,7 +85,10 @@ function lineOf(
         kind: 'note',
         about: `enclosures.${e.enclosure}`,
         text: `After ${e.minutes} minutes: room ${showQuantity(e.room, defaultDisplay)}, enclosure ${showQuantity(e.inside, defaultDisplay)}`,
-        detail: e.mains ? `Mains power ${showQuantity(e.mains, defaultDisplay)}.` : '',
+        detail: [
+          ...(e.mains ? [`Mains power ${showQuantity(e.mains, defaultDisplay)}.`] : []),
+          ...(e.current ? [`The supply of the drives gives ${showQuantity(e.current, defaultDisplay)}.`] : []),
+        ].join(' '),
       };
     case 'withdrawn-reading':
       return { ...line, kind: 'note', about: e.withdraws, text: 'A reading of the enclosure was withdrawn' };

@@ -62,6 +62,7 @@ export const JournalEntry = z.discriminatedUnion('kind', [
     room: Quantity,
     inside: Quantity.describe('of the air in the enclosure, near its top'),
     mains: Quantity.optional().describe('power that the machine takes from the mains at that moment'),
+    current: Quantity.optional().describe('that the supply of the drives gives at that moment'),
   }),
   entry('withdrawn-reading', { withdraws: Id.describe('a reading that was wrong') }),
   entry('note', { subject: z.string().max(200).optional(), text: Text, photos: PictureIds.optional() }),

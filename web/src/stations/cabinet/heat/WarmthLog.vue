@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dutyRead, inSummer, isSettled, readingsOf, refitted } from '@nodaxis/core/cabinet/measured';
+import { driveCurrent, dutyRead, inSummer, isSettled, readingsOf, refitted } from '@nodaxis/core/cabinet/measured';
 import { warmestRoomC, type Warmth } from '@nodaxis/core/cabinet/warmth';
 import { effectiveSurfaceM2 } from '@nodaxis/core/cabinet/air';
 import { dutyOf } from '@nodaxis/core/power/states';
@@ -50,12 +50,14 @@ const summer = computed(() =>
   refit.value && settled.value ? inSummer(refit.value.law, roomC.value, warmth.bears) : undefined,
 );
 const minutes = ref<number>(30);
-const texts = ref({ room: '', inside: '', mains: '' });
-const read = shallowRef<Partial<Record<'room' | 'inside' | 'mains', Quantity>>>({});
+const texts = ref({ room: '', inside: '', mains: '', current: '' });
+const read = shallowRef<Partial<Record<keyof typeof texts.value, Quantity>>>({});
+const drives = computed(() => driveCurrent(machine.figures, readings.value));
+const a = (n: number) => showValue(n, 'current', preferences.display, 3);
 const faults = ref<Fault[]>([]);
 const ready = computed(() => read.value.room !== undefined && read.value.inside !== undefined);
 function keep(): void {
-  const { room, inside, mains } = read.value;
+  const { room, inside, mains, current } = read.value;
   if (!room || !inside) return;
   faults.value = machine.log({
     kind: 'warmth',
@@ -64,6 +66,7 @@ function keep(): void {
     room,
     inside,
     ...(mains ? { mains } : {}),
+    ...(current ? { current } : {}),
   });
   if (faults.value.length) return;
   minutes.value += 30;
@@ -120,6 +123,15 @@ const unit = computed(() => displayUnit('ambient', preferences.display));
           aria-label="Mains power, if a meter is in the lead"
           @update:quantity="read = { ...read, mains: $event }"
       /></label>
+      <label
+        ><span>Drive supply gives</span
+        ><QuantityField
+          v-model="texts.current"
+          dimension="current"
+          unit="A"
+          aria-label="Current of the supply of the drives, if a meter is in its lead"
+          @update:quantity="read = { ...read, current: $event }"
+      /></label>
       <ActionButton kind="framed" native-type="submit" :disabled="!ready || machine.readOnly"
         >Keep the reading</ActionButton
       >
@@ -140,6 +152,10 @@ const unit = computed(() => displayUnit('ambient', preferences.display));
           >
         </li>
       </ul>
+      <p v-if="drives">
+        The supply of the drives gives {{ a(drives.readA) }} on average by the meter, {{ a(drives.estimatedA) }} by the
+        duty here.
+      </p>
       <p v-if="!refit" class="soft">Three readings after power-on are needed before a law can be laid to them.</p>
       <p v-else-if="!settled">Too early to tell the end: the box is at less than half of its way. Go on reading.</p>
       <template v-else>
@@ -159,7 +175,7 @@ const unit = computed(() => displayUnit('ambient', preferences.display));
         </p>
         <template v-if="otherwise && refit.readW !== undefined">
           <p>
-            {{ showValue(refit.readW, 'power', preferences.display, 3) }} from the mains mean that it stands idle for
+            {{ showValue(refit.readW, 'power', preferences.display, 3) }} from the mains mean that it is idle for
             {{ printNumber(100 - percent(otherwise.motion), 2) }} % of the time: the axes move for
             {{ printNumber(percent(otherwise.motion), 2) }} %, not for
             {{ printNumber(percent(dutyOf(machine.figures.design).motion), 2) }} %.
