@@ -7,6 +7,7 @@ import { schemaFaults } from '../machine/reading/schemaFaults';
 import { frontOf } from '../panel/front';
 import type { Fault, Result } from '../units/result';
 import { fail, ok } from '../units/result';
+import { readJson } from './readJson';
 
 export const LAYOUT_FORMAT = 'nodaxis-panel-layout';
 const VERSION = 1;
@@ -51,18 +52,9 @@ export interface ReadLayout {
  * file does not name stays where it is. Errors: no JSON, another format, a later version, each wrong place.
  */
 export function readLayoutJson(text: string, design: Design, enclosure: string): Result<ReadLayout, Fault[]> {
-  let raw: unknown;
-  try {
-    raw = JSON.parse(text.replace(/^\ufeff/, ''));
-  } catch (e) {
-    return fail([
-      {
-        what: 'This file is damaged or is no JSON.',
-        where: 'the whole file',
-        fix: `Look for a complete copy (${(e as Error).message}).`,
-      },
-    ]);
-  }
+  const json = readJson(text);
+  if (!json.ok) return json;
+  const raw = json.value;
   const { format, version } = (typeof raw === 'object' && raw !== null ? raw : {}) as Record<string, unknown>;
   if (format !== LAYOUT_FORMAT)
     return fail([

@@ -5,6 +5,7 @@ import { Element, PartData, Setup, Terminal } from '../machine/parts';
 import { schemaFaults } from '../machine/reading/schemaFaults';
 import type { Fault, Result } from '../units/result';
 import { fail, ok } from '../units/result';
+import { readJson } from './readJson';
 
 export const PARTS_FORMAT = 'nodaxis-parts';
 
@@ -24,18 +25,9 @@ export const writePartsJson = (parts: readonly LibraryEntry[]): string =>
 
 /** Reads a library file. Errors: not JSON, another format, or each wrong place with its part and field. */
 export function readPartsJson(text: string): Result<LibraryEntry[], Fault[]> {
-  let raw: unknown;
-  try {
-    raw = JSON.parse(text.replace(/^\ufeff/, ''));
-  } catch (e) {
-    return fail([
-      {
-        what: 'This file is damaged or is no JSON.',
-        where: 'the whole file',
-        fix: `Look for a complete copy (${(e as Error).message}).`,
-      },
-    ]);
-  }
+  const json = readJson(text);
+  if (!json.ok) return json;
+  const raw = json.value;
   const file = raw as { format?: unknown; parts?: unknown };
   if (typeof raw !== 'object' || raw === null || file.format !== PARTS_FORMAT || !Array.isArray(file.parts))
     return fail([

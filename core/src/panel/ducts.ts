@@ -3,6 +3,8 @@ import type { Duct } from '../machine/enclosure';
 
 /** Usual widths of slotted wiring ducts, mm. */
 export const DUCT_WIDTHS = [25, 40, 60, 80, 100] as const;
+/** And how far they reach out from the plate, mm. */
+export const DUCT_DEPTHS = [40, 60, 80, 100] as const;
 /** Of a duct that is laid out by rules, mm. */
 export const USUAL_DUCT = { width: 40, depth: 60 } as const;
 /** Walls and fingers of a duct, mm: what its inside loses of each side. */

@@ -119,7 +119,7 @@ const APART = 20;
 const rowOf = ({ data }: Part): number =>
   data.class === 'connector' ? 0 : data.class === 'button' && data.latching ? 2 : 1;
 
-/** A first layout of a front: connectors at the bottom, buttons and lamps in rows above them, stop buttons highest and to the right. */
+/** A first layout of a front: connectors at the bottom, buttons and lamps in rows above them, stop buttons highest. */
 export function arrangedFront(
   design: Design,
   enclosure: string,

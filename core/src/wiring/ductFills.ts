@@ -32,7 +32,7 @@ export const outerMm = (mm2: number): number =>
   (OUTER_MM.find(([section]) => section >= mm2 * 0.95) ?? OUTER_MM.at(-1)!)[1];
 
 /** What lies in a duct: to which side of a dividing wall it belongs. */
-export type Side = 'power' | 'signal' | 'either';
+type Side = 'power' | 'signal' | 'either';
 
 export interface DuctFill {
   duct: LaidDuct;
@@ -110,7 +110,7 @@ function mixedOf(pieces: readonly Piece[]): DuctFill['mixed'] {
 }
 
 /** Mains and the phases of motors on one side; what a board reads or counts on the other. Earth and control may lie with either. */
-export function sideOf({ id, ends }: Wire, wires: Wires): Side {
+function sideOf({ id, ends }: Wire, wires: Wires): Side {
   if (ends.some((e) => e.role === 'protective-earth' || e.role === 'shield')) return 'either';
   if (ends.some((e) => e.role.startsWith('phase-'))) return 'power';
   const sheet = wires.sheets.get(id);

@@ -1,11 +1,9 @@
 import type { Design } from '../machine/design';
 import type { Duct } from '../machine/enclosure';
 import { arranged, type Arranged } from '../panel/arrange';
+import { DUCT_DEPTHS } from '../panel/ducts';
 import { ductFills, MOST_DUCT_FILL } from './ductFills';
 import type { Wires } from './wires';
-
-/** Depths of usual ducts, mm: one that gets too full is taken deeper, since its width is that between the rows. */
-const DEEPER = [60, 80, 100];
 
 /**
  * The plate of a box laid out by rules, ducts with what its conductors ask of them: a dividing wall where mains or motor leads would
@@ -17,7 +15,9 @@ export function laidOut(design: Design, wires: Wires, enclosure: string): Arrang
   if (!box) return { places, ducts, left };
   const tried = { ...design, enclosures: { ...design.enclosures, [enclosure]: { ...box, places, ducts } } };
   const suited = ductFills(tried, wires, enclosure).map(({ duct: { id, duct }, fill, mixed }): [string, Duct] => {
-    const depth = DEEPER.find((d) => (fill * duct.depth) / d <= MOST_DUCT_FILL) ?? DEEPER.at(-1)!;
+    // One that gets too full is taken deeper: its width is that between the rows.
+    const deep = DUCT_DEPTHS.filter((d) => d >= duct.depth);
+    const depth = deep.find((d) => (fill * duct.depth) / d <= MOST_DUCT_FILL) ?? deep.at(-1) ?? duct.depth;
     return [id, { ...duct, depth, ...(mixed ? { divided: true } : {}) }];
   });
   return { places, ducts: { ...ducts, ...Object.fromEntries(suited) }, left };

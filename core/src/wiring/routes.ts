@@ -8,7 +8,7 @@ import { PanelWays, type Way } from '../panel/ways';
 import { seatOf } from '../distribution/seats';
 
 /** At each end of a conductor: to strip it, to lead it to its terminal in an arc, to make it anew once, mm. */
-export const SPARE = 60;
+const SPARE = 60;
 /** So that a door opens all the way, mm. */
 const LOOP = 200;
 /** Lengths are cut in steps, mm. */

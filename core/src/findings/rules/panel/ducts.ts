@@ -1,12 +1,10 @@
 import type { Design } from '../../../machine/design';
-import { DUCT_WIDTHS } from '../../../panel/ducts';
+import { DUCT_DEPTHS, DUCT_WIDTHS } from '../../../panel/ducts';
 import { printNumber, showValue } from '../../../units/print';
 import { ductFills, MOST_DUCT_FILL, type DuctFill } from '../../../wiring/ductFills';
 import type { FindingDraft, Rule } from '../../finding';
 import { overBoxes, plateOfBox } from './onPlates';
 
-/** Depths of usual ducts, mm. */
-const DEPTHS = [40, 60, 80, 100];
 /** Beside each other for less, mains and signals do each other nothing, mm. */
 const SIDE_BY_SIDE = 100;
 
@@ -31,7 +29,7 @@ export const ductFill: Rule = {
     if (fill <= MOST_DUCT_FILL) return undefined;
     const { width, depth } = duct.duct;
     const needed = (fill / MOST_DUCT_FILL) * depth;
-    const deeper = DEPTHS.find((d) => d >= needed);
+    const deeper = DUCT_DEPTHS.find((d) => d >= needed);
     const wider = DUCT_WIDTHS.find((w) => w >= (fill / MOST_DUCT_FILL) * width * 1.1);
     return {
       subject: duct.id,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Duct } from '@nodaxis/core/machine/enclosure';
-import { DUCT_WIDTHS, type LaidDuct } from '@nodaxis/core/panel/ducts';
+import { DUCT_DEPTHS, DUCT_WIDTHS, type LaidDuct } from '@nodaxis/core/panel/ducts';
 import { displayUnit, printNumber, showValue } from '@nodaxis/core/units/print';
 import { baseValue } from '@nodaxis/core/units/quantity';
 import { ductFills, MOST_DUCT_FILL } from '@nodaxis/core/wiring/ductFills';
@@ -24,7 +24,6 @@ const fill = computed(() =>
 const change = (to: Partial<Duct>) => emit('set', { ...duct.duct, ...to });
 const sizes = (all: readonly number[], now: number) =>
   [...new Set([...all, now])].sort((a, b) => a - b).map((n) => ({ value: String(n), label: mm(n) }));
-const DEPTHS = [40, 60, 80, 100];
 /** A duct runs on over the plate or is cut, never to nothing. */
 const lengthOf = (value: number) => Math.max(10, Math.min(10_000, value));
 </script>
@@ -60,7 +59,7 @@ const lengthOf = (value: number) => Math.max(10, Math.min(10_000, value));
       ><Choice
         label="Depth of the duct"
         :model-value="String(duct.duct.depth)"
-        :options="sizes(DEPTHS, duct.duct.depth)"
+        :options="sizes(DUCT_DEPTHS, duct.duct.depth)"
         :disabled="machine.readOnly"
         @change="(v: string) => change({ depth: Number(v) })"
     /></label>
