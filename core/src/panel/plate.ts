@@ -43,14 +43,29 @@ export function placedOn(design: Design, enclosure: string): Placed[] {
   });
 }
 
-/** Two outlines with part of the plate in common; touching is no overlap. */
+/** An outline where it lies, mm: of a part, of what covers a hole, of a duct. */
+export interface Lying {
+  readonly x: number;
+  readonly y: number;
+  readonly body: { readonly width: number; readonly height: number };
+}
 const HAIR = 0.01;
-export const overlaps = (a: Placed, b: Placed): boolean =>
-  a.x + a.body.width > b.x + HAIR &&
-  b.x + b.body.width > a.x + HAIR &&
-  a.y + a.body.height > b.y + HAIR &&
-  b.y + b.body.height > a.y + HAIR;
 
-/** Whether an outline reaches over the edge of the plate. */
-export const reachesOut = (a: Placed, plate: Plate): boolean =>
-  a.x < -HAIR || a.y < -HAIR || a.x + a.body.width > plate.width + HAIR || a.y + a.body.height > plate.height + HAIR;
+/** What is free between two outlines, across and upwards, mm: negative where one is above, or beside, the other. */
+export const gapsOf = (a: Lying, b: Lying): { across: number; up: number } => ({
+  across: Math.max(a.x - b.x - b.body.width, b.x - a.x - a.body.width),
+  up: Math.max(a.y - b.y - b.body.height, b.y - a.y - a.body.height),
+});
+/** The shortest way between two outlines, mm. */
+export function distanceOf(a: Lying, b: Lying): number {
+  const { across, up } = gapsOf(a, b);
+  return Math.hypot(Math.max(0, across), Math.max(0, up));
+}
+/** Two outlines with part of the sheet in common; touching is no overlap. */
+export function overlaps(a: Lying, b: Lying): boolean {
+  const { across, up } = gapsOf(a, b);
+  return across < -HAIR && up < -HAIR;
+}
+/** Whether an outline reaches over the edge of its sheet. */
+export const reachesOut = (a: Lying, sheet: { width: number; height: number }): boolean =>
+  a.x < -HAIR || a.y < -HAIR || a.x + a.body.width > sheet.width + HAIR || a.y + a.body.height > sheet.height + HAIR;

@@ -1,7 +1,7 @@
 import type { Design } from '../../../machine/design';
 import { carriesMains } from '../../../machine/parts';
 import { ductsOn } from '../../../panel/ducts';
-import { placedOn, plateOf, type Placed } from '../../../panel/plate';
+import { distanceOf, gapsOf, overlaps, placedOn, plateOf, type Placed } from '../../../panel/plate';
 import { airOf, type Plate } from '../../../panel/body';
 import { baseValue } from '../../../units/quantity';
 import { showValue } from '../../../units/print';
@@ -15,8 +15,6 @@ const ENCODER_APART = 100;
 /** A cable that stays where it is may be bent to four times its diameter (HD 516); from this diameter on it is stiff, mm. */
 const BENT_TO = 4;
 const STIFF = 8;
-/** A duct that a part lies on by less is cut to fit, mm. */
-const HAIR = 0.5;
 
 /** A part too close to one that gets warm. */
 export const panelClearance: Rule = {
@@ -53,8 +51,7 @@ function nearWarm(
   return placed
     .flatMap((of) => {
       if (of === a) return [];
-      const dx = Math.max(a.x - of.x - of.body.width, of.x - a.x - a.body.width);
-      const dy = Math.max(a.y - of.y - of.body.height, of.y - a.y - a.body.height);
+      const { across: dx, up: dy } = gapsOf(a, of);
       if (dx < 0 && dy >= 0 && dy < above) return [{ of, mm: dy, above: true }];
       return dy < 0 && dx >= 0 && dx < beside ? [{ of, mm: dx, above: false }] : [];
     })
@@ -67,14 +64,7 @@ export const ductCrossed: Rule = {
   severity: 'wont-work',
   check: overBoxes((design, id, _name, placed, { wires }) => {
     const ducts = ductsOn(design, id);
-    const crossed = (a: Placed) =>
-      ducts.filter(
-        (d) =>
-          a.x + a.body.width > d.x + HAIR &&
-          d.x + d.width > a.x + HAIR &&
-          a.y + a.body.height > d.y + HAIR &&
-          d.y + d.height > a.y + HAIR,
-      );
+    const crossed = (a: Placed) => ducts.filter((d) => overlaps(a, { x: d.x, y: d.y, body: d }));
     return placed.flatMap((a): FindingDraft[] => {
       const under = crossed(a);
       if (!under.length) return [];
@@ -158,12 +148,11 @@ export const driveBesideEncoder: Rule = {
         if (part.data.class !== 'spindle-drive' || !carriesMains(part)) continue;
         for (const s of route.stretches) {
           const d = ducts.get(s.duct)!;
-          const across = d.duct.upright
-            ? { x: d.x, y: d.y + s.from, width: d.width, height: s.to - s.from }
-            : { x: d.x + s.from, y: d.y, width: s.to - s.from, height: d.height };
-          const dx = Math.max(0, drive.x - across.x - across.width, across.x - drive.x - drive.body.width);
-          const dy = Math.max(0, drive.y - across.y - across.height, across.y - drive.y - drive.body.height);
-          const mm = Math.hypot(dx, dy);
+          const long = s.to - s.from;
+          const stretch = d.duct.upright
+            ? { x: d.x, y: d.y + s.from, body: { width: d.width, height: long } }
+            : { x: d.x + s.from, y: d.y, body: { width: long, height: d.height } };
+          const mm = distanceOf(drive, stretch);
           if (mm >= ENCODER_APART) continue;
           const name = c.cable ?? `conductor ${c.number}`;
           found.set(`${drive.part} ${name}`, {

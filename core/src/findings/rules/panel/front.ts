@@ -1,6 +1,6 @@
 import type { Design } from '../../../machine/design';
 import { arrangedFront, frontPlate, placedInFront, type InFront } from '../../../panel/front';
-import { EDGE, placedOn, plateOf } from '../../../panel/plate';
+import { EDGE, overlaps, placedOn, plateOf, reachesOut } from '../../../panel/plate';
 import { showValue } from '../../../units/print';
 import type { FindingDraft, Rule } from '../../finding';
 
@@ -10,7 +10,6 @@ const overFronts = (check: (design: Design, id: string, name: string, placed: re
       box.front ? check(design, id, box.name, placedInFront(design, id)) : [],
     )) satisfies Rule['check'];
 const frontOfBox = (id: string) => ({ station: 'cabinet' as const, field: `enclosures.${id}.front` });
-const HAIR = 0.01;
 
 /** Two parts on one place of a front, or one that reaches over its edge. */
 export const frontClash: Rule = {
@@ -19,21 +18,8 @@ export const frontClash: Rule = {
   check: overFronts((design, id, name, placed) => {
     const sheet = frontPlate(design.enclosures![id]!);
     return placed.flatMap((a, i): FindingDraft[] => {
-      const over = placed
-        .slice(i + 1)
-        .filter(
-          (b) =>
-            a.x + a.body.width > b.x + HAIR &&
-            b.x + b.body.width > a.x + HAIR &&
-            a.y + a.body.height > b.y + HAIR &&
-            b.y + b.body.height > a.y + HAIR,
-        );
-      const out =
-        sheet !== undefined &&
-        (a.x < -HAIR ||
-          a.y < -HAIR ||
-          a.x + a.body.width > sheet.width + HAIR ||
-          a.y + a.body.height > sheet.height + HAIR);
+      const over = placed.slice(i + 1).filter((b) => overlaps(a, b));
+      const out = sheet !== undefined && reachesOut(a, sheet);
       if (!over.length && !out) return [];
       const own = design.parts[a.part]!.designation;
       const { places, left } = arrangedFront(design, id);
@@ -69,16 +55,9 @@ export const frontDepth: Rule = {
     const behind = placedOn(design, id);
     return placed.flatMap((a): FindingDraft[] => {
       // The plate begins a little inside the walls.
-      const [x, y] = [a.x - EDGE, a.y - EDGE];
+      const onPlate = { ...a, x: a.x - EDGE, y: a.y - EDGE };
       const met = behind
-        .filter(
-          (p) =>
-            x < p.x + p.body.width &&
-            p.x < x + a.body.width &&
-            y < p.y + p.body.height &&
-            p.y < y + a.body.height &&
-            a.body.behind + p.body.depth > plate.depth,
-        )
+        .filter((p) => overlaps(onPlate, p) && a.body.behind + p.body.depth > plate.depth)
         .sort((p, q) => q.body.depth - p.body.depth)[0];
       if (!met) return [];
       const [own, other] = [design.parts[a.part]!.designation, design.parts[met.part]!.designation];

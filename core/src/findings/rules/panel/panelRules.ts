@@ -1,4 +1,4 @@
-import { overlaps, plateOf, reachesOut, type Placed } from '../../../panel/plate';
+import { distanceOf, overlaps, plateOf, reachesOut, type Placed } from '../../../panel/plate';
 import type { Design } from '../../../machine/design';
 import { carriesMains } from '../../../machine/parts';
 import { showValue } from '../../../units/print';
@@ -113,15 +113,9 @@ function boardsNearDrives(design: Design, placed: readonly Placed[]): { board: P
   const boards = placed.filter((p) => ['controller', 'input-board'].includes(of(p).data.class));
   return boards.flatMap((board) => {
     const [near] = drives
-      .map((drive) => ({ board, drive, mm: between(board, drive) }))
+      .map((drive) => ({ board, drive, mm: distanceOf(board, drive) }))
       .filter(({ mm }) => mm < APART)
       .sort((a, b) => a.mm - b.mm);
     return near ? [near] : [];
   });
-}
-/** The shortest way between two outlines, mm. */
-function between(a: Placed, b: Placed): number {
-  const dx = Math.max(0, a.x - b.x - b.body.width, b.x - a.x - a.body.width);
-  const dy = Math.max(0, a.y - b.y - b.body.height, b.y - a.y - a.body.height);
-  return Math.sqrt(dx * dx + dy * dy);
 }

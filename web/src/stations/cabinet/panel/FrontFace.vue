@@ -10,6 +10,7 @@ import {
   placedInFront,
   type InFront,
 } from '@nodaxis/core/panel/front';
+import { overlaps, reachesOut } from '@nodaxis/core/panel/plate';
 import { roomFor } from '@nodaxis/core/panel/room';
 import { STEP } from '@nodaxis/core/panel/snap';
 import { computed, ref } from 'vue';
@@ -45,14 +46,9 @@ const items = computed((): BoardItem[] =>
     cutOut: p.body.cutOut,
   })),
 );
-const clash = (a: Pick<BoardItem, 'id' | 'x' | 'y' | 'width' | 'height'>): boolean =>
-  a.x < 0 ||
-  a.y < 0 ||
-  a.x + a.width > front.value.width ||
-  a.y + a.height > front.value.height ||
-  items.value.some(
-    (b) => b.id !== a.id && a.x + a.width > b.x && b.x + b.width > a.x && a.y + a.height > b.y && b.y + b.height > a.y,
-  );
+const lying = (i: BoardItem) => ({ x: i.x, y: i.y, body: i });
+const clash = (a: BoardItem): boolean =>
+  reachesOut(lying(a), front.value) || items.value.some((b) => b.id !== a.id && overlaps(lying(a), lying(b)));
 const wrong = computed(() => new Set(items.value.filter(clash).map((i) => i.id)));
 const stop = (i: BoardItem) => ({ x: Math.round(i.x / STEP) * STEP, y: Math.round(i.y / STEP) * STEP });
 const picked = ref<readonly string[]>([]);

@@ -61,9 +61,7 @@ const partAt = ({ id: of, x, y }: BoardItem): Placed | undefined => {
 const clashes = (a: Placed): boolean =>
   reachesOut(a, plate.value) ||
   placed.value.some((b) => b.part !== a.part && overlaps(a, b)) ||
-  ducts.value.some((d) =>
-    overlaps(a, { part: d.id, x: d.x, y: d.y, turned: false, body: { ...d, depth: 0, usual: false } }),
-  );
+  ducts.value.some((d) => overlaps(a, { x: d.x, y: d.y, body: d }));
 const wrong = computed(() => new Set(placed.value.filter(clashes).map((p) => p.part)));
 const wrongAt = (item: BoardItem): boolean => {
   const p = partAt(item);
