@@ -1,6 +1,5 @@
 import DxfParser from 'dxf-parser';
 import { describe, expect, it } from 'vitest';
-import { applyCommand } from '../commands/apply';
 import type { Command } from '../commands/command';
 import { frontDrawing, holesOf, plateDrawing, railHoles, type Mark } from '../panel/drawing';
 import { arrangedFront, partsInFront, placedInFront } from '../panel/front';
@@ -8,22 +7,16 @@ import { partsOn, placedOn } from '../panel/plate';
 import { arranged } from '../panel/arrange';
 import { railsOn } from '../panel/rails';
 import { dunnock } from '../samples/dunnock';
+import { boxed, edited } from '../samples/testing/edited';
 import { quantity } from '../units/quantity';
 import { drawingDxf } from './drawingDxf';
 import { drawingSvg } from './drawingSvg';
 import { drawingTiles } from './drawingTiles';
 
 const mm = (n: number) => quantity(n, 'mm');
-const run = (file: ReturnType<typeof dunnock>, ...commands: Command[]) =>
-  commands.reduce((f, command) => {
-    const r = applyCommand(f, command, '2026-01-01T00:00:00.000Z');
-    if (!r.ok) throw new Error(r.error.map((x) => x.what).join());
-    return r.value.file;
-  }, file);
-
 /** A box of 800 × 1000 mm: a plate of 760 × 960 mm, laid out by rules; a supply with four holes of 4.5 mm, 90 × 190 mm apart. */
 const laid = () => {
-  const file = run(
+  const file = edited(
     dunnock(),
     { name: 'add-enclosure', args: { name: 'Cabinet' } },
     {
@@ -42,7 +35,7 @@ const laid = () => {
     })),
   );
   const { places, ducts } = arranged(file.design, 'box-1');
-  return run(file, { name: 'place-parts', args: { enclosure: 'box-1', places, ducts } }).design;
+  return edited(file, { name: 'place-parts', args: { enclosure: 'box-1', places, ducts } }).design;
 };
 const design = laid();
 const drawing = plateDrawing(design, 'box-1')!;
@@ -140,15 +133,13 @@ describe('in sheets of A4', () => {
 
 it('a front: buttons through round holes of 22.3 mm, a plug through its opening, none on the plate, all inside the sheet', () => {
   const parts = ['device-stop', 'reset-button', 'mains-inlet'];
-  let file = run(
-    dunnock(),
-    { name: 'add-enclosure', args: { name: 'Panel' } },
-    { name: 'set-enclosure', args: { enclosure: 'box-1', set: { width: mm(200), height: mm(200), depth: mm(90) } } },
+  let file = edited(
+    boxed(dunnock(), 200, 200, 90),
     ...parts.map((part): Command => ({ name: 'sit-part', args: { part, in: 'box-1' } })),
   );
   const { places, left } = arrangedFront(file.design, 'box-1');
   expect(left).toEqual([]);
-  file = run(file, { name: 'place-parts', args: { enclosure: 'box-1', on: 'front', places } });
+  file = edited(file, { name: 'place-parts', args: { enclosure: 'box-1', on: 'front', places } });
   expect(placedOn(file.design, 'box-1').some((p) => parts.includes(p.part))).toBe(false);
   for (const { x, y, body } of placedInFront(file.design, 'box-1'))
     expect(x >= 0 && y >= 0 && x + body.width <= 200 && y + body.height <= 200).toBe(true);
@@ -159,9 +150,12 @@ it('a front: buttons through round holes of 22.3 mm, a plug through its opening,
   // A main switch hangs on its rail until its sheet tells the hole in the door.
   const onPlate = (f: typeof file) => partsOn(f.design, 'box-1').includes('main-switch');
   expect(onPlate(file)).toBe(true);
-  const inDoor = run(file, { name: 'set-field', args: { path: 'parts.main-switch.data.cutWidth', value: mm(22.3) } });
+  const inDoor = edited(file, {
+    name: 'set-field',
+    args: { path: 'parts.main-switch.data.cutWidth', value: mm(22.3) },
+  });
   expect([onPlate(inDoor), partsInFront(inDoor.design, 'box-1').includes('main-switch')]).toEqual([false, true]);
-  file = run(file, { name: 'set-field', args: { path: 'parts.reset-button.data.cutWidth', value: mm(16) } });
+  file = edited(file, { name: 'set-field', args: { path: 'parts.reset-button.data.cutWidth', value: mm(16) } });
   expect(frontDrawing(file.design, 'box-1')!.marks).toContainEqual(
     expect.objectContaining({ kind: 'circle', of: 'reset-button', diameter: 16 }),
   );

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { applyCommand } from '../commands/apply';
 import type { Command } from '../commands/command';
 import type { MachineFile } from '../machine/file';
 import { exampleMachines } from '../samples/index';
 import { dunnock } from '../samples/dunnock';
+import { boxed, edited } from '../samples/testing/edited';
 import { quantity } from '../units/quantity';
 import { arranged } from './arrange';
 import { bodyOf, heldBy } from './body';
@@ -13,25 +13,6 @@ import { overlaps, partsOn, placedOn, plateOf, reachesOut } from './plate';
 import { roomFor } from './room';
 import { aligned, snapped } from './snap';
 
-const NOW = '2026-01-01T00:00:00.000Z';
-const edited = (file: MachineFile, ...commands: Command[]) =>
-  commands.reduce((f, c) => {
-    const r = applyCommand(f, c, NOW);
-    if (!r.ok) throw new Error(r.error.map((x) => x.what).join());
-    return r.value.file;
-  }, file);
-const boxed = (file: MachineFile, width: number, height: number, depth = 200) =>
-  edited(
-    file,
-    { name: 'add-enclosure', args: { name: 'Cabinet' } },
-    {
-      name: 'set-enclosure',
-      args: {
-        enclosure: 'box-1',
-        set: { width: quantity(width, 'mm'), height: quantity(height, 'mm'), depth: quantity(depth, 'mm') },
-      },
-    },
-  );
 const laidOut = (file: MachineFile) => {
   const { places, left } = arranged(file.design, 'box-1');
   return { file: edited(file, { name: 'place-parts', args: { enclosure: 'box-1', places } }), left };

@@ -1,11 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { applyCommand } from '../commands/apply';
-import type { Command } from '../commands/command';
 import { deriveFigures } from '../derivation/figures';
 import type { Duct } from '../machine/enclosure';
 import type { MachineFile } from '../machine/file';
 import { exampleMachines } from '../samples/index';
 import { dunnock } from '../samples/dunnock';
+import { boxed, edited } from '../samples/testing/edited';
 import { baseValue, quantity } from '../units/quantity';
 import { bodyOf } from '../panel/body';
 import { ductFills, outerMm } from './ductFills';
@@ -13,25 +12,6 @@ import { laidOut, layOutCommand } from './laidOut';
 import { metresOf } from './metres';
 import { cutMm, routesOf } from './routes';
 
-const NOW = '2026-01-01T00:00:00.000Z';
-const edited = (file: MachineFile, ...commands: Command[]) =>
-  commands.reduce((f, c) => {
-    const r = applyCommand(f, c, NOW);
-    if (!r.ok) throw new Error(r.error.map((x) => x.what).join());
-    return r.value.file;
-  }, file);
-const boxed = (file: MachineFile, width: number, height: number) =>
-  edited(
-    file,
-    { name: 'add-enclosure', args: { name: 'Cabinet' } },
-    {
-      name: 'set-enclosure',
-      args: {
-        enclosure: 'box-1',
-        set: { width: quantity(width, 'mm'), height: quantity(height, 'mm'), depth: quantity(250, 'mm') },
-      },
-    },
-  );
 const level = (x: number, y: number, length: number): Duct => ({ x, y, length, width: 40, depth: 60 });
 
 /** Dunnock’s breaker and its motor supply on an empty plate, at places that are worked out by hand. */

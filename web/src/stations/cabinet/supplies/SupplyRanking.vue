@@ -72,7 +72,7 @@ function take(key: string): void {
       </tbody>
     </DataTable>
     <p v-if="ranked.length" class="soft small wide">
-      Price: a class by the rated power, below 100 W, below 350 W and above; prices are of a day and a shop.
+      Price by rated power: low below 100 W, middle below 350 W, high above. Shops differ.
     </p>
     <p v-if="!ranked.length" class="soft">
       The library has no supply of this voltage. Enter one of your own under Parts on the shelf.
