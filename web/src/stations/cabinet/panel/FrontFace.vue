@@ -15,9 +15,8 @@ import { roomFor } from '@nodaxis/core/panel/room';
 import { STEP } from '@nodaxis/core/panel/snap';
 import { computed, ref } from 'vue';
 import ActionButton from '../../../ui/ActionButton.vue';
-import Caution from '../../../ui/Caution.vue';
 import DoorForm from './DoorForm.vue';
-import DrawingFiles from './DrawingFiles.vue';
+import FaceSheet from './FaceSheet.vue';
 import LooseParts from './LooseParts.vue';
 import PanelBoard, { type BoardItem } from './PanelBoard.vue';
 import PlacedPart from './PlacedPart.vue';
@@ -108,22 +107,19 @@ const holeOf = ({ body: { cutOut } }: InFront) =>
 
 <template>
   <div class="view">
-    <section class="sheet stack" aria-label="Front">
-      <div class="row spread">
-        <h2>Front, {{ mm(front.width) }} × {{ mm(front.height) }}</h2>
-        <span class="row">
-          <ActionButton kind="framed" :disabled="machine.readOnly || !(placed.length + loose.length)" @click="layOut"
-            >Lay it out by rules</ActionButton
-          >
-          <DrawingFiles
-            v-if="drawing && placed.length"
-            :drawing="drawing"
-            :title="`${design.name}: front of ${box.name}`"
-            :name="`${id}-front`"
-          />
-        </span>
-      </div>
-      <Caution v-if="refusal" kind="refused">{{ refusal }}</Caution>
+    <FaceSheet
+      name="Front"
+      :heading="`Front, ${mm(front.width)} × ${mm(front.height)}`"
+      :refusal="refusal"
+      :drawing="placed.length ? drawing : undefined"
+      :title="`${design.name}: front of ${box.name}`"
+      :file="`${id}-front`"
+    >
+      <template #actions>
+        <ActionButton kind="framed" :disabled="machine.readOnly || !(placed.length + loose.length)" @click="layOut"
+          >Lay it out by rules</ActionButton
+        >
+      </template>
       <p v-if="!placed.length">
         Nothing is in this front yet. Buttons, lamps, plugs and sockets can be put into it from the list beside it;
         their holes are drawn 1:1.
@@ -141,11 +137,11 @@ const holeOf = ({ body: { cutOut } }: InFront) =>
         label="Parts in the front"
         @move="move"
       />
-      <p class="soft small">
+      <template #by-hand>
         From outside. What covers each hole is drawn with it; the hole inside it is what is cut. Leave a hand’s breadth
         around a stop button, at a height where a hand finds it without looking.
-      </p>
-    </section>
+      </template>
+    </FaceSheet>
     <aside class="stack">
       <PlacedPart
         v-if="one"
@@ -175,8 +171,5 @@ const holeOf = ({ body: { cutOut } }: InFront) =>
 <style scoped>
 p {
   margin: 0;
-}
-.small {
-  font-size: 13px;
 }
 </style>

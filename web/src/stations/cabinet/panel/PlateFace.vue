@@ -11,8 +11,7 @@ import { laidOut, layOutCommand } from '@nodaxis/core/wiring/laidOut';
 import { computed, ref } from 'vue';
 import ActionButton from '../../../ui/ActionButton.vue';
 import ActionMenu from '../../../ui/ActionMenu.vue';
-import Caution from '../../../ui/Caution.vue';
-import DrawingFiles from './DrawingFiles.vue';
+import FaceSheet from './FaceSheet.vue';
 import DuctForm from './DuctForm.vue';
 import LayoutFile from './LayoutFile.vue';
 import LooseParts from './LooseParts.vue';
@@ -126,24 +125,21 @@ const undrilled = computed(() => drawing.value?.unknown.map((p) => part(p).desig
 
 <template>
   <div class="view">
-    <section class="sheet stack" aria-label="Plate">
-      <div class="row spread">
-        <h2>Plate, {{ mm(plate.width) }} × {{ mm(plate.height) }}</h2>
-        <span class="row">
-          <ActionMenu v-if="several.length > 1 && !machine.readOnly" :items="lines" @pick="align"
-            >Align {{ several.length }} parts</ActionMenu
-          >
-          <ActionButton :disabled="machine.readOnly" @click="addDuct">Add a duct</ActionButton>
-          <ActionButton kind="framed" :disabled="machine.readOnly" @click="layOut">Lay it out by rules</ActionButton>
-          <DrawingFiles
-            v-if="drawing && placed.length"
-            :drawing="drawing"
-            :title="`${design.name}: plate of ${box.name}`"
-            :name="`${id}-plate`"
-          />
-        </span>
-      </div>
-      <Caution v-if="refusal" kind="refused">{{ refusal }}</Caution>
+    <FaceSheet
+      name="Plate"
+      :heading="`Plate, ${mm(plate.width)} × ${mm(plate.height)}`"
+      :refusal="refusal"
+      :drawing="placed.length ? drawing : undefined"
+      :title="`${design.name}: plate of ${box.name}`"
+      :file="`${id}-plate`"
+    >
+      <template #actions>
+        <ActionMenu v-if="several.length > 1 && !machine.readOnly" :items="lines" @pick="align"
+          >Align {{ several.length }} parts</ActionMenu
+        >
+        <ActionButton :disabled="machine.readOnly" @click="addDuct">Add a duct</ActionButton>
+        <ActionButton kind="framed" :disabled="machine.readOnly" @click="layOut">Lay it out by rules</ActionButton>
+      </template>
       <PanelBoard
         v-model:picked="picked"
         :width="plate.width"
@@ -158,11 +154,11 @@ const undrilled = computed(() => drawing.value?.unknown.map((p) => part(p).desig
         label="Parts on the plate"
         @move="move"
       />
-      <p class="soft small">
+      <template #by-hand>
         From the front. Drag a part, or move it by the arrow keys: steps of {{ STEP }} mm, with Shift of 1 mm. It stops
         at a rail or flush with its neighbour; Alt lets it stop anywhere. Shift and a click pick several.
-      </p>
-    </section>
+      </template>
+    </FaceSheet>
     <aside class="stack">
       <PlacedPart
         v-if="one"
