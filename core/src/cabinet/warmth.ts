@@ -39,6 +39,8 @@ export interface Warmth {
   /** Air that keeps to that rise, or to 12 K where that is less, and the flow of a fan by its sheet, m³/h; 0 where the walls suffice. */
   airM3h: number;
   fanM3h: number;
+  /** What the fan that it has brings through, m³/h; 0 without one. */
+  forcedM3h: number;
 }
 
 /** How warm an enclosure gets in a state; undefined where there is no such enclosure. */
@@ -74,5 +76,6 @@ export function warmthOf(read: ReadPower, enclosure: string, state: PowerState):
     mostK,
     airM3h,
     fanM3h: airM3h / flowShare(box),
+    forcedM3h: cooling?.forcedM3h ?? 0,
   };
 }

@@ -19,7 +19,21 @@ import { severities } from './finding';
 import { findingsOf } from './findings';
 import { rules } from './rules';
 
-const machines = { dunnock: dunnock(), wren: wren(), plover: plover(), wheatear: wheatear(), avocet: avocet() };
+/** Its parts with the planning sizes of such parts: what lies where on a plate is then as it is written here. */
+const usualSizes = (file: MachineFile): MachineFile => {
+  const copy = structuredClone(file);
+  for (const { data } of Object.values(copy.design.parts))
+    for (const key of ['width', 'height', 'depth', 'cutWidth', 'cutHeight'])
+      delete (data as Record<string, unknown>)[key];
+  return copy;
+};
+const machines = {
+  dunnock: usualSizes(dunnock()),
+  wren: wren(),
+  plover: plover(),
+  wheatear: wheatear(),
+  avocet: avocet(),
+};
 type Base = keyof typeof machines;
 
 const edit = (file: MachineFile, command: Command): MachineFile => {

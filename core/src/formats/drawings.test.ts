@@ -15,7 +15,7 @@ import { drawingTiles } from './drawingTiles';
 
 const mm = (n: number) => quantity(n, 'mm');
 /** A box of 800 × 1000 mm: a plate of 760 × 960 mm, laid out by rules; a supply with four holes of 4.5 mm, 90 × 190 mm apart. */
-const laid = () => {
+const laidFile = (() => {
   const file = edited(
     dunnock(),
     { name: 'add-enclosure', args: { name: 'Cabinet' } },
@@ -35,9 +35,9 @@ const laid = () => {
     })),
   );
   const { places, ducts } = arranged(file.design, 'box-1');
-  return edited(file, { name: 'place-parts', args: { enclosure: 'box-1', places, ducts } }).design;
-};
-const design = laid();
+  return edited(file, { name: 'place-parts', args: { enclosure: 'box-1', places, ducts } });
+})();
+const { design } = laidFile;
 const drawing = plateDrawing(design, 'box-1')!;
 const circles = (marks: readonly Mark[]) => marks.flatMap((m) => (m.kind === 'circle' ? [m] : []));
 
@@ -58,8 +58,12 @@ it('holes: four about the middle of the supply, turned with it; rails and ducts 
     for (const [i, x] of at.slice(1).entries()) expect(x - at[i]!).toBeLessThanOrEqual(200);
   }
   // Nothing is drilled where no sheet tells it.
-  expect(drawing.unknown).toContain('controller');
   expect(drawing.unknown).not.toContain('motor-supply');
+  const untold = edited(laidFile, {
+    name: 'set-field',
+    args: { path: 'parts.motor-supply.data.holeDiameter', value: null },
+  });
+  expect(plateDrawing(untold.design, 'box-1')!.unknown).toContain('motor-supply');
 });
 
 it('as SVG it is 1:1: as many units as the sheet has millimetres, a bar of 50 mm, each part and hole where it is', () => {
@@ -146,7 +150,7 @@ it('a front: buttons through round holes of 22.3 mm, a plug through its opening,
   const front = frontDrawing(file.design, 'box-1')!;
   const cut = (part: string) => front.marks.find((m) => m.layer === 'cut' && 'of' in m && m.of === part)!;
   expect(cut('device-stop')).toMatchObject({ kind: 'circle', diameter: 22.3 });
-  expect(cut('mains-inlet')).toMatchObject({ kind: 'rectangle', width: 28, height: 20.5 });
+  expect(cut('mains-inlet')).toMatchObject({ kind: 'rectangle', width: 27.5, height: 20 });
   // A main switch hangs on its rail until its sheet tells the hole in the door.
   const onPlate = (f: typeof file) => partsOn(f.design, 'box-1').includes('main-switch');
   expect(onPlate(file)).toBe(true);

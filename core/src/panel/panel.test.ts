@@ -5,7 +5,7 @@ import type { MachineFile } from '../machine/file';
 import { exampleMachines } from '../samples/index';
 import { dunnock } from '../samples/dunnock';
 import { boxed, edited } from '../samples/testing/edited';
-import { quantity } from '../units/quantity';
+import { quantity, type Quantity } from '../units/quantity';
 import { arranged } from './arrange';
 import { bodyOf, heldBy } from './body';
 import { railsOn } from './rails';
@@ -19,10 +19,11 @@ const laidOut = (file: MachineFile) => {
 };
 
 it('the outline of a part: a breaker 18 mm a pole on its rail, what its sheet tells first, turned by a quarter', () => {
-  const { design } = edited(dunnock(), {
+  const set = (key: string, value: Quantity | null): Command => ({
     name: 'set-field',
-    args: { path: 'parts.motor-supply.data.width', value: quantity(99, 'mm') },
+    args: { path: `parts.motor-supply.data.${key}`, value },
   });
+  const { design } = edited(dunnock(), set('width', quantity(99, 'mm')), set('height', null));
   const breaker = design.parts['mains-breaker']!;
   expect([bodyOf(breaker).width, heldBy(breaker)]).toEqual([36, 'rail']);
   const supply = design.parts['motor-supply']!;
@@ -93,7 +94,16 @@ it('a place goes with its part, and a part that sits outside is on no plate', ()
 });
 
 describe('dragged and brought into line', () => {
-  const { design } = edited(boxed(dunnock(), 840, 1040), {
+  const sized = (path: string, n: number): Command => ({
+    name: 'set-field',
+    args: { path: `parts.${path}`, value: quantity(n, 'mm') },
+  });
+  const sizes = [
+    sized('stop-contactor.data.width', 45),
+    sized('stop-contactor.data.height', 85),
+    sized('controller.data.width', 160),
+  ];
+  const { design } = edited(boxed(dunnock(), 840, 1040), ...sizes, {
     name: 'place-parts',
     args: {
       enclosure: 'box-1',

@@ -6,6 +6,7 @@ import { cables } from './cables';
 import { controllers } from './controllers';
 import { drivers } from './drivers';
 import type { LibraryEntry } from './entry';
+import { housed } from './housings';
 import { motors } from './motors';
 import { pendants } from './pendants';
 import { spindles } from './spindles';
@@ -24,7 +25,7 @@ export const library: readonly LibraryEntry[] = [
   ...accessories,
   ...pendants,
   ...cables,
-];
+].map(housed);
 
 const byKey = new Map(library.map((e) => [e.key, e]));
 export const libraryEntry = (key: string): LibraryEntry | undefined => byKey.get(key);

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { currentAsSwitched, stepsAsSwitched } from '../../drivetrain/driverSetup';
 import { baseValue } from '../../units/quantity';
-import type { DataOf } from '../parts';
+import { PartData, type DataOf } from '../parts';
+import { housedKeys } from './housings';
 import { libraryEntry, libraryOf } from './index';
 import { usual } from './usual';
 
@@ -63,4 +64,18 @@ it('a table of RMS figures means √2 as much at the peak; below the smallest se
 
 it('what the program takes by itself is in the library', () => {
   for (const key of Object.values(usual).flat()) expect(libraryEntry(key), key).toBeDefined();
+});
+
+it('what is mounted has an outline, and holes that lie within it or a rail that holds it', () => {
+  for (const key of housedKeys) expect(PartData.safeParse(libraryEntry(key)?.data).success, key).toBe(true);
+  const mounted = libraryOf('controller', 'input-board', 'stepper-driver', 'servo-drive', 'supply', 'spindle-drive');
+  for (const { key, data } of [...mounted, ...libraryOf('filter', 'contactor', 'relay', 'encoder-divider')]) {
+    if ('mounting' in data && data.mounting === 'socket') continue;
+    const d = data as DataOf<'supply'>;
+    const [w, h, depth] = [d.width, d.height, d.depth].map((q) => baseValue(q!));
+    expect(Math.min(w!, h!, depth!), key).toBeGreaterThan(10);
+    if (!d.holeDiameter) continue;
+    const [across, along, hole] = [d.holesAcross, d.holesAlong, d.holeDiameter].map((q) => (q ? baseValue(q) : 0));
+    expect(across! + hole! < w! && along! + hole! < h! && across! + along! > 0, key).toBe(true);
+  }
 });

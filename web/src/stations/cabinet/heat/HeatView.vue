@@ -104,9 +104,16 @@ const flow = (n: number) => showValue(n, 'airFlow', preferences.display, 2);
               }}
             </p>
             <p v-if="warmth.airM3h > 0">
-              It needs <b>{{ flow(warmth.airM3h) }}</b> of air. Choose a fan of <b>{{ flow(warmth.fanM3h) }}</b> by its
-              sheet: behind {{ warmth.box.filter ? 'a filter mat half of that' : 'a grille four fifths of that' }} go
-              through ({{ Math.round(100 * flowShare(warmth.box)) }} %).
+              <template v-if="warmth.forcedM3h > 0"
+                >Its fan brings <b>{{ flow(warmth.forcedM3h) }}</b> of air through; it needs
+                <b>{{ flow(warmth.airM3h) }}</b>, a fan of {{ flow(warmth.fanM3h) }} by its sheet:</template
+              >
+              <template v-else
+                >It needs <b>{{ flow(warmth.airM3h) }}</b> of air. Choose a fan of <b>{{ flow(warmth.fanM3h) }}</b> by
+                its sheet:</template
+              >
+              behind {{ warmth.box.filter ? 'a filter mat half of that' : 'a grille four fifths of that' }} go through
+              ({{ Math.round(100 * flowShare(warmth.box)) }} %).
             </p>
             <p v-else-if="warmth.riseK !== undefined && warmth.mostK > 0" class="soft">Its walls suffice.</p>
             <label class="room"
