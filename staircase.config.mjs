@@ -10,12 +10,13 @@ export const staircase = {
   distribution: ['units', 'machine'],
   drivetrain: ['units', 'machine', 'distribution'],
   electrics: [],
+  spindle: ['units', 'machine', 'distribution'],
   power: ['units', 'machine', 'distribution', 'drivetrain'],
   cabinet: ['units', 'machine', 'distribution', 'drivetrain', 'power'],
   wiring: ['units', 'machine', 'panel', 'distribution', 'drivetrain', 'electrics'],
   switches: ['units', 'machine', 'distribution', 'wiring'],
   faults: ['units', 'machine', 'distribution', 'drivetrain', 'wiring', 'switches'],
-  settings: ['units', 'machine', 'drivetrain', 'wiring', 'switches'],
+  settings: ['units', 'machine', 'distribution', 'drivetrain', 'spindle', 'wiring', 'switches'],
   commands: ['units', 'machine', 'panel', 'distribution', 'wiring'],
   dialects: ['units', 'machine', 'settings', 'commands'],
   derivation: ['units', 'machine', 'panel', 'distribution', 'drivetrain', 'wiring', 'switches', 'faults', 'settings'],
@@ -28,6 +29,7 @@ export const staircase = {
     'power',
     'cabinet',
     'panel',
+    'spindle',
     'wiring',
     'switches',
     'faults',
@@ -108,7 +110,7 @@ export const webStaircase = {
   kept: ['ui', 'document', 'widgets'],
   recovery: ['document', 'workers'],
 };
-const rooms = ['binder', 'bringup', 'cabinet', 'drives', 'machine', 'practice', 'settings', 'switches', 'wiring'];
+const rooms = ['binder', 'bringup', 'cabinet', 'drives', 'machine', 'practice', 'settings', 'spindle', 'switches', 'wiring'];
 
 const folders = Object.keys(staircase);
 const refuse = (patterns) => ({ 'no-restricted-imports': ['error', { patterns }] });

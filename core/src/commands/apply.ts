@@ -11,6 +11,7 @@ import type { Fault, Result } from '../units/result';
 import { fail, ok } from '../units/result';
 import type { Command, CommandName, Handler } from './command';
 import { feedCommands, followParts } from './feeds';
+import { setStages } from './spindle';
 import { headCommands } from './heads';
 import { useNameSheet } from './nameSheet';
 import { setField } from './fields';
@@ -47,6 +48,7 @@ const handlers: { [K in CommandName]: Handler<K> } = {
   ...cabling,
   ...cabinet,
   ...feedCommands,
+  'set-stages': setStages,
   ...headCommands,
   'use-name-sheet': useNameSheet,
 };

@@ -78,7 +78,8 @@ export function dropUnusedPart(draft: Draft<Design>, id: string): void {
 
 /** The set-up of the part that was here before, but for what the new one cannot have: a form of command, groups of its poles. */
 function setupFor(part: Part, before: Part['setup']): Part['setup'] {
-  const { commandFormat, poleGroups, ...rest } = before;
+  // What was measured of a spindle goes with it.
+  const { commandFormat, poleGroups, turningInertia: _i, idlePower: _p, halfSpeedTime: _t, ...rest } = before;
   const { data, setup } = part;
   const taken = commandFormat && (!('commandFormats' in data) || data.commandFormats.includes(commandFormat));
   const grouped = poleGroups && poleGroups.reduce((sum, n) => sum + n, 0) === poleCount(part);

@@ -9,6 +9,7 @@ import { axisSpeedLimits, driveFigures } from '../drivetrain/speed';
 import { axisSettings } from '../settings/axisSettings';
 import { controllerSettings } from '../settings/controllerSettings';
 import { driverSettings } from '../settings/driverSettings';
+import { spindleDriveSettings } from '../settings/spindleDriveSettings';
 import { inputSettings } from '../settings/inputSettings';
 import { settle } from '../settings/setting';
 import { axisSwitches, roomBehind, rulerOf } from '../switches/envelope';
@@ -213,10 +214,16 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
     const drivers = cache.keep('settings/drivers', [drives, design.parts, design.overrides], () =>
       driverSettings(design, drives).map((s) => settle(s, design.overrides)),
     );
-    const settings = cache.keep('settings', [...perAxis, '|', ...inputs, '|', ...drivers], () => [
+    const spindle = cache.keep(
+      'settings/spindle',
+      [design.roles, design.parts, design.outputs, design.mainsVoltage, design.overrides],
+      () => spindleDriveSettings(design).map((s) => settle(s, design.overrides)),
+    );
+    const settings = cache.keep('settings', [...perAxis, '|', ...inputs, '|', ...drivers, '|', ...spindle], () => [
       ...perAxis,
       ...inputs,
       ...drivers,
+      ...spindle,
     ]);
     const controller = cache.keep(
       'controller',

@@ -66,6 +66,50 @@ export const words: Readonly<Record<Exclude<Scope, 'machine'>, Readonly<Record<s
     },
     filter: { setting: 'filter', says: 'filter, s' },
   },
+  spindle: {
+    ratedVoltage: { setting: 'rated-voltage', says: 'rated voltage of its motor, V' },
+    baseFrequency: { setting: 'base-frequency', says: 'base frequency, Hz' },
+    ratedCurrent: { setting: 'rated-current', says: 'rated current of its motor, A' },
+    ratedSpeed: { setting: 'rated-speed', says: 'rated speed of its motor, rpm' },
+    poles: { setting: 'poles', says: 'poles of its motor' },
+    maxFrequency: { setting: 'max-frequency', says: 'highest frequency, Hz' },
+    minFrequency: { setting: 'min-frequency', says: 'lowest frequency, Hz' },
+    overload: { setting: 'overload', says: 'overload limit, 1 for the rated current' },
+    accelerationTime: { setting: 'acceleration-time', says: 'acceleration time, s' },
+    decelerationTime: { setting: 'deceleration-time', says: 'deceleration time, s' },
+    squareCurve: {
+      setting: 'curve',
+      says: '1 where volts over frequency are a square curve',
+      flag: { on: 'square', off: 'straight' },
+    },
+    carrier: { setting: 'carrier', says: 'switching frequency, Hz' },
+    runByTerminals: {
+      setting: 'run-source',
+      says: '1 where its terminals start it, 0 where its own panel does',
+      flag: { on: 'terminals', off: 'panel' },
+    },
+    speedByPanel: {
+      setting: 'speed-source',
+      says: '1 where its own panel sets the speed, 0 where its input does',
+      flag: { on: 'panel', off: 'voltage' },
+    },
+    speedAtTenVolts: { setting: 'speed-at-ten-volts', says: 'frequency at 10 V, Hz' },
+    coasts: {
+      setting: 'stop-mode',
+      says: '1 where it stops by coasting, 0 by its ramp',
+      flag: { on: 'coast', off: 'ramp' },
+    },
+    restarts: {
+      setting: 'restart',
+      says: '1 where it starts by itself after a power failure',
+      flag: { on: 'yes', off: 'no' },
+    },
+    reverseAllowed: {
+      setting: 'reverse',
+      says: '1 where it may turn backwards',
+      flag: { on: 'yes', off: 'no' },
+    },
+  },
 };
 /** Figures that are there besides: no setting holds them. */
 export const facts: Readonly<Record<Scope, Readonly<Record<string, string>>>> = {
@@ -82,6 +126,7 @@ export const facts: Readonly<Record<Scope, Readonly<Record<string, string>>>> = 
   },
   motor: { motor: 'its place among the motors, from 0', axis: 'the place of its axis', linear: '1 on a linear axis' },
   input: { input: 'its place among the inputs, from 0' },
+  spindle: {},
 };
 
 /** Everything that the entries of a name sheet can stand in on this machine. `driver`: that part alone, with its motors. */
@@ -98,6 +143,11 @@ export function contextsOf(
         return setting ? [[name, { setting, ...(word.flag ? { flag: word.flag } : {}) }]] : [];
       }),
     );
+  const spindle = Object.keys(design.parts).flatMap((id): Context[] =>
+    design.parts[id]!.data.class === 'spindle-drive' && (driver === undefined || driver === id)
+      ? spindleContext(ask(words.spindle, (s) => `driver/${id}/${s}`))
+      : [],
+  );
   const afterBackOff = Number(design.datumStrategy === 'after-back-off');
   const axes = axesOf(design).map(([id, a], axis): Context => ({
     title: `axis ${a.letter}`,
@@ -153,6 +203,7 @@ export function contextsOf(
       axis: [],
       motor: motors.map((m, motor): Context => ({ ...m, facts: { ...m.facts, motor } })),
       input: [],
+      spindle,
     };
   return {
     machine: [
@@ -161,5 +212,9 @@ export function contextsOf(
     axis: axes,
     motor: motors.map((m, motor): Context => ({ ...m, facts: { ...m.facts, motor } })),
     input: inputs.map((c, input) => ({ ...c, facts: { input } })),
+    spindle,
   };
 }
+/** A drive that turns no spindle of this machine has nothing to be asked. */
+const spindleContext = (asks: Context['asks']): Context[] =>
+  Object.keys(asks).length ? [{ title: 'spindle', texts: {}, facts: {}, asks }] : [];

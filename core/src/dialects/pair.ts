@@ -50,7 +50,7 @@ export interface Pair {
   readonly sure: boolean;
 }
 
-const scopesOfMachine = ['axis', 'motor', 'input'] as const;
+const scopesOfMachine = ['axis', 'motor', 'input', 'spindle'] as const;
 const candidate = (
   each: Candidate['each'],
   place: number,
@@ -65,7 +65,7 @@ const candidate = (
   word,
   value,
   unit,
-  what: `${words[each][word]!.says.replace(/, (mm|A|s)\S*$/, '')}, ${context.title}`,
+  what: `${words[each][word]!.says.replace(/, (mm|A|s|V|Hz|rpm)\b\S*$/, '')}, ${context.title}`,
 });
 
 /** Everything that a name can be paired with on this machine, in the order of its axes, motors and inputs. */
@@ -166,7 +166,7 @@ const entryOf = ({ name, candidate: c }: Paired): SheetEntry => ({
 const entryForAll = (name: string, c: Candidate): SheetEntry => ({
   each: c.each,
   name,
-  what: words[c.each][c.word]!.says.replace(/, (mm|A|s)\S*$/, ''),
+  what: words[c.each][c.word]!.says.replace(/, (mm|A|s|V|Hz|rpm)\b\S*$/, ''),
   value: c.value,
   ...(c.unit ? { unit: c.unit } : {}),
 });
@@ -181,6 +181,7 @@ function entriesOf(pairs: readonly Paired[], contexts: Contexts): SheetEntry[] {
   for (const p of pairs) groups.set(kindOf(p), [...(groups.get(kindOf(p)) ?? []), p]);
   return [...groups.values()].flatMap((group): SheetEntry[] => {
     const { each, word } = group[0]!.candidate;
+    if (each === 'spindle') return group.map((p) => entryForAll(p.name, p.candidate));
     const having = contexts[each].filter((c) => Object.hasOwn(c.asks, word));
     const places = new Set(group.map((p) => p.candidate.place));
     const whole = places.size === group.length && group.length === having.length;

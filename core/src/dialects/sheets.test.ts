@@ -350,7 +350,7 @@ it('the page on what a sheet is written in is the current one (npm run generate)
 describe('a sheet as a file, and what the control held before', () => {
   it('is written and read back; what is no sheet is refused by its place', () => {
     for (const sheet of sheets) expect(readSheet(writeSheet(sheet), 'a.json')).toEqual({ ok: true, value: sheet });
-    const wrong = { ...sorrel, entries: [{ ...sorrel.entries[0]!, each: 'spindle' }], dump: 'nothing' };
+    const wrong = { ...sorrel, entries: [{ ...sorrel.entries[0]!, each: 'turret' }], dump: 'nothing' };
     const read = readSheet(JSON.stringify(wrong), 'a.json');
     expect(read.ok ? [] : read.error.map((f) => f.where)).toEqual(['a.json.dump', 'a.json.entries.0.each']);
     expect(readSheet('{', 'a.json').ok).toBe(false);

@@ -5,10 +5,8 @@ import { partFrom, type LibraryEntry } from '../machine/library/entry';
 import { libraryOf } from '../machine/library/index';
 import type { DataOf } from '../machine/parts';
 import { portOf } from '../machine/ports';
+import { fieldHz } from '../spindle/plate';
 import { figureOr } from '../units/derived';
-
-/** Field frequency for a speed, Hz: rpm · poles/120. */
-export const fieldHz = (rpm: number, poles: number): number => (rpm * poles) / 120;
 
 /**
  * The smallest drive of the library that makes the frequency, current and voltage of a three-phase spindle from this machine’s

@@ -1307,6 +1307,17 @@ const cases: Record<string, Case> = {
     silent: [set('parts.spindle.data.ratedCurrent', 7, 'A')],
   },
   // 230 V at 50 Hz are 4.6 V/Hz, eight times the 0.55 of 220 V at 400 Hz
+  // √3 · 220 V · 2.9 A = 1105 V·A for 1.1 kW; with 2.8 A it is 1067.
+  'spindle-plate': {
+    base: 'dunnock',
+    fires: [set('parts.spindle.data.ratedCurrent', 2.8, 'A')],
+    silent: [set('parts.spindle.data.ratedCurrent', 2.9, 'A')],
+  },
+  'spindle-carrier': {
+    base: 'dunnock',
+    fires: [set('parts.spindle-drive.data.carrierMax', 3.9, 'kHz')],
+    silent: [set('parts.spindle-drive.data.carrierMax', 4, 'kHz')],
+  },
   'spindle-flux': {
     base: 'dunnock',
     fires: [set('parts.spindle-drive.data.baseFrequency', 50, 'Hz')],

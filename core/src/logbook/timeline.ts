@@ -90,8 +90,23 @@ function lineOf(
           ...(e.current ? [`The supply of the drives gives ${showQuantity(e.current, defaultDisplay)}.`] : []),
         ].join(' '),
       };
+    case 'trial':
+      return {
+        ...line,
+        kind: 'note',
+        about: `parts.${e.part}`,
+        text: `Tried on the drive: ${e.setting} = ${e.value}`,
+        detail: e.happened,
+      };
+    case 'speed-check':
+      return {
+        ...line,
+        kind: 'note',
+        about: `parts.${e.part}`,
+        text: `Spindle: ${showQuantity(e.commanded, defaultDisplay)} commanded, ${showQuantity(e.measured, defaultDisplay)} measured`,
+      };
     case 'withdrawn-reading':
-      return { ...line, kind: 'note', about: e.withdraws, text: 'A reading of the enclosure was withdrawn' };
+      return { ...line, kind: 'note', about: e.withdraws, text: 'A reading was withdrawn' };
     case 'waiver':
       return {
         ...line,

@@ -6,6 +6,7 @@ export const stations = [
   'machine',
   'drives',
   'cabinet',
+  'spindle',
   'wiring',
   'switches',
   'settings',

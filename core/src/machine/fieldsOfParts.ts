@@ -260,6 +260,25 @@ export const fieldsOfParts: Record<string, Definition> = {
     { type: 'integer', min: 2, max: 24 },
     'Of the spindle motor: speed = 120 · frequency / poles, less its slip.',
   ),
+  'parts.*.setup.turningInertia': field(
+    'spindle',
+    'Inertia of all that turns',
+    q('inertia'),
+    'Rotor, pulleys, chuck or collet nut and tool, seen from the shaft of the motor. It decides how fast the spindle can speed up and slow down.',
+  ),
+  'parts.*.setup.idlePower': field(
+    'spindle',
+    'Power without a cut',
+    q('power'),
+    'At the highest speed: on the display of the drive, or on a meter in the mains lead less what the rest takes.',
+  ),
+  'parts.*.setup.halfSpeedTime': field(
+    'spindle',
+    'Coasts to half speed in',
+    q('time'),
+    'Switched off at its highest speed and left to coast, without a brake: the time until half of that speed.',
+    'run-down coast-down',
+  ),
   mainsVoltage: field(
     'wiring',
     'Mains voltage',

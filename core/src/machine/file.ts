@@ -64,6 +64,17 @@ export const JournalEntry = z.discriminatedUnion('kind', [
     mains: Quantity.optional().describe('power that the machine takes from the mains at that moment'),
     current: Quantity.optional().describe('that the supply of the drives gives at that moment'),
   }),
+  entry('trial', {
+    part: Id.describe('the drive on which something was tried'),
+    setting: z.string().max(200).describe('which setting was tried, as it is called there or here'),
+    value: z.string().max(120).describe('the value that it was given'),
+    happened: Text.describe('what happened then'),
+  }),
+  entry('speed-check', {
+    part: Id.describe('the spindle whose speed was measured'),
+    commanded: Quantity,
+    measured: Quantity,
+  }),
   entry('withdrawn-reading', { withdraws: Id.describe('a reading that was wrong') }),
   entry('note', { subject: z.string().max(200).optional(), text: Text, photos: PictureIds.optional() }),
 ]);

@@ -2,8 +2,11 @@ import { z } from 'zod';
 import { Id, Name, Text } from './ids';
 import { unitNames } from '../units/units';
 
-/** What an entry stands for once each: the control as a whole, or each axis, each motor with a channel of its own, each input. */
-export const scopes = ['machine', 'axis', 'motor', 'input'] as const;
+/**
+ * What an entry stands for once each: the control as a whole, or each axis, each motor with a channel of its own, each input, or
+ * the spindle with its drive.
+ */
+export const scopes = ['machine', 'axis', 'motor', 'input', 'spindle'] as const;
 export type Scope = (typeof scopes)[number];
 
 const Expression = z.string().min(1).max(500);

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { quantityOf } from '../units/quantity';
+import { Quantity, quantityOf } from '../units/quantity';
 import { Colour } from './connections';
 import { Id, Name, PictureIds, Text } from './ids';
 import { axisEnds } from './mechanics';
@@ -376,7 +376,19 @@ const Spindle = z.strictObject({
   ratedVoltage: quantityOf('voltage'),
   ratedFrequency: quantityOf('frequency').describe('of a three-phase spindle: at which it takes its rated voltage'),
   ratedCurrent: quantityOf('current'),
+  ratedSpeed: quantityOf('rotation').describe('of a three-phase spindle: at its rated frequency under full load'),
+  rotorInertia: quantityOf('inertia').describe('of its rotor alone'),
+  cooling: z
+    .enum(['own-fan', 'blown', 'water', 'none'])
+    .optional()
+    .describe('a fan on its own shaft, a fan of its own, water, or its case alone'),
 });
+/** A pair of pulleys or gears between the motor and the spindle that it turns. */
+const SpindleStage = z.strictObject({
+  name: Name,
+  ratio: Quantity.describe('revolutions of the spindle for one of the motor'),
+});
+export type SpindleStage = z.infer<typeof SpindleStage>;
 const SpindleDrive = z.strictObject({
   class: z.literal('spindle-drive'),
   ...mounted,
@@ -390,6 +402,12 @@ const SpindleDrive = z.strictObject({
   mainsMin: quantityOf('voltage').describe('lowest mains that it takes; its rated voltage where absent'),
   mainsMax: quantityOf('voltage').describe('highest mains that it takes'),
   ...onMains,
+  busCapacitance: quantityOf('capacitance').describe('of the capacitors of its direct-current bus'),
+  tripVoltage: quantityOf('voltage').describe('of its bus at which it trips, or its braking resistor takes over'),
+  brakingPower: quantityOf('power').describe('that the braking resistor fitted to it takes while it brakes'),
+  dischargeTime: quantityOf('time').describe('to wait after power-off until its capacitors are empty'),
+  overload: quantityOf('ratio').describe('most current for a short time, as a share of its output current'),
+  carrierMax: quantityOf('frequency').describe('highest switching frequency that it can be set to'),
   ...warmth,
 });
 const Encoder = z.strictObject({
@@ -558,6 +576,14 @@ export const Setup = z.strictObject({
     .describe('how many poles in a row part each circuit, where they part several; all of them part one when absent'),
   sitsIn: Id.optional().describe('the enclosure that it sits in, or outside; the first one where absent'),
   insertedIn: z.string().max(60).optional().describe('name of the cable that this connector divides'),
+  stages: z
+    .array(SpindleStage)
+    .max(12)
+    .optional()
+    .describe('of a spindle motor: the pairs of pulleys or gears that it can be used with; one to one when absent'),
+  turningInertia: quantityOf('inertia').describe('of all that a spindle motor turns, seen from its shaft'),
+  idlePower: quantityOf('power').describe('that a spindle takes at its highest speed without a cut'),
+  halfSpeedTime: quantityOf('time').describe('that a spindle coasts from its highest speed to half of it'),
   alsoIn: z.array(z.string().max(60)).max(32).optional().describe('names of further cables that it divides'),
   insertedAt: z.enum(['near', 'far']).optional().describe('at the cabinet end, or at the far end of that cable'),
 });

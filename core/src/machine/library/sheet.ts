@@ -281,6 +281,11 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     f('ratedVoltage', 'Rated voltage', 'voltage', 'V', { bounds: [1, 1000] }),
     f('ratedFrequency', 'Rated frequency', 'frequency', 'Hz'),
     f('ratedCurrent', 'Rated current', 'current', 'A', { bounds: [0.01, 1000] }),
+    f('ratedSpeed', 'Rated speed', 'rotation', 'rpm', {
+      help: 'On the plate: at the rated frequency and under full load. It tells the slip.',
+      bounds: [1, 200_000],
+    }),
+    f('rotorInertia', 'Inertia of its rotor', 'inertia', 'kg·cm²', { bounds: [1e-8, 10] }),
   ],
   'spindle-drive': [
     f('ratedVoltage', 'Rated voltage', 'voltage', 'V', { bounds: [1, 1000] }),
@@ -292,6 +297,21 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
     f('mainsMin', 'Lowest mains', 'voltage', 'V'),
     f('mainsMax', 'Highest mains', 'voltage', 'V'),
     ...onMains,
+    f('overload', 'Short overload', 'ratio', '%', { help: 'Of its output current, for a minute.', bounds: [1, 4] }),
+    f('carrierMax', 'Highest switching frequency', 'frequency', 'kHz', { bounds: [500, 200_000] }),
+    f('busCapacitance', 'Capacitors of its bus', 'capacitance', 'µF', { bounds: [1000, 1e8] }),
+    f('tripVoltage', 'Bus voltage at which it trips', 'voltage', 'V', {
+      help: 'Or at which its braking resistor takes over.',
+      bounds: [10, 1500],
+    }),
+    f('brakingPower', 'Its braking resistor takes', 'power', 'W', {
+      help: 'While it brakes; empty without a resistor.',
+      bounds: [1, 50_000],
+    }),
+    f('dischargeTime', 'Wait after power-off', 'time', 's', {
+      help: 'Until its capacitors are empty: printed on its cover.',
+      bounds: [1, 7200],
+    }),
     ...warmth,
     ...mounted,
   ],

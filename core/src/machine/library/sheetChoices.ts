@@ -123,7 +123,20 @@ export const sheetChoices: Partial<Record<PartClass, readonly SheetChoice[]>> = 
   ],
   switch: [contact],
   button: [contact, yes('latching', 'Latches', 'It stays pressed until it is turned or pulled.')],
-  spindle: [count('poles', 'Poles', 2, 24, { optional: true })],
+  spindle: [
+    count('poles', 'Poles', 2, 24, { optional: true }),
+    pick(
+      'cooling',
+      'Cooled by',
+      {
+        'own-fan': 'a fan on its own shaft',
+        blown: 'a fan with a motor of its own',
+        water: 'water',
+        none: 'its case alone',
+      },
+      { optional: true, help: 'A fan on its own shaft cools little at low speed.' },
+    ),
+  ],
   'spindle-drive': [
     yes('isolated', 'Control terminals apart from the mains', 'Where they are not, everything wired to them is live.'),
   ],

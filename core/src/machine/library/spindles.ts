@@ -63,6 +63,8 @@ export const spindles: LibraryEntry[] = [
       ratedVoltage: sheet(220, 'V'),
       ratedFrequency: sheet(400, 'Hz'),
       ratedCurrent: sheet(5, 'A'),
+      rotorInertia: sheet(3.2, 'kg·cm²'),
+      cooling: 'water',
     },
     terminals: threePhase,
     elements: {},
@@ -81,6 +83,8 @@ export const spindles: LibraryEntry[] = [
       ratedVoltage: sheet(220, 'V'),
       ratedFrequency: sheet(400, 'Hz'),
       ratedCurrent: sheet(4, 'A'),
+      rotorInertia: sheet(2.4, 'kg·cm²'),
+      cooling: 'own-fan',
     },
     terminals: threePhase,
     elements: {},
@@ -99,6 +103,8 @@ export const spindles: LibraryEntry[] = [
       ratedVoltage: sheet(380, 'V'),
       ratedFrequency: sheet(400, 'Hz'),
       ratedCurrent: sheet(5, 'A'),
+      rotorInertia: sheet(5.5, 'kg·cm²'),
+      cooling: 'water',
     },
     terminals: threePhase,
     elements: {},
@@ -106,11 +112,11 @@ export const spindles: LibraryEntry[] = [
   },
   ...(
     [
-      [750, '', 230, 3.2],
-      [1500, '', 230, 6.1],
-      [2200, '-3', 400, 4.9],
+      [750, '', 230, 3.2, 1395, 18],
+      [1500, '', 230, 6.1, 1420, 36],
+      [2200, '-3', 400, 4.9, 1430, 58],
     ] as const
-  ).map(([watts, mark, volts, amps]): LibraryEntry => ({
+  ).map(([watts, mark, volts, amps, rpm, inertia]): LibraryEntry => ({
     key: `spindle-harrow-${watts}${mark}`,
     name: `Harrow ${watts}${mark}, lathe motor${mark ? ' for 400 V' : ''}`,
     about: 'Four-pole induction motor for a belt-driven headstock.',
@@ -123,6 +129,9 @@ export const spindles: LibraryEntry[] = [
       ratedVoltage: sheet(volts, 'V'),
       ratedFrequency: sheet(50, 'Hz'),
       ratedCurrent: sheet(amps, 'A'),
+      ratedSpeed: sheet(rpm, 'rpm'),
+      rotorInertia: sheet(inertia, 'kg·cm²'),
+      cooling: 'own-fan',
     },
     terminals: threePhase,
     elements: {},
@@ -139,6 +148,8 @@ export const spindles: LibraryEntry[] = [
       minSpeed: sheet(1500, 'rpm'),
       ratedVoltage: sheet(48, 'V'),
       ratedCurrent: sheet(9, 'A'),
+      rotorInertia: sheet(1.1, 'kg·cm²'),
+      cooling: 'own-fan',
     },
     terminals: { plus: terminal('M+', 'load-plus'), minus: terminal('M−', 'load-minus') },
     elements: { motor: { kind: 'load', a: 'plus', b: 'minus' } },
@@ -155,6 +166,8 @@ export const spindles: LibraryEntry[] = [
       minSpeed: sheet(1500, 'rpm'),
       ratedVoltage: sheet(36, 'V'),
       ratedCurrent: sheet(6.2, 'A'),
+      rotorInertia: sheet(0.6, 'kg·cm²'),
+      cooling: 'own-fan',
     },
     terminals: { plus: terminal('M+', 'load-plus'), minus: terminal('M−', 'load-minus') },
     elements: { motor: { kind: 'load', a: 'plus', b: 'minus' } },
@@ -162,13 +175,13 @@ export const spindles: LibraryEntry[] = [
   },
   ...(
     [
-      ['drive-vole-1500', 'Vole 1500', 7, 400, 1],
-      ['drive-vole-750', 'Vole 750', 4.5, 120, 1],
-      ['drive-vole-3000', 'Vole 3000', 13, 120, 1],
-      ['drive-vole-2200-3', 'Vole 2200-3', 5.8, 400, 3],
-      ['drive-vole-4000-3', 'Vole 4000-3', 9.5, 120, 3],
+      ['drive-vole-1500', 'Vole 1500', 7, 400, 1, 820],
+      ['drive-vole-750', 'Vole 750', 4.5, 120, 1, 470],
+      ['drive-vole-3000', 'Vole 3000', 13, 120, 1, 1360],
+      ['drive-vole-2200-3', 'Vole 2200-3', 5.8, 400, 3, 330],
+      ['drive-vole-4000-3', 'Vole 4000-3', 9.5, 120, 3, 560],
     ] as const
-  ).map(([key, name, amps, hz, phases]): LibraryEntry => ({
+  ).map(([key, name, amps, hz, phases, microfarad]): LibraryEntry => ({
     key,
     name: phases === 3 ? `${name}, spindle drive for three-phase mains` : `${name}, spindle drive`,
     about:
@@ -189,6 +202,11 @@ export const spindles: LibraryEntry[] = [
       outputCurrent: sheet(amps, 'A'),
       commandVoltage: sheet(24, 'V'),
       isolated: true,
+      overload: sheet(150, '%'),
+      carrierMax: sheet(12, 'kHz'),
+      busCapacitance: sheet(microfarad, 'µF'),
+      tripVoltage: sheet(phases === 3 ? 760 : 390, 'V'),
+      dischargeTime: sheet(300, 's'),
     },
     terminals: {
       ...(phases === 3

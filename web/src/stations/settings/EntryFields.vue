@@ -18,6 +18,7 @@ const scopes = [
   { value: 'axis', label: 'each axis' },
   { value: 'motor', label: 'each motor' },
   { value: 'input', label: 'each input' },
+  { value: 'spindle', label: 'the spindle' },
   { value: 'machine', label: 'the control, once' },
 ] as const;
 const units = unitNames.map((u) => ({ value: u as string, label: u as string }));

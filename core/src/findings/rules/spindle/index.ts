@@ -1,5 +1,6 @@
 import type { Subject } from '../../finding';
 import { dividerUneven, encoderRate, threadingSpeed } from './spindleEncoder';
+import { spindleCarrier, spindlePlate } from './spindleSheet';
 import { spindleFrequency, spindleCurrent, spindleFlux } from './spindleDriveRules';
 
 /** The spindle, its drive and its encoder. */
@@ -9,6 +10,8 @@ export const spindle: Subject = {
     [spindleFrequency, 'frequency and poles of the spindle against its drive'],
     [spindleCurrent, 'current of the spindle against its drive'],
     [spindleFlux, 'volts per hertz of the drive against the plate of the spindle'],
+    [spindlePlate, 'figures of the spindle’s plate against each other'],
+    [spindleCarrier, 'switching frequency of the drive against the spindle’s'],
     [encoderRate, 'the spindle’s encoder against its own limit and the counter'],
     [dividerUneven, 'a divider that leaves no whole number of lines'],
     [threadingSpeed, 'pitch times speed of a thread against the axis'],

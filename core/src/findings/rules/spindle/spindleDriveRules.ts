@@ -7,7 +7,8 @@ import { printNumber, showValue } from '../../../units/print';
 import { quantity } from '../../../units/quantity';
 import type { FindingDraft, Remedy, Rule } from '../../finding';
 import { replanned } from '../../replanned';
-import { fieldHz, spindleDriveFor } from '../../chooseSpindleDrive';
+import { fieldHz } from '../../../spindle/plate';
+import { spindleDriveFor } from '../../chooseSpindleDrive';
 
 /** A drive's volts per hertz above the plate's by this share saturate the motor; slip and rounding lie below. */
 const FLUX_TOLERANCE = 0.15;

@@ -1,0 +1,35 @@
+import { printNumber } from '../units/print';
+import { baseValue } from '../units/quantity';
+import { refuse, type Handler } from './command';
+
+/** A spindle turns at most so many times faster or slower than its motor. */
+const MOST_RATIO = 50;
+
+/** The pairs of pulleys or gears that a spindle motor can be used with. */
+export const setStages: Handler<'set-stages'> = {
+  title: ({ part, stages }, before) =>
+    `${before.parts[part]?.designation ?? part}: ${
+      stages.length
+        ? `stages ${stages.map((s) => `${s.name} (${printNumber(baseValue(s.ratio), 3)})`).join(', ')}`
+        : 'turns the spindle directly'
+    }`,
+  apply({ part: id, stages }, draft) {
+    const part = draft.parts[id];
+    if (part?.data.class !== 'spindle')
+      return refuse('This part turns no spindle.', `parts.${id}.setup.stages`, 'Choose a spindle motor.');
+    for (const [i, { name, ratio }] of stages.entries()) {
+      const where = `parts.${id}.setup.stages.${i}.ratio`;
+      const value = baseValue(ratio);
+      if (!(value >= 1 / MOST_RATIO && value <= MOST_RATIO))
+        return refuse(
+          `${name}: ${printNumber(value, 4)} revolutions of the spindle for one of the motor.`,
+          where,
+          `Enter a figure from ${1 / MOST_RATIO} to ${MOST_RATIO}: teeth or diameter of the pulley on the motor, divided by those on the spindle.`,
+        );
+      if (stages.findIndex((s) => s.name === name) !== i)
+        return refuse(`Two stages are called ${name}.`, where, 'Give each a name of its own.');
+    }
+    if (stages.length) part.setup.stages = stages.map((s) => ({ ...s }));
+    else delete part.setup.stages;
+  },
+};

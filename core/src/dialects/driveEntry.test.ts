@@ -1,0 +1,54 @@
+import { expect, it } from 'vitest';
+import { deriveFigures } from '../derivation/figures';
+import { readMachineFile } from '../machine/reading/read';
+import { writeMachineFile } from '../machine/file';
+import { dunnock } from '../samples/dunnock';
+import { edited } from '../samples/testing/edited';
+import { commissioningSheet } from '../settings/commissioning';
+import { compareDump } from './compare';
+import { codeOf, entryOfSetting, withCode, withName } from './driveEntry';
+import { linesOfSheet } from './lines';
+import { readDump } from './readDump';
+
+const file = dunnock();
+const { settings } = deriveFigures(file.design);
+const drive = commissioningSheet(file.design, settings)!;
+const of = (suffix: string) => settings.find((s) => s.key === `driver/${drive.driveId}/${suffix}`)!;
+
+it('the sheet of the router: reset first, plate, limits, sources, ramps, read-back last; figures by hand', () => {
+  expect(drive.contradictions).toEqual([]);
+  const acts = drive.lines.flatMap((l, i) => (l.kind === 'act' ? [[l.key, i]] : []));
+  expect(acts).toEqual([
+    ['reset', 0],
+    ['power-off', drive.lines.length - 2],
+    ['read-back', drive.lines.length - 1],
+  ]);
+  const value = (suffix: string) => (of(suffix).value.known ? (of(suffix).value as { value: unknown }).value : NaN);
+  // 1.1 kW, 220 V, 400 Hz, 4 A, 2 poles, 6000 to 24 000 rpm on a drive of 7 A.
+  expect(['rated-voltage', 'base-frequency', 'rated-current', 'poles', 'max-frequency'].map(value)).toEqual([
+    220, 400, 4, 2, 400,
+  ]);
+  expect(['min-frequency', 'rated-speed', 'carrier'].map(value)).toEqual([100, 22_800, 4000]);
+  // 2.4 kg·cm² at 24 000 rpm hold 758 J, the bus takes ½ · 820 µF · (390² − 325.3²) = 19 J; 44 W of losses: 16.8 s.
+  expect(value('deceleration-time')).toBeGreaterThan(16.7);
+  expect(value('deceleration-time')).toBeLessThan(17.2);
+  expect(['restart', 'stop-mode', 'run-source'].map(value)).toEqual(['no', 'ramp', 'terminals']);
+});
+
+it('numbers and codes of one’s own make a sheet of the drive, which reads back and survives the file', () => {
+  let sheet = withName(undefined, 'Vole', of('base-frequency'), ' F-03 ');
+  sheet = withName(sheet, 'Vole', of('run-source'), 'F-10');
+  sheet = withName(sheet, 'Vole', of('max-frequency'), 'F-4');
+  sheet = withName(sheet, 'Vole', of('max-frequency'), 'F-04');
+  sheet = withCode(sheet, of('run-source'), '2');
+  expect(codeOf(sheet, of('run-source'))).toBe('2');
+  expect(codeOf(withCode(sheet, of('run-source'), ''), of('run-source'))).toBe('');
+  expect(entryOfSetting(withName(sheet, 'Vole', of('max-frequency'), ''), of('max-frequency'))).toBeUndefined();
+  const own = edited(file, { name: 'use-name-sheet', args: { sheet, part: drive.driveId } });
+  const read = readMachineFile(writeMachineFile(own));
+  expect(read.ok && read.value.file.design.driveSheets![drive.driveId]).toEqual(sheet);
+  const lines = linesOfSheet(sheet, own.design, settings, drive.driveId);
+  expect(lines.map((l) => `${l.name} ${l.text}`)).toEqual(['F-03 400', 'F-10 2', 'F-04 400']);
+  const dump = readDump(sheet, lines, 'F-03 50\nF-10 2\nF-04 400');
+  expect(compareDump(lines, dump, settings).map((d) => d.standing)).toEqual(['differs', 'same', 'same']);
+});

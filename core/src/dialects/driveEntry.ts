@@ -1,0 +1,95 @@
+import type { NameSheet, SheetEntry } from '../machine/nameSheet';
+import type { Setting } from '../settings/setting';
+import { unitsOf, type Unit } from '../units/units';
+import { words } from './contexts';
+import { readExpression } from './expression';
+
+/** The word by which a name sheet asks for a setting of the spindle drive; undefined for any other setting. */
+function wordOf(setting: Setting): string | undefined {
+  const last = setting.key.split('/').at(-1);
+  return Object.keys(words.spindle).find((w) => words.spindle[w]!.setting === last);
+}
+
+/** The entry of a drive’s sheet that is of a setting: the first one whose value asks for it and for nothing else. */
+export function entryOfSetting(sheet: NameSheet | undefined, setting: Setting): SheetEntry | undefined {
+  const word = wordOf(setting);
+  return sheet?.entries.find((e) => {
+    const value = e.each === 'spindle' && readExpression(e.value);
+    return value && value.ok && value.value.names.length === 1 && value.value.names[0] === word;
+  });
+}
+
+const blank = (id: string, name: string): NameSheet => ({
+  format: 'nodaxis-name-sheet',
+  version: 1,
+  id,
+  name,
+  about: '',
+  decimal: '.',
+  dump: '{name} {value}',
+  set: '{name} {value}',
+  before: [],
+  after: [],
+  entries: [],
+});
+/** In which unit a drive shows a figure, where nobody has said otherwise. */
+function usualUnit({ kind }: Setting): Unit | undefined {
+  if (kind.type !== 'quantity') return undefined;
+  return kind.dimension === 'ratio' ? '%' : unitsOf(kind.dimension)[0];
+}
+
+/** A new entry for a setting, under a name. A choice is shown by the labels of its options until codes are entered. */
+function newEntry(setting: Setting, word: string, name: string): SheetEntry {
+  const unit = word === 'poles' ? undefined : usualUnit(setting);
+  const { flag } = words.spindle[word]!;
+  return {
+    each: 'spindle',
+    name,
+    what: setting.title,
+    value: word,
+    ...(unit ? { unit } : {}),
+    ...(flag && setting.kind.type === 'choice'
+      ? {
+          codes: setting.kind.choices.map((c) => ({ code: Number(c.value === flag.on), text: c.label })),
+        }
+      : {}),
+  };
+}
+
+/** The sheet with a setting under the number or name that the drive has for it; without a name, the setting leaves the sheet. */
+export function withName(sheet: NameSheet | undefined, driveName: string, setting: Setting, name: string): NameSheet {
+  const base = sheet ?? blank('spindle-drive', driveName);
+  const word = wordOf(setting);
+  if (!word) return base;
+  const has = entryOfSetting(sheet, setting);
+  const called = name.trim();
+  if (!has) return called ? { ...base, entries: [...base.entries, newEntry(setting, word, called)] } : base;
+  return {
+    ...base,
+    entries: base.entries.flatMap((e) => (e !== has ? [e] : called ? [{ ...e, name: called }] : [])),
+  };
+}
+
+/** The sheet with the code that the drive has for the option that is needed; without a code, its label stands again. */
+export function withCode(sheet: NameSheet, setting: Setting, code: string): NameSheet {
+  const has = entryOfSetting(sheet, setting);
+  const word = wordOf(setting);
+  if (!has || !word || setting.kind.type !== 'choice' || !setting.value.known) return sheet;
+  const needed = setting.value.value;
+  const { codes } = newEntry(setting, word, has.name);
+  const at = Number(needed === words.spindle[word]!.flag?.on);
+  const text = code.trim();
+  const before = has.codes ?? codes!;
+  const next = before.map((c) => (c.code === at ? { ...c, text: text || codes!.find((o) => o.code === at)!.text } : c));
+  return { ...sheet, entries: sheet.entries.map((e) => (e === has ? { ...e, codes: next } : e)) };
+}
+/** The code for the option that is needed, where one was entered. */
+export function codeOf(sheet: NameSheet | undefined, setting: Setting): string {
+  const has = entryOfSetting(sheet, setting);
+  const word = wordOf(setting);
+  if (!has?.codes || !word || setting.kind.type !== 'choice' || !setting.value.known) return '';
+  const { value } = setting.value;
+  const at = Number(value === words.spindle[word]!.flag?.on);
+  const text = has.codes.find((c) => c.code === at)?.text ?? '';
+  return setting.kind.choices.some((c) => c.label === text) ? '' : text;
+}

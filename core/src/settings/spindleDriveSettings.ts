@@ -1,0 +1,358 @@
+import { isThreePhase, mainsVoltsAt } from '../distribution/lines';
+import type { Design } from '../machine/design';
+import { portOf } from '../machine/ports';
+import { fullFluxHz } from '../spindle/flux';
+import { outputOf } from '../spindle/output';
+import { plateOf } from '../spindle/plate';
+import { brakingOf, runUpS, turningInertia } from '../spindle/ramps';
+import { makesPhases, overloadOf, rotatingOf, type Rotating } from '../spindle/rotating';
+import type { Derived } from '../units/derived';
+import { figureOr, gather, known, mapKnown, positive } from '../units/derived';
+import { printNumber, showValue, type Display } from '../units/print';
+import type { Dimension } from '../units/units';
+import type { Rounding } from '../units/round';
+import type { SettingDraft } from './setting';
+
+/** Switching frequency against the highest output frequency, and the least that drives work well with, Hz. */
+const CARRIER_TIMES = 10;
+const LEAST_CARRIER = 4000;
+/** No ramp is shorter than this, s: a belt or a collet nut takes no jerk. */
+const LEAST_RAMP = 1;
+/** A ramp to begin with where nothing tells what turns, s. */
+const CAREFUL_RAMP = 15;
+
+const yesNo = [
+  { value: 'no', label: 'no' },
+  { value: 'yes', label: 'yes' },
+] as const;
+const sources = {
+  panel: 'its own panel',
+  terminals: 'its terminals',
+  voltage: '0 to 10 V at its input',
+  'pulse-width': 'pulse width at its input',
+} as const;
+const from = (...keys: (keyof typeof sources)[]) => keys.map((value) => ({ value, label: sources[value] }));
+
+/** Whether the drive of a spindle is fed with three phases, and with how many volts between two conductors. */
+export function mainsOfDrive(design: Pick<Design, 'mainsVoltage'>, r: Rotating): Derived<number> {
+  return mainsVoltsAt(design, hasThreePhaseMains(r));
+}
+export const hasThreePhaseMains = ({ drive }: Rotating): boolean =>
+  drive !== undefined && isThreePhase(portOf(drive, 'mains'));
+
+/** Volts per hertz that the sheet sets: those of the plate, as far as the mains goes. */
+export const voltsPerHertz = (r: Rotating) => mapKnown(plateOf(r.motor, r.motorId), ({ volts, hz }) => ({ volts, hz }));
+
+/** What is entered in the drive of the spindle, in the order of entry; none without a drive. */
+export function spindleDriveSettings(
+  design: Pick<Design, 'parts' | 'roles' | 'outputs' | 'mainsVoltage'>,
+): SettingDraft[] {
+  const r = rotatingOf(design);
+  if (!r?.drive || !r.driveId) return [];
+  return r.kind === 'induction' && makesPhases(r) ? inductionDrive(design, r) : directCurrentDrive(design, r);
+}
+
+type Read = Parameters<typeof spindleDriveSettings>[0];
+interface Draw {
+  quantity: (
+    key: string,
+    title: string,
+    dimension: Dimension,
+    derived: Derived<number>,
+    formula: string,
+    numbers: (display: Display) => string,
+    rounding?: Rounding,
+  ) => SettingDraft;
+  choice: (
+    key: string,
+    title: string,
+    choices: readonly { value: string; label: string }[],
+    value: string,
+    formula: string,
+  ) => SettingDraft;
+}
+function drawing({ driveId, drive }: Rotating): Draw {
+  const base = (key: string) => ({ key: `driver/${driveId}/${key}`, group: `Spindle drive ${drive!.designation}` });
+  return {
+    quantity: (key, title, dimension, derived, formula, numbers, rounding) => ({
+      ...base(key),
+      title,
+      kind: { type: 'quantity', dimension, ...(rounding ? { rounding } : {}) },
+      derived,
+      formula,
+      numbers: (display) => (derived.known ? numbers(display) : ''),
+    }),
+    choice: (key, title, choices, value, formula) => ({
+      ...base(key),
+      title,
+      kind: { type: 'choice', choices },
+      derived: known(value),
+      formula,
+      numbers: () => '',
+    }),
+  };
+}
+const hz = (v: number, display: Display) => showValue(v, 'frequency', display, 4);
+const rpm = (v: number, display: Display) => showValue(v, 'rotation', display, 5);
+const amps = (v: number, display: Display) => showValue(v, 'current', display, 3);
+
+function inductionDrive(design: Read, r: Rotating): SettingDraft[] {
+  const { quantity, choice } = drawing(r);
+  const { motor, motorId, driveId } = r;
+  const drive = r.drive!;
+  const plate = plateOf(motor, motorId);
+  const mains = mainsOfDrive(design, r);
+  const both = gather({ plate, mains });
+  const driveA = figureOr(drive.data.outputCurrent, Infinity);
+  const mostHz = figureOr(drive.data.maxFrequency, Infinity);
+  const current = mapKnown(plate, (p) => Math.min(p.amps, driveA));
+  const top = mapKnown(plate, (p) => Math.min(p.topHz, mostHz));
+  const carrierMost = figureOr(drive.data.carrierMax, Infinity);
+  const of =
+    (f: (p: Extract<typeof plate, { known: true }>['value'], display: Display) => string) => (display: Display) =>
+      plate.known ? f(plate.value, display) : '';
+  const outputs = Object.values(design.outputs).map((o) => o.function);
+  const run = outputs.includes('spindle-run');
+  const speed = outputs.includes('spindle-speed');
+  return [
+    quantity(
+      'rated-voltage',
+      'Rated voltage of the motor',
+      'voltage',
+      mapKnown(plate, (p) => p.volts),
+      'as on the plate of the motor',
+      (display) =>
+        both.known && both.value.mains < both.value.plate.volts
+          ? `the mains gives ${showValue(both.value.mains, 'voltage', display, 3)}: full flux only up to ${hz(fullFluxHz(both.value.plate, both.value.mains), display)}`
+          : '',
+    ),
+    quantity(
+      'base-frequency',
+      'Base frequency',
+      'frequency',
+      mapKnown(plate, (p) => p.hz),
+      'the frequency at which the motor takes its rated voltage',
+      of(
+        (p, display) =>
+          `${showValue(p.volts, 'voltage', display, 3)} at ${hz(p.hz, display)}: ${printNumber(p.volts / p.hz, 3)} V/Hz`,
+      ),
+    ),
+    quantity(
+      'rated-current',
+      'Rated current of the motor',
+      'current',
+      current,
+      'as on the plate, and no more than the drive gives',
+      of((p, display) => `plate ${amps(p.amps, display)}${driveA < p.amps ? `, drive ${amps(driveA, display)}` : ''}`),
+      'down',
+    ),
+    quantity(
+      'rated-speed',
+      'Rated speed of the motor',
+      'rotation',
+      mapKnown(plate, (p) => p.ratedRpm),
+      'as on the plate; 5 % below the speed of its field where no plate tells',
+      of(
+        (p, display) =>
+          `120 · ${hz(p.hz, display)} / ${p.poles} = ${rpm((120 * p.hz) / p.poles, display)} less ${printNumber(100 * p.slip, 2)} % slip`,
+      ),
+    ),
+    quantity(
+      'poles',
+      'Poles',
+      'ratio',
+      mapKnown(plate, (p) => p.poles),
+      'as on the plate, or 120 · frequency / speed',
+      () => '',
+    ),
+    quantity(
+      'max-frequency',
+      'Highest frequency',
+      'frequency',
+      top,
+      'highest speed · poles / 120, and no more than the drive makes',
+      of((p, display) => `${rpm((p.topHz * 120) / p.poles, display)} · ${p.poles} / 120 = ${hz(p.topHz, display)}`),
+    ),
+    quantity(
+      'min-frequency',
+      'Lowest frequency',
+      'frequency',
+      mapKnown(plate, (p) => p.leastHz),
+      'lowest speed for long · poles / 120: below it the motor is not cooled',
+      of((p, display) =>
+        p.leastHz > 0
+          ? `${rpm((p.leastHz * 120) / p.poles, display)} · ${p.poles} / 120`
+          : 'no lowest speed is entered',
+      ),
+    ),
+    quantity(
+      'overload',
+      'Overload limit',
+      'ratio',
+      mapKnown(plate, (p) => Math.min(overloadOf(drive), (overloadOf(drive) * driveA) / p.amps)),
+      'of the rated current of the motor, for a short time; no more than the drive gives',
+      of((p, display) => `${printNumber(100 * overloadOf(drive), 3)} % of ${amps(Math.min(driveA, p.amps), display)}`),
+      'down',
+    ),
+    ...ramps(design, r, quantity),
+    choice(
+      'curve',
+      'Volts over frequency',
+      [
+        { value: 'straight', label: 'straight' },
+        { value: 'square', label: 'square (fans and pumps)' },
+      ],
+      'straight',
+      'a tool needs its torque at every speed',
+    ),
+    quantity(
+      'carrier',
+      'Switching frequency',
+      'frequency',
+      mapKnown(top, (t) => Math.min(carrierMost, Math.max(LEAST_CARRIER, CARRIER_TIMES * t))),
+      'ten times the highest frequency and no less than 4 kHz, so that the current stays a sine',
+      (display) => (top.known ? `10 · ${hz(top.value, display)}` : ''),
+    ),
+    choice(
+      'run-source',
+      'Run command from',
+      from('panel', 'terminals'),
+      run ? 'terminals' : 'panel',
+      run ? 'an output of the control switches it' : 'no output of the control switches it',
+    ),
+    choice(
+      'speed-source',
+      'Speed from',
+      from('panel', 'voltage'),
+      speed ? 'voltage' : 'panel',
+      speed ? 'an output of the control sets it' : 'no output of the control sets it',
+    ),
+    quantity(
+      'speed-at-ten-volts',
+      'Frequency at 10 V',
+      'frequency',
+      top,
+      'so that full output of the control is the highest speed',
+      () => '',
+    ),
+    ...ways(outputs.includes('spindle-direction'), choice),
+  ].filter((d) => speed || d.key !== `driver/${driveId}/speed-at-ten-volts`);
+}
+
+function directCurrentDrive(design: Read, r: Rotating): SettingDraft[] {
+  const { quantity, choice } = drawing(r);
+  const { motor, motorId } = r;
+  const drive = r.drive!;
+  const driveA = figureOr(drive.data.outputCurrent, Infinity);
+  const rated = positive(motor.data.ratedCurrent, `parts.${motorId}.data.ratedCurrent`);
+  const outputs = Object.values(design.outputs).map((o) => o.function);
+  return [
+    quantity(
+      'rated-voltage',
+      'Highest output voltage',
+      'voltage',
+      positive(motor.data.ratedVoltage, `parts.${motorId}.data.ratedVoltage`),
+      'as on the plate of the motor: its speed rises with the voltage',
+      () => '',
+    ),
+    quantity(
+      'rated-current',
+      'Current limit',
+      'current',
+      mapKnown(rated, (a) => Math.min(a, driveA)),
+      'as on the plate, and no more than the drive gives',
+      (display) => (driveA < Infinity ? `drive ${amps(driveA, display)}` : ''),
+      'down',
+    ),
+    ...ramps(design, r, quantity),
+    choice(
+      'speed-source',
+      'Speed from',
+      from('panel', 'pulse-width'),
+      outputs.includes('spindle-speed') ? 'pulse-width' : 'panel',
+      'as it is wired',
+    ),
+    choice(
+      'restart',
+      'Starts by itself after a power failure',
+      yesNo,
+      'no',
+      'nobody expects a tool that starts by itself',
+    ),
+  ];
+}
+
+function ramps(design: Read, r: Rotating, quantity: Draw['quantity']): SettingDraft[] {
+  const { motor, motorId } = r;
+  const inertia = turningInertia(motor, motorId);
+  const output = outputOf(r, voltsPerHertz(r), mainsOfDrive(design, r));
+  const worked = mapKnown(gather({ output, inertia }), (g) =>
+    Math.max(LEAST_RAMP, runUpS(g.output, g.inertia.kgM2, g.output.topRpm)),
+  );
+  const careful = 'the inertia of what turns is not known: begin long, and shorten it in steps';
+  const braking = brakingOf(design, r, hasThreePhaseMains(r));
+  const joule = (v: number) => `${printNumber(v, 3)} J`;
+  return [
+    quantity(
+      'acceleration-time',
+      'Acceleration time',
+      'time',
+      worked.known ? worked : known(CAREFUL_RAMP),
+      !worked.known
+        ? careful
+        : 'from rest to the highest frequency with four fifths of the torque that it has at each speed: ∫ J dω / T',
+      (display) =>
+        inertia.known && output.known
+          ? `${showValue(inertia.value.kgM2, 'inertia', display, 3)}, ${showValue(output.value.ratedNm, 'torque', display, 3)}`
+          : '',
+      'up',
+    ),
+    quantity(
+      'deceleration-time',
+      'Deceleration time',
+      'time',
+      braking.known ? known(Math.max(LEAST_RAMP, braking.value.seconds)) : known(CAREFUL_RAMP),
+      !braking.known ? careful : 'until what turns has given its energy to the losses, the bus and the resistor',
+      (display) => {
+        if (!braking.known) return '';
+        const { storedJ, busJ, lossW, resistorW } = braking.value;
+        const watts = (v: number) => showValue(v, 'power', display, 3);
+        return resistorW > 0
+          ? `2 · ${joule(storedJ)} / (${watts(resistorW)} + ${watts(lossW)})`
+          : `(${joule(storedJ)} − ${joule(Math.min(busJ, storedJ))}) / ${watts(lossW)}`;
+      },
+      'up',
+    ),
+  ];
+}
+
+function ways(reverses: boolean, choice: Draw['choice']): SettingDraft[] {
+  return [
+    choice(
+      'stop-mode',
+      'Stops by',
+      [
+        { value: 'ramp', label: 'its ramp' },
+        { value: 'coast', label: 'coasting' },
+      ],
+      'ramp',
+      'a spindle that coasts for a minute is waited for by nobody',
+    ),
+    choice(
+      'restart',
+      'Starts by itself after a power failure',
+      yesNo,
+      'no',
+      'nobody expects a tool that starts by itself',
+    ),
+    choice(
+      'reverse',
+      'Turning backwards allowed',
+      yesNo,
+      reverses ? 'yes' : 'no',
+      reverses
+        ? 'an output of the control reverses it'
+        : 'no output reverses it; backwards a collet nut can come loose',
+    ),
+  ];
+}

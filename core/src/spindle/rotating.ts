@@ -1,0 +1,54 @@
+import type { Design } from '../machine/design';
+import type { DataOf, Part } from '../machine/parts';
+import { figureOr } from '../units/derived';
+import { baseValue } from '../units/quantity';
+
+export type SpindleMotor = Part & { data: DataOf<'spindle'> };
+export type SpindleDrive = Part & { data: DataOf<'spindle-drive'> };
+
+/** A pair of pulleys or gears: revolutions of the spindle for one of its motor. */
+export interface Stage {
+  name: string;
+  ratio: number;
+}
+/** What turns the tool or the work of a machine, and what feeds it. */
+export interface Rotating {
+  motorId: string;
+  motor: SpindleMotor;
+  driveId: string | undefined;
+  drive: SpindleDrive | undefined;
+  /** A three-phase motor behind a drive; a brushed one behind a speed controller; one that is only switched. */
+  kind: 'induction' | 'direct-current' | 'switched';
+  /** One at least. */
+  stages: readonly Stage[];
+}
+
+const DIRECT: Stage = { name: 'Direct', ratio: 1 };
+const isThreePhase = (part: Part): boolean => Object.values(part.terminals).some((t) => t.role === 'phase-u');
+
+/** The spindle of a machine with its drive; undefined where it has none. */
+export function rotatingOf({ parts, roles }: Pick<Design, 'parts' | 'roles'>): Rotating | undefined {
+  const { spindle: motorId, spindleDrive } = roles;
+  const motor = motorId === undefined ? undefined : parts[motorId];
+  if (motorId === undefined || motor?.data.class !== 'spindle') return undefined;
+  const drive = spindleDrive === undefined ? undefined : parts[spindleDrive];
+  const stages = (motor.setup.stages ?? []).flatMap(({ name, ratio }): Stage[] => {
+    const value = baseValue(ratio);
+    return value > 0 ? [{ name, ratio: value }] : [];
+  });
+  const driven = drive?.data.class === 'spindle-drive';
+  return {
+    motorId,
+    motor: motor as SpindleMotor,
+    driveId: driven ? spindleDrive : undefined,
+    drive: driven ? (drive as SpindleDrive) : undefined,
+    kind: isThreePhase(motor) ? 'induction' : driven ? 'direct-current' : 'switched',
+    stages: stages.length ? stages : [DIRECT],
+  };
+}
+
+/** Whether a drive makes three phases. */
+export const makesPhases = ({ drive }: Rotating): boolean => drive !== undefined && isThreePhase(drive);
+/** Current that the drive gives for a short time, as a share of its output current: its sheet, else half as much again. */
+export const overloadOf = (drive: SpindleDrive): number => figureOr(drive.data.overload, USUAL_OVERLOAD);
+const USUAL_OVERLOAD = 1.5;
