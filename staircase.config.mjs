@@ -110,7 +110,18 @@ export const webStaircase = {
   kept: ['ui', 'document', 'widgets'],
   recovery: ['document', 'workers'],
 };
-const rooms = ['binder', 'bringup', 'cabinet', 'drives', 'machine', 'practice', 'settings', 'spindle', 'switches', 'wiring'];
+const rooms = [
+  'binder',
+  'bringup',
+  'cabinet',
+  'drives',
+  'machine',
+  'practice',
+  'settings',
+  'spindle',
+  'switches',
+  'wiring',
+];
 
 const folders = Object.keys(staircase);
 const refuse = (patterns) => ({ 'no-restricted-imports': ['error', { patterns }] });

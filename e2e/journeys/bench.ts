@@ -21,6 +21,7 @@ export { expect };
 export const stations = [
   'Machine',
   'Drives',
+  'Spindle',
   'Cabinet',
   'Wiring',
   'Switches',

@@ -108,7 +108,7 @@ test('the search knows everyday words; the whole way by keyboard', async ({ page
   await expect(page.getByRole('listbox')).toContainText('Envelope');
   await page.keyboard.press('Escape');
   await page.locator('h1').click();
-  await page.keyboard.press('Alt+5');
+  await page.keyboard.press('Alt+6');
   await expect(page.getByRole('heading', { level: 1, name: 'Wiring' })).toBeVisible();
   await page.keyboard.press('?');
   const help = page.getByRole('dialog', { name: 'Terms and keys' });

@@ -13,6 +13,11 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await page.screenshot(shot('shelf'));
   await openMachine(page, 'Dunnock');
   await page.screenshot(shot('machine'));
+  await goTo(page, 'Spindle');
+  await page.getByRole('tab', { name: 'Commissioning' }).click();
+  await page.getByLabel('Highest frequency on its display').fill('50');
+  await page.waitForTimeout(500);
+  await page.screenshot(shot('spindle'));
   await goTo(page, 'Switches');
   await page.getByRole('tab', { name: 'Where they sit' }).click();
   await page.screenshot(shot('switches'));
@@ -99,7 +104,6 @@ test('the pictures of docs/screenshots, from the demo data', async ({ page }) =>
   await page.screenshot(shot('parts'));
   await openMachine(page, 'Plover', 'Wiring');
   await page.setViewportSize({ width: 390, height: 844 });
-  await page.screenshot(shot('wiring-phone'));
   await goTo(page, 'Practice');
   await page.screenshot(shot('practice-phone'));
   await goTo(page, 'Bring-up');

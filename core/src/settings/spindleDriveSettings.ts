@@ -18,6 +18,8 @@ const CARRIER_TIMES = 10;
 const LEAST_CARRIER = 4000;
 /** No ramp is shorter than this, s: a belt or a collet nut takes no jerk. */
 const LEAST_RAMP = 1;
+/** A ramp is entered in tenths of a second. */
+const rampS = (seconds: number): number => Math.max(LEAST_RAMP, Math.ceil(seconds * 10 - 1e-9) / 10);
 /** A ramp to begin with where nothing tells what turns, s. */
 const CAREFUL_RAMP = 15;
 
@@ -286,9 +288,7 @@ function ramps(design: Read, r: Rotating, quantity: Draw['quantity']): SettingDr
   const { motor, motorId } = r;
   const inertia = turningInertia(motor, motorId);
   const output = outputOf(r, voltsPerHertz(r), mainsOfDrive(design, r));
-  const worked = mapKnown(gather({ output, inertia }), (g) =>
-    Math.max(LEAST_RAMP, runUpS(g.output, g.inertia.kgM2, g.output.topRpm)),
-  );
+  const worked = mapKnown(gather({ output, inertia }), (g) => rampS(runUpS(g.output, g.inertia.kgM2, g.output.topRpm)));
   const careful = 'the inertia of what turns is not known: begin long, and shorten it in steps';
   const braking = brakingOf(design, r, hasThreePhaseMains(r));
   const joule = (v: number) => `${printNumber(v, 3)} J`;
@@ -311,7 +311,7 @@ function ramps(design: Read, r: Rotating, quantity: Draw['quantity']): SettingDr
       'deceleration-time',
       'Deceleration time',
       'time',
-      braking.known ? known(Math.max(LEAST_RAMP, braking.value.seconds)) : known(CAREFUL_RAMP),
+      braking.known ? known(rampS(braking.value.seconds)) : known(CAREFUL_RAMP),
       !braking.known ? careful : 'until what turns has given its energy to the losses, the bus and the resistor',
       (display) => {
         if (!braking.known) return '';

@@ -1,3 +1,6 @@
+import type { JournalEntry } from '../machine/file';
+import { baseValue } from '../units/quantity';
+
 /** A speed that was asked for, and the one that a contactless meter showed, rpm. */
 export interface SpeedReading {
   commanded: number;
@@ -53,4 +56,14 @@ export function verdictOf(c: Calibration, slip: number, topRpm: number): Calibra
   if (Math.abs(c.offsetRpm) > NEAR * topRpm) return 'offset';
   if (c.scale > 1 + NEAR || c.scale < 1 - slip - NEAR) return 'scale';
   return 'slip';
+}
+
+/** Readings of a spindle’s speed in the logbook that were not withdrawn, with the entries that they are from. */
+export function speedReadings(journal: readonly JournalEntry[], part: string): (SpeedReading & { entry: string })[] {
+  const withdrawn = new Set(journal.flatMap((e) => (e.kind === 'withdrawn-reading' ? [e.withdraws] : [])));
+  return journal.flatMap((e) =>
+    e.kind === 'speed-check' && e.part === part && !withdrawn.has(e.id)
+      ? [{ commanded: baseValue(e.commanded), measured: baseValue(e.measured), entry: e.id }]
+      : [],
+  );
 }

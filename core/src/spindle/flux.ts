@@ -25,3 +25,9 @@ export function curveOf(set: VoltsPerHertz, mainsV: number, topHz: number): [hz:
     .sort((a, b) => a - b)
     .map((hz) => [hz, outputVolts(set, mainsV, hz)]);
 }
+
+/** Above the plate’s flux by this share the motor saturates; slip and rounding lie below. */
+const FLUX_TOLERANCE = 0.15;
+/** How a drive’s volts per hertz stand to the plate’s, as a ratio. */
+export const fluxStanding = (ratio: number): 'right' | 'too-much' | 'too-little' =>
+  ratio > 1 + FLUX_TOLERANCE ? 'too-much' : ratio < 1 / (1 + 2 * FLUX_TOLERANCE) ? 'too-little' : 'right';

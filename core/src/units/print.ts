@@ -87,7 +87,8 @@ export function readableUnit(unit: Unit, base: number): Unit {
   const size = Math.abs(base);
   if (unit === 's' && size > 0) return size < 1e-3 ? 'µs' : size < 1 ? 'ms' : 's';
   if (unit === 'Hz') return size >= 1e6 ? 'MHz' : size >= 1e4 ? 'kHz' : 'Hz';
-  if (unit === 'kg·m²') return 'g·cm²';
+  // Rotors of small motors in g·cm², chucks and spindles of lathes in kg·cm².
+  if (unit === 'kg·m²') return size < 1e-3 ? 'g·cm²' : 'kg·cm²';
   return unit;
 }
 

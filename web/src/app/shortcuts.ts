@@ -22,7 +22,8 @@ export const shortcutList: readonly { keys: string; does: string }[] = [
   { keys: 'Ctrl E', does: 'Export the machine file' },
   { keys: 'Alt F', does: 'Findings' },
   { keys: 'Alt L', does: 'Change log' },
-  ...stationList.map((s, i) => ({ keys: `Alt ${i + 1}`, does: s.title })),
+  // The tenth is on the key behind the 9.
+  ...stationList.map((s, i) => ({ keys: `Alt ${(i + 1) % 10}`, does: s.title })),
   { keys: '?', does: 'Terms and keys' },
   { keys: 'Tab to a ruler, hold ← →', does: 'Practice: move that axis by hand, slowly; with Shift at full speed' },
   { keys: 'Home on a ruler', does: 'Practice: find the datum of that axis' },
@@ -58,7 +59,7 @@ export function useShortcuts(actions: ShortcutActions): void {
     if (e.altKey && !command) {
       if (key === 'f') return run(actions.findings);
       if (key === 'l') return run(actions.log);
-      const station = /^[1-9]$/.test(key) ? stationList[Number(key) - 1] : undefined;
+      const station = /^[0-9]$/.test(key) ? stationList[(Number(key) + 9) % 10] : undefined;
       if (station) return run(() => actions.go(station.id));
     }
   };

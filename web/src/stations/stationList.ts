@@ -1,4 +1,4 @@
-import { Aim, Box, Connection, Cpu, List, Notebook, Odometer, Setting, Switch } from '@element-plus/icons-vue';
+import { Aim, Box, Connection, Cpu, List, Notebook, Odometer, Refresh, Setting, Switch } from '@element-plus/icons-vue';
 import type { Station } from '@nodaxis/core/machine/fields';
 import type { Component } from 'vue';
 
@@ -13,6 +13,12 @@ export interface StationEntry {
 export const stationList: readonly StationEntry[] = [
   { id: 'machine', title: 'Machine', question: 'What moves, how far, driven by what, which way is plus?', icon: Cpu },
   { id: 'drives', title: 'Drives', question: 'How fast, and what limits it?', icon: Odometer },
+  {
+    id: 'spindle',
+    title: 'Spindle',
+    question: 'What can it turn, and what does its drive need to be told?',
+    icon: Refresh,
+  },
   { id: 'switches', title: 'Switches', question: 'What does each input see, and when a wire breaks?', icon: Switch },
   { id: 'cabinet', title: 'Cabinet', question: 'Does each supply suffice, and by how much?', icon: Box },
   { id: 'wiring', title: 'Wiring', question: 'Which terminal goes to which?', icon: Connection },

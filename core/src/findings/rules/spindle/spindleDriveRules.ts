@@ -7,11 +7,10 @@ import { printNumber, showValue } from '../../../units/print';
 import { quantity } from '../../../units/quantity';
 import type { FindingDraft, Remedy, Rule } from '../../finding';
 import { replanned } from '../../replanned';
+import { fluxStanding } from '../../../spindle/flux';
 import { fieldHz } from '../../../spindle/plate';
 import { spindleDriveFor } from '../../chooseSpindleDrive';
 
-/** A drive's volts per hertz above the plate's by this share saturate the motor; slip and rounding lie below. */
-const FLUX_TOLERANCE = 0.15;
 /** An induction motor turns slower than its field by about this share. */
 const SLIP = 0.05;
 
@@ -119,8 +118,9 @@ export const spindleFlux: Rule = {
     if (plateHz === undefined) return [];
     const [gives, wants] = [driveV.value / base.value, plateV.value / plateHz];
     const ratio = gives / wants;
-    if (ratio <= 1 + FLUX_TOLERANCE && ratio >= 1 / (1 + 2 * FLUX_TOLERANCE)) return [];
-    const over = ratio > 1;
+    const standing = fluxStanding(ratio);
+    if (standing === 'right') return [];
+    const over = standing === 'too-much';
     // The base at which the drive's own voltage makes the plate's volts per hertz.
     const right = Number(((driveV.value * plateHz) / plateV.value).toPrecision(3));
     const rightHz = Math.abs(right - plateHz) <= 0.1 * plateHz ? plateHz : right;

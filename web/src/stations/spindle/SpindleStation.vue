@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { rotatingOf } from '@nodaxis/core/spindle/rotating';
+import { computed } from 'vue';
+import { useOpenMachine } from '../../document/openMachine';
+import StationTabs from '../../ui/StationTabs.vue';
+import { useView } from '../useView';
+import MotorView from './motor/MotorView.vue';
+import NoSpindle from './NoSpindle.vue';
+import SheetView from './sheet/SheetView.vue';
+import SpeedView from './speed/SpeedView.vue';
+
+/** What turns: what it can do, what its drive needs to be told, and whether it turns as it is asked to. */
+const machine = useOpenMachine();
+const r = computed(() => rotatingOf(machine.figures.design));
+const views = computed(() => [
+  { id: 'motor' as const, name: 'Motor and drive' },
+  ...(r.value?.drive ? [{ id: 'sheet' as const, name: 'Commissioning' }] : []),
+  ...(r.value ? [{ id: 'speed' as const, name: 'Speed and ramps' }] : []),
+]);
+type View = (typeof views.value)[number]['id'];
+/** The view that a link to a field asks for. */
+const viewOf = (field: string): View =>
+  /\.(setup\.(turningInertia|idlePower|halfSpeedTime)|data\.(brakingPower|busCapacitance|tripVoltage))/.test(field)
+    ? 'speed'
+    : 'motor';
+const { view, show } = useView<View>(
+  () => views.value,
+  () => 'motor',
+  ({ field }) => (typeof field === 'string' ? viewOf(field) : undefined),
+);
+</script>
+
+<template>
+  <NoSpindle v-if="!r" />
+  <div v-else class="stack">
+    <StationTabs :views="views" :shown="view" label="Views of the spindle" @show="show" />
+    <div role="tabpanel" :aria-labelledby="`tab-${view}`">
+      <SheetView v-if="view === 'sheet' && r.drive" :r="r" />
+      <SpeedView v-else-if="view === 'speed'" :r="r" />
+      <MotorView v-else :r="r" />
+    </div>
+  </div>
+</template>

@@ -1,0 +1,141 @@
+<script setup lang="ts">
+import { mainsOfDrive, hasThreePhaseMains } from '@nodaxis/core/settings/spindleDriveSettings';
+import type { Rotating } from '@nodaxis/core/spindle/rotating';
+import type { Quantity } from '@nodaxis/core/units/quantity';
+import { printNumber, showQuantity, showValue } from '@nodaxis/core/units/print';
+import { computed } from 'vue';
+import { useOpenMachine } from '../../../document/openMachine';
+import { usePreferences } from '../../../document/preferences';
+
+/** Mains, drive, motor, stage and spindle in a row, each with what its plate says; the command comes in from above. */
+const { r } = defineProps<{ r: Rotating }>();
+const machine = useOpenMachine();
+const preferences = usePreferences();
+const told = (q: Quantity | undefined) => (q ? showQuantity(q, preferences.display) : undefined);
+const coolingWord = {
+  'own-fan': 'a fan on its shaft',
+  blown: 'a fan of its own',
+  water: 'water',
+  none: 'its case alone',
+};
+const command = computed(() => {
+  const functions = Object.values(machine.figures.design.outputs).map((o) => o.function);
+  const run = functions.includes('spindle-run');
+  const speed = functions.includes('spindle-speed');
+  if (!run && !speed) return 'by hand: no output of the control';
+  const how =
+    r.drive && Object.values(r.drive.terminals).some((t) => t.role === 'analogue-in') ? '0 to 10 V' : 'pulse width';
+  return [
+    run ? 'run' : '',
+    functions.includes('spindle-direction') ? 'direction' : '',
+    speed ? `speed by ${how}` : 'one speed',
+  ]
+    .filter(Boolean)
+    .join(', ');
+});
+const boxes = computed(() => {
+  const { data } = r.motor;
+  const mains = mainsOfDrive(machine.figures.design, r);
+  const volts = mains.known ? showValue(mains.value, 'voltage', preferences.display, 3) : undefined;
+  return [
+    { id: 'mains', title: 'Mains', says: [r.drive && hasThreePhaseMains(r) ? 'three phases' : 'one phase', volts] },
+    ...(r.drive
+      ? [
+          {
+            id: 'drive',
+            title: `${r.drive.designation} ${r.drive.name}`,
+            says: [told(r.drive.data.outputCurrent), told(r.drive.data.maxFrequency)],
+            command: command.value,
+          },
+        ]
+      : []),
+    {
+      id: 'motor',
+      title: `${r.motor.designation} ${r.motor.name}`,
+      says: [
+        told(data.power),
+        [told(data.ratedVoltage), told(data.ratedCurrent)].filter(Boolean).join(', '),
+        [told(data.ratedFrequency), data.poles ? `${data.poles} poles` : ''].filter(Boolean).join(', '),
+        data.cooling ? `cooled by ${coolingWord[data.cooling]}` : undefined,
+      ],
+      ...(r.drive ? {} : { command: command.value }),
+    },
+    {
+      id: 'spindle',
+      title: 'Spindle',
+      says:
+        r.stages.length > 1 || r.stages[0]!.ratio !== 1
+          ? r.stages.map((s) => `${s.name} ${printNumber(s.ratio, 3)} : 1`)
+          : ['turned directly'],
+    },
+  ];
+});
+</script>
+
+<template>
+  <ol class="chain">
+    <li v-for="b in boxes" :key="b.id">
+      <span v-if="b.command" class="command">Command: {{ b.command }}</span>
+      <div class="box">
+        <strong>{{ b.title }}</strong>
+        <span v-for="s in b.says.filter(Boolean)" :key="s">{{ s }}</span>
+      </div>
+    </li>
+  </ol>
+</template>
+
+<style scoped>
+.chain {
+  display: flex;
+  gap: 34px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  align-items: stretch;
+}
+li {
+  flex: 1 1 0;
+  min-width: 0;
+  display: flex;
+  flex-direction: column;
+  justify-content: flex-end;
+  position: relative;
+}
+li + li::before {
+  content: '';
+  position: absolute;
+  left: -34px;
+  bottom: 34px;
+  width: 34px;
+  border-top: 2px solid var(--line-strong);
+}
+.box {
+  display: grid;
+  gap: 1px;
+  padding: 7px 10px;
+  border: 1.5px solid var(--line-strong);
+  background: var(--sheet);
+  min-height: 68px;
+  align-content: start;
+}
+.command {
+  font-size: 13px;
+  color: var(--soft);
+  padding-bottom: 3px;
+}
+@media (max-width: 720px) {
+  .chain {
+    flex-direction: column;
+    gap: 12px;
+  }
+  li + li::before {
+    left: 20px;
+    top: -12px;
+    bottom: auto;
+    width: 0;
+    height: 12px;
+    border-top: 0;
+    border-left: 2px solid var(--line-strong);
+  }
+}
+</style>
