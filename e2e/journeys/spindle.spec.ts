@@ -122,3 +122,42 @@ test('pulleys, a cut that is too heavy, a speed that is off by a tenth, and the 
   await expect(ramps).toContainText(/0\.0112|112\skg·cm²/);
   await expectAccessible(page);
 });
+
+test('from the spindle to the counter: a belt makes the index ambiguous, and the fix takes it back; threads and the clamp', async ({
+  page,
+}) => {
+  await openMachine(page, 'Plover');
+  await goTo(page, 'Spindle');
+  await expect(
+    page.getByRole('region', { name: 'Ways of command' }).getByRole('row', { name: /^0 to 10 V/ }),
+  ).toContainText('in use');
+  await page.getByRole('tab', { name: 'Encoder and threads' }).click();
+  const chain = page.getByRole('region', { name: 'Encoder chain' });
+  // 4 · 1024 · 2800/60, and 360°/4096.
+  await expect(chain).toContainText(/191\.1\skHz/);
+  await expect(chain).toContainText('0.0879°');
+  const ratio = chain.locator('[data-field$="encoderRatio"] input').first();
+  await ratio.fill('1.5');
+  await ratio.press('Enter');
+  await expect(chain).toContainText('comes at 3 places');
+  await page.getByRole('button', { name: /finding/ }).click();
+  await page.getByRole('button', { name: /Take pulleys of the same size/ }).click();
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await expect(chain).toContainText('at one place');
+  const threads = page.getByRole('region', { name: 'Threads' });
+  await threads.getByLabel('Speed while threading').fill('2600');
+  // 100 mm/s · 60/2.5 mm.
+  await expect(threads.getByRole('row', { name: /^2\.5\s/ })).toContainText(/2400\srpm\s*too fast/);
+  await expect(threads.getByRole('row', { name: /^1\.5\s/ })).toContainText('✓');
+  const surface = page.getByRole('region', { name: 'Constant surface speed' });
+  await expect(surface).toContainText('Without a clamp');
+  await surface.getByLabel('Clamp of the speed').fill('1500');
+  // 100 m/min/(π · 1500 rpm).
+  await expect(surface).toContainText(/⌀21\.2\smm/);
+  const tap = page.getByRole('region', { name: 'Tapping' });
+  await tap.getByLabel('Speed of the tap').fill('600');
+  await tap.getByLabel('Pitch of the tap').fill('1.5');
+  await tap.getByLabel('Comes to rest in').fill('0.4');
+  await expect(tap).toContainText(/runs on for 2 turns:\s*3\smm/);
+  await expectAccessible(page);
+});

@@ -1289,6 +1289,12 @@ const cases: Record<string, Case> = {
     silent: [divider(4), plan],
   },
   // 1.5 mm · 2800/60 = 70 mm/s
+  // Two turns of the encoder for one of the spindle; one for two.
+  'thread-index': {
+    base: 'plover',
+    fires: [set('parts.spindle-encoder.setup.encoderRatio', 2, '1')],
+    silent: [set('parts.spindle-encoder.setup.encoderRatio', 0.5, '1')],
+  },
   'threading-speed': {
     base: 'plover',
     fires: [set('axes.z.maxSpeed', 69, 'mm/s')],

@@ -260,6 +260,17 @@ export const fieldsOfParts: Record<string, Definition> = {
     { type: 'integer', min: 2, max: 24 },
     'Of the spindle motor: speed = 120 · frequency / poles, less its slip.',
   ),
+  'parts.*.setup.encoderRatio': {
+    ...field(
+      'spindle',
+      'Revolutions of the encoder',
+      q('ratio'),
+      'For one of the spindle: teeth of the pulley on the spindle, divided by those on the encoder. One to one where nothing is entered.',
+      'encoder belt pulley',
+    ),
+    whenEmpty: '1',
+    bounds: [0.05, 20],
+  },
   'parts.*.setup.turningInertia': field(
     'spindle',
     'Inertia of all that turns',

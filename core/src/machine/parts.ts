@@ -581,6 +581,9 @@ export const Setup = z.strictObject({
     .max(12)
     .optional()
     .describe('of a spindle motor: the pairs of pulleys or gears that it can be used with; one to one when absent'),
+  encoderRatio: quantityOf('ratio').describe(
+    'of the encoder of a spindle: its revolutions for one of the spindle; one to one when absent',
+  ),
   turningInertia: quantityOf('inertia').describe('of all that a spindle motor turns, seen from its shaft'),
   idlePower: quantityOf('power').describe('that a spindle takes at its highest speed without a cut'),
   halfSpeedTime: quantityOf('time').describe('that a spindle coasts from its highest speed to half of it'),

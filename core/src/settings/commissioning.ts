@@ -1,5 +1,5 @@
 import { printNumber } from '../units/print';
-import { dischargeS, USUAL_DISCHARGE_S } from '../spindle/ramps';
+import { dischargeS } from '../spindle/ramps';
 import { contradictions } from '../spindle/plate';
 import { rotatingOf } from '../spindle/rotating';
 import type { Design } from '../machine/design';
@@ -62,11 +62,12 @@ const order = [
   ],
 ] as const;
 
-/** Headings of the sheet with the settings under them, in the order of entry. */
-export const commissioningOrder: readonly { title: string; keys: readonly string[] }[] = order.map(([title, rows]) => ({
-  title,
-  keys: rows.map(([key]) => key),
-}));
+/** Of a motor for direct current some are entered for another reason. */
+const ofDirectCurrent: Readonly<Record<string, string>> = {
+  'rated-voltage': 'It decides the highest speed.',
+  'rated-current': 'It protects winding and brushes, and limits the torque.',
+  'deceleration-time': 'Shorter, and the motor lifts the voltage of its supply.',
+};
 
 /** The sheet by which the drive of the spindle is put into service; undefined without a drive. */
 export function commissioningSheet(
@@ -89,14 +90,15 @@ export function commissioningSheet(
       ...order.flatMap(([, rows]) =>
         rows.flatMap(([suffix, why]): CommissioningLine[] => {
           const setting = byKey.get(`driver/${driveId}/${suffix}`);
-          return setting ? [{ kind: 'setting', setting, why }] : [];
+          const reason = (r.kind === 'direct-current' && ofDirectCurrent[suffix]) || why;
+          return setting ? [{ kind: 'setting', setting, why: reason }] : [];
         }),
       ),
       act(
         'power-off',
         `Switch off, wait ${minutes(wait)}, and switch on again.`,
         usual
-          ? `Some settings count only then. Its cover tells how long its capacitors hold their charge; where it does not, wait ${minutes(USUAL_DISCHARGE_S)}.`
+          ? `Some settings count only then. Its cover tells how long its capacitors hold their charge; where it does not, wait ${minutes(wait)}.`
           : 'Some settings count only then. Its capacitors are dangerous until they are empty.',
       ),
       act(

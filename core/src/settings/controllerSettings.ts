@@ -2,7 +2,7 @@ import type { Design } from '../machine/design';
 import type { Derived } from '../units/derived';
 import { figureOr, gather, known, mapKnown, missing } from '../units/derived';
 import { axesOf, cutsMotors } from '../machine/design';
-import { spindleEncoderOf } from '../machine/spindleEncoder';
+import { linesPerTurn } from '../machine/spindleEncoder';
 import { circuitName } from '../machine/fields';
 import type { TerminalRef } from '../machine/ids';
 import type { Axis, AxisEnd, Reference } from '../machine/mechanics';
@@ -265,6 +265,6 @@ function spindleOf(design: Design): ControllerSpindle | undefined {
     maxRpm: figureOr(part.maxSpeed, 10_000),
     reverses: outputs.includes('spindle-direction'),
     speedSet: outputs.includes('spindle-speed'),
-    lines: spindleEncoderOf(design)?.linesSeen ?? 0,
+    lines: linesPerTurn(design),
   };
 }

@@ -2,7 +2,7 @@ import { mainsVoltsAt } from '../distribution/lines';
 import type { Design } from '../machine/design';
 import { figureOr, gather, known, mapKnown, missing, positive, type Derived } from '../units/derived';
 import type { MotorOutput } from './output';
-import type { Rotating, SpindleMotor } from './rotating';
+import { isOnMains, type Rotating, type SpindleMotor } from './rotating';
 
 /** Energy of what turns, J: ½ · J · ω², with the inertia in kg·m². */
 export const storedJ = (inertia: number, rpm: number): number => 0.5 * inertia * (rpm * RAD) ** 2;
@@ -100,6 +100,9 @@ export function runUpS(output: MotorOutput, inertia: number, rpm: number): numbe
   return seconds;
 }
 
-/** Minutes that the capacitors of a drive may hold their charge, where its cover does not tell, s. */
-export const USUAL_DISCHARGE_S = 300;
-export const dischargeS = (r: Rotating): number => figureOr(r.drive?.data.dischargeTime, USUAL_DISCHARGE_S);
+/** How long the capacitors of a drive may hold their charge where its cover does not tell, s: behind the mains, and on a low voltage. */
+const USUAL_DISCHARGE_S = { mains: 300, low: 60 } as const;
+export function dischargeS({ drive }: Pick<Rotating, 'drive'>): number {
+  const onMains = drive && isOnMains(drive);
+  return figureOr(drive?.data.dischargeTime, onMains ? USUAL_DISCHARGE_S.mains : USUAL_DISCHARGE_S.low);
+}

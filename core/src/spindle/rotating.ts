@@ -1,5 +1,6 @@
 import type { Design } from '../machine/design';
 import type { DataOf, Part } from '../machine/parts';
+import { portOf } from '../machine/ports';
 import { figureOr } from '../units/derived';
 import { baseValue } from '../units/quantity';
 
@@ -52,3 +53,7 @@ export const makesPhases = ({ drive }: Rotating): boolean => drive !== undefined
 /** Current that the drive gives for a short time, as a share of its output current: its sheet, else half as much again. */
 export const overloadOf = (drive: SpindleDrive): number => figureOr(drive.data.overload, USUAL_OVERLOAD);
 const USUAL_OVERLOAD = 1.5;
+/** The fastest of its stages: revolutions of the spindle for one of the motor; 1 without a motor. */
+export const topStage = (r: Rotating | undefined): number => Math.max(0, ...(r?.stages ?? []).map((s) => s.ratio)) || 1;
+/** Whether a drive takes the mains itself. */
+export const isOnMains = (drive: SpindleDrive): boolean => portOf(drive, 'mains') !== undefined;

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { MachineFile } from '../machine/file';
 import { dunnock } from '../samples/dunnock';
 import { edited } from '../samples/testing/edited';
 import type { Command } from '../commands/command';
@@ -7,6 +8,17 @@ import { quantity, type Quantity } from '../units/quantity';
 import { calibrated, verdictOf } from './calibration';
 import { capCauses, type CapKnown } from './capped';
 import { tappingNm, millingW, turningW } from './cutting';
+import { degreesAnEdge, dividerFor, edgesPerS, holdsToRpm, indexPlaces, indexRepeats } from './encoderChain';
+import {
+  clampedBelowMm,
+  mostThreadRpm,
+  reversalTurns,
+  runInMm,
+  strayDegrees,
+  surfaceRpm,
+  threadSpeed,
+} from './threads';
+import { waysOfCommand } from './commandWays';
 import { curveOf, fluxShare, fullFluxHz, outputVolts } from './flux';
 import { inductionOutput, throughStage } from './output';
 import { contradictions, plateOf, type Plate } from './plate';
@@ -183,4 +195,71 @@ it('cuts: 5 × 2 mm at 20 mm/s in aluminium 150 W; 2 mm at 0.2 mm a turn on ⌀3
   expect(millingW(750, 5, 2, 20)).toBeCloseTo(150, 9);
   expect(turningW(2000, 2, 0.2, 30, 500)).toBeCloseTo(628.3, 1);
   expect(tappingNm(2000, 10, 1.5)).toBeCloseTo(5.625, 9);
+});
+
+describe('the encoder chain', () => {
+  it('1000 lines at 2800 rpm give 186 667 edges/s; a counter of 100 kHz holds to 1500 rpm, or with a divider of 2', () => {
+    expect(edgesPerS(1000, 1, 2800)).toBeCloseTo(186_666.7, 1);
+    expect(holdsToRpm(1000, 1, 100_000)).toBeCloseTo(1500, 9);
+    expect(dividerFor(1000, 1, 2800, 100_000)).toBe(2);
+    expect(degreesAnEdge(500, 1)).toBeCloseTo(0.18, 9);
+    // Twice as fast through a belt: half the speed.
+    expect(holdsToRpm(1000, 2, 100_000)).toBeCloseTo(750, 9);
+    // 1000 = 2³ · 5³: 3 does not divide it.
+    expect(dividerFor(1000, 1, 4200, 100_000)).toBe(4);
+  });
+  it('the index is at one place where the encoder turns once in whole turns of the spindle', () => {
+    expect([1, 0.5, 1 / 3, 2, 1.5, 2 / 3, 40 / 36].map(indexPlaces)).toEqual([1, 1, 1, 2, 3, 2, 10]);
+    expect(indexRepeats(2 / 3)).toBe(3);
+    // As people type a third.
+    expect([indexPlaces(0.333), indexPlaces(0.667)]).toEqual([1, 2]);
+    // Counted out: marks of an encoder over many turns, as places on the spindle.
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 60 }), fc.integer({ min: 1, max: 60 }), (spindle, encoder) => {
+        const places = new Set<number>();
+        // In 1/encoder of a turn of the spindle: the index comes at every `encoder/spindle` of it.
+        for (let k = 0; k < 4000; k++) places.add((k * encoder) % spindle);
+        expect(indexPlaces(spindle / encoder)).toBe(places.size);
+      }),
+    );
+  });
+});
+
+describe('threads', () => {
+  it('2.5 mm at 600 rpm: 25 mm/s, 0.78 mm to speed up at 400 mm/s²; 2 ms of jitter are 7.2°', () => {
+    expect(threadSpeed(2.5, 600)).toBe(25);
+    expect(runInMm(25, 400, 0)).toBeCloseTo(0.78125, 9);
+    expect(runInMm(25, 400, 0.01)).toBeCloseTo(1.03125, 9);
+    expect(strayDegrees(600, 0.002)).toBeCloseTo(7.2, 9);
+    expect(mostThreadRpm(2.5, 50, 400)).toBe(1200);
+    expect(mostThreadRpm(2.5, 50, 400, 0.78125)).toBeCloseTo(600, 9);
+  });
+  it('100 m/min on ⌀30: 1061 rpm; a clamp of 2000 rpm holds below ⌀15.9', () => {
+    expect(surfaceRpm(100_000 / 60, 30)).toBeCloseTo(1061.03, 1);
+    expect(clampedBelowMm(100_000 / 60, 2000)).toBeCloseTo(15.915, 2);
+  });
+  it('a tap at 600 rpm that is reversed in 0.4 s runs on for two turns', () => {
+    expect(reversalTurns(600, 0.4)).toBeCloseTo(2, 9);
+  });
+});
+
+describe('ways to command it', () => {
+  const of = (file: MachineFile) =>
+    new Map(waysOfCommand(file.design, rotatingOf(file.design)!).map((w) => [w.way, w]));
+  it('the router’s 0 to 10 V is in use and off by 1.3 % of 24 000 rpm; a serial line is not there', () => {
+    const ways = of(dunnock());
+    expect(ways.get('voltage')).toMatchObject({ standing: 'in-use', danger: undefined, conductors: 4 });
+    expect(ways.get('voltage')!.offRpm).toBeCloseTo(312, 6);
+    expect([ways.get('panel')!.standing, ways.get('relay')!.standing]).toEqual(['possible', 'possible']);
+    expect(ways.get('serial')).toMatchObject({ standing: 'lacks' });
+    expect([...ways.values()].filter((w) => w.standing === 'in-use')).toHaveLength(1);
+  });
+  it('a drive on the mains whose control is not isolated is a danger on every wire that joins the two', () => {
+    const live = structuredClone(dunnock());
+    (live.design.parts['spindle-drive']!.data as { isolated: boolean }).isolated = false;
+    const ways = of(live);
+    expect(ways.get('voltage')!.danger).toContain('live');
+    expect(ways.get('relay')!.danger).toContain('live');
+    expect(ways.get('converter')!.danger).toBeUndefined();
+  });
 });

@@ -1,4 +1,4 @@
-import { spindleEncoderOf } from '../../machine/spindleEncoder';
+import { linesPerTurn } from '../../machine/spindleEncoder';
 import { sinksTo } from '../../machine/directions';
 import type { Axis } from '../../machine/mechanics';
 import type { Design } from '../../machine/design';
@@ -292,7 +292,7 @@ function spindleOf(design: Design): PlantSpindle | undefined {
     maxRpm: figureOr(data.maxSpeed, 10_000),
     rampS: PLANT.spindleRampS,
     coastS: PLANT.spindleCoastS,
-    lines: spindleEncoderOf(design)?.linesSeen ?? 0,
+    lines: linesPerTurn(design),
   };
 }
 

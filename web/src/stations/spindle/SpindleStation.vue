@@ -8,6 +8,7 @@ import MotorView from './motor/MotorView.vue';
 import NoSpindle from './NoSpindle.vue';
 import SheetView from './sheet/SheetView.vue';
 import SpeedView from './speed/SpeedView.vue';
+import ThreadsView from './threads/ThreadsView.vue';
 
 /** What turns: what it can do, what its drive needs to be told, and whether it turns as it is asked to. */
 const machine = useOpenMachine();
@@ -16,13 +17,16 @@ const views = computed(() => [
   { id: 'motor' as const, name: 'Motor and drive' },
   ...(r.value?.drive ? [{ id: 'sheet' as const, name: 'Commissioning' }] : []),
   ...(r.value ? [{ id: 'speed' as const, name: 'Speed and ramps' }] : []),
+  ...(r.value ? [{ id: 'threads' as const, name: 'Encoder and threads' }] : []),
 ]);
 type View = (typeof views.value)[number]['id'];
 /** The view that a link to a field asks for. */
 const viewOf = (field: string): View =>
-  /\.(setup\.(turningInertia|idlePower|halfSpeedTime)|data\.(brakingPower|busCapacitance|tripVoltage))/.test(field)
-    ? 'speed'
-    : 'motor';
+  /encoderRatio/.test(field)
+    ? 'threads'
+    : /\.(setup\.(turningInertia|idlePower|halfSpeedTime)|data\.(brakingPower|busCapacitance|tripVoltage))/.test(field)
+      ? 'speed'
+      : 'motor';
 const { view, show } = useView<View>(
   () => views.value,
   () => 'motor',
@@ -37,6 +41,7 @@ const { view, show } = useView<View>(
     <div role="tabpanel" :aria-labelledby="`tab-${view}`">
       <SheetView v-if="view === 'sheet' && r.drive" :r="r" />
       <SpeedView v-else-if="view === 'speed'" :r="r" />
+      <ThreadsView v-else-if="view === 'threads'" :r="r" />
       <MotorView v-else :r="r" />
     </div>
   </div>

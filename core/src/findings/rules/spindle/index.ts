@@ -1,5 +1,5 @@
 import type { Subject } from '../../finding';
-import { dividerUneven, encoderRate, threadingSpeed } from './spindleEncoder';
+import { dividerUneven, encoderRate, threadIndex, threadingSpeed } from './spindleEncoder';
 import { spindleCarrier, spindlePlate } from './spindleSheet';
 import { spindleFrequency, spindleCurrent, spindleFlux } from './spindleDriveRules';
 
@@ -14,6 +14,7 @@ export const spindle: Subject = {
     [spindleCarrier, 'switching frequency of the drive against the spindle’s'],
     [encoderRate, 'the spindle’s encoder against its own limit and the counter'],
     [dividerUneven, 'a divider that leaves no whole number of lines'],
+    [threadIndex, 'index of the encoder against the turn of the spindle'],
     [threadingSpeed, 'pitch times speed of a thread against the axis'],
   ],
 };

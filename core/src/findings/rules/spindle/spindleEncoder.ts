@@ -1,14 +1,15 @@
 import { listedFigure } from '../../../machine/library/listed';
-import { figureOr, positive } from '../../../units/derived';
+import { edgesPerS, holdsToRpm, indexPlaces } from '../../../spindle/encoderChain';
+import { rotatingOf, topStage } from '../../../spindle/rotating';
+import { figureOr, mapKnown, positive } from '../../../units/derived';
 import { printNumber, showValue } from '../../../units/print';
+import { quantity } from '../../../units/quantity';
 import type { Design } from '../../../machine/design';
 import { libraryOf } from '../../../machine/library/index';
 import { spindleEncoderOf } from '../../../machine/spindleEncoder';
 import type { FindingDraft, Remedy, Rule } from '../../finding';
 import { replanned } from '../../replanned';
 
-/** Edges that a quadrature pair gives for each line. */
-const EDGES = 4;
 /** Pitches of common threads, mm: what a lathe has to be able to cut. */
 const COMMON_PITCH = 1.5;
 
@@ -22,15 +23,15 @@ export const encoderRate: Rule = {
     const motor = spindle ? design.parts[spindle] : undefined;
     const board = controller ? design.parts[controller] : undefined;
     if (!found || motor?.data.class !== 'spindle' || !board) return [];
-    const { id, part: encoder, divider, linesSeen } = found;
-    const rpm = positive(motor.data.maxSpeed, '');
+    const { id, part: encoder, divider, linesSeen, ratio } = found;
+    const rpm = mapKnown(positive(motor.data.maxSpeed, ''), (v) => v * topStage(rotatingOf(design)));
     const counts = positive(listedFigure(board, 'encoderRate'), '');
     const own = positive(encoder.data.maxSpeed, '');
     if (!rpm.known) return [];
     const { lines } = encoder.data;
-    const edges = (EDGES * linesSeen * rpm.value) / 60;
+    const edges = edgesPerS(linesSeen, ratio, rpm.value);
     const place = { subject: id, station: 'wiring' as const, field: `parts.${id}` };
-    const all = (EDGES * lines * rpm.value) / 60;
+    const all = edgesPerS(lines, ratio, rpm.value);
     const takes = divider && positive(divider.part.data.encoderRate, '');
     if (divider && takes?.known && all > takes.value)
       return [
@@ -49,20 +50,20 @@ export const encoderRate: Rule = {
           title: `${board.designation} cannot count ${encoder.designation} at full speed`,
           explain: (display) => {
             const hz = (v: number) => showValue(v, 'frequency', display, 4);
-            const holds = (counts.value * 60) / (EDGES * linesSeen);
+            const holds = holdsToRpm(linesSeen, ratio, counts.value);
             const needed = Math.ceil(all / counts.value);
             return `${printNumber(linesSeen, 5)} lines at ${showValue(rpm.value, 'rotation', display, 5)} give ${hz(edges)}; one encoder input of ${board.name} counts ${hz(counts.value)}. It holds to ${showValue(Math.floor(holds), 'rotation', display, 4)}; above that, speed and thread are wrong. An encoder with fewer lines, or a divider of ${needed}.`;
           },
           remedies: divider ? [] : dividersFor(design, lines, Math.ceil(all / counts.value)),
         },
       ];
-    if (own.known && rpm.value > own.value)
+    if (own.known && rpm.value * ratio > own.value)
       return [
         {
           ...place,
           title: `${encoder.designation} is not made for the spindle’s speed`,
           explain: (display) =>
-            `The spindle turns ${showValue(rpm.value, 'rotation', display, 5)}; the encoder is good for ${showValue(own.value, 'rotation', display, 5)}, if both turn alike.`,
+            `The spindle turns ${showValue(rpm.value, 'rotation', display, 5)}; the encoder turns ${ratio === 1 ? 'alike' : `${printNumber(ratio, 4)} times as fast`} and is good for ${showValue(own.value, 'rotation', display, 5)}.`,
         },
       ];
     return [];
@@ -94,6 +95,37 @@ export const dividerUneven: Rule = {
           `${part.data.lines} lines divided by ${divider.part.data.divider} are ${printNumber(found.linesSeen, 5)}. The control counts whole lines: every turn it is off by the rest, and a thread is spoilt with the second pass. ${by.length ? `Divided by ${by.slice(0, 4).join(', ')} they stay whole.` : 'No divider suits this number of lines.'}`,
         station: 'wiring',
         field: `parts.${divider.id}`,
+      },
+    ];
+  },
+};
+
+/** An index that comes at several places of the spindle’s turn: the second pass of a thread begins at another one. */
+export const threadIndex: Rule = {
+  code: 'thread-index',
+  severity: 'wont-work',
+  check: ({ design }): FindingDraft[] => {
+    const found = spindleEncoderOf(design);
+    if (!found) return [];
+    const places = indexPlaces(found.ratio);
+    if (places === 1) return [];
+    return [
+      {
+        subject: found.id,
+        title: `The index of ${found.part.designation} comes at ${places} places of the spindle’s turn`,
+        explain: () =>
+          `The encoder turns ${printNumber(found.ratio, 5)} times for one revolution of the spindle. Its index comes at ${places} places in turn before it is back at the first one. Each pass of a thread begins at the index: the second one cuts through the first. Pulleys of the same size, or one on the encoder that is a whole number of times as large as that on the spindle, leave one place.`,
+        station: 'spindle',
+        field: `parts.${found.id}.setup.encoderRatio`,
+        remedies: [
+          {
+            label: () => 'Take pulleys of the same size: 1 : 1',
+            command: {
+              name: 'set-field',
+              args: { path: `parts.${found.id}.setup.encoderRatio`, value: quantity(1, '1') },
+            },
+          },
+        ],
       },
     ];
   },

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { mainsOfDrive, hasThreePhaseMains } from '@nodaxis/core/settings/spindleDriveSettings';
+import { driveSupply } from '@nodaxis/core/distribution/supplies';
 import type { Rotating } from '@nodaxis/core/spindle/rotating';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import { printNumber, showQuantity, showValue } from '@nodaxis/core/units/print';
@@ -33,12 +34,20 @@ const command = computed(() => {
     .filter(Boolean)
     .join(', ');
 });
+/** A drive that hangs on a supply of direct current. */
+const supply = computed(() => (r.driveId ? driveSupply(machine.figures.design, r.driveId) : undefined));
 const boxes = computed(() => {
   const { data } = r.motor;
   const mains = mainsOfDrive(machine.figures.design, r);
   const volts = mains.known ? showValue(mains.value, 'voltage', preferences.display, 3) : undefined;
   return [
-    { id: 'mains', title: 'Mains', says: [r.drive && hasThreePhaseMains(r) ? 'three phases' : 'one phase', volts] },
+    supply.value
+      ? {
+          id: 'mains',
+          title: `${supply.value.part.designation} ${supply.value.part.name}`,
+          says: [told((supply.value.part.data as { outputVoltage?: Quantity }).outputVoltage), 'direct current'],
+        }
+      : { id: 'mains', title: 'Mains', says: [r.drive && hasThreePhaseMains(r) ? 'three phases' : 'one phase', volts] },
     ...(r.drive
       ? [
           {

@@ -15,6 +15,7 @@ import Choice from '../../../ui/Choice.vue';
 import MachineField from '../../../widgets/MachineField.vue';
 import type { Curve, Post } from '../curves';
 import ChainPicture from './ChainPicture.vue';
+import CommandWays from './CommandWays.vue';
 import CutNeeds from './CutNeeds.vue';
 import StagesForm from './StagesForm.vue';
 
@@ -132,7 +133,7 @@ const missing = computed(() => (output.value.known ? [] : output.value.missing))
         :label="`Output voltage over frequency: ${flux.p.volts} volts at ${flux.p.hz} hertz`"
       />
     </section>
-    <section v-if="pulled" class="sheet stack" aria-label="Torque over speed">
+    <section v-if="pulled" class="sheet stack" :class="{ wide: !flux }" aria-label="Torque over speed">
       <div class="row spread wrap">
         <h2>At the spindle</h2>
         <Choice
@@ -174,6 +175,7 @@ const missing = computed(() => (output.value.known ? [] : output.value.missing))
     </section>
     <StagesForm :r="r" />
     <CutNeeds v-if="pulled" :output="pulled.o" :stages="r.stages" :lathe="machine.figures.design.kind === 'lathe'" />
+    <CommandWays class="wide" :r="r" />
   </div>
 </template>
 

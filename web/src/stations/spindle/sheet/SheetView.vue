@@ -4,7 +4,7 @@ import { linesOfSheet } from '@nodaxis/core/dialects/lines';
 import { dumpOf, snapshotsOf } from '@nodaxis/core/dialects/snapshots';
 import { writeSheet } from '@nodaxis/core/dialects/sheetFile';
 import { commissioningSheet } from '@nodaxis/core/settings/commissioning';
-import type { Rotating } from '@nodaxis/core/spindle/rotating';
+import { isOnMains, type Rotating } from '@nodaxis/core/spindle/rotating';
 import { computed } from 'vue';
 import { useOpenMachine } from '../../../document/openMachine';
 import { download } from '../../../document/transfer';
@@ -44,9 +44,10 @@ const wrong = computed(() => count('differs') + count('not readable'));
         </p>
       </div>
       <Caution
-        >Mains and a charged bus are inside: enter settings from outside, with the cover on. No tool in the spindle for
-        the first run, coolant first where it has any, and a hand on the stop. The mains side is work for a licensed
-        person.</Caution
+        ><template v-if="isOnMains(r.drive!)"
+          >Mains and a charged bus are inside: enter settings from outside, with the cover on. The mains side is work
+          for a licensed person. </template
+        >No tool in the spindle for the first run, coolant first where it has any, and a hand on the stop.</Caution
       >
       <Caution v-for="s in sheet.contradictions" :key="s">{{ s }}</Caution>
       <SheetLines :sheet="sheet" :own="own" :drive-name="r.drive!.name" :differences="differences" :last="last" />

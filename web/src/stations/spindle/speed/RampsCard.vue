@@ -77,8 +77,8 @@ const j = (v: number) => `${printNumber(v, 3)} J`;
       <MachineField :path="`parts.${r.driveId}.data.brakingPower`" />
     </template>
     <Caution v-if="r.drive"
-      >After power-off its capacitors stay charged: wait {{ printNumber(dischargeS(r) / 60, 2) }} minutes, and measure,
-      before a cover is opened.</Caution
+      >After power-off its capacitors stay charged: wait {{ showValue(dischargeS(r), 'time', preferences.display, 3) }},
+      and measure, before a cover is opened.</Caution
     >
   </section>
 </template>

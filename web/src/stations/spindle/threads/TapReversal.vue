@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import type { Rotating } from '@nodaxis/core/spindle/rotating';
+import { reversalTurns } from '@nodaxis/core/spindle/threads';
+import { printNumber, showValue } from '@nodaxis/core/units/print';
+import { baseValue, type Quantity } from '@nodaxis/core/units/quantity';
+import { computed, ref, shallowRef } from 'vue';
+import { useOpenMachine } from '../../../document/openMachine';
+import { usePreferences } from '../../../document/preferences';
+import QuantityField from '../../../ui/QuantityField.vue';
+
+/** Tapping without a clutch: how far the tap runs on when the spindle is reversed. */
+const { r } = defineProps<{ r: Rotating }>();
+const machine = useOpenMachine();
+const preferences = usePreferences();
+const texts = ref({ rpm: '', pitch: '', ramp: '' });
+const read = shallowRef<{ rpm?: Quantity | undefined; pitch?: Quantity | undefined; ramp?: Quantity | undefined }>({});
+const ramp = computed(() => {
+  if (read.value.ramp) return baseValue(read.value.ramp);
+  const s = machine.figures.settings.find((x) => x.key === `driver/${r.driveId}/deceleration-time`);
+  const top = r.motor.data.maxSpeed ? baseValue(r.motor.data.maxSpeed) : 0;
+  // The ramp of the drive is that from its highest speed.
+  return s?.value.known && typeof s.value.value === 'number' && read.value.rpm && top > 0
+    ? (s.value.value * baseValue(read.value.rpm)) / top
+    : undefined;
+});
+const result = computed(() => {
+  const { rpm, pitch } = read.value;
+  if (!rpm || !pitch || ramp.value === undefined) return undefined;
+  const turns = reversalTurns(baseValue(rpm), ramp.value);
+  return { turns, mm: turns * baseValue(pitch) };
+});
+</script>
+
+<template>
+  <section class="sheet stack" aria-label="Tapping">
+    <h2>Tapping: the reversal</h2>
+    <div class="row wrap">
+      <label
+        ><span>Speed</span
+        ><QuantityField
+          v-model="texts.rpm"
+          dimension="rotation"
+          unit="rpm"
+          aria-label="Speed of the tap"
+          @update:quantity="read = { ...read, rpm: $event }"
+      /></label>
+      <label
+        ><span>Pitch</span
+        ><QuantityField
+          v-model="texts.pitch"
+          dimension="length"
+          unit="mm"
+          aria-label="Pitch of the tap"
+          @update:quantity="read = { ...read, pitch: $event }"
+      /></label>
+      <label
+        ><span>Comes to rest in</span
+        ><QuantityField
+          v-model="texts.ramp"
+          dimension="time"
+          unit="s"
+          aria-label="Comes to rest in"
+          @update:quantity="read = { ...read, ramp: $event }"
+      /></label>
+    </div>
+    <p v-if="result">
+      It runs on for <b>{{ printNumber(result.turns, 3) }}</b> turns:
+      <b>{{ showValue(result.mm, 'length', preferences.display, 3) }}</b> deeper than where it is reversed. Leave as
+      much below the thread, in {{ showValue(ramp!, 'time', preferences.display, 2) }}.
+    </p>
+    <p v-else class="soft">
+      Speed and pitch tell how deep the tap goes on. Without a time, the ramp of the drive counts.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+label {
+  display: grid;
+  gap: 2px;
+  width: 130px;
+}
+</style>

@@ -1,0 +1,152 @@
+<script setup lang="ts">
+import { listedFigure } from '@nodaxis/core/machine/library/listed';
+import { spindleEncoderOf } from '@nodaxis/core/machine/spindleEncoder';
+import { pollOf } from '@nodaxis/core/settings/controllerSettings';
+import { holdsToRpm } from '@nodaxis/core/spindle/encoderChain';
+import { topStage, type Rotating } from '@nodaxis/core/spindle/rotating';
+import { mostThreadRpm, runInMm, strayDegrees, threadSpeed } from '@nodaxis/core/spindle/threads';
+import { figureOr, positive } from '@nodaxis/core/units/derived';
+import { printNumber, showValue } from '@nodaxis/core/units/print';
+import { baseValue, quantity, type Quantity } from '@nodaxis/core/units/quantity';
+import { computed, ref, shallowRef } from 'vue';
+import { useOpenMachine } from '../../../document/openMachine';
+import { usePreferences } from '../../../document/preferences';
+import DataTable from '../../../ui/DataTable.vue';
+import QuantityField from '../../../ui/QuantityField.vue';
+
+/** Which threads at which speeds: what Z, the counter and the run-in allow. */
+const { r } = defineProps<{ r: Rotating }>();
+const machine = useOpenMachine();
+const preferences = usePreferences();
+const texts = ref({ rpm: '400', room: '' });
+const read = shallowRef<{ rpm?: Quantity | undefined; room?: Quantity | undefined }>({ rpm: quantity(400, 'rpm') });
+/** Leads that people cut most, mm. */
+const LEADS = [0.5, 0.75, 1, 1.25, 1.5, 1.75, 2, 2.5, 3] as const;
+const z = computed(() => machine.figures.axes.find((a) => a.axis.letter === 'Z' && a.axis.motion === 'linear'));
+const setting = (key: string) => {
+  const s = machine.figures.settings.find((x) => x.key === key);
+  return s?.value.known && typeof s.value.value === 'number' ? s.value.value : undefined;
+};
+const figures = computed(() => {
+  if (!z.value) return undefined;
+  const speed = setting(`axis/${z.value.id}/max-speed`);
+  const acceleration = setting(`axis/${z.value.id}/acceleration`);
+  if (!speed || !acceleration) return undefined;
+  const { design } = machine.figures;
+  const found = spindleEncoderOf(design);
+  const board = design.roles.controller ? design.parts[design.roles.controller] : undefined;
+  const counts = board ? positive(listedFigure(board, 'encoderRate'), '') : undefined;
+  const counter = found && counts?.known ? holdsToRpm(found.linesSeen, found.ratio, counts.value) : Infinity;
+  const slowest = figureOr(r.motor.data.minSpeed, 0) * Math.min(...r.stages.map((s) => s.ratio));
+  return {
+    speed,
+    acceleration,
+    counter,
+    pollS: pollOf(design, undefined),
+    slowest,
+    fastest: figureOr(r.motor.data.maxSpeed, 0) * topStage(r),
+  };
+});
+const rows = computed(() => {
+  const f = figures.value;
+  if (!f) return [];
+  const rpm = read.value.rpm ? baseValue(read.value.rpm) : NaN;
+  const room = read.value.room ? baseValue(read.value.room) : Infinity;
+  return LEADS.map((lead) => {
+    const most = Math.min(mostThreadRpm(lead, f.speed, f.acceleration, room), f.counter, f.fastest || Infinity);
+    const v = threadSpeed(lead, rpm);
+    return {
+      lead,
+      most,
+      v,
+      runIn: runInMm(v, f.acceleration, f.pollS),
+      possible: rpm <= most,
+      never: most < f.slowest,
+    };
+  });
+});
+const stray = computed(() =>
+  figures.value && read.value.rpm ? strayDegrees(baseValue(read.value.rpm), figures.value.pollS) : 0,
+);
+const rpm = (v: number) => showValue(Math.floor(v), 'rotation', preferences.display, 4);
+const mm = (v: number) => showValue(v, 'length', preferences.display, 3);
+</script>
+
+<template>
+  <section class="sheet stack" aria-label="Threads">
+    <h2>Threads</h2>
+    <p v-if="!figures" class="soft">Speed and acceleration of Z are needed: enter what is missing on Drives.</p>
+    <template v-else>
+      <div class="row wrap">
+        <label
+          ><span>Speed while threading</span
+          ><QuantityField
+            v-model="texts.rpm"
+            dimension="rotation"
+            unit="rpm"
+            aria-label="Speed while threading"
+            @update:quantity="read = { ...read, rpm: $event }"
+        /></label>
+        <label
+          ><span>Free ahead of the thread</span
+          ><QuantityField
+            v-model="texts.room"
+            dimension="length"
+            unit="mm"
+            aria-label="Free ahead of the thread"
+            @update:quantity="read = { ...read, room: $event }"
+        /></label>
+      </div>
+      <p v-if="stray > 0.05" class="soft">
+        The control looks at the index at most every {{ showValue(figures.pollS, 'time', preferences.display, 3) }}: the
+        begin of a pass strays by up to <b>{{ printNumber(stray, 2) }}°</b>.
+      </p>
+      <div class="scroll">
+        <DataTable>
+          <thead>
+            <tr>
+              <th class="num">Lead</th>
+              <th class="num">Z moves</th>
+              <th class="num">Run-in</th>
+              <th class="num">At most</th>
+              <th></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in rows" :key="row.lead">
+              <td class="num mono">{{ mm(row.lead) }}</td>
+              <td class="num mono">{{ row.v > 0 ? showValue(row.v, 'speed', preferences.display, 3) : '–' }}</td>
+              <td class="num mono">{{ row.v > 0 ? mm(Math.ceil(row.runIn * 100) / 100) : '–' }}</td>
+              <td class="num mono">{{ rpm(row.most) }}</td>
+              <td :class="{ bad: !row.possible || row.never }">
+                {{ row.never ? 'slower than it turns' : row.v > 0 ? (row.possible ? '✓' : 'too fast') : '' }}
+              </td>
+            </tr>
+          </tbody>
+        </DataTable>
+      </div>
+      <p class="soft small">
+        Run-in: v² / 2a and the wait of the control. The axis is at the speed of the thread before the work begins, and
+        as much again is needed behind it to stop.
+      </p>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+label {
+  display: grid;
+  gap: 2px;
+  width: 170px;
+}
+.scroll {
+  overflow-x: auto;
+}
+.bad {
+  color: var(--wont);
+}
+.small {
+  font-size: 13px;
+  margin: 0;
+}
+</style>

@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import type { Rotating } from '@nodaxis/core/spindle/rotating';
+import EncoderChain from './EncoderChain.vue';
+import SurfaceSpeed from './SurfaceSpeed.vue';
+import TapReversal from './TapReversal.vue';
+import ThreadNeeds from './ThreadNeeds.vue';
+
+/** What the encoder tells the control, and which threads, taps and surface speeds follow from it. */
+defineProps<{ r: Rotating }>();
+</script>
+
+<template>
+  <div class="view">
+    <EncoderChain class="wide" :r="r" />
+    <ThreadNeeds :r="r" />
+    <div class="stack">
+      <SurfaceSpeed :r="r" />
+      <TapReversal :r="r" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.view {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 10px;
+  align-items: start;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+@media (max-width: 900px) {
+  .view {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
