@@ -64,7 +64,7 @@ export function waysOfCommand(design: Read, r: Rotating): WayOfCommand[] {
       ? 'Its 0 V is live: connected to a control, it puts mains on the board and on the computer. Only through an isolating converter.'
       : undefined;
   const fault = reports
-    ? 'its fault contact tells the control, once it is wired'
+    ? 'its fault contact reports it, once it is wired'
     : 'the control learns nothing of a trip: it goes on feeding with a spindle at rest';
   const dropped = runs
     ? 'the run command drops, and it ramps down or coasts as it is set'
