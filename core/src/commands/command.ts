@@ -138,7 +138,7 @@ export interface CommandArgs {
   /** How many poles in a row of a contactor or hand switch part each circuit; `null`: all of them part one. */
   'set-poles': { part: string; groups: number[] | null };
   /** Pairs of pulleys or gears between a spindle motor and its spindle; none: one to one. */
-  'set-stages': { part: string; stages: SpindleStage[] };
+  'set-stages': { part: string; stages: SpindleStage[]; inUse?: string };
   /** A device on the way of the mains changes places with the one before it. */
   'move-ahead': { device: string };
   /** A breaker, switch, filter or strip between one source and some of what hangs on it. */

@@ -7,13 +7,13 @@ const MOST_RATIO = 50;
 
 /** The pairs of pulleys or gears that a spindle motor can be used with. */
 export const setStages: Handler<'set-stages'> = {
-  title: ({ part, stages }, before) =>
+  title: ({ part, stages, inUse }, before) =>
     `${before.parts[part]?.designation ?? part}: ${
       stages.length
-        ? `stages ${stages.map((s) => `${s.name} (${printNumber(baseValue(s.ratio), 3)})`).join(', ')}`
+        ? `stages ${stages.map((s) => `${s.name} (${printNumber(baseValue(s.ratio), 3)})`).join(', ')}${inUse === undefined ? '' : `, ${inUse} is on`}`
         : 'turns the spindle directly'
     }`,
-  apply({ part: id, stages }, draft) {
+  apply({ part: id, stages, inUse }, draft) {
     const part = draft.parts[id];
     if (part?.data.class !== 'spindle')
       return refuse('This part turns no spindle.', `parts.${id}.setup.stages`, 'Choose a spindle motor.');
@@ -31,5 +31,8 @@ export const setStages: Handler<'set-stages'> = {
     }
     if (stages.length) part.setup.stages = stages.map((s) => ({ ...s }));
     else delete part.setup.stages;
+    const on = inUse ?? part.setup.stageInUse;
+    if (on !== undefined && stages.some((s) => s.name === on)) part.setup.stageInUse = on;
+    else delete part.setup.stageInUse;
   },
 };

@@ -10,6 +10,7 @@ import { axisSettings } from '../settings/axisSettings';
 import { controllerSettings } from '../settings/controllerSettings';
 import { driverSettings } from '../settings/driverSettings';
 import { spindleDriveSettings } from '../settings/spindleDriveSettings';
+import { spindleSettings } from '../settings/spindleSettings';
 import { inputSettings } from '../settings/inputSettings';
 import { settle } from '../settings/setting';
 import { axisSwitches, roomBehind, rulerOf } from '../switches/envelope';
@@ -217,7 +218,7 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
     const spindle = cache.keep(
       'settings/spindle',
       [design.roles, design.parts, design.outputs, design.mainsVoltage, design.overrides],
-      () => spindleDriveSettings(design).map((s) => settle(s, design.overrides)),
+      () => [...spindleSettings(design), ...spindleDriveSettings(design)].map((s) => settle(s, design.overrides)),
     );
     const settings = cache.keep('settings', [...perAxis, '|', ...inputs, '|', ...drivers, '|', ...spindle], () => [
       ...perAxis,

@@ -23,7 +23,7 @@ export interface Context {
 export type Contexts = Readonly<Record<Scope, readonly Context[]>>;
 
 interface Word {
-  /** Last part of the setting’s key. */
+  /** Last part of the setting’s key; all of it behind a stroke. */
   readonly setting: string;
   readonly says: string;
   readonly flag?: Ask['flag'];
@@ -67,6 +67,9 @@ export const words: Readonly<Record<Exclude<Scope, 'machine'>, Readonly<Record<s
     filter: { setting: 'filter', says: 'filter, s' },
   },
   spindle: {
+    maxSpeed: { setting: '/spindle/max-speed', says: 'highest speed of the spindle, rpm' },
+    minSpeed: { setting: '/spindle/min-speed', says: 'lowest speed of the spindle, rpm' },
+    encoderLines: { setting: '/spindle/encoder-lines', says: 'lines of its encoder in one revolution of the spindle' },
     ratedVoltage: { setting: 'rated-voltage', says: 'rated voltage of its motor, V' },
     baseFrequency: { setting: 'base-frequency', says: 'base frequency, Hz' },
     ratedCurrent: { setting: 'rated-current', says: 'rated current of its motor, A' },
@@ -143,10 +146,12 @@ export function contextsOf(
         return setting ? [[name, { setting, ...(word.flag ? { flag: word.flag } : {}) }]] : [];
       }),
     );
-  const spindle = Object.keys(design.parts).flatMap((id): Context[] =>
-    design.parts[id]!.data.class === 'spindle-drive' && (driver === undefined || driver === id)
-      ? spindleContext(ask(words.spindle, (s) => `driver/${id}/${s}`))
-      : [],
+  const drives = Object.keys(design.parts).filter(
+    (id) => design.parts[id]!.data.class === 'spindle-drive' && (driver === undefined || driver === id),
+  );
+  // The control is told its own figures of the spindle, whether a drive has settings or not.
+  const spindle = (drives.length || driver !== undefined ? drives : ['']).flatMap((id) =>
+    spindleContext(ask(words.spindle, (s) => (s.startsWith('/') ? s.slice(1) : `driver/${id}/${s}`))),
   );
   const afterBackOff = Number(design.datumStrategy === 'after-back-off');
   const axes = axesOf(design).map(([id, a], axis): Context => ({

@@ -1,8 +1,10 @@
 import { expect, it } from 'vitest';
 import { deriveFigures } from '../derivation/figures';
 import { readMachineFile } from '../machine/reading/read';
-import { writeMachineFile } from '../machine/file';
+import { writeMachineFile, type MachineFile } from '../machine/file';
 import { dunnock } from '../samples/dunnock';
+import { plover } from '../samples/plover';
+import { wren } from '../samples/wren';
 import { edited } from '../samples/testing/edited';
 import { commissioningSheet } from '../settings/commissioning';
 import { compareDump } from './compare';
@@ -33,6 +35,45 @@ it('the sheet of the router: reset first, plate, limits, sources, ramps, read-ba
   expect(value('deceleration-time')).toBeGreaterThan(16.7);
   expect(value('deceleration-time')).toBeLessThan(17.2);
   expect(['restart', 'stop-mode', 'run-source'].map(value)).toEqual(['no', 'ramp', 'terminals']);
+});
+
+const sheetOf = (machine: MachineFile) => {
+  const all = deriveFigures(machine.design).settings;
+  const { lines } = commissioningSheet(machine.design, all)!;
+  return Object.fromEntries(
+    lines.flatMap((l) =>
+      l.kind === 'setting' && l.setting.value.known ? [[l.setting.key.split('/').at(-1)!, l.setting.value.value]] : [],
+    ),
+  );
+};
+it('the sheet of the lathe: 750 W, 230 V, 50 Hz, 3.2 A, four poles, 1395 rpm, to 2800 rpm on a drive of 4.5 A up to 120 Hz', () => {
+  const lathe = sheetOf(plover());
+  expect(lathe).toMatchObject({
+    'rated-voltage': 230,
+    'base-frequency': 50,
+    'rated-current': 3.2,
+    'rated-speed': 1395,
+    poles: 4,
+    'min-frequency': 10,
+    carrier: 4000,
+    reverse: 'yes',
+    'speed-source': 'voltage',
+  });
+  // 2800 · 4/120.
+  expect(lathe['max-frequency']).toBeCloseTo(93.333, 2);
+  // 150 % of 4.5 A for a motor of 3.2 A are more than twice its current: its own 150 % are what it may take.
+  expect(lathe.overload).toBeCloseTo(1.5, 6);
+  // 18 kg·cm² at 2800 rpm: 77.4 J; ½ · 470 µF · (390² − 325.3²) = 10.9 J; 4 % of 750 W are 30 W: 2.2 s.
+  expect(lathe['deceleration-time']).toBeCloseTo(2.3, 6);
+});
+it('the sheet of the small mill: a motor of 48 V and 9 A on a speed board of 12 A, commanded by pulse width', () => {
+  const mill = sheetOf(wren());
+  expect(mill).toMatchObject({ 'rated-voltage': 48, 'rated-current': 9, 'speed-source': 'pulse-width', restart: 'no' });
+  // 1.1 kg·cm² at 12 000 rpm: 86.9 J into 4 % of 400 W.
+  expect(mill['deceleration-time']).toBeCloseTo(5.5, 6);
+  // To 1257 rad/s with four fifths of 0.318 N·m: 0.54 s, and no ramp is shorter than a second.
+  expect(mill['acceleration-time']).toBe(1);
+  expect(mill).not.toHaveProperty('carrier');
 });
 
 it('numbers and codes of one’s own make a sheet of the drive, which reads back and survives the file', () => {

@@ -581,6 +581,7 @@ export const Setup = z.strictObject({
     .max(12)
     .optional()
     .describe('of a spindle motor: the pairs of pulleys or gears that it can be used with; one to one when absent'),
+  stageInUse: Name.optional().describe('name of the stage that is on the machine now; the first one when absent'),
   encoderRatio: quantityOf('ratio').describe(
     'of the encoder of a spindle: its revolutions for one of the spindle; one to one when absent',
   ),

@@ -2,7 +2,6 @@ import type { Design } from '../machine/design';
 import type { Derived } from '../units/derived';
 import { figureOr, gather, known, mapKnown, missing } from '../units/derived';
 import { axesOf, cutsMotors } from '../machine/design';
-import { linesPerTurn } from '../machine/spindleEncoder';
 import { circuitName } from '../machine/fields';
 import type { TerminalRef } from '../machine/ids';
 import type { Axis, AxisEnd, Reference } from '../machine/mechanics';
@@ -208,7 +207,7 @@ export function controllerSettings(
     datumStrategy: design.datumStrategy,
     outputs: Object.entries(design.outputs).flatMap(([id, o]) => (o.alwaysOn ? [] : [{ id, function: o.function }])),
     stopCutsMotors: cutsMotors(design.stopStrategy),
-    spindle: spindleOf(design),
+    spindle: spindleOf(design, settings),
     wheel: wheelOf(design),
     programWords: design.programWords ?? 'widespread',
     touchLines: design.nameSheet?.touchLines,
@@ -257,14 +256,18 @@ export function pollOf(design: Design, input: TerminalRef | undefined): number {
   );
 }
 
-function spindleOf(design: Design): ControllerSpindle | undefined {
+function spindleOf(design: Design, settings: readonly Setting[]): ControllerSpindle | undefined {
+  const told = (key: string): number | undefined => {
+    const value = settings.find((s) => s.key === key)?.value;
+    return value?.known && typeof value.value === 'number' ? value.value : undefined;
+  };
   const outputs = Object.values(design.outputs).map((o) => o.function);
   const part = design.roles.spindle ? design.parts[design.roles.spindle]?.data : undefined;
   if (part?.class !== 'spindle' || !outputs.some((o) => o === 'spindle-run' || o === 'spindle-speed')) return undefined;
   return {
-    maxRpm: figureOr(part.maxSpeed, 10_000),
+    maxRpm: told('spindle/max-speed') ?? 10_000,
     reverses: outputs.includes('spindle-direction'),
     speedSet: outputs.includes('spindle-speed'),
-    lines: linesPerTurn(design),
+    lines: told('spindle/encoder-lines') ?? 0,
   };
 }

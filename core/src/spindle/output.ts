@@ -1,7 +1,8 @@
 import { figureOr, gather, mapKnown, positive, type Derived } from '../units/derived';
 import { fluxShare, outputVolts, type VoltsPerHertz } from './flux';
 import { fieldHz, plateOf, type Plate } from './plate';
-import type { Rotating, Stage } from './rotating';
+import type { Stage } from '../machine/spindleStages';
+import type { Rotating } from './rotating';
 
 /** Torque for long at a speed of the motor; both at its own shaft. */
 export interface MotorOutput {

@@ -1,17 +1,12 @@
 import type { Design } from '../machine/design';
 import type { DataOf, Part } from '../machine/parts';
 import { portOf } from '../machine/ports';
+import { stageInUse, stagesOf, type Stage } from '../machine/spindleStages';
 import { figureOr } from '../units/derived';
-import { baseValue } from '../units/quantity';
 
 export type SpindleMotor = Part & { data: DataOf<'spindle'> };
 export type SpindleDrive = Part & { data: DataOf<'spindle-drive'> };
 
-/** A pair of pulleys or gears: revolutions of the spindle for one of its motor. */
-export interface Stage {
-  name: string;
-  ratio: number;
-}
 /** What turns the tool or the work of a machine, and what feeds it. */
 export interface Rotating {
   motorId: string;
@@ -22,9 +17,10 @@ export interface Rotating {
   kind: 'induction' | 'direct-current' | 'switched';
   /** One at least. */
   stages: readonly Stage[];
+  /** The one that is on the machine now. */
+  inUse: Stage;
 }
 
-const DIRECT: Stage = { name: 'Direct', ratio: 1 };
 const isThreePhase = (part: Part): boolean => Object.values(part.terminals).some((t) => t.role === 'phase-u');
 
 /** The spindle of a machine with its drive; undefined where it has none. */
@@ -33,10 +29,6 @@ export function rotatingOf({ parts, roles }: Pick<Design, 'parts' | 'roles'>): R
   const motor = motorId === undefined ? undefined : parts[motorId];
   if (motorId === undefined || motor?.data.class !== 'spindle') return undefined;
   const drive = spindleDrive === undefined ? undefined : parts[spindleDrive];
-  const stages = (motor.setup.stages ?? []).flatMap(({ name, ratio }): Stage[] => {
-    const value = baseValue(ratio);
-    return value > 0 ? [{ name, ratio: value }] : [];
-  });
   const driven = drive?.data.class === 'spindle-drive';
   return {
     motorId,
@@ -44,7 +36,8 @@ export function rotatingOf({ parts, roles }: Pick<Design, 'parts' | 'roles'>): R
     driveId: driven ? spindleDrive : undefined,
     drive: driven ? (drive as SpindleDrive) : undefined,
     kind: isThreePhase(motor) ? 'induction' : driven ? 'direct-current' : 'switched',
-    stages: stages.length ? stages : [DIRECT],
+    stages: stagesOf(motor),
+    inUse: stageInUse(motor),
   };
 }
 

@@ -1,4 +1,5 @@
 import { linesPerTurn } from '../../machine/spindleEncoder';
+import { stageInUse } from '../../machine/spindleStages';
 import { sinksTo } from '../../machine/directions';
 import type { Axis } from '../../machine/mechanics';
 import type { Design } from '../../machine/design';
@@ -286,10 +287,11 @@ function switchOf(model: PlantModel, device: string, part: Part): Derived<PlantS
 }
 
 function spindleOf(design: Design): PlantSpindle | undefined {
-  const data = partOf(design, design.roles.spindle)?.data;
-  if (data?.class !== 'spindle') return undefined;
+  const part = partOf(design, design.roles.spindle);
+  const data = part?.data;
+  if (!part || data?.class !== 'spindle') return undefined;
   return {
-    maxRpm: figureOr(data.maxSpeed, 10_000),
+    maxRpm: figureOr(data.maxSpeed, 10_000) * stageInUse(part).ratio,
     rampS: PLANT.spindleRampS,
     coastS: PLANT.spindleCoastS,
     lines: linesPerTurn(design),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { materials, millingW, tappingNm, TO_THE_CUT, turningW, type Material } from '@nodaxis/core/spindle/cutting';
 import { powerW, torqueNm, type MotorOutput } from '@nodaxis/core/spindle/output';
-import type { Stage } from '@nodaxis/core/spindle/rotating';
+import type { Stage } from '@nodaxis/core/machine/spindleStages';
 import { displayUnit, showValue } from '@nodaxis/core/units/print';
 import { baseValue, type Quantity } from '@nodaxis/core/units/quantity';
 import { computed, ref, shallowRef } from 'vue';

@@ -72,7 +72,7 @@ const flux = computed(() => {
 
 const stage = ref('');
 const stages = computed(() => r.stages.map(({ name }) => ({ value: name, label: name })));
-const shown = computed(() => r.stages.find((s) => s.name === stage.value) ?? r.stages[0]!);
+const shown = computed(() => r.stages.find((s) => s.name === stage.value) ?? r.inUse);
 const torqueUnit = computed(() => displayUnit('torque', display.value));
 const pulled = computed(() => {
   if (!output.value.known) return undefined;
@@ -140,8 +140,8 @@ const missing = computed(() => (output.value.known ? [] : output.value.missing))
           v-if="stages.length > 1"
           v-model="stage"
           label="Stage"
-          :none="stages[0]!.label"
-          :options="stages.slice(1)"
+          :none="`${r.inUse.name} (on now)`"
+          :options="stages.filter((s) => s.value !== r.inUse.name)"
         />
       </div>
       <p>

@@ -9,6 +9,7 @@ import { computed, ref } from 'vue';
 import { useOpenMachine } from '../../../document/openMachine';
 import ActionButton from '../../../ui/ActionButton.vue';
 import Caution from '../../../ui/Caution.vue';
+import Choice from '../../../ui/Choice.vue';
 import QuantityEntry from '../../../ui/QuantityEntry.vue';
 import TextField from '../../../ui/TextField.vue';
 import FaultList from '../../../widgets/FaultList.vue';
@@ -18,10 +19,17 @@ const { r } = defineProps<{ r: Rotating }>();
 const machine = useOpenMachine();
 const faults = ref<Fault[]>([]);
 const stages = computed((): SpindleStage[] => r.motor.setup.stages ?? []);
-const set = (next: SpindleStage[]) =>
-  (faults.value = machine.run({ name: 'set-stages', args: { part: r.motorId, stages: next } }));
+const set = (next: SpindleStage[], inUse?: string) =>
+  (faults.value = machine.run({
+    name: 'set-stages',
+    args: { part: r.motorId, stages: next, ...(inUse === undefined ? {} : { inUse }) },
+  }));
+/** A stage that is on now stays so under another name. */
 const change = (i: number, of: Partial<SpindleStage>) =>
-  set(stages.value.map((s, k) => (k === i ? { ...s, ...of } : s)));
+  set(
+    stages.value.map((s, k) => (k === i ? { ...s, ...of } : s)),
+    stages.value[i]!.name === r.inUse.name ? (of.name ?? r.inUse.name) : undefined,
+  );
 function add(): void {
   const names = new Set(stages.value.map((s) => s.name));
   let n = stages.value.length + 1;
@@ -67,6 +75,15 @@ const ratio = (i: number, q: Quantity | undefined) => q && change(i, { ratio: q 
         /></ActionButton>
       </li>
     </ul>
+    <label v-if="stages.length > 1" class="row"
+      >On now
+      <Choice
+        label="Stage that is on now"
+        :model-value="r.inUse.name"
+        :options="stages.map((s) => s.name)"
+        :disabled="machine.readOnly"
+        @change="(name: string) => set(stages, name)"
+    /></label>
     <p v-if="stages.length" class="soft small">
       Revolutions of the spindle for one of the motor: teeth or diameter on the motor, divided by those on the spindle.
     </p>

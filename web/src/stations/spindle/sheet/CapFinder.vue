@@ -68,7 +68,7 @@ const causes = computed(() => {
       carrierHz: value('carrier'),
       factoryHz: [50, 60, figureOr(r.drive!.data.baseFrequency, 50)],
       poles: plate.value.poles,
-      ratio: r.stages[0]!.ratio,
+      ratio: r.inUse.ratio,
     },
   ).slice(0, MOST);
 });

@@ -27,7 +27,7 @@ const read = shallowRef<{ commanded?: Quantity | undefined; measured?: Quantity 
 const faults = ref<Fault[]>([]);
 const readings = computed(() => speedReadings(machine.file.journal, r.motorId));
 const law = computed(() => calibrated(readings.value));
-const topRpm = computed(() => figureOr(r.motor.data.maxSpeed, 0) * r.stages[0]!.ratio);
+const topRpm = computed(() => figureOr(r.motor.data.maxSpeed, 0) * r.inUse.ratio);
 const slip = computed(() => {
   const plate = r.kind === 'induction' ? plateOf(r.motor, r.motorId) : undefined;
   return plate?.known ? plate.value.slip : 0;
