@@ -100,7 +100,7 @@ const nm = (x: number) => showValue(x, 'torque', preferences.display, 3);
           >has {{ nm(row.has) }} for the cut, of which it takes {{ Math.round(100 * row.share) }} %<template
             v-if="row.share > 1"
             >: it stalls</template
-          ><template v-if="row.slow">; so slow not for long</template>.</template
+          ><template v-if="row.slow">; so slowly it may not turn for long</template>.</template
         >
       </p>
     </template>

@@ -121,7 +121,7 @@ const labels = (s: Setting) => (s.kind.type === 'choice' ? s.kind.choices.map((c
               placeholder="number"
               :aria-label="`Number of ${row.line.setting.title} in the drive`"
               :disabled="machine.readOnly"
-              @change="(t: string) => name(row.line.kind === 'setting' ? row.line.setting : (undefined as never), t)"
+              @change="(t: string) => row.setting && name(row.setting, t)"
             />
             <TextField
               v-if="row.entry && row.line.setting.kind.type === 'choice'"
