@@ -1,4 +1,5 @@
 import type { MachineFile } from '../machine/file';
+import { withdrawnIn } from '../machine/journal';
 import type { Quantity } from '../units/quantity';
 import { baseValue } from '../units/quantity';
 import { demandOn, type Duty, type ReadPower } from '../power/states';
@@ -24,7 +25,7 @@ export interface WarmthReading {
  * it. What was withdrawn does not count.
  */
 export function readingsOf(journal: MachineFile['journal'], enclosure: string): WarmthReading[] {
-  const withdrawn = new Set(journal.flatMap((e) => (e.kind === 'withdrawn-reading' ? [e.withdraws] : [])));
+  const withdrawn = withdrawnIn(journal);
   const base = (q: Quantity | undefined) => (q ? baseValue(q) : undefined);
   let series: WarmthReading[] = [];
   for (const e of journal) {

@@ -53,3 +53,7 @@ export function lastTicks(journal: MachineFile['journal']): ReadonlyMap<string, 
   for (const e of journal) if (e.kind === 'tick') last.set(e.subject, e.at);
   return last;
 }
+
+/** Entries that were withdrawn: readings that were wrong. */
+export const withdrawnIn = (journal: readonly JournalEntry[]): ReadonlySet<string> =>
+  new Set(journal.flatMap((e) => (e.kind === 'withdrawn-reading' ? [e.withdraws] : [])));

@@ -16,51 +16,27 @@ export interface CommissioningSheet {
   contradictions: string[];
 }
 
-const order = [
-  [
-    'The plate of the motor',
-    [
-      ['rated-voltage', 'Together with the base frequency it sets the flux of the motor.'],
-      ['base-frequency', 'Left at that of the mains, a fast spindle gets many times its flux and burns.'],
-      ['rated-current', 'It protects the winding: the drive counts with it how warm the motor gets.'],
-      ['rated-speed', 'The drive works out the slip from it, and the speed on its display.'],
-      ['poles', 'It turns hertz into revolutions on the display.'],
-    ],
-  ],
-  [
-    'Limits',
-    [
-      ['max-frequency', 'Nothing turns faster than the plate allows.'],
-      ['min-frequency', 'Below it the motor is too weak or too hot for long.'],
-      ['overload', 'It lets a short peak pass and stops a stall.'],
-    ],
-  ],
-  [
-    'Where commands come from',
-    [
-      ['run-source', 'Until it is right, the control switches nothing.'],
-      ['speed-source', 'Until it is right, every speed is that of the panel.'],
-      ['speed-at-ten-volts', 'It makes the commanded speed the real one.'],
-    ],
-  ],
-  [
-    'Ramps and stopping',
-    [
-      ['acceleration-time', 'Shorter, and it trips for its current.'],
-      ['deceleration-time', 'Shorter, and the bus rises until it trips.'],
-      ['stop-mode', 'It decides for how long to keep hands away.'],
-      ['restart', 'A tool must not start when the power comes back.'],
-      ['reverse', 'A collet nut can come loose backwards.'],
-    ],
-  ],
-  [
-    'How it drives',
-    [
-      ['curve', 'A curve for fans leaves a cutter without torque at low speed.'],
-      ['carrier', 'Too low, and the top frequency is ragged or is not reached; too high, and the drive gets hot.'],
-    ],
-  ],
-] as const;
+/** The settings in the order of entry, and why each is entered: the plate, limits, sources of commands, ramps, the rest. */
+const order: readonly (readonly [suffix: string, why: string])[] = [
+  ['rated-voltage', 'Together with the base frequency it sets the flux of the motor.'],
+  ['base-frequency', 'Left at that of the mains, a fast spindle gets many times its flux and burns.'],
+  ['rated-current', 'It protects the winding: the drive counts with it how warm the motor gets.'],
+  ['rated-speed', 'The drive works out the slip from it, and the speed on its display.'],
+  ['poles', 'It turns hertz into revolutions on the display.'],
+  ['max-frequency', 'Nothing turns faster than the plate allows.'],
+  ['min-frequency', 'Below it the motor is too weak or too hot for long.'],
+  ['overload', 'It lets a short peak pass and stops a stall.'],
+  ['run-source', 'Until it is right, the control switches nothing.'],
+  ['speed-source', 'Until it is right, every speed is that of the panel.'],
+  ['speed-at-ten-volts', 'It makes the commanded speed the real one.'],
+  ['acceleration-time', 'Shorter, and it trips for its current.'],
+  ['deceleration-time', 'Shorter, and the bus rises until it trips.'],
+  ['stop-mode', 'It decides for how long to keep hands away.'],
+  ['restart', 'A tool must not start when the power comes back.'],
+  ['reverse', 'A collet nut can come loose backwards.'],
+  ['curve', 'A curve for fans leaves a cutter without torque at low speed.'],
+  ['carrier', 'Too low, and the top frequency is ragged or is not reached; too high, and the drive gets hot.'],
+];
 
 /** Of a motor for direct current some are entered for another reason. */
 const ofDirectCurrent: Readonly<Record<string, string>> = {
@@ -87,13 +63,11 @@ export function commissioningSheet(
     contradictions: contradictions(r.motor, r.motorId),
     lines: [
       act('reset', 'Set the drive back to its factory settings.', 'Nobody knows what was tried before.'),
-      ...order.flatMap(([, rows]) =>
-        rows.flatMap(([suffix, why]): CommissioningLine[] => {
-          const setting = byKey.get(`driver/${driveId}/${suffix}`);
-          const reason = (r.kind === 'direct-current' && ofDirectCurrent[suffix]) || why;
-          return setting ? [{ kind: 'setting', setting, why: reason }] : [];
-        }),
-      ),
+      ...order.flatMap(([suffix, why]): CommissioningLine[] => {
+        const setting = byKey.get(`driver/${driveId}/${suffix}`);
+        const reason = (r.kind === 'direct-current' && ofDirectCurrent[suffix]) || why;
+        return setting ? [{ kind: 'setting', setting, why: reason }] : [];
+      }),
       act(
         'power-off',
         `Switch off, wait ${minutes(wait)}, and switch on again.`,

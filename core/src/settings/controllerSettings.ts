@@ -10,7 +10,7 @@ import { pendantOf, wheelWay } from '../machine/pendant';
 import { baseValue } from '../units/quantity';
 import type { SheetTouch } from '../machine/nameSheet';
 import { travelPerRevolution } from '../drivetrain/transmission';
-import type { Setting, SettingValue } from './setting';
+import { settingFigure, type Setting, type SettingValue } from './setting';
 
 /** All that the simulated controller is told: what a person would type into a real one. It knows nothing else. */
 export interface ControllerSettings {
@@ -257,17 +257,13 @@ export function pollOf(design: Design, input: TerminalRef | undefined): number {
 }
 
 function spindleOf(design: Design, settings: readonly Setting[]): ControllerSpindle | undefined {
-  const told = (key: string): number | undefined => {
-    const value = settings.find((s) => s.key === key)?.value;
-    return value?.known && typeof value.value === 'number' ? value.value : undefined;
-  };
   const outputs = Object.values(design.outputs).map((o) => o.function);
   const part = design.roles.spindle ? design.parts[design.roles.spindle]?.data : undefined;
   if (part?.class !== 'spindle' || !outputs.some((o) => o === 'spindle-run' || o === 'spindle-speed')) return undefined;
   return {
-    maxRpm: told('spindle/max-speed') ?? 10_000,
+    maxRpm: settingFigure(settings, 'spindle/max-speed') ?? 10_000,
     reverses: outputs.includes('spindle-direction'),
     speedSet: outputs.includes('spindle-speed'),
-    lines: told('spindle/encoder-lines') ?? 0,
+    lines: settingFigure(settings, 'spindle/encoder-lines') ?? 0,
   };
 }

@@ -74,3 +74,9 @@ export function showSetting(kind: SettingKind, value: SettingValue, display: Dis
     ? showRounded(value, kind.dimension, display, kind.rounding ?? 'nearest')
     : String(value);
 }
+
+/** The figure that counts for a setting, in its base unit; undefined where it is not known, or is no figure. */
+export function settingFigure(settings: readonly Setting[], key: string): number | undefined {
+  const value = settings.find((s) => s.key === key)?.value;
+  return value?.known && typeof value.value === 'number' ? value.value : undefined;
+}

@@ -1,20 +1,19 @@
 import { isThreePhase, mainsVoltsAt } from '../distribution/lines';
 import type { Design } from '../machine/design';
 import { portOf } from '../machine/ports';
-import { fullFluxHz } from '../spindle/flux';
+import { fullFluxHz, type VoltsPerHertz } from '../spindle/flux';
 import { outputOf } from '../spindle/output';
 import { plateOf } from '../spindle/plate';
 import { brakingOf, runUpS, turningInertia } from '../spindle/ramps';
-import { makesPhases, overloadOf, rotatingOf, type Rotating } from '../spindle/rotating';
+import { CARRIER_TIMES, makesPhases, overloadOf, rotatingOf, type Rotating } from '../spindle/rotating';
 import type { Derived } from '../units/derived';
 import { figureOr, gather, known, mapKnown, positive } from '../units/derived';
 import { printNumber, showValue, type Display } from '../units/print';
 import type { Dimension } from '../units/units';
 import type { Rounding } from '../units/round';
-import type { SettingDraft } from './setting';
+import { settingFigure, type Setting, type SettingDraft } from './setting';
 
-/** Switching frequency against the highest output frequency, and the least that drives work well with, Hz. */
-const CARRIER_TIMES = 10;
+/** The least switching frequency that drives work well with, Hz. */
 const LEAST_CARRIER = 4000;
 /** No ramp is shorter than this, s: a belt or a collet nut takes no jerk. */
 const LEAST_RAMP = 1;
@@ -42,8 +41,14 @@ export function mainsOfDrive(design: Pick<Design, 'mainsVoltage'>, r: Rotating):
 export const hasThreePhaseMains = ({ drive }: Rotating): boolean =>
   drive !== undefined && isThreePhase(portOf(drive, 'mains'));
 
-/** Volts per hertz that the sheet sets: those of the plate, as far as the mains goes. */
-export const voltsPerHertz = (r: Rotating) => mapKnown(plateOf(r.motor, r.motorId), ({ volts, hz }) => ({ volts, hz }));
+/** Volts per hertz that the sheet sets: those of the plate, or what was entered in their place by hand. */
+export function voltsPerHertz(r: Rotating, settings: readonly Setting[] = []): Derived<VoltsPerHertz> {
+  const by = (key: string) => settingFigure(settings, `driver/${r.driveId}/${key}`);
+  return mapKnown(plateOf(r.motor, r.motorId), ({ volts, hz }) => ({
+    volts: by('rated-voltage') ?? volts,
+    hz: by('base-frequency') ?? hz,
+  }));
+}
 
 /** What is entered in the drive of the spindle, in the order of entry; none without a drive. */
 export function spindleDriveSettings(
@@ -191,7 +196,7 @@ function inductionDrive(design: Read, r: Rotating): SettingDraft[] {
       'overload',
       'Overload limit',
       'ratio',
-      mapKnown(plate, (p) => Math.min(overloadOf(drive), (overloadOf(drive) * driveA) / p.amps)),
+      known(overloadOf(drive)),
       'of the rated current of the motor, for a short time; no more than the drive gives',
       of((p, display) => `${printNumber(100 * overloadOf(drive), 3)} % of ${amps(Math.min(driveA, p.amps), display)}`),
       'down',

@@ -1,4 +1,5 @@
 import type { JournalEntry } from '../machine/file';
+import { withdrawnIn } from '../machine/journal';
 import { baseValue } from '../units/quantity';
 
 /** A speed that was asked for, and the one that a contactless meter showed, rpm. */
@@ -60,7 +61,7 @@ export function verdictOf(c: Calibration, slip: number, topRpm: number): Calibra
 
 /** Readings of a spindle’s speed in the logbook that were not withdrawn, with the entries that they are from. */
 export function speedReadings(journal: readonly JournalEntry[], part: string): (SpeedReading & { entry: string })[] {
-  const withdrawn = new Set(journal.flatMap((e) => (e.kind === 'withdrawn-reading' ? [e.withdraws] : [])));
+  const withdrawn = withdrawnIn(journal);
   return journal.flatMap((e) =>
     e.kind === 'speed-check' && e.part === part && !withdrawn.has(e.id)
       ? [{ commanded: baseValue(e.commanded), measured: baseValue(e.measured), entry: e.id }]

@@ -1,3 +1,5 @@
+import { CARRIER_TIMES } from './rotating';
+
 /** Why a spindle does not reach the frequency that it is asked for. */
 export type CapCause =
   | 'max-frequency'
@@ -116,10 +118,10 @@ export function capCauses(seen: CapObserved, k: CapKnown): RankedCause[] {
     sign(['upper-limit', 'auto-tune'], 2, says);
   }
   if (k.carrierHz > 0) {
-    if (short && near(seen.shownHz, k.carrierHz / 10, 0.1))
+    if (short && near(seen.shownHz, k.carrierHz / CARRIER_TIMES, 0.1))
       sign(['carrier'], 6, `It ends at a tenth of the switching frequency of ${hz(k.carrierHz)}.`);
-    else if (k.carrierHz / 10 >= k.wantedHz)
-      sign(['carrier'], 0.05, `A tenth of the switching frequency is ${hz(k.carrierHz / 10)}.`);
+    else if (k.carrierHz / CARRIER_TIMES >= k.wantedHz)
+      sign(['carrier'], 0.05, `A tenth of the switching frequency is ${hz(k.carrierHz / CARRIER_TIMES)}.`);
   }
   if (seen.shownA !== undefined && k.limitA > 0) {
     const says = `The display shows ${Number(seen.shownA.toPrecision(3))} A of ${Number(k.limitA.toPrecision(3))} A.`;

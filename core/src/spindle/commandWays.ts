@@ -1,11 +1,10 @@
 import type { Design } from '../machine/design';
 import { terminalsWithRole, type TerminalRole } from '../machine/parts';
 import { figureOr } from '../units/derived';
-import { isOnMains, topStage, type Rotating } from './rotating';
+import { isOnMains, type Rotating } from './rotating';
 
 /** How a spindle can be told to run, and how fast. */
-export const commandWays = ['panel', 'relay', 'voltage', 'pulse-width', 'converter', 'serial', 'fieldbus'] as const;
-export type CommandWay = (typeof commandWays)[number];
+export type CommandWay = 'panel' | 'relay' | 'voltage' | 'pulse-width' | 'converter' | 'serial' | 'fieldbus';
 
 /** One way on one machine. */
 export interface WayOfCommand {
@@ -44,7 +43,7 @@ export function waysOfCommand(design: Read, r: Rotating): WayOfCommand[] {
   const atDrive = (role: TerminalRole) => (drive ? terminalsWithRole(drive, role).length : 0);
   const outputs = Object.values(design.outputs);
   const has = (f: 'spindle-run' | 'spindle-speed' | 'spindle-direction') => outputs.some((o) => o.function === f);
-  const topRpm = figureOr(r.motor.data.maxSpeed, 0) * topStage(r);
+  const topRpm = figureOr(r.motor.data.maxSpeed, 0) * r.inUse.ratio;
   const runs = atDrive('run-in') > 0;
   const runWires = runs ? 2 + Number(has('spindle-direction')) : 0;
   const reports = atDrive('alarm-plus') > 0;
@@ -76,13 +75,13 @@ export function waysOfCommand(design: Read, r: Rotating): WayOfCommand[] {
   const ways: Omit<WayOfCommand, 'standing'>[] = [
     {
       way: 'panel',
-      lacks: lack(noDrive),
+      lacks: [],
       conductors: 0,
       offRpm: undefined,
       onStop: 'a stop of the control does not reach it: it goes on turning',
       onFault: 'only its display shows it',
       isolation: 'nothing joins it to the control',
-      danger: drive ? 'A hand has to be at the drive while the axes move.' : undefined,
+      danger: 'A hand has to be at it while the axes move.',
     },
     {
       way: 'relay',

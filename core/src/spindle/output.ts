@@ -42,7 +42,13 @@ export function inductionOutput(plate: Plate, set: VoltsPerHertz, mainsV: number
       const flux = fluxAt(rpm);
       return ratedNm * Math.min(flux * share, PULL_OUT * flux * flux);
     },
-    weakFromRpm: rpmOf(Math.min(plate.topHz, (Math.min(set.volts, mainsV) * plate.hz) / plate.volts)),
+    // Where the voltage ends, or, set above the plate’s flux, where it falls below it.
+    weakFromRpm: rpmOf(
+      Math.min(
+        plate.topHz,
+        Math.max(set.hz * Math.min(1, mainsV / set.volts), (Math.min(set.volts, mainsV) * plate.hz) / plate.volts),
+      ),
+    ),
   };
 }
 

@@ -100,6 +100,9 @@ export function runUpS(output: MotorOutput, inertia: number, rpm: number): numbe
   return seconds;
 }
 
+/** Time to slow down from a speed on a ramp that is told from the highest one, s. */
+export const rampFrom = (rpm: number, rampS: number, topRpm: number): number => (rampS * rpm) / topRpm;
+
 /** How long the capacitors of a drive may hold their charge where its cover does not tell, s: behind the mains, and on a low voltage. */
 const USUAL_DISCHARGE_S = { mains: 300, low: 60 } as const;
 export function dischargeS({ drive }: Pick<Rotating, 'drive'>): number {

@@ -50,3 +50,5 @@ const USUAL_OVERLOAD = 1.5;
 export const topStage = (r: Rotating | undefined): number => Math.max(0, ...(r?.stages ?? []).map((s) => s.ratio)) || 1;
 /** Whether a drive takes the mains itself. */
 export const isOnMains = (drive: SpindleDrive): boolean => portOf(drive, 'mains') !== undefined;
+/** Periods of the switching frequency that one period of the output needs, so that the current stays a sine. */
+export const CARRIER_TIMES = 10;

@@ -22,7 +22,7 @@ import { waysOfCommand } from './commandWays';
 import { curveOf, fluxShare, fullFluxHz, outputVolts } from './flux';
 import { inductionOutput, throughStage } from './output';
 import { contradictions, plateOf, type Plate } from './plate';
-import { brakingTime, busTakesJ, inertiaFromRunDown, runUpS, storedJ } from './ramps';
+import { brakingTime, busTakesJ, inertiaFromRunDown, rampFrom, runUpS, storedJ } from './ramps';
 import { rotatingOf, type SpindleMotor } from './rotating';
 
 const router: Plate = {
@@ -64,6 +64,14 @@ describe('torque and power over speed', () => {
     const fast = inductionOutput({ ...lathe, topHz: 250 }, { volts: 400, hz: 50 }, 400, Infinity);
     expect(fast.torqueAt(7500)).toBeCloseTo(10.087 * 0.1, 3);
   });
+  it('set to half of its volts per hertz it has half of the torque; set to twice as many, full torque to where the voltage ends', () => {
+    const half = inductionOutput(lathe, { volts: 200, hz: 50 }, 400, Infinity);
+    expect(half.torqueAt(700)).toBeCloseTo(10.087 / 2, 3);
+    expect(half.weakFromRpm).toBeCloseTo(1500, 9);
+    const twice = inductionOutput(lathe, { volts: 400, hz: 25 }, 400, Infinity);
+    expect(twice.torqueAt(1400)).toBeCloseTo(10.087, 3);
+    expect(twice.weakFromRpm).toBeCloseTo(1500, 9);
+  });
   it('a drive of half the current gives half the torque; a belt of 1 : 2 halves the speed and doubles the torque', () => {
     expect(inductionOutput(lathe, { volts: 400, hz: 50 }, 400, 2.5).torqueAt(700)).toBeCloseTo(10.087 / 2, 3);
     const at = throughStage(output, { name: 'low', ratio: 0.5 }).at(-1)!;
@@ -88,6 +96,9 @@ describe('ramps', () => {
     expect(j).toBeCloseTo(2.026e-4, 7);
     const top = (18_000 * Math.PI) / 30;
     expect(top - ((60 / top) * 6) / j).toBeCloseTo(top / 2, 6);
+  });
+  it('from a quarter of the highest speed a ramp of 8 s takes 2 s', () => {
+    expect(rampFrom(6000, 8, 24_000)).toBe(2);
   });
   it('with constant torque it speeds up in J·ω/(0.8·T)', () => {
     const output = inductionOutput(router, { volts: 220, hz: 400 }, 230, Infinity);

@@ -1,32 +1,27 @@
 import type { Figures } from '../../../derivation/figureTypes';
 import type { Design } from '../../../machine/design';
-import { listedFigure } from '../../../machine/library/listed';
-import type { DataOf, Part } from '../../../machine/parts';
 import { figureOr, positive } from '../../../units/derived';
 import { printNumber, showValue } from '../../../units/print';
 import { quantity } from '../../../units/quantity';
 import type { FindingDraft, Remedy, Rule } from '../../finding';
 import { replanned } from '../../replanned';
 import { fluxStanding } from '../../../spindle/flux';
-import { fieldHz } from '../../../spindle/plate';
+import { fieldHz, ratedHz, USUAL_SLIP } from '../../../spindle/plate';
+import { makesPhases, rotatingOf, type SpindleDrive, type SpindleMotor } from '../../../spindle/rotating';
 import { spindleDriveFor } from '../../chooseSpindleDrive';
-
-/** An induction motor turns slower than its field by about this share. */
-const SLIP = 0.05;
 
 interface Pair {
   driveId: string;
-  drive: Part & { data: DataOf<'spindle-drive'> };
+  drive: SpindleDrive;
   spindleId: string;
-  spindle: Part & { data: DataOf<'spindle'> };
+  spindle: SpindleMotor;
 }
 /** A three-phase spindle with its drive; undefined for any other. */
 function pairOf({ design }: Figures): Pair | undefined {
-  const { spindle: spindleId, spindleDrive: driveId } = design.roles;
-  const [spindle, drive] = [spindleId && design.parts[spindleId], driveId && design.parts[driveId]];
-  if (!spindle || !drive || spindle.data.class !== 'spindle' || drive.data.class !== 'spindle-drive') return undefined;
-  const three = (p: Part) => Object.values(p.terminals).some((t) => t.role === 'phase-u');
-  return three(spindle) && three(drive) ? ({ driveId, drive, spindleId, spindle } as Pair) : undefined;
+  const r = rotatingOf(design);
+  return r?.drive && r.driveId && r.kind === 'induction' && makesPhases(r)
+    ? { driveId: r.driveId, drive: r.drive, spindleId: r.motorId, spindle: r.motor }
+    : undefined;
 }
 const takeDrive = (design: Design, pair: Pair): Remedy[] => {
   const entry = spindleDriveFor(design, pair.spindle.data);
@@ -63,7 +58,7 @@ export const spindleFrequency: Rule = {
       ];
     if (!rpm.known || !most.known) return [];
     const hz = fieldHz(rpm.value, spindle.data.poles);
-    if (hz <= most.value * (1 + SLIP / 5)) return [];
+    if (hz <= most.value * (1 + USUAL_SLIP / 5)) return [];
     return [
       {
         ...place(pair),
@@ -111,11 +106,9 @@ export const spindleFlux: Rule = {
     const [driveV, base] = [positive(drive.data.ratedVoltage, ''), positive(drive.data.baseFrequency, '')];
     const plateV = positive(spindle.data.ratedVoltage, '');
     if (!driveV.known || !base.known || !plateV.known) return [];
-    const entered = positive(listedFigure(spindle, 'ratedFrequency'), '');
-    const top = spindle.data.poles ? fieldHz(figureOr(spindle.data.maxSpeed, 0), spindle.data.poles) : 0;
-    // A spindle for more than twice the mains frequency is wound for its own top frequency; a slower one could be either.
-    const plateHz = entered.known ? entered.value : top > 120 ? top : undefined;
-    if (plateHz === undefined) return [];
+    const rated = ratedHz(spindle, spindleId);
+    if (!rated.known) return [];
+    const plateHz = rated.value;
     const [gives, wants] = [driveV.value / base.value, plateV.value / plateHz];
     const ratio = gives / wants;
     const standing = fluxStanding(ratio);

@@ -1,5 +1,6 @@
 import { listedFigure } from '../../../machine/library/listed';
-import { edgesPerS, holdsToRpm, indexPlaces } from '../../../spindle/encoderChain';
+import { dividerFor, edgesPerS, holdsToRpm, indexPlaces } from '../../../spindle/encoderChain';
+import { settingFigure } from '../../../settings/setting';
 import { rotatingOf, topStage } from '../../../spindle/rotating';
 import { figureOr, mapKnown, positive } from '../../../units/derived';
 import { printNumber, showValue } from '../../../units/print';
@@ -51,7 +52,7 @@ export const encoderRate: Rule = {
           explain: (display) => {
             const hz = (v: number) => showValue(v, 'frequency', display, 4);
             const holds = holdsToRpm(linesSeen, ratio, counts.value);
-            const needed = Math.ceil(all / counts.value);
+            const needed = dividerFor(lines, ratio, rpm.value, counts.value) ?? Math.ceil(all / counts.value);
             return `${printNumber(linesSeen, 5)} lines at ${showValue(rpm.value, 'rotation', display, 5)} give ${hz(edges)}; one encoder input of ${board.name} counts ${hz(counts.value)}. It holds to ${showValue(Math.floor(holds), 'rotation', display, 4)}; above that, speed and thread are wrong. An encoder with fewer lines, or a divider of ${needed}.`;
           },
           remedies: divider ? [] : dividersFor(design, lines, Math.ceil(all / counts.value)),
@@ -140,10 +141,10 @@ export const threadingSpeed: Rule = {
     const motor = spindle ? design.parts[spindle]?.data : undefined;
     const z = axes.find((a) => a.axis.letter === 'Z' && a.axis.motion === 'linear');
     if (design.kind !== 'lathe' || !spindleEncoder || motor?.class !== 'spindle' || !z) return [];
-    const speed = settings.find((s) => s.key === `axis/${z.id}/max-speed`)?.value;
-    if (!speed?.known || typeof speed.value !== 'number') return [];
+    const speed = settingFigure(settings, `axis/${z.id}/max-speed`);
+    if (speed === undefined) return [];
     const [slowest, fastest] = [figureOr(motor.minSpeed, 0), figureOr(motor.maxSpeed, 0)];
-    const mostRpm = (pitch: number) => (speed.value as number) * (60 / pitch);
+    const mostRpm = (pitch: number) => speed * (60 / pitch);
     if (mostRpm(COMMON_PITCH) >= fastest || fastest === 0) return [];
     const never = slowest > mostRpm(COMMON_PITCH);
     return [
@@ -154,7 +155,7 @@ export const threadingSpeed: Rule = {
           ? `${z.axis.letter} is too slow to cut a thread of ${COMMON_PITCH} mm at the spindle’s lowest speed`
           : `${z.axis.letter} limits the spindle’s speed while threads are cut`,
         explain: (display) =>
-          `A thread moves ${z.axis.letter} at pitch · rpm / 60. With ${showValue(speed.value as number, 'speed', display, 4)} that allows ${[1, 1.5, 2, 3].map((p) => `${showValue(Math.floor(mostRpm(p)), 'rotation', display, 4)} at ${showValue(p, 'length', display, 3)}`).join(', ')}; the spindle turns ${showValue(slowest, 'rotation', display, 4)} to ${showValue(fastest, 'rotation', display, 5)}.`,
+          `A thread moves ${z.axis.letter} at pitch · rpm / 60. With ${showValue(speed, 'speed', display, 4)} that allows ${[1, 1.5, 2, 3].map((p) => `${showValue(Math.floor(mostRpm(p)), 'rotation', display, 4)} at ${showValue(p, 'length', display, 3)}`).join(', ')}; the spindle turns ${showValue(slowest, 'rotation', display, 4)} to ${showValue(fastest, 'rotation', display, 5)}.`,
         station: 'drives',
         field: `axes.${z.id}.maxSpeed`,
       },

@@ -1,7 +1,7 @@
 import { figureOr } from '../../../units/derived';
 import { showValue } from '../../../units/print';
 import { contradictions, plateOf } from '../../../spindle/plate';
-import { makesPhases, rotatingOf } from '../../../spindle/rotating';
+import { CARRIER_TIMES, makesPhases, rotatingOf } from '../../../spindle/rotating';
 import type { FindingDraft, Rule } from '../../finding';
 
 /** A plate whose figures cannot all be right: everything that is entered in the drive hangs on it. */
@@ -25,9 +25,6 @@ export const spindlePlate: Rule = {
   },
 };
 
-/** Periods of the switching frequency that one period of the output needs. */
-const PERIODS = 10;
-
 /** A drive that cannot switch fast enough for the frequency of its spindle. */
 export const spindleCarrier: Rule = {
   code: 'spindle-carrier',
@@ -37,13 +34,13 @@ export const spindleCarrier: Rule = {
     if (r?.kind !== 'induction' || !r.drive || !r.driveId || !makesPhases(r)) return [];
     const plate = plateOf(r.motor, r.motorId);
     const most = figureOr(r.drive.data.carrierMax, Infinity);
-    if (!plate.known || most >= PERIODS * plate.value.topHz) return [];
+    if (!plate.known || most >= CARRIER_TIMES * plate.value.topHz) return [];
     return [
       {
         subject: r.driveId,
         title: `${r.drive.designation} switches too slowly for ${r.motor.designation}`,
         explain: (display) =>
-          `${showValue(plate.value.topHz, 'frequency', display, 3)} need a switching frequency of ${showValue(PERIODS * plate.value.topHz, 'frequency', display, 3)}; the drive has at most ${showValue(most, 'frequency', display, 3)}. The current is ragged: the motor gets hot and hums, or the drive stays below its highest frequency.`,
+          `${showValue(plate.value.topHz, 'frequency', display, 3)} need a switching frequency of ${showValue(CARRIER_TIMES * plate.value.topHz, 'frequency', display, 3)}; the drive has at most ${showValue(most, 'frequency', display, 3)}. The current is ragged: the motor gets hot and hums, or the drive stays below its highest frequency.`,
         station: 'spindle',
         field: `parts.${r.driveId}.data.carrierMax`,
       },

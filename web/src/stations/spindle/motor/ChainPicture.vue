@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mainsOfDrive, hasThreePhaseMains } from '@nodaxis/core/settings/spindleDriveSettings';
 import { driveSupply } from '@nodaxis/core/distribution/supplies';
+import { waysOfCommand } from '@nodaxis/core/spindle/commandWays';
 import type { Rotating } from '@nodaxis/core/spindle/rotating';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import { printNumber, showQuantity, showValue } from '@nodaxis/core/units/print';
@@ -24,13 +25,14 @@ const command = computed(() => {
   const run = functions.includes('spindle-run');
   const speed = functions.includes('spindle-speed');
   if (!run && !speed) return 'by hand: no output of the control';
+  const way = waysOfCommand(machine.figures.design, r).find((w) => w.standing === 'in-use')?.way;
   const how =
-    r.drive && Object.values(r.drive.terminals).some((t) => t.role === 'analogue-in') ? '0 to 10 V' : 'pulse width';
-  return [
-    run ? 'run' : '',
-    functions.includes('spindle-direction') ? 'direction' : '',
-    speed ? `speed by ${how}` : 'one speed',
-  ]
+    way === 'voltage'
+      ? 'speed by 0 to 10 V'
+      : way === 'pulse-width'
+        ? 'speed by pulse width'
+        : 'a speed that reaches no input';
+  return [run ? 'run' : '', functions.includes('spindle-direction') ? 'direction' : '', speed ? how : 'one speed']
     .filter(Boolean)
     .join(', ');
 });

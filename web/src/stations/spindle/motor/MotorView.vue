@@ -28,15 +28,15 @@ const preferences = usePreferences();
 const display = computed(() => preferences.display);
 const plate = computed(() => plateOf(r.motor, r.motorId));
 const mains = computed(() => mainsOfDrive(machine.figures.design, r));
-const output = computed(() => outputOf(r, voltsPerHertz(r), mains.value));
+const set = computed(() => voltsPerHertz(r, machine.figures.settings));
+const output = computed(() => outputOf(r, set.value, mains.value));
 const says = computed(() => (r.kind === 'induction' ? contradictions(r.motor, r.motorId) : []));
 
 const flux = computed(() => {
-  const all = gather({ plate: plate.value, mains: mains.value });
+  const all = gather({ plate: plate.value, mains: mains.value, sheet: set.value });
   if (r.kind !== 'induction' || !r.drive || !all.known) return undefined;
-  const { plate: p, mains: mainsV } = all.value;
+  const { plate: p, mains: mainsV, sheet } = all.value;
   const top = p.topHz * 1.08;
-  const sheet = { volts: p.volts, hz: p.hz };
   const has = gather({
     volts: positive(r.drive.data.ratedVoltage, ''),
     hz: positive(r.drive.data.baseFrequency, ''),
@@ -92,10 +92,19 @@ const pulled = computed(() => {
       data: throughStage(o, shown.value).map((p) => [Math.round(p.rpm), Math.round(p.watts)]),
     },
   ];
-  const ratio = shown.value.ratio;
+  const { ratio } = shown.value;
+  const full = Math.min(o.weakFromRpm, o.topRpm);
   const posts: Post[] =
     o.weakFromRpm < o.topRpm * 0.98 ? [{ name: 'flux falls', at: Math.round(o.weakFromRpm * ratio) }] : [];
-  return { torque, power, posts, least: Math.round(o.leastRpm * ratio), o };
+  return {
+    torque,
+    power,
+    posts,
+    least: Math.round(o.leastRpm * ratio),
+    nm: o.torqueAt(full) / ratio,
+    fullRpm: full * ratio,
+    o,
+  };
 });
 const rpm = (v: number) => showValue(v, 'rotation', display.value, 4);
 const hz = (v: number) => showValue(v, 'frequency', display.value, 4);
@@ -145,8 +154,7 @@ const missing = computed(() => (output.value.known ? [] : output.value.missing))
         />
       </div>
       <p>
-        <b>{{ showValue(pulled.o.ratedNm / shown.ratio, 'torque', display, 3) }}</b> up to
-        <b>{{ rpm(Math.min(pulled.o.weakFromRpm, pulled.o.topRpm) * shown.ratio) }}</b>, at most
+        <b>{{ showValue(pulled.nm, 'torque', display, 3) }}</b> up to <b>{{ rpm(pulled.fullRpm) }}</b>, at most
         {{ rpm(pulled.o.topRpm * shown.ratio)
         }}<template v-if="pulled.least">; below {{ rpm(pulled.least) }} not for long</template
         ><template v-if="r.kind === 'induction' && plate.known">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { settingFigure } from '@nodaxis/core/settings/setting';
 import { capCauses, tripCauses, type CapCause, type TripMoment } from '@nodaxis/core/spindle/capped';
 import { plateOf } from '@nodaxis/core/spindle/plate';
 import type { Rotating } from '@nodaxis/core/spindle/rotating';
@@ -45,10 +46,7 @@ const yesNo = [
   { value: 'no', label: 'no' },
 ];
 const answer = (v: string) => (v === '' ? undefined : v === 'yes');
-const value = (key: string) => {
-  const s = machine.figures.settings.find((x) => x.key === `driver/${r.driveId}/${key}`);
-  return s?.value.known && typeof s.value.value === 'number' ? s.value.value : 0;
-};
+const value = (key: string) => settingFigure(machine.figures.settings, `driver/${r.driveId}/${key}`) ?? 0;
 const MOST = 5;
 const causes = computed(() => {
   const plate = plateOf(r.motor, r.motorId);

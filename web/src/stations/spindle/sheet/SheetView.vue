@@ -27,7 +27,7 @@ const last = computed(() => snapshotsOf(machine.file.journal, sheet.value.driveI
 const differences = computed(() =>
   own.value && last.value ? compareDump(lines.value, dumpOf(last.value, own.value, lines.value), settings.value) : [],
 );
-const settled = computed(() => sheet.value.lines.filter((l) => l.kind === 'setting').length);
+const settable = computed(() => sheet.value.lines.filter((l) => l.kind === 'setting').length);
 const count = (standing: string) => differences.value.filter((d) => d.standing === standing).length;
 const wrong = computed(() => count('differs') + count('not readable'));
 </script>
@@ -38,7 +38,7 @@ const wrong = computed(() => count('differs') + count('not readable'));
       <div class="row spread wrap">
         <h2>{{ r.drive!.designation }} {{ r.drive!.name }}, in the order of entry</h2>
         <p role="status">
-          <b>{{ count('same') }}</b> of {{ settled }} read back<template v-if="wrong"
+          <b>{{ count('same') }}</b> of {{ settable }} read back<template v-if="wrong"
             >, <strong class="bad">{{ wrong }} {{ wrong === 1 ? 'is' : 'are' }} something else</strong></template
           >
         </p>

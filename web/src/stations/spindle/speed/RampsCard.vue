@@ -62,7 +62,9 @@ const j = (v: number) => `${printNumber(v, 3)} J`;
       >.
     </p>
     <p v-if="braking.known && r.drive && braking.value.resistorW === 0">
-      The bus takes {{ j(braking.value.busJ) }} before it trips; all else has to go into losses of
+      <template v-if="braking.value.busJ > 0"
+        >The bus takes {{ j(braking.value.busJ) }} before it trips; the rest</template
+      ><template v-else>All of it</template> has to go into losses of
       {{ showValue(braking.value.lossW, 'power', preferences.display, 2) }}. For a faster stop, fit a braking resistor
       or let it coast.
     </p>

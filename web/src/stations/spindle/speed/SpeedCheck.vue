@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { Delete } from '@element-plus/icons-vue';
+import { settingFigure } from '@nodaxis/core/settings/setting';
 import { calibrated, LEAST_READINGS, speedReadings, verdictOf } from '@nodaxis/core/spindle/calibration';
 import { plateOf } from '@nodaxis/core/spindle/plate';
 import type { Rotating } from '@nodaxis/core/spindle/rotating';
@@ -36,8 +37,8 @@ const verdict = computed(() => law.value && verdictOf(law.value, slip.value, top
 const rpm = (v: number) => showValue(v, 'rotation', preferences.display, 4);
 /** What the frequency at 10 V has to be so that the line has the scale 1. */
 const atTenVolts = computed(() => {
-  const s = machine.figures.settings.find((x) => x.key === `driver/${r.driveId}/speed-at-ten-volts`);
-  return law.value && s?.value.known && typeof s.value.value === 'number' ? s.value.value / law.value.scale : undefined;
+  const now = settingFigure(machine.figures.settings, `driver/${r.driveId}/speed-at-ten-volts`);
+  return law.value && now !== undefined ? now / law.value.scale : undefined;
 });
 function keep(): void {
   const { commanded, measured } = read.value;

@@ -1,6 +1,9 @@
 <script setup lang="ts">
+import { settingFigure } from '@nodaxis/core/settings/setting';
+import { rampFrom } from '@nodaxis/core/spindle/ramps';
 import type { Rotating } from '@nodaxis/core/spindle/rotating';
 import { reversalTurns } from '@nodaxis/core/spindle/threads';
+import { figureOr } from '@nodaxis/core/units/derived';
 import { printNumber, showValue } from '@nodaxis/core/units/print';
 import { baseValue, type Quantity } from '@nodaxis/core/units/quantity';
 import { computed, ref, shallowRef } from 'vue';
@@ -16,12 +19,10 @@ const texts = ref({ rpm: '', pitch: '', ramp: '' });
 const read = shallowRef<{ rpm?: Quantity | undefined; pitch?: Quantity | undefined; ramp?: Quantity | undefined }>({});
 const ramp = computed(() => {
   if (read.value.ramp) return baseValue(read.value.ramp);
-  const s = machine.figures.settings.find((x) => x.key === `driver/${r.driveId}/deceleration-time`);
-  const top = r.motor.data.maxSpeed ? baseValue(r.motor.data.maxSpeed) : 0;
-  // The ramp of the drive is that from its highest speed.
-  return s?.value.known && typeof s.value.value === 'number' && read.value.rpm && top > 0
-    ? (s.value.value * baseValue(read.value.rpm)) / top
-    : undefined;
+  const { settings } = machine.figures;
+  const s = settingFigure(settings, `driver/${r.driveId}/deceleration-time`);
+  const top = figureOr(r.motor.data.maxSpeed, 0) * r.inUse.ratio;
+  return s !== undefined && read.value.rpm && top > 0 ? rampFrom(baseValue(read.value.rpm), s, top) : undefined;
 });
 const result = computed(() => {
   const { rpm, pitch } = read.value;

@@ -2,6 +2,7 @@
 import { listedFigure } from '@nodaxis/core/machine/library/listed';
 import { spindleEncoderOf } from '@nodaxis/core/machine/spindleEncoder';
 import { pollOf } from '@nodaxis/core/settings/controllerSettings';
+import { settingFigure } from '@nodaxis/core/settings/setting';
 import { holdsToRpm } from '@nodaxis/core/spindle/encoderChain';
 import { topStage, type Rotating } from '@nodaxis/core/spindle/rotating';
 import { mostThreadRpm, runInMm, strayDegrees, threadSpeed } from '@nodaxis/core/spindle/threads';
@@ -23,10 +24,7 @@ const read = shallowRef<{ rpm?: Quantity | undefined; room?: Quantity | undefine
 /** Leads that people cut most, mm. */
 const LEADS = [0.5, 0.75, 1, 1.25, 1.5, 1.75, 2, 2.5, 3] as const;
 const z = computed(() => machine.figures.axes.find((a) => a.axis.letter === 'Z' && a.axis.motion === 'linear'));
-const setting = (key: string) => {
-  const s = machine.figures.settings.find((x) => x.key === key);
-  return s?.value.known && typeof s.value.value === 'number' ? s.value.value : undefined;
-};
+const setting = (key: string) => settingFigure(machine.figures.settings, key);
 const figures = computed(() => {
   if (!z.value) return undefined;
   const speed = setting(`axis/${z.value.id}/max-speed`);
