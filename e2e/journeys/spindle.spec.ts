@@ -41,6 +41,12 @@ test('a capped drive is found and put right: the sheet is entered, read back, th
   await expect(log.getByRole('listitem')).toContainText('Reaches 400 Hz.');
   await enter('Highest frequency, read back', '400');
   await expect(sheet.getByRole('status')).not.toContainText('something else');
+  // Another number takes along what was read under the first one.
+  await enter('Number of Highest frequency in the drive', 'F-40');
+  await enter('Number of Highest frequency in the drive', 'F-04');
+  await expect(sheet.getByLabel('Highest frequency, read back', { exact: true })).toHaveValue('400');
+  await sheet.getByRole('button', { name: 'Keep this reading' }).click();
+  await expect(sheet.getByRole('button', { name: 'Keep this reading' })).toBeDisabled();
   await expectAccessible(page);
   const [download] = await Promise.all([
     page.waitForEvent('download'),
@@ -55,6 +61,7 @@ test('a capped drive is found and put right: the sheet is entered, read back, th
   await expect(sheet.getByLabel('Highest frequency, read back')).toHaveValue('400');
   await goTo(page, 'Binder');
   await expect(page.getByText('Tried on the drive: F-04 = 400')).toBeVisible();
+  await expect(page.getByText(/Read from a drive: 2 settings/)).toHaveCount(1);
 });
 
 test('pulleys, a cut that is too heavy, a speed that is off by a tenth, and the ramps from a run-down', async ({

@@ -10,7 +10,9 @@ import { commissioningSheet } from '../settings/commissioning';
 import { compareDump } from './compare';
 import { codeOf, entryOfSetting, withCode, withName } from './driveEntry';
 import { linesOfSheet } from './lines';
+import type { NameSheet } from '../machine/nameSheet';
 import { readDump } from './readDump';
+import { readingOf } from './readBack';
 
 const file = dunnock();
 const { settings } = deriveFigures(file.design);
@@ -92,4 +94,26 @@ it('numbers and codes of one’s own make a sheet of the drive, which reads back
   expect(lines.map((l) => `${l.name} ${l.text}`)).toEqual(['F-03 400', 'F-10 2', 'F-04 400']);
   const dump = readDump(sheet, lines, 'F-03 50\nF-10 2\nF-04 400');
   expect(compareDump(lines, dump, settings).map((d) => d.standing)).toEqual(['differs', 'same', 'same']);
+});
+
+it('what is read back is judged before it is kept; a setting without a number goes by its title', () => {
+  const list = drive.lines.flatMap((l) => (l.kind === 'setting' ? [l.setting] : []));
+  const ask = (own: NameSheet | undefined, typed: Record<string, string>, last?: { held: [string, string][] }) =>
+    readingOf({ driveId: drive.driveId, driveName: 'Vole', own, list, typed, last }, file.design, settings);
+  const key = (suffix: string) => of(suffix).key;
+  const typed = { [key('base-frequency')]: '50', [key('run-source')]: 'its terminals' };
+  const reading = ask(undefined, typed);
+  const standing = (r: typeof reading, suffix: string) => r.byKey.get(key(suffix))?.difference?.standing;
+  expect([standing(reading, 'base-frequency'), standing(reading, 'run-source')]).toEqual(['differs', 'same']);
+  expect(reading.held).toEqual([
+    ['Base frequency', '50'],
+    ['Run command from', 'its terminals'],
+  ]);
+  // Kept, it stands without being typed; what was emptied is gone, and what others printed stays.
+  const last = { held: [['other', '1'], ...reading.held] as [string, string][] };
+  expect(ask(reading.sheet, {}, last).held).toEqual(last.held);
+  expect(ask(reading.sheet, { [key('run-source')]: '' }, last).held).toEqual([
+    ['other', '1'],
+    ['Base frequency', '50'],
+  ]);
 });

@@ -16,7 +16,7 @@ export const heldOf = ({ given }: Pick<Dump, 'given'>): Snapshot['held'] =>
   [...given.values()].map((g) => [g.name, g.text]);
 
 /** A snapshot as a reading again, by the sheet of today: names that it does not hold any more are left aside. */
-export function dumpOf(snapshot: Snapshot, sheet: NameSheet, lines: readonly SheetLine[]): Dump {
+export function dumpOf(snapshot: Pick<Snapshot, 'held'>, sheet: NameSheet, lines: readonly SheetLine[]): Dump {
   const byName = new Map(lines.map((l) => [l.name, l]));
   const given = new Map<string, Given>();
   const unknown: Given[] = [];

@@ -1,74 +1,46 @@
 <script setup lang="ts">
-import { codeOf, entryOfSetting, withCode, withName } from '@nodaxis/core/dialects/driveEntry';
+import { codeOf, entryOfSetting } from '@nodaxis/core/dialects/driveEntry';
 import type { Difference } from '@nodaxis/core/dialects/compare';
-import type { Snapshot } from '@nodaxis/core/dialects/snapshots';
+import type { ReadBack } from '@nodaxis/core/dialects/readBack';
 import type { NameSheet } from '@nodaxis/core/machine/nameSheet';
-import type { CommissioningSheet } from '@nodaxis/core/settings/commissioning';
+import type { CommissioningLine } from '@nodaxis/core/settings/commissioning';
 import { showSetting, type Setting } from '@nodaxis/core/settings/setting';
-import type { Fault } from '@nodaxis/core/units/result';
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import { useOpenMachine } from '../../../document/openMachine';
 import { usePreferences } from '../../../document/preferences';
-import Caution from '../../../ui/Caution.vue';
 import Choice from '../../../ui/Choice.vue';
 import DataTable from '../../../ui/DataTable.vue';
 import TextField from '../../../ui/TextField.vue';
-import FaultList from '../../../widgets/FaultList.vue';
 
 /** The lines of the sheet: its own number there, what is entered, why, and what it shows when it is read back. */
-const { sheet, own, driveName, differences, last } = defineProps<{
-  sheet: CommissioningSheet;
+const { lines, own, reading } = defineProps<{
+  lines: readonly CommissioningLine[];
   own: NameSheet | undefined;
-  driveName: string;
-  differences: readonly Difference[];
-  last: Snapshot | undefined;
+  reading: ReadonlyMap<string, ReadBack>;
 }>();
+const emit = defineEmits<{ call: [Setting, string]; code: [Setting, string]; read: [Setting, string] }>();
 const machine = useOpenMachine();
 const preferences = usePreferences();
-const faults = ref<Fault[]>([]);
-let step = 0;
-const rows = computed(() => {
-  step = 0;
-  return sheet.lines.map((line) => {
-    step++;
-    if (line.kind === 'act')
-      return { line, step, setting: undefined, entry: undefined, held: '', difference: undefined };
-    const entry = entryOfSetting(own, line.setting);
+const rows = computed(() =>
+  lines.map((line, i) => {
+    const step = i + 1;
+    if (line.kind === 'act') return { step, act: line };
+    const { setting, why } = line;
+    const back = reading.get(setting.key);
     return {
-      line,
       step,
-      setting: line.setting,
-      entry,
-      held: last?.held.find(([name]) => name === entry?.name)?.[1] ?? '',
-      difference: differences.find((d) => d.line.entry === entry),
+      setting,
+      why,
+      numbers: setting.numbers(preferences.display),
+      called: entryOfSetting(own, setting)?.name ?? '',
+      code: codeOf(own, setting),
+      shows: back?.text ?? '',
+      difference: back?.difference,
     };
-  });
-});
-const use = (next: NameSheet) =>
-  (faults.value = machine.run({ name: 'use-name-sheet', args: { sheet: next, part: sheet.driveId } }));
-function name(setting: Setting, text: string): void {
-  const before = entryOfSetting(own, setting)?.name ?? '';
-  if (text.trim() !== before) use(withName(own, driveName, setting, text));
-}
-const code = (setting: Setting, text: string) =>
-  own && text.trim() !== codeOf(own, setting) && use(withCode(own, setting, text));
-
-/** What it shows goes into the logbook; a setting without a number of its own is then called by its title. */
-function readBack(setting: Setting, text: string): void {
-  const typed = text.trim();
-  let called = entryOfSetting(own, setting)?.name;
-  const before = last?.held.find(([n]) => n === called)?.[1] ?? '';
-  if (!typed || typed === before) return;
-  faults.value = [];
-  let now = own;
-  if (called === undefined) {
-    called = setting.title;
-    now = withName(own, driveName, setting, called);
-    if (use(now).length) return;
-  }
-  const held = [...(last?.held ?? []).filter(([n]) => n !== called), [called, typed] as [string, string]];
-  faults.value = machine.log({ kind: 'control', part: sheet.driveId, sheet: now!.name, held });
-}
+  }),
+);
+/** A field that is left as it was changes nothing. */
+const changed = (was: string, is: string, then: () => void) => is.trim() !== was && then();
 const shown = (s: Setting) =>
   s.value.known ? showSetting(s.kind, s.value.value, preferences.display) : 'not worked out yet';
 const verdict = (d: Difference | undefined) =>
@@ -81,7 +53,6 @@ const labels = (s: Setting) => (s.kind.type === 'choice' ? s.kind.choices.map((c
 </script>
 
 <template>
-  <Caution v-if="faults.length" kind="refused"><FaultList :faults="faults" /></Caution>
   <DataTable class="lines">
     <thead>
       <tr>
@@ -93,71 +64,67 @@ const labels = (s: Setting) => (s.kind.type === 'choice' ? s.kind.choices.map((c
       </tr>
     </thead>
     <tbody>
-      <tr
-        v-for="row in rows"
-        :key="row.line.kind === 'act' ? row.line.key : row.line.setting.key"
-        :class="{ act: !row.setting }"
-      >
+      <tr v-for="row in rows" :key="row.step" :class="{ act: row.act }">
         <td class="mono soft num">{{ row.step }}</td>
-        <td v-if="row.line.kind === 'act'" colspan="4">
-          <strong>{{ row.line.does }}</strong> <span class="soft">{{ row.line.why }}</span>
+        <td v-if="row.act" colspan="4">
+          <strong>{{ row.act.does }}</strong> <span class="soft">{{ row.act.why }}</span>
         </td>
         <template v-else>
           <td class="what">
-            {{ row.line.setting.title }}
+            {{ row.setting.title }}
             <small class="soft"
-              ><br />{{ row.line.why
-              }}<template v-if="row.line.setting.numbers(preferences.display)"
-                ><br /><span class="mono">{{ row.line.setting.numbers(preferences.display) }}</span></template
+              ><br />{{ row.why
+              }}<template v-if="row.numbers"
+                ><br /><span class="mono">{{ row.numbers }}</span></template
               ></small
             >
           </td>
           <td class="own">
             <TextField
               class="mono"
-              :model-value="row.entry?.name ?? ''"
+              :model-value="row.called"
               strict
               maxlength="60"
               placeholder="number"
-              :aria-label="`Number of ${row.line.setting.title} in the drive`"
+              :aria-label="`Number of ${row.setting.title} in the drive`"
               :disabled="machine.readOnly"
-              @change="(t: string) => row.setting && name(row.setting, t)"
+              @change="(t: string) => changed(row.called, t, () => emit('call', row.setting, t))"
             />
             <TextField
-              v-if="row.entry && row.line.setting.kind.type === 'choice'"
+              v-if="row.called && row.setting.kind.type === 'choice'"
               class="mono code"
-              :model-value="codeOf(own, row.line.setting)"
+              :model-value="row.code"
               strict
               maxlength="30"
               placeholder="code"
-              :aria-label="`Code for ${shown(row.line.setting)}`"
+              :aria-label="`Code for ${shown(row.setting)}`"
               :disabled="machine.readOnly"
-              @change="(t: string) => row.setting && code(row.setting, t)"
+              @change="(t: string) => changed(row.code, t, () => emit('code', row.setting, t))"
             />
           </td>
           <td class="num">
-            <b class="mono">{{ shown(row.line.setting) }}</b>
-            <small v-if="row.line.setting.override" class="soft"><br />by hand</small>
+            <b class="mono">{{ shown(row.setting) }}</b>
+            <small v-if="row.setting.override" class="soft"><br />by hand</small>
           </td>
           <td class="back" :data-standing="row.difference?.standing">
             <Choice
-              v-if="row.line.setting.kind.type === 'choice' && !codeOf(own, row.line.setting)"
-              :label="`${row.line.setting.title}, read back`"
+              v-if="row.setting.kind.type === 'choice' && !row.code"
+              :label="`${row.setting.title}, read back`"
               none="–"
-              :model-value="row.held"
-              :options="labels(row.line.setting)"
+              :model-value="row.shows"
+              :options="labels(row.setting)"
               :disabled="machine.readOnly"
-              @change="(t: string) => row.setting && readBack(row.setting, t)"
+              @change="(t: string) => changed(row.shows, t, () => emit('read', row.setting, t))"
             />
             <TextField
               v-else
               class="mono"
-              :model-value="row.held"
+              :model-value="row.shows"
               maxlength="60"
               placeholder="it shows"
-              :aria-label="`${row.line.setting.title}, read back`"
+              :aria-label="`${row.setting.title}, read back`"
               :disabled="machine.readOnly"
-              @change="(t: string) => row.setting && readBack(row.setting, t)"
+              @change="(t: string) => changed(row.shows, t, () => emit('read', row.setting, t))"
             />
             <span v-if="verdict(row.difference)" class="verdict"
               >{{ row.difference!.standing === 'same' ? '✓' : '✗' }} {{ verdict(row.difference) }}</span
