@@ -1,8 +1,8 @@
 import { isUnguarded, openItemInWords, type OpenItem } from '../logbook/openItems';
+import { shownFactor } from '../machine/design';
 import { circuitName } from '../machine/fields';
+import { showPosition } from '../units/axisReading';
 import type { Display } from '../units/print';
-import { showValue } from '../units/print';
-import { wayOf } from './reading';
 import type { Made } from './made';
 
 /** One line of the card that is gone through at every power-on. */
@@ -62,7 +62,7 @@ export function powerOnCard({ design, figures }: Made, display: Display, open: r
         ? [
             {
               id: `mark-${a.id}`,
-              text: `${a.axis.letter} is on its datum mark, at ${showValue(a.ruler.value.restAfterReference, wayOf(a.axis.motion), display)}.`,
+              text: `${a.axis.letter} is on its datum mark, at ${showPosition(a.ruler.value.restAfterReference, { letter: a.axis.letter, linear: a.axis.motion === 'linear' }, shownFactor(design, a.axis) === 2, display)}.`,
             },
           ]
         : [],

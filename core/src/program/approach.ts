@@ -7,10 +7,20 @@ export interface Approach {
   from: number[];
 }
 
+/** The same in words, for whoever presses the button. `by`: the axis that takes the tool clear of the work. */
+export function tellApproach(line: number, by: 'X' | 'Z' | undefined): string {
+  const then = 'spindle and coolant as the program had them.';
+  if (by === 'X')
+    return `Taken up there, the tool first goes back in X to the end of its envelope, along to where line ${line} begins, then in; ${then} A tool inside a bore cannot go back: bring it out along Z by hand first.`;
+  return by === 'Z'
+    ? `Taken up there, the tool first goes up to the top of its envelope, across to where line ${line} begins, then down; ${then}`
+    : `Taken up there, the tool goes to where line ${line} begins in a straight line: clear that way first. After it, ${then}`;
+}
+
 /**
- * The way from where the machine stands to a step of a program: the head up to the top of its envelope, across to where
- * the step begins, spindle and coolant as the program had them, then down. `head`: index of the axis that lifts the tool
- * and the position that is clear of the work; undefined on a machine without one, which goes there in a straight line.
+ * The way from where the machine stands to a step of a program: clear of the work to the end of the envelope, across to where
+ * the step begins, spindle and coolant as the program had them, then down to it. `head`: index of the axis that takes the tool
+ * clear of the work, and the position where it is; undefined on a machine without one, which goes there in a straight line.
  */
 export function approachTo(
   program: Program,

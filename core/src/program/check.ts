@@ -1,6 +1,6 @@
 import type { Fault } from '../units/result';
 import type { Display } from '../units/print';
-import { showValue } from '../units/print';
+import { showPosition } from '../units/axisReading';
 import { arcBounds } from './arc';
 import type { MoveStep, Program, ProgramMachine, TouchStep } from './program';
 import { MOST_FAULTS, isMotion, pointAt } from './program';
@@ -27,7 +27,8 @@ export function outsideEnvelope(
       const [low, high] = reach(step, i);
       if (low >= min - EDGE && high <= max + EDGE) continue;
       const value = low < min - EDGE ? low : high;
-      const show = (v: number) => showValue(v, machine.linear[i] ? 'length' : 'angle', display, 6);
+      const axis = { letter: machine.letters[i]!, linear: machine.linear[i]! };
+      const show = (v: number) => showPosition(v, axis, machine.diameterX, display, 6);
       faults.push({
         what: `${machine.letters[i]} would go to ${show(value)} in machine position; the envelope allows ${show(min)} to ${show(max)}.`,
         where: `line ${step.line}`,

@@ -30,6 +30,8 @@ export interface ControllerSettings {
   touchLines: SheetTouch | undefined;
   /** X is programmed and shown as a diameter. */
   diameterX: boolean;
+  /** Letter of the axis whose plus end takes the tool clear of the work: X on a lathe, else Z where there is one. */
+  clearBy: 'X' | 'Z' | undefined;
 }
 export interface ControllerOutput {
   id: string;
@@ -212,8 +214,14 @@ export function controllerSettings(
     programWords: design.programWords ?? 'widespread',
     touchLines: design.nameSheet?.touchLines,
     diameterX: design.kind === 'lathe' && design.latheX === 'diameter',
+    clearBy: clearBy(design),
   }));
 }
+
+const clearBy = (design: Design): ControllerSettings['clearBy'] =>
+  (design.kind === 'lathe' ? (['X'] as const) : (['Z'] as const)).find((letter) =>
+    Object.values(design.axes).some((a) => a.letter === letter && a.motion === 'linear'),
+  );
 
 /** Counters whose sheet does not tell follow any hand, edges/s. */
 const USUAL_COUNTER = 100_000;

@@ -14,6 +14,8 @@ const props = defineProps<{
   length: number;
   letter: string;
   linear: boolean;
+  /** What its figures are multiplied by: 2 where the slide of a lathe is read as a diameter. */
+  factor: 1 | 2;
   reverse?: boolean;
   position?: number;
   ghost?: number;
@@ -64,11 +66,11 @@ const x = (position: number): number => {
 const unit = computed(() => displayUnit(props.linear ? 'length' : 'angle', preferences.display));
 /** Round steps in the reader's unit, so that labels stand at least 56 px apart. */
 const ticks = computed(() => {
-  const per = fromBase(span.value, unit.value) / props.length;
+  const per = (props.factor * fromBase(span.value, unit.value)) / props.length;
   const raw = per * 62;
   const power = 10 ** Math.floor(Math.log10(raw));
   const step = [1, 2, 5, 10].map((n) => n * power).find((n) => n >= raw) ?? raw;
-  const toUnit = (v: number) => fromBase(v, unit.value);
+  const toUnit = (v: number) => props.factor * fromBase(v, unit.value);
   const list: { x: number; label: string; major: boolean }[] = [];
   const first = Math.ceil(toUnit(props.ruler.hardMinus) / (step / 5) - 1e-9);
   const last = Math.floor(toUnit(props.ruler.hardPlus) / (step / 5) + 1e-9);
@@ -148,7 +150,7 @@ const plusX = computed(() => props.length * (props.reverse ? 0.3 : 0.7));
     </g>
     <path class="datum" :d="`M${x(ruler.restAfterReference)} 0v-8m-5 0h10l-5 6z`" />
     <text class="plus" :x="plusX" y="-9" text-anchor="middle"
-      >{{ reverse ? '← ' : '' }}{{ letter }}+{{ reverse ? '' : ' →' }}</text
+      >{{ reverse ? '← ' : '' }}{{ factor === 2 ? '⌀\u00a0' : '' }}{{ letter }}+{{ reverse ? '' : ' →' }}</text
     >
     <line
       v-if="(dragged ?? ghost) !== undefined"

@@ -1,8 +1,11 @@
 <script setup lang="ts">
 import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
+import { shownFactor } from '@nodaxis/core/machine/design';
+import { showPosition } from '@nodaxis/core/units/axisReading';
 import { showValue } from '@nodaxis/core/units/print';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
+import { useOpenMachine } from '../document/openMachine';
 import { usePreferences } from '../document/preferences';
 import AxisMark from './AxisMark.vue';
 import RulerGlyph from './RulerGlyph.vue';
@@ -13,7 +16,12 @@ const preferences = usePreferences();
 const box = ref<HTMLElement>();
 const { width: measured } = useElementSize(box, { width: 600, height: 0 });
 const width = computed(() => Math.max(160, measured.value));
-const show = (v: number) => showValue(v, props.axis.axis.motion === 'linear' ? 'length' : 'angle', preferences.display);
+const machine = useOpenMachine();
+const linear = computed(() => props.axis.axis.motion === 'linear');
+const factor = computed(() => shownFactor(machine.design, props.axis.axis));
+const at = (v: number) =>
+  showPosition(v, { letter: props.axis.axis.letter, linear: linear.value }, factor.value === 2, preferences.display);
+const way = (v: number) => showValue(v, linear.value ? 'length' : 'angle', preferences.display);
 </script>
 
 <template>
@@ -21,8 +29,8 @@ const show = (v: number) => showValue(v, props.axis.axis.motion === 'linear' ? '
     <div class="row spread">
       <AxisMark :letter="axis.axis.letter" />
       <span v-if="axis.ruler.known" class="mono words">
-        envelope {{ show(axis.ruler.value.envelope.min) }} to {{ show(axis.ruler.value.envelope.max) }} · usable
-        {{ show(axis.ruler.value.usable) }}
+        envelope {{ at(axis.ruler.value.envelope.min) }} to {{ at(axis.ruler.value.envelope.max) }} · usable
+        {{ way(axis.ruler.value.usable) }}{{ factor === 2 ? ' of the slide' : '' }}
       </span>
     </div>
     <div ref="box">
@@ -39,7 +47,8 @@ const show = (v: number) => showValue(v, props.axis.axis.motion === 'linear' ? '
           :position="position"
           :length="width - 24"
           :letter="axis.axis.letter"
-          :linear="axis.axis.motion === 'linear'"
+          :linear="linear"
+          :factor="factor"
         />
       </svg>
       <p v-else class="soft">

@@ -2,6 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { ControllerSettings } from '../../settings/controllerSettings';
 import { DT, axisOf as axis, bench, inputOf as input } from '../testing/settings';
+import { defaultDisplay } from '../../units/print';
+import { tell, type ControllerEvent } from './events';
 import { JOG_TIMEOUT_S } from './hand';
 
 const jog = (b: ReturnType<typeof bench>, direction: 1 | -1, override = false) =>
@@ -311,4 +313,14 @@ describe('a wheel, an alarm, a door', () => {
       expect(b.x.speed).toBe(0);
     }
   });
+});
+
+it('a lathe that reads diameters says ⌀ 30 where the slide stands 15 mm from the centre, and never doubles a way', () => {
+  const set = { code: 'work-set', letter: 'X', value: 15, set: 0, linear: true } as const;
+  const missed = { code: 'reference-missed', letter: 'X', distance: 15, linear: true } as const;
+  const said = (e: ControllerEvent, diameterX: boolean) => tell(e, defaultDisplay, diameterX).replace(/\s/g, ' ');
+  expect(said(set, true)).toContain('is ⌀ 30 mm here');
+  expect(said({ ...set, letter: 'Z' }, true)).toContain('is 15 mm here');
+  expect(said(set, false)).toContain('is 15 mm here');
+  expect(said(missed, true)).toContain('went 15 mm');
 });

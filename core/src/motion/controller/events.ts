@@ -1,4 +1,5 @@
 import type { ControllerAxis } from '../../settings/controllerSettings';
+import { showPosition } from '../../units/axisReading';
 import type { Display } from '../../units/print';
 import { showValue } from '../../units/print';
 
@@ -95,8 +96,12 @@ export const refusalText: Record<Refusal, string> = {
   'limit strategy': 'this control’s limits cannot be switched off',
 };
 
-/** The sentence for an event, as one careful machinist would tell it to another. */
-export function tell(e: ControllerEvent, display: Display): string {
+/**
+ * The sentence for an event, as one careful machinist would tell it to another. Positions are told as they are read: on a
+ * lathe whose X is a diameter, so is every position of X; ways stay those of the slide.
+ */
+export function tell(e: ControllerEvent, display: Display, diameterX: boolean): string {
+  const position = (v: number, axis: { letter: string; linear: boolean }) => showPosition(v, axis, diameterX, display);
   const length = (v: number, linear: boolean) => showValue(v, linear ? 'length' : 'angle', display, 5);
   switch (e.code) {
     case 'powered':
@@ -134,9 +139,9 @@ export function tell(e: ControllerEvent, display: Display): string {
     case 'refused':
       return `${e.what} is refused${e.letters.length ? ` for ${e.letters.join(' and ')}` : ''}: ${refusalText[e.reason]}.`;
     case 'edge-reached':
-      return `${e.letter} is at the edge of its envelope, ${length(e.position, e.linear)}.`;
+      return `${e.letter} is at the edge of its envelope, ${position(e.position, e)}.`;
     case 'envelope-refused':
-      return `Refused: ${e.letter} was to go to ${length(e.wanted, e.linear)}; the envelope allows ${length(e.min, e.linear)} to ${length(e.max, e.linear)}.`;
+      return `Refused: ${e.letter} was to go to ${position(e.wanted, e)}; the envelope allows ${position(e.min, e)} to ${position(e.max, e)}.`;
     case 'detents-dropped':
       return `The wheel turns faster than ${e.letter} can follow: detents are dropped, so that it stops when your hand stops.`;
     case 'hand-not-enabled':
@@ -146,7 +151,7 @@ export function tell(e: ControllerEvent, display: Display): string {
     case 'reference-released':
       return `${e.letter} was on its switch and moved off it first.`;
     case 'datum-set':
-      return `${e.letter} has its datum: ${length(e.position, e.linear)}.`;
+      return `${e.letter} has its datum: ${position(e.position, e)}.`;
     case 'reference-done':
       return 'Every axis has its datum. The envelope is in force.';
     case 'reference-missed':
@@ -168,11 +173,11 @@ export function tell(e: ControllerEvent, display: Display): string {
     case 'position-doubtful':
       return `The position of ${e.letter} is doubtful ${{ 'hard-stop': 'after it struck its stop', 'power-cut': 'since its motor lost power while it moved', alarm: 'since its drive gave up' }[e.because]}. Reference it again.`;
     case 'work-set':
-      return `Work position of ${e.letter} is ${length(e.value, e.linear)} here (work offset ${e.set + 1}).`;
+      return `Work position of ${e.letter} is ${position(e.value, e)} here (work offset ${e.set + 1}).`;
     case 'offset-chosen':
       return `Work offset ${e.set + 1} is in force.`;
     case 'touched':
-      return `${e.letter} has touched at ${length(e.position, e.linear)} in machine position.`;
+      return `${e.letter} has touched at ${position(e.position, e)} in machine position.`;
     case 'touch-missed':
       return `${e.letter} went ${length(e.distance, true)} and touched nothing.`;
     case 'probe-seen':

@@ -73,12 +73,10 @@ export class Following {
   }
   /** The axis that lifts the tool, and the end of its envelope that is clear of the work. */
   private headClear(): { axis: number; clear: number } | undefined {
-    const { axes } = this.s.settings;
-    const axis = axes.findIndex((a) => a.letter === 'Z');
-    // On a lathe Z runs along the spindle: there X takes the tool away from the work.
-    const away = axes.length > 2 ? axis : axes.findIndex((a) => a.letter === 'X');
-    const a = axes[away];
-    return a && { axis: away, clear: a.envelope.max };
+    const { axes, clearBy } = this.s.settings;
+    const axis = axes.findIndex((a) => a.letter === clearBy);
+    const a = axes[axis];
+    return a && { axis, clear: a.envelope.max };
   }
   /** The first move of a program that would leave the envelope: nothing of it is started then. */
   private firstOutside(program: Program, at: number): ControllerEvent | undefined {

@@ -190,5 +190,5 @@ it('the same story twice, to the last bit, and every event has a sentence', () =
   };
   const [a, b] = [play(), play()];
   expect(a).toEqual(b);
-  for (const e of a.heard) expect(tell(e, defaultDisplay)).not.toMatch(/NaN|undefined/);
+  for (const e of a.heard) expect(tell(e, defaultDisplay, false)).not.toMatch(/NaN|undefined/);
 });

@@ -67,7 +67,8 @@ it.each(sampleMachines.map((s) => [s.id, s.make().design] as const))(
                 expect(axisNow.position).toBeLessThanOrEqual(limit.envelope.max + 0.2);
               }
             });
-            for (const e of now.events) expect(tell(e.event, defaultDisplay)).not.toMatch(/NaN|undefined|Infinity/);
+            for (const e of now.events)
+              expect(tell(e.event, defaultDisplay, false)).not.toMatch(/NaN|undefined|Infinity/);
           }
         },
       ),

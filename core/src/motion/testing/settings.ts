@@ -59,6 +59,7 @@ export const settingsOf = (more: Partial<ControllerSettings> = {}): ControllerSe
   programWords: 'widespread',
   touchLines: undefined,
   diameterX: false,
+  clearBy: 'Z',
   ...more,
 });
 

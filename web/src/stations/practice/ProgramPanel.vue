@@ -7,7 +7,9 @@ import Progress from '../../ui/Progress.vue';
 import TextField from '../../ui/TextField.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { computed, nextTick, ref, watch, reactive } from 'vue';
+import { tellApproach } from '@nodaxis/core/program/approach';
 import type { Piece } from '@nodaxis/core/program/piece';
+import { sampleProgram } from '@nodaxis/core/program/sample';
 import { displayUnit, printQuantity } from '@nodaxis/core/units/print';
 import { baseValue, quantity } from '@nodaxis/core/units/quantity';
 import { usePreferences } from '../../document/preferences';
@@ -32,9 +34,8 @@ const percent = (of: 'feed' | 'rapid' | 'spindle') => Math.round((snapshot.value
 /** Where the trims stand, in %, and how far each goes. */
 const trims = reactive({ feed: percent('feed'), rapid: percent('rapid'), spindle: percent('spindle') });
 const trimRange = { feed: [0, 200], rapid: [0, 100], spindle: [50, 150] } as const;
-const hasSpindle = computed(
-  () => practice.input.value.known && practice.input.value.value.settings.spindle !== undefined,
-);
+const settings = computed(() => (practice.input.value.known ? practice.input.value.value.settings : undefined));
+const hasSpindle = computed(() => settings.value?.spindle !== undefined);
 
 watch(
   () => drillStart.value?.program,
@@ -117,9 +118,12 @@ async function goTo(where: string) {
 }
 const trim = (of: 'feed' | 'rapid' | 'spindle', share: number) =>
   practice.act({ type: 'trim', of, share: share / 100 });
-const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G1 Y60', 'G1 X10', 'G1 Y10', 'M30'].join(
-  '\n',
-);
+/** A program to begin with, inside the envelope of this machine whatever its axes and zeros are. */
+const sample = computed(() => {
+  const s = settings.value;
+  const work = snapshot.value?.work;
+  return s && work && sampleProgram(s.axes, work.sets[work.active] ?? [], work.active, s);
+});
 </script>
 
 <template>
@@ -132,7 +136,7 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
           @files="async ([f]) => (text = await f!.text())"
           >Load a file</FilePicker
         >
-        <ActionButton v-if="!text" @click="text = sample">Take a sample</ActionButton>
+        <ActionButton v-if="!text && sample" @click="text = sample">Take a sample</ActionButton>
         <ActionButton @click="writing = true">Write one</ActionButton>
       </div>
       <span class="soft small">{{ program ? `${program.lines} lines` : '' }}</span>
@@ -202,8 +206,7 @@ const sample = ['G90 G54', 'G0 X10 Y10', 'G1 X60 F1200', 'G3 X80 Y30 I0 J20', 'G
     </div>
     <TouchHand v-if="program?.touches" />
     <p v-if="!running && resumeLine" class="soft small">
-      Taken up there, the tool first goes up to the top of its envelope, across to where line {{ resumeLine }} begins,
-      then down; spindle and coolant as the program had them.
+      {{ tellApproach(resumeLine, settings?.clearBy) }}
     </p>
     <div class="row wrap soft small">
       <template v-for="(range, name) in trimRange" :key="name">

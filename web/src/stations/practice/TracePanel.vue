@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Choice, { type Option } from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
+import { shownFactor } from '@nodaxis/core/machine/design';
 import { INPUTS_PER_WORD } from '@nodaxis/core/motion/simulation/trace';
 import { LineChart } from 'echarts/charts';
 import { DataZoomComponent, GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
@@ -41,6 +42,12 @@ async function take() {
 }
 onMounted(take);
 const letters = computed(() => machine.figures.axes.map((a) => a.axis.letter));
+/** A trace is of the slide, whatever the reading is. */
+const halved = computed(
+  () =>
+    ['position', 'place', 'speed', 'error'].includes(group.value) &&
+    machine.figures.axes.some((a) => shownFactor(machine.design, a.axis) === 2),
+);
 const inputNames = computed(() =>
   practice.input.value.known ? practice.input.value.value.settings.inputs.map((i) => i.title) : [],
 );
@@ -130,6 +137,7 @@ async function save() {
       <ActionButton kind="framed" @click="save">Save as CSV</ActionButton>
     </div>
     <VChart class="chart" :option="option" autoresize />
+    <p v-if="halved" class="soft note">X as its slide moves: half of the diameter that the control shows.</p>
   </div>
 </template>
 
@@ -144,5 +152,9 @@ async function save() {
 }
 .chart {
   height: 270px;
+}
+.note {
+  margin: 0;
+  font-size: 13px;
 }
 </style>

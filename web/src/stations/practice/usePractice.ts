@@ -111,7 +111,7 @@ function createPractice() {
   function tellAll(events: Snapshot['events'], happenings: readonly Happening[], source: SimulationInput): StoryLine[] {
     const said = events.map((e: { t: number; event: ControllerEvent }) => ({
       t: e.t,
-      text: tell(e.event, preferences.display),
+      text: tell(e.event, preferences.display, source.settings.diameterX),
       harm: false,
     }));
     const heard = happenings.map((h) => ({

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import type { Placement } from '@nodaxis/core/derivation/placements';
+import { shownFactor } from '@nodaxis/core/machine/design';
 import { showValue } from '@nodaxis/core/units/print';
 import { quantity } from '@nodaxis/core/units/quantity';
 import { useElementSize } from '@vueuse/core';
@@ -112,7 +113,13 @@ const late = (e: End) => e.placement.isLimit && (e.placement.stopping ?? 0) > e.
       :aria-label="`Trip points of ${axis.axis.letter}`"
     >
       <g transform="translate(0 18)">
-        <RulerGlyph :ruler="ruler" :length="length" :letter="axis.axis.letter" :linear="linear" />
+        <RulerGlyph
+          :ruler="ruler"
+          :length="length"
+          :letter="axis.axis.letter"
+          :linear="linear"
+          :factor="shownFactor(machine.design, axis.axis)"
+        />
       </g>
       <g transform="translate(0 64)">
         <g v-for="side in sides" :key="side">

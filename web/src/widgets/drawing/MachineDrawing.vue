@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { AxisEnd } from '@nodaxis/core/machine/mechanics';
 import type { Figures } from '@nodaxis/core/derivation/figureTypes';
+import { shownFactor } from '@nodaxis/core/machine/design';
 import { seenAtEnd } from '@nodaxis/core/machine/directions';
 import { figureOr } from '@nodaxis/core/units/derived';
 import { computed } from 'vue';
@@ -207,6 +208,7 @@ const pairOf = (v: View) => (v.along?.figures.axis.drives.length ?? 1) > 1;
             :length="v.width"
             :letter="v.across.figures.axis.letter"
             :linear="true"
+            :factor="shownFactor(figures.design, v.across.figures.axis)"
             :reverse="v.across.reversed"
             :position="positions?.[v.across.id]"
             :pressed="pressed"
@@ -225,6 +227,7 @@ const pairOf = (v: View) => (v.along?.figures.axis.drives.length ?? 1) > 1;
             :length="v.height"
             :letter="v.along.figures.axis.letter"
             :linear="true"
+            :factor="shownFactor(figures.design, v.along.figures.axis)"
             :reverse="v.along.reversed"
             :position="positions?.[v.along.id]"
             :pressed="pressed"
