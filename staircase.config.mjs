@@ -62,6 +62,7 @@ export const staircase = {
   'motion/simulation': [
     'units',
     'machine',
+    'spindle',
     'wiring',
     'faults',
     'settings',

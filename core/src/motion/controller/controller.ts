@@ -107,9 +107,9 @@ export class Controller {
   read(index: number, reading: RawReading, t: number): void {
     this.shared.inputs.edge(index, reading, t);
   }
-  /** What the spindle's encoder counts; speed undefined without one. */
-  spindle(turns: number, rpm: number | undefined): void {
-    this.following.hear(turns, rpm);
+  /** What the spindle's encoder counts; `index`: the turns so counted where its index came since the last step. */
+  spindle(turns: number, rpm: number, index: number | undefined): void {
+    this.following.hear(turns, rpm, index);
   }
   /** The index pulse of a motor at a moment of the last step. */
   index(axisIndex: number, motor: number, t: number): void {

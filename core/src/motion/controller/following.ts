@@ -19,6 +19,8 @@ export class Following {
   private one = false;
   private turns = 0;
   private rpm: number | undefined;
+  /** Index pulses of the spindle: how many, and the turns at the last one. */
+  private readonly index = { count: 0, turns: 0 };
   /** The touch under way, and where each axis has touched in this run. */
   private touching: ProgramTouch | undefined;
   private readonly contacts = new Map<number, number>();
@@ -32,10 +34,13 @@ export class Following {
     this.one = on;
     if (this.run) this.run.singleStep = on;
   }
-  /** What the spindle's encoder counts; speed undefined without one. */
-  hear(turns: number, rpm: number | undefined): void {
+  /** What the spindle's encoder counts. */
+  hear(turns: number, rpm: number, index: number | undefined): void {
     this.turns = turns;
     this.rpm = rpm;
+    if (index === undefined) return;
+    this.index.count++;
+    this.index.turns = index;
   }
 
   load(program: Program): void {
@@ -98,6 +103,7 @@ export class Following {
     return {
       spindleRpm: () => this.rpm,
       spindleTurns: () => this.turns,
+      spindleIndex: () => this.index,
       setSpindle: (direction: 1 | -1 | 0, rpm: number) => outputs.spindle(direction, rpm),
       setCoolant: (on: boolean) => outputs.coolant(on),
       setWork: (step: SetWorkStep) => this.setWork(step),

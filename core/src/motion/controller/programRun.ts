@@ -11,8 +11,9 @@ const LOOK_AHEAD = 48;
 /** A spindle without an encoder counts as up to speed after this long, s; with one, within this share of its speed. */
 const SPINDLE_WAIT_S = 4;
 const SPINDLE_WITHIN = 0.05;
-/** How hard a thread is kept to the spindle, 1/s. */
+/** How hard a thread is kept to the spindle, 1/s, once it is at this share of its speed. */
 const THREAD_GAIN = 40;
+const THREAD_AT_SPEED = 0.999;
 /** A cut under constant surface speed follows the radius down to this, mm. */
 const LEAST_RADIUS = 0.01;
 
@@ -20,6 +21,8 @@ const LEAST_RADIUS = 0.01;
 export interface RunHost {
   spindleRpm(): number | undefined;
   spindleTurns(): number;
+  /** Index pulses that have come, and the turns at the last one. */
+  spindleIndex(): { count: number; turns: number };
   setSpindle(direction: 1 | -1 | 0, rpm: number): void;
   setCoolant(on: boolean): void;
   setWork(step: SetWorkStep): void;
@@ -57,7 +60,11 @@ export class ProgramRun {
   private readonly window: Float64Array[];
   private windowAt = 0;
   private readonly mean: Float64Array;
+  /** Turns at which a thread would be at its beginning, were it always in step; and whether it is at its speed. */
   private threadTurns = NaN;
+  private threadAtSpeed = false;
+  private indexSeen = 0;
+  private threadDue = NaN;
   private surface: { speed: number; clampRpm: number; direction: 1 | -1; axis: number; zero: number } | undefined;
   singleStep = false;
 
@@ -68,7 +75,7 @@ export class ProgramRun {
     private readonly at: number,
     approach: readonly ProgramStep[],
     private readonly host: RunHost,
-    dt: number,
+    private readonly dt: number,
   ) {
     this.approach = approach.length;
     this.steps = at === 0 && !approach.length ? program.steps : [...approach, ...program.steps.slice(at)];
@@ -90,6 +97,13 @@ export class ProgramRun {
   /** What a hand, an input or the link wants of it, before it stands. */
   get wish(): Hold | undefined {
     return this.wanted;
+  }
+  /** The thread that is being cut, once its index has come, and where its step begins. */
+  get threading(): { step: MoveStep; from: readonly number[] } | undefined {
+    const { step } = this;
+    return step?.kind === 'move' && step.feedMode === 'thread' && this.begun && !Number.isNaN(this.threadTurns)
+      ? { step, from: this.from }
+      : undefined;
   }
   get line(): number {
     return this.step?.line ?? this.steps.at(-1)?.line ?? 0;
@@ -155,10 +169,9 @@ export class ProgramRun {
   private along(step: MoveStep, left: number, dt: number): number {
     if (!this.begun) this.begin(step);
     if (step.feedMode === 'thread' && Number.isNaN(this.threadTurns)) {
-      // A thread waits at rest for the spindle's index mark.
-      const turns = this.host.spindleTurns();
-      this.threadTurns = Math.ceil(turns * this.threadSign()) * this.threadSign();
-      return 0;
+      const ramps = this.threadRamps(step, left);
+      if (!ramps) return 0;
+      left = ramps;
     }
     const { acceleration, exit } = this;
     const rest = step.length - this.s;
@@ -191,10 +204,32 @@ export class ProgramRun {
     if (this.singleStep) this.pause({ by: 'step' });
     return Math.max(0, left - used);
   }
+  /**
+   * A thread waits at rest for an index pulse of the spindle, then for a whole number of turns behind it less the turns that its
+   * ramp falls behind, v²/2a of the way: so it is in step from the end of the ramp on, whatever the speed of this pass. Returns
+   * how much of the time `left` it ramps already.
+   */
+  private threadRamps(step: MoveStep, left: number): number {
+    const { count, turns } = this.host.spindleIndex();
+    if (count === this.indexSeen) return 0;
+    const now = this.spindleAhead();
+    const sign = this.threadSign();
+    const behind = this.threadPerS(step) ** 2 / (2 * this.acceleration * step.feed);
+    const whole = Math.ceil((now - turns) * sign + behind);
+    this.threadDue = Number.isNaN(this.threadDue) ? turns + sign * whole : this.threadDue;
+    const perS = Math.abs(this.host.spindleRpm() ?? 0) / 60;
+    const waitS = ((this.threadDue - now) * sign - behind) / perS;
+    if (!(waitS < left)) return 0;
+    this.threadTurns = this.threadDue;
+    return left - Math.max(0, waitS);
+  }
   private begin(step: MoveStep): void {
     this.begun = true;
     this.s = 0;
     this.threadTurns = NaN;
+    this.threadAtSpeed = false;
+    this.threadDue = NaN;
+    this.indexSeen = this.host.spindleIndex().count;
     this.exit = this.exitSpeed();
     this.acceleration = this.accelerationOf(step, this.from);
     const onArc = step.arc ? Math.sqrt(this.arcAcceleration(step) * step.arc.radius) : Infinity;
@@ -284,9 +319,17 @@ export class ProgramRun {
     const rpm = host.spindleRpm() ?? 0;
     const perS = (step.feed * Math.abs(rpm)) / 60;
     if (step.feedMode === 'per-revolution') return Math.min(most, perS * host.trim.feed);
-    // A thread follows the spindle's turns; no trim may change its lead.
-    const due = (host.spindleTurns() - this.threadTurns) * this.threadSign() * step.feed;
-    return Math.min(most, Math.max(0, perS + (due - this.s) * THREAD_GAIN));
+    // A thread follows the spindle's turns; no trim may change its lead. Until its ramp ends it is ahead of them on purpose.
+    const due = (this.spindleAhead() - this.threadTurns) * this.threadSign() * step.feed;
+    this.threadAtSpeed ||= this.speed >= perS * THREAD_AT_SPEED || this.s <= due;
+    return Math.min(most, this.threadAtSpeed ? Math.max(0, perS + (due - this.s) * THREAD_GAIN) : perS);
+  }
+  private threadPerS = (step: MoveStep): number =>
+    Math.min(this.most, (step.feed * Math.abs(this.host.spindleRpm() ?? 0)) / 60);
+  /** Turns of the spindle when what is commanded now will be done: corners are rounded in time, which comes as much later. */
+  private spindleAhead(): number {
+    const lateS = ((this.window.length - 1) / 2) * this.dt;
+    return this.host.spindleTurns() + ((this.host.spindleRpm() ?? 0) / 60) * lateS;
   }
   private arcAcceleration(step: MoveStep): number {
     const arc = step.arc!;

@@ -1,4 +1,5 @@
-import { linesPerTurn } from '../../machine/spindleEncoder';
+import { listedFigure } from '../../machine/library/listed';
+import { spindleEncoderOf } from '../../machine/spindleEncoder';
 import { stageInUse } from '../../machine/spindleStages';
 import { sinksTo } from '../../machine/directions';
 import type { Axis } from '../../machine/mechanics';
@@ -16,7 +17,7 @@ import { GRAVITY } from '../../drivetrain/constants';
 import { driveFigures } from '../../drivetrain/speed';
 import { axisSwitches, bearsOf, rulerOf } from '../../switches/envelope';
 import type { Derived } from '../../units/derived';
-import { figure, figureOr, mapKnown, missing } from '../../units/derived';
+import { figure, figureOr, mapKnown, missing, positive } from '../../units/derived';
 import { baseValue } from '../../units/quantity';
 
 /** Where no data sheet says better: planning figures of the plant, each with its unit. */
@@ -33,6 +34,8 @@ export const PLANT = {
   /** A spindle needs this long to its highest speed under its drive's ramp, and this long to coast down from it, s. */
   spindleRampS: 3,
   spindleCoastS: 12,
+  /** Where its encoder's index was clamped, as a share of a revolution: nobody knows, and nobody needs to. */
+  spindleIndexAt: 0.3,
   /** A mechanical contact bounces for this long, s. */
   bounceS: 0.0015,
   /** What a supply gives beyond its rating before its voltage gives way. */
@@ -117,8 +120,18 @@ export interface PlantSpindle {
   maxRpm: number;
   rampS: number;
   coastS: number;
-  /** Lines of its encoder; 0 without one. */
+  encoder: PlantEncoder | undefined;
+}
+/** The encoder of a spindle as it truly is. */
+export interface PlantEncoder {
+  /** Lines that reach the counter in one revolution of the encoder: behind its divider. */
   lines: number;
+  /** Revolutions of the encoder for one of the spindle. */
+  ratio: number;
+  /** Where in its revolution the index comes, as a share of it. */
+  indexAt: number;
+  /** Edges a second that the counter of the control takes; more are lost. */
+  countsPerS: number;
 }
 
 /** The true machine as plain data: nothing of the control's settings is in it. */
@@ -294,7 +307,19 @@ function spindleOf(design: Design): PlantSpindle | undefined {
     maxRpm: figureOr(data.maxSpeed, 10_000) * stageInUse(part).ratio,
     rampS: PLANT.spindleRampS,
     coastS: PLANT.spindleCoastS,
-    lines: linesPerTurn(design),
+    encoder: encoderOf(design),
+  };
+}
+function encoderOf(design: Design): PlantEncoder | undefined {
+  const found = spindleEncoderOf(design);
+  const board = partOf(design, design.roles.controller);
+  if (!found) return undefined;
+  const counts = board && positive(listedFigure(board, 'encoderRate'), '');
+  return {
+    lines: found.linesSeen,
+    ratio: found.ratio,
+    indexAt: PLANT.spindleIndexAt,
+    countsPerS: counts?.known ? counts.value : Infinity,
   };
 }
 

@@ -298,7 +298,7 @@ describe('the plant from a machine file', () => {
     expect(model.motors[3]!.brake).toBeDefined();
     expect(model.spindle?.maxRpm).toBe(24000);
     const lathe = plantModel(plover().design);
-    expect(lathe.known && lathe.value.spindle?.lines).toBe(1024);
+    expect(lathe.known && lathe.value.spindle?.encoder?.lines).toBe(1024);
   });
   it('a carriage that goes on past a touched switch crushes it', () => {
     const plain: PlantModel = {

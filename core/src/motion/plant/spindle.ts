@@ -3,7 +3,7 @@ import type { PlantSpindle } from './model';
 /** A spindle that ramps up and down under its drive, and coasts once that lets go. */
 export class Spindle {
   rpm = 0;
-  /** Revolutions since the start, signed; what its encoder counts. */
+  /** Revolutions since the start, signed. */
   turns = 0;
 
   constructor(readonly model: PlantSpindle) {}

@@ -19,6 +19,8 @@ import type { HiddenFault } from '../truth/hiddenFault';
 import type { TrueMachine } from '../truth/trueMachine';
 import { trueMachine } from '../truth/trueMachine';
 import { LiveNets, drivenTerminals } from './nets';
+import { SpindleCounter } from './spindleCounter';
+import { ThreadRecorder, type ThreadPass } from './threadRecord';
 import { TouchPlate } from './touchPlate';
 import { TurnedWheel } from './turnedWheel';
 import type { Act, Recording } from './record';
@@ -74,6 +76,8 @@ export interface Snapshot {
   limitsOff: boolean;
   probeSeen: boolean;
   plate: boolean;
+  /** Passes of a thread that the program has cut. */
+  threads: ThreadPass[];
 }
 export interface AxisSnapshot {
   id: string;
@@ -126,6 +130,9 @@ export class Simulation {
   private spikes: { index: number; until: number }[] = [];
   private plate: TouchPlate | undefined;
   private readonly wheel: TurnedWheel | undefined;
+  private readonly counter: SpindleCounter | undefined;
+  /** What the program that runs, or ran last, has cut of threads. */
+  readonly threads = new ThreadRecorder();
   /** When the counter has last seen an edge, and what the computer has not yet been told. */
   private countedAt = -Infinity;
   private untold = 0;
@@ -149,6 +156,9 @@ export class Simulation {
     this.nets = new LiveNets(truth.design, network, input.inputs, truth.stuck);
     this.pressed = new Set(truth.pressed);
     this.wheel = wheelIn(truth.design);
+    const encoder = truth.plant.spindle?.encoder;
+    const lines = settings.spindle?.lines ?? 0;
+    this.counter = encoder && lines > 0 ? new SpindleCounter(encoder, lines) : undefined;
     this.pulses = this.controller.axes.map((a) => a.pulses);
     this.readings = input.inputs.map(() => -1);
     this.noisy = settings.inputs.flatMap((s, index) => {
@@ -187,6 +197,9 @@ export class Simulation {
   get timeS(): number {
     return this.controller.timeS;
   }
+  /** Where an axis truly is: its first motor's carriage. */
+  private readonly placeOf = (axis: number): number =>
+    this.plant.motors.carriage[this.plant.model.motors.findIndex((m) => m.axis === axis)] ?? 0;
   /** Something is done, at this step. */
   act(act: Act): void {
     this.entries.push({ step: this.steps, act });
@@ -217,6 +230,7 @@ export class Simulation {
         this.plate = undefined;
         return this.look(this.timeS);
       default:
+        if (act.type === 'run') this.threads.clear();
         if (act.type === 'spindle') this.handSpindle = act.direction;
         if (act.type === 'link-lost') this.goneUntil = this.timeS + LINK_GONE_S;
         this.controller.command(act);
@@ -318,12 +332,14 @@ export class Simulation {
 
   /** Advances by whole steps of `STEP_S`. */
   run(steps: number): void {
-    const { controller, plant } = this;
+    const { controller, plant, counter } = this;
     const drops = this.input.truth.linkDropsPerS * STEP_S;
     for (let i = 0; i < steps; i++) {
       this.steps++;
-      if (plant.spindle)
-        controller.spindle(plant.spindle.turns, plant.spindle.model.lines ? plant.spindle.rpm : undefined);
+      if (plant.spindle && counter) {
+        counter.step(plant.spindle.turns, STEP_S);
+        controller.spindle(counter.turns, counter.rpm, counter.index);
+      }
       controller.step(STEP_S);
       const t = controller.timeS;
       plant.step(this.pulses, t, STEP_S, this.spindleWanted());
@@ -333,6 +349,8 @@ export class Simulation {
         controller.command({ type: 'link-lost' });
       }
       this.settle(t);
+      if (plant.spindle && controller.run)
+        this.threads.look(controller.run.threading, plant.spindle.turns, this.placeOf);
       if (this.trace) this.write(t);
     }
   }
@@ -488,6 +506,7 @@ export class Simulation {
       limitsOff: controller.limitsOff,
       probeSeen: controller.probeSeen,
       plate: this.plate !== undefined,
+      threads: [...this.threads.passes],
     };
   }
 }
