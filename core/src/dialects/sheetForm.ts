@@ -42,6 +42,8 @@ export interface SheetForm {
   listen: ListenForm;
   /** Its lines for touches in programs; all empty where it has none. */
   touchLines: { touch: string; setWork: string; halve: string };
+  /** Its line for a thread in passes; empty where it has none. */
+  threadLine: string;
 }
 export interface ListenForm {
   rate: string;
@@ -98,6 +100,7 @@ export const blankSheet = (id: string): SheetForm => ({
   messages: undefined,
   listen: notHeard,
   touchLines: noTouch,
+  threadLine: '',
 });
 
 const figureText = (v: number | undefined): string => (v === undefined ? '' : String(v));
@@ -133,6 +136,7 @@ export const formOfSheet = (s: NameSheet): SheetForm => ({
   messages: s.messages,
   listen: { ...notHeard, ...s.listen, rate: figureText(s.listen?.rate) },
   touchLines: { ...noTouch, ...s.touchLines },
+  threadLine: s.threadLine ?? '',
 });
 
 const linesOf = (text: string): string[] =>
@@ -210,6 +214,7 @@ const ofSheet: Readonly<Record<string, string>> = {
   listen: 'Over a serial line',
   pauseLine: 'The line that makes it wait',
   touchLines: 'Touches in programs',
+  threadLine: 'A thread in passes',
 };
 
 /** The sheet that a form says, or everything that it does not take, each with its entry and field. */
@@ -230,6 +235,7 @@ export function sheetOf(form: SheetForm): Result<NameSheet, FormFault[]> {
     entries: form.entries.map(entryOf),
     ...optional('listen', listenOf(form.listen)),
     ...optional('touchLines', touchOf(form.touchLines)),
+    ...optional('threadLine', form.threadLine.trim()),
     ...optional('messages', form.messages),
   });
   if (parsed.success) return ok(parsed.data);

@@ -32,6 +32,8 @@ export function wordsPage(): string {
     '',
     '`touchLines` are its lines in programs for what ISO 6983 has no word for: `touch`, a move of one axis that ends at a touch ({letter}, {to}, {feed}); `setWork`, the work position of an axis where it touched ({letter}, {value}, and {set} for the work offset from 1); `halve`, which makes that position half of what it was. Programs that touch are written with them.',
     '',
+    '`threadLine` is its line for a thread in passes: {to} along Z, {lead}, {from} and {root} for X where it begins and at its root, {passes}, and {spring} for those at full depth.',
+    '',
     ...scopes.flatMap((scope) => [
       `## ${scopeTitles[scope]} (\`${scope}\`)`,
       '',

@@ -105,6 +105,14 @@ export const NameSheet = z.strictObject({
   entries: z.array(SheetEntry).max(1000),
   listen: SheetListen.optional().describe('how it is heard over a serial line'),
   touchLines: SheetTouch.optional().describe('its lines in programs for touches'),
+  threadLine: Line.refine(
+    (l) => ['{to}', '{lead}', '{from}', '{root}', '{passes}'].every((w) => l.includes(w)),
+    'needs {to}, {lead}, {from}, {root} and {passes}',
+  )
+    .optional()
+    .describe(
+      'its line for a thread in passes: {to} along Z, {lead}, X {from} where it begins to its {root}, {passes}, {spring} more at full depth',
+    ),
   messages: z.array(SheetMessage).max(500).optional().describe('what it says when something is wrong'),
 });
 export type NameSheet = z.infer<typeof NameSheet>;

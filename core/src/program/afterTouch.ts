@@ -1,3 +1,4 @@
+import { pathLength } from './pathLength';
 import type { Placement, Program, ProgramStep } from './program';
 
 /** What a touch has shown: where every axis stands, where each axis touched last, and the work offsets so far. */
@@ -40,8 +41,7 @@ export function afterTouch(program: Program, at: number, now: Touched, linear: r
         centreA: arc.centreA + to[arc.a]! - step.to[arc.a]!,
         centreB: arc.centreB + to[arc.b]! - step.to[arc.b]!,
       };
-      const far = (which: boolean) => Math.hypot(...to.map((v, i) => (linear[i] === which ? v - from[i]! : 0)));
-      const length = arc ? step.length : far(true) || far(false);
+      const length = arc ? step.length : pathLength(from, to, linear);
       steps.push(
         length > 1e-9 ? { ...step, to, arc: shifted, length } : { kind: 'dwell', line: step.line, seconds: 0 },
       );

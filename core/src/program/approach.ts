@@ -1,3 +1,4 @@
+import { pathLength } from './pathLength';
 import type { MoveStep, Program, ProgramStep } from './program';
 
 /** How a program is taken up in its middle: what is done before the step that it goes on with. */
@@ -36,9 +37,7 @@ export function approachTo(
   const steps: ProgramStep[] = [];
   let now = [...position];
   const go = (to: number[]) => {
-    const square = (wanted: boolean) =>
-      to.reduce((sum, v, i) => sum + (linear[i] === wanted ? (v - now[i]!) ** 2 : 0), 0);
-    const length = Math.sqrt(square(true) || square(false));
+    const length = pathLength(now, to, linear);
     if (length > 1e-9)
       steps.push({ kind: 'move', line, rapid: true, to, arc: undefined, length, feed: 0, feedMode: 'per-second' });
     now = to;

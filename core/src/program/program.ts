@@ -16,6 +16,10 @@ export interface ProgramMachine {
   maxRpm: number | undefined;
   /** Its lines for a move that ends at a touch; none where it knows no such move. */
   touch?: TouchLines | undefined;
+  /** Its line for a thread in passes; none where it knows none. */
+  threadLine?: string | undefined;
+  /** Its T word names a tool and an offset, two digits each, as on a lathe. */
+  twoPartTools?: boolean;
 }
 
 /** Where the machine stands and what its offsets are when a program is read: its positions become machine positions. */
@@ -26,6 +30,10 @@ export interface ProgramSetup {
   offsets: readonly (readonly number[])[];
   /** The one that is in force. */
   active: number;
+  /** Tool offsets, the first for offset 1: how far the tip of each tool lies from where the zero was taken, by axis. */
+  tools?: readonly (readonly number[])[];
+  /** The one in force when the program begins; 0 for none. */
+  toolOffset?: number;
 }
 
 /** Centre, radius and sweep of an arc in the plane of two axes; counter-clockwise is positive. */
@@ -89,9 +97,18 @@ export type ProgramStep =
   | TouchStep
   | SetWorkStep
   | { kind: 'dwell'; line: number; seconds: number }
-  | { kind: 'spindle'; line: number; direction: 1 | -1 | 0; speed: number; surface: boolean; clampRpm: number }
+  | {
+      kind: 'spindle';
+      line: number;
+      direction: 1 | -1 | 0;
+      speed: number;
+      surface: boolean;
+      clampRpm: number;
+      centre?: number;
+    }
   | { kind: 'coolant'; line: number; on: boolean }
-  | { kind: 'tool'; line: number; tool: number }
+  /** `offset`: the tool offset that comes into force; `same`: that tool is in already. */
+  | { kind: 'tool'; line: number; tool: number; offset?: number; same?: boolean }
   | { kind: 'halt'; line: number; optional: boolean }
   | { kind: 'end'; line: number };
 

@@ -4,6 +4,10 @@ import type { ArcFault } from './arc';
 import type { Placement, Program, ProgramMachine, ProgramSetup, ReadProgram } from './program';
 import { MOST_FAULTS } from './program';
 import { zeroBy } from './afterTouch';
+import { pathLength } from './pathLength';
+import { readToolWord, TOOL_OFFSETS } from './toolWord';
+import { cycleFault, threadLineReader, type ThreadCycle } from './threadLine';
+import { threadSteps } from './threadSteps';
 import { touchLineReader, type TouchWord } from './touchLines';
 import type { Word } from './words';
 import { readWords } from './words';
@@ -58,8 +62,11 @@ export class ProgramReader {
   private spindleSpeed = 0;
   private spindleDirection: 1 | -1 | 0 = 0;
   private tool = 0;
+  private toolOffset: number;
   private ended = false;
   private readonly touchLine: ReturnType<typeof touchLineReader> | undefined;
+  private readonly threadLine: ReturnType<typeof threadLineReader> | undefined;
+  private readonly tools: readonly (readonly number[])[];
   /** Work zeros as they would be if every touch came at its end. */
   private readonly zeros: number[][];
   /** Where each axis has touched last, so read. */
@@ -77,6 +84,9 @@ export class ProgramReader {
     this.program = { lines: 0, steps: [], start: [...setup.start], setup };
     this.zeros = setup.offsets.map((o) => [...o]);
     this.touchLine = machine.touch && touchLineReader(machine.touch);
+    this.threadLine = machine.threadLine ? threadLineReader(machine.threadLine) : undefined;
+    this.tools = setup.tools ?? [];
+    this.toolOffset = setup.toolOffset ?? 0;
   }
 
   get done(): boolean {
@@ -96,6 +106,12 @@ export class ProgramReader {
       const touch = this.ended ? undefined : this.touchLine?.(this.text, this.at, end);
       if (touch) {
         this.touchBlock(touch);
+        this.at = end + 1;
+        continue;
+      }
+      const cycle = this.ended ? undefined : this.threadLine?.(this.text, this.at, end);
+      if (cycle) {
+        this.threadBlock(cycle);
         this.at = end + 1;
         continue;
       }
@@ -142,6 +158,7 @@ export class ProgramReader {
     const centre: Record<string, Word> = {};
     let radius: Word | undefined;
     let pause: Word | undefined;
+    let toolWord: Word | undefined;
     for (const w of words) {
       if (Math.abs(w.value) > LARGEST) {
         this.wrong(
@@ -189,7 +206,8 @@ export class ProgramReader {
           speedWord = w;
           break;
         case 'T':
-          this.tool = w.value;
+          if (this.machine.twoPartTools) toolWord = w;
+          else this.tool = w.value;
           break;
         case 'I':
         case 'J':
@@ -226,7 +244,9 @@ export class ProgramReader {
         );
       return;
     }
-    if (toolChange) this.program.steps.push({ kind: 'tool', line: this.line, tool: this.tool });
+    if (toolWord && !this.takeTool(toolWord)) return;
+    if (toolChange && !this.machine.twoPartTools)
+      this.program.steps.push({ kind: 'tool', line: this.line, tool: this.tool });
     if (spindle || (speedWord && this.spindleDirection !== 0)) this.turn(spindle);
     if (coolant) this.program.steps.push({ kind: 'coolant', line: this.line, on: coolant.value !== 9 });
     if (dwell) {
@@ -273,7 +293,7 @@ export class ProgramReader {
         );
       if (!zeros) return this.wrong(1, `There is no work offset ${set + 1}.`, `Take one from 1 to ${OFFSETS}.`);
       const value = word.value === 'half' ? word.value : word.value * unit;
-      zeros[axis] = zeroBy(contact, zeros[axis]!, value);
+      zeros[axis] = zeroBy(contact - this.tip(axis), zeros[axis]!, value);
       this.program.steps.push({ kind: 'set-work', line: this.line, axis, set, value });
       return;
     }
@@ -281,8 +301,7 @@ export class ProgramReader {
     const to = [...this.position];
     const direct = this.offsetsOff;
     const zero = this.zeros[this.offset] ?? [];
-    const value = word.to * unit;
-    to[axis] = this.absolute ? value + (direct ? 0 : (zero[axis] ?? 0)) : to[axis]! + value;
+    to[axis] = this.absolute ? this.placeOf(axis, word.to) : to[axis]! + this.placeOf(axis, word.to, true);
     if (!(Math.abs(to[axis]! - this.position[axis]!) > 1e-9))
       return this.wrong(1, 'A touch without a way to go.', 'Give it a place that lies beyond the plate.');
     const way = this.absolute ? (direct ? 'machine' : 'work') : 'way';
@@ -297,6 +316,53 @@ export class ProgramReader {
     for (let i = 0; i < to.length; i++) this.position[i] = to[i]!;
     this.contacts.set(axis, to[axis]!);
   }
+
+  /** A T word of a lathe: the turret turns to the tool at once, and its offset holds from this line on. */
+  private takeTool(w: Word): boolean {
+    const { tool, offset } = readToolWord(w.value);
+    if (!Number.isInteger(w.value) || w.value < 0 || offset > TOOL_OFFSETS) {
+      this.wrong(
+        w.column,
+        `T${w.value} names no tool and offset.`,
+        `Two digits for the tool, two for its offset, up to ${TOOL_OFFSETS}: T0302 is tool 3 with offset 2.`,
+      );
+      return false;
+    }
+    this.program.steps.push({ kind: 'tool', line: this.line, tool, offset, same: tool === this.tool });
+    this.tool = tool;
+    this.toolOffset = offset;
+    this.moveCentre();
+    return true;
+  }
+  /** How far the tip of the tool that is in force lies from where the zero was taken. */
+  private tip = (axis: number): number => this.tools[this.toolOffset - 1]?.[axis] ?? 0;
+
+  /** A thread in passes from one line: in, along, out, back, over and over; all of it is of this line. */
+  private threadBlock(cycle: ThreadCycle): void {
+    const [x, z] = [this.index.get('X'), this.index.get('Z')];
+    if (x === undefined || z === undefined)
+      return this.wrong(1, 'A thread in passes needs X and Z.', `This machine has ${this.machine.letters.join(', ')}.`);
+    if (!this.machine.encoder)
+      return this.wrong(
+        1,
+        'A thread needs a spindle encoder; this machine has none.',
+        'Put one in, or take the line out.',
+      );
+    if (!this.absolute) return this.wrong(1, 'A thread in passes is told in positions.', 'Say G90 before it.');
+    const fault = cycleFault(cycle);
+    if (fault) return this.wrong(1, ...fault);
+    const place = (i: number, figure: number) => this.placeOf(i, figure);
+    const steps = threadSteps(cycle, this.position, { x, z, linear: this.machine.linear }, place, this.unit, this.line);
+    this.program.steps.push(...steps);
+    steps.at(-1)?.to.forEach((v, i) => (this.position[i] = v));
+  }
+  /** Machine position of a figure of an axis, as a position of the program. */
+  private placeOf(i: number, figure: number, direct = this.offsetsOff): number {
+    const { letters, linear, diameterX } = this.machine;
+    const value = figure * (linear[i] ? this.unit : 1) * (diameterX && letters[i] === 'X' ? 0.5 : 1);
+    return direct ? value : value + this.zeroOf(i) + this.tip(i);
+  }
+  private zeroOf = (i: number): number => this.zeros[this.offset]?.[i] ?? 0;
 
   private isArc = () => this.motion === 'clockwise' || this.motion === 'counter-clockwise';
 
@@ -337,6 +403,7 @@ export class ProgramReader {
     else if (w.value >= 54 && w.value < 54 + OFFSETS && Number.isInteger(w.value)) {
       this.offset = w.value - 54;
       this.offsetsOff = false;
+      this.moveCentre();
     } else if (w.value !== 40 && w.value !== 49 && w.value !== 80) {
       this.wrong(
         w.column,
@@ -379,7 +446,17 @@ export class ProgramReader {
       speed: this.spindleSpeed * (this.surface ? this.unit : 1),
       surface: this.surface,
       clampRpm: this.clampRpm,
+      ...(this.surface ? { centre: this.centre() } : {}),
     });
+  }
+  /** Machine position of X at which the tip is on the axis of the spindle. */
+  private centre(): number {
+    const x = this.index.get('X');
+    return x === undefined ? 0 : this.zeroOf(x) + this.tip(x);
+  }
+  /** Another zero or tip is another radius: a constant surface speed is told again. */
+  private moveCentre(): void {
+    if (this.surface && this.spindleDirection !== 0) this.turn(undefined);
   }
 
   private move(
@@ -399,9 +476,7 @@ export class ProgramReader {
     const by: Placement['by'][number][] = to.map(() => 'way');
     for (const w of axisWords) {
       const i = this.index.get(w.letter)!;
-      const halved = machine.diameterX && w.letter === 'X' ? 0.5 : 1;
-      const value = w.value * (machine.linear[i] ? this.unit : 1) * halved;
-      to[i] = this.absolute ? value + (direct ? 0 : (offset[i] ?? 0)) : this.position[i]! + value;
+      to[i] = this.absolute ? this.placeOf(i, w.value, direct) : this.position[i]! + this.placeOf(i, w.value, true);
       if (this.absolute) by[i] = direct ? 'machine' : 'work';
     }
     const rapid = motion === 'rapid';
@@ -447,7 +522,7 @@ export class ProgramReader {
         'A thread without its lead.',
         'Give it with K along Z, or with I along X, such as G33 Z-20 K1.5.',
       );
-    const length = this.lengthOf(to, arc);
+    const length = pathLength(this.position, to, machine.linear, arc);
     const behindTouch = this.contacts.size > 0;
     // Behind a touch nobody knows yet that an axis is where it is sent.
     if (length > 1e-9 || (behindTouch && by.some((b) => b !== 'way'))) {
@@ -459,7 +534,7 @@ export class ProgramReader {
         to,
         arc: arc as Exclude<typeof arc, string>,
         length,
-        feed: rapid ? 0 : thread ? lead! * this.unit : this.feed! * minutes,
+        feed: rapid ? 0 : thread ? this.leadAlong(to, length, lead!, centre.K ? 'Z' : 'X') : this.feed! * minutes,
         feedMode: thread ? 'thread' : !rapid && this.perRevolution ? 'per-revolution' : 'per-second',
         ...(behindTouch ? { placed: { by, set: this.offset, zero: [...offset] } } : {}),
       });
@@ -467,19 +542,11 @@ export class ProgramReader {
     for (let i = 0; i < to.length; i++) this.position[i] = to[i]!;
   }
 
-  private lengthOf(
-    to: readonly number[],
-    arc: { a: number; b: number; radius: number; sweep: number } | undefined,
-  ): number {
-    let [square, turning] = [0, 0];
-    for (let i = 0; i < to.length; i++) {
-      if (arc && (i === arc.a || i === arc.b)) continue;
-      const d = to[i]! - this.position[i]!;
-      if (this.machine.linear[i]) square += d * d;
-      else turning += d * d;
-    }
-    if (arc) square += (arc.radius * arc.sweep) ** 2;
-    return Math.sqrt(square > 0 ? square : turning);
+  /** A lead is told along one axis; on a cone the tool goes farther than that in a turn, along its flank. */
+  private leadAlong(to: readonly number[], length: number, lead: number, letter: string): number {
+    const i = this.index.get(letter);
+    const way = i === undefined ? 0 : Math.abs(to[i]! - this.position[i]!);
+    return lead * this.unit * (way > 1e-9 ? length / way : 1);
   }
 }
 

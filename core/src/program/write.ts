@@ -1,5 +1,6 @@
 import { programNumber } from './numbers';
-import { fillLine, simulatedTouchLines, type TouchLines } from './touchLines';
+import { fillLine } from './linePattern';
+import { simulatedTouchLines, type TouchLines } from './touchLines';
 
 /** How a program is written: after the machine that reads it, in the units of whoever runs it. */
 export interface ProgramStyle {
@@ -7,6 +8,8 @@ export interface ProgramStyle {
   inch: boolean;
   /** Lines of the control for touches; those of the simulated one where it has none of its own. */
   touch?: TouchLines | undefined;
+  /** Its line for a thread in passes. */
+  threadLine?: string | undefined;
 }
 const MM_PER_INCH = 25.4;
 

@@ -28,6 +28,10 @@ export interface ControllerSettings {
   programWords: 'standard' | 'widespread';
   /** Its lines for touches in programs; none where its name sheet does not tell. */
   touchLines: SheetTouch | undefined;
+  /** Its line for a thread in passes; none where its name sheet does not tell. */
+  threadLine: string | undefined;
+  /** A T word names a tool and its offset. */
+  twoPartTools: boolean;
   /** X is programmed and shown as a diameter. */
   diameterX: boolean;
   /** Letter of the axis whose plus end takes the tool clear of the work: X on a lathe, else Z where there is one. */
@@ -213,6 +217,8 @@ export function controllerSettings(
     wheel: wheelOf(design),
     programWords: design.programWords ?? 'widespread',
     touchLines: design.nameSheet?.touchLines,
+    threadLine: design.nameSheet?.threadLine,
+    twoPartTools: design.kind === 'lathe',
     diameterX: design.kind === 'lathe' && design.latheX === 'diameter',
     clearBy: clearBy(design),
   }));

@@ -14,6 +14,7 @@ import { airCut } from '@nodaxis/core/program/jobs/airCut';
 import { outsideEnvelope, toolpathOf } from '@nodaxis/core/program/check';
 import { touches, type Program, type ProgramMachine } from '@nodaxis/core/program/program';
 import { ProgramReader } from '@nodaxis/core/program/reader';
+import { simulatedThreadLine } from '@nodaxis/core/program/threadLine';
 import { simulatedTouchLines } from '@nodaxis/core/program/touchLines';
 import type { Display } from '@nodaxis/core/units/print';
 import type { Fault } from '@nodaxis/core/units/result';
@@ -81,6 +82,8 @@ const machineOf = (sim: Simulation): ProgramMachine => {
     encoder: (settings.spindle?.lines ?? 0) > 0,
     maxRpm: settings.spindle?.maxRpm,
     touch: settings.touchLines ?? simulatedTouchLines,
+    threadLine: settings.threadLine ?? simulatedThreadLine,
+    twoPartTools: settings.twoPartTools,
   };
 };
 
@@ -115,6 +118,8 @@ const readerFor = (sim: Simulation, text: string) =>
     start: sim.controller.axes.map((a) => a.position),
     offsets: sim.controller.offsets.sets.map((s) => [...s]),
     active: sim.controller.offsets.active,
+    tools: sim.controller.offsets.tools.map((t) => [...t]),
+    toolOffset: sim.controller.offsets.tool,
   });
 
 /** A simulated control with its machine on its own thread: it runs while the page draws. */

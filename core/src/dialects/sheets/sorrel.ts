@@ -46,6 +46,7 @@ export const sorrel: NameSheet = {
     },
   ],
   touchLines: { touch: 'probe {letter}{to} F{feed}', setWork: 'here {letter} {value}', halve: 'half {letter}' },
+  threadLine: 'thread to {to} lead {lead} from {from} root {root} in {passes}, again {spring}',
   entries: [
     {
       each: 'motor',

@@ -22,6 +22,10 @@ export type ControllerCommand =
   | { type: 'work-offset'; index: number }
   /** The work position of an axis becomes this value here. */
   | { type: 'set-work'; axis: string; value: number }
+  /** A tool offset comes into force; 0: none. */
+  | { type: 'tool-offset'; index: number }
+  /** The tip of the tool whose offset is in force is at this work position here. */
+  | { type: 'set-tool'; axis: string; value: number }
   | { type: 'touch'; touch: TouchPlan }
   | { type: 'load'; program: Program }
   /** Runs the loaded program, from a step of it where one is given. */

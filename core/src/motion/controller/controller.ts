@@ -150,6 +150,10 @@ export class Controller {
         return search.startTouch(c.touch);
       case 'work-offset':
         return this.chooseOffset(c.index);
+      case 'set-tool':
+        return search.setTool(c.axis, c.value);
+      case 'tool-offset':
+        return this.chooseToolOffset(c.index);
       case 'acknowledge':
         return latch.acknowledge();
       case 'limits':
@@ -192,6 +196,13 @@ export class Controller {
     if (!shared.standing) return shared.refuseNow('Another work offset');
     offsets.active = Math.min(offsets.sets.length - 1, Math.max(0, Math.trunc(index)));
     shared.say({ code: 'offset-chosen', set: offsets.active });
+  }
+  private chooseToolOffset(index: number): void {
+    const { shared } = this;
+    const { offsets } = shared;
+    if (!shared.standing) return shared.refuseNow('Another tool offset');
+    offsets.tool = Math.min(offsets.tools.length, Math.max(0, Math.trunc(index)));
+    shared.say({ code: 'tool-offset-chosen', offset: offsets.tool });
   }
   private setTrim(of: 'feed' | 'rapid' | 'spindle', wanted: number): void {
     const share = Math.min(of === 'rapid' ? 1 : 2, Math.max(0, wanted));

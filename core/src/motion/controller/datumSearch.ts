@@ -130,6 +130,16 @@ export class DatumSearch {
     s.offsets.set(s.axes.indexOf(axis), axis.position, value);
     s.say({ code: 'work-set', letter, value, set: s.offsets.active, linear });
   }
+  setTool(axisId: string, value: number): void {
+    const { s } = this;
+    const axis = s.byId.get(axisId);
+    if (!axis) return;
+    const { letter, linear } = axis.settings;
+    if (!s.standing) return s.refuseNow('Setting a tool', [letter]);
+    if (s.offsets.tool === 0) return s.refuse('Setting a tool', 'no-tool-offset', [letter]);
+    s.offsets.setTool(s.axes.indexOf(axis), axis.position, value);
+    s.say({ code: 'tool-set', letter, value, offset: s.offsets.tool, linear });
+  }
   startTouch(plan: TouchPlan): void {
     const { s } = this;
     const what = 'Touching off';

@@ -15,6 +15,7 @@ export type Refusal =
   | 'doubtful'
   | 'no-program'
   | 'setup-changed'
+  | 'no-tool-offset'
   | 'probe-unproven'
   | 'probe-tripped'
   | 'no-probe'
@@ -59,6 +60,8 @@ export type ControllerEvent =
   | { code: 'position-doubtful'; letter: string; because: 'hard-stop' | 'power-cut' | 'alarm' }
   | { code: 'work-set'; letter: string; value: number; set: number; linear: boolean }
   | { code: 'offset-chosen'; set: number }
+  | { code: 'tool-set'; letter: string; value: number; offset: number; linear: boolean }
+  | { code: 'tool-offset-chosen'; offset: number }
   | { code: 'touched'; letter: string; position: number; linear: boolean }
   | { code: 'touch-missed'; letter: string; distance: number }
   | { code: 'probe-seen' }
@@ -88,6 +91,7 @@ export const refusalText: Record<Refusal, string> = {
   doubtful: 'its position is doubtful: find the datum again',
   'no-program': 'no program is loaded',
   'setup-changed': 'offsets have changed since the program was checked: check it again',
+  'no-tool-offset': 'no tool offset is in force: choose one first',
   'probe-unproven': 'the probe’s circuit is not proven: hold the plate to the tool by hand first and see its lamp',
   'probe-tripped': 'the probe is touched already',
   'no-probe': 'this machine has no probe input',
@@ -176,6 +180,10 @@ export function tell(e: ControllerEvent, display: Display, diameterX: boolean): 
       return `Work position of ${e.letter} is ${position(e.value, e)} here (work offset ${e.set + 1}).`;
     case 'offset-chosen':
       return `Work offset ${e.set + 1} is in force.`;
+    case 'tool-set':
+      return `The tip of tool offset ${e.offset} is at ${e.letter} ${position(e.value, e)} here.`;
+    case 'tool-offset-chosen':
+      return e.offset === 0 ? 'No tool offset is in force.' : `Tool offset ${e.offset} is in force.`;
     case 'touched':
       return `${e.letter} has touched at ${position(e.position, e)} in machine position.`;
     case 'touch-missed':

@@ -60,9 +60,7 @@ export class Following {
     if (unknown.length) return s.refuse(what, 'no-datum', unknown);
     const doubtful = letters((a) => a.doubtful);
     if (doubtful.length) return s.refuse(what, 'doubtful', doubtful);
-    const { offsets, active } = program.setup;
-    const same = offsets.every((set, k) => set.every((v, i) => Math.abs(v - s.offsets.sets[k]![i]!) < 1e-9));
-    if (!same || active !== s.offsets.active) return s.refuse(what, 'setup-changed');
+    if (!this.asRead(program)) return s.refuse(what, 'setup-changed');
     const outside = this.firstOutside(program, at);
     if (outside) return s.say(outside);
     const from = s.axes.map((a) => a.position);
@@ -75,6 +73,20 @@ export class Following {
     this.contacts.clear();
     s.state = 'following-program';
     s.say({ code: 'program-started', line: this.run.line });
+  }
+  /** Whether the offsets are those that a program was read with. */
+  private asRead({ setup, steps }: Program): boolean {
+    const { offsets } = this.s;
+    const same = (a: readonly (readonly number[])[], b: readonly (readonly number[])[]) =>
+      a.every((set, k) => set.every((v, i) => Math.abs(v - b[k]![i]!) < 1e-9));
+    // A program that names its tool before it moves does not care which one was in force.
+    const first = steps.find((p) => isMotion(p) || (p.kind === 'tool' && p.offset !== undefined));
+    return (
+      same(setup.offsets, offsets.sets) &&
+      same(setup.tools ?? [], offsets.tools) &&
+      setup.active === offsets.active &&
+      ((setup.toolOffset ?? 0) === offsets.tool || first?.kind === 'tool')
+    );
   }
   /** The axis that lifts the tool, and the end of its envelope that is clear of the work. */
   private headClear(): { axis: number; clear: number } | undefined {
@@ -107,6 +119,11 @@ export class Following {
       setSpindle: (direction: 1 | -1 | 0, rpm: number) => outputs.spindle(direction, rpm),
       setCoolant: (on: boolean) => outputs.coolant(on),
       setWork: (step: SetWorkStep) => this.setWork(step),
+      setToolOffset: (offset: number) => {
+        if (this.s.offsets.tool === offset) return;
+        this.s.offsets.tool = offset;
+        this.s.say({ code: 'tool-offset-chosen', offset });
+      },
       trim: this.trim,
     };
   }
@@ -148,9 +165,9 @@ export class Following {
     const { s } = this;
     const { position, settings } = s.axes[axis]!;
     const zeros = s.offsets.sets[set]!;
-    zeros[axis] = zeroBy(this.contacts.get(axis)!, zeros[axis]!, value);
+    zeros[axis] = zeroBy(this.contacts.get(axis)! - s.offsets.tip(axis), zeros[axis]!, value);
     const { letter, linear } = settings;
-    s.say({ code: 'work-set', letter, value: position - zeros[axis], set, linear });
+    s.say({ code: 'work-set', letter, value: position - s.offsets.tip(axis) - zeros[axis], set, linear });
   }
   /** A touch that is due is made by the axes themselves; then the rest is run from where they truly are. */
   private stepTouch(run: ProgramRun, dt: number): void {

@@ -26,6 +26,7 @@ export interface RunHost {
   setSpindle(direction: 1 | -1 | 0, rpm: number): void;
   setCoolant(on: boolean): void;
   setWork(step: SetWorkStep): void;
+  setToolOffset(offset: number): void;
   trim: { feed: number; rapid: number };
 }
 
@@ -269,7 +270,8 @@ export class ProgramRun {
         this.host.setCoolant(step.on);
         return true;
       case 'tool':
-        this.held = { by: 'tool', tool: step.tool };
+        if (step.offset !== undefined) this.host.setToolOffset(step.offset);
+        if (!step.same) this.held = { by: 'tool', tool: step.tool };
         return true;
       case 'halt':
         this.held = { by: 'halt' };
@@ -292,8 +294,8 @@ export class ProgramRun {
         0,
         this.axes.findIndex((a) => a.letter === 'X'),
       );
-      const zero = this.program.setup.offsets[this.program.setup.active]?.[axis] ?? 0;
-      this.surface = { speed: step.speed, clampRpm: step.clampRpm, direction: step.direction, axis, zero };
+      const { speed, clampRpm, direction, centre: zero = 0 } = step;
+      this.surface = { speed, clampRpm, direction, axis, zero };
       this.followSurface();
       return;
     }

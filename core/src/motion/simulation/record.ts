@@ -27,4 +27,4 @@ export interface Recording {
 }
 
 /** Raised whenever the same acts would give another story. */
-export const ENGINE = 2;
+export const ENGINE = 3;

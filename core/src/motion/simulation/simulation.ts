@@ -70,7 +70,8 @@ export interface Snapshot {
   coolant: boolean;
   /** Loads that the control has switched on, by their outputs. */
   loads: string[];
-  work: { active: number; sets: number[][] };
+  /** Work offsets and tool offsets, with those in force; tool 0: none. */
+  work: { active: number; sets: number[][]; tool: number; tools: number[][] };
   program: { line: number; resumeAt: number | undefined } | undefined;
   trim: { feed: number; rapid: number; spindle: number };
   limitsOff: boolean;
@@ -497,7 +498,12 @@ export class Simulation {
       },
       coolant: controller.outputs.coolant,
       loads: [...controller.outputs.loads],
-      work: { active: controller.offsets.active, sets: controller.offsets.sets.map((s) => [...s]) },
+      work: {
+        active: controller.offsets.active,
+        sets: controller.offsets.sets.map((s) => [...s]),
+        tool: controller.offsets.tool,
+        tools: controller.offsets.tools.map((t) => [...t]),
+      },
       program: program && {
         line: run?.line ?? 0,
         resumeAt: controller.resumeAt,

@@ -2,9 +2,11 @@ import { expect, it } from 'vitest';
 import { deriveFigures } from '../../derivation/figures';
 import { readProgram } from '../../program/reader';
 import { plover } from '../../samples/plover';
+import { defaultDisplay } from '../../units/print';
 import { Random } from '../plant/random';
 import { Simulation, simulationInput, type SimulationInput } from './simulation';
 import { groovesOf, type ThreadPass } from './threadRecord';
+import { tellThread } from './threadWords';
 
 const lathe = deriveFigures(plover().design);
 
@@ -140,4 +142,20 @@ it('a tool fed in along its flank stays in the groove; one that begins half a le
   expect(groovesOf([pass(0, 10), pass(0.33, 9.5)])!.grooves.length).toBe(2);
   expect(groovesOf([pass(0, 10), pass(1, 10)])!.grooves.map((g) => g.passes)).toEqual([[0], [1]]);
   expect(groovesOf([])).toBeUndefined();
+});
+
+it('says what the passes have come to, and where to look', () => {
+  const says = (passes: readonly ThreadPass[]) => {
+    const v = tellThread(passes, defaultDisplay)!;
+    return { good: v.good, text: v.says.join(' ').replace(/\s/g, ' ') };
+  };
+  const one = cut({ rpm: 300, lead: 2, passes: 3, way: 16 }).passes;
+  expect(says(one).text).toMatch(/^3 passes, all in one groove: less than 0.001 mm apart\. In step from 0\.\d+ mm/);
+  expect(says(one).good).toBe(true);
+  expect(says(one.slice(0, 1)).text).toMatch(/One pass so far/);
+  const half = { ...one[1]!, phase: (one[1]!.phase + 0.5) % 1 };
+  expect(says([one[0]!, half, one[2]!]).text).toMatch(/3 passes lie in 2 grooves: 1, 3; 2\./);
+  const off = says(one.map((p) => ({ ...p, lead: 4 })));
+  expect(off.text).toMatch(/The lead came out as 2 mm, not 4 mm: the control counts 0\.5 turns for one/);
+  expect(off.good).toBe(false);
 });

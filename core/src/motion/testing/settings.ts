@@ -58,6 +58,8 @@ export const settingsOf = (more: Partial<ControllerSettings> = {}): ControllerSe
   wheel: undefined,
   programWords: 'widespread',
   touchLines: undefined,
+  threadLine: undefined,
+  twoPartTools: false,
   diameterX: false,
   clearBy: 'Z',
   ...more,

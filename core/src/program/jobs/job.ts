@@ -78,11 +78,14 @@ export function jobMachineOf(settings: {
   };
 }
 /** The figures that a job begins with. */
-export const startingValues = (job: Job, machine: JobMachine): Record<string, number> =>
+export const startingValues = <M>(job: Job<M>, machine: M): Record<string, number> =>
   Object.fromEntries(job.fields(machine).map((f) => [f.key, f.value]));
 
-/** A program that every owner of a machine needs and nobody wants to write: asked for in its figures, written at once. */
-export interface Job {
+/**
+ * A program that every owner of a machine needs and nobody wants to write: asked for in its figures, written at once. `M`: what it
+ * may know of the machine.
+ */
+export interface Job<M = JobMachine> {
   id: string;
   title: string;
   purpose: string;
@@ -90,13 +93,29 @@ export interface Job {
   before: string;
   /** What is measured on the piece, and what that tells. */
   then?: string;
-  fields: (machine: JobMachine) => JobField[];
-  write: (values: JobValues, style: ProgramStyle, machine: JobMachine) => string;
+  fields: (machine: M) => JobField[];
+  write: (values: JobValues, style: ProgramStyle, machine: M) => string;
   /** Why figures that are each in bounds do not go together on this machine. */
-  refused?: (values: JobValues, machine: JobMachine) => Fault | undefined;
+  refused?: (values: JobValues, machine: M) => Fault | undefined;
+  /** Whether it is written in a line that each control has of its own. */
+  ownLine?: (values: JobValues) => boolean;
   /** What is to be laid under the tool before it runs in the simulated control: of a job that touches. */
   piece?: (values: JobValues) => Piece;
 }
+
+/** A job with the machine that it is written for. */
+export interface BoundJob {
+  job: Pick<Job, 'id' | 'title' | 'purpose' | 'before' | 'then' | 'piece' | 'ownLine'>;
+  fields: JobField[];
+  refused: (values: JobValues) => Fault | undefined;
+  write: (values: JobValues, style: ProgramStyle) => string;
+}
+export const bound = <M>(job: Job<M>, machine: M): BoundJob => ({
+  job,
+  fields: job.fields(machine),
+  refused: (values) => job.refused?.(values, machine),
+  write: (values, style) => job.write(values, style, machine),
+});
 
 /** Figures that a job cannot take, one fault each. */
 export function jobFaults(fields: readonly JobField[], values: JobValues): Fault[] {

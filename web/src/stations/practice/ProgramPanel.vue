@@ -15,6 +15,7 @@ import { baseValue, quantity } from '@nodaxis/core/units/quantity';
 import { usePreferences } from '../../document/preferences';
 import QuantityEntry from '../../ui/QuantityEntry.vue';
 import MachineField from '../../widgets/MachineField.vue';
+import ThreadPicture from './ThreadPicture.vue';
 import TouchHand from './TouchHand.vue';
 import WriteProgram from './WriteProgram.vue';
 import { usePractice } from './usePractice';
@@ -208,6 +209,7 @@ const sample = computed(() => {
     <p v-if="!running && resumeLine" class="soft small">
       {{ tellApproach(resumeLine, settings?.clearBy) }}
     </p>
+    <ThreadPicture v-if="snapshot?.threads.length" :passes="snapshot.threads" />
     <div class="row wrap soft small">
       <template v-for="(range, name) in trimRange" :key="name">
         <Slider

@@ -21,21 +21,27 @@ const practice = usePractice();
 const { snapshot } = practice;
 const figures = computed(() => machine.figures);
 const active = computed(() => snapshot.value?.work.active ?? 0);
+/** Tool offset in force; 0: none. */
+const tool = computed(() => snapshot.value?.work.tool ?? 0);
+const hasTools = computed(() => practice.input.value.known && practice.input.value.value.settings.twoPartTools);
 const rows = computed(() =>
   figures.value.axes.map((a, i) => {
     const s = snapshot.value?.axes.find((x) => x.id === a.id);
     const offset = snapshot.value?.work.sets[active.value]?.[i] ?? 0;
+    const tip = snapshot.value?.work.tools[tool.value - 1]?.[i] ?? 0;
     const factor = shownFactor(figures.value.design, a.axis);
     const show = (v: number) =>
       showValue(v * factor, a.axis.motion === 'linear' ? 'length' : 'angle', preferences.display, 6);
     return {
       id: a.id,
       letter: a.axis.letter,
+      linear: a.axis.motion === 'linear',
       factor,
       machine: show(s?.position ?? 0),
-      work: show((s?.position ?? 0) - offset),
+      work: show((s?.position ?? 0) - offset - tip),
       offset: show(offset),
-      zero: offset,
+      tip: show(tip),
+      zero: offset + tip,
     };
   }),
 );
@@ -64,6 +70,8 @@ const loads = computed(() => {
 });
 const eye = ref('');
 const values = ref<Record<string, number>>({});
+const tips = ref<Record<string, number>>({});
+const linear = computed(() => rows.value.filter((r) => r.linear));
 const thickness = ref(10);
 const rim = ref(5);
 const toolRadius = ref(3);
@@ -146,6 +154,43 @@ function touch() {
         </tr>
       </tbody>
     </DataTable>
+    <Fold v-if="hasTools"
+      ><template #title
+        ><span>Tool offsets{{ tool ? `: ${tool} is in force` : '' }}</span></template
+      >
+      <p class="small soft">
+        How far the tip of each tool lies from that of the tool by which the work was set. T0302 in a program is tool 3
+        with offset 2.
+      </p>
+      <div class="row wrap">
+        <label class="row soft"
+          >Offset in force
+          <Choice
+            :model-value="tool"
+            :options="[
+              { value: 0, label: 'none' },
+              ...Array.from({ length: snapshot?.work.tools.length ?? 0 }, (_, i) => ({
+                value: i + 1,
+                label: `${i + 1}`,
+              })),
+            ]"
+            @change="practice.act({ type: 'tool-offset', index: $event })"
+        /></label>
+        <template v-if="tool">
+          <label v-for="r in linear" :key="r.id" class="row soft"
+            >{{ r.letter }}{{ r.factor === 2 ? ' ⌀' : '' }}
+            <NumberField v-model="tips[r.id]" placeholder="0" :aria-label="`The tip is at ${r.letter}`" />
+            <ActionButton
+              kind="framed"
+              @click="practice.act({ type: 'set-tool', axis: r.id, value: (tips[r.id] || 0) / r.factor })"
+            >
+              The tip is there
+            </ActionButton>
+            <span class="mono">{{ r.tip }}</span></label
+          >
+        </template>
+      </div>
+    </Fold>
     <Fold
       ><template #title><span>A reference switch has failed: take a datum by eye</span></template>
       <div class="row wrap">

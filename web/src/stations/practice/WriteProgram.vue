@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { Download } from '@element-plus/icons-vue';
 import { planExtent, toolpathOf } from '@nodaxis/core/program/check';
-import { jobs, touchJobs, trialJobs } from '@nodaxis/core/program/jobs/index';
+import { jobs, latheJobs, touchJobs, trialJobs } from '@nodaxis/core/program/jobs/index';
 import type { Piece } from '@nodaxis/core/program/piece';
-import { jobFaults, jobMachineOf, startingValues, type JobField } from '@nodaxis/core/program/jobs/job';
+import { bound, jobFaults, jobMachineOf, type BoundJob, type JobField } from '@nodaxis/core/program/jobs/job';
+import { latheMachineOf } from '@nodaxis/core/program/jobs/lathe';
 import { readProgram } from '@nodaxis/core/program/reader';
+import { simulatedThreadLine } from '@nodaxis/core/program/threadLine';
 import { simulatedTouchLines } from '@nodaxis/core/program/touchLines';
 import { displayUnit, printQuantity, showValue } from '@nodaxis/core/units/print';
 import { baseValue, quantity, type Quantity } from '@nodaxis/core/units/quantity';
@@ -29,99 +31,127 @@ const machine = useOpenMachine();
 const preferences = usePreferences();
 const practice = usePractice();
 const settings = computed(() => (practice.input.value.known ? practice.input.value.value.settings : undefined));
-const LETTERS = ['X', 'Y', 'Z'];
-/** What the jobs may know of this machine; undefined where it has no X, Y and Z. */
+/** What the jobs may know of this machine: one with X, Y and Z, or a lathe whose spindle is counted. */
 const made = computed(() => settings.value && jobMachineOf(settings.value));
+const lathe = computed(() => settings.value && latheMachineOf(settings.value));
 const draft = useDraft<{ id: string; values: Record<string, Record<string, number>> }>(
   () => `${machine.file.id}/written-program`,
-  { id: jobs[0]!.id, values: {} },
+  { id: '', values: {} },
   false,
 );
 /** Touches need something that answers to them. */
 const probed = computed(() => practice.input.value.known && practice.input.value.value.probe !== undefined);
-const offered = computed(() => [
-  ...jobs.map((j) => ({ value: j.id, label: j.title, group: 'On the work' })),
-  ...(probed.value ? touchJobs : []).map((j) => ({ value: j.id, label: j.title, group: 'Touching off' })),
-  ...trialJobs.map((j) => ({ value: j.id, label: j.title, group: 'Of the machine itself' })),
-]);
-const job = computed(
-  () => [...jobs, ...(probed.value ? touchJobs : []), ...trialJobs].find((j) => j.id === draft.value.id) ?? jobs[0]!,
+const groups = computed((): { title: string; jobs: BoundJob[] }[] => {
+  const [m, l] = [made.value, lathe.value];
+  if (l) return [{ title: 'On the work', jobs: latheJobs.map((j) => bound(j, l)) }];
+  if (!m) return [];
+  return [
+    { title: 'On the work', jobs: jobs.map((j) => bound(j, m)) },
+    { title: 'Touching off', jobs: (probed.value ? touchJobs : []).map((j) => bound(j, m)) },
+    { title: 'Of the machine itself', jobs: trialJobs.map((j) => bound(j, m)) },
+  ];
+});
+const offered = computed(() =>
+  groups.value.flatMap((g) => g.jobs.map(({ job: j }) => ({ value: j.id, label: j.title, group: g.title }))),
 );
-const touches = computed(() => job.value.piece !== undefined);
-/** The lines are those of the simulated control alone: another one would not know them. */
-const strange = computed(() => touches.value && !settings.value?.touchLines);
-const fields = computed(() => (made.value ? job.value.fields(made.value) : []));
-const values = computed(() => ({
-  ...(made.value ? startingValues(job.value, made.value) : {}),
-  ...draft.value.values[job.value.id],
+const chosen = computed(() => {
+  const all = groups.value.flatMap((g) => g.jobs);
+  return all.find((j) => j.job.id === draft.value.id) ?? all[0];
+});
+const job = computed(() => chosen.value?.job);
+const touches = computed(() => job.value?.piece !== undefined);
+const fields = computed(() => chosen.value?.fields ?? []);
+const values = computed((): Record<string, number> => ({
+  ...Object.fromEntries(fields.value.map((f) => [f.key, f.value])),
+  ...draft.value.values[job.value?.id ?? ''],
 }));
+/** A line of each control’s own, and what it is for: that of the simulated one alone, another would not know it. */
+const ownLine = computed(() => job.value?.ownLine?.(values.value) ?? false);
+const strange = computed(() =>
+  touches.value && !settings.value?.touchLines
+    ? 'a touch'
+    : ownLine.value && !settings.value?.threadLine
+      ? 'a thread in passes'
+      : undefined,
+);
+const keep = (own: Record<string, number>) =>
+  (draft.value = { ...draft.value, values: { ...draft.value.values, [job.value!.id]: own } });
 function enter({ key }: JobField, q: Quantity | undefined): void {
-  const own = { ...draft.value.values[job.value.id] };
+  const own = { ...draft.value.values[job.value!.id] };
   if (q) own[key] = baseValue(q);
   else delete own[key];
-  draft.value = { ...draft.value, values: { ...draft.value.values, [job.value.id]: own } };
+  keep(own);
 }
-function choose({ key }: JobField, value: number | undefined): void {
-  const own = { ...draft.value.values[job.value.id] };
-  if (value !== undefined) own[key] = value;
-  draft.value = { ...draft.value, values: { ...draft.value.values, [job.value.id]: own } };
-}
+const choose = ({ key }: JobField, value: number | undefined) =>
+  value !== undefined && keep({ ...draft.value.values[job.value!.id], [key]: value });
 const figure = (f: JobField) =>
   printQuantity(quantity(values.value[f.key] ?? NaN, baseUnit(f.dimension)), preferences.display).figure;
 const unit = (f: JobField) => displayUnit(f.dimension, preferences.display);
 const faults = computed(() => {
   const single = jobFaults(fields.value, values.value);
-  const together = made.value && !single.length ? job.value.refused?.(values.value, made.value) : undefined;
+  const together = single.length ? undefined : chosen.value?.refused(values.value);
   return together ? [together] : single;
 });
 const style = computed(() => ({
   words: settings.value?.programWords ?? 'standard',
   inch: preferences.display.system === 'inch',
   touch: settings.value?.touchLines,
+  threadLine: settings.value?.threadLine,
 }));
 const text = computed(() =>
-  made.value && !faults.value.length ? job.value.write(values.value, style.value, made.value) : undefined,
+  chosen.value && !faults.value.length ? chosen.value.write(values.value, style.value) : undefined,
+);
+/** How it is seen: from above, on a lathe with Z to the right. */
+const plan = computed(() =>
+  lathe.value ? { letters: ['X', 'Z'], across: 1, up: 0 } : { letters: ['X', 'Y', 'Z'], across: 0, up: 1 },
 );
 const path = computed(() => {
   if (text.value === undefined) return undefined;
+  const { letters } = plan.value;
+  const zeros = letters.map(() => 0);
   const { program } = readProgram(
     text.value,
     {
-      letters: LETTERS,
-      linear: [true, true, true],
-      diameterX: false,
+      letters,
+      linear: letters.map(() => true),
+      diameterX: lathe.value?.diameterX ?? false,
       words: style.value.words,
-      encoder: false,
-      maxRpm: made.value?.maxRpm,
+      encoder: lathe.value !== undefined,
+      maxRpm: made.value?.maxRpm ?? lathe.value?.maxRpm,
       touch: style.value.touch ?? simulatedTouchLines,
+      threadLine: style.value.threadLine ?? simulatedThreadLine,
     },
-    { start: [0, 0, 0], offsets: Array.from({ length: 6 }, () => [0, 0, 0]), active: 0 },
+    { start: zeros, offsets: Array.from({ length: 6 }, () => zeros), active: 0 },
   );
   return toolpathOf(program);
 });
-/** How far it reaches across the table, against what the table has. */
+/** How far it reaches, against what the machine has. */
 const extent = computed(() => {
   const p = path.value;
-  if (!p || !made.value) return undefined;
+  const room = lathe.value ? { x: lathe.value.room.z, y: lathe.value.room.x } : made.value?.room;
+  if (!p || !room) return undefined;
   const mm = (v: number) => showValue(v, 'length', preferences.display, 5);
-  const { minX, maxX, minY, maxY } = planExtent(p, 0, 1);
+  const { minX, maxX, minY, maxY } = planExtent(p, plan.value.across, plan.value.up);
   const [x, y] = [maxX - minX, maxY - minY];
-  const { room } = made.value;
+  const told = `${mm(x)} by ${mm(y)}; the envelope has ${mm(room.x)} by ${mm(room.y)}`;
   return {
-    told: `${mm(x)} by ${mm(y)}; the envelope has ${mm(room.x)} by ${mm(room.y)}`,
+    told: lathe.value ? `${told}, ways of the slides` : told,
     tooLarge: x > room.x + 1e-6 || y > room.y + 1e-6,
   };
 });
 function put(): void {
-  emit('write', text.value!, job.value.piece?.(values.value));
+  emit('write', text.value!, job.value!.piece?.(values.value));
   shown.value = false;
 }
-const save = () => download(`${machine.design.name} ${job.value.id}.nc`, text.value!, 'text/plain');
+const save = () => download(`${machine.design.name} ${job.value!.id}.nc`, text.value!, 'text/plain');
 </script>
 
 <template>
   <ElDialog v-model="shown" title="A program from a few figures" width="min(900px, 97vw)" top="5vh">
-    <p v-if="!made">These programs are for machines with the axes X, Y and Z, whose settings are complete.</p>
+    <p v-if="!job">
+      These programs are for machines with the axes X, Y and Z, and for lathes whose control sets the speed of the
+      spindle and counts its encoder. The settings of the machine have to be complete.
+    </p>
     <div v-else class="stack">
       <Choice
         :model-value="job.id"
@@ -158,8 +188,10 @@ const save = () => download(`${machine.design.name} ${job.value.id}.nc`, text.va
           </div>
         </div>
         <div class="stack">
-          <pre v-if="touches && text" class="mono lines" tabindex="0" aria-label="The program">{{ text }}</pre>
-          <PathInPlan v-else-if="path && extent" :path="path" :x="0" :y="1" :told="extent.told" />
+          <pre v-if="(touches || ownLine) && text" class="mono lines" tabindex="0" aria-label="The program">{{
+            text
+          }}</pre>
+          <PathInPlan v-else-if="path && extent" :path="path" :x="plan.across" :y="plan.up" :told="extent.told" />
           <p><b>Before.</b> {{ job.before }}</p>
           <p v-if="job.then" class="soft">{{ job.then }}</p>
         </div>
@@ -177,15 +209,15 @@ const save = () => download(`${machine.design.name} ${job.value.id}.nc`, text.va
         seen your clamps.</Caution
       >
     </div>
-    <template v-if="made" #footer>
+    <template v-if="job" #footer>
       <p v-if="strange" class="soft own">
-        How your own control writes a touch is not known: these lines are those of the simulated one. Put its lines into
-        its name sheet in
+        How your own control writes {{ strange }} is not known: what stands here is the line of the simulated one. Put
+        its own into its name sheet in
         <RouterLink :to="`/machine/${machine.file.id}/settings`" @click="shown = false">Settings</RouterLink> to save
         this program for it.
       </p>
       <div class="row end">
-        <ActionButton kind="framed" :disabled="text === undefined || strange" @click="save"
+        <ActionButton kind="framed" :disabled="text === undefined || strange !== undefined" @click="save"
           ><Download />Save as file</ActionButton
         >
         <ActionButton kind="main" :disabled="text === undefined" @click="put"

@@ -207,6 +207,22 @@ function giveUp(): void {
               @update:model-value="(text) => put({ touchLines: { ...form.touchLines, [f.key]: text } })"
           /></label></div
       ></Fold>
+      <Fold v-if="!part" title="A thread in passes" :open="false"
+        ><label
+          >Its line in programs
+          <TextField
+            :model-value="form.threadLine"
+            class="mono"
+            maxlength="200"
+            aria-label="Its line for a thread in passes"
+            placeholder="such as SCREW Z{to} K{lead} X{from} R{root} N{passes}"
+            @update:model-value="(text) => put({ threadLine: text })"
+        /></label>
+        <p class="soft">
+          {to} where each pass ends along Z, {lead}, {from} and {root} for X where it begins and at its root, {passes};
+          {spring} for passes at full depth.
+        </p></Fold
+      >
       <div class="columns">
         <nav class="stack" aria-label="Entries">
           <div class="row">
