@@ -19,6 +19,7 @@ import { evaluation, sweeps } from './faults';
 import { fileWithHistory, largeFileInBrowser, savingFrames } from './largeFile';
 import type { Figure } from './measure';
 import { report } from './measure';
+import { spindleSheet, threading } from './spindle';
 import { hourOfRunning, longProgram, practicePage, simulation } from './practice';
 
 type Measure = () => Figure | readonly Figure[] | Promise<Figure | readonly Figure[]>;
@@ -33,6 +34,8 @@ const measures: Record<string, Measure> = {
   nameSheets,
   budgets,
   panelLayout,
+  spindleSheet,
+  threading,
   simulation,
   hourOfRunning,
   longProgram,

@@ -43,6 +43,34 @@ const plover2 = scaleMoves(machines.plover.made, { id: 'x', name: 'X', axis: 'x'
 
 describe('worked by hand', () => {
   it.each<[keyof typeof machines, string, Readings, 'passed' | 'failed' | 'not-judged', RegExp, RegExp]>([
+    // Ten turns of a chuck: counted right with one index each; as a quarter of them; twice with twice the index; twice the index alone.
+    ['plover', 'spindle-count/machine', { turns: n1(10.02), indexes: n1(10) }, 'passed', /counted as 10\.02/, /^$/],
+    [
+      'plover',
+      'spindle-count/machine',
+      { turns: n1(2.5), indexes: n1(10) },
+      'failed',
+      /0\.25 times its lead/,
+      /parts\./,
+    ],
+    [
+      'plover',
+      'spindle-count/machine',
+      { turns: n1(20), indexes: n1(20) },
+      'failed',
+      /turns 2 times as often/,
+      /parts\./,
+    ],
+    [
+      'plover',
+      'spindle-count/machine',
+      { turns: n1(10), indexes: n1(20) },
+      'failed',
+      /begin at several places/,
+      /parts\./,
+    ],
+    ['plover', 'spindle-count/machine', { turns: n1(0), indexes: n1(0) }, 'failed', /counts nothing/, /^$/],
+    ['plover', 'spindle-count/machine', { turns: n1(7), indexes: n1(20) }, 'failed', /More than one thing/, /parts\./],
     [
       'dunnock',
       'switch-contact/device-stop',

@@ -28,6 +28,20 @@ describe.each([
   });
 });
 
+describe('what a lathe’s encoder can hide', () => {
+  it.each(['encoder-ratio', 'divider-other', 'index-twice'] as const)(
+    '%s: found by ten turns by hand, and fixed',
+    (kind) => {
+      const built = plover().design;
+      const fault = hideableFaults(built, deriveFigures(built).plan.inputs).find((f) => f.kind === kind)!;
+      const end = walk(plover(), { built, faults: [fault], seed: 4 });
+      expect(end.left).toEqual([]);
+      expect(end.hidden.faults).toEqual([]);
+      expect(end.told.length).toBe(1);
+    },
+  );
+});
+
 /** What no edit of the file can make right: it is gone at the end, or it was not found. */
 const HANDS: readonly HiddenFaultKind[] = [
   'split-coil',

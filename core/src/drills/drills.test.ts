@@ -64,17 +64,17 @@ function trainee(id: string, file: MachineFile) {
       hands.do({ type: 'move', axis: 'x', position: 100 }, 0).do({ type: 'move', axis: 'y', position: 200 }, 0);
       return hands.until(30);
     },
-    load: () => {
+    load: (text = start.program!) => {
       const { controller } = sim;
       const read = readProgram(
-        start.program!,
+        text,
         {
           letters: controller.settings.axes.map((a) => a.letter),
           linear: controller.settings.axes.map((a) => a.linear),
-          diameterX: false,
+          diameterX: controller.settings.diameterX,
           words: 'widespread',
-          encoder: false,
-          maxRpm: undefined,
+          encoder: (controller.settings.spindle?.lines ?? 0) > 0,
+          maxRpm: controller.settings.spindle?.maxRpm,
         },
         {
           start: controller.axes.map((a) => a.position),
@@ -96,6 +96,16 @@ function trainee(id: string, file: MachineFile) {
   return hands;
 }
 type Hands = ReturnType<typeof trainee>;
+/** A machine that a drill fits. */
+const ofLathes = ['thread-two-grooves', 'thread-lead-short', 'thread-lead-long', 'clamp-missing'];
+const machineFor = (id: string): MachineFile =>
+  ofLathes.includes(id) ? plover() : id === 'index-turn' ? wren() : dunnock();
+/** A thread in the air, then ten turns of the chuck by hand once it stands. */
+const counted = (h: Hands, says: RegExp): number => {
+  h.load().run().wait(20);
+  expect(h.look({ kind: 'spindle-turns' }).replace(/\s/g, ' ')).toMatch(says);
+  return 0;
+};
 
 /** The safe way through each drill: passes with everything, and the right answer. */
 const safely: Record<string, (h: Hands) => number | undefined> = {
@@ -208,6 +218,13 @@ const safely: Record<string, (h: Hands) => number | undefined> = {
   },
   zeros: (h) => (h.middle().zero('x', 'y').load().run(), undefined),
   stick: (h) => (h.jog(h.s.a!, 1, 3, 0.4), undefined),
+  'thread-two-grooves': (h) => counted(h, /counts 10, and its index comes 20 times/),
+  'thread-lead-short': (h) => counted(h, /counts 2.5, and its index comes 10 times/),
+  'thread-lead-long': (h) => counted(h, /counts 20, and its index comes 20 times/),
+  'clamp-missing': (h) => {
+    h.load(h.session.start.program!.replace('G96', `G92 S${h.s.rpm!}\nG96`)).run();
+    return undefined;
+  },
   'failed-switch': (h) => {
     h.press(h.s.device!).press(h.s.device!, false);
     h.do({ type: 'take-datum', axis: h.s.axis! });
@@ -225,8 +242,7 @@ const safely: Record<string, (h: Hands) => number | undefined> = {
 
 describe('the safe way passes', () => {
   it.each(drills.map((d) => [d.id] as const))('%s', (id) => {
-    const file = id === 'index-turn' ? wren() : dunnock();
-    const h = trainee(id, file);
+    const h = trainee(id, machineFor(id));
     const debrief = h.finish(safely[id]!(h));
     expect(debrief.goals.filter((g) => !g.reached)).toEqual([]);
     expect(debrief.costs).toEqual([]);
@@ -237,7 +253,7 @@ describe('the safe way passes', () => {
 
 describe('the unsafe way costs points and says why', () => {
   const why = (id: string, way: (h: Hands) => number | undefined) => {
-    const h = trainee(id, dunnock());
+    const h = trainee(id, machineFor(id));
     const d = h.finish(way(h));
     expect(d.passed).toBe(false);
     return d.costs.map((c) => c.why).join(' ');
@@ -268,6 +284,16 @@ describe('the unsafe way costs points and says why', () => {
     ['zeros', /before any work zero/, (h) => (h.load().run(), undefined)],
     ['stick', /two axes at once/, (h) => (h.jog(h.s.b!, 1, 0.2), undefined)],
     ['clip-off', /ran into the plate/, (h) => (h.jog(h.s.axis!, -1, 4, 0.1), 0)],
+    ['clamp-missing', /faster than the chuck is marked for/, (h) => (h.load().run(), undefined)],
+    [
+      'thread-lead-long',
+      /A hand went to the chuck/,
+      (h) => {
+        h.load().do({ type: 'run' }, 6);
+        expect(h.look({ kind: 'spindle-turns' })).toMatch(/no hand goes near/);
+        return 0;
+      },
+    ],
     ['drive-gave-up', /same reference run again/, (h) => (h.reference().reference(), 0)],
   ])('%s', (id, expected, way) => {
     expect(why(id, way)).toMatch(expected);
@@ -287,9 +313,5 @@ it('at least twelve fit each machine that has switches; the answers come in anot
   expect(fit(plover()).length).toBeGreaterThan(3);
   const answers = () => trainee('doubled', dunnock()).session.answers();
   expect(answers()).toEqual(answers());
-  expect(
-    drills.some(
-      (d) => d.answers && trainee(d.id, d.id === 'index-turn' ? wren() : dunnock()).session.answers()[0]!.index !== 0,
-    ),
-  ).toBe(true);
+  expect(drills.some((d) => d.answers && trainee(d.id, machineFor(d.id)).session.answers()[0]!.index !== 0)).toBe(true);
 });

@@ -13,7 +13,10 @@ export class Watch {
   readonly acts: { t: number; act: Act; state: Snapshot['state']; cause: Snapshot['cause'] }[] = [];
   readonly events: { t: number; event: ControllerEvent }[] = [];
   readonly happenings: Happening[] = [];
-  readonly inspected: { t: number; key: string; text: string }[] = [];
+  /** What was looked at, and how fast the spindle turned then, rpm. */
+  readonly inspected: { t: number; key: string; text: string; rpm: number }[] = [];
+  /** The fastest that the spindle was seen to turn, rpm. */
+  highestRpm = 0;
   answer: number | undefined;
   now: Snapshot | undefined;
   /** True places of each axis when the trainee took over, and when it last stood still. */
@@ -31,11 +34,13 @@ export class Watch {
   }
   see(snapshot: Snapshot): void {
     this.now = snapshot;
+    this.highestRpm = Math.max(this.highestRpm, Math.abs(snapshot.spindle?.rpm ?? 0));
     this.events.push(...snapshot.events);
     this.happenings.push(...snapshot.happenings);
   }
   looked(inspection: Inspection, text: string): void {
-    this.inspected.push({ t: this.sim.timeS, key: inspectionKey(inspection), text });
+    const rpm = Math.abs(this.sim.plant.spindle?.rpm ?? 0);
+    this.inspected.push({ t: this.sim.timeS, key: inspectionKey(inspection), text, rpm });
   }
 
   said<C extends EventCode>(code: C, of: (e: EventOf<C>) => boolean = () => true): number {

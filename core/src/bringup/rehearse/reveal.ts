@@ -55,6 +55,10 @@ function keysFor(f: HiddenFault, instances: readonly Instance[], hidden: HiddenM
       return [`earth/${f.part}`];
     case 'supply-short':
       return [`shorts/${f.part}`];
+    case 'encoder-ratio':
+    case 'divider-other':
+    case 'index-twice':
+      return ['spindle-count/machine'];
     case 'link-drops':
       return instances.flatMap((i) => (i.test.kind === 'link' ? [i.key] : []));
   }

@@ -128,8 +128,9 @@ export interface PlantEncoder {
   lines: number;
   /** Revolutions of the encoder for one of the spindle. */
   ratio: number;
-  /** Where in its revolution the index comes, as a share of it. */
+  /** Where in its revolution the index comes, as a share of it, and how often: a second mark comes half a revolution later. */
   indexAt: number;
+  marks: number;
   /** Edges a second that the counter of the control takes; more are lost. */
   countsPerS: number;
 }
@@ -319,6 +320,7 @@ function encoderOf(design: Design): PlantEncoder | undefined {
     lines: found.linesSeen,
     ratio: found.ratio,
     indexAt: PLANT.spindleIndexAt,
+    marks: 1,
     countsPerS: counts?.known ? counts.value : Infinity,
   };
 }

@@ -1,8 +1,13 @@
 import type { Design } from '../../machine/design';
+import { spindleEncoderOf } from '../../machine/spindleEncoder';
 import { circuitName } from '../../machine/fields';
 import type { Display } from '../../units/print';
 import { printNumber, showValue } from '../../units/print';
+import { turnedByHand } from './spindleCounter';
 import type { Simulation } from './simulation';
+
+/** Turns of the spindle by hand. */
+const BY_HAND = 10;
 
 /** Something that a person walks up to and looks at, with the means of a workshop. */
 export type Inspection =
@@ -18,7 +23,9 @@ export type Inspection =
   /** The switches and lamps on the drives of an axis. */
   | { kind: 'drive'; axis: string }
   /** The lowest voltage of the motor supply since it was last looked at. */
-  | { kind: 'supply' };
+  | { kind: 'supply' }
+  /** Ten turns of the spindle by hand, with an eye on what the control counts. */
+  | { kind: 'spindle-turns' };
 
 export const inspectionKey = (i: Inspection): string =>
   `${i.kind}${'axis' in i ? `/${i.axis}` : 'device' in i ? `/${i.device}` : 'circuit' in i ? `/${i.circuit}` : ''}`;
@@ -40,7 +47,12 @@ export function inspectionsOf(design: Design): Inspection[] {
     ),
     { kind: 'wires', circuit },
   ]);
-  return [...axes, ...circuits, { kind: 'supply' }];
+  return [
+    ...axes,
+    ...circuits,
+    { kind: 'supply' },
+    ...(spindleEncoderOf(design) ? [{ kind: 'spindle-turns' } as const] : []),
+  ];
 }
 
 /** What it is called on a list. */
@@ -61,6 +73,8 @@ export function inspectionTitle(i: Inspection, design: Design): string {
       return `Look at the drive of ${letter}`;
     case 'supply':
       return 'Measure the motor supply';
+    case 'spindle-turns':
+      return 'Turn the spindle by hand';
   }
 }
 
@@ -144,5 +158,14 @@ export function inspect(
       return {
         text: `The motor supply fell to ${Math.round(sim.lowestBusShare() * 100)} % of its voltage at the lowest.`,
       };
+    case 'spindle-turns': {
+      const encoder = plant.spindle?.model.encoder;
+      if (!encoder || !plant.spindle) return { text: 'Nothing counts this spindle.' };
+      if (plant.spindle.rpm !== 0) return { text: 'The spindle turns: no hand goes near it.' };
+      const seen = turnedByHand(encoder, input.settings.spindle?.lines ?? 0, BY_HAND);
+      return {
+        text: `${BY_HAND} turns by hand, from a mark to the same mark: the control counts ${printNumber(seen.turns, 4)}, and its index comes ${seen.indexes} times.`,
+      };
+    }
   }
 }

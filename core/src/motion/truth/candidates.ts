@@ -1,6 +1,7 @@
 import { motorBuses } from '../../distribution/supplies';
 import type { Design } from '../../machine/design';
 import type { TerminalRef } from '../../machine/ids';
+import { spindleEncoderOf } from '../../machine/spindleEncoder';
 import { isProtective } from '../../machine/connections';
 import { earthPath } from '../../wiring/earthPath';
 import { Random } from '../plant/random';
@@ -64,6 +65,8 @@ export function hideableFaults(design: Design, inputs: Readonly<Record<string, T
   );
   if (design.roles.spindle)
     for (const [id, c] of circuits) if (isProtective(c)) faults.push({ kind: 'noise', circuit: id, perS: 0.4 });
+  if (spindleEncoderOf(design))
+    faults.push({ kind: 'encoder-ratio', factor: 2 }, { kind: 'divider-other', factor: 0.25 }, { kind: 'index-twice' });
   if (motorBuses(design).length) faults.push({ kind: 'weak-supply', share: 0.35 });
   for (const [id, part] of Object.entries(design.parts)) {
     if (part.data.class === 'supply') faults.push({ kind: 'supply-short', part: id, ohm: 0.4 });

@@ -25,7 +25,10 @@ export type HiddenFault =
   | { kind: 'earth-poor'; part: string; ohm: number }
   | { kind: 'supply-short'; part: string; ohm: number }
   | { kind: 'misprinted'; a: string; b: string }
-  | { kind: 'link-drops'; perS: number };
+  | { kind: 'link-drops'; perS: number }
+  | { kind: 'encoder-ratio'; factor: number }
+  | { kind: 'divider-other'; factor: number }
+  | { kind: 'index-twice' };
 
 export type HiddenFaultKind = HiddenFault['kind'];
 
@@ -53,6 +56,9 @@ export const hiddenFaultTitle: Record<HiddenFaultKind, string> = {
   'supply-short': 'A short behind a supply',
   misprinted: 'A board with wrong labels',
   'link-drops': 'A link to the host that breaks off',
+  'encoder-ratio': 'Other pulleys on the spindle’s encoder',
+  'divider-other': 'A divider that the control is not told of',
+  'index-twice': 'A second mark for the spindle’s index',
 };
 
 /** The fault in words, once it may be told. */
@@ -108,5 +114,11 @@ export function revealFault(f: HiddenFault, design: Design): string {
       return `The terminals of “${circuitName(design, f.a)}” and “${circuitName(design, f.b)}” are labelled the wrong way round on the board.`;
     case 'link-drops':
       return 'The link to the host computer breaks off now and then.';
+    case 'encoder-ratio':
+      return `The encoder of the spindle turns ${printNumber(f.factor, 4)} times as often as the file says: its pulleys are others.`;
+    case 'divider-other':
+      return `Of the encoder’s lines only ${printNumber(f.factor, 4)} times as many reach the control as it was told: a divider stands between.`;
+    case 'index-twice':
+      return 'The index of the spindle comes twice in a turn: a screw beside the mark is seen as well.';
   }
 }

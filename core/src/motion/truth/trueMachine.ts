@@ -149,6 +149,21 @@ export function trueMachine(
       }
       case 'earth-poor':
         break;
+      case 'encoder-ratio':
+        plantChanges.push(({ spindle }) => {
+          if (spindle?.encoder) spindle.encoder.ratio *= f.factor;
+        });
+        break;
+      case 'divider-other':
+        plantChanges.push(({ spindle }) => {
+          if (spindle?.encoder) spindle.encoder.lines *= f.factor;
+        });
+        break;
+      case 'index-twice':
+        plantChanges.push(({ spindle }) => {
+          if (spindle?.encoder) spindle.encoder.marks = 2;
+        });
+        break;
       case 'link-drops':
         linkDropsPerS = f.perS;
         break;

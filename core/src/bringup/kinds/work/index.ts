@@ -3,6 +3,7 @@ import { firstProgram } from './firstProgram';
 import { noiseWithSpindle } from '../motion/noise';
 import { probe } from './probe';
 import { spindle } from './spindle';
+import { spindleCount } from './spindleCount';
 
 /** Spindle, probe and the first program. */
-export const work: readonly BringUpTest[] = [noiseWithSpindle, spindle, probe, firstProgram];
+export const work: readonly BringUpTest[] = [noiseWithSpindle, spindleCount, spindle, probe, firstProgram];
