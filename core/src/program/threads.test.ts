@@ -100,6 +100,14 @@ describe('a program for a thread', () => {
     expect(long[0]!.to).toEqual([expect.closeTo(10 - 0.9202 / 3, 3), -20]);
     expect(long[0]!.length).toBeCloseTo(21.3, 9);
   });
+  it('tells its room: 15 mm/s are reached, and lost again, in 0.25 mm', () => {
+    const room = thread.room!(values, machine);
+    expect(room).toMatchObject({ runIn: 1.3, length: 20 });
+    expect(room.ramp).toBeCloseTo(0.25, 9);
+    expect(room.runOut).toBeCloseTo(0.25, 9);
+    expect(room.depths.length).toBe(9);
+    expect(room.depths.at(-1)).toBeCloseTo(0.9202, 4);
+  });
   it('in a nut it goes the other way, and backs off towards the axis', () => {
     const nut = threads(thread.write({ ...values, kind: 1 }, style, machine));
     // 5/8 of the triangle: 0.812 mm.

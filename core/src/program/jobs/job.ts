@@ -2,6 +2,7 @@ import type { Fault } from '../../units/result';
 import type { Dimension } from '../../units/units';
 import type { Piece } from '../piece';
 import type { ProgramStyle } from '../write';
+import type { ThreadRoom } from './threadRoom';
 
 /** A figure that a job asks for, in the base unit of its dimension: mm, mm/s, rpm, 1. */
 export interface JobField {
@@ -99,6 +100,8 @@ export interface Job<M = JobMachine> {
   refused?: (values: JobValues, machine: M) => Fault | undefined;
   /** Whether it is written in a line that each control has of its own. */
   ownLine?: (values: JobValues) => boolean;
+  /** What room its passes take: of a thread. */
+  room?: (values: JobValues, machine: M) => ThreadRoom;
   /** What is to be laid under the tool before it runs in the simulated control: of a job that touches. */
   piece?: (values: JobValues) => Piece;
 }
@@ -108,12 +111,14 @@ export interface BoundJob {
   job: Pick<Job, 'id' | 'title' | 'purpose' | 'before' | 'then' | 'piece' | 'ownLine'>;
   fields: JobField[];
   refused: (values: JobValues) => Fault | undefined;
+  room: (values: JobValues) => ThreadRoom | undefined;
   write: (values: JobValues, style: ProgramStyle) => string;
 }
 export const bound = <M>(job: Job<M>, machine: M): BoundJob => ({
   job,
   fields: job.fields(machine),
   refused: (values) => job.refused?.(values, machine),
+  room: (values) => job.room?.(values, machine),
   write: (values, style) => job.write(values, style, machine),
 });
 

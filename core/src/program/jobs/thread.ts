@@ -4,6 +4,7 @@ import { isoDepth, isoNutDepth, passDepths, passesFor } from '../threadPasses';
 import { ProgramWriter } from '../write';
 import type { Job, JobValues } from './job';
 import type { LatheMachine } from './lathe';
+import type { ThreadRoom } from './threadRoom';
 
 /** The last pass takes at least this much, mm: less rubs and does not cut. */
 const LEAST_CUT = 0.05;
@@ -27,7 +28,7 @@ const passes = (v: JobValues): number => passesFor(depthOf(v), LEAST_CUT, MOST_P
 export const thread: Job<LatheMachine> = {
   id: 'thread',
   title: 'Thread',
-  purpose: 'A thread of 60° in passes that take the same chip each; the last one is repeated without infeed.',
+  purpose: 'A thread of 60° in passes that take the same chip each; at full depth they are repeated to take the spring out of work and tool.',
   before:
     'X shows the diameter at the work, Z is 0 at its face, an undercut at the end of the thread. The spindle’s speed stays as it is from the first pass to the last.',
   then: 'After the run, Practice shows whether every pass lies in one groove. At the machine: a pass at hardly any depth, looked at with a thread gauge, before the rest.',
@@ -70,6 +71,13 @@ export const thread: Job<LatheMachine> = {
     },
   ],
   ownLine: (v) => v.oneLine === 1,
+  room: (v, machine): ThreadRoom => ({
+    runIn: runIn(v, machine),
+    ramp: rampOf(v, machine),
+    length: v.length!,
+    runOut: rampOf(v, machine),
+    depths: passDepths(depthOf(v), passes(v)),
+  }),
   refused: (v, machine) => {
     const way = runIn(v, machine) + v.length!;
     if (speedOf(v) > machine.limits.z.speed)

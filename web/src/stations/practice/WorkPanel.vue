@@ -4,11 +4,13 @@ import PickOne from '../../ui/PickOne.vue';
 import TickBox from '../../ui/TickBox.vue';
 import Fold from '../../ui/Fold.vue';
 import NumberField from '../../ui/NumberField.vue';
+import QuantityField from '../../ui/QuantityField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { shownFactor } from '@nodaxis/core/machine/design';
-import { showValue } from '@nodaxis/core/units/print';
-import { computed, ref } from 'vue';
+import { displayUnit, showValue } from '@nodaxis/core/units/print';
+import { baseValue, type Quantity } from '@nodaxis/core/units/quantity';
+import { computed, ref, shallowRef } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import AxisMark from '../../widgets/AxisMark.vue';
@@ -36,6 +38,8 @@ const rows = computed(() =>
       id: a.id,
       letter: a.axis.letter,
       linear: a.axis.motion === 'linear',
+      dimension: a.axis.motion === 'linear' ? ('length' as const) : ('angle' as const),
+      unit: displayUnit(a.axis.motion === 'linear' ? 'length' : 'angle', preferences.display),
       factor,
       machine: show(s?.position ?? 0),
       work: show((s?.position ?? 0) - offset - tip),
@@ -69,8 +73,14 @@ const loads = computed(() => {
   );
 });
 const eye = ref('');
-const values = ref<Record<string, number>>({});
-const tips = ref<Record<string, number>>({});
+/** Positions as they are typed, of the axis and of the tip of a tool; nothing typed is zero. */
+const texts = ref<Record<string, string>>({});
+const typed = shallowRef<Record<string, Quantity | undefined>>({});
+/** What is typed, mm or ° of the slide. */
+function place({ id, factor }: { id: string; factor: 1 | 2 }, of: '' | 'tip-' = ''): number {
+  const q = typed.value[`${of}${id}`];
+  return (q ? baseValue(q) : 0) / factor;
+}
 const linear = computed(() => rows.value.filter((r) => r.linear));
 const thickness = ref(10);
 const rim = ref(5);
@@ -136,17 +146,22 @@ function touch() {
           <td class="num mono">{{ r.work }}</td>
           <td class="num mono soft wide">{{ r.offset }}</td>
           <td class="row">
-            <NumberField v-model="values[r.id]" placeholder="0" :aria-label="`Work position of ${r.letter} here`" />
-            <ActionButton
-              kind="framed"
-              @click="practice.act({ type: 'set-work', axis: r.id, value: (values[r.id] || 0) / r.factor })"
-            >
+            <QuantityField
+              :model-value="texts[r.id] ?? ''"
+              :dimension="r.dimension"
+              :unit="r.unit"
+              placeholder="0"
+              :aria-label="`Work position of ${r.letter} here`"
+              @update:model-value="texts = { ...texts, [r.id]: $event }"
+              @update:quantity="typed = { ...typed, [r.id]: $event }"
+            />
+            <ActionButton kind="framed" @click="practice.act({ type: 'set-work', axis: r.id, value: place(r) })">
               Set {{ r.letter }}
             </ActionButton>
             <ActionButton
               :disabled="!standing"
               :aria-label="`Move ${r.letter} to this work position`"
-              @click="practice.act({ type: 'move', axis: r.id, position: r.zero + (values[r.id] || 0) / r.factor })"
+              @click="practice.act({ type: 'move', axis: r.id, position: r.zero + place(r) })"
             >
               Go
             </ActionButton>
@@ -179,10 +194,18 @@ function touch() {
         <template v-if="tool">
           <label v-for="r in linear" :key="r.id" class="row soft"
             >{{ r.letter }}{{ r.factor === 2 ? ' ⌀' : '' }}
-            <NumberField v-model="tips[r.id]" placeholder="0" :aria-label="`The tip is at ${r.letter}`" />
+            <QuantityField
+              :model-value="texts[`tip-${r.id}`] ?? ''"
+              dimension="length"
+              :unit="r.unit"
+              placeholder="0"
+              :aria-label="`The tip is at ${r.letter}`"
+              @update:model-value="texts = { ...texts, [`tip-${r.id}`]: $event }"
+              @update:quantity="typed = { ...typed, [`tip-${r.id}`]: $event }"
+            />
             <ActionButton
               kind="framed"
-              @click="practice.act({ type: 'set-tool', axis: r.id, value: (tips[r.id] || 0) / r.factor })"
+              @click="practice.act({ type: 'set-tool', axis: r.id, value: place(r, 'tip-') })"
             >
               The tip is there
             </ActionButton>
@@ -215,7 +238,7 @@ function touch() {
     </Fold>
     <div v-if="spindle" class="row wrap" role="group" aria-label="Spindle">
       <label v-if="spindle.speedSet" class="row soft"
-        >spindle <NumberField v-model="rpm" :min="0" :max="spindle.maxRpm" :step="100" /> rpm</label
+        >spindle <NumberField v-model="rpm" class="speed" :min="0" :max="spindle.maxRpm" :step="100" /> rpm</label
       >
       <ActionButton kind="framed" @click="practice.act({ type: 'spindle', direction: 1, rpm: rpm || spindle.maxRpm })">
         Spindle on
@@ -309,6 +332,18 @@ th {
 }
 .number-field {
   width: 64px;
+}
+.row :deep(.quantity-field) {
+  width: 84px;
+}
+.row :deep(.el-button) {
+  white-space: nowrap;
+}
+td.row {
+  flex-wrap: nowrap;
+}
+.speed {
+  width: 104px;
 }
 .wrap {
   flex-wrap: wrap;

@@ -22,6 +22,7 @@ import Caution from '../../ui/Caution.vue';
 import Choice from '../../ui/Choice.vue';
 import QuantityEntry from '../../ui/QuantityEntry.vue';
 import PathInPlan from './PathInPlan.vue';
+import ThreadRoomPicture from './ThreadRoomPicture.vue';
 import { usePractice } from './usePractice';
 
 /** Programs from a few figures: seen from above, put into the simulated control, or saved for the real one. */
@@ -101,6 +102,7 @@ const style = computed(() => ({
 const text = computed(() =>
   chosen.value && !faults.value.length ? chosen.value.write(values.value, style.value) : undefined,
 );
+const room = computed(() => (faults.value.length ? undefined : chosen.value?.room(values.value)));
 /** How it is seen: from above, on a lathe with Z to the right. */
 const plan = computed(() =>
   lathe.value ? { letters: ['X', 'Z'], across: 1, up: 0 } : { letters: ['X', 'Y', 'Z'], across: 0, up: 1 },
@@ -191,7 +193,14 @@ const save = () => download(`${machine.design.name} ${job.value!.id}.nc`, text.v
           <pre v-if="(touches || ownLine) && text" class="mono lines" tabindex="0" aria-label="The program">{{
             text
           }}</pre>
-          <PathInPlan v-else-if="path && extent" :path="path" :x="plan.across" :y="plan.up" :told="extent.told" />
+          <PathInPlan
+            v-else-if="!room && path && extent"
+            :path="path"
+            :x="plan.across"
+            :y="plan.up"
+            :told="extent.told"
+          />
+          <ThreadRoomPicture v-if="room" :room="room" />
           <p><b>Before.</b> {{ job.before }}</p>
           <p v-if="job.then" class="soft">{{ job.then }}</p>
         </div>

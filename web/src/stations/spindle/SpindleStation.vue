@@ -13,11 +13,18 @@ import ThreadsView from './threads/ThreadsView.vue';
 /** What turns: what it can do, what its drive needs to be told, and whether it turns as it is asked to. */
 const machine = useOpenMachine();
 const r = computed(() => rotatingOf(machine.figures.design));
+/** A lathe threads and asks for an encoder; what is not a lathe may tap by one. */
+const threads = computed(() => {
+  const { design } = machine.figures;
+  if (!r.value) return undefined;
+  if (design.kind === 'lathe') return 'Encoder and threads';
+  return design.roles.spindleEncoder || design.kind.startsWith('mill') ? 'Encoder and tapping' : undefined;
+});
 const views = computed(() => [
   { id: 'motor' as const, name: 'Motor and drive' },
   ...(r.value?.drive ? [{ id: 'sheet' as const, name: 'Commissioning' }] : []),
   ...(r.value ? [{ id: 'speed' as const, name: 'Speed and ramps' }] : []),
-  ...(r.value ? [{ id: 'threads' as const, name: 'Encoder and threads' }] : []),
+  ...(threads.value ? [{ id: 'threads' as const, name: threads.value }] : []),
 ]);
 type View = (typeof views.value)[number]['id'];
 /** The view that a link to a field asks for. */

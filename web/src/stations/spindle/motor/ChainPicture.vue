@@ -5,14 +5,31 @@ import { waysOfCommand } from '@nodaxis/core/spindle/commandWays';
 import type { Rotating } from '@nodaxis/core/spindle/rotating';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import { printNumber, showQuantity, showValue } from '@nodaxis/core/units/print';
-import { computed } from 'vue';
+import { computed, ref, watch } from 'vue';
+import { useRoute } from 'vue-router';
 import { useOpenMachine } from '../../../document/openMachine';
 import { usePreferences } from '../../../document/preferences';
+import ActionButton from '../../../ui/ActionButton.vue';
+import PartSheet from '../../../widgets/PartSheet.vue';
 
-/** Mains, drive, motor, stage and spindle in a row, each with what its plate says; the command comes in from above. */
+/**
+ * Mains, drive, motor, stage and spindle in a row, each with what its plate says; the command comes in from above. A link to a figure
+ * of motor or drive opens its sheet.
+ */
 const { r } = defineProps<{ r: Rotating }>();
 const machine = useOpenMachine();
 const preferences = usePreferences();
+const route = useRoute();
+/** The part whose data sheet is open. */
+const opened = ref<string>();
+watch(
+  () => route.query.field,
+  (field) => {
+    if (typeof field === 'string')
+      opened.value = [r.motorId, r.driveId].find((id) => id && field.startsWith(`parts.${id}.data.`)) ?? opened.value;
+  },
+  { immediate: true },
+);
 const told = (q: Quantity | undefined) => (q ? showQuantity(q, preferences.display) : undefined);
 const coolingWord = {
   'own-fan': 'a fan on its shaft',
@@ -54,6 +71,8 @@ const boxes = computed(() => {
       ? [
           {
             id: 'drive',
+            part: r.driveId,
+            sheet: `Data sheet of ${r.drive.designation}`,
             title: `${r.drive.designation} ${r.drive.name}`,
             says: [told(r.drive.data.outputCurrent), told(r.drive.data.maxFrequency)],
             command: command.value,
@@ -62,6 +81,8 @@ const boxes = computed(() => {
       : []),
     {
       id: 'motor',
+      part: r.motorId,
+      sheet: `Plate of ${r.motor.designation}`,
       title: `${r.motor.designation} ${r.motor.name}`,
       says: [
         told(data.power),
@@ -90,9 +111,11 @@ const boxes = computed(() => {
       <div class="box">
         <strong>{{ b.title }}</strong>
         <span v-for="s in b.says.filter(Boolean)" :key="s">{{ s }}</span>
+        <ActionButton v-if="b.part" class="plate" @click="opened = b.part">{{ b.sheet }}</ActionButton>
       </div>
     </li>
   </ol>
+  <PartSheet v-if="opened" :model-value="true" :part-id="opened" @update:model-value="opened = undefined" />
 </template>
 
 <style scoped>
@@ -128,6 +151,11 @@ li + li::before {
   background: var(--sheet);
   min-height: 68px;
   align-content: start;
+}
+.plate {
+  justify-self: start;
+  font-size: 13px;
+  padding: 0;
 }
 .command {
   font-size: 13px;

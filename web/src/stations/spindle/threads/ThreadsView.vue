@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import type { Rotating } from '@nodaxis/core/spindle/rotating';
+import { computed } from 'vue';
+import { useOpenMachine } from '../../../document/openMachine';
 import EncoderChain from './EncoderChain.vue';
 import SurfaceSpeed from './SurfaceSpeed.vue';
 import TapReversal from './TapReversal.vue';
@@ -7,14 +9,16 @@ import ThreadNeeds from './ThreadNeeds.vue';
 
 /** What the encoder tells the control, and which threads, taps and surface speeds follow from it. */
 defineProps<{ r: Rotating }>();
+const machine = useOpenMachine();
+const lathe = computed(() => machine.figures.design.kind === 'lathe');
 </script>
 
 <template>
   <div class="view">
     <EncoderChain class="wide" :r="r" />
-    <ThreadNeeds :r="r" />
+    <ThreadNeeds v-if="lathe" :r="r" />
     <div class="stack">
-      <SurfaceSpeed :r="r" />
+      <SurfaceSpeed v-if="lathe" :r="r" />
       <TapReversal :r="r" />
     </div>
   </div>
