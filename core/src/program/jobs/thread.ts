@@ -28,7 +28,8 @@ const passes = (v: JobValues): number => passesFor(depthOf(v), LEAST_CUT, MOST_P
 export const thread: Job<LatheMachine> = {
   id: 'thread',
   title: 'Thread',
-  purpose: 'A thread of 60° in passes that take the same chip each; at full depth they are repeated to take the spring out of work and tool.',
+  purpose:
+    'A thread of 60° in passes that take the same chip each; at full depth they are repeated to take the spring out of work and tool.',
   before:
     'X shows the diameter at the work, Z is 0 at its face, an undercut at the end of the thread. The spindle’s speed stays as it is from the first pass to the last.',
   then: 'After the run, Practice shows whether every pass lies in one groove. At the machine: a pass at hardly any depth, looked at with a thread gauge, before the rest.',
