@@ -114,6 +114,17 @@ test('pulleys, a cut that is too heavy, a speed that is off by a tenth, and the 
   await speed.getByLabel('Speed on the meter').fill('1000');
   await speed.getByRole('button', { name: 'Keep the reading' }).click();
   await expect(speed).toContainText('on no line');
+  await speed.getByRole('button', { name: /measure again/ }).click();
+  await expect(speed.getByRole('listitem')).toHaveCount(0);
+  const runIn = page.getByRole('region', { name: 'Running in' });
+  await runIn.getByRole('button', { name: /Begin at 560/ }).click();
+  await expect(runIn.getByRole('timer')).toContainText(/19:\d\d|20:00/);
+  await page.reload();
+  await runIn.getByLabel('Temperature at the nose').fill('72');
+  await expect(runIn.getByRole('alert')).toContainText(/60\s°C: stop the spindle/);
+  await runIn.getByLabel('Temperature at the nose').fill('35');
+  await runIn.getByRole('button', { name: 'Keep this step' }).click();
+  await expect(runIn).toContainText(/560\srpm, 1 min, nose 35\s°C/);
   const ramps = page.getByRole('region', { name: 'Ramps' });
   await expect(ramps).toContainText('of its rotor alone');
   for (const [label, text] of [

@@ -105,6 +105,14 @@ function lineOf(
         about: `parts.${e.part}`,
         text: `Spindle: ${showQuantity(e.commanded, defaultDisplay)} commanded, ${showQuantity(e.measured, defaultDisplay)} measured`,
       };
+    case 'run-in':
+      return {
+        ...line,
+        kind: 'note',
+        about: `parts.${e.part}`,
+        text: `Spindle run in: ${e.minutes} minutes at ${showQuantity(e.speed, defaultDisplay)}`,
+        detail: e.nose ? `Its nose was at ${showQuantity(e.nose, defaultDisplay)}.` : '',
+      };
     case 'withdrawn-reading':
       return { ...line, kind: 'note', about: e.withdraws, text: 'A reading was withdrawn' };
     case 'waiver':

@@ -75,6 +75,12 @@ export const JournalEntry = z.discriminatedUnion('kind', [
     commanded: Quantity,
     measured: Quantity,
   }),
+  entry('run-in', {
+    part: Id.describe('the spindle whose bearings were run in'),
+    speed: Quantity,
+    minutes: z.number().min(0).max(100_000),
+    nose: Quantity.optional().describe('how warm its nose was at the end'),
+  }),
   entry('withdrawn-reading', { withdraws: Id.describe('a reading that was wrong') }),
   entry('note', { subject: z.string().max(200).optional(), text: Text, photos: PictureIds.optional() }),
 ]);

@@ -24,6 +24,7 @@ import { inductionOutput, throughStage } from './output';
 import { contradictions, plateOf, type Plate } from './plate';
 import { brakingTime, busTakesJ, inertiaFromRunDown, rampFrom, runUpS, storedJ } from './ramps';
 import { rotatingOf, type SpindleMotor } from './rotating';
+import { runInsOf, runInSteps } from './runIn';
 
 const router: Plate = {
   volts: 220,
@@ -272,5 +273,44 @@ describe('ways to command it', () => {
     expect(ways.get('voltage')!.danger).toContain('live');
     expect(ways.get('relay')!.danger).toContain('live');
     expect(ways.get('converter')!.danger).toBeUndefined();
+  });
+});
+
+describe('running in', () => {
+  it('goes up in steps to the highest speed, none below the least that is cooled, no minute lost', () => {
+    expect(runInSteps('new', 24_000, 6000)).toEqual([
+      // A fifth would be 4800 rpm: it is run at 6000.
+      { rpm: 6000, minutes: 20 },
+      { rpm: 9600, minutes: 20 },
+      { rpm: 14_400, minutes: 20 },
+      { rpm: 19_200, minutes: 15 },
+      { rpm: 24_000, minutes: 15 },
+    ]);
+    // Two steps that come to the same speed are one as long as both.
+    expect(runInSteps('stood', 3000, 2000)).toEqual([
+      { rpm: 2000, minutes: 20 },
+      { rpm: 2300, minutes: 10 },
+      { rpm: 3000, minutes: 5 },
+    ]);
+    expect(runInSteps('day', 900, 0).map((s) => s.rpm)).toEqual([230, 450, 680]);
+  });
+  it('is read from the logbook of its own motor, newest first, without what was withdrawn', () => {
+    const at = '2026-03-03T10:00:00.000Z';
+    const entry = (id: string, part: string) => ({
+      kind: 'run-in' as const,
+      id,
+      at,
+      part,
+      speed: quantity(6000, 'rpm'),
+      minutes: 20,
+    });
+    const journal = [
+      entry('a', 'm'),
+      entry('b', 'm'),
+      entry('c', 'other'),
+      { kind: 'withdrawn-reading' as const, id: 'd', at, withdraws: 'a' },
+      entry('e', 'm'),
+    ];
+    expect(runInsOf(journal, 'm').map((e) => e.id)).toEqual(['e', 'b']);
   });
 });

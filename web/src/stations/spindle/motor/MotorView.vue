@@ -162,7 +162,8 @@ const missing = computed(() => (output.value.known ? [] : output.value.missing))
           slip{{ plate.value.usualSlip ? ', a usual one' : '' }})</template
         >.
       </p>
-      <div class="two">
+      <p v-if="r.kind === 'switched'" class="soft">It is only switched on and off: it has this one speed.</p>
+      <div v-else class="two">
         <LinesChart
           :curves="pulled.torque"
           :posts="pulled.posts"

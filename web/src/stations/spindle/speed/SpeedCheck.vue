@@ -46,6 +46,9 @@ function keep(): void {
   faults.value = machine.log({ kind: 'speed-check', part: r.motorId, commanded, measured });
   if (!faults.value.length) texts.value = { commanded: '', measured: '' };
 }
+/** After a change at drive or control every reading is of another machine. */
+const measureAgain = () =>
+  (faults.value = readings.value.flatMap((x) => machine.log({ kind: 'withdrawn-reading', withdraws: x.entry })));
 const withdraw = (entry: string) => (faults.value = machine.log({ kind: 'withdrawn-reading', withdraws: entry }));
 const curves = computed((): Curve[] => {
   const most = Math.max(topRpm.value, ...readings.value.map((x) => x.commanded));
@@ -117,6 +120,9 @@ const curves = computed((): Curve[] => {
         /></ActionButton>
       </li>
     </ul>
+    <ActionButton v-if="readings.length > 1" class="again" :disabled="machine.readOnly" @click="measureAgain"
+      >Something was changed: measure again</ActionButton
+    >
     <p v-if="!law" class="soft">
       {{ LEAST_READINGS }} different speeds tell scale and offset: a quarter, half and full speed.
     </p>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Rotating } from '@nodaxis/core/spindle/rotating';
 import RampsCard from './RampsCard.vue';
+import RunInCard from './RunInCard.vue';
 import SpeedCheck from './SpeedCheck.vue';
 
 /** Does it turn as fast as it is asked to, and in which time may it get there and back. */
@@ -9,7 +10,10 @@ defineProps<{ r: Rotating }>();
 
 <template>
   <div class="view">
-    <SpeedCheck :r="r" />
+    <div class="stack">
+      <SpeedCheck :r="r" />
+      <RunInCard :r="r" />
+    </div>
     <RampsCard :r="r" />
   </div>
 </template>
