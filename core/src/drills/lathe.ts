@@ -78,7 +78,7 @@ const faults: readonly Fault[] = [
 const [TWICE, RATIO, DIVIDER] = [
   'The index comes twice in each turn of the spindle',
   'The encoder turns faster than the file says: other pulleys',
-  'The control is told other lines than reach it: a divider',
+  'Fewer lines reach the control than it is set to: a divider',
 ];
 const OTHERS = ['The spindle slows down under the cut', 'The nut of Z has backlash'];
 

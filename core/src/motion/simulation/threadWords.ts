@@ -35,7 +35,7 @@ export function tellThread(passes: readonly ThreadPass[], display: Display): Thr
   const off = passes.find((p) => Math.abs(p.cutLead / p.lead - 1) > SAME_LEAD);
   if (off)
     says.push(
-      `The lead came out as ${mm(off.cutLead)}, not ${mm(off.lead)}: the control counts ${printNumber(off.cutLead / off.lead, 3)} turns for one of the spindle. Look at the lines that it is told, the divider, the pulleys, and whether its counter can follow.`,
+      `The lead came out as ${mm(off.cutLead)}, not ${mm(off.lead)}: the control counts ${printNumber(off.cutLead / off.lead, 3)} turns for one of the spindle. Look at the lines in its settings, the divider, the pulleys, and whether its counter can follow.`,
     );
   const runIn = Math.max(...passes.map((p) => Math.abs(p.inStep[0] - p.begins)));
   const runOut = Math.max(...passes.map((p) => Math.abs(p.ends - p.inStep[1])));

@@ -57,7 +57,7 @@ export const hiddenFaultTitle: Record<HiddenFaultKind, string> = {
   misprinted: 'A board with wrong labels',
   'link-drops': 'A link to the host that breaks off',
   'encoder-ratio': 'Other pulleys on the spindle’s encoder',
-  'divider-other': 'A divider that the control is not told of',
+  'divider-other': 'A divider that is not in the settings',
   'index-twice': 'A second mark for the spindle’s index',
 };
 
@@ -117,7 +117,7 @@ export function revealFault(f: HiddenFault, design: Design): string {
     case 'encoder-ratio':
       return `The encoder of the spindle turns ${printNumber(f.factor, 4)} times as often as the file says: its pulleys are others.`;
     case 'divider-other':
-      return `Of the encoder’s lines only ${printNumber(f.factor, 4)} times as many reach the control as it was told: a divider stands between.`;
+      return `Of the encoder’s lines only ${printNumber(f.factor, 4)} times as many reach the control as it is set to: a divider is in between.`;
     case 'index-twice':
       return 'The index of the spindle comes twice in a turn: a screw beside the mark is seen as well.';
   }

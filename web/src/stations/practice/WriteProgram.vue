@@ -220,8 +220,8 @@ const save = () => download(`${machine.design.name} ${job.value!.id}.nc`, text.v
     </div>
     <template v-if="job" #footer>
       <p v-if="strange" class="soft own">
-        How your own control writes {{ strange }} is not known: what stands here is the line of the simulated one. Put
-        its own into its name sheet in
+        How your own control writes {{ strange }} is not known: the line here is that of the simulated one. Put its own
+        into its name sheet in
         <RouterLink :to="`/machine/${machine.file.id}/settings`" @click="shown = false">Settings</RouterLink> to save
         this program for it.
       </p>

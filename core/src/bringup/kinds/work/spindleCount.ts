@@ -84,7 +84,7 @@ function judge(turns: number, indexes: number, m: Made): Judgement {
     'divider-other',
   );
   const ofLines = [
-    'The lines of the encoder that the control was told.',
+    'The lines of the encoder in the settings of the control.',
     divider ? `The divider ${divider.part.designation}: how it is set.` : 'A divider that nobody knows of.',
     'One of its tracks A and B is missing.',
   ];

@@ -71,7 +71,7 @@ const date = (at: string) => new Date(at).toLocaleString('en-GB', { dateStyle: '
 <template>
   <section class="sheet stack" aria-label="Running in">
     <h2>Running in the bearings</h2>
-    <p v-if="!top.known" class="soft">Its highest speed is needed: it stands on its plate, under Motor and drive.</p>
+    <p v-if="!top.known" class="soft">Its highest speed is missing: enter it on its plate, under Motor and drive.</p>
     <template v-else>
       <PickOne
         :model-value="run.reason"
