@@ -41,3 +41,25 @@ test('a thread is cut pass by pass in the same groove, and in two once the encod
   await cut();
   await expect(thread).toContainText(/\d+ passes lie in 2 grooves/, { timeout: 60_000 });
 });
+
+test('without a switch: a scribed mark and one pulse a turn, its window, the wrong turn and the shift', async ({
+  page,
+}) => {
+  await openMachine(page, 'Plover');
+  await goTo(page, 'Switches');
+  await page.getByRole('tab', { name: 'Where they sit' }).click();
+  const x = page.getByRole('region', { name: 'Reference of X' });
+  await x.getByText('Figures of X').click();
+  await pickFrom(x.locator('[data-field="axes.x.reference.method"]').getByRole('combobox'), 'by hand, to a mark');
+  await x.getByText('Without a reference switch').click();
+  // A lead of 4 mm: 0.3 of a turn are 1.2 mm.
+  await expect(x).toContainText(/Park within ±1\.2\smm/);
+  await x.getByLabel('Parked by eye within').fill('0.8');
+  await x.getByLabel('From the mark to the pulse').fill('2');
+  await expect(x.getByRole('status')).toContainText(/Sound.*1\.2\smm beyond/);
+  await x.getByLabel('From the mark to the pulse').fill('0.7');
+  await expect(x.getByRole('status')).toContainText(
+    /4\smm off\. Turn the magnet.*1\.3\smm.*later, towards the plus end/,
+  );
+  await expectAccessible(page);
+});

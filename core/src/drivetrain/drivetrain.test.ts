@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { Transmission } from '../machine/mechanics';
 import { quantity } from '../units/quantity';
 import { microstepTorqueShare } from './scale';
+import { shaftsOf } from './shafts';
 import { travelPerRevolution } from './transmission';
 
 const travel = (t: Transmission) => {
@@ -50,4 +51,18 @@ describe('travel per revolution and scale, against the worked figures', () => {
   it('one of ten microsteps moves nothing below 15.6 % of the holding torque', () => {
     expect(microstepTorqueShare(10)).toBeCloseTo(0.1564, 4);
   });
+});
+
+it('a turn of the screw and one of the motor are two ways: 4 mm behind 2.5 : 1 are 1.6 mm', () => {
+  const screw = { kind: 'screw', form: 'ball', starts: 1, pitch: q(4, 'mm') } as const;
+  const ways = (t: Transmission) => shaftsOf(t, '').map((s) => [s.id, s.travel.known ? s.travel.value : NaN]);
+  expect(ways({ ...screw, ratio: q(2.5, '1') })).toEqual([
+    ['driven', 4],
+    ['motor', 1.6],
+  ]);
+  expect(ways(screw)).toEqual([['driven', 4]]);
+  expect(ways({ kind: 'rotary', ratio: q(90, '1') })).toEqual([
+    ['driven', 360],
+    ['motor', 4],
+  ]);
 });

@@ -17,6 +17,7 @@ import AxisMark from '../../widgets/AxisMark.vue';
 import MachineField from '../../widgets/MachineField.vue';
 import SameAs from '../../widgets/SameAs.vue';
 import IndexDial from './IndexDial.vue';
+import MarkedDatum from './MarkedDatum.vue';
 import PlacementRuler from './PlacementRuler.vue';
 import ReferenceOrder from './ReferenceOrder.vue';
 
@@ -119,6 +120,10 @@ const clearance = computed(() => {
         />
         <MachineField :path="`axes.${a.id}.reference.indexPhase`" no-source />
       </div>
+      <Fold v-if="a.axis.reference.method !== 'absolute' && !a.switches.some((s) => s.isReference)"
+        ><template #title><span>Without a reference switch: a scribed mark and one pulse a turn</span></template>
+        <MarkedDatum :a="a" />
+      </Fold>
       <Fold
         ><template #title
           ><span>Figures of {{ a.axis.letter }}: method, back-off, speeds, trip points</span></template
