@@ -256,3 +256,68 @@ describe('with the spindle', () => {
     expect(speeds.length).toBe(1);
   });
 });
+
+describe('tool offsets of a lathe', () => {
+  const lathe: ProgramMachine = { ...machine, letters: ['X', 'Z'], twoPartTools: true };
+  /** Both slides at 50 mm, and the tip of tool offset 2 found at 20 where the first tool read 50. */
+  function turned() {
+    const b = bench({
+      axes: [axisOf('x'), axisOf('z')],
+      inputs: [],
+      twoPartTools: true,
+      spindle: { maxRpm: 3000, reverses: true, speedSet: true, lines: 500 },
+    });
+    b.control.axes.forEach((a) => {
+      a.referenced = true;
+      a.rename(50);
+    });
+    const last = () => b.control.events.at(-1)!.event;
+    b.control.command({ type: 'set-tool', axis: 'x', value: 20 });
+    expect(last()).toMatchObject({ code: 'refused', reason: 'no-tool-offset' });
+    b.control.command({ type: 'tool-offset', index: 2 });
+    b.control.command({ type: 'set-tool', axis: 'x', value: 20 });
+    expect(last()).toMatchObject({ code: 'tool-set', letter: 'X', offset: 2 });
+    b.control.command({ type: 'tool-offset', index: 0 });
+    const { offsets } = b.control;
+    const load = (text: string) => {
+      const { program, faults } = readProgram(text, lathe, {
+        start: b.control.axes.map((a) => a.position),
+        offsets: offsets.sets.map((s) => [...s]),
+        active: 0,
+        tools: offsets.tools.map((t) => [...t]),
+        toolOffset: offsets.tool,
+      });
+      expect(faults).toEqual([]);
+      b.control.command({ type: 'load', program });
+      b.control.command({ type: 'run' });
+    };
+    return { ...b, last, load };
+  }
+  it('the slide goes where the tip belongs: 30 mm farther for a tip that lies 30 mm back', () => {
+    const b = turned();
+    expect(b.control.offsets.tools[1]).toEqual([30, 0]);
+    b.load('T0302\nG0 X5 Z40\nT0300\nG0 X45');
+    b.run(0.2);
+    expect(b.control.run?.held).toEqual({ by: 'tool', tool: 3 });
+    b.control.command({ type: 'continue' });
+    b.run(2);
+    // X 5 of the tip is 35 of the slide; then the same tool without its offset, which needs no hand.
+    const place = b.control.axes.map((a) => a.position);
+    expect(place).toEqual([expect.closeTo(45, 6), expect.closeTo(40, 6)]);
+    expect(b.control.run).toBeUndefined();
+    expect(b.codes().filter((c) => c === 'tool-offset-chosen').length).toBeGreaterThanOrEqual(3);
+    expect(b.control.offsets.tool).toBe(0);
+  });
+  it('a work zero is set by the tip in force; a program read with another tip is refused', () => {
+    const b = turned();
+    b.control.command({ type: 'tool-offset', index: 2 });
+    b.control.command({ type: 'set-work', axis: 'x', value: 0 });
+    expect(b.control.offsets.sets[0]![0]).toBe(20);
+    b.load('G0 X5');
+    b.run(1);
+    expect(b.control.axes[0]!.position).toBeCloseTo(55, 6);
+    b.control.command({ type: 'tool-offset', index: 0 });
+    b.control.command({ type: 'run' });
+    expect(b.last()).toMatchObject({ code: 'refused', reason: 'setup-changed' });
+  });
+});
