@@ -47,6 +47,9 @@ export function approachTo(
     go(lifted);
     go(from.map((v, i) => (i === head.axis ? head.clear : v)));
   }
+  const tool = before.findLast((s) => s.kind === 'tool');
+  // Its offset comes into force again; which tool is in, a hand has seen.
+  if (tool?.offset !== undefined) steps.push({ ...tool, line, same: true });
   const spindle = before.findLast((s) => s.kind === 'spindle');
   const coolant = before.findLast((s) => s.kind === 'coolant');
   if (spindle && spindle.direction !== 0) steps.push({ ...spindle, line });

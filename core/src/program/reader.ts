@@ -353,7 +353,9 @@ export class ProgramReader {
     if (fault) return this.wrong(1, ...fault);
     const place = (i: number, figure: number) => this.placeOf(i, figure);
     const steps = threadSteps(cycle, this.position, { x, z, linear: this.machine.linear }, place, this.unit, this.line);
-    this.program.steps.push(...steps);
+    const by = this.machine.letters.map((_, i) => (i === x || i === z ? ('work' as const) : ('way' as const)));
+    const placed = { by, set: this.offset, zero: [...(this.zeros[this.offset] ?? [])] };
+    this.program.steps.push(...(this.contacts.size ? steps.map((s) => ({ ...s, placed })) : steps));
     steps.at(-1)?.to.forEach((v, i) => (this.position[i] = v));
   }
   /** Machine position of a figure of an axis, as a position of the program. */

@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { afterTouch } from './afterTouch';
+import { approachTo } from './approach';
 import { latheMachineOf } from './jobs/lathe';
 import { thread } from './jobs/thread';
 import type { MoveStep, ProgramMachine, ProgramSetup } from './program';
@@ -51,6 +53,24 @@ describe('a thread in passes', () => {
     expect(
       read('G0 X24 Z105\nTHREAD Z80 LEAD 1 FROM 20 TO 19 PASSES 1 SPRING 0\nG91 G0 Z-5').program.steps.at(-1),
     ).toMatchObject({ to: [12, 100] });
+  });
+  it('behind a touch it goes by the zero that was truly found', () => {
+    const touch = { touch: 'TOUCH {letter}{to} F{feed}', setWork: 'HERE {letter} {value}' };
+    const { program, faults } = read(
+      'G0 X24 Z105\nTOUCH Z90 F60\nHERE Z 0\nTHREAD Z-20 LEAD 1.5 FROM 20 TO 18 PASSES 1 SPRING 0',
+      { ...lathe, touch },
+    );
+    expect(faults).toEqual([]);
+    // Read as if it touched at 90; it truly does at 96: the thread ends 6 mm farther out.
+    const at = program.steps.findIndex((s) => s.kind === 'touch') + 1;
+    const rest = afterTouch(
+      program,
+      at,
+      { position: [12, 96], contacts: new Map([[1, 96]]), offsets: setup().offsets },
+      lathe.linear,
+    );
+    const cut = rest.steps.find((s): s is MoveStep => s.kind === 'move' && s.feedMode === 'thread')!;
+    expect(cut.to[1]).toBe(76);
   });
   it('says where and how to fix what it cannot take', () => {
     const fault = (line: string, machine = lathe) => {
@@ -162,6 +182,11 @@ describe('the two-part tool word of a lathe', () => {
       setup({ tools, offsets: [[1, 0], [4, 0], ...Array.from({ length: 4 }, () => [0, 0])] }),
     );
     expect(program.steps.flatMap((s) => (s.kind === 'spindle' ? [s.centre] : []))).toEqual([1, -2, 1]);
+  });
+  it('taken up in its middle, the offset of its tool is in force again, and nobody is asked for the tool', () => {
+    const { program } = read('T0302\nG0 X20\nG0 Z10', lathe, setup({ tools }));
+    const { steps } = approachTo(program, 2, [50, 100], { axis: 0, clear: 60 }, lathe.linear);
+    expect(steps.find((s) => s.kind === 'tool')).toMatchObject({ tool: 3, offset: 2, same: true });
   });
   it('a mill keeps its tool word', () => {
     const { program } = read('T302 M6', { ...lathe, twoPartTools: false });

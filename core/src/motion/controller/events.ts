@@ -69,6 +69,7 @@ export type ControllerEvent =
   | { code: 'program-started'; line: number }
   | { code: 'program-paused'; line: number; by: 'hand' | 'halt' | 'tool' | 'step' | 'input' | 'link'; tool?: number }
   | { code: 'program-continued' }
+  | { code: 'awaits-index'; line: number; rpm: number }
   | { code: 'program-abandoned'; line: number }
   | { code: 'program-interrupted'; line: number }
   | { code: 'program-cut-short'; line: number }
@@ -203,6 +204,8 @@ export function tell(e: ControllerEvent, display: Display, diameterX: boolean): 
         input: `The pause input holds the program at line ${e.line}.`,
         link: `The program waits at line ${e.line}, as the host computer was gone. Find out why before you continue.`,
       }[e.by];
+    case 'awaits-index':
+      return `The thread at line ${e.line} waits for the index of the spindle, which turns at ${Math.round(e.rpm)} rpm by its encoder. ${e.rpm < 1 ? 'Is it commanded to turn, and does its encoder count?' : 'Does the index reach the control?'}`;
     case 'program-continued':
       return 'The program goes on where it was.';
     case 'program-abandoned':

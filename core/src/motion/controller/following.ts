@@ -8,6 +8,9 @@ import { ProgramRun } from './programRun';
 import { ProgramTouch } from './programTouch';
 import type { Shared } from './shared';
 
+/** A thread that waits longer than this for its index is spoken of, s. */
+const INDEX_WAIT_S = 5;
+
 /** Following a program: loaded, started, held, continued, cut off, taken up again. */
 export class Following {
   program: Program | undefined;
@@ -21,6 +24,7 @@ export class Following {
   private rpm: number | undefined;
   /** Index pulses of the spindle: how many, and the turns at the last one. */
   private readonly index = { count: 0, turns: 0 };
+  private indexWaitS = 0;
   /** The touch under way, and where each axis has touched in this run. */
   private touching: ProgramTouch | undefined;
   private readonly contacts = new Map<number, number>();
@@ -221,6 +225,12 @@ export class Following {
     if (run.wish) this.run.pause(run.wish);
     else if (this.one) this.run.pause({ by: 'step' });
   }
+  /** A thread waits for its index without a word: whoever stands before it is told why nothing moves. */
+  private watchIndex(run: ProgramRun, dt: number): void {
+    this.indexWaitS = run.awaitsIndex && !run.held ? this.indexWaitS + dt : 0;
+    if (this.indexWaitS >= INDEX_WAIT_S && this.indexWaitS - dt < INDEX_WAIT_S)
+      this.s.say({ code: 'awaits-index', line: run.line, rpm: Math.abs(this.rpm ?? 0) });
+  }
   /** It ends in the middle: nothing moves on, and what it had switched on goes off. */
   private cutShort(): void {
     const { s } = this;
@@ -237,6 +247,7 @@ export class Following {
     if (run.touch && s.state === 'paused') return;
     if (run.touch) return this.stepTouch(run, dt);
     const positions = run.advance(dt);
+    this.watchIndex(run, dt);
     for (let i = 0; i < s.axes.length; i++) s.axes[i]!.place(positions[i]!, dt);
     if (run.held && s.state === 'following-program' && run.still) {
       s.state = 'paused';

@@ -247,6 +247,18 @@ describe('with the spindle', () => {
     const whole = Math.round(middle[0]!);
     expect(Math.max(...middle.map((v) => Math.abs(v - whole)))).toBeLessThan(0.002);
   });
+  it('a thread whose index does not come says so once, and a hand can still pause it', () => {
+    const r = running('G33 X90 I2', 0);
+    r.run(12);
+    expect(r.codes().filter((c) => c === 'awaits-index').length).toBe(1);
+    expect(r.x.position).toBe(50);
+    r.control.command({ type: 'pause' });
+    r.run(0.5);
+    expect(r.control.state).toBe('paused');
+    const quick = running('G33 X90 I2', 300);
+    quick.run(12);
+    expect(quick.codes()).not.toContain('awaits-index');
+  });
   it('constant surface speed: rpm from the radius, up to its clamp', () => {
     const r = running('G92 S2000\nG96 S30 M3\nG1 X10 F1200\nX1', 600);
     r.run(0.1);

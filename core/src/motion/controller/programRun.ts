@@ -106,6 +106,11 @@ export class ProgramRun {
       ? { step, from: this.from }
       : undefined;
   }
+  /** A thread that has not begun: no index has come, or not the turn to begin in. */
+  get awaitsIndex(): boolean {
+    const { step } = this;
+    return step?.kind === 'move' && step.feedMode === 'thread' && this.begun && Number.isNaN(this.threadTurns);
+  }
   get line(): number {
     return this.step?.line ?? this.steps.at(-1)?.line ?? 0;
   }

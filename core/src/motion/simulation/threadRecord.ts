@@ -24,8 +24,8 @@ export interface ThreadPass {
   /** Revolutions at place 0 and for each mm from there, signed, as the middle of the pass tells: where the groove lies. */
   phase: number;
   turnsPerMm: number;
-  /** By how many degrees of the spindle the tool strayed from its groove, along the pass. */
-  strays: { place: number; degrees: number }[];
+  /** By how many degrees of the spindle the tool strayed from its groove: place, degrees, place, degrees … along the pass. */
+  strays: Float32Array;
 }
 
 /** Within so many degrees of its groove a tool is in step. */
@@ -137,7 +137,7 @@ function passOf(
     ends: last.place,
     phase: at - Math.floor(at),
     turnsPerMm: each,
-    strays: strays.filter((_, i) => i % stride === 0),
+    strays: Float32Array.from(strays.filter((_, i) => i % stride === 0).flatMap((s) => [s.place, s.degrees])),
   };
 }
 

@@ -135,7 +135,7 @@ it('a tool fed in along its flank stays in the groove; one that begins half a le
     ends: 4,
     phase: (((shiftMm / 2) % 1) + 1) % 1,
     turnsPerMm: -0.5,
-    strays: [],
+    strays: new Float32Array(),
   });
   // 0.5 mm deeper, a flank of 29.5° has moved 0.283 mm aside; 0.5 · tan 30° are 0.289 mm.
   expect(groovesOf([pass(0, 10), pass(0.283, 9.5)])!.grooves.length).toBe(1);

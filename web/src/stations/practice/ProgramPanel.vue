@@ -6,7 +6,8 @@ import NumberField from '../../ui/NumberField.vue';
 import Progress from '../../ui/Progress.vue';
 import TextField from '../../ui/TextField.vue';
 import ActionButton from '../../ui/ActionButton.vue';
-import { computed, nextTick, ref, watch, reactive } from 'vue';
+import { computed, nextTick, ref, watch, reactive, shallowRef } from 'vue';
+import type { ThreadPass } from '@nodaxis/core/motion/simulation/threadRecord';
 import { tellApproach } from '@nodaxis/core/program/approach';
 import type { Piece } from '@nodaxis/core/program/piece';
 import { sampleProgram } from '@nodaxis/core/program/sample';
@@ -70,6 +71,13 @@ const faults = computed(() => program.value?.faults ?? []);
 const outside = computed(() => program.value?.outside ?? []);
 const ready = computed(
   () => program.value !== undefined && !faults.value.length && !outside.value.length && reading.value === undefined,
+);
+/** Passes of a thread: drawn when there is one more, not with every look at the machine. */
+const threads = shallowRef<readonly ThreadPass[]>([]);
+watch(
+  () => snapshot.value?.threads.length ?? 0,
+  () => (threads.value = snapshot.value?.threads ?? []),
+  { immediate: true },
 );
 /** The control would refuse it: nobody can say where these axes are. */
 const doubted = computed(() => snapshot.value?.axes.some((a) => a.doubtful) ?? false);
@@ -209,7 +217,7 @@ const sample = computed(() => {
     <p v-if="!running && resumeLine" class="soft small">
       {{ tellApproach(resumeLine, settings?.clearBy) }}
     </p>
-    <ThreadPicture v-if="snapshot?.threads.length" :passes="snapshot.threads" />
+    <ThreadPicture v-if="threads.length" :passes="threads" />
     <div class="row wrap soft small">
       <template v-for="(range, name) in trimRange" :key="name">
         <Slider

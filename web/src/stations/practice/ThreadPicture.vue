@@ -40,16 +40,17 @@ const unrolled = computed(() => {
 /** Twice the band in which a tool counts as in step. */
 const MOST_DEG = 4;
 const strays = computed(() => {
-  const all = props.passes.flatMap((p) => p.strays.map((s) => s.place));
+  const points = props.passes.map(({ strays: s }) =>
+    Array.from({ length: s.length / 2 }, (_, i) => ({ place: s[2 * i]!, degrees: s[2 * i + 1]! })),
+  );
+  const all = points.flatMap((p) => p.map((s) => s.place));
   const [low, high] = [Math.min(...all), Math.max(...all)];
   const x = (place: number) => ((place - low) / (high - low)) * WIDTH;
   const y = (degrees: number) =>
     STRAY_HEIGHT / 2 - (Math.max(-MOST_DEG, Math.min(MOST_DEG, degrees)) / MOST_DEG) * (STRAY_HEIGHT / 2 - 2);
   const [a, b] = (props.passes[0]?.inStep ?? [0, 0]).map(x);
   return {
-    lines: props.passes.map(
-      (p) => `M${p.strays.map((s) => `${x(s.place).toFixed(1)} ${y(s.degrees).toFixed(1)}`).join('L')}`,
-    ),
+    lines: points.map((p) => `M${p.map((s) => `${x(s.place).toFixed(1)} ${y(s.degrees).toFixed(1)}`).join('L')}`),
     inStep: { x: Math.min(a!, b!), width: Math.abs(b! - a!) },
   };
 });
