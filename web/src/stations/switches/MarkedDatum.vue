@@ -10,7 +10,7 @@ import { useDraft } from '../../document/drafts';
 import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import PickOne from '../../ui/PickOne.vue';
-import QuantityField from '../../ui/QuantityField.vue';
+import FigureFields, { type FigureField } from '../../ui/FigureFields.vue';
 
 /** A datum without a switch: parked by eye at a scribed mark, then searched for by one pulse a turn of a shaft. */
 const { a } = defineProps<{ a: AxisFigures }>();
@@ -24,7 +24,22 @@ const typed = useDraft(
   { shaft: 'driven', window: '', pulse: '', gap: '', thread: '' },
   false,
 );
-const read = shallowRef<Partial<Record<'window' | 'pulse' | 'gap' | 'thread', Quantity | undefined>>>({});
+type Key = 'window' | 'pulse' | 'gap' | 'thread';
+const read = shallowRef<Partial<Record<Key, Quantity | undefined>>>({});
+const places = computed((): FigureField<Key>[] => [
+  {
+    key: 'window',
+    label: 'Parked by eye within ±',
+    name: 'Parked by eye within',
+    dimension: dimension.value,
+    unit: unit.value,
+  },
+  { key: 'pulse', label: 'From the mark to the pulse', dimension: dimension.value, unit: unit.value },
+]);
+const gaps: FigureField<Key>[] = [
+  { key: 'gap', label: 'Gap of the sensor', dimension: 'length', unit: 'mm' },
+  { key: 'thread', label: 'Pitch of its thread', dimension: 'length', unit: 'mm', placeholder: 'M12: 1' },
+];
 const shafts = computed(() => (a.axis.transmission ? shaftsOf(a.axis.transmission, `axes.${a.id}.transmission`) : []));
 const shaft = computed(() => shafts.value.find((s) => s.id === typed.value.shaft) ?? shafts.value[0]);
 const pitch = computed(() => (shaft.value?.travel.known ? shaft.value.travel.value : undefined));
@@ -47,16 +62,13 @@ const says = computed(() => {
     Math.abs(m.shift) < 1e-3 * m.pitch
       ? ''
       : ` Turn the magnet on its shaft so that the pulse comes ${show(Math.abs(m.shift))} (${printNumber(Math.abs(m.shift) / m.pitch, 2)} of a turn) ${m.shift > 0 ? 'later, towards' : 'earlier, away from'} the ${end.value}.`;
-  switch (m.verdict) {
-    case 'sound':
-      return `Sound: from anywhere in the window the same pulse comes first, ${show(m.beyond * m.pitch)} beyond its far edge.`;
-    case 'near':
-      return `It works, and is near to a wrong turn.${moved}`;
-    case 'wrong-turn':
-      return `From one edge of the window another turn is taken: the datum is then ${show(m.pitch)} off.${moved}`;
-    case 'window-too-wide':
-      return `The window is as wide as a turn of this shaft. Park within ±${show(m.widest)}, or put the magnet on a shaft that turns slower.`;
-  }
+  const told: Record<typeof m.verdict, string> = {
+    sound: `Sound: from anywhere in the window the same pulse comes first, ${show(m.beyond * m.pitch)} beyond its far edge.`,
+    near: `It works, and is near to a wrong turn.${moved}`,
+    'wrong-turn': `From one edge of the window another turn is taken: the datum is then ${show(m.pitch)} off.${moved}`,
+    'window-too-wide': `The window is as wide as a turn of this shaft. Park within ±${show(m.widest)}, or put the magnet on a shaft that turns slower.`,
+  };
+  return told[m.verdict];
 });
 const turns = computed(() => {
   const [gap, thread] = [of('gap'), of('thread')];
@@ -98,26 +110,7 @@ const drawn = computed(() => {
         }}</b>
         at most: {{ printNumber(markedDatum(pitch, 0, 0).widest / pitch, 2) }} of a turn.
       </p>
-      <div class="row wrap">
-        <label
-          ><span>Parked by eye within ±</span
-          ><QuantityField
-            v-model="typed.window"
-            :dimension="dimension"
-            :unit="unit"
-            aria-label="Parked by eye within"
-            @update:quantity="read = { ...read, window: $event }"
-        /></label>
-        <label
-          ><span>From the mark to the pulse</span
-          ><QuantityField
-            v-model="typed.pulse"
-            :dimension="dimension"
-            :unit="unit"
-            aria-label="From the mark to the pulse"
-            @update:quantity="read = { ...read, pulse: $event }"
-        /></label>
-      </div>
+      <FigureFields v-model="typed" :fields="places" @read="read = { ...read, ...$event }" />
       <svg v-if="drawn" :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" role="img" :aria-label="says ?? 'The park window'">
         <rect class="window" :x="drawn.from" y="14" :width="drawn.width" height="30" />
         <line class="mark" :x1="WIDTH / 2" :x2="WIDTH / 2" y1="8" y2="50" />
@@ -141,30 +134,11 @@ const drawn = computed(() => {
       >
         {{ says }}
       </p>
-      <div class="row wrap">
-        <label
-          ><span>Gap of the sensor</span
-          ><QuantityField
-            v-model="typed.gap"
-            dimension="length"
-            unit="mm"
-            aria-label="Gap of the sensor"
-            @update:quantity="read = { ...read, gap: $event }"
-        /></label>
-        <label
-          ><span>Pitch of its thread</span
-          ><QuantityField
-            v-model="typed.thread"
-            dimension="length"
-            unit="mm"
-            aria-label="Pitch of its thread"
-            placeholder="M12: 1"
-            @update:quantity="read = { ...read, thread: $event }"
-        /></label>
+      <FigureFields v-model="typed" :fields="gaps" @read="read = { ...read, ...$event }">
         <p v-if="turns !== undefined">
           Screw it in until it touches, then <b>{{ printNumber(turns, 2) }} turns back</b>.
         </p>
-      </div>
+      </FigureFields>
       <p class="soft">
         A Hall sensor answers to one pole of a magnet: hold either face to it, and watch its lamp, before the magnet is
         glued. Then five runs: two from each edge of the window, one from the mark.
@@ -178,11 +152,6 @@ const drawn = computed(() => {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   gap: 6px;
-}
-label {
-  display: grid;
-  gap: 2px;
-  width: 180px;
 }
 p {
   margin: 0;
@@ -221,9 +190,5 @@ text {
 }
 .good {
   color: var(--good);
-}
-.wrap {
-  flex-wrap: wrap;
-  align-items: end;
 }
 </style>

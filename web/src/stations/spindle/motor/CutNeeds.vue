@@ -8,7 +8,7 @@ import { computed, ref, shallowRef } from 'vue';
 import { usePreferences } from '../../../document/preferences';
 import Choice from '../../../ui/Choice.vue';
 import PickOne from '../../../ui/PickOne.vue';
-import QuantityField from '../../../ui/QuantityField.vue';
+import FigureFields, { type FigureField } from '../../../ui/FigureFields.vue';
 
 /** What a cut asks for, against what each stage has at that speed. */
 const { output, stages, lathe } = defineProps<{ output: MotorOutput; stages: readonly Stage[]; lathe: boolean }>();
@@ -23,27 +23,33 @@ const jobs = [
 const material = ref<Material>('aluminium');
 const listed = (Object.keys(materials) as Material[]).map((value) => ({ value, label: materials[value].name }));
 type Key = 'rpm' | 'width' | 'depth' | 'feed' | 'diameter' | 'pitch';
-const texts = ref<Record<Key, string>>({ rpm: '', width: '', depth: '', feed: '', diameter: '', pitch: '' });
-const read = shallowRef<Partial<Record<Key, Quantity>>>({});
-const fields: Record<Job, readonly { key: Key; label: string; dimension: 'length' | 'speed' | 'rotation' }[]> = {
+const texts = ref<Partial<Record<Key, string>>>({});
+const read = shallowRef<Partial<Record<Key, Quantity | undefined>>>({});
+const field = (key: Key, label: string, dimension: 'length' | 'speed' | 'rotation'): FigureField<Key> => ({
+  key,
+  label,
+  dimension,
+  unit: displayUnit(dimension, preferences.display),
+});
+const fields = computed((): Record<Job, FigureField<Key>[]> => ({
   mill: [
-    { key: 'rpm', label: 'Speed', dimension: 'rotation' },
-    { key: 'width', label: 'Width of cut', dimension: 'length' },
-    { key: 'depth', label: 'Depth of cut', dimension: 'length' },
-    { key: 'feed', label: 'Feed', dimension: 'speed' },
+    field('rpm', 'Speed', 'rotation'),
+    field('width', 'Width of cut', 'length'),
+    field('depth', 'Depth of cut', 'length'),
+    field('feed', 'Feed', 'speed'),
   ],
   turn: [
-    { key: 'rpm', label: 'Speed', dimension: 'rotation' },
-    { key: 'diameter', label: 'Diameter', dimension: 'length' },
-    { key: 'depth', label: 'Depth of cut', dimension: 'length' },
-    { key: 'pitch', label: 'Feed a revolution', dimension: 'length' },
+    field('rpm', 'Speed', 'rotation'),
+    field('diameter', 'Diameter', 'length'),
+    field('depth', 'Depth of cut', 'length'),
+    field('pitch', 'Feed a revolution', 'length'),
   ],
   tap: [
-    { key: 'rpm', label: 'Speed', dimension: 'rotation' },
-    { key: 'diameter', label: 'Thread diameter', dimension: 'length' },
-    { key: 'pitch', label: 'Pitch', dimension: 'length' },
+    field('rpm', 'Speed', 'rotation'),
+    field('diameter', 'Thread diameter', 'length'),
+    field('pitch', 'Pitch', 'length'),
   ],
-};
+}));
 const needs = computed(() => {
   const v = (key: Key) => (read.value[key] ? baseValue(read.value[key]) : NaN);
   const { cutForce } = materials[material.value];
@@ -76,17 +82,7 @@ const nm = (x: number) => showValue(x, 'torque', preferences.display, 3);
       <PickOne v-model="job" :options="jobs" label="Kind of work" />
       <Choice v-model="material" label="Material" :options="listed" />
     </div>
-    <div class="row wrap">
-      <label v-for="f in fields[job]" :key="f.key"
-        ><span>{{ f.label }}</span
-        ><QuantityField
-          v-model="texts[f.key]"
-          :dimension="f.dimension"
-          :unit="displayUnit(f.dimension, preferences.display)"
-          :aria-label="f.label"
-          @update:quantity="read = { ...read, [f.key]: $event }"
-      /></label>
-    </div>
+    <FigureFields v-model="texts" :fields="fields[job]" @read="read = { ...read, ...$event }" />
     <p v-if="!needs" class="soft">Enter the cut, and it is held against the torque at that speed.</p>
     <template v-else>
       <p>

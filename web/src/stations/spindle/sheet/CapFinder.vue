@@ -10,7 +10,7 @@ import { computed, ref, shallowRef } from 'vue';
 import { useOpenMachine } from '../../../document/openMachine';
 import { usePreferences } from '../../../document/preferences';
 import Choice from '../../../ui/Choice.vue';
-import QuantityField from '../../../ui/QuantityField.vue';
+import FigureFields, { type FigureField } from '../../../ui/FigureFields.vue';
 
 /** It stays below its highest frequency, or trips: which causes are likely, and what to look at next. */
 const { r } = defineProps<{ r: Rotating }>();
@@ -37,8 +37,20 @@ const title: Record<CapCause, string> = {
   poles: 'Poles in the drive are wrong',
   transmission: 'Another pulley stage is in use',
 };
-const texts = ref({ hz: '', amps: '', rpm: '' });
-const read = shallowRef<{ hz?: Quantity | undefined; amps?: Quantity | undefined; rpm?: Quantity | undefined }>({});
+type Key = 'hz' | 'amps' | 'rpm';
+const texts = ref<Partial<Record<Key, string>>>({});
+const read = shallowRef<Partial<Record<Key, Quantity | undefined>>>({});
+const fields = computed((): FigureField<Key>[] => [
+  {
+    key: 'hz',
+    label: 'Highest on its display',
+    name: 'Highest frequency on its display',
+    dimension: 'frequency',
+    unit: 'Hz',
+  },
+  { key: 'amps', label: 'Current there', name: 'Current on its display', dimension: 'current', unit: 'A' },
+  { key: 'rpm', label: 'Measured speed', dimension: 'rotation', unit: displayUnit('rotation', preferences.display) },
+]);
 const panel = ref('');
 const held = ref('');
 const yesNo = [
@@ -77,35 +89,7 @@ const percent = (share: number) => `${Math.round(100 * share)} %`;
   <section class="sheet stack" aria-label="Capped or tripping">
     <h2>It <Choice v-model="what" label="What it does" :options="seen" /></h2>
     <template v-if="what === 'capped'">
-      <div class="row wrap">
-        <label
-          ><span>Highest on its display</span
-          ><QuantityField
-            v-model="texts.hz"
-            dimension="frequency"
-            unit="Hz"
-            aria-label="Highest frequency on its display"
-            @update:quantity="read = { ...read, hz: $event }"
-        /></label>
-        <label
-          ><span>Current there</span
-          ><QuantityField
-            v-model="texts.amps"
-            dimension="current"
-            unit="A"
-            aria-label="Current on its display"
-            @update:quantity="read = { ...read, amps: $event }"
-        /></label>
-        <label
-          ><span>Measured speed</span
-          ><QuantityField
-            v-model="texts.rpm"
-            dimension="rotation"
-            :unit="displayUnit('rotation', preferences.display)"
-            aria-label="Measured speed"
-            @update:quantity="read = { ...read, rpm: $event }"
-        /></label>
-      </div>
+      <FigureFields v-model="texts" :fields="fields" @read="read = $event" />
       <label class="row wrap"
         >Its own panel brings it higher
         <Choice v-model="panel" label="Its own panel brings it higher" none="not tried" :options="yesNo"

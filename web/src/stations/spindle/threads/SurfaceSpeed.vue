@@ -3,11 +3,11 @@ import { topStage, type Rotating } from '@nodaxis/core/spindle/rotating';
 import { clampedBelowMm, surfaceRpm } from '@nodaxis/core/spindle/threads';
 import { figureOr } from '@nodaxis/core/units/derived';
 import { showValue } from '@nodaxis/core/units/print';
-import { baseValue, quantity, type Quantity } from '@nodaxis/core/units/quantity';
+import { baseValue, type Quantity } from '@nodaxis/core/units/quantity';
 import { computed, defineAsyncComponent, ref, shallowRef } from 'vue';
 import { usePreferences } from '../../../document/preferences';
 import Caution from '../../../ui/Caution.vue';
-import QuantityField from '../../../ui/QuantityField.vue';
+import FigureFields from '../../../ui/FigureFields.vue';
 import type { Curve } from '../curves';
 
 /** The chart brings its library along. */
@@ -16,15 +16,13 @@ const LinesChart = defineAsyncComponent(() => import('../LinesChart.vue'));
 const { r } = defineProps<{ r: Rotating }>();
 const preferences = usePreferences();
 const top = computed(() => figureOr(r.motor.data.maxSpeed, 0) * topStage(r));
-const texts = ref({ speed: '100', clamp: '', diameter: '60' });
-const read = shallowRef<{
-  speed?: Quantity | undefined;
-  clamp?: Quantity | undefined;
-  diameter?: Quantity | undefined;
-}>({
-  speed: quantity(100, 'm/min'),
-  diameter: quantity(60, 'mm'),
-});
+const texts = ref<Partial<Record<'speed' | 'clamp' | 'diameter', string>>>({ speed: '100', clamp: '', diameter: '60' });
+const read = shallowRef<Partial<Record<'speed' | 'clamp' | 'diameter', Quantity | undefined>>>({});
+const fields = [
+  { key: 'speed', label: 'Cutting speed', dimension: 'speed', unit: 'm/min' },
+  { key: 'diameter', label: 'Largest diameter', dimension: 'length', unit: 'mm' },
+  { key: 'clamp', label: 'Chuck is rated for', name: 'Clamp of the speed', dimension: 'rotation', unit: 'rpm' },
+] as const;
 const POINTS = 50;
 const figures = computed(() => {
   const { speed, clamp, diameter } = read.value;
@@ -53,35 +51,7 @@ const rpm = (v: number) => showValue(v, 'rotation', preferences.display, 4);
 <template>
   <section class="sheet stack" aria-label="Constant surface speed">
     <h2>Constant surface speed</h2>
-    <div class="row wrap">
-      <label
-        ><span>Cutting speed</span
-        ><QuantityField
-          v-model="texts.speed"
-          dimension="speed"
-          unit="m/min"
-          aria-label="Cutting speed"
-          @update:quantity="read = { ...read, speed: $event }"
-      /></label>
-      <label
-        ><span>Largest diameter</span
-        ><QuantityField
-          v-model="texts.diameter"
-          dimension="length"
-          unit="mm"
-          aria-label="Largest diameter"
-          @update:quantity="read = { ...read, diameter: $event }"
-      /></label>
-      <label
-        ><span>Chuck is rated for</span
-        ><QuantityField
-          v-model="texts.clamp"
-          dimension="rotation"
-          unit="rpm"
-          aria-label="Clamp of the speed"
-          @update:quantity="read = { ...read, clamp: $event }"
-      /></label>
-    </div>
+    <FigureFields v-model="texts" :fields="fields" @read="read = $event" />
     <template v-if="figures">
       <Caution v-if="figures.chuck === undefined"
         >Without a clamp in the program the spindle runs up to {{ rpm(figures.most) }} as the tool nears the centre.
@@ -96,11 +66,3 @@ const rpm = (v: number) => showValue(v, 'rotation', preferences.display, 4);
     </template>
   </section>
 </template>
-
-<style scoped>
-label {
-  display: grid;
-  gap: 2px;
-  width: 140px;
-}
-</style>

@@ -9,14 +9,20 @@ import { baseValue, type Quantity } from '@nodaxis/core/units/quantity';
 import { computed, ref, shallowRef } from 'vue';
 import { useOpenMachine } from '../../../document/openMachine';
 import { usePreferences } from '../../../document/preferences';
-import QuantityField from '../../../ui/QuantityField.vue';
+import FigureFields from '../../../ui/FigureFields.vue';
 
 /** Tapping without a clutch: how far the tap runs on when the spindle is reversed. */
 const { r } = defineProps<{ r: Rotating }>();
 const machine = useOpenMachine();
 const preferences = usePreferences();
-const texts = ref({ rpm: '', pitch: '', ramp: '' });
-const read = shallowRef<{ rpm?: Quantity | undefined; pitch?: Quantity | undefined; ramp?: Quantity | undefined }>({});
+type Key = 'rpm' | 'pitch' | 'ramp';
+const texts = ref<Partial<Record<Key, string>>>({});
+const read = shallowRef<Partial<Record<Key, Quantity | undefined>>>({});
+const fields = [
+  { key: 'rpm', label: 'Speed', name: 'Speed of the tap', dimension: 'rotation', unit: 'rpm' },
+  { key: 'pitch', label: 'Pitch', name: 'Pitch of the tap', dimension: 'length', unit: 'mm' },
+  { key: 'ramp', label: 'Comes to rest in', dimension: 'time', unit: 's' },
+] as const;
 const ramp = computed(() => {
   if (read.value.ramp) return baseValue(read.value.ramp);
   const { settings } = machine.figures;
@@ -35,35 +41,7 @@ const result = computed(() => {
 <template>
   <section class="sheet stack" aria-label="Tapping">
     <h2>Tapping: the reversal</h2>
-    <div class="row wrap">
-      <label
-        ><span>Speed</span
-        ><QuantityField
-          v-model="texts.rpm"
-          dimension="rotation"
-          unit="rpm"
-          aria-label="Speed of the tap"
-          @update:quantity="read = { ...read, rpm: $event }"
-      /></label>
-      <label
-        ><span>Pitch</span
-        ><QuantityField
-          v-model="texts.pitch"
-          dimension="length"
-          unit="mm"
-          aria-label="Pitch of the tap"
-          @update:quantity="read = { ...read, pitch: $event }"
-      /></label>
-      <label
-        ><span>Comes to rest in</span
-        ><QuantityField
-          v-model="texts.ramp"
-          dimension="time"
-          unit="s"
-          aria-label="Comes to rest in"
-          @update:quantity="read = { ...read, ramp: $event }"
-      /></label>
-    </div>
+    <FigureFields v-model="texts" :fields="fields" @read="read = $event" />
     <p v-if="result">
       It runs on for <b>{{ printNumber(result.turns, 3) }}</b> turns:
       <b>{{ showValue(result.mm, 'length', preferences.display, 3) }}</b> deeper than where it is reversed. Leave as
@@ -74,11 +52,3 @@ const result = computed(() => {
     </p>
   </section>
 </template>
-
-<style scoped>
-label {
-  display: grid;
-  gap: 2px;
-  width: 130px;
-}
-</style>

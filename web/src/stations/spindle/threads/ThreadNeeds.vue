@@ -8,19 +8,23 @@ import { topStage, type Rotating } from '@nodaxis/core/spindle/rotating';
 import { mostThreadRpm, runInMm, strayDegrees, threadSpeed } from '@nodaxis/core/spindle/threads';
 import { figureOr, positive } from '@nodaxis/core/units/derived';
 import { printNumber, showValue } from '@nodaxis/core/units/print';
-import { baseValue, quantity, type Quantity } from '@nodaxis/core/units/quantity';
+import { baseValue, type Quantity } from '@nodaxis/core/units/quantity';
 import { computed, ref, shallowRef } from 'vue';
 import { useOpenMachine } from '../../../document/openMachine';
 import { usePreferences } from '../../../document/preferences';
 import DataTable from '../../../ui/DataTable.vue';
-import QuantityField from '../../../ui/QuantityField.vue';
+import FigureFields from '../../../ui/FigureFields.vue';
 
 /** Which threads at which speeds: what Z, the counter and the run-in allow. */
 const { r } = defineProps<{ r: Rotating }>();
 const machine = useOpenMachine();
 const preferences = usePreferences();
-const texts = ref({ rpm: '400', room: '' });
-const read = shallowRef<{ rpm?: Quantity | undefined; room?: Quantity | undefined }>({ rpm: quantity(400, 'rpm') });
+const texts = ref<Partial<Record<'rpm' | 'room', string>>>({ rpm: '400' });
+const read = shallowRef<Partial<Record<'rpm' | 'room', Quantity | undefined>>>({});
+const fields = [
+  { key: 'rpm', label: 'Speed while threading', dimension: 'rotation', unit: 'rpm' },
+  { key: 'room', label: 'Free ahead of the thread', dimension: 'length', unit: 'mm' },
+] as const;
 /** Leads that people cut most, mm. */
 const LEADS = [0.5, 0.75, 1, 1.25, 1.5, 1.75, 2, 2.5, 3] as const;
 const z = computed(() => machine.figures.axes.find((a) => a.axis.letter === 'Z' && a.axis.motion === 'linear'));
@@ -75,26 +79,7 @@ const mm = (v: number) => showValue(v, 'length', preferences.display, 3);
     <h2>Threads</h2>
     <p v-if="!figures" class="soft">Speed and acceleration of Z are needed: enter what is missing on Drives.</p>
     <template v-else>
-      <div class="row wrap">
-        <label
-          ><span>Speed while threading</span
-          ><QuantityField
-            v-model="texts.rpm"
-            dimension="rotation"
-            unit="rpm"
-            aria-label="Speed while threading"
-            @update:quantity="read = { ...read, rpm: $event }"
-        /></label>
-        <label
-          ><span>Free ahead of the thread</span
-          ><QuantityField
-            v-model="texts.room"
-            dimension="length"
-            unit="mm"
-            aria-label="Free ahead of the thread"
-            @update:quantity="read = { ...read, room: $event }"
-        /></label>
-      </div>
+      <FigureFields v-model="texts" :fields="fields" @read="read = $event" />
       <p v-if="stray > 0.05" class="soft">
         The control looks at the index at most every {{ showValue(figures.pollS, 'time', preferences.display, 3) }}: the
         begin of a pass strays by up to <b>{{ printNumber(stray, 2) }}°</b>.
@@ -132,11 +117,6 @@ const mm = (v: number) => showValue(v, 'length', preferences.display, 3);
 </template>
 
 <style scoped>
-label {
-  display: grid;
-  gap: 2px;
-  width: 170px;
-}
 .scroll {
   overflow-x: auto;
 }
