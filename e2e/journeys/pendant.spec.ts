@@ -34,8 +34,8 @@ test('a pendant is fitted to a lathe, wired at once, and moves an axis by its ow
   await pendant.getByText('enabling switch held').click();
   await wheel.focus();
   for (let i = 0; i < 3; i++) await page.keyboard.press('PageUp');
-  // Thirty clicks of a tenth; a lathe shows X as a diameter, and its ruler as the slide’s way.
-  await expect.poll(async () => Number(await x.getAttribute('aria-valuenow')) - before).toBeCloseTo(3, 1);
+  // Thirty clicks of a tenth are 3 mm of the slide; a lathe shows X as a diameter, its ruler too.
+  await expect.poll(async () => Number(await x.getAttribute('aria-valuenow')) - before).toBeCloseTo(6, 1);
   await expect(pendant).toContainText(/at an encoder input: counted up to/);
   await expectAccessible(page);
 });

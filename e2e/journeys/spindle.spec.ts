@@ -29,6 +29,8 @@ test('a capped drive is found and put right: the sheet is entered, read back, th
   const finder = page.getByRole('region', { name: 'Capped or tripping' });
   await finder.getByLabel('Highest frequency on its display').fill('50');
   await expect(finder.getByRole('listitem').first()).toContainText('Highest frequency is set lower');
+  // Under its own number, once that was entered.
+  await expect(finder.getByRole('listitem').first()).toContainText(/F-04, Highest frequency: 400\sHz/);
   await pickFrom(finder.getByLabel('Its own panel brings it higher', { exact: true }), 'yes');
   await expect(finder.getByRole('listitem').first()).toContainText(/10 V|control/);
   await pickFrom(finder.getByLabel('Its own panel brings it higher', { exact: true }), 'no');

@@ -39,6 +39,14 @@ export interface CapKnown {
   /** Revolutions of the spindle for one of its motor. */
   ratio: number;
 }
+/** The setting of the drive to look at for a cause, by the last part of its key; of the others there is none here. */
+export const capSetting: Readonly<Partial<Record<CapCause, string>>> = {
+  'max-frequency': 'max-frequency',
+  'speed-at-ten-volts': 'speed-at-ten-volts',
+  carrier: 'carrier',
+  'current-limit': 'rated-current',
+  poles: 'poles',
+};
 export interface RankedCause {
   cause: CapCause;
   /** Of all causes that are left, how likely; together 1. */

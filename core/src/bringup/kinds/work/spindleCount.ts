@@ -1,5 +1,6 @@
 import { spindleEncoderOf } from '../../../machine/spindleEncoder';
 import { turnedByHand } from '../../../motion/simulation/spindleCounter';
+import type { HiddenFaultKind } from '../../../motion/truth/hiddenFault';
 import { printNumber } from '../../../units/print';
 import { wiresOn } from '../../dependencies';
 import type { Made } from '../../made';
@@ -115,15 +116,26 @@ function judge(turns: number, indexes: number, m: Made): Judgement {
   if (once)
     return failed([told, `A thread would come out with ${printNumber(share, 4)} times its lead.`], ofLines, [lines]);
   return failed(
-    [told, 'More than one thing is off: put right one, count again, and take the next.'],
+    [
+      told,
+      'More than one thing is off: go along the whole chain, from the pulleys over the marks to the lines in the control.',
+    ],
     [...ofPulleys, ...ofLines, ...ofMark, 'Lines are lost: a loose plug, a screen that is on neither end.'],
-    [pulleys, lines, mark],
+    [
+      hands(
+        `parts.${id}`,
+        'Pulleys, marks, divider and lines are now those of the file',
+        'Then count again.',
+        'encoder-ratio',
+        'divider-other',
+        'index-twice',
+      ),
+    ],
   );
 }
 
-const hands = (
-  subject: string,
-  label: string,
-  why: string,
-  kind: 'index-twice' | 'encoder-ratio' | 'divider-other',
-): Proposal => ({ label, why, rework: { subject, text: label, fixes: (f) => f.kind === kind } });
+const hands = (subject: string, label: string, why: string, ...kinds: HiddenFaultKind[]): Proposal => ({
+  label,
+  why,
+  rework: { subject, text: label, fixes: (f) => kinds.includes(f.kind) },
+});

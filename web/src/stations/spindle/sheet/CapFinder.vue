@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { settingFigure } from '@nodaxis/core/settings/setting';
-import { capCauses, tripCauses, type CapCause, type TripMoment } from '@nodaxis/core/spindle/capped';
+import { settingFigure, showSetting } from '@nodaxis/core/settings/setting';
+import { entryOfSetting } from '@nodaxis/core/dialects/driveEntry';
+import { capCauses, capSetting, tripCauses, type CapCause, type TripMoment } from '@nodaxis/core/spindle/capped';
 import { plateOf } from '@nodaxis/core/spindle/plate';
 import type { Rotating } from '@nodaxis/core/spindle/rotating';
 import { figureOr } from '@nodaxis/core/units/derived';
@@ -82,6 +83,15 @@ const causes = computed(() => {
     },
   ).slice(0, MOST);
 });
+/** The setting to look at: under the number that the drive has for it, once that was entered, with the value that it should have. */
+function lookAt(suffix: string | undefined): string | undefined {
+  const { settings } = machine.figures;
+  const setting = suffix && settings.find((s) => s.key === `driver/${r.driveId}/${suffix}`);
+  if (!setting) return undefined;
+  const own = entryOfSetting(machine.design.driveSheets?.[r.driveId!], setting)?.name;
+  const value = setting.value.known ? showSetting(setting.kind, setting.value.value, preferences.display) : '?';
+  return `${own ? `${own}, ` : ''}${setting.title}: ${value}`;
+}
 const percent = (share: number) => `${Math.round(100 * share)} %`;
 </script>
 
@@ -107,6 +117,7 @@ const percent = (share: number) => `${Math.round(100 * share)} %`;
           <b>{{ title[c.cause] }}</b> <span class="mono soft">{{ percent(c.share) }}</span>
           <p v-for="b in c.because" :key="b" class="small soft">{{ b }}</p>
           <p class="small">{{ c.check }}</p>
+          <p v-if="lookAt(capSetting[c.cause])" class="small mono">{{ lookAt(capSetting[c.cause]) }}</p>
         </li>
       </ol>
       <p v-if="causes.length" class="soft small">Something else, or two causes at once, is always possible.</p>
@@ -115,6 +126,7 @@ const percent = (share: number) => `${Math.round(100 * share)} %`;
       <li v-for="c in tripCauses[what]" :key="c.cause">
         <b>{{ c.cause }}</b>
         <p class="small">{{ c.check }}</p>
+        <p v-if="lookAt(c.setting)" class="small mono">{{ lookAt(c.setting) }}</p>
       </li>
     </ol>
   </section>
