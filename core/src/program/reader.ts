@@ -1,3 +1,4 @@
+import { readsDiameter } from '../units/axisReading';
 import type { Fault } from '../units/result';
 import { arcThrough } from './arc';
 import type { ArcFault } from './arc';
@@ -292,7 +293,7 @@ export class ProgramReader {
           'Put a touch of that axis before it.',
         );
       if (!zeros) return this.wrong(1, `There is no work offset ${set + 1}.`, `Take one from 1 to ${OFFSETS}.`);
-      const value = word.value === 'half' ? word.value : word.value * unit;
+      const value = word.value === 'half' ? word.value : this.placeOf(axis, word.value, true);
       zeros[axis] = zeroBy(contact - this.tip(axis), zeros[axis]!, value);
       this.program.steps.push({ kind: 'set-work', line: this.line, axis, set, value });
       return;
@@ -361,7 +362,7 @@ export class ProgramReader {
   /** Machine position of a figure of an axis, as a position of the program. */
   private placeOf(i: number, figure: number, direct = this.offsetsOff): number {
     const { letters, linear, diameterX } = this.machine;
-    const value = figure * (linear[i] ? this.unit : 1) * (diameterX && letters[i] === 'X' ? 0.5 : 1);
+    const value = figure * (linear[i] ? this.unit : 1) * (readsDiameter(letters[i]!, diameterX) ? 0.5 : 1);
     return direct ? value : value + this.zeroOf(i) + this.tip(i);
   }
   private zeroOf = (i: number): number => this.zeros[this.offset]?.[i] ?? 0;

@@ -1,3 +1,4 @@
+import { readsDiameter } from '../units/axisReading';
 import { programNumber } from './numbers';
 
 interface SampleAxis {
@@ -40,7 +41,7 @@ export function sampleProgram(
   const whole = Math.min(a.size, b.size) > 10;
   /** What a program says of an axis at a share of its side: whole figures where there is room, so that it can be read. */
   const says = (i: number, v: number) => {
-    const factor = machine.diameterX && axes[i]!.letter === 'X' ? 2 : 1;
+    const factor = readsDiameter(axes[i]!.letter, machine.diameterX) ? 2 : 1;
     const figure = (v - (zero[i] ?? 0)) * factor;
     return whole ? Math.round(figure) : figure;
   };

@@ -1,4 +1,4 @@
-import { fillLine, linePattern, mayBegin } from './linePattern';
+import { linePattern, mayBegin } from './linePattern';
 import { passDepths } from './threadPasses';
 
 /**
@@ -19,10 +19,6 @@ export interface ThreadCycle {
 }
 /** More passes than this are a slip of the pen. */
 export const MOST_PASSES = 60;
-
-/** Writes the line of a cycle; its figures are texts of the program already. */
-export const writeThreadLine = (line: string, of: Readonly<Record<keyof ThreadCycle, string>>): string =>
-  fillLine(line, of);
 
 /** Reads such a line; a control without {spring} makes no pass more. */
 export function threadLineReader(line: string): (text: string, from: number, to: number) => ThreadCycle | undefined {

@@ -71,6 +71,9 @@ describe('a thread in passes', () => {
     );
     const cut = rest.steps.find((s): s is MoveStep => s.kind === 'move' && s.feedMode === 'thread')!;
     expect(cut.to[1]).toBe(76);
+    // A zero that is set in X is told as a diameter, as every other X: ⌀ 24 is 12 mm of the slide.
+    const set = read('G0 X24 Z105\nTOUCH X20 F60\nHERE X 24', { ...lathe, touch }).program.steps;
+    expect(set.at(-1)).toMatchObject({ kind: 'set-work', value: 12 });
   });
   it('says where and how to fix what it cannot take', () => {
     const fault = (line: string, machine = lathe) => {

@@ -224,10 +224,10 @@ export function controllerSettings(
   }));
 }
 
-const clearBy = (design: Design): ControllerSettings['clearBy'] =>
-  (design.kind === 'lathe' ? (['X'] as const) : (['Z'] as const)).find((letter) =>
-    Object.values(design.axes).some((a) => a.letter === letter && a.motion === 'linear'),
-  );
+function clearBy({ kind, axes }: Design): ControllerSettings['clearBy'] {
+  const letter = kind === 'lathe' ? 'X' : 'Z';
+  return Object.values(axes).some((a) => a.letter === letter && a.motion === 'linear') ? letter : undefined;
+}
 
 /** Counters whose sheet does not tell follow any hand, edges/s. */
 const USUAL_COUNTER = 100_000;

@@ -20,13 +20,13 @@ export interface MarkedDatum {
 }
 
 /**
- * `pulse`: from the mark to the pulse, in the direction of the search, at most one pitch. A start at the far edge has `pulse − window` to
+ * `pulse`: from the mark to any of the pulses, in the direction of the search. A start at the far edge has `pulse − window` to
  * it, one at the near edge `pulse + window`, which has to be less than a pitch: else the turn before comes first.
  */
-export function markedDatum(pitch: number, window: number, pulse: number): MarkedDatum {
+export function markedDatum(pitch: number, window: number, pulseAt: number): MarkedDatum {
+  const pulse = pulseAt % pitch;
   const beyond = (pulse - window) / pitch;
   const before = (pulse + window) / pitch;
-  const widest = (0.5 - SOUND_PHASE.least) * pitch;
   const shift = pitch / 2 - pulse;
   const verdict =
     2 * window >= pitch
@@ -36,8 +36,11 @@ export function markedDatum(pitch: number, window: number, pulse: number): Marke
         : beyond >= SOUND_PHASE.least && before <= SOUND_PHASE.most
           ? 'sound'
           : 'near';
-  return { pitch, beyond, verdict, shift, widest };
+  return { pitch, beyond, verdict, shift, widest: widestWindow(pitch) };
 }
+
+/** The widest window, ±, that is sound with the magnet at its best place. */
+export const widestWindow = (pitch: number): number => (0.5 - SOUND_PHASE.least) * pitch;
 
 /** Turns of a sensor in its thread from where it touches, for a gap; both in mm. */
 export const gapTurns = (gapMm: number, threadPitchMm: number): number => gapMm / threadPitchMm;

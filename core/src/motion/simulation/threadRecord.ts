@@ -10,9 +10,7 @@ interface Sample {
 export interface ThreadPass {
   /** Line of the program. */
   line: number;
-  /** Axis that it runs along, and the one that carries the tool across, by index; where that stood, mm. */
-  along: number;
-  across: number | undefined;
+  /** Where the axis stood that carries the tool across, mm. */
   depthAt: number;
   /** Lead as it was programmed, and as it came out, mm a revolution. */
   lead: number;
@@ -126,8 +124,6 @@ function passOf(
   const stride = Math.ceil(strays.length / MOST_POINTS);
   return {
     line: step.line,
-    along,
-    across: from.length > 1 ? acrossOf(along, from.length) : undefined,
     depthAt,
     // Along a cone the feed is that of its flank: the lead is the share of it along the axis.
     lead: (step.feed * wanted) / step.length,
@@ -161,8 +157,6 @@ export interface Grooves {
   /** The place along the axis at which they are compared, mm. */
   at: number;
   grooves: Groove[];
-  /** Of each pass: where its groove lies there, °. */
-  degrees: number[];
   /** Farthest that passes of one groove lie apart, as a shift along the axis, mm. */
   spreadMm: number;
 }
@@ -201,5 +195,5 @@ export function groovesOf(passes: readonly ThreadPass[]): Grooves | undefined {
       groove.passes.push(i);
     } else grooves.push({ passes: [i], degrees: shares[i]! * 360 });
   });
-  return { at, grooves, degrees: shares.map((s) => s * 360), spreadMm };
+  return { at, grooves, spreadMm };
 }

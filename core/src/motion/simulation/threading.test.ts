@@ -125,8 +125,6 @@ it('a divider that the control is not told of, and a counter that is too slow, c
 it('a tool fed in along its flank stays in the groove; one that begins half a lead aside does not', () => {
   const pass = (shiftMm: number, depthAt: number): ThreadPass => ({
     line: 1,
-    along: 1,
-    across: 0,
     depthAt,
     lead: 2,
     cutLead: 2,

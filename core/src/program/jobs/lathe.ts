@@ -11,7 +11,7 @@ interface Limits {
 export interface LatheMachine {
   /** Usable travel of the slides X and Z, mm. */
   room: { x: number; z: number };
-  limits: { x: Limits; z: Limits };
+  limits: { z: Limits };
   /** Highest speed of the spindle, which the program switches and the control counts. */
   maxRpm: number;
   /** X is programmed as a diameter. */
@@ -29,10 +29,9 @@ export function latheMachineOf(settings: {
   const { spindle } = settings;
   if (settings.clearBy !== 'X' || !x || !z || !spindle?.speedSet || !(spindle.lines > 0)) return undefined;
   const room = ({ envelope }: typeof x) => envelope.max - envelope.min;
-  const limits = ({ maxSpeed, acceleration }: typeof x): Limits => ({ speed: maxSpeed, acceleration });
   return {
     room: { x: room(x), z: room(z) },
-    limits: { x: limits(x), z: limits(z) },
+    limits: { z: { speed: z.maxSpeed, acceleration: z.acceleration } },
     maxRpm: spindle.maxRpm,
     diameterX: settings.diameterX,
   };

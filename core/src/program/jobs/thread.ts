@@ -1,5 +1,6 @@
 import { programNumber } from '../numbers';
-import { simulatedThreadLine, writeThreadLine } from '../threadLine';
+import { fillLine } from '../linePattern';
+import { simulatedThreadLine } from '../threadLine';
 import { isoDepth, isoNutDepth, passDepths, passesFor } from '../threadPasses';
 import { ProgramWriter } from '../write';
 import type { Job, JobValues } from './job';
@@ -115,7 +116,7 @@ export const thread: Job<LatheMachine> = {
     const root = v.diameter! - sign * 2 * depth;
     if (v.oneLine === 1)
       w.line(
-        writeThreadLine(style.threadLine ?? simulatedThreadLine, {
+        fillLine(style.threadLine ?? simulatedThreadLine, {
           to: w.length(end),
           lead: w.length(v.pitch!),
           from: w.length(x(v.diameter!)),

@@ -35,7 +35,7 @@ const unrolled = computed(() => {
     }
     return path;
   });
-  return { lines, span, several: found.grooves.length > 1 };
+  return { lines, several: found.grooves.length > 1 };
 });
 /** Twice the band in which a tool counts as in step. */
 const MOST_DEG = 4;

@@ -2,7 +2,7 @@
 import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import { shaftsOf } from '@nodaxis/core/drivetrain/shafts';
 import { seenAtEnd } from '@nodaxis/core/machine/directions';
-import { gapTurns, markedDatum } from '@nodaxis/core/switches/markedDatum';
+import { gapTurns, markedDatum, widestWindow } from '@nodaxis/core/switches/markedDatum';
 import { displayUnit, printNumber, showValue } from '@nodaxis/core/units/print';
 import { baseValue, type Quantity } from '@nodaxis/core/units/quantity';
 import { computed, shallowRef } from 'vue';
@@ -49,7 +49,7 @@ const of = (key: keyof typeof read.value) => {
 };
 const found = computed(() => {
   const [w, p] = [of('window'), of('pulse')];
-  return pitch.value && w !== undefined && p !== undefined ? markedDatum(pitch.value, w, p % pitch.value) : undefined;
+  return pitch.value && w !== undefined && p !== undefined ? markedDatum(pitch.value, w, p) : undefined;
 });
 const end = computed(
   () =>
@@ -106,9 +106,9 @@ const drawn = computed(() => {
     <template v-else>
       <p>
         One turn of the {{ shaft.title }} is <b>{{ show(pitch) }}</b>: a wrong turn costs as much. Park within ±<b>{{
-          show(markedDatum(pitch, 0, 0).widest)
+          show(widestWindow(pitch))
         }}</b>
-        at most: {{ printNumber(markedDatum(pitch, 0, 0).widest / pitch, 2) }} of a turn.
+        at most: {{ printNumber(widestWindow(pitch) / pitch, 2) }} of a turn.
       </p>
       <FigureFields v-model="typed" :fields="places" @read="read = { ...read, ...$event }" />
       <svg v-if="drawn" :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" role="img" :aria-label="says ?? 'The park window'">
