@@ -362,6 +362,12 @@ td.row {
   td.row {
     gap: 2px;
   }
+  .row :deep(.quantity-field) {
+    width: 62px;
+  }
+  td.row :deep(.el-input__wrapper) {
+    padding: 0 4px;
+  }
   .number-field {
     width: 56px;
   }
