@@ -1,4 +1,4 @@
-import { expect, expectAccessible, goTo, openMachine, pickFrom, test } from './bench';
+import { expect, expectAccessible, fill, goTo, openMachine, pickFrom, test } from './bench';
 
 test('a thread is cut pass by pass in the same groove, and in two once the encoder turns twice; every X is told as a diameter', async ({
   page,
@@ -42,9 +42,10 @@ test('a thread is cut pass by pass in the same groove, and in two once the encod
   await expect(thread).toContainText(/\d+ passes lie in 2 grooves/, { timeout: 60_000 });
 });
 
-test('without a switch: a scribed mark and one pulse a turn, its window, the wrong turn and the shift', async ({
+test('a lathe is referenced at its mark: window, wrong turn and shift, its sensor wired, parked by eye, and found again', async ({
   page,
 }) => {
+  test.setTimeout(120_000);
   await openMachine(page, 'Plover');
   await goTo(page, 'Switches');
   await page.getByRole('tab', { name: 'Where they sit' }).click();
@@ -54,12 +55,29 @@ test('without a switch: a scribed mark and one pulse a turn, its window, the wro
   await x.getByText('Without a reference switch').click();
   // A lead of 4 mm: 0.3 of a turn are 1.2 mm.
   await expect(x).toContainText(/Park within ±1\.2\smm/);
-  await x.getByLabel('Parked by eye within').fill('0.8');
-  await x.getByLabel('From the mark to the pulse').fill('2');
-  await expect(x.getByRole('status')).toContainText(/Sound.*1\.2\smm beyond/);
-  await x.getByLabel('From the mark to the pulse').fill('0.7');
+  await x.getByRole('button', { name: 'Find the datum of X this way' }).click();
+  await fill(page, 'axes.x.reference.parkWindow', '0.8');
+  await fill(page, 'axes.x.reference.pulseFromMark', '0.7');
   await expect(x.getByRole('status')).toContainText(
     /4\smm off\. Turn the magnet.*1\.3\smm.*later, towards the plus end/,
   );
+  await fill(page, 'axes.x.reference.pulseFromMark', '2');
+  await expect(x.getByRole('status')).toContainText(/Sound.*1\.2\smm beyond/);
+  await fill(page, 'axes.x.reference.markFromStop', '22');
+  await pickFrom(x.locator('[data-field$="mount.pole"]').getByRole('combobox'), 'its south pole');
+  await expectAccessible(page);
+
+  // Its sensor has no conductors yet.
+  await goTo(page, 'Practice');
+  await page.getByRole('button', { name: 'The conductors of every input' }).click();
+  await page.getByRole('button', { name: /Plan again/ }).click();
+  await goTo(page, 'Practice');
+  await page.getByRole('button', { name: 'Power on' }).click();
+  const story = page.getByRole('region', { name: 'Story' });
+  await page.getByRole('button', { name: 'Park X at its mark' }).click();
+  await pickFrom(page.getByLabel('Pace'), '20×');
+  await page.getByRole('button', { name: 'Reference run' }).click();
+  // The datum lies after the back-off of 2 mm, and that is where it rests.
+  await expect(story).toContainText(/X has its datum: ⌀\s0\smm/, { timeout: 30_000 });
   await expectAccessible(page);
 });

@@ -5,6 +5,8 @@ import { usual } from '../machine/library/usual';
 
 const onTravel: readonly PartClass[] = ['switch', 'sensor'];
 const byHand: readonly PartClass[] = ['button', 'switch'];
+/** What sees a magnet on a shaft go by; an encoder’s own index needs no device. */
+const onShaft: readonly PartClass[] = ['sensor'];
 const classes: Record<InputFunction, readonly PartClass[]> = {
   limit: onTravel,
   reference: onTravel,
@@ -14,9 +16,9 @@ const classes: Record<InputFunction, readonly PartClass[]> = {
   pause: byHand,
   start: byHand,
   door: byHand,
-  // A drive's own contact, an encoder's own mark: no device is chosen for them.
+  // A drive's own contact: no device is chosen for it.
   alarm: [],
-  index: [],
+  index: onShaft,
   position: ['switch', 'sensor'],
   jog: ['button'],
   'hand-enable': ['button'],
@@ -32,6 +34,8 @@ export const deviceClasses = (fn: InputFunction): PartClass[] => [...(classes[fn
 
 /** Whether a device of this input sits on the travel of an axis. */
 export const sitsOnAxis = (fn: InputFunction): boolean => classes[fn] === onTravel;
+/** Whether it looks at a shaft of an axis that turns past it. */
+export const sitsOnShaft = (fn: InputFunction): boolean => classes[fn] === onShaft;
 
 /** The library key that is proposed for another input: what the machine has for this function already, else a usual one. */
 export function usualDevice(design: Design, fn: InputFunction): string {
@@ -44,5 +48,6 @@ export function usualDevice(design: Design, fn: InputFunction): string {
   if (used) return used;
   if (fn === 'stop') return usual.stopButton;
   if (fn === 'probe') return usual.toolProbe;
+  if (sitsOnShaft(fn)) return usual.pulseSensor;
   return sitsOnAxis(fn) || fn === 'door' || fn === 'position' ? usual.axisSwitch : usual.pushButton;
 }

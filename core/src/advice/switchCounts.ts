@@ -6,6 +6,7 @@ import type { Design } from '../machine/design';
 import { axesOf } from '../machine/design';
 import { newMachineFile } from '../machine/file';
 import type { Axis, AxisEnd } from '../machine/mechanics';
+import { parksAtMark } from '../machine/pulseSensor';
 import { quantity } from '../units/quantity';
 import { usual } from '../machine/library/usual';
 
@@ -19,7 +20,7 @@ export interface CountOutcome {
   axes: readonly {
     id: string;
     letter: string;
-    datum: 'reference switch' | 'hard stop' | 'absolute encoder' | 'by hand' | 'none';
+    datum: 'reference switch' | 'hard stop' | 'absolute encoder' | 'by hand' | 'mark and pulse' | 'none';
     guards: Readonly<Record<AxisEnd, Guard>>;
     /** Before the datum is known, only switches guard. */
     guardedBefore: Readonly<Record<AxisEnd, boolean>>;
@@ -75,9 +76,11 @@ export function countOutcome(figures: Figures): CountOutcome {
             ? ('hard stop' as const)
             : method === 'absolute'
               ? ('absolute encoder' as const)
-              : method === 'by-hand'
-                ? ('by hand' as const)
-                : ('none' as const),
+              : method === 'mark-and-index'
+                ? ('mark and pulse' as const)
+                : method === 'by-hand'
+                  ? ('by hand' as const)
+                  : ('none' as const),
         guards,
         guardedBefore: { minus: guards.minus === 'switch', plus: guards.plus === 'switch' },
         squared: a.axis.drives.length > 1 ? sides.size > 1 && !sides.has(undefined) : undefined,
@@ -126,10 +129,11 @@ export function switchCounts(design: Design): SwitchCount[] {
     ...clear,
     ...axesOf(design).flatMap(([id, a]) => each(id, a)),
   ];
-  /** An absolute encoder keeps its way to the datum whatever switches there are. */
-  const byStop = (id: string, a: Axis) => (a.reference.method === 'absolute' ? [] : [method(id, 'hard-stop')]);
+  /** An absolute encoder, or a mark with a pulse, keeps its way to the datum whatever switches there are. */
+  const keepsItsWay = (a: Axis) => a.reference.method === 'absolute' || parksAtMark(a.reference);
+  const byStop = (id: string, a: Axis) => (keepsItsWay(a) ? [] : [method(id, 'hard-stop')]);
   const bySwitch = (id: string, a: Axis) =>
-    a.reference.method === 'absolute' || a.reference.method.startsWith('switch') ? [] : [method(id, 'switch')];
+    keepsItsWay(a) || a.reference.method.startsWith('switch') ? [] : [method(id, 'switch')];
   const atDatum = (id: string, a: Axis, pair: boolean): Command[] =>
     pair && a.drives.length > 1
       ? a.drives.map((_, drive) => input('limit-and-reference', id, a, a.reference.end, drive))

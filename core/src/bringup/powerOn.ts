@@ -1,8 +1,10 @@
 import { isUnguarded, openItemInWords, type OpenItem } from '../logbook/openItems';
 import { shownFactor } from '../machine/design';
 import { circuitName } from '../machine/fields';
+import { parksAtMark } from '../machine/pulseSensor';
 import { showPosition } from '../units/axisReading';
-import type { Display } from '../units/print';
+import { showValue, type Display } from '../units/print';
+import { baseValue } from '../units/quantity';
 import type { Made } from './made';
 
 /** One line of the card that is gone through at every power-on. */
@@ -48,12 +50,18 @@ export function powerOnCard({ design, figures }: Made, display: Display, open: r
       .filter((d) => !stops.some(([, c]) => c.devices.includes(d)))
       .map((d) => ({ id: `lamp-${d}`, text: `Press ${nameOf(d)} by hand: its lamp lights, and no other.` })),
     ...(design.roles.resetButton ? [{ id: 'start', text: 'Start button: the motors hold.' }] : []),
+    ...figures.axes
+      .filter((a) => parksAtMark(a.axis.reference))
+      .map(({ id, axis }) => ({
+        id: `park-${id}`,
+        text: `${axis.letter} is parked at its mark${axis.reference.parkWindow ? `, within ±${showValue(baseValue(axis.reference.parkWindow), axis.motion === 'linear' ? 'length' : 'angle', display, 3)}` : ''}: from further away the next turn would be taken.`,
+      })),
     ...(referenced.length
       ? [
           {
             id: 'reference',
             text: `Reference run, ${design.referenceStages.map((s) => s.map((a) => design.axes[a]?.letter).join(' and ')).join(', then ')}.`,
-            caution: 'Hand on the stop until every axis has turned back from its switch.',
+            caution: 'Hand on the stop until every axis has turned back from its switch or pulse.',
           },
         ]
       : []),

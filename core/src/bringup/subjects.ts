@@ -1,6 +1,7 @@
 import { axesOf } from '../machine/design';
 import { circuitName } from '../machine/fields';
 import type { PartClass } from '../machine/parts';
+import { parksAtMark } from '../machine/pulseSensor';
 import type { Item, Subject } from './testKind';
 import type { Made } from './made';
 
@@ -11,9 +12,13 @@ export const axes = (m: Made): Subject[] => axesOf(m.design).map(([id, a]) => ({
 
 export const gantries = (m: Made): Subject[] => axes(m).filter((s) => m.design.axes[s.axis!]!.drives.length > 1);
 
-/** Axes that look for their datum with a switch or at a stop. */
+/** Axes that look for their datum with a switch, at a pulse or at a stop. */
 export const referenced = (m: Made): Subject[] =>
-  axes(m).filter((s) => ['switch', 'switch-and-index', 'hard-stop'].includes(m.design.axes[s.axis!]!.reference.method));
+  axes(m).filter((s) =>
+    ['switch', 'switch-and-index', 'mark-and-index', 'hard-stop'].includes(m.design.axes[s.axis!]!.reference.method),
+  );
+/** Axes that are parked at a mark and look for one pulse a turn. */
+export const parked = (m: Made): Subject[] => axes(m).filter((s) => parksAtMark(m.design.axes[s.axis!]!.reference));
 
 export const drives = (m: Made): Subject[] =>
   axesOf(m.design).flatMap(([id, a]) =>
@@ -63,11 +68,12 @@ export const devices = (m: Made): Subject[] =>
       : [],
   );
 
-/** The switches that an axis looks for. */
+/** The switches that an axis looks for, or the sensor of its pulse. */
 export const ownSwitches = (m: Made, s: Subject): Subject[] =>
-  devices(m).filter(
-    (d) =>
-      d.axis === s.axis &&
-      m.design.parts[d.part!]?.mount?.end === m.design.axes[s.axis!]!.reference.end &&
-      ['reference', 'limit-and-reference'].includes(m.design.circuits[d.circuit!]!.function),
+  devices(m).filter((d) =>
+    parksAtMark(m.design.axes[s.axis!]!.reference)
+      ? d.axis === s.axis && m.design.circuits[d.circuit!]!.function === 'index'
+      : d.axis === s.axis &&
+        m.design.parts[d.part!]?.mount?.end === m.design.axes[s.axis!]!.reference.end &&
+        ['reference', 'limit-and-reference'].includes(m.design.circuits[d.circuit!]!.function),
   );

@@ -8,6 +8,8 @@ import { hideableFaults } from '../motion/truth/candidates';
 import type { HiddenFaultKind } from '../motion/truth/hiddenFault';
 import { hiddenFaultTitle } from '../motion/truth/hiddenFault';
 import { hideFaults } from './rehearse/rehearsal';
+import { edited } from '../motion/testing/rig';
+import { markedX } from '../tests/markedX';
 import { walk } from './testing/walk';
 
 describe.each([
@@ -40,6 +42,21 @@ describe('what a lathe’s encoder can hide', () => {
       expect(end.told.length).toBe(1);
     },
   );
+});
+
+describe('a datum from a mark', () => {
+  const marked = edited(wren(), ...markedX);
+  it('as its file has it, five runs meet the same pulse', () => {
+    const end = walk(marked, hideFaults(marked.design, 0, 1));
+    expect(end.told).toEqual([]);
+    expect(end.left).toEqual([]);
+  });
+  it('a magnet that has slipped is found by them, turned, and found good', () => {
+    const end = walk(marked, { built: marked.design, faults: [{ kind: 'magnet-slipped', axis: 'x' }], seed: 4 });
+    expect(end.told).toEqual([expect.stringMatching(/^marked-datum\/x: The runs end 4(\.0\d)?\smm apart: one turn/)]);
+    expect(end.left).toEqual([]);
+    expect(end.hidden.faults).toEqual([]);
+  });
 });
 
 /** What no edit of the file can make right: it is gone at the end, or it was not found. */

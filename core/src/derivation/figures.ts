@@ -4,6 +4,7 @@ import { asMounted, type Keep } from '../machine/heads';
 import { conductorList } from '../machine/conductorList';
 import { axesOf, shownFactor } from '../machine/design';
 import type { Axis } from '../machine/mechanics';
+import { parksAtMark, pulseCircuit } from '../machine/pulseSensor';
 import { drivePartsOf } from '../drivetrain/driveParts';
 import { axisSpeedLimits, driveFigures } from '../drivetrain/speed';
 import { axisSettings } from '../settings/axisSettings';
@@ -183,9 +184,9 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
     yield;
     const perAxis = axes.flatMap((a) => {
       const reference = a.switches.find((s) => s.isReference && s.end === a.axis.reference.end);
-      const circuit = Object.keys(design.circuits).find((id) =>
-        design.circuits[id]!.devices.includes(reference?.device ?? ''),
-      );
+      const circuit = parksAtMark(a.axis.reference)
+        ? pulseCircuit(design, a.id)
+        : Object.keys(design.circuits).find((id) => design.circuits[id]!.devices.includes(reference?.device ?? ''));
       const input = circuit ? plan.inputs[circuit] : undefined;
       const reactionS = circuit && input ? inputReactionS(design, circuit, input) : 0;
       const diameterFactor = design.kind === 'lathe' && a.axis.letter === 'X' ? shownFactor(design, a.axis) : undefined;

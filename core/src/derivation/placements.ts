@@ -3,6 +3,9 @@ import { baseValue } from '../units/quantity';
 import { filterTime, inputStage, positionError } from '../switches/filter';
 import { fieldVolts } from '../switches/placement';
 import type { PositionError } from '../switches/filter';
+import { pulsePitch } from '../drivetrain/shafts';
+import { parksAtMark, pulseSensor } from '../machine/pulseSensor';
+import { pulseScatter } from '../switches/markedDatum';
 import { indexCheck } from '../switches/indexPulse';
 import type { IndexCheck } from '../switches/indexPulse';
 import type { AxisEnd } from '../machine/mechanics';
@@ -63,12 +66,18 @@ const settingOf = (figures: Figures, key: string): number | undefined => {
 
 /** Undefined where the axis has no reference switch, or its approach speed or scale is not known. */
 export function datumQuality(figures: Figures, a: AxisFigures): DatumQuality | undefined {
-  const reference = a.switches.find((s) => s.isReference && s.end === a.axis.reference.end);
+  const marked = parksAtMark(a.axis.reference);
+  const sensor = pulseSensor(figures.design, a.id);
+  const reference = marked
+    ? sensor && { device: sensor }
+    : a.switches.find((s) => s.isReference && s.end === a.axis.reference.end);
   const slow = settingOf(figures, `axis/${a.id}/reference-slow`);
   const scale = a.drives[0]?.scale;
   if (!reference || slow === undefined || !scale?.known || !a.stopping.known) return undefined;
   const data = figures.design.parts[reference.device]?.data;
-  const repeats = data && 'repeatability' in data ? figureOr(data.repeatability, 0) : 0;
+  const pulse = pulsePitch(a.axis, `axes.${a.id}`);
+  const own = data && 'repeatability' in data ? figureOr(data.repeatability, 0) : 0;
+  const repeats = marked ? (pulse.known ? pulseScatter(own, pulse.value) : 0) : own;
   const { circuits, parts } = figures.design;
   const id = Object.keys(circuits).find((c) => circuits[c]!.devices.includes(reference.device));
   const input = id ? figures.plan.inputs[id] : undefined;
@@ -76,7 +85,7 @@ export function datumQuality(figures: Figures, a: AxisFigures): DatumQuality | u
   const filterS = id ? filterTime(circuits[id]!, stage).totalS : 0;
   const pollS = Math.max(0, a.stopping.value.reactionS - filterS);
   const error = positionError(slow, filterS, pollS, repeats, scale.value.resolution);
-  const pitch = a.axis.reference.method === 'switch-and-index' ? scale.value.travelPerRev : undefined;
+  const pitch = a.axis.reference.method === 'switch-and-index' && pulse.known ? pulse.value : undefined;
   const phase = a.axis.reference.indexPhase;
   return {
     error,

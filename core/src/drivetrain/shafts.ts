@@ -1,6 +1,6 @@
-import type { Transmission } from '../machine/mechanics';
+import type { Axis, Transmission } from '../machine/mechanics';
 import type { Derived } from '../units/derived';
-import { mapKnown } from '../units/derived';
+import { mapKnown, missing } from '../units/derived';
 import { ratioOf, travelPerRevolution } from './transmission';
 
 /** A shaft of an axis on which a target can sit: what it is, and how far the axis goes in one turn of it, mm or °. */
@@ -28,3 +28,12 @@ export function shaftsOf(t: Transmission, path: string): Shaft[] {
     { id: 'motor', title: 'motor', travel: motor },
   ];
 }
+
+/** The shaft of an axis that gives one pulse a turn, as its reference says; where one shaft is both, that one. */
+export function pulseShaftOf(axis: Axis, path: string): Shaft | undefined {
+  const shafts = axis.transmission ? shaftsOf(axis.transmission, `${path}.transmission`) : [];
+  return shafts.find((s) => s.id === (axis.reference.pulseShaft ?? 'motor')) ?? shafts[0];
+}
+/** Travel between two pulses of that shaft, mm or °. */
+export const pulsePitch = (axis: Axis, path: string): Derived<number> =>
+  pulseShaftOf(axis, path)?.travel ?? missing(`${path}.transmission`);

@@ -15,6 +15,7 @@ import type { LibraryEntry } from '../machine/library/entry';
 import { libraryEntry } from '../machine/library/index';
 import type { Unit } from '../units/units';
 import { defaultDisplay } from '../units/print';
+import { markedX } from '../tests/markedX';
 import { severities } from './finding';
 import { findingsOf } from './findings';
 import { rules } from './rules';
@@ -886,6 +887,24 @@ const cases: Record<string, Case> = {
       set('parts.device-limit-x-plus.data.leakage', 0.9, 'mA'),
     ],
     after: [plan],
+  },
+  // lead 4 mm at the motor, parked within ±0.8 mm: the far edge lies at 0.8, a sound pulse from 1.6 to 2.4 mm
+  'mark-wrong-turn': {
+    base: 'wren',
+    fires: [...markedX, set('axes.x.reference.pulseFromMark', 0.7, 'mm')],
+    silent: [...markedX, set('axes.x.reference.pulseFromMark', 1.6, 'mm')],
+  },
+  // the mark at 12 mm, its pulse at 10: the limit that trips at 10 comes first or at once, one at 9.9 does not
+  'pulse-not-reached': {
+    base: 'wren',
+    fires: [...markedX, set('parts.device-limit-and-reference-x.mount.tripFromStop', 10, 'mm')],
+    silent: [...markedX, set('parts.device-limit-and-reference-x.mount.tripFromStop', 9.9, 'mm')],
+  },
+  // 18° of 4 mm are 0.2 mm; filter and poll of 11 ms in all: at 9 mm/s it lasts 22 ms
+  'pulse-too-short': {
+    base: 'wren',
+    fires: [...markedX, set('circuits.index-x.filter', 10, 'ms'), set('axes.x.reference.slowSpeed', 9.2, 'mm/s')],
+    silent: [...markedX, set('circuits.index-x.filter', 10, 'ms'), set('axes.x.reference.slowSpeed', 8.9, 'mm/s')],
   },
   // lead 4 mm, coarse mark ±0.02 mm: 0.004 of a turn is 0.016 mm
   'index-ambiguous': {

@@ -9,6 +9,7 @@ import type { Design } from './design';
 import type { TransmissionKind } from './mechanics';
 import { sheetFields } from './library/sheet';
 import { isDriver } from './parts';
+import { givesPulse } from './pulseSensor';
 
 export type { Choice, FieldDescription, FieldType, Station } from './fieldKinds';
 export { stations } from './fieldKinds';
@@ -72,7 +73,7 @@ export function circuitName(design: Pick<Design, 'circuits' | 'parts' | 'axes'>,
   if (ofHand) return ofHand;
   const mounts = circuit.devices.flatMap((d) => design.parts[d]?.mount ?? []);
   const letters = [...new Set(mounts.map((m) => design.axes[m.axis]?.letter ?? m.axis))].join(' + ');
-  const ends = new Set(mounts.map((m) => m.end));
+  const ends = new Set(circuit.function === 'index' ? [] : mounts.map((m) => m.end));
   const drives = new Set(mounts.map((m) => m.drive));
   const axis = mounts[0] && design.axes[mounts[0].axis];
   const drive = drives.size === 1 ? [...drives][0] : undefined;
@@ -147,6 +148,15 @@ export function valueAt(design: Design, path: string): unknown {
 }
 
 /** The fields that each kind of transmission has, in the order in which a person fills them in. */
+/** Figures of one pulse a turn, by what they are asked for: a mark at which the axis is parked, or a coarse switch as well. */
+const pulseFields: Readonly<Record<string, 'mark' | 'either'>> = {
+  markFromStop: 'mark',
+  parkWindow: 'mark',
+  pulseFromMark: 'mark',
+  pulseWidth: 'either',
+  pulseShaft: 'either',
+};
+
 export const transmissionFields: Record<TransmissionKind, readonly string[]> = {
   screw: [
     'form',
@@ -187,6 +197,10 @@ export function fieldPaths(design: Design): string[] {
       if (last === 'compensateBacklash') return design.axes[keys[1]!]?.backlash !== undefined;
       if (['driveSpacing', 'rackingStiffness', 'sides', 'slaveOffset'].includes(last))
         return (design.axes[keys[1]!]?.drives.length ?? 0) > 1;
+      if (last in pulseFields) {
+        const method = design.axes[keys[1]!]?.reference.method;
+        return method === 'mark-and-index' || (method === 'switch-and-index' && pulseFields[last] === 'either');
+      }
       if (['frictionCoefficient', 'cuttingForce'].includes(last)) return design.axes[keys[1]!]?.motion === 'linear';
       if (keys[2] === 'transmission' && last !== 'kind') {
         const kind = design.axes[keys[1]!]?.transmission?.kind;
@@ -194,7 +208,9 @@ export function fieldPaths(design: Design): string[] {
       }
       const part = keys[0] === 'parts' ? design.parts[keys[1]!] : undefined;
       if (!part) return true;
-      if (keys[2] === 'mount') return part.mount !== undefined;
+      // A sensor of one pulse a turn sits on no place of the travel.
+      if (keys[2] === 'mount')
+        return part.mount !== undefined && !(last === 'tripFromStop' && givesPulse(design, keys[1]!));
       // Data sheets have no form of their own yet.
       if (keys[2] === 'data') return false;
       if (last === 'contactUsed') return part.data.class === 'switch' || part.data.class === 'button';

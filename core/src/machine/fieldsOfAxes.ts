@@ -184,6 +184,7 @@ export const fieldsOfAxes: Record<string, Definition> = {
     choice({
       switch: 'reference switch',
       'switch-and-index': 'switch, then index pulse',
+      'mark-and-index': 'parked at a mark, then index pulse',
       absolute: 'absolute encoder',
       'hard-stop': 'hard stop at low current',
       'by-hand': 'by hand, to a mark',
@@ -224,10 +225,61 @@ export const fieldsOfAxes: Record<string, Definition> = {
       'switches',
       'Index before the coarse mark',
       q('ratio'),
-      'Turns of the motor from the last index pulse to the trip of the coarse mark: sound from 0.2 to 0.8.',
+      'Turns of the shaft with the index, from its last pulse to the trip of the coarse mark: sound from 0.2 to 0.8.',
       'index phase z pulse',
     ),
     bounds: [0, 1],
+  },
+  'axes.*.reference.pulseShaft': {
+    ...field(
+      'switches',
+      'One pulse a turn of',
+      choice({ motor: 'the motor', driven: 'the screw, pulley or pinion' }),
+      'The shaft that carries the encoder or the magnet. Its turn decides how far a wrong pulse puts the datum off.',
+      'index z pulse magnet encoder on screw',
+    ),
+    whenEmpty: 'the motor',
+  },
+  'axes.*.reference.pulseWidth': {
+    ...field(
+      'switches',
+      'The sensor answers for',
+      q('angle'),
+      'How far that shaft turns while the sensor sees the magnet. The search has to be slow enough for the input to see it.',
+      'pulse width magnet',
+    ),
+    bounds: [0.5, 180],
+    whenEmpty: 'taken as 18°',
+  },
+  'axes.*.reference.markFromStop': {
+    ...field(
+      'switches',
+      'From the mark to the stop',
+      position,
+      'From the scribed mark to the hard stop at the datum corner, measured with the power off.',
+      'parking mark witness mark',
+    ),
+    bounds: [0, 20_000],
+  },
+  'axes.*.reference.parkWindow': {
+    ...field(
+      'switches',
+      'Parked by eye within ±',
+      position,
+      'How far to either side of the mark somebody may park the axis.',
+      'parking window',
+    ),
+    bounds: [0.001, 500],
+  },
+  'axes.*.reference.pulseFromMark': {
+    ...field(
+      'switches',
+      'From the mark to the pulse',
+      position,
+      'From the mark, towards the datum corner, to the first place where the sensor answers: jog there slowly and read the difference.',
+      'index phase magnet',
+    ),
+    bounds: [0, 500],
   },
   'axes.*.jerk': {
     ...field('drives', 'Jerk', q('jerk'), 'How fast the acceleration may change; without limit when empty.'),

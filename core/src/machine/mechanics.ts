@@ -80,14 +80,26 @@ export const asksInverted = (d: Drive): boolean =>
   ((d.turnsForPlus === 'counter-clockwise') !== d.invertedInWiring) !== d.invertedInDrive;
 
 export const Reference = z.strictObject({
-  method: z.enum(['switch', 'switch-and-index', 'absolute', 'hard-stop', 'by-hand', 'none']),
+  method: z.enum(['switch', 'switch-and-index', 'mark-and-index', 'absolute', 'hard-stop', 'by-hand', 'none']),
   end: z.enum(axisEnds),
   fastSpeed: quantityOf('speed', 'angularSpeed'),
   slowSpeed: quantityOf('speed', 'angularSpeed'),
   backOff: quantityOf('length', 'angle'),
   indexPhase: quantityOf('ratio').describe(
-    'turns of the motor from the last index pulse before the coarse mark trips to that trip: 0 to 1',
+    'turns of the shaft with the index from the last pulse before the coarse mark trips to that trip: 0 to 1',
   ),
+  pulseShaft: z
+    .enum(['motor', 'driven'])
+    .optional()
+    .describe(
+      'the shaft that gives one pulse a turn: the motor when absent, or the screw, pulley or pinion that it drives',
+    ),
+  pulseWidth: quantityOf('angle').describe('of the turn of that shaft for which a sensor on it answers'),
+  markFromStop: quantityOf('length', 'angle').describe(
+    'from the scribed mark at which the axis is parked by eye to the hard stop at the datum corner',
+  ),
+  parkWindow: quantityOf('length', 'angle').describe('how far to either side of that mark the axis may be parked'),
+  pulseFromMark: quantityOf('length', 'angle').describe('from that mark to the pulse, towards the datum corner'),
   sides: z
     .enum(['together', 'each-own-switch', 'motor-by-motor', 'stored-offset'])
     .optional()

@@ -9,7 +9,8 @@ import { handFunctions, type InputCircuit, type InputFunction, type OutputFuncti
 import { pendantOf, wheelWay } from '../machine/pendant';
 import { baseValue } from '../units/quantity';
 import type { SheetTouch } from '../machine/nameSheet';
-import { travelPerRevolution } from '../drivetrain/transmission';
+import { pulsePitch } from '../drivetrain/shafts';
+import { parksAtMark } from '../machine/pulseSensor';
 import { settingFigure, type Setting, type SettingValue } from './setting';
 
 /** All that the simulated controller is told: what a person would type into a real one. It knows nothing else. */
@@ -147,7 +148,7 @@ export function controllerSettings(
     const circuits = Object.values(design.circuits).filter(
       (c) => ['reference', 'limit-and-reference'].includes(c.function) && c.devices.some(own),
     );
-    const turn = axis.transmission ? travelPerRevolution(axis.transmission, '') : undefined;
+    const turn = pulsePitch(axis, `axes.${id}`);
     return mapKnown(parts, (p): ControllerAxis => ({
       id,
       letter: axis.letter,
@@ -161,11 +162,12 @@ export function controllerSettings(
       reference: {
         method: axis.reference.method,
         towards: p.towards as AxisEnd,
-        fastSpeed: p.fast,
+        fastSpeed: parksAtMark(axis.reference) ? p.slow : p.fast,
         slowSpeed: p.slow,
         backOff: p.backOff,
         positionAtDatum: p.datum,
-        farthest: 1.3 * (p.max - p.min) + 4 * p.backOff,
+        // Past one turn no pulse comes that the last turn did not have.
+        farthest: parksAtMark(axis.reference) && turn.known ? 1.1 * turn.value : 1.3 * (p.max - p.min) + 4 * p.backOff,
         sides:
           axis.reference.sides ??
           sidesOf(
@@ -174,10 +176,10 @@ export function controllerSettings(
           ),
         slaveOffset: figureOr(axis.reference.slaveOffset, 0),
         indexDistance:
-          axis.reference.method === 'switch-and-index' && turn?.known
+          axis.reference.method === 'switch-and-index' && turn.known
             ? figureOr(axis.reference.indexPhase, 0) * turn.value
             : 0,
-        indexPitch: turn?.known ? turn.value : 0,
+        indexPitch: turn.known ? turn.value : 0,
         skewLimit: figureOr(axis.driveSpacing, 600) * SKEW_SHARE,
       },
     }));

@@ -1,9 +1,11 @@
 import type { Design } from '../machine/design';
 import type { Axis, AxisEnd } from '../machine/mechanics';
 import type { Part } from '../machine/parts';
+import { parksAtMark } from '../machine/pulseSensor';
 import type { Derived } from '../units/derived';
 import { baseValue } from '../units/quantity';
 import { figure, figureOr, gather, mapKnown, missing, positive } from '../units/derived';
+import { pulseFromStop } from './markedDatum';
 
 /**
  * A switch on the travel of an axis. `fromStop`: from its trip point to the hard stop at its end. `bears`: how far it may
@@ -34,7 +36,8 @@ export function axisSwitches(axisId: string, circuits: Design['circuits'], parts
   for (const circuit of Object.values(circuits))
     for (const device of circuit.devices) {
       const mount = parts[device]?.mount;
-      if (mount?.axis !== axisId) continue;
+      // A sensor on a turning shaft sits on no place of the travel.
+      if (mount?.axis !== axisId || circuit.function === 'index') continue;
       found.push({
         device,
         end: mount.end,
@@ -60,6 +63,8 @@ export interface Ruler {
   restAfterReference: number;
   envelope: { min: number; max: number };
   usable: number;
+  /** The scribed mark at which the axis is parked before its reference run, and how far beside it; where it has one. */
+  mark: { position: number; window: number } | undefined;
   trips: { device: string; end: AxisEnd; position: number; isReference: boolean; isLimit: boolean }[];
   /** +1 where travel runs to plus from the datum corner, −1 where it runs to minus. */
   sign: 1 | -1;
@@ -75,10 +80,15 @@ const farthestFromStop = (switches: readonly AxisSwitch[]): Derived<number> =>
     Math.max(0, ...Object.values(all)),
   );
 
+const markOf = ({ reference }: Axis, place: (fromStop: number) => number): Ruler['mark'] =>
+  parksAtMark(reference) && reference.markFromStop
+    ? { position: place(baseValue(reference.markFromStop)), window: figureOr(reference.parkWindow, 0) }
+    : undefined;
+
 /**
  * Places an axis in machine position for its datum corner and strategy.
  *
- * Along the slide, s runs from 0 at the minus hard stop to L at the plus one. The reference switch trips at distance d
+ * Along the slide, s runs from 0 at the minus hard stop to L at the plus one. The reference switch trips (or the pulse comes) at distance d
  * from its stop; the axis backs off by b, away from the switch. Strategy "at the switch": the datum's position belongs to
  * the trip point. Strategy "after the back-off": it belongs to the rest position. Travel runs to plus from a minus corner
  * and to minus from a plus corner, so the envelope's signs follow from the corner and are never typed.
@@ -95,7 +105,11 @@ export function rulerOf(
   const usesSwitch = method === 'switch' || method === 'switch-and-index';
   // Without a reference switch the envelope still has to stay clear of a limit switch at that end.
   const near = switches.filter((s) => s.end === end && (usesSwitch ? s.isReference : s.isLimit));
-  const atReference = usesSwitch && !near.length ? missing('circuits') : farthestFromStop(near);
+  const atReference = parksAtMark(axis.reference)
+    ? pulseFromStop(axis, path)
+    : usesSwitch && !near.length
+      ? missing('circuits')
+      : farthestFromStop(near);
   const farSwitch = farthestFromStop(switches.filter((s) => s.isLimit && s.end !== end));
   const needed = gather({
     length: positive(axis.travel, `${path}.travel`),
@@ -122,6 +136,7 @@ export function rulerOf(
       restAfterReference: position(sRest),
       envelope,
       usable: envelope.max - envelope.min,
+      mark: markOf(axis, (fromStop) => position(end === 'minus' ? fromStop : length - fromStop)),
       sign,
       trips: switches.flatMap((w) =>
         w.fromStop.known

@@ -92,7 +92,7 @@ export const limitFilterS = (
   inputs: Readonly<Record<string, TerminalRef>>,
 ): number =>
   Object.entries(design.circuits)
-    .filter(([, c]) => c.devices.some((d) => design.parts[d]?.mount?.axis === axisId))
+    .filter(([, c]) => c.function !== 'index' && c.devices.some((d) => design.parts[d]?.mount?.axis === axisId))
     .reduce((most, [id, c]) => {
       const input = inputs[id];
       const stage = input && inputStage(design.parts[input.part], input.terminal, fieldVolts(design, input.part));
@@ -108,7 +108,9 @@ export function boardOnTheWay(
   const arrives = (id: string) =>
     Object.entries(inputs).some(
       ([circuit, input]) =>
-        input.part === id && design.circuits[circuit]?.devices.some((d) => design.parts[d]?.mount?.axis === axisId),
+        input.part === id &&
+        design.circuits[circuit]?.function !== 'index' &&
+        design.circuits[circuit]?.devices.some((d) => design.parts[d]?.mount?.axis === axisId),
     );
   const poll = ({ data }: Part) => (data.class === 'input-board' ? figureOr(data.inputPoll, 0) : 0);
   return inputBoardsOf(design)

@@ -89,6 +89,13 @@ const envelope = computed(() => {
   const [a, b] = [x(props.ruler.envelope.min), x(props.ruler.envelope.max)];
   return { x: Math.min(a, b), width: Math.max(0, Math.abs(b - a)) };
 });
+/** Around the mark, where the axis may be parked. */
+const windowOf = computed(() => {
+  const { mark } = props.ruler;
+  if (!mark) return undefined;
+  const [a, b] = [x(mark.position - mark.window), x(mark.position + mark.window)];
+  return { x: Math.min(a, b), width: Math.abs(b - a) };
+});
 /** Inside the ends, so that it never meets the datum mark. */
 const plusX = computed(() => props.length * (props.reverse ? 0.3 : 0.7));
 </script>
@@ -147,6 +154,10 @@ const plusX = computed(() => props.length * (props.reverse ? 0.3 : 0.7));
           <title>{{ lamps[t.device]!.label }}: hold to press by hand</title>
         </rect>
       </template>
+    </g>
+    <g v-if="ruler.mark" class="mark">
+      <rect v-if="windowOf" :x="windowOf.x" y="-3" :width="windowOf.width" height="6" />
+      <line :x1="x(ruler.mark.position)" :x2="x(ruler.mark.position)" y1="-9" :y2="H" />
     </g>
     <path class="datum" :d="`M${x(ruler.restAfterReference)} 0v-8m-5 0h10l-5 6z`" />
     <text class="plus" :x="plusX" y="-9" text-anchor="middle"
@@ -218,6 +229,17 @@ const plusX = computed(() => props.length * (props.reverse ? 0.3 : 0.7));
 .notch,
 .lamp {
   pointer-events: none;
+}
+.mark {
+  pointer-events: none;
+}
+.mark rect {
+  fill: var(--accent);
+  opacity: 0.3;
+}
+.mark line {
+  stroke: var(--ink);
+  stroke-dasharray: 3 2;
 }
 .datum {
   fill: var(--accent);

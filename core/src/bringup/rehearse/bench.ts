@@ -4,10 +4,16 @@ import { Random } from '../../motion/plant/random';
 import type { SimulationInput, Snapshot } from '../../motion/simulation/simulation';
 import { Simulation } from '../../motion/simulation/simulation';
 import { readProgram } from '../../program/reader';
+import { parksAtMark } from '../../machine/pulseSensor';
+import { baseValue } from '../../units/quantity';
 import type { Made } from '../made';
 
 /** A dial gauge and a rule in a steady hand: half width of what they are read to, mm. */
 const GAUGE = 0.005;
+/** Beside a scribed line an eye sees this, mm or °. */
+const EYE = 0.02;
+/** A hand turns a shaft on in such parts of a turn while an eye is on a lamp. */
+const PART_OF_TURN = 60;
 const SETTLE = 300;
 const MOST_STEPS = 400_000;
 const STANDING = ['at-rest', 'at-rest-unknown', 'latched', 'no-power', 'paused'];
@@ -72,8 +78,45 @@ export class Bench {
     for (let i = 0; i < MOST_STEPS && (i === 0 || !STANDING.includes(this.look().state)); i += 200) this.sim.run(200);
     return this.run(SETTLE);
   }
-  /** Finds the datum of some axes, or of all. True where every one of them has it. */
-  reference(axes?: string[]): boolean {
+  /**
+   * Turns an axis that is referenced from a mark to it by hand, `off` beside it towards its datum corner, as well as an eye
+   * does. Any other axis stays where it is.
+   */
+  park(axis: string, off: number): this {
+    const design = this.made.design.axes[axis];
+    const mark = design?.reference.markFromStop;
+    if (!design || !mark || !parksAtMark(design.reference)) return this;
+    const length = this.sim.plant.model.axes.find((a) => a.id === axis)!.length;
+    const plus = design.reference.end === 'plus';
+    const fromStop = baseValue(mark) - off + (this.random.next() * 2 - 1) * EYE;
+    this.sim.act({ type: 'shove', axis, distance: (plus ? length - fromStop : fromStop) - this.gauge(axis) });
+    return this.run(SETTLE);
+  }
+  /** Turns the shaft of an axis on by a third of a turn, so that its magnet is away from where it was. */
+  turnOn(axis: string): this {
+    const m = this.motor(axis, 0);
+    const { length } = this.sim.plant.model.axes[m.axis]!;
+    const by = m.indexTravel / 3;
+    this.sim.act({ type: 'shove', axis, distance: this.gauge(axis) + by < length ? by : -by });
+    return this.run(SETTLE);
+  }
+  /** Turns the shaft of an axis towards its datum corner until the lamp of its sensor has lit and gone dark again, or for a good turn. */
+  pastPulse(axis: string, circuit: string): this {
+    const { indexTravel } = this.motor(axis, 0);
+    const by = (this.made.design.axes[axis]?.reference.end === 'plus' ? 1 : -1) * (indexTravel / PART_OF_TURN);
+    let lit = false;
+    for (let i = 0; i < 1.3 * PART_OF_TURN; i++) {
+      const now = this.tripped().includes(circuit);
+      if (lit && !now) break;
+      lit ||= now;
+      this.sim.act({ type: 'shove', axis, distance: by });
+      this.run(50);
+    }
+    return this;
+  }
+  /** Finds the datum of some axes, or of all. True where every one of them has it; `parked`: those at a mark stand there. */
+  reference(axes?: string[], parked = false): boolean {
+    if (!parked) for (const { id } of this.input.settings.axes) if (!axes || axes.includes(id)) this.park(id, 0);
     this.sim.act(axes ? { type: 'reference', axes } : { type: 'reference' });
     this.settle();
     return this.look()

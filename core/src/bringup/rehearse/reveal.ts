@@ -43,6 +43,8 @@ function keysFor(f: HiddenFault, instances: readonly Instance[], hidden: HiddenM
       return (design.axes[f.axis]?.drives ?? []).map((_, i) => `brake/${f.axis}-${i}`);
     case 'index-near-trip':
       return [`index-pulse/${f.axis}`, `repeatability/${f.axis}`];
+    case 'magnet-slipped':
+      return [`marked-datum/${f.axis}`];
     case 'switch-moved': {
       const axis = design.parts[f.device]?.mount?.axis;
       return axis ? [`envelope/${axis}`, `squareness/${axis}`] : [];

@@ -11,6 +11,7 @@ export const usual = {
   axisSwitch: 'switch-finch',
   axisSensorOpen: 'sensor-lichen-pnp-no',
   toolProbe: 'probe-slate',
+  pulseSensor: 'sensor-mullein-hall',
   fieldSupply: 'supply-marl-24',
   contactor: 'contactor-post-9',
   contactorDirectCurrent: 'contactor-bollard-dc',

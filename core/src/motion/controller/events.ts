@@ -52,6 +52,8 @@ export type ControllerEvent =
   | { code: 'reference-done' }
   | { code: 'reference-missed'; letter: string; distance: number; linear: boolean }
   | { code: 'reference-stuck'; letter: string; distance: number; linear: boolean }
+  | { code: 'pulse-missed'; letter: string; distance: number; linear: boolean }
+  | { code: 'parked-on-pulse'; letter: string }
   | { code: 'reference-ambiguous'; input: string; letters: string[] }
   | { code: 'gantry-skewed'; letter: string; distance: number }
   | { code: 'reference-stopped' }
@@ -163,6 +165,10 @@ export function tell(e: ControllerEvent, display: Display, diameterX: boolean): 
       return `${e.letter} went ${length(e.distance, e.linear)} without meeting its switch. Wrong way, no motor power, or the input does not answer.`;
     case 'reference-stuck':
       return `${e.letter} backed off ${length(e.distance, e.linear)} and its switch is still tripped.`;
+    case 'pulse-missed':
+      return `${e.letter} went ${length(e.distance, e.linear)}, more than a turn of the shaft, without meeting its pulse. Too wide a gap, the magnet’s other pole, or the input does not answer.`;
+    case 'parked-on-pulse':
+      return `${e.letter} is parked right at its pulse, where one turn cannot be told from the next. Park it at its mark again.`;
     case 'reference-ambiguous':
       return `${e.input} is tripped before the run begins, and ${e.letters.join(' and ')} share it: which axis is on its switch, and which way is off? Look, then step off.`;
     case 'gantry-skewed':

@@ -45,6 +45,8 @@ export class ReferenceRun {
   private lastIndex = NaN;
   private readonly masked: ReadonlySet<number>;
   private readonly own: { index: number; drive: number | undefined }[];
+  /** Inputs that take the pulse of a sensor on a shaft of this axis, and whether it was there at the last look. */
+  private readonly pulses: { index: number; was: boolean }[];
 
   constructor(
     readonly axis: AxisMotion,
@@ -59,8 +61,13 @@ export class ReferenceRun {
         ? [{ index, drive: input.drive }]
         : [],
     );
-    this.masked = new Set(all.map((o) => o.index));
-    this.own = reference.sides === 'stored-offset' ? all.filter((o) => o.drive !== 1) : all;
+    // From a mark no switch is sought: a limit on the way is a limit.
+    this.masked = new Set(this.fromMark ? [] : all.map((o) => o.index));
+    const pulses = inputs.flatMap((input, index) =>
+      input.function === 'index' && input.axes.includes(id) ? [{ index, drive: undefined }] : [],
+    );
+    this.pulses = this.fromMark ? [] : pulses.map(({ index }) => ({ index, was: true }));
+    this.own = this.fromMark ? pulses : reference.sides === 'stored-offset' ? all.filter((o) => o.drive !== 1) : all;
   }
 
   /** Whether a limit input belongs to the leg that is under way and must not stop it. */
@@ -78,6 +85,10 @@ export class ReferenceRun {
   }
   private get toHardStop(): boolean {
     return this.settings.method === 'hard-stop';
+  }
+  /** Parked at a mark by eye: the next pulse of a shaft is the datum. */
+  private get fromMark(): boolean {
+    return this.settings.method === 'mark-and-index';
   }
   private get towards(): number {
     return this.settings.towards === 'plus' ? 1 : -1;
@@ -121,6 +132,11 @@ export class ReferenceRun {
     const tripped = (o: { index: number }) => sense.tripped(o.index);
     const travelled = Math.abs(axis.position - this.from);
     this.legS += sense.dt;
+    for (const p of this.pulses) {
+      const now = sense.tripped(p.index);
+      if (now && !p.was) this.sawIndex(axis.earlier(sense.agoS(p.index), sense.dt));
+      p.was = now;
+    }
     switch (this.leg) {
       case 'begin':
         if (method === 'by-hand') {
@@ -129,6 +145,8 @@ export class ReferenceRun {
         } else if (!(fastSpeed > 0) || !(slowSpeed > 0))
           this.fail({ code: 'reference-missed', letter, distance: 0, linear }, events);
         else if (this.toHardStop) this.start('slow', towards * fastSpeed);
+        else if (this.fromMark && this.own.some(tripped)) this.fail({ code: 'parked-on-pulse', letter }, events);
+        else if (this.fromMark) this.start('slow', towards * slowSpeed);
         else if (this.own.some(tripped)) this.start('release', -towards * slowSpeed);
         else this.start('fast', towards * fastSpeed);
         return;
@@ -147,7 +165,8 @@ export class ReferenceRun {
       case 'back-off':
       case 'final-back-off':
         if (axis.moving) return;
-        if (this.own.some(tripped)) {
+        // Behind a pulse lies the one of the turn before: whether the axis rests on that says nothing.
+        if (!this.fromMark && this.own.some(tripped)) {
           this.fail({ code: 'reference-stuck', letter, distance: backOff, linear }, events);
           return;
         }
@@ -222,7 +241,10 @@ export class ReferenceRun {
       }
       this.met();
     } else if (travelled > farthest || this.late())
-      this.fail({ code: 'reference-missed', letter, distance: travelled, linear }, events);
+      this.fail(
+        { code: this.fromMark ? 'pulse-missed' : 'reference-missed', letter, distance: travelled, linear },
+        events,
+      );
   }
   private late(): boolean {
     const { farthest, fastSpeed, slowSpeed } = this.settings;

@@ -7,6 +7,9 @@ import type { Design } from '../../machine/design';
 import { axesOf } from '../../machine/design';
 import { motorBuses } from '../../distribution/supplies';
 import type { Part } from '../../machine/parts';
+import { givesPulse, parksAtMark, pulseCircuit } from '../../machine/pulseSensor';
+import { pulsePitch } from '../../drivetrain/shafts';
+import { pulseFromStop, pulseScatter, pulseShare } from '../../switches/markedDatum';
 import { drivePartsOf } from '../../drivetrain/driveParts';
 import type { Load } from '../../drivetrain/load';
 import { backDrivenNm, inertiaKgm2, motorAlpha, steadyTorqueNm } from '../../drivetrain/load';
@@ -84,8 +87,10 @@ export interface PlantMotor {
   backlash: number;
   /** Torque that its coupling transmits before it slips. */
   couplingNm: number;
-  /** A place at which the encoder gives its index pulse; NaN without one. */
+  /** A place at which an encoder gives its index pulse; NaN without one. */
   indexAt: number;
+  /** Travel between two of its pulses: of a turn of the shaft that the encoder sits on. */
+  indexTravel: number;
   /** It hums and does not turn. */
   dead: boolean;
 }
@@ -102,6 +107,8 @@ export interface PlantSwitch {
   bounceS: number;
   /** Its actuator is crushed when the carriage goes further than this past the trip point; infinite where nothing touches. */
   overTravel: number;
+  /** Of a sensor that sees a shaft turn: travel of one turn, and for how much of it the magnet is seen. */
+  turn?: { travel: number; width: number };
 }
 
 export interface PlantAxis {
@@ -181,6 +188,11 @@ export function plantModel(design: Design): Derived<PlantModel> {
     });
   });
   for (const [device, part] of Object.entries(design.parts)) {
+    if (part.mount && givesPulse(design, device)) {
+      const pulse = pulseOf(model, design, device, part, part.mount.axis);
+      if (pulse) model.switches.push(pulse);
+      continue;
+    }
     const s = switchOf(model, device, part);
     if (!s) continue;
     if (s.known) model.switches.push(s.value);
@@ -194,6 +206,7 @@ function motorOf(design: Design, id: string, axis: Axis, a: number, index: numbe
   const parts = drivePartsOf(design, id, index);
   const figures = driveFigures(parts);
   const { drive } = parts;
+  const pitch = pulsePitch(axis, `axes.${id}`);
   const data = parts.motor?.data.class === 'motor' ? parts.motor.data : undefined;
   return mapKnown(figures.scale, (scale): PlantMotor => {
     const clockwise = (drive.turnsForPlus === 'clockwise') !== drive.invertedInWiring;
@@ -225,7 +238,8 @@ function motorOf(design: Design, id: string, axis: Axis, a: number, index: numbe
       brakeCloseS: PLANT.brakeCloseS,
       backlash: figureOr(axis.backlash, 0),
       couplingNm: Infinity,
-      indexAt: indexPlace(design, id, axis, scale.travelPerRev),
+      indexAt: pulseCircuit(design, id) ? NaN : indexPlace(design, id, axis),
+      indexTravel: pitch.known ? pitch.value : scale.travelPerRev,
       dead: false,
     };
   });
@@ -269,15 +283,43 @@ function loadOf(design: Design, id: string, axis: Axis, load: Load) {
   };
 }
 
-/** A place of the index pulse: `indexPhase` turns before the reference switch trips, on the way to it. */
-function indexPlace(design: Design, id: string, axis: Axis, travelPerRev: number): number {
-  if (axis.reference.method !== 'switch-and-index' || !axis.reference.indexPhase || !axis.travel) return NaN;
+/** A place of the pulse of a shaft: before the reference switch trips, or beyond the mark, on the way there; NaN without one. */
+function indexPlace(design: Design, id: string, axis: Axis): number {
+  if (!axis.travel) return NaN;
+  if (parksAtMark(axis.reference)) {
+    const fromStop = pulseFromStop(axis, '');
+    if (!fromStop.known) return NaN;
+    return axis.reference.end === 'minus' ? fromStop.value : baseValue(axis.travel) - fromStop.value;
+  }
+  const pitch = pulsePitch(axis, '');
+  if (axis.reference.method !== 'switch-and-index' || !axis.reference.indexPhase || !pitch.known) return NaN;
   const s = axisSwitches(id, design.circuits, design.parts).find(
     (w) => w.isReference && w.end === axis.reference.end && w.fromStop.known,
   );
   if (!s?.fromStop.known) return NaN;
-  const back = baseValue(axis.reference.indexPhase) * travelPerRev;
+  const back = baseValue(axis.reference.indexPhase) * pitch.value;
   return axis.reference.end === 'minus' ? s.fromStop.value + back : baseValue(axis.travel) - s.fromStop.value - back;
+}
+
+/** A sensor that sees the magnet on a shaft go by; undefined where the place of its pulse is not known. */
+function pulseOf(model: PlantModel, design: Design, device: string, part: Part, id: string): PlantSwitch | undefined {
+  const axis = design.axes[id];
+  const at = axis ? indexPlace(design, id, axis) : NaN;
+  const pitch = axis && pulsePitch(axis, '');
+  if (!axis || !pitch?.known || Number.isNaN(at)) return undefined;
+  const a = model.axes.findIndex((x) => x.id === id);
+  const own = part.data.class === 'sensor' ? figureOr(part.data.repeatability, 0) : 0;
+  return {
+    device,
+    motors: model.motors.flatMap((d, i) => (d.axis === a && d.index === (part.mount?.drive ?? 0) ? [i] : [])),
+    at,
+    plusEnd: axis.reference.end === 'plus',
+    hysteresis: 0,
+    repeatability: pulseScatter(own, pitch.value),
+    bounceS: 0,
+    overTravel: Infinity,
+    turn: { travel: pitch.value, width: pulseShare(axis) * pitch.value },
+  };
 }
 
 function switchOf(model: PlantModel, device: string, part: Part): Derived<PlantSwitch> | undefined {

@@ -43,7 +43,7 @@ export class Plant {
   }
   private turnOf(i: number): number {
     const m = this.model.motors[i]!;
-    return Number.isNaN(m.indexAt) ? 0 : Math.floor((this.motors.place[i]! - m.indexAt) / m.travelPerRev);
+    return Number.isNaN(m.indexAt) ? 0 : Math.floor((this.motors.place[i]! - m.indexAt) / m.indexTravel);
   }
 
   /** One step of time that ends at `timeS`; `spindle` is the wanted share of its speed, undefined while it is let go. */
@@ -58,7 +58,7 @@ export class Plant {
         const turn = this.turnOf(i);
         if (turn === this.turn[i]) continue;
         const m = this.model.motors[i]!;
-        const edge = m.indexAt + Math.max(turn, this.turn[i]!) * m.travelPerRev;
+        const edge = m.indexAt + Math.max(turn, this.turn[i]!) * m.indexTravel;
         const speed = this.motors.speed[i]!;
         const behind = speed === 0 ? 0 : (this.motors.place[i]! - edge) / speed;
         this.turn[i] = turn;

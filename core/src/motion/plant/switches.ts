@@ -15,6 +15,15 @@ const TRIPS_WITHIN = 1;
 /** From here past the trip point a switch is asked whether it bears it, mm. */
 const OVER_PRESSED = 0.1;
 
+/**
+ * How deep a turning magnet stands in front of its sensor, counted as travel: above zero while it is seen, from the edge that
+ * comes first on the way to the end of the switch; below zero to the nearer edge while it is not.
+ */
+export function insidePulse(past: number, { travel, width }: { travel: number; width: number }): number {
+  const on = past - Math.floor(past / travel) * travel;
+  return on <= width ? Math.min(on, width - on) : -Math.min(on - width, travel - on);
+}
+
 /** The switches on the axes: where they trip, how they let go later, how they bounce, and what crushes them. */
 export class Switches {
   readonly actuated: Uint8Array;
@@ -50,7 +59,9 @@ export class Switches {
     const a = places[this.first[k]!]!;
     const b = places[this.second[k]!]!;
     const at = this.at[k]!;
-    return this.switches[k]!.plusEnd ? (a > b ? a : b) - at : at - (a < b ? a : b);
+    const s = this.switches[k]!;
+    const past = s.plusEnd ? (a > b ? a : b) - at : at - (a < b ? a : b);
+    return s.turn ? insidePulse(past, s.turn) : past;
   }
 
   /** Looks at where the carriages went in a step that ended at `timeS`. */

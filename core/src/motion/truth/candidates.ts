@@ -3,6 +3,7 @@ import type { Design } from '../../machine/design';
 import type { TerminalRef } from '../../machine/ids';
 import { spindleEncoderOf } from '../../machine/spindleEncoder';
 import { isProtective } from '../../machine/connections';
+import { parksAtMark } from '../../machine/pulseSensor';
 import { earthPath } from '../../wiring/earthPath';
 import { Random } from '../plant/random';
 import type { HiddenFault } from './hiddenFault';
@@ -30,6 +31,7 @@ export function hideableFaults(design: Design, inputs: Readonly<Record<string, T
     faults.push({ kind: 'backlash', axis: id, by: 0.3 });
     if (axis.drives.length > 1) faults.push({ kind: 'skewed', axis: id, by: 0.6 });
     if (axis.reference.method === 'switch-and-index') faults.push({ kind: 'index-near-trip', axis: id });
+    if (parksAtMark(axis.reference)) faults.push({ kind: 'magnet-slipped', axis: id });
     const braked = axis.drives.some((d) => {
       const data = d.motor ? design.parts[d.motor]?.data : undefined;
       return data?.class === 'motor' && data.brake;
@@ -46,8 +48,8 @@ export function hideableFaults(design: Design, inputs: Readonly<Record<string, T
           { kind: 'contact-other-type', device },
           { kind: 'stuck-switch', device, as: 'closed' },
           { kind: 'stuck-switch', device, as: 'open' },
-          { kind: 'switch-moved', device, by: 3 },
         );
+      if (part.mount && c.function !== 'index') faults.push({ kind: 'switch-moved', device, by: 3 });
       if (c.function === 'stop') faults.push({ kind: 'pressed', device });
       const wire = Object.entries(design.conductors).find(
         ([, w]) =>

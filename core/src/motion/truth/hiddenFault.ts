@@ -19,6 +19,7 @@ export type HiddenFault =
   | { kind: 'not-enabled'; axis: string; drive: number }
   | { kind: 'brake-late'; axis: string; releaseS: number; closeS: number }
   | { kind: 'index-near-trip'; axis: string }
+  | { kind: 'magnet-slipped'; axis: string }
   | { kind: 'switch-moved'; device: string; by: number }
   | { kind: 'skewed'; axis: string; by: number }
   | { kind: 'backlash'; axis: string; by: number }
@@ -49,6 +50,7 @@ export const hiddenFaultTitle: Record<HiddenFaultKind, string> = {
   'not-enabled': 'A drive that is not enabled',
   'brake-late': 'A brake that is late',
   'index-near-trip': 'An index pulse on the wrong turn',
+  'magnet-slipped': 'A magnet that has slipped on its shaft',
   'switch-moved': 'A switch that has moved',
   skewed: 'A gantry that is racked',
   backlash: 'Worn: backlash',
@@ -100,6 +102,8 @@ export function revealFault(f: HiddenFault, design: Design): string {
       return `The brake of ${axis(f.axis)} releases after ${printNumber(f.releaseS, 2)} s and closes after ${printNumber(f.closeS, 2)} s.`;
     case 'index-near-trip':
       return `The index pulse of ${axis(f.axis)} falls right on the trip point of its switch: now this turn counts, now the next.`;
+    case 'magnet-slipped':
+      return `The magnet of ${axis(f.axis)} has slipped: its pulse comes right at the mark, now in this turn, now in the next.`;
     case 'switch-moved':
       return `${part(f.device)} has moved by ${printNumber(f.by, 3)} mm along its axis.`;
     case 'skewed':

@@ -1,8 +1,10 @@
 import type { Design } from '../../machine/design';
 import type { TerminalRef } from '../../machine/ids';
 import type { Element } from '../../machine/parts';
+import { pulseSensor } from '../../machine/pulseSensor';
 import type { Derived } from '../../units/derived';
 import { mapKnown } from '../../units/derived';
+import { baseValue } from '../../units/quantity';
 import type { PlantModel } from '../plant/model';
 import { plantModel } from '../plant/model';
 import type { HiddenFault } from './hiddenFault';
@@ -88,11 +90,23 @@ export function trueMachine(
           const axis = p.axes.findIndex((a) => a.id === f.axis);
           const end = design.axes[f.axis]?.reference.end;
           const s = p.switches.find(
-            (w) => w.plusEnd === (end === 'plus') && w.motors.some((m) => p.motors[m]?.axis === axis),
+            (w) => !w.turn && w.plusEnd === (end === 'plus') && w.motors.some((m) => p.motors[m]?.axis === axis),
           );
           for (const m of p.motors) if (m.axis === axis && s && !Number.isNaN(m.indexAt)) m.indexAt = s.at;
+          const sensor = pulseSensor(design, f.axis);
+          for (const w of p.switches) if (s && w.device === sensor) w.at = s.at;
           // A worn coarse mark scatters around it.
           if (s) s.repeatability = Math.max(s.repeatability, 0.1);
+        });
+        break;
+      case 'magnet-slipped':
+        plantChanges.push((p) => {
+          const axis = design.axes[f.axis];
+          const a = p.axes.find((x) => x.id === f.axis);
+          const mark = axis?.reference.markFromStop && baseValue(axis.reference.markFromStop);
+          const sensor = pulseSensor(design, f.axis);
+          for (const s of p.switches)
+            if (s.device === sensor && a && mark !== undefined) s.at = s.plusEnd ? a.length - mark : mark;
         });
         break;
       case 'switch-moved':

@@ -88,6 +88,11 @@ function go(direction: 1 | -1, fast: boolean) {
 }
 /** The wanted place is told as a distance from the true one, so that it also works before the datum is known. */
 const moveTo = (place: number) => truly.value !== undefined && emit('move', position.value + place - truly.value);
+/** By eye: somewhere in the inner half of the window around the mark. */
+function park() {
+  const mark = ruler.value?.mark;
+  if (mark) moveTo(mark.position + (Math.random() - 0.5) * mark.window);
+}
 </script>
 
 <template>
@@ -137,6 +142,15 @@ const moveTo = (place: number) => truly.value !== undefined && emit('move', posi
         @pointerleave="emit('release')"
       >
         +<ArrowRight />
+      </ActionButton>
+      <ActionButton
+        v-if="ruler?.mark"
+        :disabled="!powered"
+        data-hint="Parks it by eye at its mark, where its reference run begins"
+        :aria-label="`Park ${letter} at its mark`"
+        @click="park"
+      >
+        Park
       </ActionButton>
       <ActionButton
         :disabled="!powered"

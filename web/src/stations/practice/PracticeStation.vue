@@ -148,6 +148,9 @@ function move(axis: string, place: number) {
         <ActionButton v-else-if="l.path === 'circuits'" kind="framed" @click="go('switches', 'circuits')">
           A reference switch for each axis
         </ActionButton>
+        <ActionButton v-else-if="l.path === 'conductors'" kind="framed" @click="go('wiring', 'conductors')">
+          The conductors of every input
+        </ActionButton>
         <span v-else>{{ l.path }}</span>
       </li>
     </ul>

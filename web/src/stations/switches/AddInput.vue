@@ -6,7 +6,7 @@ import ActionButton from '../../ui/ActionButton.vue';
 import { Plus } from '@element-plus/icons-vue';
 import { ElDialog } from 'element-plus';
 import type { InputFunction } from '@nodaxis/core/machine/connections';
-import { deviceClasses, sitsOnAxis, usualDevice } from '@nodaxis/core/advice/inputDevices';
+import { deviceClasses, sitsOnAxis, sitsOnShaft, usualDevice } from '@nodaxis/core/advice/inputDevices';
 import type { AxisEnd } from '@nodaxis/core/machine/mechanics';
 import { displayUnit } from '@nodaxis/core/units/print';
 import type { Quantity } from '@nodaxis/core/units/quantity';
@@ -36,6 +36,7 @@ const functions: [InputFunction, string][] = [
   ['limit-and-reference', 'Limit and reference'],
   ['limit', 'Limit'],
   ['reference', 'Reference'],
+  ['index', 'Index: one pulse a turn of a shaft'],
   ['stop', 'Stop button'],
   ['pause', 'Pause'],
   ['start', 'Start button'],
@@ -48,6 +49,7 @@ const functions: [InputFunction, string][] = [
   ['select-step', 'Selector: step of the wheel'],
 ];
 const onAxis = computed(() => sitsOnAxis(kind.value));
+const onShaft = computed(() => sitsOnShaft(kind.value));
 /** What a key moves and which way, or what a selector chooses. */
 const moves = computed(() => kind.value === 'jog' || kind.value === 'select-axis');
 const step = ref('');
@@ -78,7 +80,9 @@ function add() {
         ...(pair && drive.value !== undefined ? { drive: drive.value } : {}),
         ...(tripFromStop ? { tripFromStop } : {}),
       }
-    : undefined;
+    : onShaft.value && chosenAxis.value
+      ? { axis: axis.value, end: chosenAxis.value.axis.reference.end }
+      : undefined;
   const faults = machine.run({
     name: 'add-input',
     args: {
@@ -103,6 +107,10 @@ function add() {
     <form class="form" @submit.prevent="add">
       <label for="input-function">Function</label>
       <Choice id="input-function" v-model="kind" :options="functions.map(([value, label]) => ({ value, label }))" />
+      <template v-if="onShaft">
+        <label for="input-shaft">A shaft of</label>
+        <Choice id="input-shaft" v-model="axis" :options="axes.map((a) => ({ value: a.id, label: a.axis.letter }))" />
+      </template>
       <template v-if="onAxis">
         <label for="input-axis">Axis</label>
         <Choice id="input-axis" v-model="axis" :options="axes.map((a) => ({ value: a.id, label: a.axis.letter }))" />

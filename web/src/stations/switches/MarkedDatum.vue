@@ -1,55 +1,77 @@
 <script setup lang="ts">
 import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
-import { shaftsOf } from '@nodaxis/core/drivetrain/shafts';
+import { pulseShaftOf, shaftsOf } from '@nodaxis/core/drivetrain/shafts';
 import { seenAtEnd } from '@nodaxis/core/machine/directions';
-import { gapTurns, markedDatum, widestWindow } from '@nodaxis/core/switches/markedDatum';
-import { displayUnit, printNumber, showValue } from '@nodaxis/core/units/print';
+import { usual } from '@nodaxis/core/machine/library/usual';
+import { parksAtMark, pulseSensor } from '@nodaxis/core/machine/pulseSensor';
+import { gapTurns, markedDatumOf, widestWindow } from '@nodaxis/core/switches/markedDatum';
+import { missing } from '@nodaxis/core/units/derived';
+import { printNumber, showValue } from '@nodaxis/core/units/print';
 import { baseValue, type Quantity } from '@nodaxis/core/units/quantity';
 import { computed, shallowRef } from 'vue';
 import { useDraft } from '../../document/drafts';
 import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
-import PickOne from '../../ui/PickOne.vue';
+import ActionButton from '../../ui/ActionButton.vue';
+import Caution from '../../ui/Caution.vue';
 import FigureFields, { type FigureField } from '../../ui/FigureFields.vue';
+import MachineField from '../../widgets/MachineField.vue';
 
 /** A datum without a switch: parked by eye at a scribed mark, then searched for by one pulse a turn of a shaft. */
 const { a } = defineProps<{ a: AxisFigures }>();
 const machine = useOpenMachine();
 const preferences = usePreferences();
 const dimension = computed(() => (a.axis.motion === 'linear' ? ('length' as const) : ('angle' as const)));
-const unit = computed(() => displayUnit(dimension.value, preferences.display));
 const show = (v: number) => showValue(v, dimension.value, preferences.display, 3);
-const typed = useDraft(
-  () => `${machine.file.id}/marked-datum/${a.id}`,
-  { shaft: 'driven', window: '', pulse: '', gap: '', thread: '' },
-  false,
-);
-type Key = 'window' | 'pulse' | 'gap' | 'thread';
-const read = shallowRef<Partial<Record<Key, Quantity | undefined>>>({});
-const places = computed((): FigureField<Key>[] => [
-  {
-    key: 'window',
-    label: 'Parked by eye within ±',
-    name: 'Parked by eye within',
-    dimension: dimension.value,
-    unit: unit.value,
-  },
-  { key: 'pulse', label: 'From the mark to the pulse', dimension: dimension.value, unit: unit.value },
+const field = (key: string) => `axes.${a.id}.reference.${key}`;
+
+const chosen = computed(() => parksAtMark(a.axis.reference));
+const sensor = computed(() => pulseSensor(machine.design, a.id));
+const isHall = computed(() => {
+  const data = sensor.value ? machine.design.parts[sensor.value]?.data : undefined;
+  return data?.class === 'sensor' && data.principle === 'hall';
+});
+/** What this way of referencing still asks for: the method, and a sensor on an input of its own. */
+const wanted = computed(() => [
+  ...(chosen.value ? [] : [{ name: 'set-field' as const, args: { path: field('method'), value: 'mark-and-index' } }]),
+  ...(sensor.value
+    ? []
+    : [
+        {
+          name: 'add-input' as const,
+          args: {
+            function: 'index' as const,
+            library: usual.pulseSensor,
+            mount: { axis: a.id, end: a.axis.reference.end },
+          },
+        },
+      ]),
 ]);
-const gaps: FigureField<Key>[] = [
+const fault = shallowRef('');
+function choose() {
+  const faults = machine.run({
+    name: 'several',
+    args: { title: `${a.axis.letter} finds its datum from a mark, by one pulse a turn`, commands: wanted.value },
+  });
+  fault.value = faults.map((f) => `${f.what} ${f.fix}`).join(' ');
+}
+
+const typed = useDraft(() => `${machine.file.id}/sensor-gap/${a.id}`, { gap: '', thread: '' }, false);
+const read = shallowRef<Partial<Record<'gap' | 'thread', Quantity | undefined>>>({});
+const gaps: FigureField<'gap' | 'thread'>[] = [
   { key: 'gap', label: 'Gap of the sensor', dimension: 'length', unit: 'mm' },
   { key: 'thread', label: 'Pitch of its thread', dimension: 'length', unit: 'mm', placeholder: 'M12: 1' },
 ];
-const shafts = computed(() => (a.axis.transmission ? shaftsOf(a.axis.transmission, `axes.${a.id}.transmission`) : []));
-const shaft = computed(() => shafts.value.find((s) => s.id === typed.value.shaft) ?? shafts.value[0]);
+const path = computed(() => `axes.${a.id}`);
+const shafts = computed(() => (a.axis.transmission ? shaftsOf(a.axis.transmission, `${path.value}.transmission`) : []));
+const shaft = computed(() => pulseShaftOf(a.axis, path.value));
 const pitch = computed(() => (shaft.value?.travel.known ? shaft.value.travel.value : undefined));
-const of = (key: keyof typeof read.value) => {
-  const q = read.value[key];
-  return q ? Math.abs(baseValue(q)) : undefined;
-};
+const figureOf = (q: Quantity | undefined) => (q ? Math.abs(baseValue(q)) : undefined);
+const parkWindow = computed(() => figureOf(a.axis.reference.parkWindow));
+const pulse = computed(() => figureOf(a.axis.reference.pulseFromMark));
 const found = computed(() => {
-  const [w, p] = [of('window'), of('pulse')];
-  return pitch.value && w !== undefined && p !== undefined ? markedDatum(pitch.value, w, p) : undefined;
+  const marked = markedDatumOf(a.axis, path.value, shaft.value?.travel ?? missing(`${path.value}.transmission`));
+  return marked.known ? marked.value : undefined;
 });
 const end = computed(
   () =>
@@ -71,7 +93,7 @@ const says = computed(() => {
   return told[m.verdict];
 });
 const turns = computed(() => {
-  const [gap, thread] = [of('gap'), of('thread')];
+  const [gap, thread] = [figureOf(read.value.gap), figureOf(read.value.thread)];
   return gap !== undefined && thread ? gapTurns(gap, thread) : undefined;
 });
 
@@ -79,7 +101,7 @@ const [WIDTH, HEIGHT] = [420, 64];
 /** So many turns on either side of the mark are drawn. */
 const AROUND = 1.3;
 const drawn = computed(() => {
-  const [p, w, at] = [pitch.value, of('window'), of('pulse')];
+  const [p, w, at] = [pitch.value, parkWindow.value, pulse.value];
   if (!p || w === undefined) return undefined;
   const x = (v: number) => WIDTH / 2 + (v / (AROUND * p)) * (WIDTH / 2);
   const pulses =
@@ -94,12 +116,13 @@ const drawn = computed(() => {
       The axis is parked by eye at a scribed mark and then searches towards the {{ end }} until a magnet on one of its
       shafts passes the sensor. Every start near the mark has to meet the same pulse.
     </p>
-    <PickOne
-      v-if="shafts.length > 1"
-      v-model="typed.shaft"
-      label="The magnet sits on the"
-      :options="shafts.map((s) => ({ value: s.id, label: s.title }))"
-    />
+    <p v-if="wanted.length" class="row">
+      <ActionButton kind="framed" :disabled="machine.readOnly" @click="choose">
+        {{ chosen ? 'Add a Hall sensor for the pulse' : `Find the datum of ${a.axis.letter} this way` }}
+      </ActionButton>
+    </p>
+    <Caution v-if="fault" kind="refused">{{ fault }}</Caution>
+    <MachineField v-if="shafts.length > 1" :path="field('pulseShaft')" />
     <p v-if="pitch === undefined || !shaft" class="soft">
       Enter the transmission of {{ a.axis.letter }} on Drives first.
     </p>
@@ -110,7 +133,13 @@ const drawn = computed(() => {
         }}</b>
         at most: {{ printNumber(widestWindow(pitch) / pitch, 2) }} of a turn.
       </p>
-      <FigureFields v-model="typed" :fields="places" @read="read = { ...read, ...$event }" />
+      <MachineField :path="field('parkWindow')" no-source />
+      <MachineField :path="field('pulseFromMark')" />
+      <template v-if="chosen">
+        <MachineField :path="field('markFromStop')" />
+        <MachineField v-if="sensor" :path="field('pulseWidth')" />
+        <MachineField v-if="sensor && isHall" :path="`parts.${sensor}.mount.pole`" label="Magnet shows its sensor" />
+      </template>
       <svg v-if="drawn" :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" role="img" :aria-label="says ?? 'The park window'">
         <rect class="window" :x="drawn.from" y="14" :width="drawn.width" height="30" />
         <line class="mark" :x1="WIDTH / 2" :x2="WIDTH / 2" y1="8" y2="50" />
@@ -141,7 +170,7 @@ const drawn = computed(() => {
       </FigureFields>
       <p class="soft">
         A Hall sensor answers to one pole of a magnet: hold either face to it, and watch its lamp, before the magnet is
-        glued. Then five runs: two from each edge of the window, one from the mark.
+        glued. Bring-up then asks for five runs: two from each edge of the window, one from the mark.
       </p>
     </template>
   </div>

@@ -7,6 +7,7 @@ import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import type { Placement } from '@nodaxis/core/derivation/placements';
 import { datumQuality, placementsOf } from '@nodaxis/core/derivation/placements';
 import { seenAtEnd } from '@nodaxis/core/machine/directions';
+import { parksAtMark } from '@nodaxis/core/machine/pulseSensor';
 import { headroomMm } from '@nodaxis/core/switches/indexPulse';
 import { displayUnit, showValue } from '@nodaxis/core/units/print';
 import { baseValue, type Quantity } from '@nodaxis/core/units/quantity';
@@ -119,8 +120,14 @@ const clearance = computed(() => {
           :end="a.axis.reference.end"
         />
         <MachineField :path="`axes.${a.id}.reference.indexPhase`" no-source />
+        <MachineField v-if="a.axis.transmission" :path="`axes.${a.id}.reference.pulseShaft`" />
       </div>
-      <Fold v-if="a.axis.reference.method !== 'absolute' && !a.switches.some((s) => s.isReference)"
+      <Fold
+        v-if="
+          parksAtMark(a.axis.reference) ||
+          (a.axis.reference.method !== 'absolute' && !a.switches.some((s) => s.isReference))
+        "
+        :open="parksAtMark(a.axis.reference)"
         ><template #title><span>Without a reference switch: a scribed mark and one pulse a turn</span></template>
         <MarkedDatum :a="a" />
       </Fold>
@@ -133,8 +140,11 @@ const clearance = computed(() => {
           <MachineField :path="`axes.${a.id}.reference.end`" />
           <MachineField :path="`axes.${a.id}.reference.backOff`" />
           <MachineField :path="`axes.${a.id}.envelopeMargin`" />
-          <MachineField :path="`axes.${a.id}.reference.fastSpeed`" />
-          <MachineField :path="`axes.${a.id}.reference.slowSpeed`" />
+          <MachineField v-if="!parksAtMark(a.axis.reference)" :path="`axes.${a.id}.reference.fastSpeed`" />
+          <MachineField
+            :path="`axes.${a.id}.reference.slowSpeed`"
+            :label="parksAtMark(a.axis.reference) ? 'Search for the pulse' : undefined"
+          />
           <MachineField :path="`axes.${a.id}.reference.positionAtDatum`" />
           <template v-if="a.axis.drives.length > 1">
             <MachineField :path="`axes.${a.id}.reference.sides`" />

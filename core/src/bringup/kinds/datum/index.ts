@@ -3,6 +3,7 @@ import { gantryEnds } from './gantryEnds';
 import { envelope } from './envelope';
 import { envelopeProof } from './envelopeProof';
 import { indexPulse } from './indexPulse';
+import { markedDatum } from './markedDatum';
 import { referenceDirection } from './referenceDirection';
 import { referenceRun } from './referenceRun';
 
@@ -10,6 +11,7 @@ import { referenceRun } from './referenceRun';
 export const datum: readonly BringUpTest[] = [
   referenceDirection,
   indexPulse,
+  markedDatum,
   referenceRun,
   gantryEnds,
   envelope,

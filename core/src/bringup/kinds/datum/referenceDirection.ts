@@ -1,4 +1,5 @@
 import { seenMove, standingWords } from '../../../machine/directions';
+import { parksAtMark } from '../../../machine/pulseSensor';
 import { inputDependencies, motorDependencies } from '../../dependencies';
 import { choice, textOf } from '../../reading';
 import { ownSwitches, referenced } from '../../subjects';
@@ -31,12 +32,22 @@ export const referenceDirection: BringUpTest = {
     ...ownSwitches(m, s).flatMap((d) => inputDependencies(m, d)),
   ],
   steps: (m, s, display) => [
-    `Put ${axisAt(m, s).letter} in the middle of its travel. Start its reference run, and look which way it goes: ${seenMove(m.design, axisAt(m, s), axisAt(m, s).reference.end, display.stand).text}, as you stand ${standingWords[display.stand ?? 'front']}.`,
-    'Press its switch by hand: it must stop and turn back at once. If it goes the other way, press the stop.',
+    `${parksAtMark(axisAt(m, s).reference) ? `Turn the shaft of ${axisAt(m, s).letter} towards its datum corner until the lamp of its sensor has just gone dark: the next pulse is then almost a turn away.` : `Put ${axisAt(m, s).letter} in the middle of its travel.`} Start its reference run, and look which way it goes: ${seenMove(m.design, axisAt(m, s), axisAt(m, s).reference.end, display.stand).text}, as you stand ${standingWords[display.stand ?? 'front']}.`,
+    parksAtMark(axisAt(m, s).reference)
+      ? 'Hold a magnet to its sensor: it must stop and turn back at once. If it goes the other way, press the stop.'
+      : 'Press its switch by hand: it must stop and turn back at once. If it goes the other way, press the stop.',
   ],
-  fields: () => [
-    choice('went', 'It went', { towards: 'towards its switch', away: 'away from it', still: 'not at all' }),
-    choice('answered', 'With the switch pressed, it', { turned: 'stopped and backed off', on: 'ran on' }),
+  fields: (m, s) => [
+    choice('went', 'It went', {
+      towards: parksAtMark(axisAt(m, s).reference) ? 'towards its datum corner' : 'towards its switch',
+      away: 'away from it',
+      still: 'not at all',
+    }),
+    choice(
+      'answered',
+      parksAtMark(axisAt(m, s).reference) ? 'With the magnet at its sensor, it' : 'With the switch pressed, it',
+      { turned: 'stopped and backed off', on: 'ran on' },
+    ),
   ],
   judge(r, { m, s }) {
     const axis = axisAt(m, s);
@@ -44,12 +55,14 @@ export const referenceDirection: BringUpTest = {
     if (textOf(r, 'went') === 'away' && m.design.overrides[byHand])
       return {
         verdict: 'failed',
-        says: ['It runs away from its switch: the direction of the run was set by hand, against what the file has.'],
+        says: [
+          'It runs away from its datum corner: the direction of the run was set by hand, against what the file has.',
+        ],
         causes: ['It was reversed to correct a motor that turned the other way.'],
         proposals: [
           {
             label: 'Take the direction as it is worked out',
-            why: `The switch is at ${axis.reference.end}; “First move” has shown that plus is plus.`,
+            why: `The datum corner is at ${axis.reference.end}; “First move” has shown that plus is plus.`,
             command: {
               name: 'clear-override',
               args: { setting: byHand, title: `${axis.letter} reference run towards` },
@@ -61,7 +74,7 @@ export const referenceDirection: BringUpTest = {
       return {
         verdict: 'failed',
         says: [
-          `It runs away from its switch. “First move” has shown that plus is plus, so the run itself is set to the wrong end.`,
+          `It runs away from its datum corner. “First move” has shown that plus is plus, so the run itself is set to the wrong end.`,
         ],
         causes: [`The reference corner: the file has it at ${axis.reference.end}.`],
         proposals: [
@@ -84,22 +97,27 @@ export const referenceDirection: BringUpTest = {
     if (textOf(r, 'answered') === 'on')
       return {
         verdict: 'failed',
-        says: ['It does not react to its switch.'],
-        causes: [
-          'The switch answers at another input: do “Input by hand” again.',
-          'A filter that is longer than the press.',
-        ],
+        says: [`It does not react to its ${parksAtMark(axis.reference) ? 'sensor' : 'switch'}.`],
+        causes: ['It answers at another input: do “Input by hand” again.', 'A filter that is longer than the press.'],
       };
-    return { verdict: 'passed', says: ['It goes to its switch, and heeds it.'] };
+    return {
+      verdict: 'passed',
+      says: [
+        parksAtMark(axis.reference)
+          ? 'It goes the right way, and heeds its sensor.'
+          : 'It goes to its switch, and heeds it.',
+      ],
+    };
   },
   rehearse(bench, s) {
     bench.on();
     const axis = axisAt(bench.made, s);
     const sw = ownSwitches(bench.made, s)[0];
-    const before = bench.gauge(s.axis!);
+    if (parksAtMark(axis.reference) && sw) bench.pastPulse(s.axis!, sw.circuit!);
+    const start = bench.gauge(s.axis!);
     bench.sim.act({ type: 'reference', axes: [s.axis!] });
     bench.run(500);
-    const went = bench.gauge(s.axis!) - before;
+    const went = bench.gauge(s.axis!) - start;
     if (Math.abs(went) < 0.05) return { went: 'still', answered: 'on' };
     const towards = went > 0 === (axis.reference.end === 'plus');
     if (!towards || !sw) {

@@ -1,3 +1,4 @@
+import { parksAtMark } from '../../../machine/pulseSensor';
 import { inputDependencies, motorDependencies, placeDependencies } from '../../dependencies';
 import { choice, measured, numberOf, reading, textOf, wayOf, wayPrinter } from '../../reading';
 import { ownSwitches, referenced } from '../../subjects';
@@ -22,6 +23,7 @@ export const referenceRun: BringUpTest = {
   after: (m, s) => [
     `reference-direction/${s.id}`,
     `index-pulse/${s.id}`,
+    `marked-datum/${s.id}`,
     'noise-in-motion',
     ...ownSwitches(m, s).map((d) => `trip-by-hand/${d.id}`),
   ],
@@ -33,14 +35,14 @@ export const referenceRun: BringUpTest = {
     `axes.${s.axis}.transmission`,
   ],
   steps: (m, s) => [
-    `Let ${axisAt(m, s).letter} find its datum.`,
-    'With it at rest, measure from the carriage to its hard stop at that end: this checks where the switch really trips.',
+    `${parksAtMark(axisAt(m, s).reference) ? `Park ${axisAt(m, s).letter} at its mark, and let it` : `Let ${axisAt(m, s).letter}`} find its datum.`,
+    `With it at rest, measure from the carriage to its hard stop at that end: this checks where the ${parksAtMark(axisAt(m, s).reference) ? 'pulse really comes' : 'switch really trips'}.`,
   ],
   fields: (m, s, so) => [
     choice('result', 'The run', {
       found: 'found the datum',
-      missed: 'went on past the switch',
-      stayed: 'stayed on the switch',
+      missed: parksAtMark(axisAt(m, s).reference) ? 'met no pulse' : 'went on past the switch',
+      ...(parksAtMark(axisAt(m, s).reference) ? {} : { stayed: 'stayed on the switch' }),
       failed: 'stopped with another message',
     }),
     reading('toStop', 'From where it rests to the hard stop', wayOf(axisAt(m, s).motion), [0, 500], {
@@ -57,17 +59,23 @@ export const referenceRun: BringUpTest = {
         verdict: 'failed',
         says: [
           {
-            missed: 'It went on past its switch.',
+            missed: parksAtMark(axis.reference) ? 'It met no pulse.' : 'It went on past its switch.',
             stayed: 'It backed off and its switch stayed tripped.',
             failed: 'It stopped with another message.',
           }[result] ?? 'It did not find its datum.',
         ],
-        causes: [
-          'The target misses the switch by a few millimetres in height.',
-          'A back-off shorter than the switch’s hysteresis.',
-          'A limit of another axis on the same loop.',
-          'The fast approach is too fast for the space behind the switch.',
-        ],
+        causes: parksAtMark(axis.reference)
+          ? [
+              'The gap between magnet and sensor is too wide.',
+              'The magnet shows its other pole.',
+              'A search that is too fast for the filter of the input.',
+            ]
+          : [
+              'The target misses the switch by a few millimetres in height.',
+              'A back-off shorter than the switch’s hysteresis.',
+              'A limit of another axis on the same loop.',
+              'The fast approach is too fast for the space behind the switch.',
+            ],
       };
     const ruler = figuresAt(m, s).ruler;
     const toStop = numberOf(r, 'toStop');
@@ -84,9 +92,13 @@ export const referenceRun: BringUpTest = {
     return {
       verdict: 'failed',
       says: [
-        `It rests ${way(toStop)} from the stop; the file has ${way(expected)}. The switch is ${way(Math.abs(off), 3)} ${off > 0 ? 'further in' : 'nearer to the stop'} than entered.`,
+        `It rests ${way(toStop)} from the stop; the file has ${way(expected)}. The ${parksAtMark(axis.reference) ? 'pulse comes' : 'switch is'} ${way(Math.abs(off), 3)} ${off > 0 ? 'further in' : 'nearer to the stop'} than entered.`,
       ],
-      causes: ['The switch was moved, or measured roughly.'],
+      causes: [
+        parksAtMark(axis.reference)
+          ? 'The mark was measured roughly, or another turn was met: see “The same pulse from anywhere at the mark”.'
+          : 'The switch was moved, or measured roughly.',
+      ],
       proposals: mount?.tripFromStop
         ? [
             {
@@ -116,7 +128,7 @@ export const referenceRun: BringUpTest = {
     const { length } = bench.sim.plant.model.axes.find((a) => a.id === s.axis)!;
     if (!bench.reference([s.axis!])) {
       const codes = bench.events.map((e) => e.event.code);
-      return { result: codes.includes('reference-missed') ? 'missed' : 'failed' };
+      return { result: codes.some((c) => c === 'reference-missed' || c === 'pulse-missed') ? 'missed' : 'failed' };
     }
     const at = bench.gauge(s.axis!);
     return {

@@ -25,7 +25,11 @@ export const input: BringUpTest = {
   reliesOn: () => [],
   dependsOn: inputDependencies,
   steps: (m, s) => [
-    `Look at the lamps with nothing pressed, then press ${s.name} and hold it.`,
+    ...(m.design.circuits[s.circuit!]!.function === 'index'
+      ? [
+          `Turn the shaft until its magnet is away from ${s.name}. Look at the lamps, then hold a magnet to the sensor: the face that lights its lamp is the one to show it.`,
+        ]
+      : [`Look at the lamps with nothing pressed, then press ${s.name} and hold it.`]),
     'Wait a second each time: a lamp that flickers is another trouble than one that is dark.',
     ...(m.design.parts[s.part!]!.data.class === 'button'
       ? ['A button that latches: check first that it is not pressed.']
@@ -65,6 +69,8 @@ export const input: BringUpTest = {
   rehearse(bench, s) {
     bench.on();
     const own = s.circuit!;
+    if (bench.made.design.circuits[own]?.function === 'index' && s.axis && bench.tripped().includes(own))
+      bench.turnOn(s.axis);
     const before = bench.tripped();
     const rest = before.includes(own) ? 'lit' : 'dark';
     const latchedIn = bench.truth.pressed.includes(s.part!);

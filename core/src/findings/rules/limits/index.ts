@@ -7,9 +7,12 @@ import { headFirst } from './headFirst';
 import { headOnApproach } from './headOnApproach';
 import { indexAmbiguous } from './indexAmbiguous';
 import { magnetPole } from './magnetPole';
+import { markWrongTurn } from './markWrongTurn';
 import { noTravel } from './noTravel';
 import { overTravel } from './overTravel';
 import { pairNeedsTurns } from './pairNeedsTurns';
+import { pulseNotReached } from './pulseNotReached';
+import { pulseTooShort } from './pulseTooShort';
 import { referenceMissing } from './referenceMissing';
 import { sharedTogether } from './sharedTogether';
 import { sitsOnShared } from './sitsOnShared';
@@ -26,7 +29,7 @@ export const limits: Subject = {
     [overTravel, 'way to stop against what the actuator is rated for'],
     [noTravel, 'travel that is left between zones, back-off and margin'],
     [backOffShort, 'back-off against the hysteresis of the switch or input'],
-    [referenceMissing, 'an axis referenced by a switch that is not there'],
+    [referenceMissing, 'an axis referenced by a switch or a pulse that is not there'],
     [headFirst, 'order of referencing: the head out of the way first'],
     [sharedTogether, 'axes on one reference input that run together'],
     [sitsOnShared, 'a shared input on which another axis may still sit'],
@@ -34,6 +37,9 @@ export const limits: Subject = {
     [gantryJoined, 'two motors that can only move together'],
     [pairNeedsTurns, 'both switches of a gantry on one input'],
     [indexAmbiguous, 'a coarse mark that trips beside an index pulse'],
+    [markWrongTurn, 'park window at a mark against one pulse a turn'],
+    [pulseNotReached, 'a pulse that lies behind the limit or the stop'],
+    [pulseTooShort, 'time that a pulse lasts against filter and poll of its input'],
     [headOnApproach, 'a target that runs straight at a proximity sensor'],
     [magnetPole, 'the magnet’s pole against the Hall sensor’s'],
   ],
