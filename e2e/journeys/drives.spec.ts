@@ -316,3 +316,25 @@ test.describe('on a phone', () => {
     await expectAccessible(page);
   });
 });
+
+test('a servo drive is put into service by its sheet: its gear, its own numbers, and what it shows', async ({
+  page,
+}) => {
+  await openMachine(page, 'Plover', 'Drives');
+  await page.getByRole('tab', { name: 'Servo drive' }).click();
+  const sheet = page.getByRole('region', { name: 'Commissioning sheet' });
+  // 131 072 counts for 10 000 pulses.
+  await expect(sheet).toContainText('= 8192 / 625');
+  const number = sheet.getByLabel('Number of Electronic gear, numerator in the drive');
+  await number.fill('G-11');
+  await number.press('Enter');
+  const shows = sheet.getByLabel('Electronic gear, numerator, read back');
+  await shows.fill('8000');
+  await shows.press('Enter');
+  await expect(sheet.getByRole('status')).toContainText('1 is something else');
+  await shows.fill('8192');
+  await shows.press('Enter');
+  await expect(sheet.getByRole('status')).toContainText('1 of 16 read back');
+  await sheet.getByRole('button', { name: 'Keep this reading' }).click();
+  await expectAccessible(page);
+});

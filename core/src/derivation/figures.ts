@@ -11,6 +11,7 @@ import { axisSettings } from '../settings/axisSettings';
 import { controllerSettings } from '../settings/controllerSettings';
 import { driverSettings } from '../settings/driverSettings';
 import { spindleDriveSettings } from '../settings/spindleDriveSettings';
+import { servoDriveSettings, servoDrivesOf } from '../settings/servoDriveSettings';
 import { spindleSettings } from '../settings/spindleSettings';
 import { inputSettings } from '../settings/inputSettings';
 import { settle } from '../settings/setting';
@@ -221,12 +222,21 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
       [design.roles, design.parts, design.outputs, design.mainsVoltage, design.overrides],
       () => [...spindleSettings(design), ...spindleDriveSettings(design)].map((s) => settle(s, design.overrides)),
     );
-    const settings = cache.keep('settings', [...perAxis, '|', ...inputs, '|', ...drivers, '|', ...spindle], () => [
-      ...perAxis,
-      ...inputs,
-      ...drivers,
-      ...spindle,
-    ]);
+    const servo = cache.keep(
+      'settings/servo',
+      [design.parts, design.overrides, ...axes, '|', ...perAxis, ...drivers],
+      () => {
+        const servos = servoDrivesOf(design, axes);
+        return servoDriveSettings(servos, servos.length ? [...perAxis, ...drivers] : []).map((s) =>
+          settle(s, design.overrides),
+        );
+      },
+    );
+    const settings = cache.keep(
+      'settings',
+      [...perAxis, '|', ...inputs, '|', ...drivers, '|', ...spindle, '|', ...servo],
+      () => [...perAxis, ...inputs, ...drivers, ...spindle, ...servo],
+    );
     const controller = cache.keep(
       'controller',
       [

@@ -57,6 +57,56 @@ export const words: Readonly<Record<Exclude<Scope, 'machine'>, Readonly<Record<s
     inverted: { setting: 'direction', says: '1 where its direction signal is inverted', flag: turned },
     peakCurrent: { setting: 'peak-current', says: 'peak current of its driver, A' },
     stepsPerRevolution: { setting: 'steps-per-revolution', says: 'steps a revolution that its driver is set to' },
+    positionMode: {
+      setting: 'control-mode',
+      says: '1 where its servo drive follows positions',
+      flag: { on: 'position', off: 'other' },
+    },
+    commandAsSent: {
+      setting: 'command-source',
+      says: '1 where its servo drive takes commands as the control sends them',
+      flag: { on: 'as-sent', off: 'other' },
+    },
+    pulseOnCurrent: {
+      setting: 'pulse-level',
+      says: '1 where a pulse counts as its input is switched on',
+      flag: { on: 'on', off: 'off' },
+    },
+    pulseLimit: { setting: 'pulse-limit', says: 'pulse rate that its servo drive lets through, Hz' },
+    gearNumerator: { setting: 'gear-numerator', says: 'numerator of the electronic gear' },
+    gearDenominator: { setting: 'gear-denominator', says: 'denominator of the electronic gear' },
+    shaftReversed: {
+      setting: 'shaft-direction',
+      says: '1 where the servo drive reverses the shaft',
+      flag: { on: 'reversed', off: 'normal' },
+    },
+    absoluteEncoder: {
+      setting: 'encoder-type',
+      says: '1 where the encoder is absolute',
+      flag: { on: 'absolute', off: 'incremental' },
+    },
+    speedLimit: { setting: 'speed-limit', says: 'speed limit of the servo drive, rpm' },
+    torqueLimit: { setting: 'torque-limit', says: 'torque limit, 1 for the rated torque' },
+    inertiaRatio: { setting: 'inertia-ratio', says: 'load inertia over rotor inertia' },
+    positionGain: { setting: 'position-gain', says: 'position gain Kv, 1/s' },
+    followingWindow: { setting: 'following-window', says: 'following error that raises the alarm, mm or °' },
+    enabledByCurrent: {
+      setting: 'enable-level',
+      says: '1 where its enable input enables while it is switched on',
+      flag: { on: 'on', off: 'off' },
+    },
+    stopsWhenDisabled: {
+      setting: 'when-disabled',
+      says: '1 where it stops by its ramp before it lets go',
+      flag: { on: 'stops', off: 'lets-go' },
+    },
+    brakeReleaseDelay: { setting: 'brake-release-delay', says: 'first motion after the brake is released, s' },
+    brakeCloseDelay: { setting: 'brake-close-delay', says: 'torque held after the brake is closed, s' },
+    alarmOpens: {
+      setting: 'alarm-level',
+      says: '1 where its alarm output opens on an alarm',
+      flag: { on: 'opens', off: 'closes' },
+    },
   },
   input: {
     activeHigh: {
@@ -177,7 +227,7 @@ export function contextsOf(
           title: `motor ${a.letter}${side}`,
           texts: { letter: a.letter, lower: a.letter.toLowerCase(), side: side.trim() || a.letter },
           facts: { axis, linear: Number(a.motion === 'linear') },
-          asks: ask(words.motor, (s) => keys[s]!),
+          asks: ask(words.motor, (s) => keys[s] ?? `driver/${drive.driver}/${s}`),
         },
       ];
     }),

@@ -4,18 +4,28 @@ import { unitsOf, type Unit } from '../units/units';
 import { words } from './contexts';
 import { readExpression } from './expression';
 
-/** The word by which a name sheet asks for a setting of the spindle drive; undefined for any other setting. */
-function wordOf(setting: Setting): string | undefined {
-  const last = setting.key.split('/').at(-1);
-  return Object.keys(words.spindle).find((w) => words.spindle[w]!.setting === last);
+/** What a drive’s sheet may speak of: the motor of an axis, or the spindle. */
+const ofDrives = ['spindle', 'motor'] as const;
+interface DriveWord {
+  each: (typeof ofDrives)[number];
+  word: string;
+  flag: { readonly on: string; readonly off: string } | undefined;
+}
+/** The word by which a name sheet asks for a setting of a drive; undefined for any other setting. */
+function wordOf(setting: Setting): DriveWord | undefined {
+  const [head, , last] = setting.key.split('/');
+  if (head !== 'driver') return undefined;
+  for (const each of ofDrives)
+    for (const [word, w] of Object.entries(words[each])) if (w.setting === last) return { each, word, flag: w.flag };
+  return undefined;
 }
 
 /** The entry of a drive’s sheet that is of a setting: the first one whose value asks for it and for nothing else. */
 export function entryOfSetting(sheet: NameSheet | undefined, setting: Setting): SheetEntry | undefined {
-  const word = wordOf(setting);
+  const own = wordOf(setting);
   return sheet?.entries.find((e) => {
-    const value = e.each === 'spindle' && readExpression(e.value);
-    return value && value.ok && value.value.names.length === 1 && value.value.names[0] === word;
+    const value = own && e.each === own.each && readExpression(e.value);
+    return value && value.ok && value.value.names.length === 1 && value.value.names[0] === own.word;
   });
 }
 
@@ -38,12 +48,20 @@ function usualUnit({ kind }: Setting): Unit | undefined {
   return kind.dimension === 'ratio' ? '%' : unitsOf(kind.dimension)[0];
 }
 
+/** Ratios that a drive shows as a number, not as a percentage. */
+const plainNumbers: ReadonlySet<string> = new Set([
+  'poles',
+  'gearNumerator',
+  'gearDenominator',
+  'inertiaRatio',
+  'positionGain',
+]);
+
 /** A new entry for a setting, under a name. A choice is shown by the labels of its options until codes are entered. */
-function newEntry(setting: Setting, word: string, name: string): SheetEntry {
-  const unit = word === 'poles' ? undefined : usualUnit(setting);
-  const { flag } = words.spindle[word]!;
+function newEntry(setting: Setting, { each, word, flag }: DriveWord, name: string): SheetEntry {
+  const unit = plainNumbers.has(word) ? undefined : usualUnit(setting);
   return {
-    each: 'spindle',
+    each,
     name,
     what: setting.title,
     value: word,
@@ -58,7 +76,7 @@ function newEntry(setting: Setting, word: string, name: string): SheetEntry {
 
 /** The sheet with a setting under the number or name that the drive has for it; without a name, the setting leaves the sheet. */
 export function withName(sheet: NameSheet | undefined, driveName: string, setting: Setting, name: string): NameSheet {
-  const base = sheet ?? blank('spindle-drive', driveName);
+  const base = sheet ?? blank(wordOf(setting)?.each === 'motor' ? 'servo-drive' : 'spindle-drive', driveName);
   const word = wordOf(setting);
   if (!word) return base;
   const has = entryOfSetting(sheet, setting);
@@ -77,7 +95,7 @@ export function withCode(sheet: NameSheet, setting: Setting, code: string): Name
   if (!has || !word || setting.kind.type !== 'choice' || !setting.value.known) return sheet;
   const needed = setting.value.value;
   const { codes } = newEntry(setting, word, has.name);
-  const at = Number(needed === words.spindle[word]!.flag?.on);
+  const at = Number(needed === word.flag?.on);
   const text = code.trim();
   const before = has.codes ?? codes!;
   const next = before.map((c) => (c.code === at ? { ...c, text: text || codes!.find((o) => o.code === at)!.text } : c));
@@ -89,7 +107,7 @@ export function codeOf(sheet: NameSheet | undefined, setting: Setting): string {
   const word = wordOf(setting);
   if (!has?.codes || !word || setting.kind.type !== 'choice' || !setting.value.known) return '';
   const { value } = setting.value;
-  const at = Number(value === words.spindle[word]!.flag?.on);
+  const at = Number(value === word.flag?.on);
   const text = has.codes.find((c) => c.code === at)?.text ?? '';
   return setting.kind.choices.some((c) => c.label === text) ? '' : text;
 }

@@ -56,6 +56,14 @@ const override = (setting: string, value: string): Command => ({
   name: 'override-setting',
   args: { setting, title: setting, value, reason: 'bench trial' },
 });
+const byHand = (setting: string, value: number, unit: Unit): Command => ({
+  name: 'override-setting',
+  args: { setting, title: setting, value: quantity(value, unit), reason: 'bench trial' },
+});
+const braked: Command = {
+  name: 'choose-part',
+  args: { slot: { axis: 'x', drive: 0, item: 'motor' }, library: 'motor-raven-400-brake' },
+};
 const clear = (setting: string): Command => ({ name: 'clear-override', args: { setting, title: setting } });
 const joinY: Command = { name: 'join-inputs', args: { into: 'limit-and-reference-x', from: 'limit-and-reference-y' } };
 const stages = (...list: string[][]): Command => ({ name: 'set-reference-stages', args: { stages: list } });
@@ -905,6 +913,27 @@ const cases: Record<string, Case> = {
     base: 'wren',
     fires: [...markedX, set('circuits.index-x.filter', 10, 'ms'), set('axes.x.reference.slowSpeed', 9.2, 'mm/s')],
     silent: [...markedX, set('circuits.index-x.filter', 10, 'ms'), set('axes.x.reference.slowSpeed', 8.9, 'mm/s')],
+  },
+  // 131 072 counts and 10 000 pulses: 8192 / 625
+  'servo-gear': {
+    base: 'plover',
+    fires: [byHand('driver/driver-x-0/gear-denominator', 1, '1')],
+    silent: [
+      byHand('driver/driver-x-0/gear-numerator', 16384, '1'),
+      byHand('driver/driver-x-0/gear-denominator', 1250, '1'),
+    ],
+  },
+  // 60 mm/s at 30 1/s: 2 mm
+  'servo-window': {
+    base: 'plover',
+    fires: [byHand('driver/driver-x-0/following-window', 1.9, 'mm')],
+    silent: [byHand('driver/driver-x-0/following-window', 2, 'mm')],
+  },
+  // its brake holds after 40 ms
+  'brake-delay': {
+    base: 'plover',
+    fires: [braked, byHand('driver/driver-x-0/brake-close-delay', 30, 'ms')],
+    silent: [braked, byHand('driver/driver-x-0/brake-close-delay', 40, 'ms')],
   },
   // lead 4 mm, coarse mark ±0.02 mm: 0.004 of a turn is 0.016 mm
   'index-ambiguous': {

@@ -323,6 +323,9 @@ const Motor = z.strictObject({
   brakeVoltage: quantityOf('voltage'),
   brakeCurrent: quantityOf('current'),
   encoder: z.enum(['none', 'incremental', 'absolute']),
+  encoderCounts: quantityOf('ratio').describe('that its encoder gives in one revolution, all edges counted'),
+  brakeReleaseTime: quantityOf('time').describe('from current at its brake until the shaft is free'),
+  brakeCloseTime: quantityOf('time').describe('from no current at its brake until it holds'),
   batteryBacked: z.boolean().optional().describe('whether an absolute encoder forgets its turns without a battery'),
 });
 const Supply = z.strictObject({

@@ -1,14 +1,18 @@
-import { printNumber } from '../units/print';
+import { figureOr } from '../units/derived';
+import { printNumber, showValue, type Display } from '../units/print';
 import { dischargeS } from '../spindle/ramps';
 import { contradictions } from '../spindle/plate';
 import { rotatingOf } from '../spindle/rotating';
 import type { Design } from '../machine/design';
-import type { Setting } from './setting';
+import type { ServoDrive } from './servoDriveSettings';
+import { settingFigure, type Setting } from './setting';
+
+const waitText = (s: number) => (s >= 120 ? `${printNumber(s / 60, 2)} minutes` : `${printNumber(s, 3)} s`);
 
 /** A line of the sheet by which a drive is put into service: something to do, or a setting to enter. */
 export type CommissioningLine =
   { kind: 'act'; key: string; does: string; why: string } | { kind: 'setting'; setting: Setting; why: string };
-/** The sheet of the spindle drive, in the order in which it is worked through. */
+/** The sheet of a drive, in the order in which it is worked through. */
 export interface CommissioningSheet {
   driveId: string;
   lines: CommissioningLine[];
@@ -45,6 +49,96 @@ const ofDirectCurrent: Readonly<Record<string, string>> = {
   'deceleration-time': 'Shorter, and the motor lifts the voltage of its supply.',
 };
 
+/** The settings of a servo drive in the order of entry, and why each is entered: what it is, its gear, limits, tuning, the rest. */
+const servoOrder: readonly (readonly [suffix: string, why: string])[] = [
+  ['control-mode', 'In another mode a command of position is taken for a speed.'],
+  ['command-source', 'Until it is right, the motor does not move, or moves by itself.'],
+  ['pulse-level', 'On the wrong edge a direction that has just changed takes one step the wrong way, each time.'],
+  ['pulse-limit', 'Too low, and fast moves come out short.'],
+  ['encoder-type', 'Taken for the other kind, the drive trips or loses its turns.'],
+  [
+    'gear-numerator',
+    'It decides how far a pulse moves: with the scale of the control it makes a millimetre a millimetre.',
+  ],
+  ['gear-denominator', 'The two are entered together.'],
+  ['shaft-direction', 'Plus of the control has to be plus of the machine.'],
+  ['speed-limit', 'A runaway ends here.'],
+  ['torque-limit', 'It bounds what a crash can do, and what the windings take.'],
+  ['inertia-ratio', 'Automatic tuning begins with it.'],
+  ['position-gain', 'Too high, it hums; too low, it lags.'],
+  ['following-window', 'It is how a drive notices a crash or a blocked axis.'],
+  ['enable-level', 'Wrong, and it is free when it should hold, or holds when it should be free.'],
+  ['when-disabled', 'It decides where a moving axis comes to rest.'],
+  ['brake-release-delay', 'Shorter, and the motor fights its brake.'],
+  ['brake-close-delay', 'Shorter, and a head drops before its brake holds it.'],
+  ['alarm-level', 'The control has to take silence for an alarm.'],
+];
+/** How long to wait where a cover does not tell, s: on the mains, and on a bus of low voltage. */
+const SERVO_WAIT_S = { mains: 300, low: 10 };
+
+/** What of a servo’s plate contradicts the rest of it. */
+function servoContradictions({ motor, driver }: ServoDrive): string[] {
+  if (!motor) return [];
+  const base = (key: 'ratedTorque' | 'peakTorque' | 'ratedSpeed' | 'maxSpeed') => figureOr(motor[key], NaN);
+  const says: string[] = [];
+  if (base('peakTorque') < base('ratedTorque')) says.push('The peak torque of the motor is below its rated torque.');
+  if (base('maxSpeed') < base('ratedSpeed')) says.push('The highest speed of the motor is below its rated speed.');
+  if (motor.type !== 'servo') says.push(`The motor is no servo: ${driver.designation} cannot commutate it.`);
+  if (motor.encoder === 'none') says.push('The motor has no encoder: a servo drive needs one.');
+  return says;
+}
+
+/** The sheet by which a servo drive is put into service. */
+export function servoSheet(s: ServoDrive, settings: readonly Setting[], display: Display): CommissioningSheet {
+  const { driverId, driver, axis } = s;
+  const byKey = new Map(settings.map((x) => [x.key, x]));
+  const wait = driver.data.mainsMax ? SERVO_WAIT_S.mains : SERVO_WAIT_S.low;
+  const act = (key: string, does: string, why: string): CommissioningLine => ({ kind: 'act', key, does, why });
+  const top = settingFigure(settings, `axis/${s.axisId}/max-speed`);
+  const acceleration = settingFigure(settings, `axis/${s.axisId}/acceleration`);
+  const room =
+    top !== undefined && acceleration
+      ? `, with ${showValue((top * top) / acceleration, axis.motion === 'linear' ? 'length' : 'angle', display, 2)} free to either side`
+      : '';
+  const lines = servoOrder.flatMap(([suffix, why]): CommissioningLine[] => {
+    const setting = byKey.get(`driver/${driverId}/${suffix}`);
+    return setting ? [{ kind: 'setting', setting, why }] : [];
+  });
+  return {
+    driveId: driverId,
+    contradictions: servoContradictions(s),
+    lines: [
+      act('reset', 'Set the drive back to its factory settings.', 'Nobody knows what was tried before.'),
+      act(
+        'motor',
+        'Enter the type of the motor, or let the drive read it from the encoder.',
+        'Its current loop is made for that winding.',
+      ),
+      ...lines,
+      act(
+        'encoder-direction',
+        `Jog ${axis.letter} slowly to plus: the position that its display shows has to grow as the commanded one does.`,
+        'An encoder that counts the other way makes the motor run off at full torque: hand on the stop.',
+      ),
+      act(
+        'tune',
+        `Run its automatic tuning with the final mass on ${axis.letter}, near the middle of the travel${room}.`,
+        'A tuning without the table, or with another one, is of another machine. It moves by itself.',
+      ),
+      act(
+        'power-off',
+        `Save, switch off, wait ${waitText(wait)}, and switch on again.`,
+        'Gear and direction often count only then.',
+      ),
+      act(
+        'read-back',
+        'Read every setting back and enter it here.',
+        'What tuning has altered, and what was refused, is seen now.',
+      ),
+    ],
+  };
+}
+
 /** The sheet by which the drive of the spindle is put into service; undefined without a drive. */
 export function commissioningSheet(
   design: Pick<Design, 'parts' | 'roles'>,
@@ -57,7 +151,6 @@ export function commissioningSheet(
   const wait = dischargeS(r);
   const usual = drive!.data.dischargeTime === undefined;
   const act = (key: string, does: string, why: string): CommissioningLine => ({ kind: 'act', key, does, why });
-  const minutes = (s: number) => (s >= 120 ? `${printNumber(s / 60, 2)} minutes` : `${printNumber(s, 3)} s`);
   return {
     driveId,
     contradictions: contradictions(r.motor, r.motorId),
@@ -70,9 +163,9 @@ export function commissioningSheet(
       }),
       act(
         'power-off',
-        `Switch off, wait ${minutes(wait)}, and switch on again.`,
+        `Switch off, wait ${waitText(wait)}, and switch on again.`,
         usual
-          ? `Some settings count only then. Its cover tells how long its capacitors hold their charge; where it does not, wait ${minutes(wait)}.`
+          ? `Some settings count only then. Its cover tells how long its capacitors hold their charge; where it does not, wait ${waitText(wait)}.`
           : 'Some settings count only then. Its capacitors are dangerous until they are empty.',
       ),
       act(

@@ -9,8 +9,7 @@ import { CARRIER_TIMES, makesPhases, overloadOf, rotatingOf, type Rotating } fro
 import type { Derived } from '../units/derived';
 import { figureOr, gather, known, mapKnown, positive } from '../units/derived';
 import { printNumber, showValue, type Display } from '../units/print';
-import type { Dimension } from '../units/units';
-import type { Rounding } from '../units/round';
+import { driveDraw, type DriveDraw } from './driveDraw';
 import { settingFigure, type Setting, type SettingDraft } from './setting';
 
 /** The least switching frequency that drives work well with, Hz. */
@@ -60,51 +59,12 @@ export function spindleDriveSettings(
 }
 
 type Read = Parameters<typeof spindleDriveSettings>[0];
-interface Draw {
-  quantity: (
-    key: string,
-    title: string,
-    dimension: Dimension,
-    derived: Derived<number>,
-    formula: string,
-    numbers: (display: Display) => string,
-    rounding?: Rounding,
-  ) => SettingDraft;
-  choice: (
-    key: string,
-    title: string,
-    choices: readonly { value: string; label: string }[],
-    value: string,
-    formula: string,
-  ) => SettingDraft;
-}
-function drawing({ driveId, drive }: Rotating): Draw {
-  const base = (key: string) => ({ key: `driver/${driveId}/${key}`, group: `Spindle drive ${drive!.designation}` });
-  return {
-    quantity: (key, title, dimension, derived, formula, numbers, rounding) => ({
-      ...base(key),
-      title,
-      kind: { type: 'quantity', dimension, ...(rounding ? { rounding } : {}) },
-      derived,
-      formula,
-      numbers: (display) => (derived.known ? numbers(display) : ''),
-    }),
-    choice: (key, title, choices, value, formula) => ({
-      ...base(key),
-      title,
-      kind: { type: 'choice', choices },
-      derived: known(value),
-      formula,
-      numbers: () => '',
-    }),
-  };
-}
 const hz = (v: number, display: Display) => showValue(v, 'frequency', display, 4);
 const rpm = (v: number, display: Display) => showValue(v, 'rotation', display, 5);
 const amps = (v: number, display: Display) => showValue(v, 'current', display, 3);
 
 function inductionDrive(design: Read, r: Rotating): SettingDraft[] {
-  const { quantity, choice } = drawing(r);
+  const { quantity, choice } = driveDraw(r.driveId!, `Spindle drive ${r.drive!.designation}`);
   const { motor, motorId, driveId } = r;
   const drive = r.drive!;
   const plate = plateOf(motor, motorId);
@@ -247,7 +207,7 @@ function inductionDrive(design: Read, r: Rotating): SettingDraft[] {
 }
 
 function directCurrentDrive(design: Read, r: Rotating): SettingDraft[] {
-  const { quantity, choice } = drawing(r);
+  const { quantity, choice } = driveDraw(r.driveId!, `Spindle drive ${r.drive!.designation}`);
   const { motor, motorId } = r;
   const drive = r.drive!;
   const driveA = figureOr(drive.data.outputCurrent, Infinity);
@@ -289,7 +249,7 @@ function directCurrentDrive(design: Read, r: Rotating): SettingDraft[] {
   ];
 }
 
-function ramps(design: Read, r: Rotating, quantity: Draw['quantity']): SettingDraft[] {
+function ramps(design: Read, r: Rotating, quantity: DriveDraw['quantity']): SettingDraft[] {
   const { motor, motorId } = r;
   const inertia = turningInertia(motor, motorId);
   const output = outputOf(r, voltsPerHertz(r), mainsOfDrive(design, r));
@@ -331,7 +291,7 @@ function ramps(design: Read, r: Rotating, quantity: Draw['quantity']): SettingDr
   ];
 }
 
-function ways(reverses: boolean, choice: Draw['choice']): SettingDraft[] {
+function ways(reverses: boolean, choice: DriveDraw['choice']): SettingDraft[] {
   return [
     choice(
       'stop-mode',

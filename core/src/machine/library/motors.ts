@@ -79,7 +79,13 @@ function entry(key: string, name: string, about: string, figures: DataOf<'motor'
     leads[i] && t.role !== 'protective-earth' ? { ...t, lead: leads[i] } : t,
   ]);
   const data: DataOf<'motor'> = figures.brake
-    ? { ...figures, brakeVoltage: sheet(24, 'V'), brakeCurrent: sheet(450, 'mA') }
+    ? {
+        ...figures,
+        brakeVoltage: sheet(24, 'V'),
+        brakeCurrent: sheet(450, 'mA'),
+        brakeReleaseTime: sheet(60, 'ms'),
+        brakeCloseTime: sheet(40, 'ms'),
+      }
     : figures;
   return {
     key,
@@ -120,6 +126,7 @@ const raven400 = (brake: boolean): LibraryEntry[] => [
       winding: 'as-supplied',
       brake,
       encoder: 'absolute',
+      encoderCounts: sheet(131072, '1'),
       batteryBacked: true,
     },
   ),
@@ -158,6 +165,7 @@ const shrike = (
       winding: 'as-supplied',
       brake,
       encoder: 'incremental',
+      encoderCounts: sheet(10000, '1'),
     },
   );
 
@@ -361,6 +369,7 @@ export const motors: LibraryEntry[] = [
     winding: 'as-supplied',
     brake: false,
     encoder: 'incremental',
+    encoderCounts: sheet(10000, '1'),
   }),
   ...raven400(false),
   entry(
@@ -428,6 +437,7 @@ export const motors: LibraryEntry[] = [
     winding: 'as-supplied',
     brake: true,
     encoder: 'absolute',
+    encoderCounts: sheet(131072, '1'),
     batteryBacked: true,
   }),
   shrike(200, 60, 0.64, 1.92, 1.6, 4, 9, 180, false),

@@ -164,6 +164,15 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
       help: 'That a servo gives for a second or so.',
       bounds: [0.001, 600],
     }),
+    f('encoderCounts', 'Encoder counts a revolution', 'ratio', '1', {
+      help: 'All edges counted: four times the lines of an incremental encoder, 2 to the power of its bits for an absolute one.',
+      bounds: [4, 1e9],
+    }),
+    f('brakeReleaseTime', 'Brake frees after', 'time', 'ms', { help: 'From current at its brake.', bounds: [1, 2000] }),
+    f('brakeCloseTime', 'Brake holds after', 'time', 'ms', {
+      help: 'From no current at its brake.',
+      bounds: [1, 2000],
+    }),
     f('ratedCurrent', 'Rated current', 'current', 'A', { blocks: stepper, help: 'Per phase.', bounds: [0.01, 100] }),
     f('resistance', 'Resistance', 'resistance', 'Ω', {
       blocks: stepper,
@@ -418,9 +427,9 @@ export function estimateOf(data: PartData, field: SheetField): Quantity | undefi
     : undefined;
 }
 
-const SERVO_ONLY = ['ratedTorque', 'peakTorque', 'ratedSpeed', 'ratedVoltage'];
+const SERVO_ONLY = ['ratedTorque', 'peakTorque', 'ratedSpeed', 'ratedVoltage', 'encoderCounts'];
 const STEPPER_ONLY = ['stepAngle', 'holdingTorque', 'resistance', 'inductance'];
-const BRAKE_ONLY = ['brakeVoltage', 'brakeCurrent'];
+const BRAKE_ONLY = ['brakeVoltage', 'brakeCurrent', 'brakeReleaseTime', 'brakeCloseTime'];
 
 /** The fields of a data sheet that concern this very kind of part; a figure that it has already stays in sight. */
 export function sheetFieldsOf(data: PartData): SheetField[] {

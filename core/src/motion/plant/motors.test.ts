@@ -45,6 +45,7 @@ const motor = (more: Partial<PlantMotor> = {}): PlantMotor => ({
   backlash: 0,
   couplingNm: Infinity,
   indexAt: NaN,
+  indexTravel: NaN,
   dead: false,
   ...more,
 });

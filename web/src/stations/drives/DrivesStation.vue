@@ -17,6 +17,7 @@ import DriverChoice from './DriverChoice.vue';
 import HelpPanel from './HelpPanel.vue';
 import LoopSheet from './LoopSheet.vue';
 import { pickedAxis } from './pickedAxis';
+import ServoSheet from './ServoSheet.vue';
 import SpeedLadder from './SpeedLadder.vue';
 import StepOrBus from './StepOrBus.vue';
 
@@ -50,6 +51,7 @@ const panels = [
   { id: 'driver', name: 'Driver settings' },
   { id: 'choice', name: 'Which driver, which supply' },
   { id: 'loop', name: 'Closed loop' },
+  { id: 'servo', name: 'Servo drive' },
   { id: 'bus', name: 'Steps or fieldbus' },
   { id: 'coils', name: 'Coil finder' },
 ] as const;
@@ -118,6 +120,7 @@ const verdict = computed(() => speedVerdict(selected.value));
         <DriverSheet v-else-if="panel === 'driver'" :figures="selected" />
         <DriverChoice v-else-if="panel === 'choice'" :axis-id="selected.id" />
         <LoopSheet v-else-if="panel === 'loop'" :figures="selected" />
+        <ServoSheet v-else-if="panel === 'servo'" :figures="selected" />
         <StepOrBus v-else-if="panel === 'bus'" />
         <CoilFinder v-else />
       </div>

@@ -1,5 +1,6 @@
 import type { Subject } from '../../finding';
 import { alarmUnused } from './alarmUnused';
+import { brakeDelay } from './brakeDelay';
 import { buckling } from './buckling';
 import { currentNotSet } from './currentNotSet';
 import { driverCurrent } from './driverCurrent';
@@ -15,7 +16,9 @@ import { noSocket } from './noSocket';
 import { oneChannel } from './oneChannel';
 import { resonance } from './resonance';
 import { seriesMotors } from './seriesMotors';
+import { servoGear } from './servoGear';
 import { servoOverheats } from './servoOverheats';
+import { servoWindow } from './servoWindow';
 import { slaveDiffers } from './slaveDiffers';
 import { stall } from './stall';
 import { unprovenSpeed } from './unprovenSpeed';
@@ -43,6 +46,9 @@ export const drives: Subject = {
     [gantryUnlike, 'two unlike motors on one gantry'],
     [slaveDiffers, 'two motors of one axis with different scale, speed or acceleration'],
     [oneChannel, 'two motors on one channel that have to turn apart'],
+    [servoGear, 'electronic gear of a servo drive against the scale of the control'],
+    [servoWindow, 'window for the following error against the lag of a fast move'],
+    [brakeDelay, 'a drive that lets go before the brake of its motor holds'],
     [encoderBattery, 'an absolute encoder without its battery'],
     [enableOpen, 'an enable input that must be fed, with nothing on it'],
     [alarmUnused, 'an alarm output that nothing reads'],

@@ -2,13 +2,13 @@
 import type { JournalEntry } from '@nodaxis/core/machine/file';
 import type { Fault } from '@nodaxis/core/units/result';
 import { computed, ref } from 'vue';
-import { useDraft } from '../../../document/drafts';
-import { useOpenMachine } from '../../../document/openMachine';
-import ActionButton from '../../../ui/ActionButton.vue';
-import Caution from '../../../ui/Caution.vue';
-import SuggestField from '../../../ui/SuggestField.vue';
-import TextField from '../../../ui/TextField.vue';
-import FaultList from '../../../widgets/FaultList.vue';
+import { useDraft } from '../../document/drafts';
+import { useOpenMachine } from '../../document/openMachine';
+import ActionButton from '../../ui/ActionButton.vue';
+import Caution from '../../ui/Caution.vue';
+import SuggestField from '../../ui/SuggestField.vue';
+import TextField from '../../ui/TextField.vue';
+import FaultList from '../FaultList.vue';
 
 /** What was tried on the drive, and what happened: so that nothing is tried twice, and the way back is known. */
 const { part, settings } = defineProps<{ part: string; settings: readonly string[] }>();

@@ -6,11 +6,11 @@ import type { NameSheet } from '@nodaxis/core/machine/nameSheet';
 import type { CommissioningLine } from '@nodaxis/core/settings/commissioning';
 import { showSetting, type Setting } from '@nodaxis/core/settings/setting';
 import { computed } from 'vue';
-import { useOpenMachine } from '../../../document/openMachine';
-import { usePreferences } from '../../../document/preferences';
-import Choice from '../../../ui/Choice.vue';
-import DataTable from '../../../ui/DataTable.vue';
-import TextField from '../../../ui/TextField.vue';
+import { useOpenMachine } from '../../document/openMachine';
+import { usePreferences } from '../../document/preferences';
+import Choice from '../../ui/Choice.vue';
+import DataTable from '../../ui/DataTable.vue';
+import TextField from '../../ui/TextField.vue';
 
 /** The lines of the sheet: its own number there, what is entered, why, and what it shows when it is read back. */
 const { lines, own, reading } = defineProps<{
