@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
-import { controlState, expect, expectAccessible, openMachine, test, pickFrom } from './bench';
+import { controlState, expect, expectAccessible, goTo, openMachine, test, pickFrom } from './bench';
 
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name });
 const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true });
@@ -375,3 +375,29 @@ async function valueOfTab(page: Page): Promise<number> {
   await tab(page, 'By hand').click();
   return valueOf(ruler(page, 'X'));
 }
+
+test('a spindle that needs a permission: its input is added and wired, the guard is opened, the spindle stops and says why', async ({
+  page,
+}) => {
+  await openMachine(page, 'Wren', 'Switches');
+  await page.getByRole('button', { name: 'Add an input' }).click();
+  const dialog = page.getByRole('dialog');
+  await pickFrom(dialog.getByLabel('Function'), 'Spindle permit: collet, drawbar, chuck guard');
+  await dialog.getByRole('button', { name: 'Add it' }).click();
+  // It is given while its contact is closed: a wire that comes off forbids.
+  await expect(page.getByRole('row', { name: /Spindle permit/ })).toContainText('normally open');
+  await goTo(page, 'Wiring');
+  await page.getByRole('button', { name: /Plan again/ }).click();
+  await goTo(page, 'Practice');
+  await page.getByRole('button', { name: 'Power on' }).click();
+  const permit = page.getByRole('button', { name: 'Spindle permit' });
+  await expect(permit).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('tab', { name: 'Zero, spindle' }).click();
+  await page.getByRole('button', { name: 'Spindle on' }).click();
+  await expect(story(page)).toContainText('The spindle is commanded to turn');
+  await permit.click();
+  await expect(story(page)).toContainText('“Spindle permit” no longer allows it: the spindle stops');
+  await page.getByRole('button', { name: 'Spindle on' }).click();
+  await expect(story(page)).toContainText('The spindle does not start: “Spindle permit” does not allow it.');
+  await expectAccessible(page);
+});

@@ -4,6 +4,8 @@ import type { PartClass } from '../machine/parts';
 import { usual } from '../machine/library/usual';
 
 const onTravel: readonly PartClass[] = ['switch', 'sensor'];
+/** What sits somewhere on the machine, on no axis. */
+const onTheMachine: readonly PartClass[] = ['switch', 'sensor'];
 const byHand: readonly PartClass[] = ['button', 'switch'];
 /** What sees a magnet on a shaft go by; an encoder’s own index needs no device. */
 const onShaft: readonly PartClass[] = ['sensor'];
@@ -19,7 +21,9 @@ const classes: Record<InputFunction, readonly PartClass[]> = {
   // A drive's own contact: no device is chosen for it.
   alarm: [],
   index: onShaft,
-  position: ['switch', 'sensor'],
+  'spindle-permit': onTheMachine,
+  'coolant-flow': onTheMachine,
+  position: onTheMachine,
   jog: ['button'],
   'hand-enable': ['button'],
   'select-axis': ['button'],
@@ -49,5 +53,6 @@ export function usualDevice(design: Design, fn: InputFunction): string {
   if (fn === 'stop') return usual.stopButton;
   if (fn === 'probe') return usual.toolProbe;
   if (sitsOnShaft(fn)) return usual.pulseSensor;
-  return sitsOnAxis(fn) || fn === 'door' || fn === 'position' ? usual.axisSwitch : usual.pushButton;
+  if (fn === 'coolant-flow') return usual.flowSwitch;
+  return sitsOnAxis(fn) || fn === 'door' || classes[fn] === onTheMachine ? usual.axisSwitch : usual.pushButton;
 }

@@ -128,7 +128,27 @@ export function outputAdditions(design: Design, own: readonly LibraryEntry[] = [
         relay: relay.key,
       });
   }
+  const pump = libraryOf('pump').find((e) => e.key === usual.spindlePump);
+  if (spindle && pump) {
+    const load = { ...pump, designation: '-X0' };
+    list.push({
+      key: 'spindle-cooling',
+      text: 'Pump that cools the spindle',
+      of: 'spindle-cooling',
+      library: pump.key,
+      ...(carriedByOutput(design, load) ? {} : through(load)),
+    });
+  }
   const onOutput = new Set(Object.values(design.outputs).flatMap((o) => o.devices));
+  for (const [id, part] of Object.entries(design.parts))
+    if (spindle && ['pump', 'fan'].includes(part.data.class) && !onOutput.has(id))
+      list.push({
+        key: `cooling/${id}`,
+        text: `${part.designation} ${part.name}, which cools the spindle`,
+        of: 'spindle-cooling',
+        device: id,
+        ...(carriedByOutput(design, part) ? {} : through(part)),
+      });
   for (const [id, part] of Object.entries(design.parts))
     if (switchedClasses.includes(part.data.class) && !onOutput.has(id) && id !== spindle)
       list.push({

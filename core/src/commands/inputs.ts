@@ -1,5 +1,5 @@
 import type { Draft } from 'immer';
-import type { InputCircuit } from '../machine/connections';
+import { permits, type InputCircuit } from '../machine/connections';
 import type { Design } from '../machine/design';
 import { nextDesignation } from '../machine/designation';
 import { circuitName } from '../machine/fields';
@@ -48,6 +48,8 @@ function feedFor(design: Design, part: Part): InputCircuit['feed'] {
   return feeds.includes('plus') ? 'plus' : '0V';
 }
 
+const hasContact = (part: Part, form: 'NO' | 'NC'): boolean =>
+  Object.values(part.elements).some((e) => e.kind === 'contact' && e.form === form);
 const arrangementFor = (part: Part): InputCircuit['arrangement'] => {
   const form = part.data.class === 'sensor' ? part.data.form : part.setup.contactUsed;
   return !hasSensorOutput(part) && form === 'NC' ? 'series' : 'parallel';
@@ -78,6 +80,8 @@ export const inputs = {
       const id = circuitId(design, args);
       const partId = freeId(design, `device-${id}`);
       const part = partFrom(entry, nextDesignation(design, entry), entry.name);
+      // What allows something closes for it: a wire that comes off then forbids.
+      if (permits(args.function) && part.setup.contactUsed && hasContact(part, 'NO')) part.setup.contactUsed = 'NO';
       draft.parts[partId] = { ...part, ...(args.mount ? { mount: args.mount } : {}) };
       draft.circuits[id] = {
         function: args.function,

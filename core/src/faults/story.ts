@@ -20,6 +20,8 @@ const follows: Record<InputFunction, string> = {
   start: 'a program would start or go on',
   alarm: 'the machine stops and reports the drive',
   index: 'one index pulse is counted',
+  'spindle-permit': 'the spindle may start',
+  'coolant-flow': 'the spindle may run: its coolant flows',
   position: 'the program reads it; nothing stops',
   jog: 'an axis moves for as long as it is held',
   'hand-enable': 'motion by hand is allowed for as long as it is held',

@@ -935,6 +935,23 @@ const cases: Record<string, Case> = {
     fires: [braked, byHand('driver/driver-x-0/brake-close-delay', 30, 'ms')],
     silent: [braked, byHand('driver/driver-x-0/brake-close-delay', 40, 'ms')],
   },
+  'permit-by-open-contact': {
+    base: 'wren',
+    fires: [
+      { name: 'add-input', args: { function: 'spindle-permit', library: 'switch-finch' } },
+      set('parts.device-spindle-permit.setup.contactUsed', 'NC'),
+    ],
+    // What is added for a permission uses the contact that closes.
+    silent: [{ name: 'add-input', args: { function: 'spindle-permit', library: 'switch-finch' } }],
+  },
+  'flow-unwatched': {
+    base: 'wren',
+    fires: [{ name: 'add-output', args: { function: 'spindle-cooling', library: 'pump-brook-24' } }],
+    silent: [
+      { name: 'add-output', args: { function: 'spindle-cooling', library: 'pump-brook-24' } },
+      { name: 'add-input', args: { function: 'coolant-flow', library: 'switch-dace-flow' } },
+    ],
+  },
   // lead 4 mm, coarse mark ±0.02 mm: 0.004 of a turn is 0.016 mm
   'index-ambiguous': {
     base: 'wren',

@@ -74,6 +74,8 @@ export const inputFunctions = [
   'start',
   'alarm',
   'index',
+  'spindle-permit',
+  'coolant-flow',
   'position',
   ...byHand,
 ] as const;
@@ -108,11 +110,18 @@ export type InputCircuit = z.infer<typeof InputCircuit>;
 export const isProtective = (circuit: Pick<InputCircuit, 'function'>): boolean =>
   ['limit', 'limit-and-reference', 'stop', 'door'].includes(circuit.function);
 
+/**
+ * Inputs that allow something while their contact is closed by what it watches (a locked collet, a flow of water): a wire that comes
+ * off then forbids it. They never latch the control.
+ */
+export const permits = (fn: InputFunction): boolean => fn === 'spindle-permit' || fn === 'coolant-flow';
+
 export const outputFunctions = [
   'spindle-run',
   'spindle-direction',
   'spindle-speed',
   'coolant',
+  'spindle-cooling',
   'brake',
   'lamp',
   'fan',

@@ -56,6 +56,8 @@ const functionWords: Record<InputFunction, string> = {
   start: 'Start',
   alarm: 'Alarm',
   index: 'index pulse',
+  'spindle-permit': 'Spindle permit',
+  'coolant-flow': 'Coolant flow',
   position: 'Position',
   jog: 'key',
   'hand-enable': 'Enabling',

@@ -50,6 +50,8 @@ export interface ControllerSpindle {
   speedSet: boolean;
   /** Lines of its encoder; 0 without one. */
   lines: number;
+  /** How long its cooling runs before it and after it; undefined where the control switches none. */
+  cooling?: { leadS: number; runOnS: number } | undefined;
 }
 export interface ControllerAxis {
   id: string;
@@ -281,5 +283,11 @@ function spindleOf(design: Design, settings: readonly Setting[]): ControllerSpin
     reverses: outputs.includes('spindle-direction'),
     speedSet: outputs.includes('spindle-speed'),
     lines: settingFigure(settings, 'spindle/encoder-lines') ?? 0,
+    cooling: outputs.includes('spindle-cooling')
+      ? {
+          leadS: settingFigure(settings, 'spindle/cooling-lead') ?? 0,
+          runOnS: settingFigure(settings, 'spindle/cooling-run-on') ?? 0,
+        }
+      : undefined,
   };
 }

@@ -5,6 +5,10 @@ import { figure, known, mapKnown } from '../units/derived';
 import { printNumber, showValue } from '../units/print';
 import type { SettingDraft } from './setting';
 
+/** The pump or fan of a spindle runs so long before it and after it, s. */
+const COOLING_LEAD_S = 3;
+const COOLING_RUN_ON_S = 60;
+
 /** What the control itself is told of the spindle: its speed at full output and at the least, and the lines of its encoder. */
 export function spindleSettings(design: Pick<Design, 'parts' | 'roles' | 'outputs'>): SettingDraft[] {
   const r = rotatingOf(design);
@@ -29,6 +33,16 @@ export function spindleSettings(design: Pick<Design, 'parts' | 'roles' | 'output
     };
   };
   const encoder = spindleEncoderOf(design);
+  const seconds = (key: string, title: string, derived: number, formula: string): SettingDraft => ({
+    key: `spindle/${key}`,
+    group: 'Spindle',
+    title,
+    also: 'pump coolant delay',
+    kind: { type: 'quantity', dimension: 'time' },
+    derived: known(derived),
+    formula,
+    numbers: () => '',
+  });
   return [
     speed('max-speed', 'Highest speed', 'the highest speed of the motor: full output of the control stands for it'),
     ...(outputs.includes('spindle-speed') && motor.data.minSpeed
@@ -47,6 +61,22 @@ export function spindleSettings(design: Pick<Design, 'parts' | 'roles' | 'output
             numbers: () =>
               `${encoder.part.data.lines} · ${printNumber(encoder.ratio, 4)}${encoder.divider ? ` / ${encoder.divider.part.data.divider}` : ''}`,
           },
+        ]
+      : []),
+    ...(outputs.includes('spindle-cooling')
+      ? [
+          seconds(
+            'cooling-lead',
+            'Cooling before the spindle starts',
+            COOLING_LEAD_S,
+            'until the water has reached the motor',
+          ),
+          seconds(
+            'cooling-run-on',
+            'Cooling after the spindle stops',
+            COOLING_RUN_ON_S,
+            'until the heat of the windings is out',
+          ),
         ]
       : []),
   ];

@@ -11,6 +11,7 @@ export const usual = {
   axisSwitch: 'switch-finch',
   axisSensorOpen: 'sensor-lichen-pnp-no',
   toolProbe: 'probe-slate',
+  flowSwitch: 'switch-dace-flow',
   pulseSensor: 'sensor-mullein-hall',
   fieldSupply: 'supply-marl-24',
   contactor: 'contactor-post-9',
@@ -25,6 +26,7 @@ export const usual = {
   mainsFilter: 'filter-sieve-16',
   earthBar: 'bar-ridge-20',
   coolantValve: 'valve-rill-24',
+  spindlePump: 'pump-brook-24',
   signalLamp: 'lamp-wick-24',
   cabinetFan: 'fan-zephyr-24',
   /** By what they carry; those of motors from thin to thick. */

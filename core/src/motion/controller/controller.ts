@@ -182,7 +182,8 @@ export class Controller {
       case 'spindle':
         if (!this.settings.spindle) return shared.refuse('The spindle', 'no-spindle');
         if (c.direction !== 0 && shared.cause) return shared.refuse('The spindle', 'stop');
-        return shared.outputs.spindle(c.direction, c.rpm);
+        this.following.care.ask(c.direction, c.rpm);
+        return;
       case 'coolant':
         return shared.outputs.coolant(c.on);
       case 'switch-load':
@@ -224,6 +225,7 @@ export class Controller {
     }
     this.endSearch();
     shared.inputs.forget();
+    this.following.care.forget();
     shared.outputs.allOff();
     shared.state = 'no-power';
     shared.say({ code: 'power-lost' });
@@ -247,7 +249,7 @@ export class Controller {
   }
   /** Ends whatever is under way: the path's speed becomes that of each axis, which then ramps down. */
   private cutOff(): void {
-    if (this.following.interrupt()) this.shared.outputs.spindle(0, 0);
+    if (this.following.interrupt()) this.following.care.ask(0, 0);
     this.endSearch();
   }
 
@@ -287,6 +289,10 @@ export class Controller {
       case 'probe':
         if (tripped) this.search.sawProbe();
         return;
+      case 'spindle-permit':
+      case 'coolant-flow':
+        if (!tripped) this.following.care.lost(input.function, input.title);
+        return;
       case 'pause':
         if (tripped) following.run?.pause({ by: 'input' });
         return;
@@ -313,6 +319,7 @@ export class Controller {
       shared.inputs.done();
     }
     this.handInputs.step();
+    this.following.care.step();
     if (shared.state === 'by-hand') this.hand.step();
     else if (shared.state === 'finding-datum') this.search.step();
     if (this.following.run) return this.following.step(dt);

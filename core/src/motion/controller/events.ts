@@ -69,7 +69,12 @@ export type ControllerEvent =
   | { code: 'probe-seen' }
   | { code: 'program-loaded'; lines: number }
   | { code: 'program-started'; line: number }
-  | { code: 'program-paused'; line: number; by: 'hand' | 'halt' | 'tool' | 'step' | 'input' | 'link'; tool?: number }
+  | {
+      code: 'program-paused';
+      line: number;
+      by: 'hand' | 'halt' | 'tool' | 'step' | 'input' | 'link' | 'spindle';
+      tool?: number;
+    }
   | { code: 'program-continued' }
   | { code: 'awaits-index'; line: number; rpm: number }
   | { code: 'program-abandoned'; line: number }
@@ -79,6 +84,11 @@ export type ControllerEvent =
   | { code: 'trimmed'; of: 'feed' | 'rapid' | 'spindle'; share: number }
   | { code: 'spindle-on'; rpm: number; direction: 1 | -1 }
   | { code: 'spindle-off' }
+  | { code: 'spindle-not-permitted'; input: string }
+  | { code: 'permit-lost'; input: string }
+  | { code: 'flow-lost'; input: string }
+  | { code: 'flow-missing'; input: string }
+  | { code: 'spindle-cooling'; on: boolean }
   | { code: 'coolant'; on: boolean }
   | { code: 'load-switched'; on: boolean };
 
@@ -208,6 +218,7 @@ export function tell(e: ControllerEvent, display: Display, diameterX: boolean): 
         tool: `Line ${e.line} needs tool ${e.tool ?? '?'}: fit it, then continue.`,
         step: `One step done, at line ${e.line}. Continue for the next.`,
         input: `The pause input holds the program at line ${e.line}.`,
+        spindle: `The program waits at line ${e.line} for its spindle. Put right what stopped it, then continue.`,
         link: `The program waits at line ${e.line}, as the host computer was gone. Find out why before you continue.`,
       }[e.by];
     case 'awaits-index':
@@ -226,6 +237,16 @@ export function tell(e: ControllerEvent, display: Display, diameterX: boolean): 
       return `${{ feed: 'Feed', rapid: 'Rapid', spindle: 'Spindle' }[e.of]} trim: ${Math.round(e.share * 100)} %.`;
     case 'spindle-on':
       return `The spindle is commanded to turn ${e.direction > 0 ? 'clockwise' : 'counter-clockwise'} at ${Math.round(e.rpm)} rpm.`;
+    case 'spindle-not-permitted':
+      return `The spindle does not start: “${e.input}” does not allow it.`;
+    case 'permit-lost':
+      return `“${e.input}” no longer allows it: the spindle stops, and what is under way waits.`;
+    case 'flow-lost':
+      return `“${e.input}” sees no flow: the spindle stops before it gets hot, and what is under way waits.`;
+    case 'flow-missing':
+      return `The pump runs, and “${e.input}” sees no flow: the spindle does not start. Look for air, a kinked hose or an empty tank.`;
+    case 'spindle-cooling':
+      return e.on ? 'The cooling of the spindle is on.' : 'The cooling of the spindle is off.';
     case 'spindle-off':
       return 'The spindle is commanded to stop; it runs down.';
     case 'coolant':

@@ -4,9 +4,10 @@ import { afterTouch, zeroBy } from '../../program/afterTouch';
 import { isMotion, touches, type Program, type SetWorkStep } from '../../program/program';
 import type { AxisMotion } from './axis';
 import type { ControllerEvent } from './events';
-import { ProgramRun } from './programRun';
+import { SPINDLE_WAIT_S, ProgramRun } from './programRun';
 import { ProgramTouch } from './programTouch';
 import type { Shared } from './shared';
+import { SpindleCare } from './spindleCare';
 
 /** A thread that waits longer than this for its index is spoken of, s. */
 const INDEX_WAIT_S = 5;
@@ -29,7 +30,14 @@ export class Following {
   private touching: ProgramTouch | undefined;
   private readonly contacts = new Map<number, number>();
 
-  constructor(private readonly s: Shared) {}
+  readonly care: SpindleCare;
+  /** After a stop in the middle the spindle is given so long to reach its speed again. */
+  private readyS = -Infinity;
+  private restarting = false;
+
+  constructor(private readonly s: Shared) {
+    this.care = new SpindleCare(s, () => this.run?.pause({ by: 'spindle' }));
+  }
 
   get singleStep(): boolean {
     return this.one;
@@ -120,7 +128,9 @@ export class Following {
       spindleRpm: () => this.rpm,
       spindleTurns: () => this.turns,
       spindleIndex: () => this.index,
-      setSpindle: (direction: 1 | -1 | 0, rpm: number) => outputs.spindle(direction, rpm),
+      setSpindle: (direction: 1 | -1 | 0, rpm: number) => this.care.ask(direction, rpm),
+      followSpindle: (rpm: number) => outputs.spindle(outputs.state.spindle, rpm),
+      spindleComes: () => this.care.comes,
       setCoolant: (on: boolean) => outputs.coolant(on),
       setWork: (step: SetWorkStep) => this.setWork(step),
       setToolOffset: (offset: number) => {
@@ -134,6 +144,13 @@ export class Following {
 
   proceed(): void {
     if (!this.run?.held || this.s.state !== 'paused') return;
+    // What has stopped the spindle has to allow it again first.
+    const restarts = this.care.halted;
+    if (restarts && !this.care.again()) return;
+    if (restarts) {
+      this.restarting = true;
+      this.readyS = this.s.timeS + SPINDLE_WAIT_S;
+    }
     this.run.proceed();
     this.touching?.begin();
     this.s.state = 'following-program';
@@ -149,7 +166,7 @@ export class Following {
     const { s } = this;
     if (!this.run || s.state !== 'paused') return;
     this.leave('program-abandoned');
-    s.outputs.spindle(0, 0);
+    this.care.ask(0, 0);
     s.outputs.coolant(false);
     s.outputs.loadsOff();
     s.state = s.rest();
@@ -235,7 +252,7 @@ export class Following {
   private cutShort(): void {
     const { s } = this;
     this.leave('program-abandoned');
-    s.outputs.spindle(0, 0);
+    this.care.ask(0, 0);
     s.outputs.coolant(false);
     s.outputs.loadsOff();
     s.haltAll();
@@ -246,6 +263,10 @@ export class Following {
     const run = this.run!;
     if (run.touch && s.state === 'paused') return;
     if (run.touch) return this.stepTouch(run, dt);
+    // The cutter is not driven into the work before it turns.
+    if (this.care.comes && this.restarting) this.readyS = s.timeS + SPINDLE_WAIT_S;
+    if (s.timeS < this.readyS) return;
+    this.restarting = false;
     const positions = run.advance(dt);
     this.watchIndex(run, dt);
     for (let i = 0; i < s.axes.length; i++) s.axes[i]!.place(positions[i]!, dt);

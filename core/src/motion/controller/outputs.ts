@@ -7,6 +7,8 @@ export interface OutputState {
   spindle: 1 | -1 | 0;
   spindleRpm: number;
   coolant: boolean;
+  /** The pump or fan that cools the spindle. */
+  cooling: boolean;
   lamp: boolean;
   /** Outputs whose loads are switched on. */
   loads: ReadonlySet<string>;
@@ -17,6 +19,7 @@ const allOff = {
   spindle: 0,
   spindleRpm: 0,
   coolant: false,
+  cooling: false,
   loads: new Set<string>() as ReadonlySet<string>,
 } as const;
 
@@ -63,6 +66,11 @@ export class Outputs {
     if (this.state.coolant === on) return;
     this.set({ coolant: on });
     this.say({ code: 'coolant', on });
+  }
+  cooling(on: boolean): void {
+    if (this.state.cooling === on) return;
+    this.set({ cooling: on });
+    this.say({ code: 'spindle-cooling', on });
   }
   loadsOff(): void {
     for (const output of this.state.loads) this.switchLoad(output, false);

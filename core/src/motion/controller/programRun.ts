@@ -9,7 +9,7 @@ const CORNER_SHARE = 0.4;
 /** As many steps ahead as the speed at their corners is looked at. */
 const LOOK_AHEAD = 48;
 /** A spindle without an encoder counts as up to speed after this long, s; with one, within this share of its speed. */
-const SPINDLE_WAIT_S = 4;
+export const SPINDLE_WAIT_S = 4;
 const SPINDLE_WITHIN = 0.05;
 /** How hard a thread is kept to the spindle, 1/s, once it is at this share of its speed. */
 const THREAD_GAIN = 40;
@@ -23,7 +23,12 @@ export interface RunHost {
   spindleTurns(): number;
   /** Index pulses that have come, and the turns at the last one. */
   spindleIndex(): { count: number; turns: number };
-  setSpindle(direction: 1 | -1 | 0, rpm: number): void;
+  /** False where it is refused. */
+  setSpindle(direction: 1 | -1 | 0, rpm: number): boolean;
+  /** Another speed of a spindle that turns; one that stands is left alone. */
+  followSpindle(rpm: number): void;
+  /** It is asked for, and waits for its cooling. */
+  spindleComes(): boolean;
   setCoolant(on: boolean): void;
   setWork(step: SetWorkStep): void;
   setToolOffset(offset: number): void;
@@ -31,7 +36,7 @@ export interface RunHost {
 }
 
 /** Why a run stands. */
-export type Hold = { by: 'hand' | 'halt' | 'tool' | 'step' | 'input' | 'link'; tool?: number };
+export type Hold = { by: 'hand' | 'halt' | 'tool' | 'step' | 'input' | 'link' | 'spindle'; tool?: number };
 
 /**
  * A program on its way: it plans the speed along the path within every axis's limits, slows for corners, and can be held
@@ -262,7 +267,13 @@ export class ProgramRun {
         this.waitS += dt;
         return this.waitS >= step.seconds - 1e-9;
       case 'spindle': {
-        if (this.waitS === 0) this.startSpindle(step);
+        // Refused: it waits before this step, and asks again when it goes on.
+        if (this.waitS === 0 && !this.startSpindle(step)) {
+          this.held = { by: 'spindle' };
+          return false;
+        }
+        // The time of a start counts from when its cooling is there.
+        if (this.host.spindleComes()) this.waitS = dt;
         this.waitS += dt;
         const rpm = this.host.spindleRpm();
         const wanted = this.wantedRpm;
@@ -293,7 +304,7 @@ export class ProgramRun {
     }
   }
   private wantedRpm = 0;
-  private startSpindle(step: Extract<ProgramStep, { kind: 'spindle' }>): void {
+  private startSpindle(step: Extract<ProgramStep, { kind: 'spindle' }>): boolean {
     if (step.surface && step.direction !== 0) {
       const axis = Math.max(
         0,
@@ -301,20 +312,22 @@ export class ProgramRun {
       );
       const { speed, clampRpm, direction, centre: zero = 0 } = step;
       this.surface = { speed, clampRpm, direction, axis, zero };
-      this.followSurface();
-      return;
+      this.surfaceRpm(this.surface);
+      return this.host.setSpindle(direction, this.wantedRpm);
     }
     this.surface = undefined;
     this.wantedRpm = Math.min(step.speed, step.clampRpm);
-    this.host.setSpindle(step.direction, this.wantedRpm);
+    return this.host.setSpindle(step.direction, this.wantedRpm);
   }
   /** Constant surface speed: rpm = 1000·v/(2π·r), up to its clamp. */
   private followSurface(): void {
-    const s = this.surface;
-    if (!s) return;
+    if (!this.surface) return;
+    this.surfaceRpm(this.surface);
+    this.host.followSpindle(this.wantedRpm);
+  }
+  private surfaceRpm(s: NonNullable<ProgramRun['surface']>): void {
     const radius = Math.max(LEAST_RADIUS, Math.abs(this.point[s.axis]! - s.zero));
     this.wantedRpm = Math.min(s.clampRpm, (1000 * s.speed) / (2 * Math.PI * radius));
-    this.host.setSpindle(s.direction, this.wantedRpm);
   }
   private threadSign = () => ((this.host.spindleRpm() ?? 0) < 0 ? -1 : 1);
 

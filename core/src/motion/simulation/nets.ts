@@ -23,6 +23,8 @@ export interface NetState {
   /** Coils that draw, by `part/element`: brakes and contactors. */
   energised: ReadonlySet<string>;
   spindleFed: boolean;
+  /** What cools the spindle runs; true where the machine switches nothing for it. */
+  coolingFed: boolean;
   spindleRun: boolean;
 }
 
@@ -75,6 +77,14 @@ export class LiveNets {
     const own = spindle
       ? Object.entries(this.design.parts[spindle]?.elements ?? {}).find(([, x]) => x.kind === 'load')
       : undefined;
+    const cooling = Object.values(this.design.outputs)
+      .filter((o) => o.function === 'spindle-cooling')
+      .flatMap((o) => o.devices)
+      .flatMap((part) =>
+        Object.entries(this.design.parts[part]?.elements ?? {}).flatMap(([id, x]) =>
+          x.kind === 'load' || x.kind === 'coil' ? [[part, id] as const] : [],
+        ),
+      );
     const state: NetState = {
       readings: this.inputs.map((t): RawReading => {
         const r = e.readingAt(t);
@@ -84,6 +94,7 @@ export class LiveNets {
       torque: mains ? this.living.torque(e) : new Set(),
       energised: e.energised,
       spindleFed: mains && this.living.spindleFed(e),
+      coolingFed: mains && (!cooling.length || cooling.some(([part, id]) => this.living.loadFed(e, part, id))),
       spindleRun: this.run
         ? e.readingAt(this.run) === 'high'
         : own && !this.design.roles.spindleDrive

@@ -1,3 +1,4 @@
+import type { InputFunction } from '../../machine/connections';
 import type { Design } from '../../machine/design';
 import { pendantOf } from '../../machine/pendant';
 import { stateKey } from '../../machine/trips';
@@ -91,6 +92,10 @@ export interface AxisSnapshot {
   truePlaces: number[];
 }
 
+/** The devices on the inputs of a function. */
+const devicesOf = ({ circuits }: Pick<Design, 'circuits'>, fn: InputFunction): string[] =>
+  Object.values(circuits).flatMap((c) => (c.function === fn ? c.devices : []));
+
 /** Puts a design, its exported settings and its hidden faults together, or says what is missing for it. */
 export const simulationInput = (
   design: Design,
@@ -101,11 +106,12 @@ export const simulationInput = (
   mapKnown(gather({ settings, truth: trueMachine(design, plan.inputs, options.faults ?? []) }), (v) => {
     const devices = Object.values(design.circuits).flatMap((c) => c.devices);
     const own = [...new Set([...devices, ...(design.roles.resetButton ? [design.roles.resetButton] : [])])];
+    const permitting = devicesOf(design, 'spindle-permit');
     return {
       ...v,
       inputs: v.settings.inputs.map((i) => plan.inputs[i.id]!),
       outputs: plan.outputs,
-      buttons: own.filter((id) => design.parts[id]?.data.class === 'button'),
+      buttons: own.filter((id) => design.parts[id]?.data.class === 'button' || permitting.includes(id)),
       probe: devices.find((id) => design.parts[id]?.data.class === 'probe'),
       startShare: options.startShare ?? 0.4,
       seed: options.seed ?? 1,
@@ -155,7 +161,9 @@ export class Simulation {
       roles.spindleDrive === undefined && !Object.values(outputs).some((o) => o.function === 'spindle-run');
     const network = networkOf(truth.design);
     this.nets = new LiveNets(truth.design, network, input.inputs, truth.stuck);
-    this.pressed = new Set(truth.pressed);
+    // A collet is locked and a guard is shut when it is switched on.
+    this.pressed = new Set([...truth.pressed, ...devicesOf(truth.design, 'spindle-permit')]);
+    this.flowSwitches = devicesOf(truth.design, 'coolant-flow');
     this.wheel = wheelIn(truth.design);
     const encoder = truth.plant.spindle?.encoder;
     const lines = settings.spindle?.lines ?? 0;
@@ -192,6 +200,10 @@ export class Simulation {
   }
   private lowestBus = 1;
   /** How the hand switch of a spindle stands that the control does not switch. */
+  /** Switches that are closed by what cools the spindle, and whether it flows. */
+  private readonly flowSwitches: readonly string[];
+  private flows = false;
+  private seenFlow = false;
   private handSpindle: 1 | -1 | 0 = 0;
   private readonly spindleByHand: boolean;
 
@@ -267,6 +279,7 @@ export class Simulation {
     switches.switches.forEach((s, k) => switches.actuated[k] && devices.push(s.device));
     motors.motors.forEach((m, k) => motors.alarm[k] && m.driver && devices.push(m.driver));
     if (this.plate?.touching && this.input.probe) devices.push(this.input.probe);
+    if (this.flows) devices.push(...this.flowSwitches);
     devices.push(...this.pressed);
     return devices;
   }
@@ -286,6 +299,8 @@ export class Simulation {
           return outputs.spindle < 0;
         case 'coolant':
           return outputs.coolant;
+        case 'spindle-cooling':
+          return outputs.cooling;
         case 'lamp':
           return outputs.lamp;
         case 'switched-load':
@@ -299,6 +314,7 @@ export class Simulation {
       }
     });
     this.seenOutputs = controller.outputChanges;
+    this.seenFlow = this.flows;
     this.seenAlarms = plant.motors.changes;
     const state = nets.see({ mains: this.mains, actuated: this.actuatedDevices(), driven });
     for (let i = 0; i < this.readings.length; i++) {
@@ -307,6 +323,7 @@ export class Simulation {
       this.readings[i] = r;
       controller.read(i, r, t);
     }
+    this.flows = state.coolingFed;
     const { motors } = plant;
     motors.motors.forEach((m, i) => {
       const fed = m.driver !== undefined && state.torque.has(m.driver) && !this.input.truth.unable.includes(m.driver);
@@ -319,7 +336,11 @@ export class Simulation {
       if (state.controllerOn) this.tellAbsolute();
       // Its outputs change with it, and they act on the nets.
       this.look(t, round + 1);
-    } else if (controller.outputChanges !== this.seenOutputs) this.look(t, round + 1);
+    } else if (
+      controller.outputChanges !== this.seenOutputs ||
+      (this.flowSwitches.length && this.flows !== this.seenFlow)
+    )
+      this.look(t, round + 1);
   }
   /** Absolute encoders know the true place against the mark that was stored when the machine was set up. */
   private tellAbsolute(): void {

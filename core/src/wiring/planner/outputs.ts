@@ -42,6 +42,7 @@ const names: Record<OutputFunction, string> = {
   'spindle-direction': 'spindle direction',
   'spindle-speed': 'spindle speed',
   coolant: 'coolant',
+  'spindle-cooling': 'spindle cooling',
   brake: 'brake',
   lamp: 'lamp',
   fan: 'fan',

@@ -104,7 +104,8 @@ const buttons = computed(() =>
               ? 'Start motors'
               : part.name,
           stop: circuit?.[1].function === 'stop',
-          latching: part.data.class === 'button' && part.data.latching,
+          // What gives a permission stays as it was put: a collet, a guard.
+          latching: part.data.class !== 'button' || part.data.latching,
         };
       })
     : [],

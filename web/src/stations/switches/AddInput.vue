@@ -42,6 +42,8 @@ const functions: [InputFunction, string][] = [
   ['start', 'Start button'],
   ['door', 'Door'],
   ['probe', 'Probe, touch plate or tool contact'],
+  ['spindle-permit', 'Spindle permit: collet, drawbar, chuck guard'],
+  ['coolant-flow', 'Flow of the spindle’s coolant'],
   ['position', 'Position, which the program reads'],
   ['jog', 'Key that moves an axis'],
   ['hand-enable', 'Enabling switch for motion by hand'],

@@ -4,6 +4,7 @@ import { choice, textOf } from '../../reading';
 import { devices } from '../../subjects';
 import type { At, BringUpTest, Judgement, Subject } from '../../testKind';
 import type { Made } from '../../made';
+import { permits } from '../../../machine/connections';
 import { circuitName } from '../../../machine/fields';
 import type { HiddenFault } from '../../../motion/truth/hiddenFault';
 
@@ -25,6 +26,9 @@ export const input: BringUpTest = {
   reliesOn: () => [],
   dependsOn: inputDependencies,
   steps: (m, s) => [
+    ...(permits(m.design.circuits[s.circuit!]!.function)
+      ? [`Open what ${s.name} watches: the collet, the guard; or switch the pump off. It allows while its lamp is lit.`]
+      : []),
     ...(m.design.circuits[s.circuit!]!.function === 'index'
       ? [
           `Turn the shaft until its magnet is away from ${s.name}. Look at the lamps, then hold a magnet to the sensor: the face that lights its lamp is the one to show it.`,
@@ -71,6 +75,8 @@ export const input: BringUpTest = {
     const own = s.circuit!;
     if (bench.made.design.circuits[own]?.function === 'index' && s.axis && bench.tripped().includes(own))
       bench.turnOn(s.axis);
+    // What allows something is closed while all is well: it is opened first.
+    if (bench.sim.pressedNow(s.part!) && !bench.truth.pressed.includes(s.part!)) bench.press(s.part!, false);
     const before = bench.tripped();
     const rest = before.includes(own) ? 'lit' : 'dark';
     const latchedIn = bench.truth.pressed.includes(s.part!);

@@ -1,5 +1,7 @@
 import type { Subject } from '../../finding';
 import { dividerUneven, encoderRate, threadIndex, threadingSpeed } from './spindleEncoder';
+import { flowUnwatched } from './flowUnwatched';
+import { permitForbids } from './permitForbids';
 import { spindleCarrier, spindlePlate } from './spindleSheet';
 import { spindleFrequency, spindleCurrent, spindleFlux } from './spindleDriveRules';
 
@@ -12,6 +14,8 @@ export const spindle: Subject = {
     [spindleFlux, 'volts per hertz of the drive against the plate of the spindle'],
     [spindlePlate, 'figures of the spindle’s plate against each other'],
     [spindleCarrier, 'switching frequency of the drive against the spindle’s'],
+    [permitForbids, 'a contact that allows the spindle by being open'],
+    [flowUnwatched, 'a pump for the spindle whose flow nothing sees'],
     [encoderRate, 'the spindle’s encoder against its own limit and the counter'],
     [dividerUneven, 'a divider that leaves no whole number of lines'],
     [threadIndex, 'index of the encoder against the turn of the spindle'],
