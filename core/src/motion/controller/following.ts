@@ -180,6 +180,8 @@ export class Following {
     this.s.say({ code: anew ? 'program-cut-short' : code, line });
     this.run = undefined;
     this.touching = undefined;
+    this.restarting = false;
+    this.readyS = -Infinity;
   }
 
   private setWork({ axis, set, value }: SetWorkStep): void {

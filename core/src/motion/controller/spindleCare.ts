@@ -57,9 +57,15 @@ export class SpindleCare {
       s.say({ code: 'spindle-not-permitted', input: without });
       return false;
     }
+    const cooled = s.settings.spindle?.cooling;
+    // A pump of its own, which the control does not switch, has to run already.
+    const dry = cooled ? undefined : this.lacking('coolant-flow');
+    if (dry !== undefined) {
+      s.say({ code: 'spindle-not-permitted', input: dry });
+      return false;
+    }
     this.was = undefined;
     this.asked = { direction, rpm };
-    const cooled = s.settings.spindle?.cooling;
     if (!cooled || s.outputs.state.spindle !== 0) {
       s.outputs.spindle(direction, rpm);
       return true;

@@ -134,4 +134,18 @@ describe('a spindle that is cooled', () => {
     expect(turns(r)).toBe(false);
     expect(r.sim.controller.outputs.cooling).toBe(false);
   });
+  it('by a pump that the control does not switch: it starts with a flow, and not with a flow switch whose wire is off', () => {
+    const flow: readonly Command[] = cooled.slice(1);
+    const good = rig(flow, [], wren);
+    good.sim.act({ type: 'spindle', direction: 1, rpm: 8000 });
+    wait(good, 0.5);
+    expect(turns(good)).toBe(true);
+    const built = edited(wren(), ...flow);
+    const wire = Object.keys(built.design.conductors).find((id) => id.startsWith('circuit-coolant-flow/'))!;
+    const dry = rig(flow, [{ kind: 'wire-off', conductor: wire }], wren);
+    dry.sim.act({ type: 'spindle', direction: 1, rpm: 8000 });
+    wait(dry, 0.5);
+    expect(dry.codes()).toContain('spindle-not-permitted');
+    expect(turns(dry)).toBe(false);
+  });
 });
