@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import type { Command } from '../commands/command';
 import { bullfinch } from '../samples/bullfinch';
 import { dunnock } from '../samples/dunnock';
 import { plover } from '../samples/plover';
@@ -56,6 +57,24 @@ describe('a datum from a mark', () => {
     expect(end.told).toEqual([expect.stringMatching(/^marked-datum\/x: The runs end 4(\.0\d)?\smm apart: one turn/)]);
     expect(end.left).toEqual([]);
     expect(end.hidden.faults).toEqual([]);
+  });
+});
+
+describe('what the spindle needs around it', () => {
+  it.each([
+    ['a permission', [{ name: 'add-input', args: { function: 'spindle-permit', library: 'switch-finch' } }]],
+    [
+      'a pump and a flow switch',
+      [
+        { name: 'add-output', args: { function: 'spindle-cooling', library: 'pump-brook-24', relay: 'relay-latch-5' } },
+        { name: 'add-input', args: { function: 'coolant-flow', library: 'switch-dace-flow' } },
+      ],
+    ],
+  ] satisfies [string, Command[]][])('%s, as its file has it: nothing is found wrong', (_, commands) => {
+    const guarded = edited(wren(), ...commands, { name: 'plan-wiring', args: {} });
+    const end = walk(guarded, hideFaults(guarded.design, 0, 1));
+    expect(end.told).toEqual([]);
+    expect(end.left).toEqual([]);
   });
 });
 

@@ -3,6 +3,7 @@ import { choice, textOf } from '../../reading';
 import { whole } from '../../subjects';
 import type { BringUpTest, Item, Judgement, Readings, At } from '../../testKind';
 import type { Made } from '../../made';
+import { permits, type InputFunction } from '../../../machine/connections';
 import { circuitName } from '../../../machine/fields';
 
 const WATCH_MS = 20_000;
@@ -42,6 +43,9 @@ function judge(
     ],
   };
 }
+const circuitsOf = ({ design }: Made, which: (fn: InputFunction) => boolean): ReadonlySet<string> =>
+  new Set(Object.keys(design.circuits).filter((id) => which(design.circuits[id]!.function)));
+
 /** What can catch something on the way: each input's filter, and the conductors at both ends of it. */
 const items = ({ design, figures }: Made): Item[] =>
   Object.entries(design.circuits).map(([id, c]) => {
@@ -75,7 +79,7 @@ export const noiseInMotion: BringUpTest = {
   steps: (m) => [
     'Move every axis with one motor to and fro in the middle of its travel for a minute, and watch the lamps.',
     'Tug each cable lightly as it goes by.',
-    ...(Object.values(m.design.circuits).some((c) => c.function === 'index')
+    ...(circuitsOf(m, (fn) => fn === 'index').size
       ? ['An index pulse comes once a turn: its lamp may blink evenly.']
       : []),
   ],
@@ -98,8 +102,7 @@ export const noiseInMotion: BringUpTest = {
     const seen = new Set<string>();
     const before = new Set(bench.tripped());
     // The magnet of a shaft passes its sensor as the shaft turns: that is no noise.
-    const { circuits } = bench.made.design;
-    const turning = new Set(Object.keys(circuits).filter((id) => circuits[id]!.function === 'index'));
+    const turning = circuitsOf(bench.made, (fn) => fn === 'index');
     // A gantry is not moved yet: whether its motors agree is seen afterwards.
     const moved = bench.input.settings.axes.filter((a) => a.stepsPerUnit.length === 1);
     for (let i = 0; i < MOVES && !seen.size; i++) {
@@ -127,9 +130,12 @@ export const noiseWithSpindle: BringUpTest = {
   after: () => ['stop-chain', 'earth', 'noise-in-motion'],
   dependsOn,
   items,
-  steps: () => [
+  steps: (m) => [
     'Everything at rest. Run the spindle up and down through its whole range for a minute.',
     'Watch the lamps, or let the control count.',
+    ...(circuitsOf(m, permits).size
+      ? ['The lamp of a flow switch lights as its pump runs: that is as it should be.']
+      : []),
   ],
   fields: (m) => [which(m)],
   judge: (r, at) =>
@@ -151,10 +157,13 @@ export const noiseWithSpindle: BringUpTest = {
     const max = bench.input.settings.spindle?.maxRpm ?? 1000;
     const before = new Set(bench.tripped());
     const seen = new Set<string>();
+    // Water that begins to flow is no noise.
+    const flowing = circuitsOf(bench.made, permits);
     bench.sim.act({ type: 'spindle', direction: 1, rpm: max * 0.7 });
     for (let t = 0; t < WATCH_MS && !seen.size; t += 2) {
       bench.run(2);
-      for (const id of [...bench.tripped(), ...bench.tripsTold()]) if (!before.has(id)) seen.add(id);
+      for (const id of [...bench.tripped(), ...bench.tripsTold()])
+        if (!before.has(id) && !flowing.has(id)) seen.add(id);
     }
     return { tripped: [...seen][0] ?? 'none' };
   },
