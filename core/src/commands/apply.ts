@@ -11,7 +11,7 @@ import type { Fault, Result } from '../units/result';
 import { fail, ok } from '../units/result';
 import type { Command, CommandName, Handler } from './command';
 import { feedCommands, followParts } from './feeds';
-import { setStages } from './spindle';
+import { setStages, setTurningBodies } from './spindle';
 import { headCommands } from './heads';
 import { useNameSheet } from './nameSheet';
 import { setField } from './fields';
@@ -49,6 +49,7 @@ const handlers: { [K in CommandName]: Handler<K> } = {
   ...cabinet,
   ...feedCommands,
   'set-stages': setStages,
+  'set-turning-bodies': setTurningBodies,
   ...headCommands,
   'use-name-sheet': useNameSheet,
 };

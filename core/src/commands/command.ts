@@ -17,7 +17,7 @@ import type { FeedSource } from '../machine/feeds';
 import type { PartSlot } from '../machine/slots';
 import type { PortRef } from '../machine/ports';
 import type { LibraryEntry } from '../machine/library/entry';
-import type { DataOf, Element, Part, Terminal, SpindleStage } from '../machine/parts';
+import type { DataOf, Element, Part, Terminal, SpindleStage, TurningBody } from '../machine/parts';
 import type { Quantity } from '../units/quantity';
 import type { Fault } from '../units/result';
 
@@ -138,6 +138,8 @@ export interface CommandArgs {
   /** How many poles in a row of a contactor or hand switch part each circuit; `null`: all of them part one. */
   'set-poles': { part: string; groups: number[] | null };
   /** Pairs of pulleys or gears between a spindle motor and its spindle; none: one to one. */
+  /** What turns with a spindle: chuck, pulleys, tool. */
+  'set-turning-bodies': { part: string; bodies: TurningBody[] };
   'set-stages': { part: string; stages: SpindleStage[]; inUse?: string };
   /** A device on the way of the mains changes places with the one before it. */
   'move-ahead': { device: string };

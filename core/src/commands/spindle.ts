@@ -36,3 +36,27 @@ export const setStages: Handler<'set-stages'> = {
     else delete part.setup.stageInUse;
   },
 };
+
+/** What turns with a spindle, from which its inertia follows. */
+export const setTurningBodies: Handler<'set-turning-bodies'> = {
+  title: ({ part, bodies }, before) =>
+    `${before.parts[part]?.designation ?? part}: ${bodies.length ? `turns ${bodies.map((b) => b.name).join(', ')}` : 'turns nothing but its rotor'}`,
+  apply({ part: id, bodies }, draft) {
+    const part = draft.parts[id];
+    if (part?.data.class !== 'spindle')
+      return refuse('This part turns no spindle.', `parts.${id}.setup.turningBodies`, 'Choose a spindle motor.');
+    for (const [i, { name, mass, diameter, bore }] of bodies.entries()) {
+      const where = `parts.${id}.setup.turningBodies.${i}`;
+      if (!(baseValue(mass) > 0 && baseValue(diameter) > 0))
+        return refuse(`${name} has no mass or no diameter.`, where, 'Enter both above zero.');
+      if (bore && !(baseValue(bore) >= 0 && baseValue(bore) < baseValue(diameter)))
+        return refuse(
+          `${name}: its bore is not smaller than its diameter.`,
+          where,
+          'Enter the inner diameter of the ring.',
+        );
+    }
+    if (bodies.length) part.setup.turningBodies = bodies.map((b) => ({ ...b }));
+    else delete part.setup.turningBodies;
+  },
+};

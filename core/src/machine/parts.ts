@@ -392,6 +392,15 @@ const SpindleStage = z.strictObject({
   ratio: Quantity.describe('revolutions of the spindle for one of the motor'),
 });
 export type SpindleStage = z.infer<typeof SpindleStage>;
+/** What turns with a spindle, as a disc or a ring of its mass. */
+const TurningBody = z.strictObject({
+  name: Name,
+  mass: Quantity,
+  diameter: Quantity,
+  bore: quantityOf('length').describe('of a ring: its inner diameter; a disc when absent'),
+  on: z.enum(['motor', 'spindle']).describe('the shaft that it turns with'),
+});
+export type TurningBody = z.infer<typeof TurningBody>;
 const SpindleDrive = z.strictObject({
   class: z.literal('spindle-drive'),
   ...mounted,
@@ -589,6 +598,11 @@ export const Setup = z.strictObject({
     'of the encoder of a spindle: its revolutions for one of the spindle; one to one when absent',
   ),
   turningInertia: quantityOf('inertia').describe('of all that a spindle motor turns, seen from its shaft'),
+  turningBodies: z
+    .array(TurningBody)
+    .max(12)
+    .optional()
+    .describe('chuck, pulleys, tool and whatever else turns with the spindle'),
   idlePower: quantityOf('power').describe('that a spindle takes at its highest speed without a cut'),
   halfSpeedTime: quantityOf('time').describe('that a spindle coasts from its highest speed to half of it'),
   alsoIn: z.array(z.string().max(60)).max(32).optional().describe('names of further cables that it divides'),

@@ -250,8 +250,7 @@ function directCurrentDrive(design: Read, r: Rotating): SettingDraft[] {
 }
 
 function ramps(design: Read, r: Rotating, quantity: DriveDraw['quantity']): SettingDraft[] {
-  const { motor, motorId } = r;
-  const inertia = turningInertia(motor, motorId);
+  const inertia = turningInertia(r);
   const output = outputOf(r, voltsPerHertz(r), mainsOfDrive(design, r));
   const worked = mapKnown(gather({ output, inertia }), (g) => rampS(runUpS(g.output, g.inertia.kgM2, g.output.topRpm)));
   const careful = 'the inertia of what turns is not known: begin long, and shorten it in steps';

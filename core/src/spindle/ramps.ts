@@ -2,7 +2,8 @@ import { mainsVoltsAt } from '../distribution/lines';
 import type { Design } from '../machine/design';
 import { figureOr, gather, known, mapKnown, missing, positive, type Derived } from '../units/derived';
 import type { MotorOutput } from './output';
-import { isOnMains, type Rotating, type SpindleMotor } from './rotating';
+import { isOnMains, type Rotating } from './rotating';
+import { inertiaOfBodies } from './turningBodies';
 
 /** Energy of what turns, J: ½ · J · ω², with the inertia in kg·m². */
 export const storedJ = (inertia: number, rpm: number): number => 0.5 * inertia * (rpm * RAD) ** 2;
@@ -27,9 +28,14 @@ export const inertiaFromRunDown = (idleW: number, rpm: number, halfSpeedS: numbe
 /** Inertia of all that turns, at the motor, and where it is from. */
 export interface TurningInertia {
   kgM2: number;
-  from: 'entered' | 'run-down' | 'rotor';
+  from: 'entered' | 'run-down' | 'bodies' | 'rotor';
 }
-export function turningInertia(motor: SpindleMotor, motorId: string): Derived<TurningInertia> {
+/** What was entered or measured comes first; then what its bodies add to the rotor; the rotor alone is the least it can be. */
+export function turningInertia({
+  motor,
+  motorId,
+  inUse,
+}: Pick<Rotating, 'motor' | 'motorId' | 'inUse'>): Derived<TurningInertia> {
   const entered = positive(motor.setup.turningInertia, `parts.${motorId}.setup.turningInertia`);
   if (entered.known) return known({ kgM2: entered.value, from: 'entered' });
   const run = gather({
@@ -42,6 +48,12 @@ export function turningInertia(motor: SpindleMotor, motorId: string): Derived<Tu
     return known({ kgM2: inertiaFromRunDown(watts, rpm, seconds), from: 'run-down' });
   }
   const rotor = positive(motor.data.rotorInertia, '');
+  const bodies = motor.setup.turningBodies ?? [];
+  if (bodies.length)
+    return known({
+      kgM2: (rotor.known ? rotor.value : 0) + inertiaOfBodies(bodies, inUse.ratio),
+      from: 'bodies',
+    });
   return rotor.known ? known({ kgM2: rotor.value, from: 'rotor' }) : missing(...entered.missing);
 }
 
@@ -67,7 +79,7 @@ export function brakingTime(stored: number, busJ: number, lossW: number, resisto
 /** Least time of the deceleration ramp from the highest speed. */
 export function brakingOf(design: Pick<Design, 'mainsVoltage'>, r: Rotating, threePhase: boolean): Derived<Braking> {
   const { motor, motorId, drive } = r;
-  const inertia = turningInertia(motor, motorId);
+  const inertia = turningInertia(r);
   return mapKnown(
     gather({
       inertia,

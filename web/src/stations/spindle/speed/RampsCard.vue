@@ -9,12 +9,13 @@ import { useOpenMachine } from '../../../document/openMachine';
 import { usePreferences } from '../../../document/preferences';
 import Caution from '../../../ui/Caution.vue';
 import MachineField from '../../../widgets/MachineField.vue';
+import TurningBodies from './TurningBodies.vue';
 
 /** In which time it may speed up and slow down, and what that hangs on. */
 const { r } = defineProps<{ r: Rotating }>();
 const machine = useOpenMachine();
 const preferences = usePreferences();
-const inertia = computed(() => turningInertia(r.motor, r.motorId));
+const inertia = computed(() => turningInertia(r));
 const braking = computed(() => brakingOf(machine.figures.design, r, hasThreePhaseMains(r)));
 const ramps = computed(() =>
   (['acceleration-time', 'deceleration-time'] as const).flatMap((key) => {
@@ -34,6 +35,7 @@ const ramps = computed(() =>
 const from = {
   entered: 'as entered',
   'run-down': 'from the run-down',
+  bodies: 'from its rotor and what turns with it',
   rotor: 'of its rotor alone: what it turns comes on top',
 };
 const j = (v: number) => `${printNumber(v, 3)} J`;
@@ -70,6 +72,7 @@ const j = (v: number) => `${printNumber(v, 3)} J`;
     </p>
     <h3>What it is worked out from</h3>
     <MachineField :path="`parts.${r.motorId}.setup.turningInertia`" />
+    <TurningBodies :r="r" />
     <p class="soft small">Or measure it: let the spindle coast from its highest speed, without a tool.</p>
     <MachineField :path="`parts.${r.motorId}.setup.idlePower`" />
     <MachineField :path="`parts.${r.motorId}.setup.halfSpeedTime`" />
