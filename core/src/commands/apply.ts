@@ -11,7 +11,7 @@ import type { Fault, Result } from '../units/result';
 import { fail, ok } from '../units/result';
 import type { Command, CommandName, Handler } from './command';
 import { feedCommands, followParts } from './feeds';
-import { setStages, setTurningBodies } from './spindle';
+import { setCuts, setStages, setTurningBodies } from './spindle';
 import { headCommands } from './heads';
 import { useNameSheet } from './nameSheet';
 import { setField } from './fields';
@@ -50,6 +50,7 @@ const handlers: { [K in CommandName]: Handler<K> } = {
   ...feedCommands,
   'set-stages': setStages,
   'set-turning-bodies': setTurningBodies,
+  'set-cuts': setCuts,
   ...headCommands,
   'use-name-sheet': useNameSheet,
 };

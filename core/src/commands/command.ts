@@ -17,7 +17,7 @@ import type { FeedSource } from '../machine/feeds';
 import type { PartSlot } from '../machine/slots';
 import type { PortRef } from '../machine/ports';
 import type { LibraryEntry } from '../machine/library/entry';
-import type { DataOf, Element, Part, Terminal, SpindleStage, TurningBody } from '../machine/parts';
+import type { DataOf, Element, Part, Terminal, SpindleStage, TurningBody, WantedCut } from '../machine/parts';
 import type { Quantity } from '../units/quantity';
 import type { Fault } from '../units/result';
 
@@ -140,6 +140,8 @@ export interface CommandArgs {
   /** Pairs of pulleys or gears between a spindle motor and its spindle; none: one to one. */
   /** What turns with a spindle: chuck, pulleys, tool. */
   'set-turning-bodies': { part: string; bodies: TurningBody[] };
+  /** What a spindle is wanted for. */
+  'set-cuts': { part: string; cuts: WantedCut[] };
   'set-stages': { part: string; stages: SpindleStage[]; inUse?: string };
   /** A device on the way of the mains changes places with the one before it. */
   'move-ahead': { device: string };

@@ -60,3 +60,19 @@ export const setTurningBodies: Handler<'set-turning-bodies'> = {
     else delete part.setup.turningBodies;
   },
 };
+
+/** The cuts that a spindle is wanted for. */
+export const setCuts: Handler<'set-cuts'> = {
+  title: ({ part, cuts }, before) =>
+    `${before.parts[part]?.designation ?? part}: ${cuts.length ? `wanted for ${cuts.map((c) => c.name).join(', ')}` : 'wanted for nothing yet'}`,
+  apply({ part: id, cuts }, draft) {
+    const part = draft.parts[id];
+    const where = `parts.${id}.setup.wantedCuts`;
+    if (part?.data.class !== 'spindle') return refuse('This part turns no spindle.', where, 'Choose a spindle motor.');
+    for (const [i, { name }] of cuts.entries())
+      if (cuts.findIndex((c) => c.name === name) !== i)
+        return refuse(`Two cuts are called ${name}.`, `${where}.${i}`, 'Give each a name of its own.');
+    if (cuts.length) part.setup.wantedCuts = cuts.map((c) => ({ ...c }));
+    else delete part.setup.wantedCuts;
+  },
+};

@@ -392,6 +392,30 @@ const SpindleStage = z.strictObject({
   ratio: Quantity.describe('revolutions of the spindle for one of the motor'),
 });
 export type SpindleStage = z.infer<typeof SpindleStage>;
+/** Kinds of material, by the force that a chip of them asks for. */
+export const cutMaterials = [
+  'softwood',
+  'hardwood',
+  'plastic',
+  'aluminium',
+  'brass',
+  'cast-iron',
+  'steel',
+  'stainless',
+] as const;
+/** A cut that the spindle is wanted for, with the figures of its kind. */
+const WantedCut = z.strictObject({
+  name: Name,
+  work: z.enum(['mill', 'turn', 'tap']),
+  material: z.enum(cutMaterials),
+  speed: Quantity.describe('of the spindle'),
+  width: quantityOf('length').describe('of a milling cut'),
+  depth: quantityOf('length').describe('of a milling or turning cut'),
+  feed: quantityOf('speed').describe('of a milling cut'),
+  diameter: quantityOf('length').describe('of the work that is turned, or of a tapped thread'),
+  pitch: quantityOf('length').describe('feed a revolution in turning, or the pitch of a tapped thread'),
+});
+export type WantedCut = z.infer<typeof WantedCut>;
 /** What turns with a spindle, as a disc or a ring of its mass. */
 const TurningBody = z.strictObject({
   name: Name,
@@ -603,6 +627,7 @@ export const Setup = z.strictObject({
     .max(12)
     .optional()
     .describe('chuck, pulleys, tool and whatever else turns with the spindle'),
+  wantedCuts: z.array(WantedCut).max(40).optional().describe('what a spindle is wanted for'),
   idlePower: quantityOf('power').describe('that a spindle takes at its highest speed without a cut'),
   halfSpeedTime: quantityOf('time').describe('that a spindle coasts from its highest speed to half of it'),
   alsoIn: z.array(z.string().max(60)).max(32).optional().describe('names of further cables that it divides'),

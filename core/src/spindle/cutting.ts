@@ -1,5 +1,7 @@
+import type { cutMaterials } from '../machine/parts';
+
 /** Materials with the force per area of chip that they ask for, N/mm²: planning figures, tools sharp. */
-export const materials = {
+export const materials: Readonly<Record<Material, { name: string; cutForce: number }>> = {
   softwood: { name: 'Softwood', cutForce: 15 },
   hardwood: { name: 'Hardwood or fibreboard', cutForce: 35 },
   plastic: { name: 'Plastic', cutForce: 80 },
@@ -8,8 +10,8 @@ export const materials = {
   'cast-iron': { name: 'Cast iron', cutForce: 1300 },
   steel: { name: 'Mild steel', cutForce: 2000 },
   stainless: { name: 'Stainless steel', cutForce: 2500 },
-} as const;
-export type Material = keyof typeof materials;
+};
+export type Material = (typeof cutMaterials)[number];
 
 /** Power of a milling cut, W: width · depth · feed · force per area of chip; all in mm, feed in mm/s. */
 export const millingW = (cutForce: number, widthMm: number, depthMm: number, feedMmS: number): number =>

@@ -1,17 +1,27 @@
 <script setup lang="ts">
-import { materials, millingW, tappingNm, TO_THE_CUT, turningW, type Material } from '@nodaxis/core/spindle/cutting';
-import { powerW, torqueNm, type MotorOutput } from '@nodaxis/core/spindle/output';
-import type { Stage } from '@nodaxis/core/machine/spindleStages';
+import { Delete } from '@element-plus/icons-vue';
+import type { WantedCut } from '@nodaxis/core/machine/parts';
+import { materials, type Material } from '@nodaxis/core/spindle/cutting';
+import type { MotorOutput } from '@nodaxis/core/spindle/output';
+import type { Rotating } from '@nodaxis/core/spindle/rotating';
+import { againstStages, bestStage, cutFigures, cutNeed } from '@nodaxis/core/spindle/wantedCuts';
 import { displayUnit, showValue } from '@nodaxis/core/units/print';
-import { baseValue, type Quantity } from '@nodaxis/core/units/quantity';
+import type { Quantity } from '@nodaxis/core/units/quantity';
+import type { Fault } from '@nodaxis/core/units/result';
 import { computed, ref, shallowRef } from 'vue';
+import { useOpenMachine } from '../../../document/openMachine';
 import { usePreferences } from '../../../document/preferences';
+import ActionButton from '../../../ui/ActionButton.vue';
+import Caution from '../../../ui/Caution.vue';
 import Choice from '../../../ui/Choice.vue';
 import PickOne from '../../../ui/PickOne.vue';
+import TextField from '../../../ui/TextField.vue';
+import FaultList from '../../../widgets/FaultList.vue';
 import FigureFields, { type FigureField } from '../../../ui/FigureFields.vue';
 
 /** What a cut asks for, against what each stage has at that speed. */
-const { output, stages, lathe } = defineProps<{ output: MotorOutput; stages: readonly Stage[]; lathe: boolean }>();
+const { output, r, lathe } = defineProps<{ output: MotorOutput; r: Rotating; lathe: boolean }>();
+const machine = useOpenMachine();
 const preferences = usePreferences();
 type Job = 'mill' | 'turn' | 'tap';
 const job = ref<Job>(lathe ? 'turn' : 'mill');
@@ -50,28 +60,34 @@ const fields = computed((): Record<Job, FigureField<Key>[]> => ({
     field('pitch', 'Pitch', 'length'),
   ],
 }));
-const needs = computed(() => {
-  const v = (key: Key) => (read.value[key] ? baseValue(read.value[key]) : NaN);
-  const { cutForce } = materials[material.value];
-  const rpm = v('rpm');
-  const watts =
-    job.value === 'mill'
-      ? millingW(cutForce, v('width'), v('depth'), v('feed'))
-      : job.value === 'turn'
-        ? turningW(cutForce, v('depth'), v('pitch'), v('diameter'), rpm)
-        : powerW(tappingNm(cutForce, v('diameter'), v('pitch')), rpm);
-  return watts > 0 && rpm > 0 ? { watts, nm: torqueNm(watts, rpm), rpm } : undefined;
-});
-const rows = computed(() => {
-  const n = needs.value;
-  if (!n) return [];
-  return stages.map((s) => {
-    const motorRpm = n.rpm / s.ratio;
-    const reached = motorRpm <= output.topRpm;
-    const has = reached ? (TO_THE_CUT * output.torqueAt(motorRpm)) / s.ratio : 0;
-    return { s, reached, has, share: has > 0 ? n.nm / has : Infinity, slow: motorRpm < output.leastRpm };
+/** The cut as it is typed; what cannot be read is missing. */
+const typed = computed((): Omit<WantedCut, 'name' | 'speed'> & { speed?: Quantity } => {
+  const given = (['rpm', ...cutFigures[job.value]] as Key[]).flatMap((key) => {
+    const q = read.value[key];
+    return q ? [[key === 'rpm' ? 'speed' : key, q] as const] : [];
   });
+  return { work: job.value, material: material.value, ...Object.fromEntries(given) };
 });
+const needs = computed(() => cutNeed(typed.value));
+const rows = computed(() => (needs.value ? againstStages(needs.value, output, r.stages) : []));
+
+const cuts = computed((): WantedCut[] => r.motor.setup.wantedCuts ?? []);
+const kept = computed(() =>
+  cuts.value.map((cut) => {
+    const need = cutNeed(cut);
+    return { cut, need, best: need && bestStage(againstStages(need, output, r.stages)) };
+  }),
+);
+const name = ref('');
+const faults = ref<Fault[]>([]);
+const set = (next: WantedCut[]) =>
+  (faults.value = machine.run({ name: 'set-cuts', args: { part: r.motorId, cuts: next } }));
+function keep(): void {
+  const { speed } = typed.value;
+  if (!speed || !name.value.trim()) return;
+  if (!set([...cuts.value, { ...typed.value, speed, name: name.value.trim() }]).length) name.value = '';
+}
+const percent = (share: number) => `${Math.round(100 * share)} %`;
 const nm = (x: number) => showValue(x, 'torque', preferences.display, 3);
 </script>
 
@@ -89,21 +105,65 @@ const nm = (x: number) => showValue(x, 'torque', preferences.display, 3);
         The cut asks for <b>{{ nm(needs.nm) }}</b> at the spindle,
         <b>{{ showValue(needs.watts, 'power', preferences.display, 3) }}</b>, with a sharp tool.
       </p>
-      <p v-for="row in rows" :key="row.s.name" :class="{ bad: row.share > 1 }">
-        <template v-if="stages.length > 1">{{ row.s.name }}: </template>
-        <template v-if="!row.reached">does not turn so fast.</template>
+      <p v-for="row in rows" :key="row.stage.name" :class="{ bad: row.share > 1 }">
+        <template v-if="r.stages.length > 1">{{ row.stage.name }}: </template>
+        <template v-if="!row.reached"
+          >{{ r.stages.length > 1 ? 'does' : 'The spindle does' }} not turn so fast.</template
+        >
         <template v-else
-          >has {{ nm(row.has) }} for the cut, of which it takes {{ Math.round(100 * row.share) }} %<template
-            v-if="row.share > 1"
-            >: it stalls</template
+          >{{ r.stages.length > 1 ? 'there' : 'There' }} are {{ nm(row.hasNm) }} for a cut; this one takes
+          {{ percent(row.share) }} of them<template v-if="row.share > 1">: it stalls</template
           ><template v-if="row.slow">; so slowly it may not turn for long</template>.</template
         >
       </p>
+      <form class="row" @submit.prevent="keep">
+        <TextField
+          v-model="name"
+          placeholder="such as Pocket, 6 mm cutter"
+          aria-label="Name of this cut"
+          maxlength="60"
+        />
+        <ActionButton kind="framed" native-type="submit" :disabled="machine.readOnly || !name.trim()"
+          >Keep this cut</ActionButton
+        >
+      </form>
     </template>
+    <Caution v-if="faults.length" kind="refused"><FaultList :faults="faults" /></Caution>
+    <ul v-if="kept.length" aria-label="Cuts that it is wanted for">
+      <li
+        v-for="{ cut, need, best } in kept"
+        :key="cut.name"
+        class="row spread"
+        :class="{ bad: best && best.share > 1 }"
+      >
+        <span
+          ><b>{{ cut.name }}</b> <span class="soft">{{ materials[cut.material].name }}</span>
+          <template v-if="need && best"
+            >: {{ nm(need.nm) }} at {{ showValue(need.rpm, 'rotation', preferences.display, 4) }},
+            <template v-if="!best.reached">which it does not reach</template
+            ><template v-else
+              >{{ percent(best.share) }} of what {{ r.stages.length > 1 ? best.stage.name : 'it' }} has</template
+            ></template
+          ></span
+        >
+        <ActionButton
+          :aria-label="`Remove ${cut.name}`"
+          data-hint="Remove"
+          :disabled="machine.readOnly"
+          @click="set(cuts.filter((c) => c.name !== cut.name))"
+          ><Delete
+        /></ActionButton>
+      </li>
+    </ul>
   </section>
 </template>
 
 <style scoped>
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
 label {
   display: grid;
   gap: 2px;

@@ -183,7 +183,7 @@ const missing = computed(() => (output.value.known ? [] : output.value.missing))
       </div>
     </section>
     <StagesForm :r="r" />
-    <CutNeeds v-if="pulled" :output="pulled.o" :stages="r.stages" :lathe="machine.figures.design.kind === 'lathe'" />
+    <CutNeeds v-if="pulled" :output="pulled.o" :r="r" :lathe="machine.figures.design.kind === 'lathe'" />
     <CommandWays class="wide" :r="r" />
   </div>
 </template>
