@@ -79,6 +79,22 @@ const command = fc.oneof(
     .map((args) => ({ name: 'add-conductor', args })),
   fc.record({ setting: id, title: text, value, reason: text }).map((args) => ({ name: 'override-setting', args })),
   fc
+    .record({
+      part: fc.oneof(id, fc.constant('spindle')),
+      bodies: fc.array(fc.record({ name: text, mass: value, diameter: value, bore: value, on: text }), {
+        maxLength: 3,
+      }),
+    })
+    .map((args) => ({ name: 'set-turning-bodies', args })),
+  fc
+    .record({
+      part: fc.oneof(id, fc.constant('spindle')),
+      cuts: fc.array(fc.record({ name: text, work: text, material: text, speed: value, depth: value }), {
+        maxLength: 3,
+      }),
+    })
+    .map((args) => ({ name: 'set-cuts', args })),
+  fc
     .record({ name: text, mass: value, movedBy: fc.array(id, { maxLength: 20 }) })
     .map((args) => ({ name: 'add-mass', args })),
   fc

@@ -1,4 +1,5 @@
 import { printNumber } from '../units/print';
+import { TurningBody } from '../machine/parts';
 import { baseValue } from '../units/quantity';
 import { refuse, type Handler } from './command';
 
@@ -45,8 +46,16 @@ export const setTurningBodies: Handler<'set-turning-bodies'> = {
     const part = draft.parts[id];
     if (part?.data.class !== 'spindle')
       return refuse('This part turns no spindle.', `parts.${id}.setup.turningBodies`, 'Choose a spindle motor.');
-    for (const [i, { name, mass, diameter, bore }] of bodies.entries()) {
+    for (const [i, body] of bodies.entries()) {
       const where = `parts.${id}.setup.turningBodies.${i}`;
+      const read = TurningBody.safeParse(body);
+      if (!read.success)
+        return refuse(
+          'This is no turning body.',
+          where,
+          'Give it a name, a mass, a diameter and its shaft, each in a unit of its kind.',
+        );
+      const { name, mass, diameter, bore } = read.data;
       if (!(baseValue(mass) > 0 && baseValue(diameter) > 0))
         return refuse(`${name} has no mass or no diameter.`, where, 'Enter both above zero.');
       if (bore && !(baseValue(bore) >= 0 && baseValue(bore) < baseValue(diameter)))

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Quantity, quantityOf } from '../units/quantity';
+import { Quantity, quantityOf, neededQuantityOf } from '../units/quantity';
 import { Colour } from './connections';
 import { Id, Name, PictureIds, Text } from './ids';
 import { axisEnds } from './mechanics';
@@ -408,7 +408,7 @@ const WantedCut = z.strictObject({
   name: Name,
   work: z.enum(['mill', 'turn', 'tap']),
   material: z.enum(cutMaterials),
-  speed: Quantity.describe('of the spindle'),
+  speed: neededQuantityOf('rotation').describe('of the spindle'),
   width: quantityOf('length').describe('of a milling cut'),
   depth: quantityOf('length').describe('of a milling or turning cut'),
   feed: quantityOf('speed').describe('of a milling cut'),
@@ -417,10 +417,10 @@ const WantedCut = z.strictObject({
 });
 export type WantedCut = z.infer<typeof WantedCut>;
 /** What turns with a spindle, as a disc or a ring of its mass. */
-const TurningBody = z.strictObject({
+export const TurningBody = z.strictObject({
   name: Name,
-  mass: Quantity,
-  diameter: Quantity,
+  mass: neededQuantityOf('mass'),
+  diameter: neededQuantityOf('length'),
   bore: quantityOf('length').describe('of a ring: its inner diameter; a disc when absent'),
   on: z.enum(['motor', 'spindle']).describe('the shaft that it turns with'),
 });

@@ -20,10 +20,13 @@ export const Quantity = z.strictObject({
 export type Quantity = z.infer<typeof Quantity>;
 
 /** An optional quantity that must be of one of the given dimensions. Absent means: not known. */
-export const quantityOf = (...allowed: Dimension[]) =>
+export const quantityOf = (...allowed: Dimension[]) => neededQuantityOf(...allowed).optional();
+
+/** A quantity that has to be there, of one of the given dimensions. */
+export const neededQuantityOf = (...allowed: Dimension[]) =>
   Quantity.refine((q) => allowed.includes(dimensionOf(q.unit)), {
     error: (e) => `the unit ${(e.input as Quantity | undefined)?.unit} is not a unit of ${allowed.join(' or ')}`,
-  }).optional();
+  });
 
 /** The number that was entered; a fraction such as `1 1/2` is worked out here. */
 export function enteredNumber(q: Quantity): number {
