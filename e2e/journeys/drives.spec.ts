@@ -300,6 +300,7 @@ test.describe('on a phone', () => {
       'Driver settings',
       'Which driver, which supply',
       'Closed loop',
+      'Servo drive',
       'Steps or fieldbus',
       'Coil finder',
     ]) {
