@@ -137,11 +137,11 @@ export interface CommandArgs {
   'set-feed': { part: string; port: string; from?: FeedSource | null };
   /** How many poles in a row of a contactor or hand switch part each circuit; `null`: all of them part one. */
   'set-poles': { part: string; groups: number[] | null };
-  /** Pairs of pulleys or gears between a spindle motor and its spindle; none: one to one. */
   /** What turns with a spindle: chuck, pulleys, tool. */
   'set-turning-bodies': { part: string; bodies: TurningBody[] };
   /** What a spindle is wanted for. */
   'set-cuts': { part: string; cuts: WantedCut[] };
+  /** Pairs of pulleys or gears between a spindle motor and its spindle; none: one to one. */
   'set-stages': { part: string; stages: SpindleStage[]; inUse?: string };
   /** A device on the way of the mains changes places with the one before it. */
   'move-ahead': { device: string };

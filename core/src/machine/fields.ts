@@ -149,7 +149,6 @@ export function valueAt(design: Design, path: string): unknown {
   return value;
 }
 
-/** The fields that each kind of transmission has, in the order in which a person fills them in. */
 /** Figures of one pulse a turn, by what they are asked for: a mark at which the axis is parked, or a coarse switch as well. */
 const pulseFields: Readonly<Record<string, 'mark' | 'either'>> = {
   markFromStop: 'mark',
@@ -159,6 +158,7 @@ const pulseFields: Readonly<Record<string, 'mark' | 'either'>> = {
   pulseShaft: 'either',
 };
 
+/** The fields that each kind of transmission has, in the order in which a person fills them in. */
 export const transmissionFields: Record<TransmissionKind, readonly string[]> = {
   screw: [
     'form',

@@ -4,7 +4,7 @@ import { afterTouch, zeroBy } from '../../program/afterTouch';
 import { isMotion, touches, type Program, type SetWorkStep } from '../../program/program';
 import type { AxisMotion } from './axis';
 import type { ControllerEvent } from './events';
-import { SPINDLE_WAIT_S, ProgramRun } from './programRun';
+import { ProgramRun, spindleIsUp } from './programRun';
 import { ProgramTouch } from './programTouch';
 import type { Shared } from './shared';
 import { SpindleCare } from './spindleCare';
@@ -31,9 +31,8 @@ export class Following {
   private readonly contacts = new Map<number, number>();
 
   readonly care: SpindleCare;
-  /** After a stop in the middle the spindle is given so long to reach its speed again. */
-  private readyS = -Infinity;
-  private restarting = false;
+  /** How long a spindle that was stopped in the middle has been coming up again, s; undefined while nothing waits for it. */
+  private upForS: number | undefined;
 
   constructor(private readonly s: Shared) {
     this.care = new SpindleCare(s, () => this.run?.pause({ by: 'spindle' }));
@@ -147,10 +146,7 @@ export class Following {
     // What has stopped the spindle has to allow it again first.
     const restarts = this.care.halted;
     if (restarts && !this.care.again()) return;
-    if (restarts) {
-      this.restarting = true;
-      this.readyS = this.s.timeS + SPINDLE_WAIT_S;
-    }
+    if (restarts) this.upForS = 0;
     this.run.proceed();
     this.touching?.begin();
     this.s.state = 'following-program';
@@ -180,8 +176,7 @@ export class Following {
     this.s.say({ code: anew ? 'program-cut-short' : code, line });
     this.run = undefined;
     this.touching = undefined;
-    this.restarting = false;
-    this.readyS = -Infinity;
+    this.upForS = undefined;
   }
 
   private setWork({ axis, set, value }: SetWorkStep): void {
@@ -266,9 +261,11 @@ export class Following {
     if (run.touch && s.state === 'paused') return;
     if (run.touch) return this.stepTouch(run, dt);
     // The cutter is not driven into the work before it turns.
-    if (this.care.comes && this.restarting) this.readyS = s.timeS + SPINDLE_WAIT_S;
-    if (s.timeS < this.readyS) return;
-    this.restarting = false;
+    if (this.upForS !== undefined) {
+      this.upForS = this.care.comes ? 0 : this.upForS + dt;
+      if (this.care.comes || !spindleIsUp(this.rpm, s.outputs.state.spindleRpm, this.upForS)) return;
+      this.upForS = undefined;
+    }
     const positions = run.advance(dt);
     this.watchIndex(run, dt);
     for (let i = 0; i < s.axes.length; i++) s.axes[i]!.place(positions[i]!, dt);

@@ -9,8 +9,13 @@ const CORNER_SHARE = 0.4;
 /** As many steps ahead as the speed at their corners is looked at. */
 const LOOK_AHEAD = 48;
 /** A spindle without an encoder counts as up to speed after this long, s; with one, within this share of its speed. */
-export const SPINDLE_WAIT_S = 4;
+const SPINDLE_WAIT_S = 4;
 const SPINDLE_WITHIN = 0.05;
+/** Whether a spindle that was asked for `wanted` rpm counts as up to speed; `rpm` by its encoder, undefined without one. */
+export const spindleIsUp = (rpm: number | undefined, wanted: number, waitedS: number): boolean =>
+  rpm === undefined
+    ? waitedS >= SPINDLE_WAIT_S
+    : Math.abs(Math.abs(rpm) - wanted) <= SPINDLE_WITHIN * wanted + 1 || waitedS > 5 * SPINDLE_WAIT_S;
 /** How hard a thread is kept to the spindle, 1/s, once it is at this share of its speed. */
 const THREAD_GAIN = 40;
 const THREAD_AT_SPEED = 0.999;
@@ -275,12 +280,7 @@ export class ProgramRun {
         // The time of a start counts from when its cooling is there.
         if (this.host.spindleComes()) this.waitS = dt;
         this.waitS += dt;
-        const rpm = this.host.spindleRpm();
-        const wanted = this.wantedRpm;
-        if (step.direction === 0) return true;
-        return rpm === undefined
-          ? this.waitS >= SPINDLE_WAIT_S
-          : Math.abs(Math.abs(rpm) - wanted) <= SPINDLE_WITHIN * wanted + 1 || this.waitS > 5 * SPINDLE_WAIT_S;
+        return step.direction === 0 || spindleIsUp(this.host.spindleRpm(), this.wantedRpm, this.waitS);
       }
       case 'coolant':
         this.host.setCoolant(step.on);

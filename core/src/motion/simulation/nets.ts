@@ -36,6 +36,8 @@ export class LiveNets {
   private readonly supplies: ReadonlySet<string>;
   private readonly kept = new Map<string, { state: NetState; held: ReadonlySet<string> }>();
   private readonly run: TerminalRef | undefined;
+  /** Loads that cool the spindle: part and element. */
+  private readonly cooling: readonly (readonly [string, string])[];
 
   constructor(
     private readonly design: Design,
@@ -50,6 +52,14 @@ export class LiveNets {
     const part = drive ? design.parts[drive] : undefined;
     const terminal = part && terminalsWithRole(part, 'run-in')[0];
     this.run = drive && terminal !== undefined ? { part: drive, terminal } : undefined;
+    this.cooling = Object.values(design.outputs)
+      .filter((o) => o.function === 'spindle-cooling')
+      .flatMap((o) => o.devices)
+      .flatMap((part) =>
+        Object.entries(design.parts[part]?.elements ?? {}).flatMap(([id, x]) =>
+          x.kind === 'load' || x.kind === 'coil' ? [[part, id] as const] : [],
+        ),
+      );
     this.state = this.see({ mains: false, actuated: [], driven: [] });
   }
 
@@ -77,14 +87,6 @@ export class LiveNets {
     const own = spindle
       ? Object.entries(this.design.parts[spindle]?.elements ?? {}).find(([, x]) => x.kind === 'load')
       : undefined;
-    const cooling = Object.values(this.design.outputs)
-      .filter((o) => o.function === 'spindle-cooling')
-      .flatMap((o) => o.devices)
-      .flatMap((part) =>
-        Object.entries(this.design.parts[part]?.elements ?? {}).flatMap(([id, x]) =>
-          x.kind === 'load' || x.kind === 'coil' ? [[part, id] as const] : [],
-        ),
-      );
     const state: NetState = {
       readings: this.inputs.map((t): RawReading => {
         const r = e.readingAt(t);
@@ -94,7 +96,8 @@ export class LiveNets {
       torque: mains ? this.living.torque(e) : new Set(),
       energised: e.energised,
       spindleFed: mains && this.living.spindleFed(e),
-      coolingFed: mains && (!cooling.length || cooling.some(([part, id]) => this.living.loadFed(e, part, id))),
+      coolingFed:
+        mains && (!this.cooling.length || this.cooling.some(([part, id]) => this.living.loadFed(e, part, id))),
       spindleRun: this.run
         ? e.readingAt(this.run) === 'high'
         : own && !this.design.roles.spindleDrive
