@@ -8,7 +8,7 @@ import { singleFaults } from '../faults/faults';
 import { sweepAll } from '../faults/sweep';
 import type { Design } from '../machine/design';
 import { newMachineFile } from '../machine/file';
-import { hasSensorOutput } from '../machine/parts';
+import { hasContact, hasSensorOutput } from '../machine/parts';
 import type { MachineFile } from '../machine/file';
 import { libraryOf } from '../machine/library/index';
 import { noiseRisk } from '../switches/noise';
@@ -109,8 +109,7 @@ class Copy {
       else this.refused ||= `The library has no ${form} form of ${part.name}.`;
       return;
     }
-    const has = Object.values(part.elements).some((e) => e.kind === 'contact' && e.form === form);
-    if (!has)
+    if (!hasContact(part, form))
       this.refused ||= `${part.designation} has no contact that is ${form === 'NC' ? 'closed' : 'open'} at rest.`;
     else if (part.setup.contactUsed !== form)
       this.do({ name: 'set-field', args: { path: `parts.${id}.setup.contactUsed`, value: form } });

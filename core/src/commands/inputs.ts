@@ -6,7 +6,7 @@ import { circuitName } from '../machine/fields';
 import { libraryEntry } from '../machine/library';
 import { partFrom } from '../machine/library/entry';
 import type { Part } from '../machine/parts';
-import { hasSensorOutput } from '../machine/parts';
+import { hasContact, hasSensorOutput } from '../machine/parts';
 import { feedsOf, inputTerminals } from '../wiring/planner/inputs';
 import type { CommandName, Handler, NewInput } from './command';
 import { refuse } from './command';
@@ -48,8 +48,6 @@ function feedFor(design: Design, part: Part): InputCircuit['feed'] {
   return feeds.includes('plus') ? 'plus' : '0V';
 }
 
-const hasContact = (part: Part, form: 'NO' | 'NC'): boolean =>
-  Object.values(part.elements).some((e) => e.kind === 'contact' && e.form === form);
 const arrangementFor = (part: Part): InputCircuit['arrangement'] => {
   const form = part.data.class === 'sensor' ? part.data.form : part.setup.contactUsed;
   return !hasSensorOutput(part) && form === 'NC' ? 'series' : 'parallel';

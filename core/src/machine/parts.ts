@@ -733,5 +733,8 @@ export const isPlugIn = (part: Pick<Part, 'data'> | undefined): boolean =>
 export const socketsOf = (part: Pick<Part, 'data'> | undefined): readonly DriverSocket[] =>
   (part?.data.class === 'controller' ? part.data.sockets : undefined) ?? [];
 
+/** Whether a part has a contact that is open (NO) or closed (NC) at rest. */
+export const hasContact = ({ elements }: Pick<Part, 'elements'>, form: 'NO' | 'NC'): boolean =>
+  Object.values(elements).some((e) => e.kind === 'contact' && e.form === form);
 export const isDriver = (data: PartData): data is DataOf<'stepper-driver'> | DataOf<'servo-drive'> =>
   data.class === 'stepper-driver' || data.class === 'servo-drive';

@@ -1,8 +1,6 @@
 import type { Design } from '../machine/design';
 import { asksInverted, type Axis } from '../machine/mechanics';
 import { parksAtMark } from '../machine/pulseSensor';
-import { pulsePitch } from '../drivetrain/shafts';
-import { pulseShare, searchSpeed } from '../switches/markedDatum';
 import type { DriveFigures, SpeedLimit } from '../drivetrain/speed';
 import { travelFormula } from '../drivetrain/transmission';
 import type { Ruler } from '../switches/envelope';
@@ -15,6 +13,7 @@ import { baseValue } from '../units/quantity';
 import type { Rounding } from '../units/round';
 import { roundBase, showRounded } from '../units/round';
 import type { Dimension } from '../units/units';
+import { pulseSearch } from './pulseSearch';
 import type { SettingDraft, SettingValue } from './setting';
 
 /** Share of the stretch behind the trip point that a fast approach may use up. */
@@ -172,12 +171,6 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
       formula: 'towards the datum corner',
       numbers: () => `the corner lies at the ${r.end} end`,
     });
-    const marked = parksAtMark(r);
-    const pitch = pulsePitch(axis, path);
-    const share = pulseShare(axis);
-    const search = mapKnown(gather({ pitch, maxSpeed }), (k) =>
-      Math.min(k.maxSpeed, searchSpeed(k.pitch, share, input.reactionS)),
-    );
     const toStop = r.method === 'hard-stop';
     const jerk = figureOr(axis.jerk, 0);
     /** What the room behind the switch allows, without the cap. */
@@ -196,21 +189,7 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
       const saves = way / APPROACH_CAP - way / allowed.value;
       return `; capped: ${showRounded(allowed.value, speed, display, 'down')} would stop in time too and save ${printNumber(saves, 2)} s over the whole travel, but a switch that fails is then met with ${printNumber((allowed.value / APPROACH_CAP) ** 2, 2)} times the energy`;
     };
-    const searching: Pick<SettingDraft, 'title' | 'also' | 'derived' | 'formula' | 'numbers'> = {
-      title: `Search for the pulse${radius}`,
-      also: 'homing index search speed home',
-      derived: r.slowSpeed ? figure(r.slowSpeed, `${path}.reference.slowSpeed`) : search,
-      formula: r.slowSpeed
-        ? 'as entered on Switches'
-        : 'a turn of the shaft in four seconds or more, and a pulse that lasts three times as long as its input takes to see it',
-      numbers: (display) =>
-        r.slowSpeed
-          ? 'entered'
-          : pitch.known
-            ? `a turn is ${showValue(pitch.value, length, display, 4)}, the pulse ${showValue(share * pitch.value, length, display, 3)} of it, t ${showValue(input.reactionS, 'time', display, 2)}`
-            : missingText,
-    };
-    const fastDraft: SettingDraft = {
+    const fastApproach: SettingDraft = {
       key: key('reference-fast'),
       group,
       title: `Fast approach${radius}`,
@@ -233,8 +212,7 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
               ? `d ${showValue(input.roomBehindReference.value, length, display, 4)}, a ${showValue(accelerationOf.value, acceleration, display, 4)}, t ${showValue(input.reactionS, 'time', display, 2)}${jerk > 0 ? `, j ${showValue(jerk, 'jerk', display, 3)}` : ''}; at most ${showValue(APPROACH_CAP, speed, display, 4)}${faster(display)}`
               : missingText,
     };
-    if (!marked) drafts.push(fastDraft);
-    drafts.push({
+    const slowApproach: SettingDraft = {
       key: key('reference-slow'),
       group,
       title: `Slow approach${radius}`,
@@ -246,8 +224,15 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
         : 'a tenth of the fast approach: the filter’s jitter then costs a tenth',
       numbers: (display) =>
         r.slowSpeed ? 'entered' : fast.known ? `0.1 · ${showRounded(fast.value, speed, display, 'down')}` : missingText,
-      ...(marked ? searching : {}),
-    });
+    };
+    if (parksAtMark(r))
+      drafts.push(
+        pulseSearch(
+          { id, axis, maxSpeed, reactionS: input.reactionS },
+          { key: key('reference-slow'), group, title: `Search for the pulse${radius}` },
+        ),
+      );
+    else drafts.push(fastApproach, slowApproach);
     drafts.push({
       key: key('back-off'),
       group,

@@ -20,6 +20,21 @@ export interface CommissioningSheet {
   contradictions: string[];
 }
 
+const act = (key: string, does: string, why: string): CommissioningLine => ({ kind: 'act', key, does, why });
+const reset = act('reset', 'Set the drive back to its factory settings.', 'Nobody knows what was tried before.');
+/** The settings of a drive in an order of entry, each with its reason; what this drive does not have is left out. */
+function entered(
+  driveId: string,
+  settings: readonly Setting[],
+  inOrder: readonly (readonly [suffix: string, why: string])[],
+): CommissioningLine[] {
+  const byKey = new Map(settings.map((s) => [s.key, s]));
+  return inOrder.flatMap(([suffix, why]): CommissioningLine[] => {
+    const setting = byKey.get(`driver/${driveId}/${suffix}`);
+    return setting ? [{ kind: 'setting', setting, why }] : [];
+  });
+}
+
 /** The settings in the order of entry, and why each is entered: the plate, limits, sources of commands, ramps, the rest. */
 const order: readonly (readonly [suffix: string, why: string])[] = [
   ['rated-voltage', 'Together with the base frequency it sets the flux of the motor.'],
@@ -91,30 +106,24 @@ function servoContradictions({ motor, driver }: ServoDrive): string[] {
 /** The sheet by which a servo drive is put into service. */
 export function servoSheet(s: ServoDrive, settings: readonly Setting[], display: Display): CommissioningSheet {
   const { driverId, driver, axis } = s;
-  const byKey = new Map(settings.map((x) => [x.key, x]));
   const wait = driver.data.mainsMax ? SERVO_WAIT_S.mains : SERVO_WAIT_S.low;
-  const act = (key: string, does: string, why: string): CommissioningLine => ({ kind: 'act', key, does, why });
   const top = settingFigure(settings, `axis/${s.axisId}/max-speed`);
   const acceleration = settingFigure(settings, `axis/${s.axisId}/acceleration`);
   const room =
     top !== undefined && acceleration
       ? `, with ${showValue((top * top) / acceleration, axis.motion === 'linear' ? 'length' : 'angle', display, 2)} free to either side`
       : '';
-  const lines = servoOrder.flatMap(([suffix, why]): CommissioningLine[] => {
-    const setting = byKey.get(`driver/${driverId}/${suffix}`);
-    return setting ? [{ kind: 'setting', setting, why }] : [];
-  });
   return {
     driveId: driverId,
     contradictions: servoContradictions(s),
     lines: [
-      act('reset', 'Set the drive back to its factory settings.', 'Nobody knows what was tried before.'),
+      reset,
       act(
         'motor',
         'Enter the type of the motor, or let the drive read it from the encoder.',
         'Its current loop is made for that winding.',
       ),
-      ...lines,
+      ...entered(driverId, settings, servoOrder),
       act(
         'encoder-direction',
         `Jog ${axis.letter} slowly to plus: the position that its display shows has to grow as the commanded one does.`,
@@ -147,20 +156,17 @@ export function commissioningSheet(
   const r = rotatingOf(design);
   if (!r?.driveId) return undefined;
   const { driveId, drive } = r;
-  const byKey = new Map(settings.map((s) => [s.key, s]));
+  const reasons = order.map(
+    ([suffix, why]) => [suffix, (r.kind === 'direct-current' && ofDirectCurrent[suffix]) || why] as const,
+  );
   const wait = dischargeS(r);
   const usual = drive!.data.dischargeTime === undefined;
-  const act = (key: string, does: string, why: string): CommissioningLine => ({ kind: 'act', key, does, why });
   return {
     driveId,
     contradictions: contradictions(r.motor, r.motorId),
     lines: [
-      act('reset', 'Set the drive back to its factory settings.', 'Nobody knows what was tried before.'),
-      ...order.flatMap(([suffix, why]): CommissioningLine[] => {
-        const setting = byKey.get(`driver/${driveId}/${suffix}`);
-        const reason = (r.kind === 'direct-current' && ofDirectCurrent[suffix]) || why;
-        return setting ? [{ kind: 'setting', setting, why: reason }] : [];
-      }),
+      reset,
+      ...entered(driveId, settings, reasons),
       act(
         'power-off',
         `Switch off, wait ${waitText(wait)}, and switch on again.`,

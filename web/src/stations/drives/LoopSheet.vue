@@ -8,7 +8,7 @@ import { closedLoopLines, usualMove } from '@nodaxis/core/advice/closedLoop';
 import { programMoves, stretchesOf } from '@nodaxis/core/program/moves';
 import { displayUnit, showValue } from '@nodaxis/core/units/print';
 import { baseValue, type Quantity } from '@nodaxis/core/units/quantity';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 
@@ -16,7 +16,17 @@ import { usePreferences } from '../../document/preferences';
 const props = defineProps<{ figures: AxisFigures }>();
 const machine = useOpenMachine();
 const preferences = usePreferences();
-const counts = ref('10000');
+/** Of the motor’s own sheet, where it tells; else a usual encoder to begin with. */
+const counts = ref('');
+const USUAL_COUNTS = '10000';
+watch(
+  () => {
+    const data = machine.design.parts[props.figures.axis.drives[0]?.motor ?? '']?.data;
+    return data?.class === 'motor' && data.encoderCounts ? String(baseValue(data.encoderCounts)) : USUAL_COUNTS;
+  },
+  (own) => (counts.value = own),
+  { immediate: true },
+);
 const gain = ref('40');
 const distance = ref('');
 const way = shallowRef<Quantity>();

@@ -1,5 +1,6 @@
 import { handFunctions } from '../../../machine/connections';
 import { circuitName } from '../../../machine/fields';
+import { hasContact } from '../../../machine/parts';
 import { usual } from '../../../machine/library/usual';
 import type { FindingDraft, Rule } from '../../finding';
 import { replanned } from '../../replanned';
@@ -18,7 +19,7 @@ export const keyBrokenLead: Rule = {
       const name = circuitName(design, a.circuit);
       const device = circuit.devices[0]!;
       const part = design.parts[device];
-      const both = Object.values(part?.elements ?? {}).some((e) => e.kind === 'contact' && e.form === 'NO');
+      const both = part !== undefined && hasContact(part, 'NO');
       return [
         {
           subject: a.circuit,

@@ -1,4 +1,5 @@
 import { circuitName } from '../../../machine/fields';
+import { hasContact } from '../../../machine/parts';
 import type { FindingDraft, Remedy, Rule } from '../../finding';
 import { replanned } from '../../replanned';
 
@@ -14,8 +15,7 @@ export const brokenWire: Rule = {
       const numbers = silent.map((b) => design.conductors[b.conductor]?.number ?? b.conductor).join(', ');
       const remedies = circuit.devices.flatMap((id): Remedy[] => {
         const part = design.parts[id];
-        return part?.setup.contactUsed === 'NO' &&
-          Object.values(part.elements).some((e) => e.kind === 'contact' && e.form === 'NC')
+        return part?.setup.contactUsed === 'NO' && hasContact(part, 'NC')
           ? [
               replanned(design, `Use the normally closed contact of ${part.designation}`, {
                 name: 'set-field',

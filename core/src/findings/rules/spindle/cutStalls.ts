@@ -33,7 +33,7 @@ export const cutStalls: Rule = {
           explain: (display) =>
             `It asks for ${showValue(need.nm, 'torque', display, 3)} at ${showValue(need.rpm, 'rotation', display, 4)}; ${best.reached ? `the motor has ${showValue(best.hasNm, 'torque', display, 3)} for a cut there${r.stages.length > 1 ? `, on ${best.stage.name}` : ''}` : 'no stage reaches that speed'}.`,
           station: 'spindle',
-          field: `parts.${r.motorId}.setup.turningInertia`,
+          field: `parts.${r.motorId}.setup.wantedCuts`,
           remedies:
             less > 0
               ? [

@@ -1,5 +1,6 @@
 import { permits } from '../../../machine/connections';
 import { circuitName } from '../../../machine/fields';
+import { hasContact } from '../../../machine/parts';
 import type { FindingDraft, Rule } from '../../finding';
 
 /** A contact that allows the spindle by being open: a wire that comes off allows it for ever. */
@@ -14,7 +15,6 @@ export const permitForbids: Rule = {
         const data = part?.data;
         const form = data?.class === 'sensor' ? data.form : part?.setup.contactUsed;
         if (!part || form !== 'NC') return [];
-        const closes = Object.values(part.elements).some((e) => e.kind === 'contact' && e.form === 'NO');
         return [
           {
             subject: device,
@@ -23,7 +23,7 @@ export const permitForbids: Rule = {
               `“${circuitName(design, id)}” allows while its contact is open, and an open contact looks like a broken wire. Use the one that closes when all is well.`,
             station: 'switches',
             field: `parts.${device}.setup.contactUsed`,
-            ...(closes
+            ...(hasContact(part, 'NO')
               ? {
                   remedies: [
                     {

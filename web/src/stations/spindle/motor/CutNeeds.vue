@@ -92,7 +92,7 @@ const nm = (x: number) => showValue(x, 'torque', preferences.display, 3);
 </script>
 
 <template>
-  <section class="sheet stack" aria-label="What a cut needs">
+  <section class="sheet stack" aria-label="What a cut needs" :data-field="`parts.${r.motorId}.setup.wantedCuts`">
     <h2>What a cut needs</h2>
     <div class="row wrap">
       <PickOne v-model="job" :options="jobs" label="Kind of work" />
