@@ -103,7 +103,7 @@ const labels = (s: Setting) => (s.kind.type === 'choice' ? s.kind.choices.map((c
             />
           </td>
           <td class="num">
-            <b class="mono">{{ shown(row.setting) }}</b>
+            <b class="mono" :class="{ figure: row.setting.kind.type === 'quantity' }">{{ shown(row.setting) }}</b>
             <small v-if="row.setting.override" class="soft"><br />by hand</small>
           </td>
           <td class="back" :data-standing="row.difference?.standing">
@@ -173,7 +173,7 @@ const labels = (s: Setting) => (s.kind.type === 'choice' ? s.kind.choices.map((c
 .act td {
   background: var(--paper);
 }
-.num b {
+.num .figure {
   white-space: nowrap;
 }
 @media (max-width: 720px) {

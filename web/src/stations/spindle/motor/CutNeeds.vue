@@ -164,6 +164,9 @@ ul {
   margin: 0;
   padding: 0;
 }
+li {
+  flex-wrap: nowrap;
+}
 label {
   display: grid;
   gap: 2px;
