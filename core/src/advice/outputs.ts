@@ -69,7 +69,16 @@ const has = (part: Part | undefined, ...roles: TerminalRole[]): boolean =>
   Object.values(part?.terminals ?? {}).some((t) => roles.includes(t.role));
 
 /** Loads that a control switches each by itself. */
-const switchedClasses: readonly PartClass[] = ['heater', 'laser', 'gear-motor', 'pump', 'vacuum', 'fan', 'lamp'];
+const switchedClasses: readonly PartClass[] = [
+  'heater',
+  'laser',
+  'gear-motor',
+  'pump',
+  'vacuum',
+  'fan',
+  'lamp',
+  'valve',
+];
 
 /** Whether the outputs of the controller carry a load by themselves. */
 function carriedByOutput(design: Design, load: Part): boolean {
@@ -158,7 +167,7 @@ export function outputAdditions(design: Design, own: readonly LibraryEntry[] = [
         device: id,
         ...(carriedByOutput(design, part) ? {} : through(part)),
       });
-  for (const entry of [...libraryOf('heater', 'laser', 'gear-motor', 'pump', 'vacuum'), ...own]) {
+  for (const entry of [...libraryOf('heater', 'laser', 'gear-motor', 'pump', 'vacuum', 'valve'), ...own]) {
     const ours = own.includes(entry);
     const of = functionOf[entry.data.class];
     if (!of && switchedClasses.includes(entry.data.class)) {

@@ -22,6 +22,7 @@ import { cabling } from './cabling';
 import { outputs } from './outputs';
 import { reservedName } from './reserved';
 import { choosePart } from './parts';
+import { followChanger, setToolChanger } from './toolChanger';
 import { wiring } from './wiring';
 
 enablePatches();
@@ -51,6 +52,7 @@ const handlers: { [K in CommandName]: Handler<K> } = {
   'set-stages': setStages,
   'set-turning-bodies': setTurningBodies,
   'set-cuts': setCuts,
+  'set-tool-changer': setToolChanger,
   ...headCommands,
   'use-name-sheet': useNameSheet,
 };
@@ -76,7 +78,10 @@ export function applyCommand(file: MachineFile, command: Command, now: string): 
   const [design, patches, inverse] = produceWithPatches(file.design, (draft) => {
     const refusal = handler.apply(args, draft);
     if (refusal) refusals.push(refusal);
-    else followParts(file.design, draft);
+    else {
+      followParts(file.design, draft);
+      followChanger(file.design, draft);
+    }
   });
   if (refusals.length) return fail(refusals);
   const faults = [

@@ -18,6 +18,7 @@ import type { PartSlot } from '../machine/slots';
 import type { PortRef } from '../machine/ports';
 import type { LibraryEntry } from '../machine/library/entry';
 import type { DataOf, Element, Part, Terminal, SpindleStage, TurningBody, WantedCut } from '../machine/parts';
+import type { ToolChanger } from '../machine/toolChanger';
 import type { Quantity } from '../units/quantity';
 import type { Fault } from '../units/result';
 
@@ -139,6 +140,8 @@ export interface CommandArgs {
   'set-poles': { part: string; groups: number[] | null };
   /** What turns with a spindle: chuck, pulleys, tool. */
   'set-turning-bodies': { part: string; bodies: TurningBody[] };
+  /** What changes tools by outputs and sensors; `null`: nothing does. */
+  'set-tool-changer': { changer: ToolChanger | null };
   /** What a spindle is wanted for. */
   'set-cuts': { part: string; cuts: WantedCut[] };
   /** Pairs of pulleys or gears between a spindle motor and its spindle; none: one to one. */

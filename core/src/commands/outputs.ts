@@ -28,6 +28,16 @@ function place(
   return id;
 }
 
+/** The id that the next output of a function gets. */
+export function freeOutputId(
+  { outputs: all }: Pick<Design, 'outputs'> | Pick<Draft<Design>, 'outputs'>,
+  of: OutputCircuit['function'],
+): string {
+  let id: string = of;
+  for (let n = 2; all[id]; n++) id = `${of}-${n}`;
+  return id;
+}
+
 const unknownOutput = (id: string) =>
   refuse(`There is no output ${id}.`, `outputs.${id}`, 'Pick one from the list of outputs.');
 const notInLibrary = (key: string) => refuse(`The library holds no "${key}".`, 'outputs', 'Choose one from the list.');
@@ -37,8 +47,7 @@ export const outputs = {
     title: ({ function: of, reverses }) =>
       `Output added: ${outputFunctionName(of)}${reverses === undefined ? '' : ', the other way'}`,
     apply({ function: of, library, entry, device, relay, relayEntry, alwaysOn, reverses }, draft) {
-      let id: string = of;
-      for (let n = 2; draft.outputs[id]; n++) id = `${of}-${n}`;
+      const id = freeOutputId(draft, of);
       const devices: string[] = [];
       if (reverses !== undefined) {
         const forward = draft.outputs[reverses];

@@ -13,6 +13,7 @@ import { driverSettings } from '../settings/driverSettings';
 import { spindleDriveSettings } from '../settings/spindleDriveSettings';
 import { servoDriveSettings, servoDrivesOf } from '../settings/servoDriveSettings';
 import { spindleSettings } from '../settings/spindleSettings';
+import { toolChangeSettings } from '../settings/toolChangeSettings';
 import { inputSettings } from '../settings/inputSettings';
 import { settle } from '../settings/setting';
 import { axisSwitches, roomBehind, rulerOf } from '../switches/envelope';
@@ -232,10 +233,13 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
         );
       },
     );
+    const toolChange = cache.keep('settings/toolChange', [design.toolChanger, design.overrides], () =>
+      toolChangeSettings(design).map((s) => settle(s, design.overrides)),
+    );
     const settings = cache.keep(
       'settings',
-      [...perAxis, '|', ...inputs, '|', ...drivers, '|', ...spindle, '|', ...servo],
-      () => [...perAxis, ...inputs, ...drivers, ...spindle, ...servo],
+      [...perAxis, '|', ...inputs, '|', ...drivers, '|', ...spindle, '|', ...servo, '|', ...toolChange],
+      () => [...perAxis, ...inputs, ...drivers, ...spindle, ...servo, ...toolChange],
     );
     const controller = cache.keep(
       'controller',

@@ -7,9 +7,11 @@ import type { Duct } from '../machine/enclosure';
 import type { MachineFile } from '../machine/file';
 import { avocet } from '../samples/avocet';
 import { dunnock } from '../samples/dunnock';
+import { fieldfare } from '../samples/fieldfare';
 import { plover } from '../samples/plover';
 import { wheatear } from '../samples/wheatear';
 import { wren } from '../samples/wren';
+import { newToolChanger, type Drawbar } from '../machine/toolChanger';
 import { quantity } from '../units/quantity';
 import type { LibraryEntry } from '../machine/library/entry';
 import { libraryEntry } from '../machine/library/index';
@@ -34,6 +36,7 @@ const machines = {
   plover: plover(),
   wheatear: wheatear(),
   avocet: avocet(),
+  fieldfare: fieldfare(),
 };
 type Base = keyof typeof machines;
 
@@ -82,6 +85,15 @@ const pocket = (depthMm: number): Command[] => [
         },
       ],
     },
+  },
+];
+/** A drawbar whose sensor for a tool that is held is on an input of a function. */
+const drawbar = (fn: 'position' | 'spindle-permit'): Command[] => [
+  { name: 'add-output', args: { function: 'switched-load', library: 'valve-billow-24' } },
+  { name: 'add-input', args: { function: fn, library: 'switch-finch' } },
+  {
+    name: 'set-tool-changer',
+    args: { changer: { ...(newToolChanger('drawbar') as Drawbar), release: 'switched-load', clamped: fn } },
   },
 ];
 const clear = (setting: string): Command => ({ name: 'clear-override', args: { setting, title: setting } });
@@ -961,6 +973,17 @@ const cases: Record<string, Case> = {
     base: 'dunnock',
     fires: pocket(8.6),
     silent: pocket(8.4),
+  },
+  // Four stations, and sensors for three of them.
+  'changer-incomplete': {
+    base: 'fieldfare',
+    fires: [{ name: 'remove-input', args: { circuit: 'position-2' } }],
+    silent: [{ name: 'remove-input', args: { circuit: 'pause' } }],
+  },
+  'drawbar-unwatched': {
+    base: 'wren',
+    fires: drawbar('position'),
+    silent: drawbar('spindle-permit'),
   },
   'permit-by-open-contact': {
     base: 'wren',

@@ -16,6 +16,7 @@ import { Id, Name, Text } from './ids';
 import { NameSheet } from './nameSheet';
 import { Axis, MassItem, ToolHead, machineKinds } from './mechanics';
 import { Part } from './parts';
+import { ToolChanger } from './toolChanger';
 
 /** What a stop button cuts, the least first. */
 export const stopStrategies = [
@@ -76,6 +77,7 @@ export const Design = z.strictObject({
   parts: z.record(Id, Part),
   circuits: z.record(Id, InputCircuit),
   outputs: z.record(Id, OutputCircuit),
+  toolChanger: ToolChanger.optional().describe('what changes tools by outputs and sensors'),
   conductors: z.record(Id, Conductor),
   chains: z.record(Id, CableChain).optional().describe('moving cable chains, named by their conductors'),
   colourRules: z

@@ -1,3 +1,4 @@
+import { changerInputName } from './toolChanger';
 import isEqual from 'fast-deep-equal';
 import type { Definition, FieldDescription } from './fieldKinds';
 import { field, q } from './fieldKinds';
@@ -68,9 +69,14 @@ const functionWords: Record<InputFunction, string> = {
 };
 
 /** What an input circuit is called: from what it does and where its switches sit, such as `X plus limit`. */
-export function circuitName(design: Pick<Design, 'circuits' | 'parts' | 'axes'>, id: string): string {
+export function circuitName(
+  design: Pick<Design, 'circuits' | 'parts' | 'axes'> & Partial<Pick<Design, 'toolChanger'>>,
+  id: string,
+): string {
   const circuit = design.circuits[id];
   if (!circuit) return id;
+  const ofChanger = design.toolChanger && changerInputName(design.toolChanger, id);
+  if (ofChanger) return ofChanger;
   const ofHand = handName(design, circuit);
   if (ofHand) return ofHand;
   const mounts = circuit.devices.flatMap((d) => design.parts[d]?.mount ?? []);

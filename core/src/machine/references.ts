@@ -2,6 +2,7 @@ import type { Fault } from '../units/result';
 import type { Design } from './design';
 import type { MachineFile } from './file';
 import { portOf } from './ports';
+import { changerInputs, changerOutputs } from './toolChanger';
 import { partsOfRails } from './rails';
 import type { TerminalRef } from './ids';
 
@@ -152,6 +153,13 @@ function danglingIds(design: Design, prefix: string): Fault[] {
   design.dailyChecks?.forEach((d, i) =>
     part(d, `dailyChecks.${i}`, ['switch', 'sensor', 'button', 'probe', 'pendant']),
   );
+  const { toolChanger } = design;
+  if (toolChanger) {
+    for (const id of changerOutputs(toolChanger))
+      if (!has(design.outputs, id)) miss('toolChanger', `There is no output "${id}".`);
+    for (const id of changerInputs(toolChanger))
+      if (!has(design.circuits, id)) miss('toolChanger', `There is no input "${id}".`);
+  }
   for (const [id, o] of Object.entries(design.outputs)) {
     o.devices.forEach((d, i) => part(d, `outputs.${id}.devices.${i}`));
     part(o.relay, `outputs.${id}.relay`, ['relay', 'contactor']);

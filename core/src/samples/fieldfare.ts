@@ -1,10 +1,11 @@
 import type { MachineFile } from '../machine/file';
+import { newToolChanger, type Turret } from '../machine/toolChanger';
 import { quantity } from '../units/quantity';
 import { from, MachineBuilder } from './builder';
 
 /**
  * A lathe with its electrics in two boxes: breakers of 20, 10, 4 and 2 A, a filter ahead of each drive, contactors whose coils run
- * on the mains, 24 V twice and 12 V, three boards on the controller's extension lead, a tool changer with a gear motor and four
+ * on the mains, 24 V twice and 12 V, three boards on the controller's extension lead, a turret with a gear motor and four
  * sensors, a divider behind the spindle's encoder, and a panel with lamps and buttons.
  */
 export function fieldfare(): MachineFile {
@@ -96,6 +97,21 @@ export function fieldfare(): MachineFile {
       { part: 'supply-2', port: 'mains' },
     )
     .ahead('breaker-hurdle-2', { part: 'stop-contactor', port: 'mains' });
+  // The gear motor turns the head back into its lock.
+  b.do({
+    name: 'add-output',
+    args: { function: 'switched-load', reverses: 'switched-load', relay: 'relay-latch-24' },
+  }).do({
+    name: 'set-tool-changer',
+    args: {
+      changer: {
+        ...(newToolChanger('turret') as Turret),
+        forward: 'switched-load',
+        back: 'switched-load-3',
+        marks: ['position', 'position-2', 'position-3', 'position-4'],
+      },
+    },
+  });
   b.tryDaily().cautionsRead().plan();
   return b.file;
 }

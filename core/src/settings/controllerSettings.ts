@@ -12,6 +12,8 @@ import type { SheetTouch } from '../machine/nameSheet';
 import { pulsePitch } from '../drivetrain/shafts';
 import { parksAtMark } from '../machine/pulseSensor';
 import { settingFigure, type Setting, type SettingValue } from './setting';
+import type { ControllerToolChanger } from './toolChange';
+import { controllerToolChanger } from './toolChangeSettings';
 
 /** All that the simulated controller is told: what a person would type into a real one. It knows nothing else. */
 export interface ControllerSettings {
@@ -24,6 +26,8 @@ export interface ControllerSettings {
   /** The stop cuts the motors’ power: where they were moving, their positions are no longer trusted. */
   stopCutsMotors: boolean;
   spindle: ControllerSpindle | undefined;
+  /** What changes tools; undefined without one, and while something of it is missing. */
+  toolChanger: ControllerToolChanger | undefined;
   wheel: ControllerWheel | undefined;
   /** How programs are read. */
   programWords: 'standard' | 'widespread';
@@ -210,6 +214,7 @@ export function controllerSettings(
       }),
     );
   });
+  const changer = controllerToolChanger(design, settings);
   return mapKnown(gather({ axes: list(axes), inputs: list(inputs) }), (all) => ({
     ...all,
     referenceStages: design.referenceStages,
@@ -218,6 +223,7 @@ export function controllerSettings(
     outputs: Object.entries(design.outputs).flatMap(([id, o]) => (o.alwaysOn ? [] : [{ id, function: o.function }])),
     stopCutsMotors: cutsMotors(design.stopStrategy),
     spindle: spindleOf(design, settings),
+    toolChanger: changer?.known ? changer.value : undefined,
     wheel: wheelOf(design),
     programWords: design.programWords ?? 'widespread',
     touchLines: design.nameSheet?.touchLines,

@@ -165,6 +165,19 @@ export const accessories: LibraryEntry[] = [
     setup: {},
   },
   {
+    key: 'valve-billow-24',
+    name: 'Billow, air valve',
+    about:
+      'Valve that lets compressed air into a cylinder while its 24 V coil is on: for a drawbar, a quill, a steady or a clamp.',
+    data: { class: 'valve', ratedVoltage: sheet(24, 'V'), ratedCurrent: sheet(200, 'mA') },
+    terminals: { plus: terminal('1', 'coil-plus'), minus: terminal('2', 'coil-minus') },
+    elements: {
+      coil: { kind: 'coil', a: 'plus', b: 'minus' },
+      suppressor: { kind: 'suppressor', a: 'plus', b: 'minus', type: 'varistor' },
+    },
+    setup: {},
+  },
+  {
     key: 'valve-rill-24',
     name: 'Rill, coolant valve',
     about: 'Valve for air mist, 24 V, with a coil that needs suppression.',

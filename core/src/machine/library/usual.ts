@@ -25,6 +25,8 @@ export const usual = {
   mainsBreaker: 'breaker-hurdle-16',
   mainsFilter: 'filter-sieve-16',
   earthBar: 'bar-ridge-20',
+  airValve: 'valve-billow-24',
+  headMotor: 'gear-motor-turnip-24',
   coolantValve: 'valve-rill-24',
   spindlePump: 'pump-brook-24',
   signalLamp: 'lamp-wick-24',

@@ -37,6 +37,8 @@ export type ControllerCommand =
   | { type: 'trim'; of: 'feed' | 'rapid' | 'spindle'; share: number }
   | { type: 'spindle'; direction: 1 | -1 | 0; rpm: number }
   | { type: 'coolant'; on: boolean }
+  /** The turret turns to a station. */
+  | { type: 'change-tool'; tool: number }
   /** A load on an output of its own: a hot wire, a laser, a vacuum. */
   | { type: 'switch-load'; output: string; on: boolean }
   /** The host computer is gone for a moment: whatever it was moving comes to rest. */

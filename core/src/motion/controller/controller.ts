@@ -14,6 +14,7 @@ import type { OutputState } from './outputs';
 import type { ProgramRun } from './programRun';
 import { Shared } from './shared';
 import type { ControllerState, LatchCause } from './states';
+import type { ToolChange } from './toolChange';
 
 /**
  * A motion control on simulated time. It sees exported settings and input readings, and gives pulses and outputs:
@@ -83,6 +84,9 @@ export class Controller {
   }
   get run(): ProgramRun | undefined {
     return this.following.run;
+  }
+  get toolChange(): Pick<ToolChange, 'step' | 'station'> {
+    return this.following.changer;
   }
   /** Where a program that was cut off can be taken up again: index of its step. */
   get resumeAt(): number | undefined {
@@ -168,7 +172,8 @@ export class Controller {
         shared.say({ code: 'link-lost' });
         this.handInputs.letGo();
         // Nobody may be watching: a hot wire that stands still burns on.
-        shared.outputs.loadsOff();
+        // A changer ends its change by itself, and a tool is not drawn in while a hand holds it.
+        shared.outputs.loadsOff(following.changer.outputs);
         return following.run?.pause({ by: 'link' });
       case 'continue':
         return following.proceed();
@@ -184,10 +189,14 @@ export class Controller {
         if (c.direction !== 0 && shared.cause) return shared.refuse('The spindle', 'stop');
         this.following.care.ask(c.direction, c.rpm);
         return;
+      case 'change-tool':
+        return this.changeTool(c.tool);
       case 'coolant':
         return shared.outputs.coolant(c.on);
       case 'switch-load':
         if (c.on && shared.cause) return shared.refuse('The load', 'stop');
+        if (following.changer.underWay) return shared.refuse('The load', 'busy');
+        if (c.on && !following.changer.mayRelease(c.output)) return shared.refuse('The release', 'spindle-turns');
         return shared.outputs.switchLoad(c.output, c.on);
     }
   }
@@ -197,6 +206,12 @@ export class Controller {
     if (!shared.standing) return shared.refuseNow('Another work offset');
     offsets.active = Math.min(offsets.sets.length - 1, Math.max(0, Math.trunc(index)));
     shared.say({ code: 'offset-chosen', set: offsets.active });
+  }
+  private changeTool(tool: number): void {
+    const { shared } = this;
+    const { changer } = this.following;
+    if (!shared.standing) return shared.refuseNow(`Station ${tool}`);
+    if (changer.begin(tool) && changer.underWay) shared.state = 'changing-tool';
   }
   private chooseToolOffset(index: number): void {
     const { shared } = this;
@@ -226,6 +241,7 @@ export class Controller {
     this.endSearch();
     shared.inputs.forget();
     this.following.care.forget();
+    this.following.changer.forget();
     shared.outputs.allOff();
     shared.state = 'no-power';
     shared.say({ code: 'power-lost' });
@@ -249,6 +265,7 @@ export class Controller {
   }
   /** Ends whatever is under way: the path's speed becomes that of each axis, which then ramps down. */
   private cutOff(): void {
+    this.following.changer.end();
     if (this.following.interrupt()) this.following.care.ask(0, 0);
     this.endSearch();
   }
@@ -320,6 +337,7 @@ export class Controller {
     }
     this.handInputs.step();
     this.following.care.step();
+    this.following.changer.tick(dt);
     if (shared.state === 'by-hand') this.hand.step();
     else if (shared.state === 'finding-datum') this.search.step();
     if (this.following.run) return this.following.step(dt);

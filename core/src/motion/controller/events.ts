@@ -1,4 +1,5 @@
 import type { ControllerAxis } from '../../settings/controllerSettings';
+import { changeWords, type ChangeStepKey } from '../../settings/toolChange';
 import { showPosition } from '../../units/axisReading';
 import type { Display } from '../../units/print';
 import { showValue } from '../../units/print';
@@ -20,6 +21,10 @@ export type Refusal =
   | 'probe-tripped'
   | 'no-probe'
   | 'no-spindle'
+  | 'no-changer'
+  | 'no-station'
+  | 'spindle-turns'
+  | 'tool-loose'
   | 'from-its-beginning'
   | 'limit strategy';
 
@@ -72,7 +77,7 @@ export type ControllerEvent =
   | {
       code: 'program-paused';
       line: number;
-      by: 'hand' | 'halt' | 'tool' | 'step' | 'input' | 'link' | 'spindle';
+      by: 'hand' | 'halt' | 'tool' | 'held' | 'changer' | 'step' | 'input' | 'link' | 'spindle';
       tool?: number;
     }
   | { code: 'program-continued' }
@@ -90,6 +95,10 @@ export type ControllerEvent =
   | { code: 'flow-missing'; input: string }
   | { code: 'spindle-cooling'; on: boolean }
   | { code: 'coolant'; on: boolean }
+  | { code: 'change-step'; step: ChangeStepKey }
+  | { code: 'change-done'; tool: number | undefined; seconds: number }
+  | { code: 'change-failed'; step: ChangeStepKey; input: string }
+  | { code: 'change-ended' }
   | { code: 'load-switched'; on: boolean };
 
 const end = (e: AxisEnd | undefined) => (e ? `${e} end` : 'one of its ends');
@@ -110,6 +119,10 @@ export const refusalText: Record<Refusal, string> = {
   'no-probe': 'this machine has no probe input',
   'from-its-beginning': 'it sets its positions by touch: run it from its first line',
   'no-spindle': 'the control drives no spindle here',
+  'no-changer': 'no changer turns to its stations here',
+  'no-station': 'the changer has no such station',
+  'spindle-turns': 'the spindle has not come to rest',
+  'tool-loose': 'the drawbar is released',
   'limit strategy': 'this control’s limits cannot be switched off',
 };
 
@@ -216,6 +229,8 @@ export function tell(e: ControllerEvent, display: Display, diameterX: boolean): 
         hand: `Paused at line ${e.line}. A pause is no stop: the spindle turns on.`,
         halt: `The program waits at line ${e.line}. Continue when you are ready.`,
         tool: `Line ${e.line} needs tool ${e.tool ?? '?'}: fit it, then continue.`,
+        held: `The tool is held. Pull at it, stand back, then continue at line ${e.line}.`,
+        changer: `The program waits at line ${e.line} for its tool change. Put right what stopped it, then continue: it is tried once more.`,
         step: `One step done, at line ${e.line}. Continue for the next.`,
         input: `The pause input holds the program at line ${e.line}.`,
         spindle: `The program waits at line ${e.line} for its spindle. Put right what stopped it, then continue.`,
@@ -249,6 +264,16 @@ export function tell(e: ControllerEvent, display: Display, diameterX: boolean): 
       return e.on ? 'The cooling of the spindle is on.' : 'The cooling of the spindle is off.';
     case 'spindle-off':
       return 'The spindle is commanded to stop; it runs down.';
+    case 'change-step':
+      return changeWords[e.step].does;
+    case 'change-done':
+      return e.tool === undefined
+        ? `The tool is held, after ${showValue(e.seconds, 'time', display, 3)} without the hand.`
+        : `Station ${e.tool} is in place and locked, after ${showValue(e.seconds, 'time', display, 3)}.`;
+    case 'change-failed':
+      return `The tool change has stopped at “${e.input}”. ${changeWords[e.step].fault ?? ''}`;
+    case 'change-ended':
+      return 'The tool change was ended in its middle: where the changer stands is not known.';
     case 'coolant':
       return e.on ? 'Coolant on.' : 'Coolant off.';
     case 'load-switched':

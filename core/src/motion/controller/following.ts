@@ -8,6 +8,7 @@ import { ProgramRun, spindleIsUp } from './programRun';
 import { ProgramTouch } from './programTouch';
 import type { Shared } from './shared';
 import { SpindleCare } from './spindleCare';
+import { ToolChange } from './toolChange';
 
 /** A thread that waits longer than this for its index is spoken of, s. */
 const INDEX_WAIT_S = 5;
@@ -31,11 +32,13 @@ export class Following {
   private readonly contacts = new Map<number, number>();
 
   readonly care: SpindleCare;
+  readonly changer: ToolChange;
   /** How long a spindle that was stopped in the middle has been coming up again, s; undefined while nothing waits for it. */
   private upForS: number | undefined;
 
   constructor(private readonly s: Shared) {
-    this.care = new SpindleCare(s, () => this.run?.pause({ by: 'spindle' }));
+    this.changer = new ToolChange(s, () => this.rpm);
+    this.care = new SpindleCare(s, this.changer, () => this.run?.pause({ by: 'spindle' }));
   }
 
   get singleStep(): boolean {
@@ -137,6 +140,7 @@ export class Following {
         this.s.offsets.tool = offset;
         this.s.say({ code: 'tool-offset-chosen', offset });
       },
+      changeTool: (tool: number) => this.changer.advance(tool),
       trim: this.trim,
     };
   }
@@ -147,6 +151,7 @@ export class Following {
     const restarts = this.care.halted;
     if (restarts && !this.care.again()) return;
     if (restarts) this.upForS = 0;
+    this.changer.proceed();
     this.run.proceed();
     this.touching?.begin();
     this.s.state = 'following-program';
@@ -161,6 +166,7 @@ export class Following {
   abandon(): void {
     const { s } = this;
     if (!this.run || s.state !== 'paused') return;
+    this.changer.end();
     this.leave('program-abandoned');
     this.care.ask(0, 0);
     s.outputs.coolant(false);

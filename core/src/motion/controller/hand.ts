@@ -39,7 +39,8 @@ export class Hand {
       s.sayOnce({ code: 'jog-refused', letter: axis.settings.letter, reason });
       return true;
     };
-    if (['finding-datum', 'following-program', 'paused', 'coming-to-rest'].includes(s.state)) return refuse('busy');
+    if (['finding-datum', 'following-program', 'changing-tool', 'paused', 'coming-to-rest'].includes(s.state))
+      return refuse('busy');
     if (s.cause && s.cause !== 'limit') return refuse('stop');
     if (s.cause === 'limit') {
       const way = latch.wayOff(axis.settings.id);

@@ -72,15 +72,17 @@ export class Outputs {
     this.set({ cooling: on });
     this.say({ code: 'spindle-cooling', on });
   }
-  loadsOff(): void {
-    for (const output of this.state.loads) this.switchLoad(output, false);
+  /** `but`: outputs that stay as they are. */
+  loadsOff(but: readonly string[] = []): void {
+    for (const output of this.state.loads) if (!but.includes(output)) this.switchLoad(output, false);
   }
-  switchLoad(output: string, on: boolean): void {
+  /** `told`: whoever switches it tells what it does by itself. */
+  switchLoad(output: string, on: boolean, told = false): void {
     if (this.state.loads.has(output) === on) return;
     const loads = new Set(this.state.loads);
     if (on) loads.add(output);
     else loads.delete(output);
     this.set({ loads });
-    this.say({ code: 'load-switched', on });
+    if (!told) this.say({ code: 'load-switched', on });
   }
 }

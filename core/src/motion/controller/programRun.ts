@@ -1,6 +1,7 @@
 import type { ControllerAxis } from '../../settings/controllerSettings';
 import type { MoveStep, Program, ProgramStep, SetWorkStep, TouchStep } from '../../program/program';
 import { pointAt } from '../../program/program';
+import type { ToolChangeNow } from './toolChange';
 
 /** Corners are rounded in time: the positions sent are the mean of the path over this long, s. */
 const CORNER_S = 0.008;
@@ -37,11 +38,16 @@ export interface RunHost {
   setCoolant(on: boolean): void;
   setWork(step: SetWorkStep): void;
   setToolOffset(offset: number): void;
+  /** Carries a tool change on; undefined where a hand changes tools. */
+  changeTool(tool: number): ToolChangeNow | undefined;
   trim: { feed: number; rapid: number };
 }
 
 /** Why a run stands. */
-export type Hold = { by: 'hand' | 'halt' | 'tool' | 'step' | 'input' | 'link' | 'spindle'; tool?: number };
+export type Hold = {
+  by: 'hand' | 'halt' | 'tool' | 'held' | 'changer' | 'step' | 'input' | 'link' | 'spindle';
+  tool?: number;
+};
 
 /**
  * A program on its way: it plans the speed along the path within every axis's limits, slows for corners, and can be held
@@ -285,10 +291,17 @@ export class ProgramRun {
       case 'coolant':
         this.host.setCoolant(step.on);
         return true;
-      case 'tool':
+      case 'tool': {
+        const now = this.host.changeTool(step.tool);
+        if (now === 'under-way') return false;
+        if (now === 'failed' || now === 'fit' || now === 'held') {
+          this.held = { by: now === 'failed' ? 'changer' : now === 'fit' ? 'tool' : 'held', tool: step.tool };
+          return false;
+        }
         if (step.offset !== undefined) this.host.setToolOffset(step.offset);
-        if (!step.same) this.held = { by: 'tool', tool: step.tool };
+        if (!step.same && now === undefined) this.held = { by: 'tool', tool: step.tool };
         return true;
+      }
       case 'halt':
         this.held = { by: 'halt' };
         return true;

@@ -1,4 +1,5 @@
 import type { Shared } from './shared';
+import type { ToolChange } from './toolChange';
 
 /** So long after the cooling was due a flow is waited for, s. */
 const FLOW_PATIENCE_S = 5;
@@ -16,6 +17,7 @@ export class SpindleCare {
 
   constructor(
     private readonly s: Shared,
+    private readonly changer: ToolChange,
     /** What is under way is to wait: its spindle has stopped. */
     private readonly pause: () => void,
   ) {}
@@ -51,6 +53,10 @@ export class SpindleCare {
       this.waiting = this.was = this.asked = undefined;
       s.outputs.spindle(0, 0);
       return true;
+    }
+    if (this.changer.loose) {
+      s.refuse('The spindle', 'tool-loose');
+      return false;
     }
     const without = this.lacking('spindle-permit');
     if (without !== undefined) {

@@ -7,6 +7,7 @@ export type ControllerState =
   | 'by-hand'
   | 'finding-datum'
   | 'following-program'
+  | 'changing-tool'
   | 'paused'
   | 'coming-to-rest';
 
@@ -18,6 +19,7 @@ export const stateSentence: Record<ControllerState, string> = {
   'by-hand': 'Moving by hand',
   'finding-datum': 'Finding the datum',
   'following-program': 'Following a program',
+  'changing-tool': 'Changing the tool',
   paused: 'Paused',
   'coming-to-rest': 'Coming to rest',
 };
@@ -57,6 +59,8 @@ export function stateAdvice(
       return 'Hands off the machine. The stop ends it at any time.';
     case 'following-program':
       return 'Pause holds the path; the stop ends the run.';
+    case 'changing-tool':
+      return 'Hands off the changer. The stop ends it at any time.';
     case 'paused':
       return 'A pause is no stop: the next word can move it. Continue, or abandon the program.';
     case 'coming-to-rest':

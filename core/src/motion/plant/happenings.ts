@@ -9,4 +9,5 @@ export type Happening = { t: number } & (
   | { kind: 'switch crushed'; switchIndex: number; beyond: number }
   | { kind: 'supply sagged'; share: number }
   | { kind: 'tool struck'; axis: number }
+  | { kind: 'tool thrown'; rpm: number }
 );

@@ -21,7 +21,8 @@ import { driveFigures } from '../../drivetrain/speed';
 import { axisSwitches, bearsOf, rulerOf } from '../../switches/envelope';
 import type { Derived } from '../../units/derived';
 import { figure, figureOr, mapKnown, missing, positive } from '../../units/derived';
-import { baseValue } from '../../units/quantity';
+import { marksWanted } from '../../machine/toolChanger';
+import { baseValue, type Quantity } from '../../units/quantity';
 
 /** Where no data sheet says better: planning figures of the plant, each with its unit. */
 export const PLANT = {
@@ -142,12 +143,33 @@ export interface PlantEncoder {
   countsPerS: number;
 }
 
+/** A turret as it truly is; sensors by their parts. */
+export interface PlantTurret {
+  kind: 'turret';
+  stations: number;
+  stationS: number;
+  /** A spring draws the head into its lock once its motor is off: nothing turns it back. */
+  spring: boolean;
+  /** Of each station; or of every station, then of the first, where stations are counted. */
+  marks: string[][];
+  counts: boolean;
+  locked: string[];
+}
+export interface PlantDrawbar {
+  kind: 'drawbar';
+  releaseS: number;
+  clampS: number;
+  open: string[];
+  clamped: string[];
+}
+
 /** The true machine as plain data: nothing of the control's settings is in it. */
 export interface PlantModel {
   axes: PlantAxis[];
   motors: PlantMotor[];
   switches: PlantSwitch[];
   spindle: PlantSpindle | undefined;
+  changer: PlantTurret | PlantDrawbar | undefined;
   /** What each motor bus gives before it sags, W; infinite where it is not known, as for drives on the mains. */
   busW: number[];
 }
@@ -163,6 +185,7 @@ export function plantModel(design: Design): Derived<PlantModel> {
     motors: [],
     switches: [],
     spindle: undefined,
+    changer: changerOf(design),
     // The last one is the mains: what hangs on no supply of direct current.
     busW: [...buses.map(({ supply }) => supplyWatts(supply.part)), Infinity],
   };
@@ -243,6 +266,31 @@ function motorOf(design: Design, id: string, axis: Axis, a: number, index: numbe
       dead: false,
     };
   });
+}
+
+/** A step that takes no time at all would never be seen, s. */
+const LEAST_CHANGE_S = 0.005;
+function changerOf({ toolChanger: c, circuits }: Design): PlantModel['changer'] {
+  if (!c) return undefined;
+  const devices = (id: string | undefined) => (id === undefined ? [] : (circuits[id]?.devices ?? []));
+  const time = (q: Quantity) => Math.max(LEAST_CHANGE_S, baseValue(q));
+  return c.kind === 'turret'
+    ? {
+        kind: c.kind,
+        stations: c.stations,
+        stationS: time(c.stationTime),
+        spring: c.back === undefined,
+        marks: Array.from({ length: marksWanted(c) }, (_, i) => devices(c.marks[i])),
+        counts: c.sensing === 'count',
+        locked: devices(c.locked),
+      }
+    : {
+        kind: c.kind,
+        releaseS: time(c.releaseTime),
+        clampS: time(c.clampTime),
+        open: devices(c.open),
+        clamped: devices(c.clamped),
+      };
 }
 
 /** The torque curve as a table, so that a step of time costs one look-up. */

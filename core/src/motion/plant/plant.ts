@@ -1,3 +1,4 @@
+import { DrawbarTravel, TurretHead } from './changer';
 import type { Happening } from './happenings';
 import type { PlantModel } from './model';
 import { Motors } from './motors';
@@ -16,6 +17,7 @@ export class Plant {
   readonly motors: Motors;
   readonly switches: Switches;
   readonly spindle: Spindle | undefined;
+  readonly changer: TurretHead | DrawbarTravel | undefined;
   /** What happened and was not looked at yet. */
   readonly happenings: Happening[] = [];
   readonly indexPulses: IndexPulse[] = [];
@@ -38,9 +40,25 @@ export class Plant {
     });
     this.switches = new Switches(model.switches, this.motors, this.random, this.happenings);
     this.spindle = model.spindle && new Spindle(model.spindle);
+    const { changer: c } = model;
+    // Where the head was left, nobody knows.
+    if (c) this.changer = c.kind === 'turret' ? new TurretHead(c, c.stations >> 1) : new DrawbarTravel(c);
     this.indexed = model.motors.flatMap((m, i) => (Number.isNaN(m.indexAt) ? [] : [i]));
     this.turn = Int32Array.from(model.motors, (_, i) => this.turnOf(i));
   }
+  /** What the nets make of the changer acts on it. True where its sensors see something else than before. */
+  change(drive: { turns: 1 | 0 | -1; released: boolean }, dt: number): boolean {
+    const { changer, spindle, happenings } = this;
+    if (!changer) return false;
+    if (changer instanceof TurretHead) return changer.step(drive.turns, dt);
+    const seen = changer.step(drive.released, dt);
+    if (!changer.held && spindle && spindle.rpm !== 0 && !this.toolThrown) {
+      this.toolThrown = true;
+      happenings.push({ t: this.timeS, kind: 'tool thrown', rpm: Math.abs(spindle.rpm) });
+    }
+    return seen;
+  }
+  private toolThrown = false;
   private turnOf(i: number): number {
     const m = this.model.motors[i]!;
     return Number.isNaN(m.indexAt) ? 0 : Math.floor((this.motors.place[i]! - m.indexAt) / m.indexTravel);

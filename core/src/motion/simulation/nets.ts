@@ -4,6 +4,7 @@ import { terminalKey } from '../../machine/ids';
 import { terminalsWithRole, type Part } from '../../machine/parts';
 import { portOf } from '../../machine/ports';
 import { LivingMachine } from '../../faults/livingMachine';
+import type { Evaluation } from '../../wiring/evaluate';
 import type { Network } from '../../wiring/network';
 import type { RawReading } from '../controller/inputs';
 
@@ -26,6 +27,8 @@ export interface NetState {
   /** What cools the spindle runs; true where the machine switches nothing for it. */
   coolingFed: boolean;
   spindleRun: boolean;
+  /** What the motor of the turret does, and whether the drawbar gets its air. */
+  changer: { turns: 1 | 0 | -1; released: boolean };
 }
 
 /** The true nets over time: what holds itself is carried on, and a situation that was met before is remembered. */
@@ -60,7 +63,30 @@ export class LiveNets {
           x.kind === 'load' || x.kind === 'coil' ? [[part, id] as const] : [],
         ),
       );
+    const first = (output: string | undefined) => design.outputs[output ?? '']?.devices[0];
+    const { toolChanger: c } = design;
+    this.head = c?.kind === 'turret' ? first(c.forward) : undefined;
+    this.drawbar = c?.kind === 'drawbar' ? first(c.release) : undefined;
     this.state = this.see({ mains: false, actuated: [], driven: [] });
+  }
+
+  /** The motor of a turret, and what lets the air to a drawbar. */
+  private readonly head: string | undefined;
+  private readonly drawbar: string | undefined;
+
+  private changerAt(e: Evaluation, mains: boolean): NetState['changer'] {
+    const fed = (part: string | undefined) =>
+      part !== undefined &&
+      mains &&
+      Object.entries(this.design.parts[part]?.elements ?? {}).some(
+        ([id, x]) =>
+          (x.kind === 'load' && this.living.loadFed(e, part, id)) ||
+          (x.kind === 'coil' && e.energised.has(`${part}/${id}`)),
+      );
+    if (this.head === undefined || !fed(this.head)) return { turns: 0, released: fed(this.drawbar) };
+    const motor = Object.values(this.design.parts[this.head]!.elements).find((x) => x.kind === 'load');
+    const back = motor?.kind === 'load' && e.levelAt({ part: this.head, terminal: motor.b }) === 'high';
+    return { turns: back ? -1 : 1, released: false };
   }
 
   /** Evaluates the nets as they are now. */
@@ -103,6 +129,7 @@ export class LiveNets {
         : own && !this.design.roles.spindleDrive
           ? this.living.loadFed(e, spindle!, own[0])
           : true,
+      changer: this.changerAt(e, mains),
     };
     return { state, held: e.energised };
   }

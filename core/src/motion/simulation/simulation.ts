@@ -1,11 +1,13 @@
 import type { InputFunction } from '../../machine/connections';
 import type { Design } from '../../machine/design';
+import { changerInputs } from '../../machine/toolChanger';
 import { pendantOf } from '../../machine/pendant';
 import { stateKey } from '../../machine/trips';
 import { EDGES_PER_DETENT } from '../hand/wheel';
 import type { TerminalRef } from '../../machine/ids';
 import type { Piece } from '../../program/piece';
 import type { ControllerSettings } from '../../settings/controllerSettings';
+import type { ChangeStepKey } from '../../settings/toolChange';
 import type { Derived } from '../../units/derived';
 import { figureOr, gather, mapKnown } from '../../units/derived';
 import { networkOf } from '../../wiring/network';
@@ -15,6 +17,7 @@ import type { RawReading } from '../controller/inputs';
 import type { ControllerState, LatchCause } from '../controller/states';
 import { stateSentence } from '../controller/states';
 import type { Happening } from '../plant/happenings';
+import { TurretHead } from '../plant/changer';
 import { Plant } from '../plant/plant';
 import type { HiddenFault } from '../truth/hiddenFault';
 import type { TrueMachine } from '../truth/trueMachine';
@@ -69,6 +72,7 @@ export interface Snapshot {
   brakes: { axis: string; clamped: boolean }[];
   spindle: { rpm: number } | undefined;
   coolant: boolean;
+  changer: ChangerSnapshot | undefined;
   /** Loads that the control has switched on, by their outputs. */
   loads: string[];
   /** Work offsets and tool offsets, with those in force; tool 0: none. */
@@ -81,6 +85,10 @@ export interface Snapshot {
   /** Passes of a thread that the program has cut. */
   threads: ThreadPass[];
 }
+/** A changer as it truly stands, and the step of a change that the control is at. */
+export type ChangerSnapshot = { step: ChangeStepKey | undefined; believed: number | undefined } & (
+  { kind: 'turret'; at: number; locked: boolean } | { kind: 'drawbar'; share: number }
+);
 export interface AxisSnapshot {
   id: string;
   /** As the control believes. */
@@ -96,6 +104,13 @@ export interface AxisSnapshot {
 const devicesOf = ({ circuits }: Pick<Design, 'circuits'>, fn: InputFunction): string[] =>
   Object.values(circuits).flatMap((c) => (c.function === fn ? c.devices : []));
 
+/** What permits the spindle and is put there by a hand: a collet, a guard. A drawbar's own sensor is not. */
+function permittedByHand(design: Pick<Design, 'circuits' | 'toolChanger'>): string[] {
+  const own = design.toolChanger ? changerInputs(design.toolChanger) : [];
+  const moved = own.flatMap((id) => design.circuits[id]?.devices ?? []);
+  return devicesOf(design, 'spindle-permit').filter((d) => !moved.includes(d));
+}
+
 /** Puts a design, its exported settings and its hidden faults together, or says what is missing for it. */
 export const simulationInput = (
   design: Design,
@@ -106,7 +121,7 @@ export const simulationInput = (
   mapKnown(gather({ settings, truth: trueMachine(design, plan.inputs, options.faults ?? []) }), (v) => {
     const devices = Object.values(design.circuits).flatMap((c) => c.devices);
     const own = [...new Set([...devices, ...(design.roles.resetButton ? [design.roles.resetButton] : [])])];
-    const permitting = devicesOf(design, 'spindle-permit');
+    const permitting = permittedByHand(design);
     return {
       ...v,
       inputs: v.settings.inputs.map((i) => plan.inputs[i.id]!),
@@ -162,7 +177,7 @@ export class Simulation {
     const network = networkOf(truth.design);
     this.nets = new LiveNets(truth.design, network, input.inputs, truth.stuck);
     // A collet is locked and a guard is shut when it is switched on.
-    this.pressed = new Set([...truth.pressed, ...devicesOf(truth.design, 'spindle-permit')]);
+    this.pressed = new Set([...truth.pressed, ...permittedByHand(truth.design)]);
     this.flowSwitches = devicesOf(truth.design, 'coolant-flow');
     this.wheel = wheelIn(truth.design);
     const encoder = truth.plant.spindle?.encoder;
@@ -280,6 +295,7 @@ export class Simulation {
     motors.motors.forEach((m, k) => motors.alarm[k] && m.driver && devices.push(m.driver));
     if (this.plate?.touching && this.input.probe) devices.push(this.input.probe);
     if (this.flows) devices.push(...this.flowSwitches);
+    if (this.plant.changer) devices.push(...this.plant.changer.actuated());
     devices.push(...this.pressed);
     return devices;
   }
@@ -383,6 +399,7 @@ export class Simulation {
     if (this.wheel?.turning) this.turn(this.wheel, t);
     const touched = this.plate?.step(plant, t, STEP_S);
     if (touched !== undefined) this.look(touched);
+    if (plant.change(this.nets.state.changer, STEP_S)) this.look(t);
     if (controller.outputChanges !== this.seenOutputs || plant.motors.changes !== this.seenAlarms) this.look(t);
     for (const p of plant.indexPulses) {
       const m = plant.model.motors[p.motor]!;
@@ -482,6 +499,16 @@ export class Simulation {
     }
   }
 
+  private changerNow(): ChangerSnapshot | undefined {
+    const { changer } = this.plant;
+    if (!changer) return undefined;
+    const { step, station: believed } = this.controller.toolChange;
+    const of = { step: step?.key, believed };
+    return changer instanceof TurretHead
+      ? { ...of, kind: 'turret', at: changer.at, locked: changer.locked }
+      : { ...of, kind: 'drawbar', share: changer.share };
+  }
+
   /** What can be seen now; events and happenings are those since the last look. */
   snapshot(): Snapshot {
     const { controller, plant, nets } = this;
@@ -518,6 +545,7 @@ export class Simulation {
         rpm: plant.spindle.rpm,
       },
       coolant: controller.outputs.coolant,
+      changer: this.changerNow(),
       loads: [...controller.outputs.loads],
       work: {
         active: controller.offsets.active,

@@ -35,6 +35,8 @@ export function tellHappening(
       return `The motor supply sags: ${Math.round(h.share * 100)} % of its voltage is left.`;
     case 'tool struck':
       return 'The tool runs into the touch plate: something breaks.';
+    case 'tool thrown':
+      return `The spindle turns at ${Math.round(h.rpm)} rpm with its drawbar open: the tool flies out.`;
   }
 }
 

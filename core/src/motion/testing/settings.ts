@@ -59,6 +59,7 @@ export const settingsOf = (more: Partial<ControllerSettings> = {}): ControllerSe
   programWords: 'widespread',
   touchLines: undefined,
   threadLine: undefined,
+  toolChanger: undefined,
   twoPartTools: false,
   diameterX: false,
   clearBy: 'Z',

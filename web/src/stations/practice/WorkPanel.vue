@@ -8,12 +8,14 @@ import QuantityField from '../../ui/QuantityField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { shownFactor } from '@nodaxis/core/machine/design';
+import { changerOutputs } from '@nodaxis/core/machine/toolChanger';
 import { displayUnit, showValue } from '@nodaxis/core/units/print';
 import { baseValue, type Quantity } from '@nodaxis/core/units/quantity';
 import { computed, ref, shallowRef } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';
 import { usePreferences } from '../../document/preferences';
 import AxisMark from '../../widgets/AxisMark.vue';
+import ChangerHand from './ChangerHand.vue';
 import { usePractice } from './usePractice';
 
 /** Work offsets: machine and work position side by side, each named; the zero set by eye, by plate or by the tool itself. */
@@ -57,9 +59,10 @@ const hasCoolant = computed(
 );
 /** Loads on outputs of their own: a hot wire, a laser, a vacuum. */
 const loads = computed(() => {
-  const { outputs, parts } = figures.value.design;
+  const { outputs, parts, toolChanger } = figures.value.design;
+  const ofChanger = toolChanger ? changerOutputs(toolChanger) : [];
   return Object.entries(outputs).flatMap(([id, o]) =>
-    o.function === 'switched-load' && !o.alwaysOn
+    o.function === 'switched-load' && !o.alwaysOn && !ofChanger.includes(id)
       ? [
           {
             id,
@@ -254,6 +257,7 @@ function touch() {
         Spindle off
       </ActionButton>
     </div>
+    <ChangerHand />
     <div v-if="hasCoolant || loads.length" class="row wrap" role="group" aria-label="What the control switches">
       <TickBox
         v-if="hasCoolant"

@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';
 import StationTabs from '../../ui/StationTabs.vue';
 import { useView } from '../useView';
+import ChangerView from './changer/ChangerView.vue';
 import MotorView from './motor/MotorView.vue';
 import NoSpindle from './NoSpindle.vue';
 import SheetView from './sheet/SheetView.vue';
@@ -24,16 +25,21 @@ const views = computed(() => [
   { id: 'motor' as const, name: 'Motor and drive' },
   ...(r.value?.drive ? [{ id: 'sheet' as const, name: 'Commissioning' }] : []),
   ...(r.value ? [{ id: 'speed' as const, name: 'Speed and ramps' }] : []),
+  { id: 'changer' as const, name: 'Tool change' },
   ...(threads.value ? [{ id: 'threads' as const, name: threads.value }] : []),
 ]);
 type View = (typeof views.value)[number]['id'];
 /** The view that a link to a field asks for. */
 const viewOf = (field: string): View =>
-  /encoderRatio/.test(field)
-    ? 'threads'
-    : /\.(setup\.(turningInertia|idlePower|halfSpeedTime)|data\.(brakingPower|busCapacitance|tripVoltage))/.test(field)
-      ? 'speed'
-      : 'motor';
+  field.startsWith('toolChanger')
+    ? 'changer'
+    : /encoderRatio/.test(field)
+      ? 'threads'
+      : /\.(setup\.(turningInertia|idlePower|halfSpeedTime)|data\.(brakingPower|busCapacitance|tripVoltage))/.test(
+            field,
+          )
+        ? 'speed'
+        : 'motor';
 const { view, show } = useView<View>(
   () => views.value,
   () => 'motor',
@@ -42,11 +48,12 @@ const { view, show } = useView<View>(
 </script>
 
 <template>
-  <NoSpindle v-if="!r" />
-  <div v-else class="stack">
+  <div class="stack">
     <StationTabs :views="views" :shown="view" label="Views of the spindle" @show="show" />
     <div role="tabpanel" :aria-labelledby="`tab-${view}`">
-      <SheetView v-if="view === 'sheet' && r.drive" :r="r" />
+      <ChangerView v-if="view === 'changer'" />
+      <NoSpindle v-else-if="!r" />
+      <SheetView v-else-if="view === 'sheet' && r.drive" :r="r" />
       <SpeedView v-else-if="view === 'speed'" :r="r" />
       <ThreadsView v-else-if="view === 'threads'" :r="r" />
       <MotorView v-else :r="r" />

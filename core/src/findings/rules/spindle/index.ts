@@ -1,6 +1,7 @@
 import type { Subject } from '../../finding';
 import { dividerUneven, encoderRate, threadIndex, threadingSpeed } from './spindleEncoder';
 import { cutStalls } from './cutStalls';
+import { changerIncomplete, drawbarUnwatched } from './toolChanger';
 import { flowUnwatched } from './flowUnwatched';
 import { permitForbids } from './permitForbids';
 import { spindleCarrier, spindlePlate } from './spindleSheet';
@@ -17,6 +18,8 @@ export const spindle: Subject = {
     [spindleCarrier, 'switching frequency of the drive against the spindle’s'],
     [permitForbids, 'a contact that allows the spindle by being open'],
     [flowUnwatched, 'a pump for the spindle whose flow nothing sees'],
+    [changerIncomplete, 'outputs and sensors of a tool changer'],
+    [drawbarUnwatched, 'a power drawbar and what permits the spindle'],
     [cutStalls, 'the cuts that it is wanted for against its torque at that speed'],
     [encoderRate, 'the spindle’s encoder against its own limit and the counter'],
     [dividerUneven, 'a divider that leaves no whole number of lines'],

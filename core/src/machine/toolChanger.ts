@@ -1,0 +1,109 @@
+import { z } from 'zod';
+import { neededQuantityOf, quantity } from '../units/quantity';
+import { Id } from './ids';
+
+/** A turret has at least two, and at most so many stations. */
+export const MOST_STATIONS = 24;
+
+const time = (of: string) => neededQuantityOf('time').describe(of);
+
+/** A turret whose head turns on freely and is turned back into its lock. */
+const Turret = z.strictObject({
+  kind: z.literal('turret'),
+  stations: z.int().min(2).max(MOST_STATIONS),
+  sensing: z
+    .enum(['each', 'count'])
+    .describe('a sensor for each station; or one that sees every station and one that sees the first'),
+  forward: Id.optional().describe('the output that turns the head on'),
+  back: Id.optional().describe('the output that turns it back into its lock; a spring catches it when absent'),
+  marks: z
+    .array(Id)
+    .max(MOST_STATIONS)
+    .describe('inputs of the sensors: of the stations in their order; or of every station, then of the first'),
+  locked: Id.optional().describe('the input whose sensor sees the head locked'),
+  stationTime: time('from one station to the next'),
+  runOn: time('that it is turned on after its mark, until the pawl has dropped behind it'),
+  changeOver: time('at rest between turning on and turning back'),
+  backTime: time('that it is turned back for'),
+});
+export type Turret = z.infer<typeof Turret>;
+
+/** A drawbar that springs hold and power releases. */
+const Drawbar = z.strictObject({
+  kind: z.literal('drawbar'),
+  release: Id.optional().describe('the output that releases the tool'),
+  open: Id.optional().describe('the input whose sensor sees it released'),
+  clamped: Id.optional().describe('the input whose sensor sees the tool held'),
+  releaseTime: time('until it is released'),
+  clampTime: time('until the springs hold the tool'),
+  standstill: time('from the stop of the spindle until it is certainly at rest'),
+});
+export type Drawbar = z.infer<typeof Drawbar>;
+
+/** What changes tools by outputs and sensors. */
+export const ToolChanger = z.discriminatedUnion('kind', [Turret, Drawbar]);
+export type ToolChanger = z.infer<typeof ToolChanger>;
+
+/** A changer with usual times, before anything is known of it. */
+export const newToolChanger = (kind: ToolChanger['kind']): ToolChanger =>
+  kind === 'turret'
+    ? {
+        kind,
+        stations: 4,
+        sensing: 'each',
+        marks: [],
+        stationTime: quantity(0.6, 's', 'estimate'),
+        runOn: quantity(100, 'ms', 'estimate'),
+        changeOver: quantity(100, 'ms', 'estimate'),
+        backTime: quantity(0.5, 's', 'estimate'),
+      }
+    : {
+        kind,
+        releaseTime: quantity(0.6, 's', 'estimate'),
+        clampTime: quantity(0.6, 's', 'estimate'),
+        standstill: quantity(5, 's', 'estimate'),
+      };
+
+/** Outputs and inputs that a changer names. */
+export const changerOutputs = (c: ToolChanger): string[] =>
+  (c.kind === 'turret' ? [c.forward, c.back] : [c.release]).filter((id) => id !== undefined);
+export const changerInputs = (c: ToolChanger): string[] =>
+  (c.kind === 'turret' ? [...c.marks, c.locked] : [c.open, c.clamped]).filter((id) => id !== undefined);
+
+/** How many sensors see the stations of a turret. */
+export const marksWanted = ({ sensing, stations }: Pick<Turret, 'sensing' | 'stations'>): number =>
+  sensing === 'each' ? stations : 2;
+
+/**
+ * A changer without what is no longer there. A mark that is gone takes its place with it: those after it move up, and the count
+ * tells that one is missing.
+ */
+export function changerWithout(
+  c: ToolChanger,
+  there: { outputs: (id: string) => boolean; circuits: (id: string) => boolean },
+): ToolChanger {
+  const output = (id: string | undefined) => (id !== undefined && there.outputs(id) ? id : undefined);
+  const input = (id: string | undefined) => (id !== undefined && there.circuits(id) ? id : undefined);
+  const kept: Record<string, unknown> =
+    c.kind === 'turret'
+      ? {
+          ...c,
+          forward: output(c.forward),
+          back: output(c.back),
+          marks: c.marks.filter((m) => there.circuits(m)),
+          locked: input(c.locked),
+        }
+      : { ...c, release: output(c.release), open: input(c.open), clamped: input(c.clamped) };
+  for (const key of Object.keys(kept)) if (kept[key] === undefined) delete kept[key];
+  return kept as unknown as ToolChanger;
+}
+
+/** What an input is called that a changer uses; undefined for any other. */
+export function changerInputName(c: ToolChanger, id: string): string | undefined {
+  if (c.kind === 'drawbar') return id === c.open ? 'Drawbar open' : id === c.clamped ? 'Tool held' : undefined;
+  if (id === c.locked) return 'Turret locked';
+  const k = c.marks.indexOf(id);
+  if (k < 0) return undefined;
+  if (c.sensing === 'each') return `Turret station ${k + 1}`;
+  return k === 0 ? 'Turret at a station' : 'Turret at its first station';
+}

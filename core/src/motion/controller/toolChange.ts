@@ -1,0 +1,210 @@
+import { drawbarSteps, turretSteps, type ChangeStep, type ControllerToolChanger } from '../../settings/toolChange';
+import type { Shared } from './shared';
+
+/** How a tool change stands: under way, waiting for a hand at the tool or for it to stand back, given up, or done. */
+export type ToolChangeNow = 'under-way' | 'fit' | 'held' | 'failed' | 'done';
+
+/** A spindle whose encoder tells this or less stands, rpm. */
+const STANDS_RPM = 1;
+
+/** Changes tools step by step: switches the outputs of a step, and waits for what its sensors say. */
+export class ToolChange {
+  private readonly changer: ControllerToolChanger | undefined;
+  private readonly index: ReadonlyMap<string, number>;
+  /** The station that the head stands locked at; undefined while that is not known. */
+  station: number | undefined;
+  private change:
+    { tool: number; steps: ChangeStep[]; at: number; forS: number; passes: number; was: boolean } | undefined;
+  private now: ToolChangeNow = 'done';
+  private tookS = 0;
+  /** How long the spindle has been off, s. */
+  private offS = Infinity;
+
+  constructor(
+    private readonly s: Shared,
+    private readonly spindleRpm: () => number | undefined,
+  ) {
+    this.changer = s.settings.toolChanger;
+    this.index = new Map(s.settings.inputs.map((i, k) => [i.id, k]));
+  }
+
+  /** Its outputs. */
+  get outputs(): string[] {
+    const { changer: c } = this;
+    const own = c?.kind === 'turret' ? [c.forward, c.back] : [c?.release];
+    return own.filter((o) => o !== undefined);
+  }
+  get underWay(): boolean {
+    return this.change !== undefined;
+  }
+  /** The step that is under way. */
+  get step(): ChangeStep | undefined {
+    return this.change?.steps[this.change.at];
+  }
+  /** The output that lets a tool go; undefined without a drawbar. */
+  private get release(): string | undefined {
+    return this.changer?.kind === 'drawbar' ? this.changer.release : undefined;
+  }
+  /** Whether a drawbar is released, or does not say that it holds. */
+  get loose(): boolean {
+    const { changer: c } = this;
+    if (c?.kind !== 'drawbar') return false;
+    return this.s.outputs.state.loads.has(c.release) || (c.clamped !== undefined && !this.made(c.clamped));
+  }
+  /** Whether an output may be switched on by hand: a tool is let go by a spindle that stands. */
+  mayRelease(output: string): boolean {
+    return output !== this.release || this.spindleStands();
+  }
+  private spindleStands(): boolean {
+    const { changer: c } = this;
+    const rpm = this.spindleRpm();
+    return c?.kind !== 'drawbar' || (this.offS >= c.standstillS && Math.abs(rpm ?? 0) <= STANDS_RPM);
+  }
+  private made(input: string): boolean {
+    return this.s.tripped[this.index.get(input) ?? -1] === 1;
+  }
+
+  /** A turret is turned by hand. False where it is refused. */
+  begin(tool: number): boolean {
+    const { s, changer: c } = this;
+    const what = `Station ${tool}`;
+    const refused =
+      c?.kind !== 'turret'
+        ? 'no-changer'
+        : tool < 1 || tool > c.stations || !Number.isInteger(tool)
+          ? 'no-station'
+          : undefined;
+    if (refused || c?.kind !== 'turret') {
+      s.refuse(what, refused ?? 'no-changer');
+      return false;
+    }
+    if (this.standsAt(tool)) {
+      this.now = 'done';
+      return true;
+    }
+    this.start(tool, turretSteps(c, this.station, tool));
+    this.station = undefined;
+    return true;
+  }
+  private standsAt(tool: number): boolean {
+    const { changer: c } = this;
+    return c?.kind === 'turret' && this.station === tool && this.settled(turretSteps(c, tool, tool).at(-1)!);
+  }
+  private settled = (step: ChangeStep): boolean => step.until.every((u) => this.made(u.input) === u.made);
+
+  private start(tool: number, steps: ChangeStep[]): void {
+    this.change = { tool, steps, at: -1, forS: 0, passes: 0, was: true };
+    this.now = 'under-way';
+    this.tookS = 0;
+    this.next();
+  }
+  /** What a program asks for, again and again until it is done. Undefined where a hand changes tools. */
+  advance(tool: number): ToolChangeNow | undefined {
+    const { changer: c, s } = this;
+    if (!c) return undefined;
+    if (this.change) return this.now;
+    if (this.now === 'failed' || this.now === 'held') {
+      // Told once; the next time that it is asked, it is tried once more.
+      const was = this.now;
+      this.now = 'done';
+      return was === 'failed' ? 'failed' : 'done';
+    }
+    if (c.kind === 'turret') {
+      if (this.standsAt(tool)) return 'done';
+      if (!this.begin(tool)) return 'failed';
+      return this.now;
+    }
+    s.outputs.spindle(0, 0);
+    this.start(tool, drawbarSteps(c));
+    return this.now;
+  }
+  /** A hand has done its part: the tool is fitted, or whoever fitted it stands back. */
+  proceed(): void {
+    if (this.step?.byHand) this.next();
+  }
+  /** Ends it where it is: its outputs go off. */
+  end(): void {
+    if (!this.change) return;
+    this.change = undefined;
+    this.now = 'done';
+    this.station = undefined;
+    this.outputsFor([]);
+    this.s.say({ code: 'change-ended' });
+  }
+  /** The control has lost its power: where the head stands is not known. */
+  forget(): void {
+    this.change = undefined;
+    this.now = 'done';
+    this.station = undefined;
+    this.offS = Infinity;
+  }
+
+  private outputsFor(on: readonly string[]): void {
+    const { s } = this;
+    // What turns one way is off before what turns the other is on.
+    for (const o of this.outputs) if (!on.includes(o)) s.outputs.switchLoad(o, false, true);
+    for (const o of on) s.outputs.switchLoad(o, true, true);
+  }
+  private next(): void {
+    const change = this.change!;
+    change.at++;
+    change.forS = 0;
+    change.passes = 0;
+    const step = change.steps[change.at];
+    if (!step) return this.done();
+    change.was = step.until.length > 0 && this.made(step.until[0]!.input);
+    // A head that starts at a mark has not come to it yet; one that stands tells it at once.
+    if (step.key === 'settle' || step.key === 'clamp' || step.key === 'release') change.was = false;
+    this.outputsFor(step.on);
+    this.now = step.byHand ? (step.key === 'fit' ? 'fit' : 'held') : 'under-way';
+    this.s.say({ code: 'change-step', step: step.key });
+  }
+  private done(): void {
+    const { tool } = this.change!;
+    const turret = this.changer?.kind === 'turret';
+    this.change = undefined;
+    this.now = turret ? 'done' : 'held';
+    if (turret) this.station = tool;
+    this.outputsFor([]);
+    this.s.say({ code: 'change-done', tool: turret ? tool : undefined, seconds: this.tookS });
+    if (this.s.state === 'changing-tool') this.s.state = this.s.rest();
+  }
+  private failed(step: ChangeStep): void {
+    const { s } = this;
+    const lacking = step.until.find((u) => this.made(u.input) !== u.made) ?? step.until[0]!;
+    this.change = undefined;
+    this.now = 'failed';
+    this.station = undefined;
+    this.outputsFor([]);
+    s.say({
+      code: 'change-failed',
+      step: step.key,
+      input: s.settings.inputs[this.index.get(lacking.input)!]?.title ?? lacking.input,
+    });
+    if (s.state === 'changing-tool') {
+      this.now = 'done';
+      s.state = s.rest();
+    }
+  }
+
+  /** Called once a step of time. */
+  tick(dt: number): void {
+    const { s, change, step } = this;
+    this.offS = s.outputs.state.spindle === 0 ? this.offS + dt : 0;
+    if (!change || !step) return;
+    if (!step.byHand) this.tookS += dt;
+    change.forS += dt;
+    if (step.byHand) return;
+    if (!step.until.length) {
+      const over = step.key === 'stand' ? this.spindleStands() : change.forS >= step.lastsS - 1e-9;
+      if (over) this.next();
+      return;
+    }
+    const [first] = step.until;
+    const seen = this.made(first!.input) === first!.made;
+    if (seen && !change.was) change.passes++;
+    change.was = seen;
+    if (change.passes >= step.passes && this.settled(step)) return this.next();
+    if (step.limitS !== undefined && change.forS > step.limitS) this.failed(step);
+  }
+}

@@ -1,0 +1,80 @@
+import type { PlantDrawbar, PlantTurret } from './model';
+
+/** A pawl drops behind its station once the head is so far beyond it, as a share of the way to the next. */
+export const PAWL_DROPS = 0.06;
+/** A sensor sees its magnet from before the station to well beyond it, as a share of that way. */
+const SEEN_FROM = -0.03;
+const SEEN_TO = 0.35;
+/** A head this near to its lock is in it. */
+const IN_LOCK = 0.004;
+
+/** A head that turns on over a pawl, and back against it. Stations are counted from 0 here. */
+export class TurretHead {
+  /** Turned from station 0, in stations: from 0 up to their number. */
+  at: number;
+  /** The station behind which the pawl has dropped last: it goes back no further. */
+  private pawl: number;
+
+  constructor(
+    private readonly model: PlantTurret,
+    start: number,
+  ) {
+    this.at = this.pawl = start;
+  }
+
+  /** `turns`: 1 on, −1 back, 0 with the motor off. True where a sensor sees something else than before. */
+  step(turns: 1 | 0 | -1, dt: number): boolean {
+    const { stations, stationS, spring } = this.model;
+    if (turns === 0 && !(spring && this.at !== this.pawl)) return false;
+    const before = this.sees();
+    if (turns > 0) {
+      this.at += dt / stationS;
+      const dropped = Math.floor(this.at - PAWL_DROPS + 1e-9);
+      if (dropped > this.pawl) this.pawl = dropped;
+      if (this.at >= stations && this.pawl >= stations) {
+        this.at -= stations;
+        this.pawl -= stations;
+      }
+    } else this.at = Math.max(this.pawl, this.at - dt / stationS);
+    return this.sees() !== before;
+  }
+  get locked(): boolean {
+    return this.at - this.pawl < IN_LOCK;
+  }
+  /** The station whose magnet is seen; undefined between them. */
+  private get seen(): number | undefined {
+    const k = Math.floor(this.at - SEEN_FROM);
+    return this.at - k <= SEEN_TO ? k % this.model.stations : undefined;
+  }
+  private sees = (): string => `${this.seen ?? '-'}${this.locked ? 'l' : ''}`;
+
+  /** The sensors that see something. */
+  actuated(): string[] {
+    const { marks, counts, locked } = this.model;
+    const { seen } = this;
+    const of =
+      seen === undefined ? [] : counts ? [...marks[0]!, ...(seen === 0 ? marks[1]! : [])] : (marks[seen] ?? []);
+    return this.locked ? [...of, ...locked] : of;
+  }
+}
+
+/** A drawbar between held (0) and released (1). */
+export class DrawbarTravel {
+  share = 0;
+
+  constructor(private readonly model: PlantDrawbar) {}
+
+  /** True where a sensor sees something else than before. */
+  step(released: boolean, dt: number): boolean {
+    const { releaseS, clampS } = this.model;
+    const before = this.actuated().join();
+    this.share = released ? Math.min(1, this.share + dt / releaseS) : Math.max(0, this.share - dt / clampS);
+    return this.actuated().join() !== before;
+  }
+  get held(): boolean {
+    return this.share <= 0.02;
+  }
+  actuated(): string[] {
+    return this.share >= 0.98 ? this.model.open : this.held ? this.model.clamped : [];
+  }
+}

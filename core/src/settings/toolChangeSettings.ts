@@ -1,0 +1,97 @@
+import type { Design } from '../machine/design';
+import { marksWanted, type Drawbar, type Turret } from '../machine/toolChanger';
+import type { Derived } from '../units/derived';
+import { known, missing } from '../units/derived';
+import { showValue } from '../units/print';
+import { baseValue } from '../units/quantity';
+import { settingFigure, type Setting, type SettingDraft } from './setting';
+import type { ControllerToolChanger } from './toolChange';
+
+/** A step may take so many times what is usual, and this long besides, s, before it is given up. */
+const PATIENCE = 1.5;
+const PATIENCE_S = 0.5;
+const patient = (s: number): number => PATIENCE * s + PATIENCE_S;
+const PATIENT = `${PATIENCE} times what it usually takes, and ${PATIENCE_S} s`;
+
+const seconds = (key: string, title: string, value: number, formula: string): SettingDraft => ({
+  key: `tool-change/${key}`,
+  group: 'Tool change',
+  title,
+  also: 'turret drawbar tool changer delay timeout',
+  kind: { type: 'quantity', dimension: 'time' },
+  derived: known(value),
+  formula,
+  numbers: (display) => (formula === PATIENT ? showValue((value - PATIENCE_S) / PATIENCE, 'time', display, 4) : ''),
+});
+
+/** What the control is told of the times of a tool change. */
+export function toolChangeSettings({ toolChanger: c }: Pick<Design, 'toolChanger'>): SettingDraft[] {
+  if (!c) return [];
+  if (c.kind === 'turret')
+    return [
+      seconds('longest-turn', 'Longest turn', patient(c.stations * baseValue(c.stationTime)), PATIENT),
+      ...(c.back === undefined
+        ? []
+        : [
+            seconds('run-on', 'On beyond the mark', baseValue(c.runOn), 'until the pawl has dropped'),
+            seconds('change-over', 'At rest before turning back', baseValue(c.changeOver), 'until the motor stands'),
+            seconds('back-time', 'Turning back', baseValue(c.backTime), 'until the head is locked'),
+          ]),
+    ];
+  return [
+    seconds(
+      'standstill',
+      'Standing before the release',
+      baseValue(c.standstill),
+      'until the spindle is certainly at rest',
+    ),
+    seconds('longest-release', 'Longest release', patient(baseValue(c.releaseTime)), PATIENT),
+    seconds('longest-clamp', 'Longest clamping', patient(baseValue(c.clampTime)), PATIENT),
+  ];
+}
+
+const turretOf = (c: Turret, get: (key: string) => number): Derived<ControllerToolChanger> => {
+  const lacks = [
+    ...(c.forward === undefined ? ['toolChanger.forward'] : []),
+    ...(c.marks.length < marksWanted(c) ? ['toolChanger.marks'] : []),
+  ];
+  if (lacks.length) return missing(...lacks);
+  return known({
+    kind: 'turret',
+    stations: c.stations,
+    sensing: c.sensing,
+    forward: c.forward!,
+    back: c.back,
+    marks: c.marks,
+    locked: c.locked,
+    stationS: baseValue(c.stationTime),
+    runOnS: get('run-on'),
+    changeOverS: get('change-over'),
+    backS: get('back-time'),
+    longestTurnS: get('longest-turn'),
+  });
+};
+const drawbarOf = (c: Drawbar, get: (key: string) => number): Derived<ControllerToolChanger> =>
+  c.release === undefined
+    ? missing('toolChanger.release')
+    : known({
+        kind: 'drawbar',
+        release: c.release,
+        open: c.open,
+        clamped: c.clamped,
+        releaseS: baseValue(c.releaseTime),
+        clampS: baseValue(c.clampTime),
+        standstillS: get('standstill'),
+        longestReleaseS: get('longest-release'),
+        longestClampS: get('longest-clamp'),
+      });
+
+/** The changer with the times that count, or what is missing of it; undefined where there is none. */
+export function controllerToolChanger(
+  { toolChanger: c }: Pick<Design, 'toolChanger'>,
+  settings: readonly Setting[],
+): Derived<ControllerToolChanger> | undefined {
+  if (!c) return undefined;
+  const get = (key: string) => settingFigure(settings, `tool-change/${key}`) ?? 0;
+  return c.kind === 'turret' ? turretOf(c, get) : drawbarOf(c, get);
+}
