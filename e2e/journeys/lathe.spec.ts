@@ -1,4 +1,5 @@
-import { expect, expectAccessible, fill, goTo, openMachine, pickFrom, test } from './bench';
+import { readFileSync } from 'node:fs';
+import { expect, expectAccessible, fill, goTo, openMachine, pick, pickFrom, test } from './bench';
 
 test('a thread is cut pass by pass in the same groove, and in two once the encoder turns twice; every X is told as a diameter', async ({
   page,
@@ -80,4 +81,46 @@ test('a lathe is referenced at its mark: window, wrong turn and shift, its senso
   // The datum lies after the back-off of 2 mm, and that is where it rests.
   await expect(story).toContainText(/X has its datum: ⌀\s0\smm/, { timeout: 30_000 });
   await expectAccessible(page);
+});
+
+test('a turret that goes back a station is understood from its steps, and locks once it is turned on for longer', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await pick(
+    page,
+    'fieldfare.nodaxis.json',
+    readFileSync(new URL('../../examples/fieldfare.nodaxis.json', import.meta.url)),
+  );
+  await page.getByRole('link', { name: 'Open Fieldfare' }).click();
+  await goTo(page, 'Spindle');
+  await page.getByRole('tab', { name: 'Tool change' }).click();
+  const steps = page.getByRole('region', { name: 'Steps of a tool change' });
+  // One station, on beyond its mark, at rest, and back: 0.6 + 0.1 + 0.1 + 0.5 s.
+  await expect(steps).toContainText(/1\.3\s*s when all is well/);
+  await expectAccessible(page);
+  const runOn = async (text: string) => {
+    await page.getByLabel('On beyond the mark').fill(text);
+    await page.getByLabel('On beyond the mark').press('Enter');
+  };
+  await runOn('5 ms');
+  await expect(steps).toContainText(/1\.2\d*\s*s when all is well/);
+
+  const told = page.getByRole('region', { name: 'Story' });
+  const turn = async (station: number) => {
+    await goTo(page, 'Practice');
+    await page.getByRole('tab', { name: 'Zero, spindle' }).click();
+    await page.getByRole('button', { name: 'Power on' }).click();
+    await page.getByRole('button', { name: 'Start motors' }).click();
+    await page.getByRole('button', { name: `Turn to station ${station}` }).click();
+  };
+  await turn(2);
+  await expect(told).toContainText('“Turret station 2”', { timeout: 15_000 });
+  await expect(told).toContainText('The pawl had not dropped');
+  await goTo(page, 'Spindle');
+  await page.getByRole('tab', { name: 'Tool change' }).click();
+  await runOn('100 ms');
+  await turn(2);
+  await expect(told).toContainText('Station 2 is in place and locked', { timeout: 15_000 });
+  await expect(page.getByRole('img', { name: 'Station 2 of the turret is in use and locked' })).toBeVisible();
 });

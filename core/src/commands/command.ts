@@ -5,6 +5,7 @@ import type {
   Conductor,
   ConductorFunction,
   InputFunction,
+  LoadService,
   OutputFunction,
   Override,
 } from '../machine/connections';
@@ -102,7 +103,13 @@ export interface CommandArgs {
     reverses?: string;
   };
   'remove-output': { output: string };
-  'set-output': { output: string; relay?: string | null; relayEntry?: LibraryEntry; terminal?: TerminalRef | null };
+  'set-output': {
+    output: string;
+    relay?: string | null;
+    relayEntry?: LibraryEntry;
+    terminal?: TerminalRef | null;
+    serves?: LoadService | null;
+  };
   /** One input over the alarm contacts of several drives, in series. */
   'watch-alarms': { devices: string[] };
   'set-chain': { id?: string; chain: CableChain | null };

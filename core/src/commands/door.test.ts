@@ -95,6 +95,18 @@ const command = fc.oneof(
     })
     .map((args) => ({ name: 'set-cuts', args })),
   fc
+    .record({
+      changer: fc.record({
+        kind: fc.constantFrom('turret', 'drawbar'),
+        stations: fc.integer({ min: 0, max: 30 }),
+        sensing: fc.constant('each'),
+        marks: fc.array(id, { maxLength: 3 }),
+        forward: id,
+        ...Object.fromEntries(['stationTime', 'runOn', 'changeOver', 'backTime'].map((key) => [key, value])),
+      }),
+    })
+    .map((args) => ({ name: 'set-tool-changer', args })),
+  fc
     .record({ name: text, mass: value, movedBy: fc.array(id, { maxLength: 20 }) })
     .map((args) => ({ name: 'add-mass', args })),
   fc

@@ -6,7 +6,7 @@ import type { Part } from '../machine/parts';
 import { portOf } from '../machine/ports';
 import { partFrom } from '../machine/library/entry';
 import type { Draft } from 'immer';
-import { outputFunctionName, outputName } from '../wiring/planner/outputs';
+import { outputFunctionName, outputName, serviceName } from '../wiring/planner/outputs';
 import { changesOver, mayReverse } from '../wiring/planner/relays';
 import type { OutputCircuit } from '../machine/connections';
 import type { CommandName, Handler } from './command';
@@ -110,16 +110,27 @@ export const outputs = {
     },
   } satisfies Handler<'remove-output'>,
   'set-output': {
-    title: ({ output, relay, relayEntry, terminal }, before) => {
+    title: ({ output, relay, relayEntry, terminal, serves }, before) => {
       const o = before.outputs[output];
       const name = o ? outputName(o) : output;
+      if (serves !== undefined) return `${name}: ${serves === null ? 'serves nothing' : serviceName(serves)}`;
       if (relay !== undefined)
         return `${name}: ${relay === null ? 'no relay' : ((relayEntry ?? libraryEntry(relay))?.name ?? relay)}`;
       return `${name}: output ${terminal ? terminal.terminal : 'chosen by the planner'}`;
     },
-    apply({ output, relay, relayEntry, terminal }, draft) {
+    apply({ output, relay, relayEntry, terminal, serves }, draft) {
       const o = draft.outputs[output];
       if (!o) return unknownOutput(output);
+      if (serves === null) delete o.serves;
+      else if (serves) {
+        if (o.function !== 'switched-load')
+          return refuse(
+            `${outputName(o as OutputCircuit)} cannot serve the work.`,
+            `outputs.${output}.serves`,
+            'Pick an output that switches a load of its own.',
+          );
+        o.serves = serves;
+      }
       if (terminal === null) delete o.output;
       else if (terminal) o.output = terminal;
       if (relay === undefined) return;

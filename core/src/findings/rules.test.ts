@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../commands/apply';
 import type { Command } from '../commands/command';
 import { deriveFigures } from '../derivation/figures';
+import type { LoadService } from '../machine/connections';
 import type { Duct } from '../machine/enclosure';
 import type { MachineFile } from '../machine/file';
 import { avocet } from '../samples/avocet';
@@ -86,6 +87,10 @@ const pocket = (depthMm: number): Command[] => [
       ],
     },
   },
+];
+const served = (serves: LoadService): Command[] => [
+  { name: 'add-output', args: { function: 'switched-load', library: 'valve-billow-24' } },
+  { name: 'set-output', args: { output: 'switched-load', serves } },
 ];
 /** A drawbar whose sensor for a tool that is held is on an input of a function. */
 const drawbar = (fn: 'position' | 'spindle-permit'): Command[] => [
@@ -984,6 +989,12 @@ const cases: Record<string, Case> = {
     base: 'wren',
     fires: drawbar('position'),
     silent: drawbar('spindle-permit'),
+  },
+  // Power that closes a chuck lets go with it; power that opens one does not.
+  'held-by-power': {
+    base: 'wren',
+    fires: served('closes-chuck'),
+    silent: served('opens-chuck'),
   },
   'permit-by-open-contact': {
     base: 'wren',

@@ -132,10 +132,18 @@ export const outputFunctions = [
 
 export type OutputFunction = (typeof outputFunctions)[number];
 
+/** What a switched load does to the work, or to the door in front of it. */
+export const loadServices = ['opens-chuck', 'closes-chuck', 'tailstock', 'steady-rest', 'unlocks-door'] as const;
+export type LoadService = (typeof loadServices)[number];
+/** Whether it holds the work while it is on: it stays on through a stop, while the spindle runs down. */
+export const keepsWork = (of: LoadService | undefined): boolean =>
+  of === 'closes-chuck' || of === 'tailstock' || of === 'steady-rest';
+
 /** One controller output with the drives, brakes or lamps that it acts on, through a relay where the load asks for it. */
 export const OutputCircuit = z.strictObject({
   function: z.enum(outputFunctions),
   devices: z.array(Id).max(100),
+  serves: z.enum(loadServices).optional().describe('what a switched load does to the work or to the door'),
   relay: Id.optional().describe('between the output and what it switches'),
   alwaysOn: z.boolean().optional().describe('runs as long as its supply does; takes no output'),
   reverses: Id.optional().describe(

@@ -5,7 +5,14 @@ import { axesOf, cutsMotors } from '../machine/design';
 import { circuitName } from '../machine/fields';
 import type { TerminalRef } from '../machine/ids';
 import type { Axis, AxisEnd, Reference } from '../machine/mechanics';
-import { handFunctions, type InputCircuit, type InputFunction, type OutputFunction } from '../machine/connections';
+import {
+  handFunctions,
+  keepsWork,
+  type InputCircuit,
+  type InputFunction,
+  type LoadService,
+  type OutputFunction,
+} from '../machine/connections';
 import { pendantOf, wheelWay } from '../machine/pendant';
 import { baseValue } from '../units/quantity';
 import type { SheetTouch } from '../machine/nameSheet';
@@ -45,6 +52,10 @@ export interface ControllerSettings {
 export interface ControllerOutput {
   id: string;
   function: OutputFunction;
+  /** What its load does to the work or the door. */
+  serves?: LoadService;
+  /** It holds the work while it is on. */
+  keeps?: boolean;
 }
 export interface ControllerSpindle {
   maxRpm: number;
@@ -54,6 +65,8 @@ export interface ControllerSpindle {
   speedSet: boolean;
   /** Lines of its encoder; 0 without one. */
   lines: number;
+  /** It counts as standing so long after its stop, s. */
+  standstillS: number;
   /** How long its cooling runs before it and after it; undefined where the control switches none. */
   cooling?: { leadS: number; runOnS: number } | undefined;
 }
@@ -220,7 +233,11 @@ export function controllerSettings(
     referenceStages: design.referenceStages,
     limitStrategy: design.limitStrategy,
     datumStrategy: design.datumStrategy,
-    outputs: Object.entries(design.outputs).flatMap(([id, o]) => (o.alwaysOn ? [] : [{ id, function: o.function }])),
+    outputs: Object.entries(design.outputs).flatMap(([id, o]) =>
+      o.alwaysOn
+        ? []
+        : [{ id, function: o.function, ...(o.serves ? { serves: o.serves, keeps: keepsWork(o.serves) } : {}) }],
+    ),
     stopCutsMotors: cutsMotors(design.stopStrategy),
     spindle: spindleOf(design, settings),
     toolChanger: changer?.known ? changer.value : undefined,
@@ -289,6 +306,7 @@ function spindleOf(design: Design, settings: readonly Setting[]): ControllerSpin
     reverses: outputs.includes('spindle-direction'),
     speedSet: outputs.includes('spindle-speed'),
     lines: settingFigure(settings, 'spindle/encoder-lines') ?? 0,
+    standstillS: settingFigure(settings, 'spindle/standstill') ?? 0,
     cooling: outputs.includes('spindle-cooling')
       ? {
           leadS: settingFigure(settings, 'spindle/cooling-lead') ?? 0,

@@ -3,11 +3,17 @@ import { linesPerTurn, spindleEncoderOf } from '../machine/spindleEncoder';
 import { rotatingOf } from '../spindle/rotating';
 import { figure, known, mapKnown } from '../units/derived';
 import { printNumber, showValue } from '../units/print';
+import { baseValue, type Quantity } from '../units/quantity';
 import type { SettingDraft } from './setting';
 
 /** The pump or fan of a spindle runs so long before it and after it, s. */
 const COOLING_LEAD_S = 3;
 const COOLING_RUN_ON_S = 60;
+
+/** A spindle coasts to rest in about so many times what it takes to half of its speed; in this long where nobody measured it, s. */
+const COAST_HALVES = 4;
+const USUAL_COAST_S = 15;
+const coastOf = (half: Quantity | undefined): number => (half ? COAST_HALVES * baseValue(half) : USUAL_COAST_S);
 
 /** What the control itself is told of the spindle: its speed at full output and at the least, and the lines of its encoder. */
 export function spindleSettings(design: Pick<Design, 'parts' | 'roles' | 'outputs'>): SettingDraft[] {
@@ -61,6 +67,18 @@ export function spindleSettings(design: Pick<Design, 'parts' | 'roles' | 'output
             numbers: () =>
               `${encoder.part.data.lines} · ${printNumber(encoder.ratio, 4)}${encoder.divider ? ` / ${encoder.divider.part.data.divider}` : ''}`,
           },
+        ]
+      : []),
+    ...(Object.values(design.outputs).some((o) => o.serves)
+      ? [
+          seconds(
+            'standstill',
+            'At rest after its stop',
+            coastOf(motor.setup.halfSpeedTime),
+            motor.setup.halfSpeedTime
+              ? `${COAST_HALVES} times what it takes to half of its speed`
+              : 'a usual one: measure how long it coasts to half of its speed',
+          ),
         ]
       : []),
     ...(outputs.includes('spindle-cooling')

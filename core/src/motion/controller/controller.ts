@@ -196,9 +196,15 @@ export class Controller {
       case 'switch-load':
         if (c.on && shared.cause) return shared.refuse('The load', 'stop');
         if (following.changer.underWay) return shared.refuse('The load', 'busy');
-        if (c.on && !following.changer.mayRelease(c.output)) return shared.refuse('The release', 'spindle-turns');
-        return shared.outputs.switchLoad(c.output, c.on);
+        return this.switchLoad(c.output, c.on);
     }
+  }
+  private switchLoad(output: string, on: boolean): void {
+    const { shared } = this;
+    const { changer, holding } = this.following;
+    const refused = on && !changer.mayRelease(output) ? 'spindle-turns' : holding.refusal(output, on);
+    if (refused) return shared.refuse('This', refused);
+    shared.outputs.switchLoad(output, on);
   }
   private chooseOffset(index: number): void {
     const { shared } = this;
@@ -337,6 +343,7 @@ export class Controller {
     }
     this.handInputs.step();
     this.following.care.step();
+    this.following.rest.tick(dt);
     this.following.changer.tick(dt);
     if (shared.state === 'by-hand') this.hand.step();
     else if (shared.state === 'finding-datum') this.search.step();

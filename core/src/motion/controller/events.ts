@@ -25,6 +25,8 @@ export type Refusal =
   | 'no-station'
   | 'spindle-turns'
   | 'tool-loose'
+  | 'chuck-open'
+  | 'door-unlocked'
   | 'from-its-beginning'
   | 'limit strategy';
 
@@ -123,6 +125,8 @@ export const refusalText: Record<Refusal, string> = {
   'no-station': 'the changer has no such station',
   'spindle-turns': 'the spindle has not come to rest',
   'tool-loose': 'the drawbar is released',
+  'chuck-open': 'the chuck is open',
+  'door-unlocked': 'the door is unlocked',
   'limit strategy': 'this control’s limits cannot be switched off',
 };
 

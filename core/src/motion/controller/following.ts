@@ -8,7 +8,9 @@ import { ProgramRun, spindleIsUp } from './programRun';
 import { ProgramTouch } from './programTouch';
 import type { Shared } from './shared';
 import { SpindleCare } from './spindleCare';
+import { SpindleRest } from './spindleRest';
 import { ToolChange } from './toolChange';
+import { WorkHolding } from './workHolding';
 
 /** A thread that waits longer than this for its index is spoken of, s. */
 const INDEX_WAIT_S = 5;
@@ -33,12 +35,16 @@ export class Following {
 
   readonly care: SpindleCare;
   readonly changer: ToolChange;
+  readonly holding: WorkHolding;
+  readonly rest: SpindleRest;
   /** How long a spindle that was stopped in the middle has been coming up again, s; undefined while nothing waits for it. */
   private upForS: number | undefined;
 
   constructor(private readonly s: Shared) {
-    this.changer = new ToolChange(s, () => this.rpm);
-    this.care = new SpindleCare(s, this.changer, () => this.run?.pause({ by: 'spindle' }));
+    this.rest = new SpindleRest(s, () => this.rpm);
+    this.changer = new ToolChange(s, this.rest);
+    this.holding = new WorkHolding(s, this.rest);
+    this.care = new SpindleCare(s, this.changer, this.holding, () => this.run?.pause({ by: 'spindle' }));
   }
 
   get singleStep(): boolean {

@@ -26,6 +26,8 @@ const allOff = {
 /** The outputs of the control: brakes, spindle, coolant, lamp, and loads that are switched each by itself. */
 export class Outputs {
   readonly state: OutputState = { ...allOff, lamp: false };
+  /** Outputs that hold the work: no stop lets it go. */
+  kept: readonly string[] = [];
   /** Counts up with every change. */
   changes = 0;
   /** Share of the asked spindle speed that is given. */
@@ -74,7 +76,8 @@ export class Outputs {
   }
   /** `but`: outputs that stay as they are. */
   loadsOff(but: readonly string[] = []): void {
-    for (const output of this.state.loads) if (!but.includes(output)) this.switchLoad(output, false);
+    for (const output of this.state.loads)
+      if (!but.includes(output) && !this.kept.includes(output)) this.switchLoad(output, false);
   }
   /** `told`: whoever switches it tells what it does by itself. */
   switchLoad(output: string, on: boolean, told = false): void {

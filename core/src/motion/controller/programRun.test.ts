@@ -20,7 +20,7 @@ function running(text: string, rpm = 600, hold = false) {
   const b = bench({
     axes: [axisOf('x'), axisOf('y')],
     inputs: [],
-    spindle: { maxRpm: 3000, reverses: true, speedSet: true, lines: 500 },
+    spindle: { maxRpm: 3000, reverses: true, speedSet: true, lines: 500, standstillS: 0 },
   });
   b.control.axes.forEach((a) => {
     a.referenced = true;
@@ -277,7 +277,7 @@ describe('tool offsets of a lathe', () => {
       axes: [axisOf('x'), axisOf('z')],
       inputs: [],
       twoPartTools: true,
-      spindle: { maxRpm: 3000, reverses: true, speedSet: true, lines: 500 },
+      spindle: { maxRpm: 3000, reverses: true, speedSet: true, lines: 500, standstillS: 0 },
     });
     b.control.axes.forEach((a) => {
       a.referenced = true;

@@ -1,5 +1,6 @@
 import type { Shared } from './shared';
 import type { ToolChange } from './toolChange';
+import type { WorkHolding } from './workHolding';
 
 /** So long after the cooling was due a flow is waited for, s. */
 const FLOW_PATIENCE_S = 5;
@@ -18,6 +19,7 @@ export class SpindleCare {
   constructor(
     private readonly s: Shared,
     private readonly changer: ToolChange,
+    private readonly holding: WorkHolding,
     /** What is under way is to wait: its spindle has stopped. */
     private readonly pause: () => void,
   ) {}
@@ -54,8 +56,9 @@ export class SpindleCare {
       s.outputs.spindle(0, 0);
       return true;
     }
-    if (this.changer.loose) {
-      s.refuse('The spindle', 'tool-loose');
+    const against = this.changer.loose ? 'tool-loose' : this.holding.against();
+    if (against) {
+      s.refuse('The spindle', against);
       return false;
     }
     const without = this.lacking('spindle-permit');

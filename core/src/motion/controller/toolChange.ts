@@ -1,11 +1,9 @@
 import { drawbarSteps, turretSteps, type ChangeStep, type ControllerToolChanger } from '../../settings/toolChange';
 import type { Shared } from './shared';
+import type { SpindleRest } from './spindleRest';
 
 /** How a tool change stands: under way, waiting for a hand at the tool or for it to stand back, given up, or done. */
 export type ToolChangeNow = 'under-way' | 'fit' | 'held' | 'failed' | 'done';
-
-/** A spindle whose encoder tells this or less stands, rpm. */
-const STANDS_RPM = 1;
 
 /** Changes tools step by step: switches the outputs of a step, and waits for what its sensors say. */
 export class ToolChange {
@@ -17,12 +15,10 @@ export class ToolChange {
     { tool: number; steps: ChangeStep[]; at: number; forS: number; passes: number; was: boolean } | undefined;
   private now: ToolChangeNow = 'done';
   private tookS = 0;
-  /** How long the spindle has been off, s. */
-  private offS = Infinity;
 
   constructor(
     private readonly s: Shared,
-    private readonly spindleRpm: () => number | undefined,
+    private readonly rest: SpindleRest,
   ) {
     this.changer = s.settings.toolChanger;
     this.index = new Map(s.settings.inputs.map((i, k) => [i.id, k]));
@@ -57,8 +53,7 @@ export class ToolChange {
   }
   private spindleStands(): boolean {
     const { changer: c } = this;
-    const rpm = this.spindleRpm();
-    return c?.kind !== 'drawbar' || (this.offS >= c.standstillS && Math.abs(rpm ?? 0) <= STANDS_RPM);
+    return c?.kind !== 'drawbar' || this.rest.stands(c.standstillS);
   }
   private made(input: string): boolean {
     return this.s.tripped[this.index.get(input) ?? -1] === 1;
@@ -136,7 +131,6 @@ export class ToolChange {
     this.change = undefined;
     this.now = 'done';
     this.station = undefined;
-    this.offS = Infinity;
   }
 
   private outputsFor(on: readonly string[]): void {
@@ -189,8 +183,7 @@ export class ToolChange {
 
   /** Called once a step of time. */
   tick(dt: number): void {
-    const { s, change, step } = this;
-    this.offS = s.outputs.state.spindle === 0 ? this.offS + dt : 0;
+    const { change, step } = this;
     if (!change || !step) return;
     if (!step.byHand) this.tookS += dt;
     change.forS += dt;

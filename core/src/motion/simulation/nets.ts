@@ -29,6 +29,8 @@ export interface NetState {
   spindleRun: boolean;
   /** What the motor of the turret does, and whether the drawbar gets its air. */
   changer: { turns: 1 | 0 | -1; released: boolean };
+  /** A bolt holds the door shut: it is drawn by power. */
+  doorHeld: boolean;
 }
 
 /** The true nets over time: what holds itself is carried on, and a situation that was met before is remembered. */
@@ -67,6 +69,7 @@ export class LiveNets {
     const { toolChanger: c } = design;
     this.head = c?.kind === 'turret' ? first(c.forward) : undefined;
     this.drawbar = c?.kind === 'drawbar' ? first(c.release) : undefined;
+    this.bolts = Object.values(design.outputs).flatMap((o) => (o.serves === 'unlocks-door' ? o.devices : []));
     this.state = this.see({ mains: false, actuated: [], driven: [] });
   }
 
@@ -74,16 +77,24 @@ export class LiveNets {
   private readonly head: string | undefined;
   private readonly drawbar: string | undefined;
 
-  private changerAt(e: Evaluation, mains: boolean): NetState['changer'] {
-    const fed = (part: string | undefined) =>
+  /** What draws the bolts of the door. */
+  private readonly bolts: readonly string[];
+
+  /** Whether a load or a coil of a part has its power. */
+  private fed(e: Evaluation, mains: boolean, part: string | undefined): boolean {
+    return (
       part !== undefined &&
       mains &&
       Object.entries(this.design.parts[part]?.elements ?? {}).some(
         ([id, x]) =>
           (x.kind === 'load' && this.living.loadFed(e, part, id)) ||
           (x.kind === 'coil' && e.energised.has(`${part}/${id}`)),
-      );
-    if (this.head === undefined || !fed(this.head)) return { turns: 0, released: fed(this.drawbar) };
+      )
+    );
+  }
+  private changerAt(e: Evaluation, mains: boolean): NetState['changer'] {
+    if (this.head === undefined || !this.fed(e, mains, this.head))
+      return { turns: 0, released: this.fed(e, mains, this.drawbar) };
     const motor = Object.values(this.design.parts[this.head]!.elements).find((x) => x.kind === 'load');
     const back = motor?.kind === 'load' && e.levelAt({ part: this.head, terminal: motor.b }) === 'high';
     return { turns: back ? -1 : 1, released: false };
@@ -130,6 +141,7 @@ export class LiveNets {
           ? this.living.loadFed(e, spindle!, own[0])
           : true,
       changer: this.changerAt(e, mains),
+      doorHeld: this.bolts.length > 0 && !this.bolts.some((b) => this.fed(e, mains, b)),
     };
     return { state, held: e.energised };
   }

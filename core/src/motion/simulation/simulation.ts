@@ -179,6 +179,7 @@ export class Simulation {
     // A collet is locked and a guard is shut when it is switched on.
     this.pressed = new Set([...truth.pressed, ...permittedByHand(truth.design)]);
     this.flowSwitches = devicesOf(truth.design, 'coolant-flow');
+    this.doors = devicesOf(truth.design, 'door');
     this.wheel = wheelIn(truth.design);
     const encoder = truth.plant.spindle?.encoder;
     const lines = settings.spindle?.lines ?? 0;
@@ -218,6 +219,7 @@ export class Simulation {
   /** Switches that are closed by what cools the spindle, and whether it flows. */
   private readonly flowSwitches: readonly string[];
   private flows = false;
+  private readonly doors: readonly string[];
   private seenFlow = false;
   private handSpindle: 1 | -1 | 0 = 0;
   private readonly spindleByHand: boolean;
@@ -233,6 +235,8 @@ export class Simulation {
     this.entries.push({ step: this.steps, act });
     switch (act.type) {
       case 'press':
+        // A door that is bolted does not open: whoever pulls at it pulls in vain.
+        if (this.nets.state.doorHeld && this.doors.includes(act.device)) return;
         if (act.down) this.pressed.add(act.device);
         else this.pressed.delete(act.device);
         return this.look(this.timeS);

@@ -1,4 +1,4 @@
-import type { OutputCircuit, OutputFunction } from '../../machine/connections';
+import type { LoadService, OutputCircuit, OutputFunction } from '../../machine/connections';
 import type { Design } from '../../machine/design';
 import { linesTo } from '../../distribution/lines';
 import { outputTerminals } from '../../distribution/outputTerminals';
@@ -51,8 +51,20 @@ const names: Record<OutputFunction, string> = {
   'switched-load': 'switched load',
 };
 export const outputFunctionName = (of: OutputFunction): string => names[of];
+const services: Record<LoadService, string> = {
+  'opens-chuck': 'opens the chuck',
+  'closes-chuck': 'closes the chuck',
+  tailstock: 'presses the tailstock',
+  'steady-rest': 'closes the steady rest',
+  'unlocks-door': 'unlocks the door',
+};
+export const serviceName = (of: LoadService): string => services[of];
 export const outputName = (o: OutputCircuit): string =>
-  o.reverses === undefined ? names[o.function] : `${names[o.function]}, the other way`;
+  o.serves
+    ? `output that ${services[o.serves]}`
+    : o.reverses === undefined
+      ? names[o.function]
+      : `${names[o.function]}, the other way`;
 
 /** The two terminals of what an output acts on. */
 function loadTerminals(p: Planning, id: string): { plus: TerminalRef; minus: TerminalRef } | undefined {

@@ -9,6 +9,7 @@ import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { shownFactor } from '@nodaxis/core/machine/design';
 import { changerOutputs } from '@nodaxis/core/machine/toolChanger';
+import { serviceName } from '@nodaxis/core/wiring/planner/outputs';
 import { displayUnit, showValue } from '@nodaxis/core/units/print';
 import { baseValue, type Quantity } from '@nodaxis/core/units/quantity';
 import { computed, ref, shallowRef } from 'vue';
@@ -69,6 +70,7 @@ const loads = computed(() => {
             name: [
               ...o.devices.map((d) => `${parts[d]!.designation} ${parts[d]!.name}`),
               ...(o.reverses === undefined ? [] : ['the other way']),
+              ...(o.serves ? [serviceName(o.serves)] : []),
             ].join(', '),
           },
         ]

@@ -7,7 +7,7 @@ import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Delete, Plus, Top } from '@element-plus/icons-vue';
 import type { ColourCode, ConductorFunction } from '@nodaxis/core/machine/connections';
-import { Colour, conductorFunctions } from '@nodaxis/core/machine/connections';
+import { Colour, conductorFunctions, loadServices, type LoadService } from '@nodaxis/core/machine/connections';
 import { alarmsOf, outputAdditions, relaysFor } from '@nodaxis/core/advice/outputs';
 import { inputBoardsOf, takesBoard } from '@nodaxis/core/machine/boards';
 import type { PartClass } from '@nodaxis/core/machine/parts';
@@ -16,7 +16,7 @@ import { partInSlot, type PartSlot, slotName, slotPath } from '@nodaxis/core/mac
 import { carriesMains } from '@nodaxis/core/machine/parts';
 import { partsSupply } from '@nodaxis/core/machine/design';
 import type { Fault } from '@nodaxis/core/units/result';
-import { outputName } from '@nodaxis/core/wiring/planner/outputs';
+import { outputName, serviceName } from '@nodaxis/core/wiring/planner/outputs';
 import { functionNames, usualColours } from '@nodaxis/core/wiring/planner/rules';
 import { ampacityOf } from '@nodaxis/core/wiring/planner/planning';
 import { showValue } from '@nodaxis/core/units/print';
@@ -144,6 +144,10 @@ function add(): void {
   faults.value = machine.run({ name: 'add-output', args: { function: of, ...rest } });
 }
 const remove = (id: string) => (faults.value = machine.run({ name: 'remove-output', args: { output: id } }));
+/** What a load of its own does to the work or the door. */
+const services = loadServices.map((value) => ({ value, label: serviceName(value) }));
+const setService = (id: string, serves: LoadService | '') =>
+  (faults.value = machine.run({ name: 'set-output', args: { output: id, serves: serves || null } }));
 /** A relay of one’s own travels with the command. */
 const relayOf = ({ entry }: ReturnType<typeof own.choice>) => (entry ? { relayEntry: entry } : {});
 const setRelay = (id: string, relay: string) =>
@@ -266,7 +270,18 @@ function setColour(of: ConductorFunction, entered: string): void {
         <tbody>
           <tr v-for="o in outputs" :key="o.id" :data-field="`outputs.${o.id}`">
             <td>{{ o.name }}</td>
-            <td>{{ o.devices.join(', ') }}</td>
+            <td>
+              {{ o.devices.join(', ') }}
+              <Choice
+                v-if="o.o.function === 'switched-load'"
+                :label="`What ${o.name} does`"
+                :model-value="o.o.serves ?? ''"
+                :disabled="machine.readOnly"
+                none="just on and off"
+                :options="services"
+                @change="(v: string) => setService(o.id, v as LoadService | '')"
+              />
+            </td>
             <td>
               <Choice
                 v-if="!o.o.alwaysOn && o.o.function !== 'spindle-speed'"

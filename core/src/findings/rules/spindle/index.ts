@@ -2,6 +2,7 @@ import type { Subject } from '../../finding';
 import { dividerUneven, encoderRate, threadIndex, threadingSpeed } from './spindleEncoder';
 import { cutStalls } from './cutStalls';
 import { changerIncomplete, drawbarUnwatched } from './toolChanger';
+import { heldByPower } from './heldByPower';
 import { flowUnwatched } from './flowUnwatched';
 import { permitForbids } from './permitForbids';
 import { spindleCarrier, spindlePlate } from './spindleSheet';
@@ -20,6 +21,7 @@ export const spindle: Subject = {
     [flowUnwatched, 'a pump for the spindle whose flow nothing sees'],
     [changerIncomplete, 'outputs and sensors of a tool changer'],
     [drawbarUnwatched, 'a power drawbar and what permits the spindle'],
+    [heldByPower, 'what holds the work, against a loss of power'],
     [cutStalls, 'the cuts that it is wanted for against its torque at that speed'],
     [encoderRate, 'the spindle’s encoder against its own limit and the counter'],
     [dividerUneven, 'a divider that leaves no whole number of lines'],
