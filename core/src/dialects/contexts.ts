@@ -147,6 +147,17 @@ export const words: Readonly<Record<Exclude<Scope, 'machine'>, Readonly<Record<s
       flag: { on: 'panel', off: 'voltage' },
     },
     speedAtTenVolts: { setting: 'speed-at-ten-volts', says: 'frequency at 10 V, Hz' },
+    encoderCounts: { setting: 'encoder-counts', says: 'of a servo motor: counts of its encoder in a turn' },
+    speedLimit: { setting: 'speed-limit', says: 'of a servo motor: highest speed, rpm' },
+    torqueLimit: { setting: 'torque-limit', says: 'of a servo motor: torque limit, 1 for the rated torque' },
+    inertiaRatio: { setting: 'inertia-ratio', says: 'of a servo motor: inertia of the load over that of its rotor' },
+    rpmAtTenVolts: { setting: 'rpm-at-ten-volts', says: 'of a servo motor: speed at 10 V, rpm' },
+    speedWindow: { setting: 'speed-window', says: 'of a servo motor: speed reached within, 1 for all of it' },
+    byPosition: {
+      setting: 'control-mode',
+      says: 'of a servo motor: 1 in position mode, 0 in speed mode',
+      flag: { on: 'position', off: 'speed' },
+    },
     coasts: {
       setting: 'stop-mode',
       says: '1 where it stops by coasting, 0 by its ramp',

@@ -54,6 +54,7 @@ const plainNumbers: ReadonlySet<string> = new Set([
   'gearNumerator',
   'gearDenominator',
   'inertiaRatio',
+  'encoderCounts',
   'positionGain',
 ]);
 

@@ -23,7 +23,8 @@ export function spindleDriveFor(
   const volts = figureOr(spindle.ratedVoltage, 0);
   return libraryOf('spindle-drive')
     .filter(({ data, ...e }) => {
-      if (data.class !== 'spindle-drive' || !Object.values(e.terminals).some((t) => t.role === 'phase-u')) return false;
+      if (data.class !== 'spindle-drive' || (data.servo ?? false) !== (spindle.servo ?? false)) return false;
+      if (!Object.values(e.terminals).some((t) => t.role === 'phase-u')) return false;
       const takes = portOf(partFrom({ data, ...e }, ''), 'mains');
       const threePhase = isThreePhase(takes);
       const mains = mainsVoltsAt(design, threePhase);
@@ -35,7 +36,7 @@ export function spindleDriveFor(
         (!threePhase || three) &&
         fits &&
         Math.abs(figureOr(data.ratedVoltage, volts) - volts) <= MAINS_STRAYS * volts &&
-        figureOr(data.maxFrequency, 0) * 1.01 >= hz &&
+        (spindle.servo || figureOr(data.maxFrequency, 0) * 1.01 >= hz) &&
         figureOr(data.outputCurrent, 0) >= figureOr(spindle.ratedCurrent, 0)
       );
     })

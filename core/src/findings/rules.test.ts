@@ -996,6 +996,14 @@ const cases: Record<string, Case> = {
     fires: served('closes-chuck'),
     silent: served('opens-chuck'),
   },
+  'spindle-servo': {
+    base: 'plover',
+    fires: [{ name: 'choose-part', args: { slot: { role: 'spindle' }, library: 'spindle-mattock-1900' } }],
+    silent: [
+      { name: 'choose-part', args: { slot: { role: 'spindle' }, library: 'spindle-mattock-1900' } },
+      { name: 'choose-part', args: { slot: { role: 'spindleDrive' }, library: 'drive-polecat-7' } },
+    ],
+  },
   'permit-by-open-contact': {
     base: 'wren',
     fires: [

@@ -381,6 +381,10 @@ const Spindle = z.strictObject({
   ratedCurrent: quantityOf('current'),
   ratedSpeed: quantityOf('rotation').describe('of a three-phase spindle: at its rated frequency under full load'),
   rotorInertia: quantityOf('inertia').describe('of its rotor alone'),
+  servo: z.boolean().optional().describe('a servo motor: its drive turns it by its encoder'),
+  ratedTorque: quantityOf('torque').describe('of a servo motor, for long'),
+  peakTorque: quantityOf('torque').describe('of a servo motor, for a short time'),
+  encoderCounts: z.int().min(1).optional().describe('of the encoder of a servo motor, in a turn'),
   cooling: z
     .enum(['own-fan', 'blown', 'water', 'none'])
     .optional()
@@ -443,6 +447,7 @@ const SpindleDrive = z.strictObject({
   brakingPower: quantityOf('power').describe('that the braking resistor fitted to it takes while it brakes'),
   dischargeTime: quantityOf('time').describe('to wait after power-off until its capacitors are empty'),
   overload: quantityOf('ratio').describe('most current for a short time, as a share of its output current'),
+  servo: z.boolean().optional().describe('for a servo motor, whose encoder it reads'),
   carrierMax: quantityOf('frequency').describe('highest switching frequency that it can be set to'),
   ...warmth,
 });

@@ -2,6 +2,7 @@ import { figureOr } from '../units/derived';
 import { printNumber, showValue, type Display } from '../units/print';
 import { dischargeS } from '../spindle/ramps';
 import { contradictions } from '../spindle/plate';
+import { servoContradictions as servoPlateContradictions } from '../spindle/servoPlate';
 import { rotatingOf } from '../spindle/rotating';
 import type { Design } from '../machine/design';
 import type { ServoDrive } from './servoDriveSettings';
@@ -37,6 +38,8 @@ function entered(
 
 /** The settings in the order of entry, and why each is entered: the plate, limits, sources of commands, ramps, the rest. */
 const order: readonly (readonly [suffix: string, why: string])[] = [
+  ['control-mode', 'In another mode a commanded speed is taken for a place.'],
+  ['encoder-counts', 'With another figure the motor runs off, or turns at another speed than its display says.'],
   ['rated-voltage', 'Together with the base frequency it sets the flux of the motor.'],
   ['base-frequency', 'Left at that of the mains, a fast spindle gets many times its flux and burns.'],
   ['rated-current', 'It protects the winding: the drive counts with it how warm the motor gets.'],
@@ -44,15 +47,20 @@ const order: readonly (readonly [suffix: string, why: string])[] = [
   ['poles', 'It turns hertz into revolutions on the display.'],
   ['max-frequency', 'Nothing turns faster than the plate allows.'],
   ['min-frequency', 'Below it the motor is too weak or too hot for long.'],
+  ['speed-limit', 'Nothing turns faster than the plate allows.'],
+  ['torque-limit', 'It bounds what a tool that catches can do, and what the windings take.'],
+  ['inertia-ratio', 'Automatic tuning begins with it.'],
   ['overload', 'It lets a short peak pass and stops a stall.'],
   ['run-source', 'Until it is right, the control switches nothing.'],
   ['speed-source', 'Until it is right, every speed is that of the panel.'],
   ['speed-at-ten-volts', 'It makes the commanded speed the real one.'],
+  ['rpm-at-ten-volts', 'It makes the commanded speed the real one.'],
   ['acceleration-time', 'Shorter, and it trips for its current.'],
   ['deceleration-time', 'Shorter, and the bus rises until it trips.'],
   ['stop-mode', 'It decides for how long to keep hands away.'],
   ['restart', 'A tool must not start when the power comes back.'],
   ['reverse', 'A collet nut can come loose backwards.'],
+  ['speed-window', 'The control waits for it before it feeds.'],
   ['curve', 'A curve for fans leaves a cutter without torque at low speed.'],
   ['carrier', 'Too low, and the top frequency is ragged or is not reached; too high, and the drive gets hot.'],
 ];
@@ -148,6 +156,20 @@ export function servoSheet(s: ServoDrive, settings: readonly Setting[], display:
   };
 }
 
+/** What the drive of a servo spindle needs before it is trusted. */
+const servoActs = [
+  act(
+    'encoder-direction',
+    'With a low speed and a low torque limit, let it turn: the speed on its display has the sign of the command.',
+    'An encoder that counts the other way makes the motor run off at full torque: no tool in it, hand on the stop.',
+  ),
+  act(
+    'tune',
+    'Run its automatic tuning with the chuck or the heaviest tool on it, guard shut.',
+    'A tuning of the bare shaft hums or surges with a chuck on it. It turns by itself.',
+  ),
+];
+
 /** The sheet by which the drive of the spindle is put into service; undefined without a drive. */
 export function commissioningSheet(
   design: Pick<Design, 'parts' | 'roles'>,
@@ -163,10 +185,11 @@ export function commissioningSheet(
   const usual = drive!.data.dischargeTime === undefined;
   return {
     driveId,
-    contradictions: contradictions(r.motor, r.motorId),
+    contradictions: (r.kind === 'servo' ? servoPlateContradictions : contradictions)(r.motor, r.motorId),
     lines: [
       reset,
       ...entered(driveId, settings, reasons),
+      ...(r.kind === 'servo' ? servoActs : []),
       act(
         'power-off',
         `Switch off, wait ${waitText(wait)}, and switch on again.`,

@@ -1,44 +1,31 @@
-import { isThreePhase, mainsVoltsAt } from '../distribution/lines';
+import { mainsVoltsAt } from '../distribution/lines';
 import type { Design } from '../machine/design';
-import { portOf } from '../machine/ports';
 import { fullFluxHz, type VoltsPerHertz } from '../spindle/flux';
 import { outputOf } from '../spindle/output';
 import { plateOf } from '../spindle/plate';
-import { brakingOf, runUpS, turningInertia } from '../spindle/ramps';
-import { CARRIER_TIMES, makesPhases, overloadOf, rotatingOf, type Rotating } from '../spindle/rotating';
+import { runUpS, turningInertia } from '../spindle/ramps';
+import {
+  CARRIER_TIMES,
+  hasThreePhaseMains,
+  makesPhases,
+  overloadOf,
+  rotatingOf,
+  type Rotating,
+} from '../spindle/rotating';
 import type { Derived } from '../units/derived';
 import { figureOr, gather, known, mapKnown, positive } from '../units/derived';
 import { printNumber, showValue, type Display } from '../units/print';
 import { driveDraw, type DriveDraw } from './driveDraw';
+import { servoSpindleSettings } from './servoSpindleSettings';
 import { settingFigure, type Setting, type SettingDraft } from './setting';
+import { decelerationTime, from, rampOrCareful, ways, yesNo } from './spindleRamps';
 
 /** The least switching frequency that drives work well with, Hz. */
 const LEAST_CARRIER = 4000;
-/** No ramp is shorter than this, s: a belt or a collet nut takes no jerk. */
-const LEAST_RAMP = 1;
-/** A ramp is entered in tenths of a second. */
-const rampS = (seconds: number): number => Math.max(LEAST_RAMP, Math.ceil(seconds * 10 - 1e-9) / 10);
-/** A ramp to begin with where nothing tells what turns, s. */
-const CAREFUL_RAMP = 15;
-
-const yesNo = [
-  { value: 'no', label: 'no' },
-  { value: 'yes', label: 'yes' },
-] as const;
-const sources = {
-  panel: 'its own panel',
-  terminals: 'its terminals',
-  voltage: '0 to 10 V at its input',
-  'pulse-width': 'pulse width at its input',
-} as const;
-const from = (...keys: (keyof typeof sources)[]) => keys.map((value) => ({ value, label: sources[value] }));
-
 /** Whether the drive of a spindle is fed with three phases, and with how many volts between two conductors. */
 export function mainsOfDrive(design: Pick<Design, 'mainsVoltage'>, r: Rotating): Derived<number> {
   return mainsVoltsAt(design, hasThreePhaseMains(r));
 }
-export const hasThreePhaseMains = ({ drive }: Rotating): boolean =>
-  drive !== undefined && isThreePhase(portOf(drive, 'mains'));
 
 /** Volts per hertz that the sheet sets: those of the plate, or what was entered in their place by hand. */
 export function voltsPerHertz(r: Rotating, settings: readonly Setting[] = []): Derived<VoltsPerHertz> {
@@ -55,6 +42,7 @@ export function spindleDriveSettings(
 ): SettingDraft[] {
   const r = rotatingOf(design);
   if (!r?.drive || !r.driveId) return [];
+  if (r.kind === 'servo') return servoSpindleSettings(design, r);
   return r.kind === 'induction' && makesPhases(r) ? inductionDrive(design, r) : directCurrentDrive(design, r);
 }
 
@@ -252,71 +240,17 @@ function directCurrentDrive(design: Read, r: Rotating): SettingDraft[] {
 function ramps(design: Read, r: Rotating, quantity: DriveDraw['quantity']): SettingDraft[] {
   const inertia = turningInertia(r);
   const output = outputOf(r, voltsPerHertz(r), mainsOfDrive(design, r));
-  const worked = mapKnown(gather({ output, inertia }), (g) => rampS(runUpS(g.output, g.inertia.kgM2, g.output.topRpm)));
-  const careful = 'the inertia of what turns is not known: begin long, and shorten it in steps';
-  const braking = brakingOf(design, r, hasThreePhaseMains(r));
-  const joule = (v: number) => `${printNumber(v, 3)} J`;
+  const worked = mapKnown(gather({ output, inertia }), (g) => runUpS(g.output, g.inertia.kgM2, g.output.topRpm));
   return [
-    quantity(
-      'acceleration-time',
-      'Acceleration time',
-      'time',
-      worked.known ? worked : known(CAREFUL_RAMP),
-      !worked.known
-        ? careful
-        : 'from rest to the highest frequency with four fifths of the torque that it has at each speed: ∫ J dω / T',
+    rampOrCareful(
+      quantity,
+      worked,
+      'from rest to the highest frequency with four fifths of the torque that it has at each speed: ∫ J dω / T',
       (display) =>
         inertia.known && output.known
           ? `${showValue(inertia.value.kgM2, 'inertia', display, 3)}, ${showValue(output.value.ratedNm, 'torque', display, 3)}`
           : '',
-      'up',
     ),
-    quantity(
-      'deceleration-time',
-      'Deceleration time',
-      'time',
-      braking.known ? known(rampS(braking.value.seconds)) : known(CAREFUL_RAMP),
-      !braking.known ? careful : 'until what turns has given its energy to the losses, the bus and the resistor',
-      (display) => {
-        if (!braking.known) return '';
-        const { storedJ, busJ, lossW, resistorW } = braking.value;
-        const watts = (v: number) => showValue(v, 'power', display, 3);
-        return resistorW > 0
-          ? `2 · ${joule(storedJ)} / (${watts(resistorW)} + ${watts(lossW)})`
-          : `(${joule(storedJ)} − ${joule(Math.min(busJ, storedJ))}) / ${watts(lossW)}`;
-      },
-      'up',
-    ),
-  ];
-}
-
-function ways(reverses: boolean, choice: DriveDraw['choice']): SettingDraft[] {
-  return [
-    choice(
-      'stop-mode',
-      'Stops by',
-      [
-        { value: 'ramp', label: 'its ramp' },
-        { value: 'coast', label: 'coasting' },
-      ],
-      'ramp',
-      'a spindle that coasts for a minute is waited for by nobody',
-    ),
-    choice(
-      'restart',
-      'Starts by itself after a power failure',
-      yesNo,
-      'no',
-      'nobody expects a tool that starts by itself',
-    ),
-    choice(
-      'reverse',
-      'Turning backwards allowed',
-      yesNo,
-      reverses ? 'yes' : 'no',
-      reverses
-        ? 'an output of the control reverses it'
-        : 'no output reverses it; backwards a collet nut can come loose',
-    ),
+    decelerationTime(design, r, quantity),
   ];
 }

@@ -3,6 +3,8 @@ import { fluxShare, outputVolts, type VoltsPerHertz } from './flux';
 import { fieldHz, plateOf, type Plate } from './plate';
 import type { Stage } from '../machine/spindleStages';
 import type { Rotating } from './rotating';
+import { servoPlateOf, type ServoPlate } from './servoPlate';
+import { powerW, torqueNm } from './shaftPower';
 
 /** Torque for long at a speed of the motor; both at its own shaft. */
 export interface MotorOutput {
@@ -20,11 +22,6 @@ export interface MotorOutput {
 
 /** Pull-out torque of an induction motor against its rated one, where no plate tells; it falls with the square of the flux. */
 const PULL_OUT = 2.5;
-/** Torque from power and speed, N·m: P/(2π · n/60). */
-export const torqueNm = (watts: number, rpm: number): number => (watts * 30) / (Math.PI * rpm);
-/** Power from torque and speed, W. */
-export const powerW = (nm: number, rpm: number): number => (nm * Math.PI * rpm) / 30;
-
 /** An induction motor on a drive: full torque up to where its flux falls, then in proportion to it. */
 export function inductionOutput(plate: Plate, set: VoltsPerHertz, mainsV: number, driveA: number): MotorOutput {
   const ratedNm = torqueNm(plate.watts, plate.ratedRpm);
@@ -52,6 +49,21 @@ export function inductionOutput(plate: Plate, set: VoltsPerHertz, mainsV: number
   };
 }
 
+/**
+ * A servo motor holds its rated torque from rest to its rated speed; above it its flux is weakened, and its power stays. A drive
+ * that gives less than its rated current gives as much less torque.
+ */
+export function servoOutput(plate: ServoPlate, driveA: number): MotorOutput {
+  const share = Math.min(1, driveA / plate.amps);
+  return {
+    topRpm: plate.topRpm,
+    leastRpm: 0,
+    ratedNm: plate.ratedNm,
+    torqueAt: (rpm) => plate.ratedNm * share * Math.min(1, plate.ratedRpm / Math.max(rpm, 1e-6)),
+    weakFromRpm: Math.min(plate.ratedRpm, plate.topRpm),
+  };
+}
+
 /** What a motor gives over speed with its drive as it is set; for a brushed one its torque is the same at every speed. */
 export function outputOf(r: Rotating, set: Derived<VoltsPerHertz>, mainsV: Derived<number>): Derived<MotorOutput> {
   const { motor, motorId, drive } = r;
@@ -59,6 +71,8 @@ export function outputOf(r: Rotating, set: Derived<VoltsPerHertz>, mainsV: Deriv
     return mapKnown(gather({ plate: plateOf(motor, motorId), set, mainsV }), (g) =>
       inductionOutput(g.plate, g.set, g.mainsV, figureOr(drive?.data.outputCurrent, Infinity)),
     );
+  if (r.kind === 'servo')
+    return mapKnown(servoPlateOf(motor, motorId), (p) => servoOutput(p, figureOr(drive?.data.outputCurrent, Infinity)));
   const at = (key: string) => `parts.${motorId}.data.${key}`;
   return mapKnown(
     gather({

@@ -1,5 +1,6 @@
 import type { Design } from '../machine/design';
 import type { DataOf, Part } from '../machine/parts';
+import { isThreePhase as takesThreePhases } from '../distribution/lines';
 import { portOf } from '../machine/ports';
 import { stageInUse, stagesOf, type Stage } from '../machine/spindleStages';
 import { figureOr } from '../units/derived';
@@ -13,8 +14,8 @@ export interface Rotating {
   motor: SpindleMotor;
   driveId: string | undefined;
   drive: SpindleDrive | undefined;
-  /** A three-phase motor behind a drive; a brushed one behind a speed controller; one that is only switched. */
-  kind: 'induction' | 'direct-current' | 'switched';
+  /** A three-phase motor behind a drive; a servo motor behind one that reads its encoder; a brushed one behind a speed controller; one that is only switched. */
+  kind: 'induction' | 'servo' | 'direct-current' | 'switched';
   /** One at least. */
   stages: readonly Stage[];
   /** The one that is on the machine now. */
@@ -35,7 +36,13 @@ export function rotatingOf({ parts, roles }: Pick<Design, 'parts' | 'roles'>): R
     motor: motor as SpindleMotor,
     driveId: driven ? spindleDrive : undefined,
     drive: driven ? (drive as SpindleDrive) : undefined,
-    kind: isThreePhase(motor) ? 'induction' : driven ? 'direct-current' : 'switched',
+    kind: (motor as SpindleMotor).data.servo
+      ? 'servo'
+      : isThreePhase(motor)
+        ? 'induction'
+        : driven
+          ? 'direct-current'
+          : 'switched',
     stages: stagesOf(motor),
     inUse: stageInUse(motor),
   };
@@ -43,6 +50,9 @@ export function rotatingOf({ parts, roles }: Pick<Design, 'parts' | 'roles'>): R
 
 /** Whether a drive makes three phases. */
 export const makesPhases = ({ drive }: Rotating): boolean => drive !== undefined && isThreePhase(drive);
+/** Whether the drive is fed with three phases. */
+export const hasThreePhaseMains = ({ drive }: Pick<Rotating, 'drive'>): boolean =>
+  drive !== undefined && takesThreePhases(portOf(drive, 'mains'));
 /** Current that the drive gives for a short time, as a share of its output current: its sheet, else half as much again. */
 export const overloadOf = (drive: SpindleDrive): number => figureOr(drive.data.overload, USUAL_OVERLOAD);
 const USUAL_OVERLOAD = 1.5;

@@ -2,7 +2,8 @@ import type { Stage } from '../machine/spindleStages';
 import type { WantedCut } from '../machine/parts';
 import { baseValue } from '../units/quantity';
 import { materials, millingW, tappingNm, TO_THE_CUT, turningW } from './cutting';
-import { powerW, torqueNm, type MotorOutput } from './output';
+import { type MotorOutput } from './output';
+import { powerW, torqueNm } from './shaftPower';
 
 /** What a cut asks for at the spindle. */
 export interface CutNeed {

@@ -155,6 +155,10 @@ const onPlate: Readonly<Record<string, readonly [Outline, Holes]>> = {
     [105, 175, 145],
     [92, 162, 5.5],
   ],
+  'drive-polecat-7': [
+    [90, 190, 155],
+    [78, 177, 4.5],
+  ],
   'drive-vole-3000': [
     [125, 200, 160],
     [110, 185, 5.5],

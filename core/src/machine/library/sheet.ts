@@ -295,6 +295,8 @@ export const sheetFields: Partial<Record<PartClass, readonly SheetField[]>> = {
       bounds: [1, 200_000],
     }),
     f('rotorInertia', 'Inertia of its rotor', 'inertia', 'kg·cm²', { bounds: [1e-8, 10] }),
+    f('ratedTorque', 'Rated torque', 'torque', 'N·m', { help: 'Of a servo motor.', bounds: [0.001, 5000] }),
+    f('peakTorque', 'Peak torque', 'torque', 'N·m', { help: 'Of a servo motor.', bounds: [0.001, 20_000] }),
   ],
   'spindle-drive': [
     f('ratedVoltage', 'Rated voltage', 'voltage', 'V', { bounds: [1, 1000] }),

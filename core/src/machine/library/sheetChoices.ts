@@ -125,6 +125,11 @@ export const sheetChoices: Partial<Record<PartClass, readonly SheetChoice[]>> = 
   button: [contact, yes('latching', 'Latches', 'It stays pressed until it is turned or pulled.')],
   spindle: [
     count('poles', 'Poles', 2, 24, { optional: true }),
+    yes('servo', 'Servo motor', 'Its drive turns it by its encoder.'),
+    count('encoderCounts', 'Counts of its encoder in a turn', 1, 1_000_000_000, {
+      optional: true,
+      help: 'Of a servo motor: four for each line.',
+    }),
     pick(
       'cooling',
       'Cooled by',
@@ -138,6 +143,7 @@ export const sheetChoices: Partial<Record<PartClass, readonly SheetChoice[]>> = 
     ),
   ],
   'spindle-drive': [
+    yes('servo', 'For a servo motor', 'It reads the encoder of the motor that it turns.'),
     yes('isolated', 'Control terminals apart from the mains', 'Where they are not, everything wired to them is live.'),
   ],
   'encoder-divider': [count('divider', 'Lines in for one out', 1, 1000)],

@@ -138,6 +138,29 @@ export const spindles: LibraryEntry[] = [
     setup: {},
   })),
   {
+    key: 'spindle-mattock-1900',
+    name: 'Mattock 1900, servo spindle',
+    about: 'Servo motor for a mill or lathe spindle: its full torque from standstill, an encoder, and blown cooling.',
+    data: {
+      class: 'spindle',
+      servo: true,
+      power: sheet(1900, 'W'),
+      poles: 8,
+      maxSpeed: sheet(6000, 'rpm'),
+      ratedVoltage: sheet(230, 'V'),
+      ratedCurrent: sheet(6.5, 'A'),
+      ratedSpeed: sheet(3000, 'rpm'),
+      ratedTorque: sheet(6, 'N·m'),
+      peakTorque: sheet(18, 'N·m'),
+      encoderCounts: 10_000,
+      rotorInertia: sheet(12, 'kg·cm²'),
+      cooling: 'blown',
+    },
+    terminals: threePhase,
+    elements: {},
+    setup: {},
+  },
+  {
     key: 'spindle-dibble-400',
     name: 'Dibble 400, direct-current spindle',
     about: 'Small brushed spindle for a speed board.',
@@ -180,14 +203,22 @@ export const spindles: LibraryEntry[] = [
       ['drive-vole-3000', 'Vole 3000', 13, 120, 1, 1360],
       ['drive-vole-2200-3', 'Vole 2200-3', 5.8, 400, 3, 330],
       ['drive-vole-4000-3', 'Vole 4000-3', 9.5, 120, 3, 560],
+      ['drive-polecat-7', 'Polecat 7', 7, 0, 1, 1100],
     ] as const
   ).map(([key, name, amps, hz, phases, microfarad]): LibraryEntry => ({
     key,
-    name: phases === 3 ? `${name}, spindle drive for three-phase mains` : `${name}, spindle drive`,
-    about:
+    name:
       phases === 3
-        ? 'Takes three phases of 400 V and makes three for the motor; run, direction, speed by 0 to 10 V, and a fault contact.'
-        : 'Makes three phases from the mains; run, direction, speed by 0 to 10 V, and a fault contact.',
+        ? `${name}, spindle drive for three-phase mains`
+        : hz === 0
+          ? `${name}, drive for a servo spindle`
+          : `${name}, spindle drive`,
+    about:
+      hz === 0
+        ? 'Turns a servo motor by its encoder, from the mains; run, direction, speed by 0 to 10 V, and a fault contact. A resistor takes what the spindle gives back.'
+        : phases === 3
+          ? 'Takes three phases of 400 V and makes three for the motor; run, direction, speed by 0 to 10 V, and a fault contact.'
+          : 'Makes three phases from the mains; run, direction, speed by 0 to 10 V, and a fault contact.',
     data: {
       class: 'spindle-drive',
       ...(phases === 3
@@ -196,13 +227,17 @@ export const spindles: LibraryEntry[] = [
       inrush: sheet(20, 'A'),
       leakage: sheet(phases === 3 ? 3.5 : 1, 'mA'),
       ambientMax: sheet(40, '°C'),
-      baseFrequency: sheet(hz === 400 ? 400 : 50, 'Hz'),
-      maxFrequency: sheet(hz, 'Hz'),
-      minFrequency: sheet(hz === 400 ? 100 : 10, 'Hz'),
+      ...(hz === 0
+        ? { servo: true, brakingPower: sheet(600, 'W') }
+        : {
+            baseFrequency: sheet(hz === 400 ? 400 : 50, 'Hz'),
+            maxFrequency: sheet(hz, 'Hz'),
+            minFrequency: sheet(hz === 400 ? 100 : 10, 'Hz'),
+          }),
       outputCurrent: sheet(amps, 'A'),
       commandVoltage: sheet(24, 'V'),
       isolated: true,
-      overload: sheet(150, '%'),
+      overload: sheet(hz === 0 ? 250 : 150, '%'),
       carrierMax: sheet(12, 'kHz'),
       busCapacitance: sheet(microfarad, 'µF'),
       tripVoltage: sheet(phases === 3 ? 760 : 390, 'V'),

@@ -16,6 +16,7 @@ import { partInSlot, type PartSlot, slotName, slotPath } from '@nodaxis/core/mac
 import { carriesMains } from '@nodaxis/core/machine/parts';
 import { partsSupply } from '@nodaxis/core/machine/design';
 import type { Fault } from '@nodaxis/core/units/result';
+import { changerOutputs } from '@nodaxis/core/machine/toolChanger';
 import { outputName, serviceName } from '@nodaxis/core/wiring/planner/outputs';
 import { functionNames, usualColours } from '@nodaxis/core/wiring/planner/rules';
 import { ampacityOf } from '@nodaxis/core/wiring/planner/planning';
@@ -144,6 +145,8 @@ function add(): void {
   faults.value = machine.run({ name: 'add-output', args: { function: of, ...rest } });
 }
 const remove = (id: string) => (faults.value = machine.run({ name: 'remove-output', args: { output: id } }));
+/** Outputs of the tool changer serve nothing else. */
+const ofChanger = computed(() => (design.value.toolChanger ? changerOutputs(design.value.toolChanger) : []));
 /** What a load of its own does to the work or the door. */
 const services = loadServices.map((value) => ({ value, label: serviceName(value) }));
 const setService = (id: string, serves: LoadService | '') =>
@@ -273,7 +276,7 @@ function setColour(of: ConductorFunction, entered: string): void {
             <td>
               {{ o.devices.join(', ') }}
               <Choice
-                v-if="o.o.function === 'switched-load'"
+                v-if="o.o.function === 'switched-load' && !ofChanger.includes(o.id)"
                 :label="`What ${o.name} does`"
                 :model-value="o.o.serves ?? ''"
                 :disabled="machine.readOnly"

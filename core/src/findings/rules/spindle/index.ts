@@ -6,13 +6,14 @@ import { heldByPower } from './heldByPower';
 import { flowUnwatched } from './flowUnwatched';
 import { permitForbids } from './permitForbids';
 import { spindleCarrier, spindlePlate } from './spindleSheet';
-import { spindleFrequency, spindleCurrent, spindleFlux } from './spindleDriveRules';
+import { spindleServo, spindleFrequency, spindleCurrent, spindleFlux } from './spindleDriveRules';
 
 /** The spindle, its drive and its encoder. */
 export const spindle: Subject = {
   title: 'Spindle and threads',
   rules: [
     [spindleFrequency, 'frequency and poles of the spindle against its drive'],
+    [spindleServo, 'a servo spindle against the kind of its drive'],
     [spindleCurrent, 'current of the spindle against its drive'],
     [spindleFlux, 'volts per hertz of the drive against the plate of the spindle'],
     [spindlePlate, 'figures of the spindle’s plate against each other'],

@@ -36,6 +36,31 @@ const takeDrive = (design: Design, pair: Pair): Remedy[] => {
 };
 const place = (p: Pair) => ({ subject: p.driveId, station: 'wiring' as const });
 
+/** A servo motor on a drive that does not read its encoder, or another motor on one that waits for an encoder. */
+export const spindleServo: Rule = {
+  code: 'spindle-servo',
+  severity: 'wont-work',
+  check: ({ design }): FindingDraft[] => {
+    const r = rotatingOf(design);
+    if (!r?.drive || !r.driveId) return [];
+    const { drive, driveId, motor, motorId } = r;
+    if ((drive.data.servo ?? false) === (motor.data.servo ?? false)) return [];
+    const pair = { driveId, drive, spindleId: motorId, spindle: motor };
+    return [
+      {
+        ...place(pair),
+        title: `${drive.designation} cannot turn ${motor.designation}`,
+        explain: () =>
+          motor.data.servo
+            ? 'A servo motor is turned by its encoder. A drive that only makes volts and hertz does not read it: the motor jerks, or stands and gets hot.'
+            : 'The drive is for a servo motor and waits for its encoder: it trips at once.',
+        field: `parts.${driveId}.data.outputCurrent`,
+        remedies: takeDrive(design, pair),
+      },
+    ];
+  },
+};
+
 /** A drive that cannot make the frequency of the spindle's speed, or the number of poles that would tell it. */
 export const spindleFrequency: Rule = {
   code: 'spindle-frequency',

@@ -69,7 +69,7 @@ const times = computed((): { key: string; label: string }[] =>
             ]),
       ]
     : [
-        { key: 'standstill', label: 'Spindle stands after' },
+        { key: 'standstill', label: 'Spindle at rest after' },
         { key: 'releaseTime', label: 'Released after' },
         { key: 'clampTime', label: 'Held after' },
       ],

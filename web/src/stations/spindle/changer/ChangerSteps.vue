@@ -110,7 +110,7 @@ const waits = (s: ChangeStep) =>
         </thead>
         <tbody>
           <template v-for="(s, i) in steps" :key="i">
-            <tr :class="{ open: changeWords[s.key].fault }">
+            <tr :class="{ open: changeWords[s.key].fault && s.until.length }">
               <td>{{ i + 1 }}. {{ changeWords[s.key].does }}</td>
               <td>{{ s.on.map((o) => outputWords[o] ?? o).join(', ') || '–' }}</td>
               <td>{{ waits(s) }}</td>
@@ -136,10 +136,16 @@ const waits = (s: ChangeStep) =>
 
 <style scoped>
 .pictures {
-  display: grid;
-  grid-template-columns: auto minmax(0, 1fr);
+  display: flex;
+  flex-wrap: wrap;
   gap: 12px;
   align-items: center;
+}
+.pictures > svg:first-child:not(:last-child) {
+  flex: 0 0 190px;
+}
+.pictures > svg:last-child {
+  flex: 1 1 320px;
 }
 .wrap {
   flex-wrap: wrap;
@@ -151,10 +157,5 @@ const waits = (s: ChangeStep) =>
 }
 .open td {
   border-bottom-color: transparent;
-}
-@media (max-width: 620px) {
-  .pictures {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { mainsOfDrive, hasThreePhaseMains } from '@nodaxis/core/settings/spindleDriveSettings';
+import { mainsOfDrive } from '@nodaxis/core/settings/spindleDriveSettings';
+import { hasThreePhaseMains } from '@nodaxis/core/spindle/rotating';
 import { driveSupply } from '@nodaxis/core/distribution/supplies';
 import { waysOfCommand } from '@nodaxis/core/spindle/commandWays';
 import type { Rotating } from '@nodaxis/core/spindle/rotating';
@@ -88,6 +89,7 @@ const boxes = computed(() => {
         told(data.power),
         [told(data.ratedVoltage), told(data.ratedCurrent)].filter(Boolean).join(', '),
         [told(data.ratedFrequency), data.poles ? `${data.poles} poles` : ''].filter(Boolean).join(', '),
+        data.servo ? ['servo', told(data.ratedTorque), told(data.ratedSpeed)].filter(Boolean).join(', ') : undefined,
         data.cooling ? `cooled by ${coolingWord[data.cooling]}` : undefined,
       ],
       ...(r.drive ? {} : { command: command.value }),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { hasThreePhaseMains } from '@nodaxis/core/settings/spindleDriveSettings';
+import { hasThreePhaseMains } from '@nodaxis/core/spindle/rotating';
 import { brakingOf, dischargeS, turningInertia } from '@nodaxis/core/spindle/ramps';
 import type { Rotating } from '@nodaxis/core/spindle/rotating';
 import { showSetting } from '@nodaxis/core/settings/setting';
