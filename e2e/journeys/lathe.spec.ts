@@ -92,7 +92,6 @@ test('a turret that goes back a station is understood from its steps, and locks 
     'fieldfare.nodaxis.json',
     readFileSync(new URL('../../examples/fieldfare.nodaxis.json', import.meta.url)),
   );
-  await page.getByRole('link', { name: 'Open Fieldfare' }).click();
   await goTo(page, 'Spindle');
   await page.getByRole('tab', { name: 'Tool change' }).click();
   const steps = page.getByRole('region', { name: 'Steps of a tool change' });

@@ -157,7 +157,8 @@ export class Following {
     const restarts = this.care.halted;
     if (restarts && !this.care.again()) return;
     if (restarts) this.upForS = 0;
-    this.changer.proceed();
+    // Who only paused it has fitted no tool yet.
+    if (this.run.held.by === 'tool' || this.run.held.by === 'held') this.changer.proceed();
     this.run.proceed();
     this.touching?.begin();
     this.s.state = 'following-program';

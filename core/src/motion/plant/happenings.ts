@@ -10,4 +10,5 @@ export type Happening = { t: number } & (
   | { kind: 'supply sagged'; share: number }
   | { kind: 'tool struck'; axis: number }
   | { kind: 'tool thrown'; rpm: number }
+  | { kind: 'door bolted' }
 );

@@ -236,7 +236,10 @@ export class Simulation {
     switch (act.type) {
       case 'press':
         // A door that is bolted does not open: whoever pulls at it pulls in vain.
-        if (this.nets.state.doorHeld && this.doors.includes(act.device)) return;
+        if (act.down && this.nets.state.doorHeld && this.doors.includes(act.device)) {
+          this.plant.happenings.push({ t: this.timeS, kind: 'door bolted' });
+          return;
+        }
         if (act.down) this.pressed.add(act.device);
         else this.pressed.delete(act.device);
         return this.look(this.timeS);

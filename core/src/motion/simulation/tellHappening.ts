@@ -35,10 +35,13 @@ export function tellHappening(
       return `The motor supply sags: ${Math.round(h.share * 100)} % of its voltage is left.`;
     case 'tool struck':
       return 'The tool runs into the touch plate: something breaks.';
+    case 'door bolted':
+      return 'The door is bolted and does not open. Its bolt is drawn once the spindle is at rest.';
     case 'tool thrown':
       return `The spindle turns at ${Math.round(h.rpm)} rpm with its drawbar open: the tool flies out.`;
   }
 }
 
 /** Happenings that cost something, as opposed to what merely follows from them. */
-export const isHarm = (h: Happening): boolean => h.kind !== 'locked again' && h.kind !== 'supply sagged';
+export const isHarm = (h: Happening): boolean =>
+  h.kind !== 'locked again' && h.kind !== 'supply sagged' && h.kind !== 'door bolted';

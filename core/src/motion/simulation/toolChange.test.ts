@@ -183,6 +183,20 @@ describe('a power drawbar', () => {
     expect(r.kinds()).not.toContain('tool thrown');
   });
 
+  it('that was paused before it let go is not closed by going on: the tool is not fitted yet', () => {
+    const r = mill();
+    load(r, 'T2 M6\nM30');
+    r.sim.run(500);
+    r.sim.act({ type: 'pause' });
+    r.sim.run(8000);
+    expect(paused(r)).toMatchObject({ by: 'hand' });
+    expect(r.look().changer).toMatchObject({ share: 1, step: 'fit' });
+    r.sim.act({ type: 'continue' });
+    r.sim.run(2000);
+    expect(paused(r)).toMatchObject({ by: 'tool', tool: 2 });
+    expect(r.look().changer).toMatchObject({ share: 1, step: 'fit' });
+  });
+
   it('is not let go by hand while the spindle turns, nor the spindle started while it is open', () => {
     const r = mill();
     const release = (on: boolean) => r.sim.act({ type: 'switch-load', output: 'switched-load', on });

@@ -82,6 +82,7 @@ describe('what holds the work', () => {
       return b.r.codes().includes('door-opened');
     };
     expect(pull()).toBe(false);
+    expect(b.r.kinds()).toContain('door bolted');
     b.spin(6000);
     b.valve(true);
     expect(b.on()).toBe(false);

@@ -2,6 +2,7 @@
 import type { Rotating } from '@nodaxis/core/spindle/rotating';
 import { computed } from 'vue';
 import { useOpenMachine } from '../../../document/openMachine';
+import BarCard from './BarCard.vue';
 import EncoderChain from './EncoderChain.vue';
 import SurfaceSpeed from './SurfaceSpeed.vue';
 import TapReversal from './TapReversal.vue';
@@ -20,6 +21,7 @@ const lathe = computed(() => machine.figures.design.kind === 'lathe');
     <div class="stack">
       <SurfaceSpeed v-if="lathe" :r="r" />
       <TapReversal :r="r" />
+      <BarCard v-if="lathe" />
     </div>
   </div>
 </template>
