@@ -2,7 +2,7 @@ import type { Design } from '../machine/design';
 import type { InputFunction } from '../machine/connections';
 import { libraryEntry } from '../machine/library';
 import { usual } from '../machine/library/usual';
-import { marksWanted, type ToolChanger } from '../machine/toolChanger';
+import { marksOf, type ToolChanger } from '../machine/toolChanger';
 import { mayReverse, relayFor } from '../wiring/planner/relays';
 import type { Command } from './command';
 import { freeOutputId } from './outputs';
@@ -70,12 +70,14 @@ export function changerFittings(design: Design): ChangerFitting[] {
         set({ back: output }),
       ]);
   }
-  const lacks = marksWanted(c) - c.marks.length;
+  const marks = marksOf(c);
+  const lacks = marks.filter((m) => m === null).length;
   if (lacks > 0) {
     const ids = freeCircuits(design, 'position', lacks);
+    const left = [...ids];
     fit('marks', lacks === 1 ? 'Add the sensor that is missing' : `Add the ${lacks} sensors that are missing`, true, [
       ...ids.map((): Command => ({ name: 'add-input', args: { function: 'position', library: usual.axisSensorOpen } })),
-      set({ marks: [...c.marks, ...ids] }),
+      set({ marks: marks.map((m) => m ?? left.shift()!) }),
     ]);
   }
   if (c.locked === undefined) sensor('locked', 'Add a sensor that sees the head locked', 'position');

@@ -17,9 +17,11 @@ const Turret = z.strictObject({
   forward: Id.optional().describe('the output that turns the head on'),
   back: Id.optional().describe('the output that turns it back into its lock; a spring catches it when absent'),
   marks: z
-    .array(Id)
+    .array(Id.nullable())
     .max(MOST_STATIONS)
-    .describe('inputs of the sensors: of the stations in their order; or of every station, then of the first'),
+    .describe(
+      'inputs of the sensors: of the stations in their order, null where one is missing; or of every station, then of the first',
+    ),
   locked: Id.optional().describe('the input whose sensor sees the head locked'),
   stationTime: time('from one station to the next'),
   runOn: time('that it is turned on after its mark, until the pawl has dropped behind it'),
@@ -68,16 +70,17 @@ export const newToolChanger = (kind: ToolChanger['kind']): ToolChanger =>
 export const changerOutputs = (c: ToolChanger): string[] =>
   (c.kind === 'turret' ? [c.forward, c.back] : [c.release]).filter((id) => id !== undefined);
 export const changerInputs = (c: ToolChanger): string[] =>
-  (c.kind === 'turret' ? [...c.marks, c.locked] : [c.open, c.clamped]).filter((id) => id !== undefined);
+  (c.kind === 'turret' ? [...c.marks, c.locked] : [c.open, c.clamped]).filter((id) => typeof id === 'string');
 
 /** How many sensors see the stations of a turret. */
 export const marksWanted = ({ sensing, stations }: Pick<Turret, 'sensing' | 'stations'>): number =>
   sensing === 'each' ? stations : 2;
 
-/**
- * A changer without what is no longer there. A mark that is gone takes its place with it: those after it move up, and the count
- * tells that one is missing.
- */
+/** The inputs of the sensors, one for each mark that is wanted; null where one is missing. */
+export const marksOf = (c: Turret): (string | null)[] =>
+  Array.from({ length: marksWanted(c) }, (_, i) => c.marks[i] ?? null);
+
+/** A changer without what is no longer there. A mark that is gone leaves its place empty: the others are of their stations still. */
 export function changerWithout(
   c: ToolChanger,
   there: { outputs: (id: string) => boolean; circuits: (id: string) => boolean },
@@ -90,7 +93,7 @@ export function changerWithout(
           ...c,
           forward: output(c.forward),
           back: output(c.back),
-          marks: c.marks.filter((m) => there.circuits(m)),
+          marks: c.marks.map((m) => (m !== null && there.circuits(m) ? m : null)),
           locked: input(c.locked),
         }
       : { ...c, release: output(c.release), open: input(c.open), clamped: input(c.clamped) };

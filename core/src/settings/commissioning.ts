@@ -1,8 +1,7 @@
 import { figureOr } from '../units/derived';
 import { printNumber, showValue, type Display } from '../units/print';
 import { dischargeS } from '../spindle/ramps';
-import { contradictions } from '../spindle/plate';
-import { servoContradictions as servoPlateContradictions } from '../spindle/servoPlate';
+import { plateContradictions } from '../spindle/contradictions';
 import { rotatingOf } from '../spindle/rotating';
 import type { Design } from '../machine/design';
 import type { ServoDrive } from './servoDriveSettings';
@@ -185,7 +184,7 @@ export function commissioningSheet(
   const usual = drive!.data.dischargeTime === undefined;
   return {
     driveId,
-    contradictions: (r.kind === 'servo' ? servoPlateContradictions : contradictions)(r.motor, r.motorId),
+    contradictions: plateContradictions(r),
     lines: [
       reset,
       ...entered(driveId, settings, reasons),

@@ -7,7 +7,7 @@ import { figureOr, gather, known, mapKnown, missing, positive } from '../units/d
 import { printNumber, showValue } from '../units/print';
 import { driveDraw } from './driveDraw';
 import type { SettingDraft } from './setting';
-import { decelerationTime, rampOrCareful, from, ways } from './spindleRamps';
+import { commandSources, decelerationTime, rampOrCareful, ways } from './spindleDriveShared';
 
 /** Within this share of the commanded speed it counts as reached. */
 const SPEED_REACHED = 0.03;
@@ -125,20 +125,7 @@ export function servoSpindleSettings(
       'of the commanded speed: from then on it reports that its speed is reached',
       () => '',
     ),
-    choice(
-      'run-source',
-      'Run command from',
-      from('panel', 'terminals'),
-      run ? 'terminals' : 'panel',
-      run ? 'an output of the control switches it' : 'no output of the control switches it',
-    ),
-    choice(
-      'speed-source',
-      'Speed from',
-      from('panel', 'voltage'),
-      speed ? 'voltage' : 'panel',
-      speed ? 'an output of the control sets it' : 'no output of the control sets it',
-    ),
+    ...commandSources(run, speed, choice),
     ...ways(outputs.includes('spindle-direction'), choice),
   ];
 }

@@ -18,7 +18,7 @@ import { printNumber, showValue, type Display } from '../units/print';
 import { driveDraw, type DriveDraw } from './driveDraw';
 import { servoSpindleSettings } from './servoSpindleSettings';
 import { settingFigure, type Setting, type SettingDraft } from './setting';
-import { decelerationTime, from, rampOrCareful, ways, yesNo } from './spindleRamps';
+import { commandSources, decelerationTime, from, rampOrCareful, ways, yesNo } from './spindleDriveShared';
 
 /** The least switching frequency that drives work well with, Hz. */
 const LEAST_CARRIER = 4000;
@@ -168,20 +168,7 @@ function inductionDrive(design: Read, r: Rotating): SettingDraft[] {
       'ten times the highest frequency and no less than 4 kHz, so that the current stays a sine',
       (display) => (top.known ? `10 · ${hz(top.value, display)}` : ''),
     ),
-    choice(
-      'run-source',
-      'Run command from',
-      from('panel', 'terminals'),
-      run ? 'terminals' : 'panel',
-      run ? 'an output of the control switches it' : 'no output of the control switches it',
-    ),
-    choice(
-      'speed-source',
-      'Speed from',
-      from('panel', 'voltage'),
-      speed ? 'voltage' : 'panel',
-      speed ? 'an output of the control sets it' : 'no output of the control sets it',
-    ),
+    ...commandSources(run, speed, choice),
     quantity(
       'speed-at-ten-volts',
       'Frequency at 10 V',

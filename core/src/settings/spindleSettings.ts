@@ -10,7 +10,10 @@ import type { SettingDraft } from './setting';
 const COOLING_LEAD_S = 3;
 const COOLING_RUN_ON_S = 60;
 
-/** A spindle coasts to rest in about so many times what it takes to half of its speed; in this long where nobody measured it, s. */
+/**
+ * A spindle coasts to rest in about so many times what it takes to half of its speed: twice by dry friction alone, longer by air and
+ * grease. In this long where nobody measured it, s.
+ */
 const COAST_HALVES = 4;
 const USUAL_COAST_S = 15;
 const coastOf = (half: Quantity | undefined): number => (half ? COAST_HALVES * baseValue(half) : USUAL_COAST_S);

@@ -1,5 +1,5 @@
 import type { Design } from '../machine/design';
-import { marksWanted, type Drawbar, type Turret } from '../machine/toolChanger';
+import { marksOf, type Drawbar, type Turret } from '../machine/toolChanger';
 import type { Derived } from '../units/derived';
 import { known, missing } from '../units/derived';
 import { showValue } from '../units/print';
@@ -10,10 +10,8 @@ import type { ControllerToolChanger } from './toolChange';
 /** A step may take so many times what is usual, and this long besides, s, before it is given up. */
 const PATIENCE = 1.5;
 const PATIENCE_S = 0.5;
-const patient = (s: number): number => PATIENCE * s + PATIENCE_S;
-const PATIENT = `${PATIENCE} times what it usually takes, and ${PATIENCE_S} s`;
 
-const seconds = (key: string, title: string, value: number, formula: string): SettingDraft => ({
+const seconds = (key: string, title: string, value: number, formula: string, usual?: number): SettingDraft => ({
   key: `tool-change/${key}`,
   group: 'Tool change',
   title,
@@ -21,15 +19,23 @@ const seconds = (key: string, title: string, value: number, formula: string): Se
   kind: { type: 'quantity', dimension: 'time' },
   derived: known(value),
   formula,
-  numbers: (display) => (formula === PATIENT ? showValue((value - PATIENCE_S) / PATIENCE, 'time', display, 4) : ''),
+  numbers: (display) => (usual === undefined ? '' : showValue(usual, 'time', display, 4)),
 });
+const longest = (key: string, title: string, usual: number): SettingDraft =>
+  seconds(
+    key,
+    title,
+    PATIENCE * usual + PATIENCE_S,
+    `${PATIENCE} times what it usually takes, and ${PATIENCE_S} s`,
+    usual,
+  );
 
 /** What the control is told of the times of a tool change. */
 export function toolChangeSettings({ toolChanger: c }: Pick<Design, 'toolChanger'>): SettingDraft[] {
   if (!c) return [];
   if (c.kind === 'turret')
     return [
-      seconds('longest-turn', 'Longest turn', patient(c.stations * baseValue(c.stationTime)), PATIENT),
+      longest('longest-turn', 'Longest turn', c.stations * baseValue(c.stationTime)),
       ...(c.back === undefined
         ? []
         : [
@@ -41,28 +47,31 @@ export function toolChangeSettings({ toolChanger: c }: Pick<Design, 'toolChanger
   return [
     seconds(
       'standstill',
-      'Standing before the release',
+      'At rest before the release',
       baseValue(c.standstill),
       'until the spindle is certainly at rest',
     ),
-    seconds('longest-release', 'Longest release', patient(baseValue(c.releaseTime)), PATIENT),
-    seconds('longest-clamp', 'Longest clamping', patient(baseValue(c.clampTime)), PATIENT),
+    longest('longest-release', 'Longest release', baseValue(c.releaseTime)),
+    longest('longest-clamp', 'Longest clamping', baseValue(c.clampTime)),
   ];
 }
 
 const turretOf = (c: Turret, get: (key: string) => number): Derived<ControllerToolChanger> => {
-  const lacks = [
-    ...(c.forward === undefined ? ['toolChanger.forward'] : []),
-    ...(c.marks.length < marksWanted(c) ? ['toolChanger.marks'] : []),
-  ];
-  if (lacks.length) return missing(...lacks);
+  const { forward } = c;
+  const all = marksOf(c);
+  const marks = all.filter((m) => m !== null);
+  if (forward === undefined || marks.length < all.length)
+    return missing(
+      ...(forward === undefined ? ['toolChanger.forward'] : []),
+      ...(marks.length < all.length ? ['toolChanger.marks'] : []),
+    );
   return known({
     kind: 'turret',
     stations: c.stations,
     sensing: c.sensing,
-    forward: c.forward!,
+    forward,
     back: c.back,
-    marks: c.marks,
+    marks,
     locked: c.locked,
     stationS: baseValue(c.stationTime),
     runOnS: get('run-on'),

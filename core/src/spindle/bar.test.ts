@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { barMaterials, passiveN, pushedAwayMm, supportFor, whipRpm, type Bar } from './bar';
+import { barMaterials, barStanding, passiveN, pushedAwayMm, supportFor, whipRpm, type Bar } from './bar';
 
 const steel = (diameterMm: number, lengthMm: number): Bar => ({ diameterMm, lengthMm, ...barMaterials.steel! });
 
@@ -20,4 +20,26 @@ it('half a metre of ⌀20 steel behind the spindle whips at 3473 rpm, a quarter 
 
 it('4 diameters in the chuck alone, 10 with a centre, a steady rest beyond', () => {
   expect([80, 81, 200, 201].map((l) => supportFor(steel(20, l)))).toEqual(['chuck', 'centre', 'centre', 'steady-rest']);
+});
+
+it('what sticks out further than Z travels is out of reach; wood is no bar; without a cut nothing is said of its push', () => {
+  const work = {
+    material: 'steel',
+    diameterMm: 20,
+    lengthMm: 400,
+    depthMm: 1,
+    feedMm: 0.1,
+    behindMm: 500,
+    reachMm: 380,
+  } as const;
+  // Half of 3473 rpm.
+  expect(barStanding(work)).toMatchObject({ ratio: 20, support: 'steady-rest', beyondMm: 20 });
+  expect(barStanding(work)!.mostRpm).toBeCloseTo(1737, -1);
+  expect(barStanding({ ...work, reachMm: undefined, behindMm: 0, depthMm: undefined })).toMatchObject({
+    beyondMm: 0,
+    mostRpm: undefined,
+    push: undefined,
+  });
+  expect(barStanding({ ...work, material: 'softwood' })).toBeUndefined();
+  expect(barStanding({ ...work, diameterMm: 0 })).toBeUndefined();
 });

@@ -1,4 +1,4 @@
-import type { Material } from './cutting';
+import { materials, type Material } from './cutting';
 
 /** Modulus of elasticity, N/mm², and density, kg/m³, of what bars are of: planning figures of textbooks. */
 export const barMaterials: Readonly<Partial<Record<Material, { modulus: number; density: number }>>> = {
@@ -45,7 +45,7 @@ export function whipRpm({ diameterMm, lengthMm, modulus, density }: Bar): number
   return (perSecond * 60) / (2 * Math.PI);
 }
 /** A bar is kept below this share of that speed. */
-export const WHIP_SHARE = 0.5;
+const WHIP_SHARE = 0.5;
 
 /** Lengths in diameters up to which a bar is turned in the chuck alone, and with a centre. */
 export const MOST_FREE = 4;
@@ -54,3 +54,46 @@ export type Support = 'chuck' | 'centre' | 'steady-rest';
 /** What holds a bar of a length well enough. */
 export const supportFor = ({ lengthMm, diameterMm }: Pick<Bar, 'lengthMm' | 'diameterMm'>): Support =>
   lengthMm <= MOST_FREE * diameterMm ? 'chuck' : lengthMm <= MOST_WITH_CENTRE * diameterMm ? 'centre' : 'steady-rest';
+
+/** A bar in the chuck as it is worked; mm. */
+export interface BarWork {
+  material: Material;
+  diameterMm: number;
+  lengthMm: number;
+  /** Undefined: nothing is said of the cut. */
+  depthMm: number | undefined;
+  feedMm: number | undefined;
+  /** Free behind the spindle; 0 where nothing is. */
+  behindMm: number;
+  /** That the tool can be moved along it; undefined while the envelope is not known. */
+  reachMm: number | undefined;
+}
+/** What holds it, how far the cut pushes it away, what is out of reach, and how fast it may turn. */
+export interface BarStanding {
+  /** Length in diameters. */
+  ratio: number;
+  support: Support;
+  push: { newtons: number; freeMm: number; centredMm: number } | undefined;
+  beyondMm: number;
+  /** Undefined where nothing is free behind the spindle. */
+  mostRpm: number | undefined;
+}
+/** Undefined for a material that no bar is of, or for figures that are none. */
+export function barStanding(work: BarWork): BarStanding | undefined {
+  const { material, diameterMm, lengthMm, depthMm, feedMm, behindMm, reachMm } = work;
+  const of = barMaterials[material];
+  if (!of || !(diameterMm > 0) || !(lengthMm > 0)) return undefined;
+  const bar = { diameterMm, lengthMm, ...of };
+  const newtons =
+    depthMm === undefined || feedMm === undefined ? undefined : passiveN(materials[material].cutForce, depthMm, feedMm);
+  return {
+    ratio: lengthMm / diameterMm,
+    support: supportFor(bar),
+    push:
+      newtons === undefined
+        ? undefined
+        : { newtons, freeMm: pushedAwayMm(bar, newtons, false), centredMm: pushedAwayMm(bar, newtons, true) },
+    beyondMm: reachMm === undefined ? 0 : Math.max(0, lengthMm - reachMm),
+    mostRpm: behindMm > 0 ? WHIP_SHARE * whipRpm({ ...bar, lengthMm: behindMm }) : undefined,
+  };
+}

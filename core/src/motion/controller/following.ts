@@ -42,7 +42,7 @@ export class Following {
 
   constructor(private readonly s: Shared) {
     this.rest = new SpindleRest(s, () => this.rpm);
-    this.changer = new ToolChange(s, this.rest);
+    this.changer = new ToolChange(s, this.rest, () => this.care.ask(0, 0));
     this.holding = new WorkHolding(s, this.rest);
     this.care = new SpindleCare(s, this.changer, this.holding, () => this.run?.pause({ by: 'spindle' }));
   }

@@ -19,6 +19,7 @@ export class ToolChange {
   constructor(
     private readonly s: Shared,
     private readonly rest: SpindleRest,
+    private readonly stopSpindle: () => void,
   ) {
     this.changer = s.settings.toolChanger;
     this.index = new Map(s.settings.inputs.map((i, k) => [i.id, k]));
@@ -63,14 +64,12 @@ export class ToolChange {
   begin(tool: number): boolean {
     const { s, changer: c } = this;
     const what = `Station ${tool}`;
-    const refused =
-      c?.kind !== 'turret'
-        ? 'no-changer'
-        : tool < 1 || tool > c.stations || !Number.isInteger(tool)
-          ? 'no-station'
-          : undefined;
-    if (refused || c?.kind !== 'turret') {
-      s.refuse(what, refused ?? 'no-changer');
+    if (c?.kind !== 'turret') {
+      s.refuse(what, 'no-changer');
+      return false;
+    }
+    if (tool < 1 || tool > c.stations || !Number.isInteger(tool)) {
+      s.refuse(what, 'no-station');
       return false;
     }
     if (this.standsAt(tool)) {
@@ -95,7 +94,7 @@ export class ToolChange {
   }
   /** What a program asks for, again and again until it is done. Undefined where a hand changes tools. */
   advance(tool: number): ToolChangeNow | undefined {
-    const { changer: c, s } = this;
+    const { changer: c } = this;
     if (!c) return undefined;
     if (this.change) return this.now;
     if (this.now === 'failed' || this.now === 'held') {
@@ -109,7 +108,7 @@ export class ToolChange {
       if (!this.begin(tool)) return 'failed';
       return this.now;
     }
-    s.outputs.spindle(0, 0);
+    this.stopSpindle();
     this.start(tool, drawbarSteps(c));
     return this.now;
   }
@@ -119,9 +118,9 @@ export class ToolChange {
   }
   /** Ends it where it is: its outputs go off. */
   end(): void {
+    this.now = 'done';
     if (!this.change) return;
     this.change = undefined;
-    this.now = 'done';
     this.station = undefined;
     this.outputsFor([]);
     this.s.say({ code: 'change-ended' });
@@ -185,9 +184,9 @@ export class ToolChange {
   tick(dt: number): void {
     const { change, step } = this;
     if (!change || !step) return;
-    if (!step.byHand) this.tookS += dt;
-    change.forS += dt;
     if (step.byHand) return;
+    this.tookS += dt;
+    change.forS += dt;
     if (!step.until.length) {
       const over = step.key === 'stand' ? this.spindleStands() : change.forS >= step.lastsS - 1e-9;
       if (over) this.next();

@@ -10,10 +10,15 @@ const IN_LOCK = 0.004;
 
 /** A head that turns on over a pawl, and back against it. Stations are counted from 0 here. */
 export class TurretHead {
-  /** Turned from station 0, in stations: from 0 up to their number. */
+  /** Turned from station 0, in stations: from 0 up to their number and a little. */
   at: number;
   /** The station behind which the pawl has dropped last: it goes back no further. */
   private pawl: number;
+
+  /** Where the lock is: a spring draws the head to the nearest station. */
+  private get lock(): number {
+    return this.model.spring ? Math.round(this.at) : this.pawl;
+  }
 
   constructor(
     private readonly model: PlantTurret,
@@ -25,21 +30,23 @@ export class TurretHead {
   /** `turns`: 1 on, −1 back, 0 with the motor off. True where a sensor sees something else than before. */
   step(turns: 1 | 0 | -1, dt: number): boolean {
     const { stations, stationS, spring } = this.model;
-    if (turns === 0 && !(spring && this.at !== this.pawl)) return false;
+    if (turns === 0 && (!spring || this.at === this.lock)) return false;
     const before = this.sees();
+    const way = dt / stationS;
     if (turns > 0) {
-      this.at += dt / stationS;
+      this.at += way;
       const dropped = Math.floor(this.at - PAWL_DROPS + 1e-9);
       if (dropped > this.pawl) this.pawl = dropped;
       if (this.at >= stations && this.pawl >= stations) {
         this.at -= stations;
         this.pawl -= stations;
       }
-    } else this.at = Math.max(this.pawl, this.at - dt / stationS);
+    } else if (turns < 0) this.at = Math.max(this.pawl, this.at - way);
+    else this.at += Math.max(-way, Math.min(way, this.lock - this.at));
     return this.sees() !== before;
   }
   get locked(): boolean {
-    return this.at - this.pawl < IN_LOCK;
+    return Math.abs(this.at - this.lock) < IN_LOCK;
   }
   /** The station whose magnet is seen; undefined between them. */
   private get seen(): number | undefined {
@@ -58,6 +65,7 @@ export class TurretHead {
   }
 }
 
+const NOTHING: readonly string[] = [];
 /** A drawbar between held (0) and released (1). */
 export class DrawbarTravel {
   share = 0;
@@ -67,14 +75,15 @@ export class DrawbarTravel {
   /** True where a sensor sees something else than before. */
   step(released: boolean, dt: number): boolean {
     const { releaseS, clampS } = this.model;
-    const before = this.actuated().join();
+    if (this.share === (released ? 1 : 0)) return false;
+    const before = this.actuated();
     this.share = released ? Math.min(1, this.share + dt / releaseS) : Math.max(0, this.share - dt / clampS);
-    return this.actuated().join() !== before;
+    return this.actuated() !== before;
   }
   get held(): boolean {
     return this.share <= 0.02;
   }
-  actuated(): string[] {
-    return this.share >= 0.98 ? this.model.open : this.held ? this.model.clamped : [];
+  actuated(): readonly string[] {
+    return this.share >= 0.98 ? this.model.open : this.held ? this.model.clamped : NOTHING;
   }
 }

@@ -21,7 +21,7 @@ import { driveFigures } from '../../drivetrain/speed';
 import { axisSwitches, bearsOf, rulerOf } from '../../switches/envelope';
 import type { Derived } from '../../units/derived';
 import { figure, figureOr, mapKnown, missing, positive } from '../../units/derived';
-import { marksWanted } from '../../machine/toolChanger';
+import { marksOf } from '../../machine/toolChanger';
 import { baseValue, type Quantity } from '../../units/quantity';
 
 /** Where no data sheet says better: planning figures of the plant, each with its unit. */
@@ -272,7 +272,7 @@ function motorOf(design: Design, id: string, axis: Axis, a: number, index: numbe
 const LEAST_CHANGE_S = 0.005;
 function changerOf({ toolChanger: c, circuits }: Design): PlantModel['changer'] {
   if (!c) return undefined;
-  const devices = (id: string | undefined) => (id === undefined ? [] : (circuits[id]?.devices ?? []));
+  const devices = (id: string | null | undefined) => (id ? (circuits[id]?.devices ?? []) : []);
   const time = (q: Quantity) => Math.max(LEAST_CHANGE_S, baseValue(q));
   return c.kind === 'turret'
     ? {
@@ -280,7 +280,7 @@ function changerOf({ toolChanger: c, circuits }: Design): PlantModel['changer'] 
         stations: c.stations,
         stationS: time(c.stationTime),
         spring: c.back === undefined,
-        marks: Array.from({ length: marksWanted(c) }, (_, i) => devices(c.marks[i])),
+        marks: marksOf(c).map(devices),
         counts: c.sensing === 'count',
         locked: devices(c.locked),
       }

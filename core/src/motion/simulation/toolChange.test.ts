@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { changerFittings } from '../../commands/changerFittings';
 import type { Command } from '../../commands/command';
 import { newToolChanger, type Drawbar, type Turret } from '../../machine/toolChanger';
 import { readProgram } from '../../program/reader';
@@ -133,6 +134,26 @@ describe('a turret', () => {
     expect(motorOff(r)).toBe(true);
     expect(head(r).believed).toBeUndefined();
     expect(r.codes()).toContain('change-ended');
+  });
+
+  it('with a spring for a lock comes to rest at its station, on the first and the last of them too', () => {
+    const { back: _back, ...sprung } = turret;
+    const r = rig([{ name: 'set-tool-changer', args: { changer: sprung } }]);
+    for (const station of [1, 2, 4, 1]) {
+      turnTo(r, station);
+      r.sim.run(100);
+      expect(head(r)).toMatchObject({ locked: true, believed: station });
+      expect(head(r).at % 4).toBeCloseTo(station - 1, 6);
+    }
+    expect(failure(r)).toBeUndefined();
+  });
+
+  it('keeps the stations of its other sensors when one is taken out, and a new one comes in its place', () => {
+    const without = edited(fieldfare(), { name: 'remove-input', args: { circuit: 'position-2' } });
+    expect((without.design.toolChanger as Turret).marks).toEqual(['position', null, 'position-3', 'position-4']);
+    const fit = changerFittings(without.design).find((f) => f.field === 'marks')!;
+    const again = edited(without, fit.command).design;
+    expect((again.toolChanger as Turret).marks).toEqual(['position', 'position-2', 'position-3', 'position-4']);
   });
 
   it('a program turns to its tool by itself, and waits at a station that there is not', () => {

@@ -45,6 +45,7 @@ const released = computed(() => {
             >{{ n }}</ActionButton
           >
         </div>
+        <p v-if="!told" class="soft">It lacks an output or a sensor: see Spindle, Tool change.</p>
         <p v-if="changer.step">{{ changeWords[changer.step].does }}</p>
       </div>
     </template>

@@ -61,7 +61,9 @@ const hasCoolant = computed(
 /** Loads on outputs of their own: a hot wire, a laser, a vacuum. */
 const loads = computed(() => {
   const { outputs, parts, toolChanger } = figures.value.design;
-  const ofChanger = toolChanger ? changerOutputs(toolChanger) : [];
+  // While something of the changer is missing, its loads are switched like any other.
+  const complete = practice.input.value.known && practice.input.value.value.settings.toolChanger;
+  const ofChanger = toolChanger && complete ? changerOutputs(toolChanger) : [];
   return Object.entries(outputs).flatMap(([id, o]) =>
     o.function === 'switched-load' && !o.alwaysOn && !ofChanger.includes(id)
       ? [

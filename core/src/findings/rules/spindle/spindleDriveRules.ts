@@ -7,7 +7,13 @@ import type { FindingDraft, Remedy, Rule } from '../../finding';
 import { replanned } from '../../replanned';
 import { fluxStanding } from '../../../spindle/flux';
 import { fieldHz, ratedHz, USUAL_SLIP } from '../../../spindle/plate';
-import { makesPhases, rotatingOf, type SpindleDrive, type SpindleMotor } from '../../../spindle/rotating';
+import {
+  makesPhases,
+  rotatingOf,
+  type Rotating,
+  type SpindleDrive,
+  type SpindleMotor,
+} from '../../../spindle/rotating';
 import { spindleDriveFor } from '../../chooseSpindleDrive';
 
 interface Pair {
@@ -17,9 +23,9 @@ interface Pair {
   spindle: SpindleMotor;
 }
 /** A three-phase spindle with its drive; undefined for any other. */
-function pairOf({ design }: Figures): Pair | undefined {
+function pairOf({ design }: Figures, kinds: readonly Rotating['kind'][] = ['induction']): Pair | undefined {
   const r = rotatingOf(design);
-  return r?.drive && r.driveId && r.kind === 'induction' && makesPhases(r)
+  return r?.drive && r.driveId && kinds.includes(r.kind) && makesPhases(r)
     ? { driveId: r.driveId, drive: r.drive, spindleId: r.motorId, spindle: r.motor }
     : undefined;
 }
@@ -102,7 +108,7 @@ export const spindleCurrent: Rule = {
   code: 'spindle-current',
   severity: 'wont-work',
   check: (figures): FindingDraft[] => {
-    const pair = pairOf(figures);
+    const pair = pairOf(figures, ['induction', 'servo']);
     if (!pair) return [];
     const { drive, spindle } = pair;
     const [needs, gives] = [positive(spindle.data.ratedCurrent, ''), positive(drive.data.outputCurrent, '')];

@@ -1,7 +1,7 @@
 import { figureOr } from '../../../units/derived';
 import { showValue } from '../../../units/print';
-import { contradictions, plateOf } from '../../../spindle/plate';
-import { servoContradictions } from '../../../spindle/servoPlate';
+import { plateContradictions } from '../../../spindle/contradictions';
+import { plateOf } from '../../../spindle/plate';
 import { CARRIER_TIMES, makesPhases, rotatingOf } from '../../../spindle/rotating';
 import type { FindingDraft, Rule } from '../../finding';
 
@@ -11,9 +11,8 @@ export const spindlePlate: Rule = {
   severity: 'doubtful',
   check: ({ design }): FindingDraft[] => {
     const r = rotatingOf(design);
-    if (r?.kind !== 'induction' && r?.kind !== 'servo') return [];
-    const says = (r.kind === 'servo' ? servoContradictions : contradictions)(r.motor, r.motorId);
-    if (!says.length) return [];
+    const says = r ? plateContradictions(r) : [];
+    if (!r || !says.length) return [];
     return [
       {
         subject: r.motorId,

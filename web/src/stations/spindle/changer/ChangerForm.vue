@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { circuitName } from '@nodaxis/core/machine/fields';
-import { marksWanted, MOST_STATIONS, type ToolChanger } from '@nodaxis/core/machine/toolChanger';
+import { marksOf, marksWanted, MOST_STATIONS, type ToolChanger, type Turret } from '@nodaxis/core/machine/toolChanger';
 import { displayUnit, showQuantity } from '@nodaxis/core/units/print';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import { outputName } from '@nodaxis/core/wiring/planner/outputs';
@@ -75,25 +75,27 @@ const times = computed((): { key: string; label: string }[] =>
       ],
 );
 const of = (key: string) => (changer as unknown as Record<string, unknown>)[key];
-const marks = computed(() =>
-  changer.kind === 'turret'
-    ? Array.from({ length: marksWanted(changer) }, (_, i) => ({
-        label: changer.sensing === 'each' ? `Station ${i + 1}` : i === 0 ? 'Every station' : 'First station',
-        id: changer.marks[i] ?? '',
+const turret = computed(() => (changer.kind === 'turret' ? changer : undefined));
+const marks = computed(() => {
+  const c = turret.value;
+  return c
+    ? marksOf(c).map((id, i) => ({
+        label: c.sensing === 'each' ? `Station ${i + 1}` : i === 0 ? 'Every station' : 'First station',
+        id: id ?? '',
       }))
-    : [],
-);
-/** A sensor of another mark changes places with it. */
+    : [];
+});
+/** Other stations, or another way to see them: the sensors that are left keep their places. */
+const reshape = (of: Partial<Pick<Turret, 'stations' | 'sensing'>>) => {
+  const next = { ...turret.value!, ...of };
+  put({ ...of, marks: next.marks.slice(0, marksWanted(next)) });
+};
+/** A sensor of another mark changes places with the one here. */
 function mark(i: number, id: string): void {
-  if (changer.kind !== 'turret') return;
-  const next = [...changer.marks];
-  const other = next.indexOf(id);
-  if (id === '') next.splice(i, 1);
-  else {
-    if (other >= 0 && next[i] !== undefined) next[other] = next[i];
-    else if (other >= 0) next.splice(other, 1);
-    next[Math.min(i, next.length)] = id;
-  }
+  const next = marksOf(turret.value!);
+  const other = id === '' ? -1 : next.indexOf(id);
+  if (other >= 0) next[other] = next[i]!;
+  next[i] = id || null;
   put({ marks: next });
 }
 const senses = [
@@ -104,36 +106,23 @@ const senses = [
 
 <template>
   <div class="form">
-    <template v-if="changer.kind === 'turret'">
+    <template v-if="turret">
       <label for="changer-stations">Stations</label>
       <NumberField
         id="changer-stations"
-        :model-value="changer.stations"
+        :model-value="turret.stations"
         :min="2"
         :max="MOST_STATIONS"
         :disabled="machine.readOnly"
-        @update:model-value="
-          (n) =>
-            n &&
-            put({
-              stations: n,
-              ...(changer.kind === 'turret'
-                ? { marks: changer.marks.slice(0, changer.sensing === 'each' ? n : 2) }
-                : {}),
-            })
-        "
+        @update:model-value="(stations) => stations && reshape({ stations })"
       />
       <label for="changer-sensing">Seen by</label>
       <Choice
         id="changer-sensing"
-        :model-value="changer.sensing"
+        :model-value="turret.sensing"
         :options="senses"
         :disabled="machine.readOnly"
-        @change="
-          (v: string) =>
-            changer.kind === 'turret' &&
-            put({ sensing: v, marks: v === 'count' ? changer.marks.slice(0, 2) : changer.marks })
-        "
+        @change="(sensing: Turret['sensing']) => reshape({ sensing })"
       />
     </template>
     <template v-for="p in places" :key="p.key">

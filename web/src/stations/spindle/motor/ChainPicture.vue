@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { mainsOfDrive } from '@nodaxis/core/settings/spindleDriveSettings';
-import { hasThreePhaseMains } from '@nodaxis/core/spindle/rotating';
 import { driveSupply } from '@nodaxis/core/distribution/supplies';
 import { waysOfCommand } from '@nodaxis/core/spindle/commandWays';
-import type { Rotating } from '@nodaxis/core/spindle/rotating';
+import { hasThreePhaseMains, type Rotating } from '@nodaxis/core/spindle/rotating';
 import type { Quantity } from '@nodaxis/core/units/quantity';
 import { printNumber, showQuantity, showValue } from '@nodaxis/core/units/print';
 import { computed, ref, watch } from 'vue';

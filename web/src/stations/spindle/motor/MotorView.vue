@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { curveOf, fluxShare, fluxStanding, fullFluxHz, outputVolts } from '@nodaxis/core/spindle/flux';
 import { outputOf, throughStage } from '@nodaxis/core/spindle/output';
-import { contradictions, fieldRpm, plateOf } from '@nodaxis/core/spindle/plate';
+import { plateContradictions } from '@nodaxis/core/spindle/contradictions';
+import { fieldRpm, plateOf } from '@nodaxis/core/spindle/plate';
 import type { Rotating } from '@nodaxis/core/spindle/rotating';
-import { servoContradictions } from '@nodaxis/core/spindle/servoPlate';
 import { mainsOfDrive, voltsPerHertz } from '@nodaxis/core/settings/spindleDriveSettings';
 import { gather, positive } from '@nodaxis/core/units/derived';
 import { displayUnit, printNumber, showValue } from '@nodaxis/core/units/print';
@@ -31,13 +31,7 @@ const plate = computed(() => plateOf(r.motor, r.motorId));
 const mains = computed(() => mainsOfDrive(machine.figures.design, r));
 const set = computed(() => voltsPerHertz(r, machine.figures.settings));
 const output = computed(() => outputOf(r, set.value, mains.value));
-const says = computed(() =>
-  r.kind === 'induction'
-    ? contradictions(r.motor, r.motorId)
-    : r.kind === 'servo'
-      ? servoContradictions(r.motor, r.motorId)
-      : [],
-);
+const says = computed(() => plateContradictions(r));
 
 const flux = computed(() => {
   const all = gather({ plate: plate.value, mains: mains.value, sheet: set.value });

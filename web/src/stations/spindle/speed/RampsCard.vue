@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { hasThreePhaseMains } from '@nodaxis/core/spindle/rotating';
 import { brakingOf, dischargeS, turningInertia } from '@nodaxis/core/spindle/ramps';
-import type { Rotating } from '@nodaxis/core/spindle/rotating';
+import { hasThreePhaseMains, type Rotating } from '@nodaxis/core/spindle/rotating';
 import { showSetting } from '@nodaxis/core/settings/setting';
 import { printNumber, showValue } from '@nodaxis/core/units/print';
 import { computed } from 'vue';

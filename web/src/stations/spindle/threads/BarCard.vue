@@ -1,15 +1,5 @@
 <script setup lang="ts">
-import {
-  barMaterials,
-  MOST_FREE,
-  MOST_WITH_CENTRE,
-  passiveN,
-  pushedAwayMm,
-  supportFor,
-  whipRpm,
-  WHIP_SHARE,
-  type Support,
-} from '@nodaxis/core/spindle/bar';
+import { barMaterials, barStanding, MOST_FREE, MOST_WITH_CENTRE, type Support } from '@nodaxis/core/spindle/bar';
 import { materials, type Material } from '@nodaxis/core/spindle/cutting';
 import { settingFigure } from '@nodaxis/core/settings/setting';
 import { printNumber, showValue } from '@nodaxis/core/units/print';
@@ -42,30 +32,25 @@ const needs: Record<Support, string> = {
   'steady-rest': 'It needs a steady rest besides the centre.',
 };
 const length = (v: number) => showValue(v, 'length', preferences.display, 3);
-/** What of the bar the tool does not reach, mm; undefined while the envelope of Z is not known. */
-const beyond = computed(() => {
+/** How far the tool is moved along Z; undefined while its envelope is not known. */
+const reachMm = computed(() => {
   const { axes, settings } = machine.figures;
   const z = axes.find((a) => a.axis.letter === 'Z');
   const [min, max] = (['min', 'max'] as const).map((e) => settingFigure(settings, `axis/${z?.id}/envelope-${e}`));
-  const out = read.value.length;
-  return out && min !== undefined && max !== undefined ? Math.max(0, baseValue(out) - (max - min)) : undefined;
+  return min === undefined || max === undefined ? undefined : max - min;
 });
+const mm = (q: Quantity | undefined) => (q ? baseValue(q) : undefined);
 const result = computed(() => {
   const { diameter, length: out, depth, feed, behind } = read.value;
-  const of = barMaterials[material.value];
-  if (!diameter || !out || !of || !(baseValue(diameter) > 0) || !(baseValue(out) > 0)) return undefined;
-  const bar = { diameterMm: baseValue(diameter), lengthMm: baseValue(out), ...of };
-  const force =
-    depth && feed ? passiveN(materials[material.value].cutForce, baseValue(depth), baseValue(feed)) : undefined;
-  const back = behind ? baseValue(behind) : 0;
-  return {
-    ratio: bar.lengthMm / bar.diameterMm,
-    support: supportFor(bar),
-    force,
-    free: force === undefined ? undefined : pushedAwayMm(bar, force, false),
-    centred: force === undefined ? undefined : pushedAwayMm(bar, force, true),
-    slow: back > 0 ? WHIP_SHARE * whipRpm({ ...bar, lengthMm: back }) : undefined,
-  };
+  return barStanding({
+    material: material.value,
+    diameterMm: mm(diameter) ?? 0,
+    lengthMm: mm(out) ?? 0,
+    depthMm: mm(depth),
+    feedMm: mm(feed),
+    behindMm: mm(behind) ?? 0,
+    reachMm: reachMm.value,
+  });
 });
 </script>
 
@@ -81,18 +66,18 @@ const result = computed(() => {
         {{ printNumber(result.ratio, 2) }} diameters stick out. <b>{{ needs[result.support] }}</b>
         <span class="soft"> Up to {{ MOST_FREE }} the chuck alone, up to {{ MOST_WITH_CENTRE }} with a centre.</span>
       </p>
-      <p v-if="result.free !== undefined">
-        The cut pushes with {{ showValue(result.force!, 'force', preferences.display, 2) }}: the end gives way by
-        <b>{{ length(result.free) }}</b>, and the bar comes out larger there by twice that. With a centre it is
-        {{ length(result.centred!) }}, near the middle.
+      <p v-if="result.push">
+        The cut pushes with {{ showValue(result.push.newtons, 'force', preferences.display, 2) }}: the end gives way by
+        <b>{{ length(result.push.freeMm) }}</b>, and the bar comes out larger there by twice that. With a centre it is
+        {{ length(result.push.centredMm) }}, near the middle.
       </p>
-      <Caution v-if="beyond"
-        >Z reaches less far than the bar: {{ length(beyond) }} of it stay out of reach of the tool.</Caution
+      <Caution v-if="result.beyondMm > 0"
+        >Z reaches less far than the bar: {{ length(result.beyondMm) }} of it stay out of reach of the tool.</Caution
       >
-      <Caution v-if="result.slow !== undefined" kind="caution"
+      <Caution v-if="result.mostRpm !== undefined" kind="caution"
         >What is free behind the spindle whips: no faster than
-        {{ showValue(result.slow, 'rotation', preferences.display, 3) }}, half of the speed at which it bends outward.
-        Better lead it in a tube, or saw it off.</Caution
+        {{ showValue(result.mostRpm, 'rotation', preferences.display, 3) }}, half of the speed at which it bends
+        outward. Better lead it in a tube, or saw it off.</Caution
       >
     </template>
     <p v-else class="soft">Diameter and length tell what has to hold it.</p>

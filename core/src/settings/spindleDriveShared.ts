@@ -26,6 +26,24 @@ const sources = {
 } as const;
 export const from = (...keys: (keyof typeof sources)[]) => keys.map((value) => ({ value, label: sources[value] }));
 
+/** Where the drive takes run and speed from, as it is wired. */
+export const commandSources = (run: boolean, speed: boolean, choice: DriveDraw['choice']): SettingDraft[] => [
+  choice(
+    'run-source',
+    'Run command from',
+    from('panel', 'terminals'),
+    run ? 'terminals' : 'panel',
+    run ? 'an output of the control switches it' : 'no output of the control switches it',
+  ),
+  choice(
+    'speed-source',
+    'Speed from',
+    from('panel', 'voltage'),
+    speed ? 'voltage' : 'panel',
+    speed ? 'an output of the control sets it' : 'no output of the control sets it',
+  ),
+];
+
 const CAREFUL = 'the inertia of what turns is not known: begin long, and shorten it in steps';
 
 /** The acceleration time that was worked out, or a careful one. */
