@@ -99,8 +99,8 @@ test('a turret that goes back a station is understood from its steps, and locks 
   await expect(steps).toContainText(/1\.3\s*s when all is well/);
   await expectAccessible(page);
   const runOn = async (text: string) => {
-    await page.getByLabel('On beyond the mark').fill(text);
-    await page.getByLabel('On beyond the mark').press('Enter');
+    await page.getByLabel('Beyond the mark for').fill(text);
+    await page.getByLabel('Beyond the mark for').press('Enter');
   };
   await runOn('5 ms');
   await expect(steps).toContainText(/1\.2\d*\s*s when all is well/);

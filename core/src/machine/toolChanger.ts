@@ -7,14 +7,14 @@ export const MOST_STATIONS = 24;
 
 const time = (of: string) => neededQuantityOf('time').describe(of);
 
-/** A turret whose head turns on freely and is turned back into its lock. */
+/** A turret whose head turns forward freely and is turned back into its lock. */
 const Turret = z.strictObject({
   kind: z.literal('turret'),
   stations: z.int().min(2).max(MOST_STATIONS),
   sensing: z
     .enum(['each', 'count'])
     .describe('a sensor for each station; or one that sees every station and one that sees the first'),
-  forward: Id.optional().describe('the output that turns the head on'),
+  forward: Id.optional().describe('the output that turns the head forward'),
   back: Id.optional().describe('the output that turns it back into its lock; a spring catches it when absent'),
   marks: z
     .array(Id.nullable())
@@ -24,7 +24,7 @@ const Turret = z.strictObject({
     ),
   locked: Id.optional().describe('the input whose sensor sees the head locked'),
   stationTime: time('from one station to the next'),
-  runOn: time('that it is turned on after its mark, until the pawl has dropped behind it'),
+  runOn: time('that it is turned further after its mark, until the pawl has dropped behind it'),
   changeOver: time('at rest between turning on and turning back'),
   backTime: time('that it is turned back for'),
 });

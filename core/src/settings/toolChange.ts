@@ -61,7 +61,7 @@ const step = (key: ChangeStepKey, of: Partial<ChangeStep>): ChangeStep => ({
   ...of,
 });
 
-/** Stations that a head turns on by, one way only: a whole turn for none. */
+/** Stations that a head turns forward by: a whole turn for none. */
 export const stationsBetween = (stations: number, from: number, to: number): number =>
   (((to - from) % stations) + stations) % stations || stations;
 
@@ -132,22 +132,22 @@ export const changeTimeS = (steps: readonly ChangeStep[]): number => steps.reduc
 /** What a step does, and what is wrong where what it waits for does not come. */
 export const changeWords: Record<ChangeStepKey, { does: string; fault?: string }> = {
   first: {
-    does: 'The head turns on to its first station, from which stations are counted.',
+    does: 'The head turns forward to its first station, from which stations are counted.',
     fault:
       'The first station was not seen. The head stands (motor, relay, its supply), turns the wrong way against its lock (the leads of its motor are swapped), or a sensor or its magnet does not answer.',
   },
   turn: {
-    does: 'The head turns on until the sensor sees its station.',
+    does: 'The head turns forward until the sensor sees its station.',
     fault:
       'The station was not seen. The head stands (motor, relay, its supply), turns the wrong way against its lock (the leads of its motor are swapped), or the sensor or its magnet does not answer.',
   },
-  'run-on': { does: 'It turns on a little, so that the pawl drops behind the station.' },
+  'run-on': { does: 'It turns a little further, so that the pawl drops behind the station.' },
   'change-over': { does: 'The motor is let come to rest before it is turned back.' },
   back: { does: 'The head is turned back into its lock; its motor is held there for no longer than this.' },
   settle: {
-    does: 'The motor is off, and the head still tells its station; its lock too, where a sensor sees it.',
+    does: 'The motor is off. The sensor has to see the station still, and that of the lock, where there is one, the lock.',
     fault:
-      'The head is not locked at its station. The pawl had not dropped (turn it on for longer beyond its mark), the motor does not turn back (its relay, or the time is too short), or a chip lies in the lock. Cut nothing with it.',
+      'The head is not locked at its station. The pawl had not dropped (turn it further beyond its mark), the motor does not turn back (its relay, or the time is too short), or a chip lies in the lock. Cut nothing with it.',
   },
   stand: { does: 'The spindle is off; wait until it is at rest.' },
   release: {

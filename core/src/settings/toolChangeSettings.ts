@@ -39,7 +39,7 @@ export function toolChangeSettings({ toolChanger: c }: Pick<Design, 'toolChanger
       ...(c.back === undefined
         ? []
         : [
-            seconds('run-on', 'On beyond the mark', baseValue(c.runOn), 'until the pawl has dropped'),
+            seconds('run-on', 'Forward beyond the mark', baseValue(c.runOn), 'until the pawl has dropped'),
             seconds('change-over', 'At rest before turning back', baseValue(c.changeOver), 'until the motor stands'),
             seconds('back-time', 'Turning back', baseValue(c.backTime), 'until the head is locked'),
           ]),

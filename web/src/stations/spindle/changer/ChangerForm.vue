@@ -46,14 +46,14 @@ type Place = { key: string; label: string; none: string; options: { value: strin
 const places = computed((): Place[] =>
   changer.kind === 'turret'
     ? [
-        { key: 'forward', label: 'Turns on by', none: 'nothing yet', options: outputs.value },
+        { key: 'forward', label: 'Forward by', none: 'nothing yet', options: outputs.value },
         { key: 'back', label: 'Back into the lock by', none: 'a spring', options: outputs.value },
-        { key: 'locked', label: 'Locked is seen by', none: 'nothing', options: positions.value },
+        { key: 'locked', label: 'Sensor: head locked', none: 'nothing', options: positions.value },
       ]
     : [
         { key: 'release', label: 'Released by', none: 'nothing yet', options: outputs.value },
-        { key: 'open', label: 'Open is seen by', none: 'nothing', options: positions.value },
-        { key: 'clamped', label: 'Held is seen by', none: 'nothing', options: held.value },
+        { key: 'open', label: 'Sensor: drawbar open', none: 'nothing', options: positions.value },
+        { key: 'clamped', label: 'Sensor: tool held', none: 'nothing', options: held.value },
       ],
 );
 const times = computed((): { key: string; label: string }[] =>
@@ -63,8 +63,8 @@ const times = computed((): { key: string; label: string }[] =>
         ...(changer.back === undefined
           ? []
           : [
-              { key: 'runOn', label: 'On beyond the mark' },
-              { key: 'changeOver', label: 'At rest before back' },
+              { key: 'runOn', label: 'Beyond the mark for' },
+              { key: 'changeOver', label: 'Then at rest for' },
               { key: 'backTime', label: 'Turned back for' },
             ]),
       ]
@@ -116,7 +116,7 @@ const senses = [
         :disabled="machine.readOnly"
         @update:model-value="(stations) => stations && reshape({ stations })"
       />
-      <label for="changer-sensing">Seen by</label>
+      <label for="changer-sensing">Stations seen by</label>
       <Choice
         id="changer-sensing"
         :model-value="turret.sensing"

@@ -49,7 +49,7 @@ const outputWords = computed((): Record<string, string> => {
   const c = told.value?.known ? told.value.value : undefined;
   if (!c) return {};
   return c.kind === 'turret'
-    ? { [c.forward]: 'Turn on', ...(c.back === undefined ? {} : { [c.back]: 'Turn back' }) }
+    ? { [c.forward]: 'Forward', ...(c.back === undefined ? {} : { [c.back]: 'Back' }) }
     : { [c.release]: 'Release' };
 });
 const inputName = (id: string) => circuitName(machine.figures.design, id);
@@ -64,7 +64,7 @@ const waits = (s: ChangeStep) =>
               `${inputName(u.input)}${u.made ? '' : ' off'}${i === 0 && s.passes > 1 ? ` · ${s.passes} times` : ''}`,
           )
           .join(', ')
-      : 'its time';
+      : 'a set time';
 </script>
 
 <template>
@@ -98,6 +98,13 @@ const waits = (s: ChangeStep) =>
       <p>
         <b>{{ seconds(total) }}</b> when all is well{{ changer.kind === 'drawbar' ? ', and what the hand needs' : '' }}.
       </p>
+      <Caution kind="caution">
+        {{
+          changer.kind === 'turret'
+            ? 'The head starts without a warning and does not stop for a finger. Keep out of its way while the control has power.'
+            : 'Springs close the drawbar with more force than a hand bears, and also when the stop is pressed or the air fails. Hold the tool by its body, never with a finger between it and the spindle.'
+        }}
+      </Caution>
       <DataTable>
         <thead>
           <tr>
@@ -123,13 +130,6 @@ const waits = (s: ChangeStep) =>
           </template>
         </tbody>
       </DataTable>
-      <Caution kind="caution">
-        {{
-          changer.kind === 'turret'
-            ? 'The head starts without a warning and does not stop for a finger. Keep out of its way while the control has power.'
-            : 'Springs close the drawbar with more force than a hand bears, and also when the stop is pressed or the air fails. Hold the tool by its body, never with a finger between it and the spindle.'
-        }}
-      </Caution>
     </template>
   </section>
 </template>

@@ -32,6 +32,9 @@ const needs: Record<Support, string> = {
   'steady-rest': 'It needs a steady rest besides the centre.',
 };
 const length = (v: number) => showValue(v, 'length', preferences.display, 3);
+/** Below a micrometre nothing is told apart in a workshop, mm. */
+const LEAST_MM = 0.001;
+const givesWay = (v: number) => (v < LEAST_MM ? `less than ${length(LEAST_MM)}` : length(v));
 /** How far the tool is moved along Z; undefined while its envelope is not known. */
 const reachMm = computed(() => {
   const { axes, settings } = machine.figures;
@@ -68,11 +71,11 @@ const result = computed(() => {
       </p>
       <p v-if="result.push">
         The cut pushes with {{ showValue(result.push.newtons, 'force', preferences.display, 2) }}: the end gives way by
-        <b>{{ length(result.push.freeMm) }}</b>, and the bar comes out larger there by twice that. With a centre it is
-        {{ length(result.push.centredMm) }}, near the middle.
+        <b>{{ givesWay(result.push.freeMm) }}</b>, and the bar comes out larger there by twice that. With a centre it is
+        {{ givesWay(result.push.centredMm) }}, near the middle.
       </p>
       <Caution v-if="result.beyondMm > 0"
-        >Z reaches less far than the bar: {{ length(result.beyondMm) }} of it stay out of reach of the tool.</Caution
+        >Z reaches less far than the bar: {{ length(result.beyondMm) }} of it stays out of reach of the tool.</Caution
       >
       <Caution v-if="result.mostRpm !== undefined" kind="caution"
         >What is free behind the spindle whips: no faster than
