@@ -109,6 +109,8 @@ export interface CommandArgs {
     relayEntry?: LibraryEntry;
     terminal?: TerminalRef | null;
     serves?: LoadService | null;
+    /** The axis whose clamp it works. */
+    axis?: string;
   };
   /** One input over the alarm contacts of several drives, in series. */
   'watch-alarms': { devices: string[] };

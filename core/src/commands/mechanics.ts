@@ -119,6 +119,11 @@ export const mechanics = {
       delete draft.axes[id];
       draft.axisOrder = draft.axisOrder.filter((a) => a !== id);
       draft.referenceStages = draft.referenceStages.map((s) => s.filter((a) => a !== id)).filter((s) => s.length);
+      for (const o of Object.values(draft.outputs))
+        if (o.axis === id) {
+          delete o.axis;
+          delete o.serves;
+        }
       for (const m of Object.values(draft.masses)) m.movedBy = m.movedBy.filter((a) => a !== id);
       for (const key of Object.keys(draft.overrides)) if (key.startsWith(`axis/${id}/`)) delete draft.overrides[key];
       for (const [partId, part] of Object.entries(draft.parts))

@@ -8,7 +8,8 @@ import { partFrom } from '../machine/library/entry';
 import type { Draft } from 'immer';
 import { outputFunctionName, outputName, serviceName } from '../wiring/planner/outputs';
 import { changesOver, mayReverse } from '../wiring/planner/relays';
-import type { OutputCircuit } from '../machine/connections';
+import { clampsAxis, type OutputCircuit } from '../machine/connections';
+import { clampOf } from '../machine/axisClamp';
 import type { CommandName, Handler } from './command';
 import { refuse } from './command';
 import { decideFeed } from './feeds';
@@ -110,17 +111,19 @@ export const outputs = {
     },
   } satisfies Handler<'remove-output'>,
   'set-output': {
-    title: ({ output, relay, relayEntry, terminal, serves }, before) => {
+    title: ({ output, relay, relayEntry, terminal, serves, axis }, before) => {
       const o = before.outputs[output];
       const name = o ? outputName(o) : output;
-      if (serves !== undefined) return `${name}: ${serves === null ? 'serves nothing' : serviceName(serves)}`;
+      if (serves !== undefined)
+        return `${name}: ${serves === null ? 'serves nothing' : serviceName(serves, axis && before.axes[axis]?.letter)}`;
       if (relay !== undefined)
         return `${name}: ${relay === null ? 'no relay' : ((relayEntry ?? libraryEntry(relay))?.name ?? relay)}`;
       return `${name}: output ${terminal ? terminal.terminal : 'chosen by the planner'}`;
     },
-    apply({ output, relay, relayEntry, terminal, serves }, draft) {
+    apply({ output, relay, relayEntry, terminal, serves, axis }, draft) {
       const o = draft.outputs[output];
       if (!o) return unknownOutput(output);
+      if (serves !== undefined) delete o.axis;
       if (serves === null) delete o.serves;
       else if (serves) {
         if (o.function !== 'switched-load')
@@ -129,6 +132,24 @@ export const outputs = {
             `outputs.${output}.serves`,
             'Pick an output that switches a load of its own.',
           );
+        if (clampsAxis(serves)) {
+          if (axis === undefined || !draft.axes[axis])
+            return refuse(
+              'A clamp holds one axis.',
+              `outputs.${output}.axis`,
+              `Say which: ${Object.values(draft.axes)
+                .map((a) => a.letter)
+                .join(', ')}.`,
+            );
+          const other = clampOf(draft as Design, axis);
+          if (other && other.output !== output)
+            return refuse(
+              `${draft.axes[axis].letter} has its clamp already.`,
+              `outputs.${output}.axis`,
+              'Take that one away from its output first.',
+            );
+          o.axis = axis;
+        }
         o.serves = serves;
       }
       if (terminal === null) delete o.output;

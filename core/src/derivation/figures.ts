@@ -2,6 +2,8 @@ import type { Design } from '../machine/design';
 import { distributionOf } from '../distribution/tree';
 import { asMounted, type Keep } from '../machine/heads';
 import { conductorList } from '../machine/conductorList';
+import { isEndless } from '../machine/mechanics';
+import { clampOf } from '../machine/axisClamp';
 import { axesOf, shownFactor } from '../machine/design';
 import type { Axis } from '../machine/mechanics';
 import { parksAtMark, pulseCircuit } from '../machine/pulseSensor';
@@ -98,7 +100,8 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
     const own = Object.values(design.circuits).flatMap((c) =>
       c.devices.some((d) => design.parts[d]?.mount?.axis === id) ? [c, ...c.devices.map(part)] : [],
     );
-    const switches = cache.keep(`axis/${id}/switches`, own, () => axisSwitches(id, design.circuits, design.parts));
+    const turns = isEndless(axis) ? [axis] : [];
+    const switches = cache.keep(`axis/${id}/switches`, [...own, ...turns], () => axisSwitches(id, design));
     const ruler = cache.keep(`axis/${id}/ruler`, [axis, design.datumStrategy, switches], () =>
       rulerOf(id, axis, design.datumStrategy, switches),
     );
@@ -193,7 +196,7 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
       const reactionS = circuit && input ? inputReactionS(design, circuit, input) : 0;
       const diameterFactor = design.kind === 'lathe' && a.axis.letter === 'X' ? shownFactor(design, a.axis) : undefined;
       const shares = a.axis.drives.map((_, i) => sharesChannel(design, a.id, i));
-      const read = [a, design.datumStrategy, design.overrides, reactionS, diameterFactor, ...shares];
+      const read = [a, design.datumStrategy, design.overrides, reactionS, diameterFactor, design.outputs, ...shares];
       return cache.keep(`axis/${a.id}/settings`, read, () =>
         axisSettings({
           id: a.id,
@@ -205,6 +208,7 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
           roomBehindReference: reference ? roomBehind(reference) : known(0),
           reactionS,
           sharesChannel: shares,
+          clamp: clampOf(design, a.id),
           diameterFactor,
         }).map((s) => settle(s, design.overrides)),
       );

@@ -1,3 +1,4 @@
+import { isEndless } from '../machine/mechanics';
 import { describeField } from '../machine/fields';
 import { busForDrives } from '../distribution/supplies';
 import { runsOnMains } from '../drivetrain/bus';
@@ -43,7 +44,7 @@ export function settledOf(figures: Figures): Partial<Record<Station, Settled>> {
   const allOnMains = drivers.length > 0 && drivers.every((id) => runsOnMains(design.parts[id]));
   count('machine', allOnMains || busForDrives(design) !== undefined);
   for (const { id, axis, drives, ruler, switches } of figures.axes) {
-    count('machine', axis.travel !== undefined);
+    if (!isEndless(axis)) count('machine', axis.travel !== undefined);
     count('machine', drives[0]!.scale.known || !drives[0]!.scale.missing.some((p) => p.includes('.transmission.')));
     count('drives', axis.maxSpeed !== undefined);
     count('drives', axis.acceleration !== undefined);

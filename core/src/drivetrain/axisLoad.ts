@@ -34,6 +34,8 @@ const USUAL = {
   threadFriction: 0.15,
   efficiency: { screw: 0.9, belt: 0.95, rack: 0.9, rotary: 0.85 },
   trapezoidal: 0.35,
+  worm: 0.5,
+  wormOfMoreStarts: 0.65,
   dragNm: 0.05,
   screwDiameterMm: 16,
   screwBeyondTravelMm: 150,
@@ -41,7 +43,15 @@ const USUAL = {
 
 /** The efficiency taken for a transmission of which none is entered. */
 export const usualEfficiency = (t: Transmission): number =>
-  t.kind === 'screw' && t.form === 'trapezoidal' ? USUAL.trapezoidal : USUAL.efficiency[t.kind];
+  t.kind === 'screw' && t.form === 'trapezoidal'
+    ? USUAL.trapezoidal
+    : t.kind === 'rotary' && t.wheelTeeth
+      ? (t.wormStarts ?? 1) === 1
+        ? USUAL.worm
+        : USUAL.wormOfMoreStarts
+      : USUAL.efficiency[t.kind];
+
+const times = (u: Uncertain, factor: number): Uncertain => ({ value: u.value * factor, spread: u.spread });
 
 /** The value where it is known, else another one. */
 const valueOr = (d: Derived<number>, otherwise: number): number => (d.known ? d.value : otherwise);
@@ -114,8 +124,12 @@ export function axisLoad(
     const friction = rotary
       ? exactly(0)
       : or(axis.frictionCoefficient, USUAL.frictionBall, 'frictionCoefficient', () => 'guides on balls, friction 0.01');
+    // About a rotary axis a cut has the lever of the work; without both figures nobody asks for torque of it.
+    const lever = rotary ? positive(axis.workDiameter, '') : undefined;
     const cutting = rotary
-      ? exactly(0)
+      ? axis.cuttingForce && lever?.known
+        ? times(uncertain(axis.cuttingForce), lever.value / 2000)
+        : exactly(0)
       : or(
           axis.cuttingForce,
           usualCuttingN[kind],
@@ -165,7 +179,8 @@ export function axisLoad(
       massKg,
       tiltRad: (Math.abs(figureOr(axis.tilt, 0)) * Math.PI) / 180,
       frictionCoefficient: friction.value,
-      cuttingN: cutting.value,
+      cuttingN: rotary ? 0 : cutting.value,
+      ...(rotary ? { cuttingNm: cutting.value } : {}),
       counterbalanceN: Math.max(0, figureOr(axis.counterbalance, 0)),
       // A rotary axis has no lever: degrees take the place of mm, and no force acts.
       travelMm: travel,
@@ -201,7 +216,7 @@ export const requiredBand = (l: LoadFigures, accelerationPerS2: number): Band =>
         ...l.load,
         massKg: v.mass,
         frictionCoefficient: v.friction,
-        cuttingN: v.cutting,
+        ...(l.load.cuttingNm === undefined ? { cuttingN: v.cutting } : { cuttingNm: v.cutting }),
         efficiency: Math.min(1, v.efficiency),
         dragNm: v.drag,
         rotatingInertiaKgm2: v.rotating,

@@ -9,6 +9,8 @@ export interface Load {
   tiltRad: number;
   frictionCoefficient: number;
   cuttingN: number;
+  /** Torque of the cut about a rotary axis, N·m at the table; none when absent. */
+  cuttingNm?: number;
   /** Carried by a spring, strut or weight, N. */
   counterbalanceN: number;
   /** Travel of one revolution of the screw, pulley or pinion, mm. */
@@ -37,9 +39,10 @@ export function inertiaKgm2(l: Load): number {
   return l.motorInertiaKgm2 + load / (l.ratio ** 2 * l.ratioEfficiency);
 }
 
-/** Torque at the motor for steady motion, N·m: [F·travel/(2π·η) + T_drag]/(r·η_gear). */
+/** Torque at the motor for steady motion, N·m: [F·travel/(2π·η) + T_drag + T_cut]/(r·η_gear). */
 export const steadyTorqueNm = (l: Load): number =>
-  ((forceN(l) * (l.travelMm / 1000)) / (2 * Math.PI * l.efficiency) + l.dragNm) / (l.ratio * l.ratioEfficiency);
+  ((forceN(l) * (l.travelMm / 1000)) / (2 * Math.PI * l.efficiency) + l.dragNm + (l.cuttingNm ?? 0)) /
+  (l.ratio * l.ratioEfficiency);
 
 /** Angular acceleration of the motor, rad/s²: a·2π·r/travel. */
 export const motorAlpha = (l: Load, accelerationMmS2: number): number =>

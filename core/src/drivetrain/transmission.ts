@@ -4,11 +4,16 @@ import type { Transmission } from '../machine/mechanics';
 
 const radians = (degrees: number) => (degrees * Math.PI) / 180;
 
-/** Motor revolutions per output revolution; 1 where none is given. */
-export const ratioOf = (t: Transmission): number => {
+/** Motor revolutions per output revolution; 1 where none is given. A worm turns its wheel by starts/teeth. */
+export const ratioOf = (t: Transmission): number => aheadOf(t) * wormRatio(t);
+/** The part of it that stands ahead of a worm. */
+const aheadOf = (t: Transmission): number => {
   const r = figureOr(t.ratio, 1);
   return r > 0 && Number.isFinite(r) ? r : 1;
 };
+/** Turns of the worm for one of its wheel; 1 without a worm. */
+const wormRatio = (t: Transmission): number =>
+  t.kind === 'rotary' && t.wheelTeeth ? t.wheelTeeth / (t.wormStarts ?? 1) : 1;
 
 /** Lead of a screw in mm: starts · pitch. */
 export const leadMm = (t: Extract<Transmission, { kind: 'screw' }>, path: string): Derived<number> =>
@@ -16,7 +21,7 @@ export const leadMm = (t: Extract<Transmission, { kind: 'screw' }>, path: string
 
 /**
  * Travel of the axis for one revolution of the motor, in mm (linear) or degrees (rotary).
- * Screw lead/r; belt teeth·pitch/r; rack π·module·teeth/(r·cos β); rotary 360°/r.
+ * Screw lead/r; belt teeth·pitch/r; rack π·module·teeth/(r·cos β); rotary 360°/r, r with its worm.
  * `path` is the field path of the transmission, for what is missing.
  */
 export function travelPerRevolution(t: Transmission, path: string): Derived<number> {
@@ -57,6 +62,11 @@ export function travelFormula(t: Transmission): { formula: string; numbers: (pri
           `π · ${p(figureOr(t.module, NaN))} · ${t.teeth} / (${p(r)} · cos ${p(figureOr(t.helixAngle, 0))}°)`,
       };
     case 'rotary':
-      return { formula: '360° / ratio', numbers: (p) => `360 / ${p(r)}` };
+      return t.wheelTeeth
+        ? {
+            formula: '360° · starts / (ratio · teeth of the wheel)',
+            numbers: (p) => `360 · ${t.wormStarts ?? 1} / (${p(aheadOf(t))} · ${t.wheelTeeth})`,
+          }
+        : { formula: '360° / ratio', numbers: (p) => `360 / ${p(r)}` };
   }
 }

@@ -101,6 +101,20 @@ const drawbar = (fn: 'position' | 'spindle-permit'): Command[] => [
     args: { changer: { ...(newToolChanger('drawbar') as Drawbar), release: 'switched-load', clamped: fn } },
   },
 ];
+const clamped = (axis: string): Command[] => [
+  { name: 'add-output', args: { function: 'switched-load', library: 'valve-billow-24' } },
+  { name: 'set-output', args: { output: 'switched-load', serves: 'frees-axis', axis } },
+  set(`axes.${axis}.clampFreeTime`, 0.4, 's'),
+];
+const table: Command[] = [{ name: 'add-axis', args: { letter: 'A' } }, set('axes.a.turns', 'wraps')];
+/** 100 N across the rim at ⌀100 are 5 N·m. */
+const tableHolding = (nm: number): Command[] => [
+  ...table,
+  ...clamped('a'),
+  set('axes.a.cuttingForce', 100, 'N'),
+  set('axes.a.workDiameter', 100, 'mm'),
+  set('axes.a.clampTorque', nm, 'N·m'),
+];
 const clear = (setting: string): Command => ({ name: 'clear-override', args: { setting, title: setting } });
 const joinY: Command = { name: 'join-inputs', args: { into: 'limit-and-reference-x', from: 'limit-and-reference-y' } };
 const stages = (...list: string[][]): Command => ({ name: 'set-reference-stages', args: { stages: list } });
@@ -995,6 +1009,22 @@ const cases: Record<string, Case> = {
     base: 'wren',
     fires: served('closes-chuck'),
     silent: served('opens-chuck'),
+  },
+  'endless-stop': {
+    base: 'dunnock',
+    fires: [...table, set('axes.a.reference.method', 'hard-stop')],
+    silent: [...table, set('axes.a.reference.method', 'by-hand')],
+  },
+  'clamp-untimed': {
+    base: 'wren',
+    fires: clamped('x'),
+    silent: [...clamped('x'), set('axes.x.clampCloseTime', 0.4, 's')],
+  },
+  // one and a half times 5 N·m
+  'clamp-slips': {
+    base: 'dunnock',
+    fires: tableHolding(7.4),
+    silent: tableHolding(7.5),
   },
   'spindle-servo': {
     base: 'plover',

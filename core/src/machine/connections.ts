@@ -132,18 +132,30 @@ export const outputFunctions = [
 
 export type OutputFunction = (typeof outputFunctions)[number];
 
-/** What a switched load does to the work, or to the door in front of it. */
-export const loadServices = ['opens-chuck', 'closes-chuck', 'tailstock', 'steady-rest', 'unlocks-door'] as const;
+/** What a switched load does to the work, to the door in front of it, or to an axis. */
+export const loadServices = [
+  'opens-chuck',
+  'closes-chuck',
+  'tailstock',
+  'steady-rest',
+  'unlocks-door',
+  'frees-axis',
+  'clamps-axis',
+] as const;
 export type LoadService = (typeof loadServices)[number];
+/** Those that hold an axis still between its moves. */
+export const clampsAxis = (of: LoadService | undefined): of is 'frees-axis' | 'clamps-axis' =>
+  of === 'frees-axis' || of === 'clamps-axis';
 /** Whether it holds the work while it is on: it stays on through a stop, while the spindle runs down. */
 export const keepsWork = (of: LoadService | undefined): boolean =>
-  of === 'closes-chuck' || of === 'tailstock' || of === 'steady-rest';
+  of === 'closes-chuck' || of === 'tailstock' || of === 'steady-rest' || of === 'clamps-axis';
 
 /** One controller output with the drives, brakes or lamps that it acts on, through a relay where the load asks for it. */
 export const OutputCircuit = z.strictObject({
   function: z.enum(outputFunctions),
   devices: z.array(Id).max(100),
-  serves: z.enum(loadServices).optional().describe('what a switched load does to the work or to the door'),
+  serves: z.enum(loadServices).optional().describe('what a switched load does to the work, to the door or to an axis'),
+  axis: Id.optional().describe('the axis whose clamp it works'),
   relay: Id.optional().describe('between the output and what it switches'),
   alwaysOn: z.boolean().optional().describe('runs as long as its supply does; takes no output'),
   reverses: Id.optional().describe(

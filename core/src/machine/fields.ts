@@ -1,3 +1,4 @@
+import { clampOf } from './axisClamp';
 import { changerInputName } from './toolChanger';
 import isEqual from 'fast-deep-equal';
 import type { Definition, FieldDescription } from './fieldKinds';
@@ -8,6 +9,7 @@ import { fieldsOfTransmissions } from './fieldsOfTransmissions';
 import type { InputCircuit, InputFunction } from './connections';
 import type { Design } from './design';
 import type { TransmissionKind } from './mechanics';
+import { isEndless } from './mechanics';
 import { sheetFields } from './library/sheet';
 import { isDriver } from './parts';
 import { givesPulse } from './pulseSensor';
@@ -181,7 +183,7 @@ export const transmissionFields: Record<TransmissionKind, readonly string[]> = {
   ],
   belt: ['teeth', 'pitch', 'ratio', 'efficiency', 'rotatingInertia', 'ratioEfficiency'],
   rack: ['module', 'teeth', 'helixAngle', 'ratio', 'efficiency', 'rotatingInertia', 'ratioEfficiency'],
-  rotary: ['ratio', 'efficiency', 'rotatingInertia'],
+  rotary: ['wheelTeeth', 'wormStarts', 'ratio', 'efficiency', 'rotatingInertia'],
 };
 
 /** The path of every field that this machine has: for the search. */
@@ -207,9 +209,20 @@ export function fieldPaths(design: Design): string[] {
         return (design.axes[keys[1]!]?.drives.length ?? 0) > 1;
       if (last in pulseFields) {
         const method = design.axes[keys[1]!]?.reference.method;
+        const axis = design.axes[keys[1]!];
+        // A cam on a table without stops keeps its switch pressed for a part of the turn.
+        if (axis && isEndless(axis) && last === 'pulseWidth') return true;
         return method === 'mark-and-index' || (method === 'switch-and-index' && pulseFields[last] === 'either');
       }
-      if (['frictionCoefficient', 'cuttingForce'].includes(last)) return design.axes[keys[1]!]?.motion === 'linear';
+      if (last === 'frictionCoefficient') return design.axes[keys[1]!]?.motion === 'linear';
+      if (last === 'turns' || last === 'workDiameter') return design.axes[keys[1]!]?.motion === 'rotary';
+      if (last === 'clampFreeTime' || last === 'clampCloseTime') return clampOf(design, keys[1]!) !== undefined;
+      if (last === 'clampTorque')
+        return clampOf(design, keys[1]!) !== undefined && design.axes[keys[1]!]?.motion === 'rotary';
+      if (['travel', 'envelopeMargin'].includes(last) && keys.length === 3) {
+        const axis = design.axes[keys[1]!];
+        return axis !== undefined && !isEndless(axis);
+      }
       if (keys[2] === 'transmission' && last !== 'kind') {
         const kind = design.axes[keys[1]!]?.transmission?.kind;
         return kind !== undefined && transmissionFields[kind].includes(last);
@@ -218,7 +231,10 @@ export function fieldPaths(design: Design): string[] {
       if (!part) return true;
       // A sensor of one pulse a turn sits on no place of the travel.
       if (keys[2] === 'mount')
-        return part.mount !== undefined && !(last === 'tripFromStop' && givesPulse(design, keys[1]!));
+        return (
+          part.mount !== undefined &&
+          !(last === 'tripFromStop' && (givesPulse(design, keys[1]!) || isEndless(design.axes[part.mount.axis] ?? {})))
+        );
       // Data sheets have no form of their own yet.
       if (keys[2] === 'data') return false;
       if (last === 'contactUsed') return part.data.class === 'switch' || part.data.class === 'button';

@@ -72,6 +72,60 @@ export const fieldsOfAxes: Record<string, Definition> = {
     ),
     bounds: [1, 20_000],
   },
+  'axes.*.turns': {
+    ...field(
+      'machine',
+      'Turns',
+      choice({
+        'between-stops': 'between two stops',
+        'counts-on': 'on and on; its position counts on',
+        wraps: 'on and on; after 360° it begins again at 0°',
+      }),
+      'Without stops there is no envelope. Where it begins again at 0°, a program’s position is reached the short way round.',
+      'endless rotary wrap around rollover',
+    ),
+    whenEmpty: 'between two stops',
+  },
+  'axes.*.workDiameter': {
+    ...field(
+      'machine',
+      'Largest work, diameter',
+      q('length'),
+      'What the largest work measures across, about this axis. The cut has its lever there, and backlash counts most.',
+      'chuck swing rim',
+    ),
+    bounds: [1, 2000],
+  },
+  'axes.*.clampFreeTime': {
+    ...field(
+      'machine',
+      'Clamp free after',
+      q('time'),
+      'From the output until the axis may move, with a little to spare: the valve, the air, the spring.',
+      'clamp brake delay release',
+    ),
+    bounds: [0, 30],
+  },
+  'axes.*.clampCloseTime': {
+    ...field(
+      'machine',
+      'Clamp holds after',
+      q('time'),
+      'From the end of a move until the clamp holds and the cut may go on.',
+      'clamp brake delay close',
+    ),
+    bounds: [0, 30],
+  },
+  'axes.*.clampTorque': {
+    ...field(
+      'machine',
+      'Torque of the clamp',
+      q('torque'),
+      'Torque that the clamp holds at the table, from its sheet.',
+      'clamp',
+    ),
+    bounds: [0.01, 20_000],
+  },
   'axes.*.tilt': {
     ...field(
       'machine',
@@ -112,7 +166,7 @@ export const fieldsOfAxes: Record<string, Definition> = {
       'machine',
       'Cutting force',
       q('force'),
-      'The largest force of the cut along this axis. Soft wood 20 to 60 N, brass on a small mill 100 to 250 N, steel turning 300 N and more.',
+      'The largest force of the cut along this axis; on a rotary axis across the rim of its work. Soft wood 20 to 60 N, brass on a small mill 100 to 250 N, steel turning 300 N and more.',
     ),
     bounds: [0, 20_000],
   },

@@ -37,7 +37,7 @@ export const fieldsOfTransmissions: Record<string, Definition> = {
       'machine',
       'Ratio',
       q('ratio'),
-      'Motor revolutions for one of the screw, pulley or pinion. 1 when empty.',
+      'Motor revolutions for one of the screw, pulley, pinion or table; with a worm, for one of the worm. 1 when empty.',
       'gear reduction',
     ),
     bounds: [0.01, 500],
@@ -110,6 +110,26 @@ export const fieldsOfTransmissions: Record<string, Definition> = {
     { type: 'integer', min: 6, max: 500 },
     'Of the pulley or pinion.',
   ),
+  'axes.*.transmission.wheelTeeth': {
+    ...field(
+      'machine',
+      'Teeth of the worm wheel',
+      { type: 'integer', min: 10, max: 720 },
+      'Count them, or turn the worm by hand until the table has gone round once. Empty where no worm turns the table.',
+      'worm gear ratio rotary table',
+    ),
+    whenEmpty: 'no worm',
+  },
+  'axes.*.transmission.wormStarts': {
+    ...field(
+      'machine',
+      'Starts of the worm',
+      { type: 'integer', min: 1, max: 8 },
+      'Separate threads on the worm: one on nearly every dividing table.',
+      'worm',
+    ),
+    whenEmpty: '1',
+  },
   'axes.*.transmission.module': {
     ...field('machine', 'Module', q('length'), 'Pitch circle diameter over number of teeth.'),
     bounds: [0.2, 20],

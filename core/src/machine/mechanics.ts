@@ -51,6 +51,13 @@ const Rack = z.strictObject({
 const Rotary = z.strictObject({
   kind: z.literal('rotary'),
   ratio,
+  wheelTeeth: z
+    .int()
+    .min(10)
+    .max(720)
+    .optional()
+    .describe('of the wheel that a worm turns; the ratio is then that ahead of the worm'),
+  wormStarts: z.int().min(1).max(8).optional().describe('of that worm; 1 when absent'),
   efficiency: quantityOf('ratio'),
   rotatingInertia: quantityOf('inertia').describe('of the table with the work, about its axis'),
 });
@@ -109,6 +116,9 @@ export const Reference = z.strictObject({
 });
 export type Reference = z.infer<typeof Reference>;
 
+/** How far an axis turns: between two stops, or on and on, where its position counts on or begins again after a turn. */
+export const axisTurns = ['between-stops', 'counts-on', 'wraps'] as const;
+
 export const axisLetters = ['X', 'Y', 'Z', 'A', 'B', 'C', 'U', 'V', 'W'] as const;
 
 /** Where plus points, for someone who stands in front of the machine. */
@@ -122,6 +132,11 @@ export const Axis = z.strictObject({
   plus: z.enum(plusDirections),
   tilt: quantityOf('angle').describe('of the travel against the horizontal: 90 for a vertical axis'),
   travel: quantityOf('length', 'angle').describe('from hard stop to hard stop'),
+  turns: z.enum(axisTurns).optional().describe('of a rotary axis; between two stops when absent'),
+  workDiameter: quantityOf('length').describe('of the largest work on a rotary axis: where the cut and the play count'),
+  clampFreeTime: quantityOf('time').describe('from the output that frees the clamp of the axis until it may move'),
+  clampCloseTime: quantityOf('time').describe('from the end of a move until its clamp holds'),
+  clampTorque: quantityOf('torque').describe('that the clamp of a rotary axis holds, at the table'),
   transmission: Transmission.optional(),
   drives: z.array(Drive).min(1).max(2),
   maxSpeed: quantityOf('speed', 'angularSpeed'),
@@ -141,6 +156,10 @@ export const Axis = z.strictObject({
   notes: Text.optional(),
 });
 export type Axis = z.infer<typeof Axis>;
+
+/** It has no stops: it turns on and on. */
+export const isEndless = (a: Partial<Pick<Axis, 'motion' | 'turns'>>): boolean =>
+  a.motion === 'rotary' && (a.turns === 'counts-on' || a.turns === 'wraps');
 
 export const MassItem = z.strictObject({
   name: Name,

@@ -164,6 +164,7 @@ function danglingIds(design: Design, prefix: string): Fault[] {
     o.devices.forEach((d, i) => part(d, `outputs.${id}.devices.${i}`));
     part(o.relay, `outputs.${id}.relay`, ['relay', 'contactor']);
     terminal(o.output, `outputs.${id}.output`);
+    if (o.axis !== undefined && !has(design.axes, o.axis)) miss(`outputs.${id}.axis`, `There is no axis "${o.axis}".`);
     if (o.reverses !== undefined && !has(design.outputs, o.reverses))
       miss(`outputs.${id}.reverses`, `There is no output "${o.reverses}".`);
   }

@@ -20,6 +20,8 @@ export interface ProgramMachine {
   threadLine?: string | undefined;
   /** Its T word names a tool and an offset, two digits each, as on a lathe. */
   twoPartTools?: boolean;
+  /** Axes whose position begins again after 360°: a position is reached the short way round. */
+  wraps?: readonly boolean[];
 }
 
 /** Where the machine stands and what its offsets are when a program is read: its positions become machine positions. */

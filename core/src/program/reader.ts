@@ -1,3 +1,4 @@
+import { shortWay } from '../units/turns';
 import { readsDiameter } from '../units/axisReading';
 import type { Fault } from '../units/result';
 import { arcThrough } from './arc';
@@ -359,6 +360,10 @@ export class ProgramReader {
     this.program.steps.push(...(this.contacts.size ? steps.map((s) => ({ ...s, placed })) : steps));
     steps.at(-1)?.to.forEach((v, i) => (this.position[i] = v));
   }
+  /** Of all positions that mean one place of an axis that turns on and on, the nearest. */
+  private shortWayTo(i: number, place: number): number {
+    return this.machine.wraps?.[i] ? shortWay(this.position[i]!, place) : place;
+  }
   /** Machine position of a figure of an axis, as a position of the program. */
   private placeOf(i: number, figure: number, direct = this.offsetsOff): number {
     const { letters, linear, diameterX } = this.machine;
@@ -479,7 +484,9 @@ export class ProgramReader {
     const by: Placement['by'][number][] = to.map(() => 'way');
     for (const w of axisWords) {
       const i = this.index.get(w.letter)!;
-      to[i] = this.absolute ? this.placeOf(i, w.value, direct) : this.position[i]! + this.placeOf(i, w.value, true);
+      to[i] = this.absolute
+        ? this.shortWayTo(i, this.placeOf(i, w.value, direct))
+        : this.position[i]! + this.placeOf(i, w.value, true);
       if (this.absolute) by[i] = direct ? 'machine' : 'work';
     }
     const rapid = motion === 'rapid';

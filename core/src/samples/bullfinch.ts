@@ -3,8 +3,8 @@ import { quantity } from '../units/quantity';
 import { ballScrew, from, mainsSide, MachineBuilder } from './builder';
 
 /**
- * A plate engraver: three servo drives straight on the mains (the vertical axis with a brake), a rotary table on a stepper
- * drive at 48 V, two supplies of 24 V, everything behind one branch of 10 A.
+ * A plate engraver: three servo drives straight on the mains (the vertical axis with a brake), a rotary table with a worm and an
+ * air clamp on a stepper drive at 48 V, two supplies of 24 V, everything behind one branch of 10 A.
  */
 export function bullfinch(): MachineFile {
   const b = new MachineBuilder('router-fixed-gantry', 'Bullfinch', 'bullfinch');
@@ -43,14 +43,23 @@ export function bullfinch(): MachineFile {
     .choose({ axis: 'a', drive: 0, item: 'driver' }, 'driver-merlin-60')
     .figures('parts.driver-a-0.setup', { stepsPerRevolution: 2000, peakCurrent: [4, 'A'] })
     .figures('axes.a', {
-      travel: [360, '°'],
       maxSpeed: [60, '°/s'],
       acceleration: [400, '°/s²'],
-      'transmission.ratio': [40, '1'],
+      'transmission.wheelTeeth': 40,
+      'transmission.efficiency': [0.5, '1'],
+      backlash: [0.03, '°'],
+      workDiameter: [80, 'mm'],
+      cuttingForce: [60, 'N'],
+      clampFreeTime: [0.4, 's'],
+      clampCloseTime: [0.4, 's'],
+      clampTorque: [12, 'N·m'],
       dragTorque: [0.05, 'N·m'],
       'reference.backOff': [1, '°'],
       'transmission.rotatingInertia': [180, 'g·cm²'],
     });
+  b.set('axes.a.turns', 'wraps')
+    .set('axes.a.reference.method', 'by-hand')
+    .do({ name: 'set-reference-stages', args: { stages: [['z'], ['x', 'y'], ['a']] } });
   b.weighs('Spindle and its plate', 3, 'x', 'z');
   b.weighs('Carriage', 2.4, 'x');
   b.weighs('Table', 9, 'y');
@@ -69,6 +78,10 @@ export function bullfinch(): MachineFile {
     .hang('lamp-glim-24', from('supply'))
     .ahead('switch-wicket-1', { part: 'lamp', port: 'load' })
     .hang('pump-brook-24', from('supply'));
+  b.do({
+    name: 'add-output',
+    args: { function: 'switched-load', library: 'valve-billow-24', relay: 'relay-latch-24' },
+  }).do({ name: 'set-output', args: { output: 'switched-load', serves: 'frees-axis', axis: 'a' } });
   b.tryDaily().cautionsRead().plan();
   return b.file;
 }

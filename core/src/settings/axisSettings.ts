@@ -1,5 +1,6 @@
+import type { AxisClamp } from '../machine/axisClamp';
 import type { Design } from '../machine/design';
-import { asksInverted, type Axis } from '../machine/mechanics';
+import { asksInverted, isEndless, type Axis } from '../machine/mechanics';
 import { parksAtMark } from '../machine/pulseSensor';
 import type { DriveFigures, SpeedLimit } from '../drivetrain/speed';
 import { travelFormula } from '../drivetrain/transmission';
@@ -14,6 +15,7 @@ import type { Rounding } from '../units/round';
 import { roundBase, showRounded } from '../units/round';
 import type { Dimension } from '../units/units';
 import { pulseSearch } from './pulseSearch';
+import { clampSettings, turnsSetting } from './rotarySettings';
 import type { SettingDraft, SettingValue } from './setting';
 
 /** Share of the stretch behind the trip point that a fast approach may use up. */
@@ -46,6 +48,8 @@ export interface AxisSettingInputs {
   reactionS: number;
   /** Which of its motors are stepped by the channel of the first one: one driver for both, or a jumper on the board. */
   sharesChannel: readonly boolean[];
+  /** What holds it still between its moves, where an output works it. */
+  clamp: AxisClamp | undefined;
   /** Diameters over slide travel: 2 for the cross slide of a lathe that shows diameters. Undefined for any other axis. */
   diameterFactor: 1 | 2 | undefined;
 }
@@ -137,7 +141,8 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
   const sides = { 'at-switch': 'at the switch', 'after-back-off': 'after the back-off' };
   const datumText = (display: Display) =>
     `corner at ${axis.reference.end}, datum ${sides[strategy]}: travel runs to ${axis.reference.end === 'minus' ? 'plus' : 'minus'} from ${axis.reference.positionAtDatum ? showValue(baseValue(axis.reference.positionAtDatum), length, display) : '0'}`;
-  for (const end of ['min', 'max'] as const) {
+  // Without stops there is nothing to stay within.
+  for (const end of isEndless(axis) ? [] : (['min', 'max'] as const)) {
     const atReference = (end === 'min') === (axis.reference.end === 'minus');
     // Inwards at the far end; at the datum outwards, so that the place of rest is never outside.
     const rounding = (end === 'min') === atReference ? 'down' : 'up';
@@ -158,6 +163,9 @@ export function axisSettings(input: AxisSettingInputs): SettingDraft[] {
           : missingText,
     });
   }
+
+  if (!linear) drafts.push(turnsSetting(axis, key('turns'), group));
+  if (input.clamp) drafts.push(...clampSettings(input.clamp, axis, key, group));
 
   const r = axis.reference;
   if (r.method !== 'none' && r.method !== 'absolute') {

@@ -5,6 +5,9 @@ import { axesOf, cutsMotors } from '../machine/design';
 import { circuitName } from '../machine/fields';
 import type { TerminalRef } from '../machine/ids';
 import type { Axis, AxisEnd, Reference } from '../machine/mechanics';
+import { isEndless } from '../machine/mechanics';
+import { clampOf } from '../machine/axisClamp';
+import { TURN_DEG } from '../units/turns';
 import {
   handFunctions,
   keepsWork,
@@ -70,6 +73,14 @@ export interface ControllerSpindle {
   /** How long its cooling runs before it and after it; undefined where the control switches none. */
   cooling?: { leadS: number; runOnS: number } | undefined;
 }
+/** A clamp that an output works: the axis waits for it before a move, and what comes after waits for it behind one. */
+export interface ControllerClamp {
+  output: string;
+  /** On frees it; otherwise on holds it. */
+  onFrees: boolean;
+  freeS: number;
+  closeS: number;
+}
 export interface ControllerAxis {
   id: string;
   letter: string;
@@ -78,7 +89,12 @@ export interface ControllerAxis {
   inverted: boolean[];
   maxSpeed: number;
   acceleration: number;
+  /** Without bounds for an axis that turns on and on. */
   envelope: { min: number; max: number };
+  /** After 360° its position begins again: a position is reached the short way round. */
+  wraps: boolean;
+  /** What holds it still between its moves. */
+  clamp: ControllerClamp | undefined;
   /** Added on every reversal; 0 where the control makes up for nothing. */
   backlash: number;
   reference: {
@@ -102,6 +118,10 @@ export interface ControllerAxis {
     skewLimit: number;
   };
 }
+/** Where an axis may be moved to for a trial: its envelope, or one turn where it has none. */
+export const roomOf = ({ envelope }: Pick<ControllerAxis, 'envelope'>): ControllerAxis['envelope'] =>
+  Number.isFinite(envelope.max - envelope.min) ? envelope : { min: 0, max: TURN_DEG };
+
 export interface ControllerInput {
   id: string;
   /** What a person calls it. */
@@ -146,6 +166,8 @@ export function controllerSettings(
 
   const axes = axesOf(design).map(([id, axis]) => {
     const key = (name: string) => `axis/${id}/${name}`;
+    const endless = isEndless(axis);
+    const clamp = clampOf(design, id);
     // A motor on the channel of the first one has what that one has.
     const ofMotor = <T extends SettingValue>(name: string, first: string): Derived<T> =>
       get<T>(key(byKey.has(key(name)) ? name : first));
@@ -154,8 +176,11 @@ export function controllerSettings(
       directions: list(axis.drives.map((_, i) => ofMotor<string>(`direction-${i}`, 'direction-0'))),
       maxSpeed: get<number>(key('max-speed')),
       acceleration: get<number>(key('acceleration')),
-      min: get<number>(key('envelope-min')),
-      max: get<number>(key('envelope-max')),
+      min: endless ? known(-Infinity) : get<number>(key('envelope-min')),
+      max: endless ? known(Infinity) : get<number>(key('envelope-max')),
+      turns: or<string>(key('turns'), 'between-stops'),
+      clampFree: or<number>(key('clamp-free'), clamp?.freeS ?? 0),
+      clampClose: or<number>(key('clamp-close'), clamp?.closeS ?? 0),
       towards: or<string>(key('reference-towards'), axis.reference.end),
       fast: or<number>(key('reference-fast'), 0),
       slow: or<number>(key('reference-slow'), 0),
@@ -177,6 +202,13 @@ export function controllerSettings(
       maxSpeed: p.maxSpeed,
       acceleration: p.acceleration,
       envelope: { min: p.min, max: p.max },
+      wraps: p.turns === 'wraps',
+      clamp: clamp && {
+        output: clamp.output,
+        onFrees: clamp.serves === 'frees-axis',
+        freeS: p.clampFree,
+        closeS: p.clampClose,
+      },
       backlash: axis.compensateBacklash ? figureOr(axis.backlash, 0) : 0,
       reference: {
         method: axis.reference.method,
@@ -186,7 +218,12 @@ export function controllerSettings(
         backOff: p.backOff,
         positionAtDatum: p.datum,
         // Past one turn no pulse comes that the last turn did not have.
-        farthest: parksAtMark(axis.reference) && turn.known ? 1.1 * turn.value : 1.3 * (p.max - p.min) + 4 * p.backOff,
+        farthest:
+          parksAtMark(axis.reference) && turn.known
+            ? 1.1 * turn.value
+            : endless
+              ? 1.1 * TURN_DEG + p.backOff
+              : 1.3 * (p.max - p.min) + 4 * p.backOff,
         sides:
           axis.reference.sides ??
           sidesOf(

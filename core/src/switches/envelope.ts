@@ -1,14 +1,16 @@
 import type { Design } from '../machine/design';
 import type { Axis, AxisEnd } from '../machine/mechanics';
+import { isEndless } from '../machine/mechanics';
 import type { Part } from '../machine/parts';
 import { parksAtMark } from '../machine/pulseSensor';
 import type { Derived } from '../units/derived';
 import { baseValue } from '../units/quantity';
-import { figure, figureOr, gather, mapKnown, missing, positive } from '../units/derived';
-import { pulseFromStop } from './markedDatum';
+import { figure, figureOr, gather, known, mapKnown, missing, positive } from '../units/derived';
+import { pulseFromStop, pulseShare } from './markedDatum';
+import { TURN_DEG, withinTurn } from '../units/turns';
 
 /**
- * A switch on the travel of an axis. `fromStop`: from its trip point to the hard stop at its end. `bears`: how far it may
+ * A switch on the travel of an axis. `fromStop`: from its trip point to the hard stop at its end; without stops as far as its cam presses it. `bears`: how far it may
  * be pushed past its trip point, mm or °; undefined where nothing touches it or its sheet is silent.
  */
 export interface AxisSwitch {
@@ -31,8 +33,14 @@ export function bearsOf(part: Part | undefined): number | undefined {
 }
 
 /** The switches of an axis with what their circuits make of them. */
-export function axisSwitches(axisId: string, circuits: Design['circuits'], parts: Design['parts']): AxisSwitch[] {
+export function axisSwitches(
+  axisId: string,
+  { axes, circuits, parts }: Pick<Design, 'axes' | 'circuits' | 'parts'>,
+): AxisSwitch[] {
   const found: AxisSwitch[] = [];
+  const axis = axes[axisId];
+  // A cam that goes by presses it for so long: there is no stop behind it.
+  const cam = axis && isEndless(axis) ? known(pulseShare(axis) * TURN_DEG) : undefined;
   for (const circuit of Object.values(circuits))
     for (const device of circuit.devices) {
       const mount = parts[device]?.mount;
@@ -41,8 +49,8 @@ export function axisSwitches(axisId: string, circuits: Design['circuits'], parts
       found.push({
         device,
         end: mount.end,
-        fromStop: figure(mount.tripFromStop, `parts.${device}.mount.tripFromStop`),
-        bears: bearsOf(parts[device]),
+        fromStop: cam ?? figure(mount.tripFromStop, `parts.${device}.mount.tripFromStop`),
+        bears: cam ? undefined : bearsOf(parts[device]),
         isReference: ['reference', 'limit-and-reference'].includes(circuit.function),
         isLimit: ['limit', 'limit-and-reference'].includes(circuit.function),
         drive: mount.drive,
@@ -66,6 +74,8 @@ export interface Ruler {
   /** The scribed mark at which the axis is parked before its reference run, and how far beside it; where it has one. */
   mark: { position: number; window: number } | undefined;
   trips: { device: string; end: AxisEnd; position: number; isReference: boolean; isLimit: boolean }[];
+  /** It has no stops: what is drawn is one turn, and its envelope is all of it. */
+  endless?: true;
   /** +1 where travel runs to plus from the datum corner, −1 where it runs to minus. */
   sign: 1 | -1;
 }
@@ -101,6 +111,7 @@ export function rulerOf(
 ): Derived<Ruler> {
   const path = `axes.${axisId}`;
   const { end, method } = axis.reference;
+  if (isEndless(axis)) return turnOf(axisId, axis, strategy, switches);
   if (axis.motion === 'rotary' && !axis.travel) return missing(`${path}.travel`);
   const usesSwitch = method === 'switch' || method === 'switch-and-index';
   // Without a reference switch the envelope still has to stay clear of a limit switch at that end.
@@ -151,6 +162,46 @@ export function rulerOf(
             ]
           : [],
       ),
+    };
+  });
+}
+
+/** One turn of an axis without stops, from 0° to 360°: where its switch trips, and where it rests after its reference run. */
+function turnOf(
+  axisId: string,
+  axis: Axis,
+  strategy: Design['datumStrategy'],
+  switches: readonly AxisSwitch[],
+): Derived<Ruler> {
+  const path = `axes.${axisId}`;
+  const { end, method } = axis.reference;
+  const usesSwitch = method === 'switch' || method === 'switch-and-index';
+  const reference = switches.filter((s) => s.isReference && s.end === end);
+  const needed = gather({
+    seen: usesSwitch && !reference.length ? missing('circuits') : known(0),
+    backOff: usesSwitch ? figure(axis.reference.backOff, `${path}.reference.backOff`) : known(0),
+  });
+  return mapKnown(needed, ({ backOff }): Ruler => {
+    const sign: 1 | -1 = end === 'minus' ? 1 : -1;
+    const datum = figureOr(axis.reference.positionAtDatum, 0);
+    const trip = strategy === 'at-switch' ? datum : datum - sign * backOff;
+    return {
+      hardMinus: 0,
+      hardPlus: TURN_DEG,
+      datum,
+      restAfterReference: withinTurn(trip + sign * backOff),
+      envelope: { min: 0, max: TURN_DEG },
+      usable: TURN_DEG,
+      mark: undefined,
+      endless: true,
+      sign,
+      trips: reference.map((w) => ({
+        device: w.device,
+        end: w.end,
+        position: withinTurn(trip),
+        isReference: true,
+        isLimit: w.isLimit,
+      })),
     };
   });
 }

@@ -117,8 +117,11 @@ const plusX = computed(() => props.length * (props.reverse ? 0.3 : 0.7));
         {{ t.label }}
       </text>
     </g>
-    <rect class="stop" x="-8" y="-4" width="8" :height="H + 8" />
-    <rect class="stop" :x="length" y="-4" width="8" :height="H + 8" />
+    <!-- An axis that turns on and on has no stops: one turn of it is drawn. -->
+    <template v-if="!ruler.endless">
+      <rect class="stop" x="-8" y="-4" width="8" :height="H + 8" />
+      <rect class="stop" :x="length" y="-4" width="8" :height="H + 8" />
+    </template>
     <rect
       v-if="movable"
       class="grip"

@@ -84,6 +84,7 @@ const machineOf = (sim: Simulation): ProgramMachine => {
     touch: settings.touchLines ?? simulatedTouchLines,
     threadLine: settings.threadLine ?? simulatedThreadLine,
     twoPartTools: settings.twoPartTools,
+    wraps: settings.axes.map((a) => a.wraps),
   };
 };
 

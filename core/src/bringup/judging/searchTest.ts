@@ -1,3 +1,4 @@
+import { roomOf } from '../../settings/controllerSettings';
 import type { Command } from '../../commands/command';
 import { axesOf, shownFactor } from '../../machine/design';
 import { sinksTo } from '../../machine/directions';
@@ -134,10 +135,10 @@ export function movesFor(sought: Sought, value: number, m: Made, s: Subject): Se
   const own = wanted(m, s);
   if (!own) return undefined;
   const [speed, acceleration] = setFor(sought, value, own);
-  const room = (own.envelope.max - own.envelope.min) * 0.98;
+  const room = (roomOf(own).max - roomOf(own).min) * 0.98;
   const stretch = Math.min(room, stretchFor(speed, acceleration) * 1.2);
   if (stretch < (speed * speed) / acceleration) return undefined;
-  const middle = (own.envelope.min + own.envelope.max) / 2;
+  const middle = (roomOf(own).min + roomOf(own).max) / 2;
   const jerk = figureOr(axisAt(m, s).jerk, 0);
   return {
     letter: own.letter,
@@ -158,7 +159,7 @@ export function movesFor(sought: Sought, value: number, m: Made, s: Subject): Se
 /** The fastest that the travel leaves room for. */
 const mostFor = (m: Made, s: Subject) => {
   const own = wanted(m, s)!;
-  return Math.sqrt((own.envelope.max - own.envelope.min) * 0.95 * own.acceleration);
+  return Math.sqrt((roomOf(own).max - roomOf(own).min) * 0.95 * own.acceleration);
 };
 
 /** The next trial, or the end of the search. */

@@ -11,7 +11,7 @@ const SOME_TRAVEL = 1000;
 /** The ruler of an axis as it would be with another travel between its hard stops, mm. `end`: by the switches there alone. */
 function rulerWithTravel({ design }: Made, axis: string, travelMm: number, end?: AxisEnd): Derived<Ruler> {
   const own = { ...design.axes[axis]!, travel: quantity(travelMm, 'mm', 'measured') };
-  const switches = axisSwitches(axis, design.circuits, design.parts);
+  const switches = axisSwitches(axis, design);
   return rulerOf(axis, own, design.datumStrategy, end ? switches.filter((s) => s.end === end) : switches);
 }
 
@@ -24,7 +24,7 @@ export function farLimit(
   axis: string,
 ): { device: string; fromStop: number | undefined } | undefined {
   const end = design.axes[axis]!.reference.end === 'minus' ? 'plus' : 'minus';
-  const limits = axisSwitches(axis, design.circuits, design.parts).filter((s) => s.end === end && s.isLimit);
+  const limits = axisSwitches(axis, design).filter((s) => s.end === end && s.isLimit);
   // The one that trips first on the way out is the one that is met.
   const [first] = limits.sort((a, b) => valueOf(b.fromStop) - valueOf(a.fromStop));
   return first && { device: first.device, fromStop: first.fromStop.known ? first.fromStop.value : undefined };

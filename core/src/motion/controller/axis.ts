@@ -1,4 +1,5 @@
 import type { ControllerAxis } from '../../settings/controllerSettings';
+import { shortWay } from '../../units/turns';
 
 /** Lost motion is taken up by this much in each step, mm or °: slowly, so that no motor stalls over it. */
 const TAKE_UP = 0.005;
@@ -15,6 +16,8 @@ export class AxisMotion {
   target = NaN;
   referenced = false;
   doubtful = false;
+  /** Its clamp holds it: what is wanted of it waits. */
+  locked = false;
   /** Command of each motor relative to the axis: differs between the sides of a gantry that has been squared. */
   readonly motorPosition: Float64Array;
   readonly held: boolean[];
@@ -59,6 +62,11 @@ export class AxisMotion {
     this.position = position;
   }
 
+  /** A position counts on from turn to turn: of all that mean the same place, the one that is reached the short way round. */
+  shortWayTo(position: number): number {
+    return this.settings.wraps ? shortWay(this.position, position) : position;
+  }
+
   /** Takes a position from a path that is planned elsewhere. */
   place(position: number, dt: number): void {
     const distance = position - this.position;
@@ -69,7 +77,7 @@ export class AxisMotion {
 
   /** Advances by `dt` seconds, within the envelope where there is one. */
   step(dt: number, bounded: boolean): void {
-    if (this.speed === 0 && this.wantedSpeed === 0 && this.target !== this.target) {
+    if ((this.speed === 0 && this.wantedSpeed === 0 && this.target !== this.target) || this.locked) {
       this.movedBefore = this.moved;
       this.moved = 0;
       return;

@@ -201,7 +201,8 @@ export class Controller {
   }
   private switchLoad(output: string, on: boolean): void {
     const { shared } = this;
-    const { changer, holding } = this.following;
+    const { changer, holding, clamps } = this.following;
+    if (clamps.owns(output)) return shared.refuse('This', 'clamp-follows');
     const refused = on && !changer.mayRelease(output) ? 'spindle-turns' : holding.refusal(output, on);
     if (refused) return shared.refuse('This', refused);
     shared.outputs.switchLoad(output, on);
@@ -248,6 +249,7 @@ export class Controller {
     shared.inputs.forget();
     this.following.care.forget();
     this.following.changer.forget();
+    this.following.clamps.forget();
     shared.outputs.allOff();
     shared.state = 'no-power';
     shared.say({ code: 'power-lost' });
@@ -345,6 +347,7 @@ export class Controller {
     this.following.care.step();
     this.following.rest.tick(dt);
     this.following.changer.tick(dt);
+    this.following.clamps.tick(dt);
     if (shared.state === 'by-hand') this.hand.step();
     else if (shared.state === 'finding-datum') this.search.step();
     if (this.following.run) return this.following.step(dt);

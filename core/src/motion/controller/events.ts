@@ -27,6 +27,7 @@ export type Refusal =
   | 'tool-loose'
   | 'chuck-open'
   | 'door-unlocked'
+  | 'clamp-follows'
   | 'from-its-beginning'
   | 'limit strategy';
 
@@ -125,6 +126,7 @@ export const refusalText: Record<Refusal, string> = {
   'no-station': 'the changer has no such station',
   'spindle-turns': 'the spindle has not come to rest',
   'tool-loose': 'the drawbar is released',
+  'clamp-follows': 'the control frees this clamp before a move and closes it again behind it',
   'chuck-open': 'the chuck is open',
   'door-unlocked': 'the door is unlocked',
   'limit strategy': 'this control’s limits cannot be switched off',

@@ -1,8 +1,10 @@
 import { approachTo } from '../../program/approach';
+import { shortWay, TURN_DEG } from '../../units/turns';
 import { reach } from '../../program/check';
 import { afterTouch, zeroBy } from '../../program/afterTouch';
 import { isMotion, touches, type Program, type SetWorkStep } from '../../program/program';
 import type { AxisMotion } from './axis';
+import { AxisClamps } from './axisClamps';
 import type { ControllerEvent } from './events';
 import { ProgramRun, spindleIsUp } from './programRun';
 import { ProgramTouch } from './programTouch';
@@ -36,6 +38,7 @@ export class Following {
   readonly care: SpindleCare;
   readonly changer: ToolChange;
   readonly holding: WorkHolding;
+  readonly clamps: AxisClamps;
   readonly rest: SpindleRest;
   /** How long a spindle that was stopped in the middle has been coming up again, s; undefined while nothing waits for it. */
   private upForS: number | undefined;
@@ -43,7 +46,8 @@ export class Following {
   constructor(private readonly s: Shared) {
     this.rest = new SpindleRest(s, () => this.rpm);
     this.changer = new ToolChange(s, this.rest, () => this.care.ask(0, 0));
-    this.holding = new WorkHolding(s, this.rest);
+    this.clamps = new AxisClamps(s);
+    this.holding = new WorkHolding(s, this.rest, this.clamps);
     this.care = new SpindleCare(s, this.changer, this.holding, () => this.run?.pause({ by: 'spindle' }));
   }
 
@@ -83,6 +87,7 @@ export class Following {
     if (!this.asRead(program)) return s.refuse(what, 'setup-changed');
     const outside = this.firstOutside(program, at);
     if (outside) return s.say(outside);
+    this.takeTurns(program, at);
     const from = s.axes.map((a) => a.position);
     // Taken up in its middle, the tool goes up, across and down to where it was.
     const linear = s.settings.axes.map((a) => a.linear);
@@ -107,6 +112,20 @@ export class Following {
       setup.active === offsets.active &&
       ((setup.toolOffset ?? 0) === offsets.tool || first?.kind === 'tool')
     );
+  }
+  /** A program was read from one place: an axis that begins again after each turn counts from the turn of its first move. */
+  private takeTurns(program: Program, at: number): void {
+    const { steps, start } = program;
+    this.s.axes.forEach((axis, i) => {
+      if (!axis.settings.wraps) return;
+      const before = steps.slice(0, at).findLast(isMotion)?.to[i] ?? start[i]!;
+      const same = shortWay(before, axis.position);
+      // It stands elsewhere than where the program was read to begin: the first position that it is sent to decides.
+      const first = steps.slice(at).find((step) => isMotion(step) && Math.abs(step.to[i]! - before) > 1e-9);
+      const to = first && isMotion(first) ? first.to[i]! : before;
+      const elsewhere = Math.abs(same - before) > 1e-6 && Math.abs(to - before) <= TURN_DEG / 2;
+      axis.rename(elsewhere ? shortWay(to, axis.position) : same);
+    });
   }
   /** The axis that lifts the tool, and the end of its envelope that is clear of the work. */
   private headClear(): { axis: number; clear: number } | undefined {
@@ -147,6 +166,7 @@ export class Following {
         this.s.say({ code: 'tool-offset-chosen', offset });
       },
       changeTool: (tool: number) => this.changer.advance(tool),
+      clampsReady: (moving: number) => this.clamps.ready(moving),
       trim: this.trim,
     };
   }
@@ -188,6 +208,7 @@ export class Following {
     this.resumeAt = anew ? undefined : index;
     this.s.say({ code: anew ? 'program-cut-short' : code, line });
     this.run = undefined;
+    this.clamps.leave();
     this.touching = undefined;
     this.upForS = undefined;
   }
@@ -289,6 +310,7 @@ export class Following {
     }
     if (run.ended) {
       this.run = undefined;
+      this.clamps.leave();
       for (const a of s.axes) a.speed = 0;
       s.state = s.rest();
       // What would burn where the path ends: a hot wire, a laser.

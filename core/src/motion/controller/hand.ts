@@ -85,14 +85,15 @@ export class Hand {
   moveTo(axisId: string, position: number): void {
     const axis = this.s.byId.get(axisId);
     if (!axis) return;
-    const direction = Math.sign(position - axis.position) || 1;
+    const to = axis.shortWayTo(position);
+    const direction = Math.sign(to - axis.position) || 1;
     if (this.refused(axis, direction, false)) return;
     const { letter, linear, envelope, maxSpeed } = axis.settings;
     if (axis.referenced && (position < envelope.min - 1e-9 || position > envelope.max + 1e-9)) {
       this.s.say({ code: 'envelope-refused', letter, wanted: position, ...envelope, linear });
       return;
     }
-    this.go(axis, position, maxSpeed * this.mostShare(axis), Infinity);
+    this.go(axis, to, maxSpeed * this.mostShare(axis), Infinity);
   }
   nudge(axisId: string, distance: number): void {
     const axis = this.s.byId.get(axisId);

@@ -40,6 +40,8 @@ export interface RunHost {
   setToolOffset(offset: number): void;
   /** Carries a tool change on; undefined where a hand changes tools. */
   changeTool(tool: number): ToolChangeNow | undefined;
+  /** Whether the clamps of axes are as the next move asks for; `moving`: its axes, as bits. */
+  clampsReady(moving: number): boolean;
   trim: { feed: number; rapid: number };
 }
 
@@ -84,6 +86,8 @@ export class ProgramRun {
   private threadDue = NaN;
   private surface: { speed: number; clampRpm: number; direction: 1 | -1; axis: number; zero: number } | undefined;
   singleStep = false;
+  /** Axes with a clamp, as bits. */
+  private readonly clampedAxes: number;
 
   constructor(
     readonly program: Program,
@@ -95,6 +99,7 @@ export class ProgramRun {
     private readonly dt: number,
   ) {
     this.approach = approach.length;
+    this.clampedAxes = axes.reduce((bits, a, i) => (a.clamp ? bits | (1 << i) : bits), 0);
     this.steps = at === 0 && !approach.length ? program.steps : [...approach, ...program.steps.slice(at)];
     this.from = [...start];
     this.point = Float64Array.from(start);
@@ -176,6 +181,7 @@ export class ProgramRun {
         return;
       }
       if (step.kind === 'move') {
+        if (this.clampedAxes && !this.begun && !this.freed(step)) return;
         left = this.along(step, left, dt);
         if (this.wanted && this.speed === 0) return;
       } else {
@@ -186,6 +192,22 @@ export class ProgramRun {
       }
     }
   }
+
+  /** Axes of a step that have a clamp and move in it, as bits. */
+  private unclamps(step: MoveStep, from: readonly number[]): number {
+    let moving = 0;
+    for (let i = 0; i < step.to.length; i++)
+      if ((this.clampedAxes >> i) & 1 && Math.abs(step.to[i]! - from[i]!) > 1e-9) moving |= 1 << i;
+    return moving;
+  }
+  /** The clamps are as a move asks for: where they change, the path is at rest. */
+  private freed(step: MoveStep): boolean {
+    const moving = this.unclamps(step, this.from);
+    if (moving !== this.free && !this.still) return false;
+    this.free = moving;
+    return this.host.clampsReady(moving);
+  }
+  private free = -1;
 
   /** Moves along the step under way; returns what is left of the time. */
   private along(step: MoveStep, left: number, dt: number): number {
@@ -392,6 +414,8 @@ export class ProgramRun {
       const step = steps[i]!;
       if (step.kind !== 'move' || this.singleStep) break;
       const before = chain.at(-1);
+      // Where a clamp is freed or closed, the path comes to rest.
+      if (before && this.clampedAxes && this.unclamps(step, from) !== this.unclamps(before.step, before.from)) break;
       if (before) before.corner = this.cornerSpeed(before, { step, from });
       chain.push({ step, from, corner: 0 });
       if (step.feedMode === 'thread') break;

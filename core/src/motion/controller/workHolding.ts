@@ -1,4 +1,5 @@
 import type { ControllerOutput } from '../../settings/controllerSettings';
+import type { AxisClamps } from './axisClamps';
 import type { Refusal } from './events';
 import type { Shared } from './shared';
 import type { SpindleRest } from './spindleRest';
@@ -11,10 +12,11 @@ export class WorkHolding {
   constructor(
     private readonly s: Shared,
     private readonly rest: SpindleRest,
+    clamps: AxisClamps,
   ) {
-    this.serving = s.settings.outputs.filter((o) => o.serves !== undefined);
+    this.serving = s.settings.outputs.filter((o) => o.serves !== undefined && !clamps.owns(o.id));
     this.standstillS = s.settings.spindle?.standstillS ?? 0;
-    s.outputs.kept = this.serving.flatMap((o) => (o.keeps ? [o.id] : []));
+    s.outputs.kept = [...clamps.outputs, ...this.serving.flatMap((o) => (o.keeps ? [o.id] : []))];
   }
 
   /** Why an output may not be switched now. */

@@ -3,6 +3,8 @@ import { spindleEncoderOf } from '../../machine/spindleEncoder';
 import { stageInUse } from '../../machine/spindleStages';
 import { sinksTo } from '../../machine/directions';
 import type { Axis } from '../../machine/mechanics';
+import { isEndless } from '../../machine/mechanics';
+import { clampOf } from '../../machine/axisClamp';
 import type { Design } from '../../machine/design';
 import { axesOf } from '../../machine/design';
 import { motorBuses } from '../../distribution/supplies';
@@ -19,8 +21,9 @@ import { torqueAt } from '../../drivetrain/motorCurve';
 import { GRAVITY } from '../../drivetrain/constants';
 import { driveFigures } from '../../drivetrain/speed';
 import { axisSwitches, bearsOf, rulerOf } from '../../switches/envelope';
+import { TURN_DEG } from '../../units/turns';
 import type { Derived } from '../../units/derived';
-import { figure, figureOr, mapKnown, missing, positive } from '../../units/derived';
+import { figure, figureOr, known, mapKnown, missing, positive } from '../../units/derived';
 import { marksOf } from '../../machine/toolChanger';
 import { baseValue, type Quantity } from '../../units/quantity';
 
@@ -45,6 +48,11 @@ export const PLANT = {
   /** What a supply gives beyond its rating before its voltage gives way. */
   supplyReserve: 1.15,
 } as const;
+
+/** An axis without stops has so many degrees to either side of its start that no run comes to their end. */
+const ENDLESS_DEG = 20_000 * TURN_DEG;
+/** Of the time that is entered for a clamp, what it truly takes. */
+const CLAMP_TAKES = 0.8;
 
 /** Points of a torque curve over the motor's speed. */
 const CURVE_POINTS = 1024;
@@ -84,6 +92,10 @@ export interface PlantMotor {
   brake: string | undefined;
   brakeReleaseS: number;
   brakeCloseS: number;
+  /** Power holds it instead of freeing it, as with some clamps. */
+  brakeHeldByPower: boolean;
+  /** Torque that it holds at the shaft; NaN where no sheet tells. */
+  brakeHoldsNm: number;
   /** Backlash between motor and carriage. */
   backlash: number;
   /** Torque that its coupling transmits before it slips. */
@@ -116,6 +128,8 @@ export interface PlantAxis {
   id: string;
   letter: string;
   linear: boolean;
+  /** Without stops: `length` is many turns, and a place counts within its turn only. */
+  endless: boolean;
   length: number;
   /** Machine position of the minus hard stop, which an absolute encoder remembers. */
   storedMark: number | undefined;
@@ -190,13 +204,14 @@ export function plantModel(design: Design): Derived<PlantModel> {
     busW: [...buses.map(({ supply }) => supplyWatts(supply.part)), Infinity],
   };
   axesOf(design).forEach(([id, axis], a) => {
-    const length = figure(axis.travel, `axes.${id}.travel`);
-    const ruler = rulerOf(id, axis, design.datumStrategy, axisSwitches(id, design.circuits, design.parts));
+    const length = isEndless(axis) ? known(ENDLESS_DEG) : figure(axis.travel, `axes.${id}.travel`);
+    const ruler = rulerOf(id, axis, design.datumStrategy, axisSwitches(id, design));
     if (length.known)
       model.axes.push({
         id,
         letter: axis.letter,
         linear: axis.motion === 'linear',
+        endless: isEndless(axis),
         length: length.value,
         storedMark: axis.reference.method === 'absolute' && ruler.known ? ruler.value.hardMinus : undefined,
         rackingNPerMm: axis.drives.length > 1 ? figureOr(axis.rackingStiffness, PLANT.rackingNPerMm) : 0,
@@ -216,7 +231,7 @@ export function plantModel(design: Design): Derived<PlantModel> {
       if (pulse) model.switches.push(pulse);
       continue;
     }
-    const s = switchOf(model, device, part);
+    const s = switchOf(model, design, device, part);
     if (!s) continue;
     if (s.known) model.switches.push(s.value);
     else missingParts.push(...s.missing);
@@ -256,9 +271,13 @@ function motorOf(design: Design, id: string, axis: Axis, a: number, index: numbe
       ...(load ? loadOf(design, id, axis, load) : { frictionNm: 0, weightPlusNm: 0, weightMinusNm: 0, leverNmPerN: 0 }),
       polePairs: stepper ? 90 / stepAngle : 4,
       copperW: curve?.kind === 'stepper' ? curve.circuit.peakA ** 2 * curve.windingOhm : 0,
-      brake: data?.brake && drive.motor && coil ? `${drive.motor}/${coil}` : undefined,
-      brakeReleaseS: figureOr(data?.brakeReleaseTime, PLANT.brakeReleaseS),
-      brakeCloseS: figureOr(data?.brakeCloseTime, PLANT.brakeCloseS),
+      ...brakeOf(
+        design,
+        id,
+        data?.brake && drive.motor && coil ? `${drive.motor}/${coil}` : undefined,
+        data,
+        load?.ratio,
+      ),
       backlash: figureOr(axis.backlash, 0),
       couplingNm: Infinity,
       indexAt: pulseCircuit(design, id) ? NaN : indexPlace(design, id, axis),
@@ -291,6 +310,35 @@ function changerOf({ toolChanger: c, circuits }: Design): PlantModel['changer'] 
         open: devices(c.open),
         clamped: devices(c.clamped),
       };
+}
+
+/** What holds an axis: the clamp that an output works, or the brake in its motor; `ratio`: of the motor to the table. */
+function brakeOf(
+  design: Design,
+  id: string,
+  ofMotor: string | undefined,
+  data: Extract<Part['data'], { class: 'motor' }> | undefined,
+  ratio: number | undefined,
+): Pick<PlantMotor, 'brake' | 'brakeReleaseS' | 'brakeCloseS' | 'brakeHeldByPower' | 'brakeHoldsNm'> {
+  const clamp = clampOf(design, id);
+  const valve = clamp?.device && design.parts[clamp.device];
+  const coil = valve && Object.entries(valve.elements).find(([, e]) => e.kind === 'coil' || e.kind === 'load')?.[0];
+  if (!clamp || coil === undefined)
+    return {
+      brake: ofMotor,
+      brakeReleaseS: figureOr(data?.brakeReleaseTime, PLANT.brakeReleaseS),
+      brakeCloseS: figureOr(data?.brakeCloseTime, PLANT.brakeCloseS),
+      brakeHeldByPower: false,
+      brakeHoldsNm: NaN,
+    };
+  return {
+    brake: `${clamp.device}/${coil}`,
+    // What is entered has a little to spare.
+    brakeReleaseS: clamp.freeS * CLAMP_TAKES,
+    brakeCloseS: clamp.closeS * CLAMP_TAKES,
+    brakeHeldByPower: clamp.serves === 'clamps-axis',
+    brakeHoldsNm: figureOr(design.axes[id]!.clampTorque, NaN) / (ratio ?? 1),
+  };
 }
 
 /** The torque curve as a table, so that a step of time costs one look-up. */
@@ -333,6 +381,7 @@ function loadOf(design: Design, id: string, axis: Axis, load: Load) {
 
 /** A place of the pulse of a shaft: before the reference switch trips, or beyond the mark, on the way there; NaN without one. */
 function indexPlace(design: Design, id: string, axis: Axis): number {
+  if (isEndless(axis)) return indexInTurn(design, id, axis);
   if (!axis.travel) return NaN;
   if (parksAtMark(axis.reference)) {
     const fromStop = pulseFromStop(axis, '');
@@ -341,12 +390,20 @@ function indexPlace(design: Design, id: string, axis: Axis): number {
   }
   const pitch = pulsePitch(axis, '');
   if (axis.reference.method !== 'switch-and-index' || !axis.reference.indexPhase || !pitch.known) return NaN;
-  const s = axisSwitches(id, design.circuits, design.parts).find(
-    (w) => w.isReference && w.end === axis.reference.end && w.fromStop.known,
-  );
+  const s = axisSwitches(id, design).find((w) => w.isReference && w.end === axis.reference.end && w.fromStop.known);
   if (!s?.fromStop.known) return NaN;
   const back = baseValue(axis.reference.indexPhase) * pitch.value;
   return axis.reference.end === 'minus' ? s.fromStop.value + back : baseValue(axis.travel) - s.fromStop.value - back;
+}
+
+/** The same for an axis without stops: before its cam presses the reference switch. */
+function indexInTurn(design: Design, id: string, axis: Axis): number {
+  const ruler = rulerOf(id, axis, design.datumStrategy, axisSwitches(id, design));
+  const pitch = pulsePitch(axis, '');
+  if (axis.reference.method !== 'switch-and-index' || !axis.reference.indexPhase || !ruler.known || !pitch.known)
+    return NaN;
+  const trip = ruler.value.trips[0]?.position ?? NaN;
+  return trip + ruler.value.sign * baseValue(axis.reference.indexPhase) * pitch.value;
 }
 
 /** A sensor that sees the magnet on a shaft go by; undefined where the place of its pulse is not known. */
@@ -370,23 +427,44 @@ function pulseOf(model: PlantModel, design: Design, device: string, part: Part, 
   };
 }
 
-function switchOf(model: PlantModel, device: string, part: Part): Derived<PlantSwitch> | undefined {
+function switchOf(model: PlantModel, design: Design, device: string, part: Part): Derived<PlantSwitch> | undefined {
   const mount = part.mount;
   if (!mount) return undefined;
   const a = model.axes.findIndex((x) => x.id === mount.axis);
   const data = part.data;
   const sized = data.class === 'switch' || data.class === 'sensor' ? data : undefined;
-  return mapKnown(figure(mount.tripFromStop, `parts.${device}.mount.tripFromStop`), (fromStop) => ({
+  const turning = camOf(design, device, mount.axis);
+  const place: Derived<number> = turning
+    ? mapKnown(turning, (cam) => cam.at)
+    : mapKnown(figure(mount.tripFromStop, `parts.${device}.mount.tripFromStop`), (fromStop) =>
+        mount.end === 'plus' ? (model.axes[a]?.length ?? 0) - fromStop : fromStop,
+      );
+  return mapKnown(place, (at) => ({
     device,
     motors: model.motors.flatMap((d, i) =>
       d.axis === a && (mount.drive === undefined || d.index === mount.drive) ? [i] : [],
     ),
-    at: mount.end === 'plus' ? (model.axes[a]?.length ?? 0) - fromStop : fromStop,
+    at,
     plusEnd: mount.end === 'plus',
     hysteresis: figureOr(sized?.hysteresis, 0),
     repeatability: figureOr(sized?.repeatability, 0),
     bounceS: data.class === 'switch' ? PLANT.bounceS : 0,
-    overTravel: bearsOf(part) ?? Infinity,
+    // A cam goes by: it presses no switch further than its own height.
+    overTravel: turning ? Infinity : (bearsOf(part) ?? Infinity),
+    ...(turning?.known ? { turn: { travel: TURN_DEG, width: turning.value.width } } : {}),
+  }));
+}
+
+/** Where in its turn the cam of an axis without stops presses a switch; undefined for every other axis. */
+function camOf(design: Design, device: string, id: string): Derived<{ at: number; width: number }> | undefined {
+  const axis = design.axes[id];
+  if (!axis || !isEndless(axis)) return undefined;
+  const ruler = rulerOf(id, axis, design.datumStrategy, axisSwitches(id, design));
+  const width = pulseShare(axis) * TURN_DEG;
+  // What is no reference switch sits half a turn away.
+  return mapKnown(ruler, ({ trips, datum }) => ({
+    at: trips.find((t) => t.device === device)?.position ?? datum + TURN_DEG / 2,
+    width,
   }));
 }
 

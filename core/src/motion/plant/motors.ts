@@ -115,7 +115,8 @@ export class Motors {
     this.fed = new Uint8Array(n);
     this.released = new Uint8Array(n);
     this.racked = new Uint8Array(axes.length);
-    this.brakeFreeAt.fill(Infinity);
+    // Before anything is switched on, what holds by springs holds.
+    this.brakeFreeAt.fill(-Infinity);
     this.partner = Int32Array.from(motors, (m, i) => motors.findIndex((o, k) => k !== i && o.axis === m.axis));
     this.firsts = motors.flatMap((_, i) => (this.partner[i]! > i ? [i] : []));
     this.lengths = Float64Array.from(motors, (m) => axes[m.axis]!.length);
@@ -254,6 +255,8 @@ export class Motors {
   }
 
   private brakeNm(m: number): number {
+    const { brakeHoldsNm } = this.motors[m]!;
+    if (brakeHoldsNm > 0) return brakeHoldsNm;
     const table = this.tables[m]!;
     return table.length > 1 ? PLANT.brakeHolds * table[0]! : UNKNOWN_BRAKE_NM;
   }

@@ -1,4 +1,5 @@
 import type { Design } from '../../machine/design';
+import { clampsAxis } from '../../machine/connections';
 import type { TerminalRef } from '../../machine/ids';
 import { terminalKey } from '../../machine/ids';
 import { terminalsWithRole, type Part } from '../../machine/parts';
@@ -57,6 +58,14 @@ export class LiveNets {
     const part = drive ? design.parts[drive] : undefined;
     const terminal = part && terminalsWithRole(part, 'run-in')[0];
     this.run = drive && terminal !== undefined ? { part: drive, terminal } : undefined;
+    this.clamps = Object.values(design.outputs)
+      .filter((o) => clampsAxis(o.serves))
+      .flatMap((o) => o.devices)
+      .flatMap((part) =>
+        Object.entries(design.parts[part]?.elements ?? {}).flatMap(([id, x]) =>
+          x.kind === 'load' ? [[part, id] as const] : [],
+        ),
+      );
     this.cooling = Object.values(design.outputs)
       .filter((o) => o.function === 'spindle-cooling')
       .flatMap((o) => o.devices)
@@ -76,6 +85,8 @@ export class LiveNets {
   /** The motor of a turret, and what lets the air to a drawbar. */
   private readonly head: string | undefined;
   private readonly drawbar: string | undefined;
+
+  private readonly clamps: readonly (readonly [string, string])[];
 
   /** What draws the bolts of the door. */
   private readonly bolts: readonly string[];
@@ -100,6 +111,11 @@ export class LiveNets {
     return { turns: back ? -1 : 1, released: false };
   }
 
+  /** Coils that draw, and what works the clamp of an axis without being one. */
+  private withClamps(e: Evaluation, mains: boolean): ReadonlySet<string> {
+    const fed = this.clamps.filter(([part, id]) => mains && this.living.loadFed(e, part, id));
+    return fed.length ? new Set([...e.energised, ...fed.map((c) => c.join('/'))]) : e.energised;
+  }
   /** Evaluates the nets as they are now. */
   see({ mains, actuated, driven }: NetSituation): NetState {
     const key = `${mains ? 1 : 0}|${[...actuated].sort().join(' ')}|${[...driven].sort().join(' ')}|${[...this.held].sort().join(' ')}`;
@@ -131,7 +147,7 @@ export class LiveNets {
       }),
       controllerOn: mains && this.living.controllerOn(e),
       torque: mains ? this.living.torque(e) : new Set(),
-      energised: e.energised,
+      energised: this.withClamps(e, mains),
       spindleFed: mains && this.living.spindleFed(e),
       coolingFed:
         mains && (!this.cooling.length || this.cooling.some(([part, id]) => this.living.loadFed(e, part, id))),

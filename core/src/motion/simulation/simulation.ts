@@ -10,6 +10,7 @@ import type { ControllerSettings } from '../../settings/controllerSettings';
 import type { ChangeStepKey } from '../../settings/toolChange';
 import type { Derived } from '../../units/derived';
 import { figureOr, gather, mapKnown } from '../../units/derived';
+import { withinTurn } from '../../units/turns';
 import { networkOf } from '../../wiring/network';
 import { Controller } from '../controller/controller';
 import type { ControllerEvent } from '../controller/events';
@@ -350,7 +351,7 @@ export class Simulation {
     const { motors } = plant;
     motors.motors.forEach((m, i) => {
       const fed = m.driver !== undefined && state.torque.has(m.driver) && !this.input.truth.unable.includes(m.driver);
-      motors.power(i, fed, m.brake !== undefined && state.energised.has(m.brake), t);
+      motors.power(i, fed, m.brake !== undefined && state.energised.has(m.brake) !== m.brakeHeldByPower, t);
     });
     // A control that switches its own supply off with an output would chatter for ever: in this step it has done so enough.
     if (round === MOST_ROUNDS) return;
@@ -370,8 +371,9 @@ export class Simulation {
     const { controller, plant } = this;
     for (const [i, axis] of controller.axes.entries()) {
       const mark = plant.model.axes[i]!.storedMark;
-      const m = plant.model.motors.findIndex((d) => d.axis === i);
-      if (mark !== undefined) controller.takeAbsolute(axis.settings.id, plant.motors.place[m]! + mark);
+      const place = plant.motors.place[plant.model.motors.findIndex((d) => d.axis === i)]!;
+      const { endless } = plant.model.axes[i]!;
+      if (mark !== undefined) controller.takeAbsolute(axis.settings.id, (endless ? withinTurn(place) : place) + mark);
     }
   }
 
@@ -529,11 +531,13 @@ export class Simulation {
       cause: controller.cause,
       axes: controller.axes.map((a, i) => ({
         id: a.settings.id,
-        position: a.position,
+        position: a.settings.wraps ? withinTurn(a.position) : a.position,
         speed: a.speed,
         referenced: a.referenced,
         doubtful: a.doubtful,
-        truePlaces: motors.motors.flatMap((d, k) => (d.axis === i ? [motors.carriage[k]!] : [])),
+        truePlaces: motors.motors.flatMap((d, k) =>
+          d.axis === i ? [plant.model.axes[i]!.endless ? withinTurn(motors.carriage[k]!) : motors.carriage[k]!] : [],
+        ),
       })),
       inputs: controller.settings.inputs.map((input, i) => ({
         id: input.id,

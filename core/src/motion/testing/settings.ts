@@ -13,6 +13,8 @@ export const axisOf = (id: string, more: Partial<ControllerAxis> = {}): Controll
   maxSpeed: 50,
   acceleration: 500,
   envelope: { min: 0, max: 100 },
+  wraps: false,
+  clamp: undefined,
   backlash: 0,
   reference: {
     method: 'switch',

@@ -57,8 +57,12 @@ const services: Record<LoadService, string> = {
   tailstock: 'presses the tailstock',
   'steady-rest': 'closes the steady rest',
   'unlocks-door': 'unlocks the door',
+  'frees-axis': 'frees the clamp',
+  'clamps-axis': 'closes the clamp',
 };
-export const serviceName = (of: LoadService): string => services[of];
+/** `letter`: of the axis whose clamp it works. */
+export const serviceName = (of: LoadService, letter?: string): string =>
+  letter ? `${services[of]} of ${letter}` : services[of];
 export const outputName = (o: OutputCircuit): string =>
   o.serves
     ? `output that ${services[o.serves]}`

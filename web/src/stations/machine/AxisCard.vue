@@ -6,12 +6,15 @@ import ActionButton from '../../ui/ActionButton.vue';
 import { sameMotion } from '@nodaxis/core/advice/sameAs';
 import type { AxisFigures } from '@nodaxis/core/derivation/figureTypes';
 import { cuttingPresets } from '@nodaxis/core/drivetrain/cutting';
+import { rimFigures, rimInWords } from '@nodaxis/core/drivetrain/rotaryTable';
 import { transmissionFields } from '@nodaxis/core/machine/fields';
-import type { TransmissionKind } from '@nodaxis/core/machine/mechanics';
+import { clampOf } from '@nodaxis/core/machine/axisClamp';
+import { isEndless, type TransmissionKind } from '@nodaxis/core/machine/mechanics';
 import { baseValue, quantity } from '@nodaxis/core/units/quantity';
 import { axisTravelPerRev } from '@nodaxis/core/drivetrain/scale';
 import { computed, ref, useId } from 'vue';
 import { useOpenMachine } from '../../document/openMachine';
+import { usePreferences } from '../../document/preferences';
 import AxisMark from '../../widgets/AxisMark.vue';
 import FigureText from '../../widgets/FigureText.vue';
 import { useLater } from '../../widgets/gradually';
@@ -22,11 +25,19 @@ const props = defineProps<{ figures: AxisFigures }>();
 /** What is folded away is drawn a moment later. */
 const whole = useLater();
 const machine = useOpenMachine();
+const preferences = usePreferences();
 const id = useId();
 const fault = ref('');
 const axis = computed(() => props.figures.axis);
 const rotary = computed(() => axis.value.motion === 'rotary');
 const path = computed(() => `axes.${props.figures.id}`);
+/** What a step and the backlash of a rotary axis come to at the rim of its work. */
+const atRim = computed(() => {
+  const scale = props.figures.drives[0]?.scale;
+  const rim = rotary.value && scale ? rimFigures(props.figures.id, axis.value, scale, undefined) : undefined;
+  return rim?.known ? rimInWords(rim.value, preferences.display) : '';
+});
+const clamp = computed(() => clampOf(machine.design, props.figures.id));
 const kinds: Record<TransmissionKind, string> = {
   screw: 'screw',
   belt: 'belt',
@@ -46,7 +57,7 @@ const usualCuts = cuttingPresets.map((p) => ({ value: p.key, label: `${p.title}:
 /** Figures that every axis needs come first; those that only refine an answer are folded away. */
 const first = computed(() => {
   const kind = axis.value.transmission?.kind;
-  const needed = ['form', 'pitch', 'starts', 'teeth', 'module', 'ratio'];
+  const needed = ['form', 'pitch', 'starts', 'teeth', 'module', 'wheelTeeth', 'ratio'];
   return kind ? transmissionFields[kind].filter((f) => needed.includes(f)) : [];
 });
 const more = computed(() => {
@@ -99,7 +110,8 @@ const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.
       /></span>
       <SameAs :axis="figures.id" what="transmission and motion" :from="sameMotion" @refused="fault = $event" />
     </header>
-    <MachineField :path="`${path}.travel`" />
+    <MachineField v-if="rotary" :path="`${path}.turns`" />
+    <MachineField v-if="!isEndless(axis)" :path="`${path}.travel`" />
     <div class="pair" :data-field="`${path}.transmission.kind`">
       <label :for="`${id}-kind`">Driven by</label>
       <Choice
@@ -145,6 +157,16 @@ const remove = () => act(machine.run({ name: 'remove-axis', args: { axis: props.
             />
           </div>
           <p v-if="cutReason" class="soft reason">{{ cutReason }}</p>
+        </template>
+        <template v-if="rotary">
+          <MachineField :path="`${path}.workDiameter`" />
+          <MachineField :path="`${path}.cuttingForce`" />
+          <p v-if="atRim" class="soft reason">At the rim of the largest work {{ atRim }}.</p>
+        </template>
+        <template v-if="clamp">
+          <MachineField :path="`${path}.clampFreeTime`" />
+          <MachineField :path="`${path}.clampCloseTime`" />
+          <MachineField v-if="rotary" :path="`${path}.clampTorque`" />
         </template>
         <template v-if="axis.drives.length > 1">
           <MachineField :path="`${path}.driveSpacing`" />

@@ -7,6 +7,7 @@ import NumberField from '../../ui/NumberField.vue';
 import QuantityField from '../../ui/QuantityField.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
+import { clampsAxis } from '@nodaxis/core/machine/connections';
 import { shownFactor } from '@nodaxis/core/machine/design';
 import { changerOutputs } from '@nodaxis/core/machine/toolChanger';
 import { serviceName } from '@nodaxis/core/wiring/planner/outputs';
@@ -58,14 +59,14 @@ const rpm = ref(Math.round((spindle.value?.maxRpm ?? 1000) / 3 / 100) * 100);
 const hasCoolant = computed(
   () => practice.input.value.known && practice.input.value.value.settings.outputs.some((o) => o.function === 'coolant'),
 );
-/** Loads on outputs of their own: a hot wire, a laser, a vacuum. */
+/** Loads on outputs of their own: a hot wire, a laser, a vacuum. The clamp of an axis is worked by the control alone. */
 const loads = computed(() => {
   const { outputs, parts, toolChanger } = figures.value.design;
   // While something of the changer is missing, its loads are switched like any other.
   const complete = practice.input.value.known && practice.input.value.value.settings.toolChanger;
   const ofChanger = toolChanger && complete ? changerOutputs(toolChanger) : [];
   return Object.entries(outputs).flatMap(([id, o]) =>
-    o.function === 'switched-load' && !o.alwaysOn && !ofChanger.includes(id)
+    o.function === 'switched-load' && !o.alwaysOn && !ofChanger.includes(id) && !clampsAxis(o.serves)
       ? [
           {
             id,

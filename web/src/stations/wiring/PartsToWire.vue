@@ -7,14 +7,20 @@ import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
 import { Delete, Plus, Top } from '@element-plus/icons-vue';
 import type { ColourCode, ConductorFunction } from '@nodaxis/core/machine/connections';
-import { Colour, conductorFunctions, loadServices, type LoadService } from '@nodaxis/core/machine/connections';
+import {
+  clampsAxis,
+  Colour,
+  conductorFunctions,
+  loadServices,
+  type LoadService,
+} from '@nodaxis/core/machine/connections';
 import { alarmsOf, outputAdditions, relaysFor } from '@nodaxis/core/advice/outputs';
 import { inputBoardsOf, takesBoard } from '@nodaxis/core/machine/boards';
 import type { PartClass } from '@nodaxis/core/machine/parts';
 import { directRails, mainsWay } from '@nodaxis/core/machine/rails';
 import { partInSlot, type PartSlot, slotName, slotPath } from '@nodaxis/core/machine/slots';
 import { carriesMains } from '@nodaxis/core/machine/parts';
-import { partsSupply } from '@nodaxis/core/machine/design';
+import { axesOf, partsSupply } from '@nodaxis/core/machine/design';
 import type { Fault } from '@nodaxis/core/units/result';
 import { changerOutputs } from '@nodaxis/core/machine/toolChanger';
 import { outputName, serviceName } from '@nodaxis/core/wiring/planner/outputs';
@@ -148,9 +154,22 @@ const remove = (id: string) => (faults.value = machine.run({ name: 'remove-outpu
 /** Outputs of the tool changer serve nothing else. */
 const ofChanger = computed(() => (design.value.toolChanger ? changerOutputs(design.value.toolChanger) : []));
 /** What a load of its own does to the work or the door. */
-const services = loadServices.map((value) => ({ value, label: serviceName(value) }));
-const setService = (id: string, serves: LoadService | '') =>
-  (faults.value = machine.run({ name: 'set-output', args: { output: id, serves: serves || null } }));
+const services = computed(() =>
+  loadServices.flatMap((value) =>
+    clampsAxis(value)
+      ? axesOf(design.value).map(([id, a]) => ({ value: `${value}:${id}`, label: serviceName(value, a.letter) }))
+      : [{ value: value as string, label: serviceName(value) }],
+  ),
+);
+const serviceOf = (o: { serves?: LoadService; axis?: string }) =>
+  o.serves ? (o.axis === undefined ? o.serves : `${o.serves}:${o.axis}`) : '';
+const setService = (id: string, chosen: string) => {
+  const [serves = '', axis] = chosen.split(':');
+  faults.value = machine.run({
+    name: 'set-output',
+    args: { output: id, serves: (serves as LoadService) || null, ...(axis ? { axis } : {}) },
+  });
+};
 /** A relay of one’s own travels with the command. */
 const relayOf = ({ entry }: ReturnType<typeof own.choice>) => (entry ? { relayEntry: entry } : {});
 const setRelay = (id: string, relay: string) =>
@@ -278,11 +297,11 @@ function setColour(of: ConductorFunction, entered: string): void {
               <Choice
                 v-if="o.o.function === 'switched-load' && !ofChanger.includes(o.id)"
                 :label="`What ${o.name} does`"
-                :model-value="o.o.serves ?? ''"
+                :model-value="serviceOf(o.o)"
                 :disabled="machine.readOnly"
                 none="just on and off"
                 :options="services"
-                @change="(v: string) => setService(o.id, v as LoadService | '')"
+                @change="(v: string) => setService(o.id, v)"
               />
             </td>
             <td>

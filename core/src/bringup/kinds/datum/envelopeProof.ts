@@ -1,3 +1,4 @@
+import { isEndless } from '../../../machine/mechanics';
 import { placeDependencies, scaleDependencies } from '../../dependencies';
 import { choice, textOf, wayPrinter } from '../../reading';
 import { axes } from '../../subjects';
@@ -23,7 +24,7 @@ export const envelopeProof: BringUpTest = {
   purpose:
     'One move that must be refused, and one that must be allowed: a guard that was never seen to say no is a hope.',
   minutes: 2,
-  subjects: (m) => axes(m).filter((s) => axisAt(m, s).reference.method !== 'none'),
+  subjects: (m) => axes(m).filter((s) => axisAt(m, s).reference.method !== 'none' && !isEndless(axisAt(m, s))),
   after: (_, s) => [`envelope/${s.id}`, `reference-run/${s.id}`],
   reliesOn: (_, s) => [`envelope/${s.id}`],
   dependsOn: (m, s) => [

@@ -1,3 +1,4 @@
+import { isEndless } from '../../../machine/mechanics';
 import { parksAtMark } from '../../../machine/pulseSensor';
 import { inputDependencies, motorDependencies, placeDependencies } from '../../dependencies';
 import { choice, measured, numberOf, reading, textOf, wayOf, wayPrinter } from '../../reading';
@@ -45,9 +46,13 @@ export const referenceRun: BringUpTest = {
       ...(parksAtMark(axisAt(m, s).reference) ? {} : { stayed: 'stayed on the switch' }),
       failed: 'stopped with another message',
     }),
-    reading('toStop', 'From where it rests to the hard stop', wayOf(axisAt(m, s).motion), [0, 500], {
-      optional: textOf(so, 'result') !== 'found',
-    }),
+    ...(isEndless(axisAt(m, s))
+      ? []
+      : [
+          reading('toStop', 'From where it rests to the hard stop', wayOf(axisAt(m, s).motion), [0, 500], {
+            optional: textOf(so, 'result') !== 'found',
+          }),
+        ]),
   ],
   judge(r, at) {
     const { m, s } = at;
@@ -130,6 +135,7 @@ export const referenceRun: BringUpTest = {
       const codes = bench.events.map((e) => e.event.code);
       return { result: codes.some((c) => c === 'reference-missed' || c === 'pulse-missed') ? 'missed' : 'failed' };
     }
+    if (isEndless(axis)) return { result: 'found' };
     const at = bench.gauge(s.axis!);
     return {
       result: 'found',

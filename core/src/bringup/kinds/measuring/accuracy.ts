@@ -1,3 +1,4 @@
+import { roomOf } from '../../../settings/controllerSettings';
 import { seenMove } from '../../../machine/directions';
 import { scaleDependencies } from '../../dependencies';
 import { positioning } from '../../judging/statistics';
@@ -12,7 +13,7 @@ const targetsOf = (m: Made, s: Subject): number[] => {
   const c = m.figures.controller;
   const own = c.known ? c.value.axes.find((a) => a.id === s.axis) : undefined;
   if (!own) return [];
-  const { min, max } = own.envelope;
+  const { min, max } = roomOf(own);
   return [0.15, 0.5, 0.85].map((share) => Math.round(min + share * (max - min)));
 };
 

@@ -1,3 +1,4 @@
+import { roomOf } from '../../../settings/controllerSettings';
 import { seenMove } from '../../../machine/directions';
 import { t95 } from '../../judging/statistics';
 import { deviation, mean } from '../../../units/sample';
@@ -120,7 +121,7 @@ export const backlash: BringUpTest = {
     const axis = axisAt(bench.made, s);
     const own = bench.input.settings.axes.find((a) => a.id === s.axis)!;
     const target = bench.axis(s.axis!).referenced
-      ? (own.envelope.min + own.envelope.max) / 2
+      ? (roomOf(own).min + roomOf(own).max) / 2
       : bench.axis(s.axis!).position;
     const r: Record<string, ReturnType<typeof measured>> = {};
     for (let i = 0; i < TIMES; i++) {

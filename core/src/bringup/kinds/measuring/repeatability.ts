@@ -1,3 +1,4 @@
+import { roomOf } from '../../../settings/controllerSettings';
 import { placeDependencies } from '../../dependencies';
 import { deviation, mean } from '../../../units/sample';
 import { measured, numberOf, reading, wayOf, wayPrinter } from '../../reading';
@@ -69,11 +70,11 @@ export const repeatability: BringUpTest = {
     const r: Record<string, ReturnType<typeof measured>> = {};
     let zero = NaN;
     const own = bench.input.settings.axes.find((a) => a.id === s.axis)!;
-    const middle = (own.envelope.min + own.envelope.max) / 2;
-    const end = axisAt(bench.made, s).reference.end === 'minus' ? own.envelope.min + 30 : own.envelope.max - 30;
+    const middle = (roomOf(own).min + roomOf(own).max) / 2;
+    const end = axisAt(bench.made, s).reference.end === 'minus' ? roomOf(own).min + 30 : roomOf(own).max - 30;
     for (let i = 0; i < RUNS; i++) {
       bench.reference([s.axis!]);
-      bench.moveTo(s.axis!, Math.abs(own.envelope.max - own.envelope.min) > 80 ? end : middle);
+      bench.moveTo(s.axis!, Math.abs(roomOf(own).max - roomOf(own).min) > 80 ? end : middle);
       const at = bench.gauge(s.axis!);
       if (i === 0) zero = at;
       r[`run-${i}`] = measured(Math.round((at - zero) * 1000) / 1000, wayOf(axisAt(bench.made, s).motion));

@@ -1,3 +1,4 @@
+import { roomOf } from '../../../settings/controllerSettings';
 import { scaleDependencies } from '../../dependencies';
 import { wrongSettingsFor } from '../../judging/ratios';
 import type { Move } from '../../judging/statistics';
@@ -183,7 +184,7 @@ export const scale: BringUpTest = {
     const own = bench.input.settings.axes.find((a) => a.id === s.axis)!;
     const most = moves[2]!.commanded;
     // Near the datum: should every distance come out doubled, there is still room.
-    const fromDatum = axis.reference.end === 'minus' ? own.envelope.min + CLEAR : own.envelope.max - CLEAR - most;
+    const fromDatum = axis.reference.end === 'minus' ? roomOf(own).min + CLEAR : roomOf(own).max - CLEAR - most;
     const start = bench.axis(s.axis!).referenced ? fromDatum : bench.axis(s.axis!).position;
     bench.moveTo(s.axis!, start - 3).moveTo(s.axis!, start);
     const mark = bench.gauge(s.axis!);

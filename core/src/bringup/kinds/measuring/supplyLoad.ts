@@ -1,3 +1,4 @@
+import { roomOf } from '../../../settings/controllerSettings';
 import { supplyDependencies } from '../../dependencies';
 import { fitSupply } from '../../judging/remedies';
 import { measured, numberOf, reading } from '../../reading';
@@ -62,8 +63,8 @@ export const supplyLoad: BringUpTest = {
     const own = bench.input.settings.axes.filter((a) => bench.axis(a.id).referenced);
     for (let i = 0; i < 4; i++) {
       for (const a of own) {
-        const middle = (a.envelope.min + a.envelope.max) / 2;
-        const half = (a.envelope.max - a.envelope.min) * 0.3;
+        const middle = (roomOf(a).min + roomOf(a).max) / 2;
+        const half = (roomOf(a).max - roomOf(a).min) * 0.3;
         bench.sim.act({ type: 'move', axis: a.id, position: middle + (i % 2 ? half : -half) });
       }
       bench.settle();

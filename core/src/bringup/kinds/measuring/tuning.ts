@@ -1,3 +1,4 @@
+import { roomOf } from '../../../settings/controllerSettings';
 import { forceDependencies } from '../../dependencies';
 import { choice, textOf } from '../../reading';
 import { drives, driverAt, motorAt } from '../../subjects';
@@ -64,7 +65,7 @@ export const tuning: BringUpTest = {
     const own = bench.input.settings.axes.find((a) => a.id === s.axis)!;
     if (bench.axis(s.axis!).referenced)
       for (const share of [0.3, 0.7, 0.3])
-        bench.moveTo(s.axis!, own.envelope.min + share * (own.envelope.max - own.envelope.min));
+        bench.moveTo(s.axis!, roomOf(own).min + share * (roomOf(own).max - roomOf(own).min));
     return { result: bench.happenings.some((h) => h.kind === 'alarm') ? 'lags' : 'calm' };
   },
 };

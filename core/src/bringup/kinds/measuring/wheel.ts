@@ -1,3 +1,4 @@
+import { roomOf } from '../../../settings/controllerSettings';
 import { pendantOf, wheelWay } from '../../../machine/pendant';
 import { tripOf } from '../../../machine/trips';
 import { axisFollowsTurnsPerS, wheelFigures, type WheelFigures } from '../../../settings/handwheel';
@@ -137,7 +138,7 @@ export const wheel: BringUpTest = {
     const t = trial(made)!;
     const f = figuresOf(made)!;
     const axis = bench.input.settings.axes.find((a) => a.id === t.axis)!;
-    bench.moveTo(t.axis, (axis.envelope.min + axis.envelope.max) / 2);
+    bench.moveTo(t.axis, (roomOf(axis).min + roomOf(axis).max) / 2);
     select(bench, t);
     const at = () => bench.axis(t.axis).position;
     const turned = (turns: number, perS: number) => {

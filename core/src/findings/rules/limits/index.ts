@@ -1,6 +1,8 @@
 import type { Subject } from '../../finding';
 import { approachTooFast } from './approachTooFast';
 import { backOffShort } from './backOffShort';
+import { clampSlips, clampUntimed } from './clamp';
+import { endlessStop } from './endlessStop';
 import { gantryJoined } from './gantryJoined';
 import { gantrySquare } from './gantrySquare';
 import { headFirst } from './headFirst';
@@ -30,6 +32,9 @@ export const limits: Subject = {
     [noTravel, 'travel that is left between zones, back-off and margin'],
     [backOffShort, 'back-off against the hysteresis of the switch or input'],
     [referenceMissing, 'an axis referenced by a switch or a pulse that is not there'],
+    [endlessStop, 'a limit or a hard stop on an axis that turns on and on'],
+    [clampUntimed, 'times of a clamp that an output works'],
+    [clampSlips, 'torque of the cut at the rim of the work against the clamp of a rotary axis'],
     [headFirst, 'order of referencing: the head out of the way first'],
     [sharedTogether, 'axes on one reference input that run together'],
     [sitsOnShared, 'a shared input on which another axis may still sit'],

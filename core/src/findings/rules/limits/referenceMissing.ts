@@ -1,4 +1,5 @@
 import type { AxisFigures } from '../../../derivation/figureTypes';
+import { isEndless } from '../../../machine/mechanics';
 import { parksAtMark, pulseSensor } from '../../../machine/pulseSensor';
 import type { FindingDraft, Rule } from '../../finding';
 import { usual } from '../../../machine/library/usual';
@@ -31,7 +32,10 @@ export const referenceMissing: Rule = {
                   label: () => `Use the limit switch ${design.parts[limit!.device]?.designation} for both`,
                   command: {
                     name: 'set-field',
-                    args: { path: `circuits.${circuit}.function`, value: 'limit-and-reference' },
+                    args: {
+                      path: `circuits.${circuit}.function`,
+                      value: isEndless(axis) ? 'reference' : 'limit-and-reference',
+                    },
                   },
                 },
               ]
@@ -41,7 +45,7 @@ export const referenceMissing: Rule = {
                   command: {
                     name: 'add-input',
                     args: {
-                      function: 'limit-and-reference',
+                      function: isEndless(axis) ? 'reference' : 'limit-and-reference',
                       library: usual.axisSwitch,
                       mount: { axis: id, end: axis.reference.end },
                     },

@@ -1,4 +1,4 @@
-import { keepsWork } from '../../../machine/connections';
+import { clampsAxis, keepsWork } from '../../../machine/connections';
 import { serviceName } from '../../../wiring/planner/outputs';
 import type { FindingDraft, Rule } from '../../finding';
 
@@ -8,7 +8,8 @@ export const heldByPower: Rule = {
   severity: 'doubtful',
   check: ({ design }) =>
     Object.entries(design.outputs).flatMap(([id, o]): FindingDraft[] => {
-      if (!o.serves || !keepsWork(o.serves)) return [];
+      // An axis that is clamped by power is still held by its motor.
+      if (!o.serves || !keepsWork(o.serves) || clampsAxis(o.serves)) return [];
       const load = design.parts[o.devices[0] ?? ''];
       const cut = design.stopStrategy === 'main-switch';
       return [
