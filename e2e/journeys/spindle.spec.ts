@@ -79,6 +79,7 @@ test('pulleys, a cut that is too heavy, a speed that is off by a tenth, and the 
   // 750 W at 1395 rpm are 5.13 N·m; half as fast, twice as much.
   await expect(torque).toContainText(/10\.3\sN·m/);
   await expect(torque).toContainText(/up to 750\srpm/);
+  await page.getByRole('tab', { name: 'Cuts and taps' }).click();
   const cut = page.getByRole('region', { name: 'What a cut needs' });
   await pickFrom(cut.getByLabel('Material', { exact: true }), 'Mild steel');
   for (const [label, text] of [
@@ -91,6 +92,7 @@ test('pulleys, a cut that is too heavy, a speed that is off by a tenth, and the 
   // 2000 N/mm² · 3 · 0.2 mm on ⌀60: 36 N·m.
   await expect(cut).toContainText(/36\sN·m/);
   await expect(cut).toContainText('it stalls');
+  await page.getByRole('tab', { name: 'Motor and drive' }).click();
   await stages.getByLabel('Ratio of Stage 1').fill('90');
   await stages.getByLabel('Ratio of Stage 1').press('Enter');
   await expect(stages.getByRole('alert')).toContainText('revolutions of the spindle');
@@ -174,10 +176,48 @@ test('from the spindle to the counter: a belt makes the index ambiguous, and the
   await surface.getByLabel('Clamp of the speed').fill('1500');
   // 100 m/min/(π · 1500 rpm).
   await expect(surface).toContainText(/⌀21\.2\smm/);
-  const tap = page.getByRole('region', { name: 'Tapping' });
-  await tap.getByLabel('Speed of the tap').fill('600');
-  await tap.getByLabel('Pitch of the tap').fill('1.5');
-  await tap.getByLabel('Comes to rest in').fill('0.4');
-  await expect(tap).toContainText(/runs on for 2 turns:\s*3\smm/);
+  await expectAccessible(page);
+});
+
+test('a tap and a thread that are wanted: what holds the tap, how far it runs on, and a fix that makes them possible', async ({
+  page,
+}) => {
+  await openMachine(page, 'Plover');
+  await goTo(page, 'Spindle');
+  await page.getByRole('tab', { name: 'Cuts and taps' }).click();
+  const cut = page.getByRole('region', { name: 'What a cut needs' });
+  const kept = page.getByRole('region', { name: 'Cuts that it is wanted for' });
+  const enter = async (figures: Record<string, string>) => {
+    for (const [label, text] of Object.entries(figures)) await cut.getByLabel(label, { exact: true }).fill(text);
+  };
+  const keep = async (name: string) => {
+    await cut.getByLabel('Name of this cut').fill(name);
+    await cut.getByLabel('Name of this cut').press('Enter');
+  };
+  await cut.getByText('Tapping', { exact: true }).click();
+  await cut.getByText('Chuck or collet').click();
+  await enter({ Speed: '600', 'Thread diameter': '10', Pitch: '1.5', 'Depth of the thread': '15' });
+  // 2.3 s from 2800 rpm are 0.493 s: half of ten turns a second, 2.46 turns of 1.5 mm.
+  await expect(cut).toContainText(/runs on for 2\.46 turns/);
+  await expect(cut).toContainText(/3\.7\smm deeper/);
+  await enter({ 'Free below the thread': '3' });
+  await expect(cut).toContainText(/below the thread are 3\smm/);
+  await keep('M10 blind');
+  await expect(kept).toContainText('M10 blind');
+  await cut.getByText('Threading', { exact: true }).click();
+  await enter({ Speed: '1000', Lead: '2', 'Free ahead of the thread': '3' });
+  // 33.3 mm/s: v²/2a of 800 mm/s² and half a millisecond of it.
+  await expect(cut).toContainText(/0\.711\smm of run-in/);
+  await keep('M16 × 2');
+  await expect(kept.getByRole('listitem').filter({ hasText: 'M16' })).toContainText('possible');
+  await page.getByRole('button', { name: /finding/ }).click();
+  // √(3/3.7) · 600 rpm.
+  await page.getByRole('button', { name: /Tap at 540/ }).click();
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await expect(kept.getByRole('listitem').filter({ hasText: 'M10' })).toContainText('possible');
+  await page.reload();
+  await expect(kept.getByRole('listitem')).toHaveCount(2);
+  await kept.getByRole('button', { name: 'Remove M16 × 2' }).click();
+  await expect(kept.getByRole('listitem')).toHaveCount(1);
   await expectAccessible(page);
 });

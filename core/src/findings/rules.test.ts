@@ -4,6 +4,7 @@ import { applyCommand } from '../commands/apply';
 import type { Command } from '../commands/command';
 import { deriveFigures } from '../derivation/figures';
 import type { LoadService } from '../machine/connections';
+import type { WantedCut } from '../machine/parts';
 import type { Duct } from '../machine/enclosure';
 import type { MachineFile } from '../machine/file';
 import { avocet } from '../samples/avocet';
@@ -68,6 +69,24 @@ const braked: Command = {
   name: 'choose-part',
   args: { slot: { axis: 'x', drive: 0, item: 'motor' }, library: 'motor-raven-400-brake' },
 };
+const wanted = (cut: WantedCut): Command[] => [{ name: 'set-cuts', args: { part: 'spindle', cuts: [cut] } }];
+const m3: WantedCut = {
+  name: 'M3',
+  work: 'tap',
+  material: 'brass',
+  speed: quantity(1500, 'rpm'),
+  diameter: quantity(3, 'mm'),
+  pitch: quantity(0.5, 'mm'),
+  threadDepth: quantity(6, 'mm'),
+};
+const thread = (rpm: number): WantedCut => ({
+  name: 'M12 × 1.5',
+  work: 'thread',
+  material: 'steel',
+  speed: quantity(rpm, 'rpm'),
+  pitch: quantity(1.5, 'mm'),
+  room: quantity(2, 'mm'),
+});
 const pocket = (depthMm: number): Command[] => [
   set('parts.spindle.data.ratedSpeed', 23000, 'rpm'),
   {
@@ -992,6 +1011,19 @@ const cases: Record<string, Case> = {
     base: 'dunnock',
     fires: pocket(8.6),
     silent: pocket(8.4),
+  },
+  // M3 × 0.5 in brass, 6 mm deep, at 1500 rpm: 12.5 mm/s, 0.2604 mm to stop at 300 mm/s²; 5.5 s from 12 000 rpm are 0.6875 s:
+  // 8.594 turns, 4.2969 mm; 900 · 0.5² · 3/8000 = 0.0844 of 0.3183 N·m, 159 of 1500 rpm behind, and 1 %: 0.6962 mm. Together 5.2535.
+  'tap-runs-on': {
+    base: 'wren',
+    fires: wanted({ ...m3, holder: 'float', float: quantity(5.25, 'mm') }),
+    silent: wanted({ ...m3, holder: 'float', float: quantity(5.26, 'mm') }),
+  },
+  // 2 mm of run-in at 800 mm/s², with a wait of 0.5 ms: 56.17 mm/s, at 1.5 mm 2246.8 rpm
+  'thread-fast': {
+    base: 'plover',
+    fires: wanted(thread(2247)),
+    silent: wanted(thread(2246)),
   },
   // Four stations, and sensors for three of them.
   'changer-incomplete': {

@@ -407,17 +407,27 @@ export const cutMaterials = [
   'steel',
   'stainless',
 ] as const;
+/** What holds a tap: a chuck; a holder that gives way along the spindle; a head that turns it back by itself when it is drawn out. */
+export const tapHolders = ['rigid', 'float', 'reversing'] as const;
 /** A cut that the spindle is wanted for, with the figures of its kind. */
 const WantedCut = z.strictObject({
   name: Name,
-  work: z.enum(['mill', 'turn', 'tap']),
+  work: z.enum(['mill', 'turn', 'tap', 'thread']),
   material: z.enum(cutMaterials),
   speed: neededQuantityOf('rotation').describe('of the spindle'),
   width: quantityOf('length').describe('of a milling cut'),
   depth: quantityOf('length').describe('of a milling or turning cut'),
   feed: quantityOf('speed').describe('of a milling cut'),
   diameter: quantityOf('length').describe('of the work that is turned, or of a tapped thread'),
-  pitch: quantityOf('length').describe('feed a revolution in turning, or the pitch of a tapped thread'),
+  pitch: quantityOf('length').describe(
+    'feed a revolution in turning, or the pitch of a tapped thread, or the lead of a turned one',
+  ),
+  holder: z.enum(tapHolders).optional().describe('what holds the tap'),
+  threadDepth: quantityOf('length').describe('of a tapped thread'),
+  reserve: quantityOf('length').describe('of a tapped hole: its depth below the thread'),
+  float: quantityOf('length').describe('by which the holder of the tap gives way, drawn out'),
+  backRatio: quantityOf('ratio').describe('of a reversing head: its speed out for one in'),
+  room: quantityOf('length').describe('that is free ahead of a turned thread'),
 });
 export type WantedCut = z.infer<typeof WantedCut>;
 /** What turns with a spindle, as a disc or a ring of its mass. */

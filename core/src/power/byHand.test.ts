@@ -55,7 +55,8 @@ const byHand: [string, () => MachineFile, Record<string, number>, number?][] = [
     bullfinch,
     {
       'motor-supply': atRest(4, 0.45),
-      'field-supply': coil(24, 8 * 0.007, 0.45, 3 * 0.015, 0.02),
+      // Eight inputs, brake, three sensors, relay; relay and valve of the clamp.
+      'field-supply': coil(24, 8 * 0.007, 0.45, 3 * 0.015, 0.02, 0.02, 0.2),
       supply: coil(24, 0.42, 1.2),
     },
   ],

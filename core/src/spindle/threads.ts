@@ -8,11 +8,19 @@ export const runInMm = (speed: number, acceleration: number, waitS: number): num
 /** By how many degrees the begin of a pass strays when the control sees the index so much later at one time than at another. */
 export const strayDegrees = (rpm: number, jitterS: number): number => rpm * 6 * jitterS;
 
-/** Highest speed of the spindle for a lead, rpm: that of the axis, and what its run-in has room for. */
-export function mostThreadRpm(leadMm: number, axisSpeed: number, acceleration: number, roomMm = Infinity): number {
-  const bySpeed = (axisSpeed * 60) / leadMm;
-  const byRoom = (Math.sqrt(2 * acceleration * roomMm) * 60) / leadMm;
-  return Math.min(bySpeed, byRoom);
+/**
+ * Highest speed of the spindle for a lead, rpm: that of the axis, and what its run-in has room for: v²/2a + v · t = room, solved for
+ * v = a · (√(t² + 2 · room/a) − t).
+ */
+export function mostThreadRpm(
+  leadMm: number,
+  axisSpeed: number,
+  acceleration: number,
+  roomMm = Infinity,
+  waitS = 0,
+): number {
+  const byRoom = acceleration * (Math.sqrt(waitS ** 2 + (2 * roomMm) / acceleration) - waitS);
+  return (Math.min(axisSpeed, byRoom) * 60) / leadMm;
 }
 
 /** Speed of the spindle for a cutting speed at a diameter, rpm: v/(π · d); v in mm/s, d in mm. */

@@ -12,13 +12,28 @@ export interface CutNeed {
   rpm: number;
 }
 /** Which figures a kind of work is told by. */
-export const cutFigures = {
+const cutFigures = {
   mill: ['width', 'depth', 'feed'],
   turn: ['diameter', 'depth', 'pitch'],
   tap: ['diameter', 'pitch'],
+  thread: ['pitch', 'room'],
 } as const satisfies Record<WantedCut['work'], readonly (keyof WantedCut)[]>;
 
-/** Power and torque of a cut; undefined while a figure of its kind is missing or not above zero. */
+/** Which figures a tap is told by besides, after what holds it. */
+const tapFigures = {
+  rigid: ['threadDepth', 'reserve'],
+  float: ['threadDepth', 'reserve', 'float'],
+  reversing: ['threadDepth', 'reserve', 'float', 'backRatio'],
+} as const satisfies Record<NonNullable<WantedCut['holder']>, readonly (keyof WantedCut)[]>;
+type FigureKey =
+  (typeof cutFigures)[keyof typeof cutFigures][number] | (typeof tapFigures)[keyof typeof tapFigures][number];
+/** The figures that a kind of work is told by, besides its speed. */
+export const figuresOfCut = (work: WantedCut['work'], holder: WantedCut['holder']): readonly FigureKey[] => [
+  ...cutFigures[work],
+  ...(work === 'tap' && holder ? tapFigures[holder] : []),
+];
+
+/** Power and torque of a cut; undefined while a figure of its kind is missing or not above zero, and for a turned thread: its cuts are light. */
 export function cutNeed(
   cut: Omit<WantedCut, 'name' | 'speed'> & Partial<Pick<WantedCut, 'speed'>>,
 ): CutNeed | undefined {
@@ -33,7 +48,9 @@ export function cutNeed(
       ? millingW(cutForce, v('width'), v('depth'), v('feed'))
       : cut.work === 'turn'
         ? turningW(cutForce, v('depth'), v('pitch'), v('diameter'), rpm)
-        : powerW(tappingNm(cutForce, v('diameter'), v('pitch')), rpm);
+        : cut.work === 'tap'
+          ? powerW(tappingNm(cutForce, v('diameter'), v('pitch')), rpm)
+          : NaN;
   return watts > 0 && rpm > 0 ? { watts, nm: torqueNm(watts, rpm), rpm } : undefined;
 }
 

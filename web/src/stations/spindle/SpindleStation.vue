@@ -5,6 +5,7 @@ import { useOpenMachine } from '../../document/openMachine';
 import StationTabs from '../../ui/StationTabs.vue';
 import { useView } from '../useView';
 import ChangerView from './changer/ChangerView.vue';
+import CutsView from './cuts/CutsView.vue';
 import MotorView from './motor/MotorView.vue';
 import NoSpindle from './NoSpindle.vue';
 import SheetView from './sheet/SheetView.vue';
@@ -19,12 +20,13 @@ const threads = computed(() => {
   const { design } = machine.figures;
   if (!r.value) return undefined;
   if (design.kind === 'lathe') return 'Encoder and threads';
-  return design.roles.spindleEncoder || design.kind.startsWith('mill') ? 'Encoder and tapping' : undefined;
+  return design.roles.spindleEncoder || design.kind.startsWith('mill') ? 'Encoder' : undefined;
 });
 const views = computed(() => [
   { id: 'motor' as const, name: 'Motor and drive' },
   ...(r.value?.drive ? [{ id: 'sheet' as const, name: 'Commissioning' }] : []),
   ...(r.value ? [{ id: 'speed' as const, name: 'Speed and ramps' }] : []),
+  ...(r.value ? [{ id: 'cuts' as const, name: 'Cuts and taps' }] : []),
   { id: 'changer' as const, name: 'Tool change' },
   ...(threads.value ? [{ id: 'threads' as const, name: threads.value }] : []),
 ]);
@@ -35,11 +37,13 @@ const viewOf = (field: string): View =>
     ? 'changer'
     : /encoderRatio/.test(field)
       ? 'threads'
-      : /\.(setup\.(turningInertia|idlePower|halfSpeedTime)|data\.(brakingPower|busCapacitance|tripVoltage))/.test(
-            field,
-          )
-        ? 'speed'
-        : 'motor';
+      : /wantedCuts/.test(field)
+        ? 'cuts'
+        : /\.(setup\.(turningInertia|idlePower|halfSpeedTime)|data\.(brakingPower|busCapacitance|tripVoltage))/.test(
+              field,
+            )
+          ? 'speed'
+          : 'motor';
 const { view, show } = useView<View>(
   () => views.value,
   () => 'motor',
@@ -56,6 +60,7 @@ const { view, show } = useView<View>(
       <SheetView v-else-if="view === 'sheet' && r.drive" :r="r" />
       <SpeedView v-else-if="view === 'speed'" :r="r" />
       <ThreadsView v-else-if="view === 'threads'" :r="r" />
+      <CutsView v-else-if="view === 'cuts'" :r="r" />
       <MotorView v-else :r="r" />
     </div>
   </div>

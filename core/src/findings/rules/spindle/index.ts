@@ -1,6 +1,8 @@
 import type { Subject } from '../../finding';
 import { dividerUneven, encoderRate, threadIndex, threadingSpeed } from './spindleEncoder';
 import { cutStalls } from './cutStalls';
+import { taps } from './taps';
+import { wantedThreads } from './wantedThreads';
 import { changerIncomplete, drawbarUnwatched } from './toolChanger';
 import { heldByPower } from './heldByPower';
 import { flowUnwatched } from './flowUnwatched';
@@ -24,6 +26,8 @@ export const spindle: Subject = {
     [drawbarUnwatched, 'a power drawbar and what permits the spindle'],
     [heldByPower, 'what holds the work, against a loss of power'],
     [cutStalls, 'the cuts that it is wanted for against its torque at that speed'],
+    [taps, 'taps against what holds them, the ramp of the spindle, the axis and the floor of the hole'],
+    [wantedThreads, 'the threads that it is wanted for against the axis, the run-in and the counter'],
     [encoderRate, 'the spindle’s encoder against its own limit and the counter'],
     [dividerUneven, 'a divider that leaves no whole number of lines'],
     [threadIndex, 'index of the encoder against the turn of the spindle'],

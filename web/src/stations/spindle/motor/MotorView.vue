@@ -17,7 +17,6 @@ import MachineField from '../../../widgets/MachineField.vue';
 import type { Curve, Post } from '../curves';
 import ChainPicture from './ChainPicture.vue';
 import CommandWays from './CommandWays.vue';
-import CutNeeds from './CutNeeds.vue';
 import StagesForm from './StagesForm.vue';
 
 /** The chart brings its library along. */
@@ -184,7 +183,6 @@ const missing = computed(() => (output.value.known ? [] : output.value.missing))
       </div>
     </section>
     <StagesForm :r="r" />
-    <CutNeeds v-if="pulled" :output="pulled.o" :r="r" :lathe="machine.figures.design.kind === 'lathe'" />
     <CommandWays class="wide" :r="r" />
   </div>
 </template>

@@ -1,12 +1,8 @@
 <script setup lang="ts">
-import { listedFigure } from '@nodaxis/core/machine/library/listed';
-import { spindleEncoderOf } from '@nodaxis/core/machine/spindleEncoder';
-import { pollOf } from '@nodaxis/core/settings/controllerSettings';
-import { settingFigure } from '@nodaxis/core/settings/setting';
-import { holdsToRpm } from '@nodaxis/core/spindle/encoderChain';
-import { topStage, type Rotating } from '@nodaxis/core/spindle/rotating';
-import { mostThreadRpm, runInMm, strayDegrees, threadSpeed } from '@nodaxis/core/spindle/threads';
-import { figureOr, positive } from '@nodaxis/core/units/derived';
+import { threadLimits } from '@nodaxis/core/settings/cutLimits';
+import { threadBound } from '@nodaxis/core/spindle/threadLimits';
+import type { Rotating } from '@nodaxis/core/spindle/rotating';
+import { runInMm, strayDegrees, threadSpeed } from '@nodaxis/core/spindle/threads';
 import { printNumber, showValue } from '@nodaxis/core/units/print';
 import { baseValue, type Quantity } from '@nodaxis/core/units/quantity';
 import { computed, ref, shallowRef } from 'vue';
@@ -27,27 +23,9 @@ const fields = [
 ] as const;
 /** Leads that people cut most, mm. */
 const LEADS = [0.5, 0.75, 1, 1.25, 1.5, 1.75, 2, 2.5, 3] as const;
-const z = computed(() => machine.figures.axes.find((a) => a.axis.letter === 'Z' && a.axis.motion === 'linear'));
-const setting = (key: string) => settingFigure(machine.figures.settings, key);
 const figures = computed(() => {
-  if (!z.value) return undefined;
-  const speed = setting(`axis/${z.value.id}/max-speed`);
-  const acceleration = setting(`axis/${z.value.id}/acceleration`);
-  if (!speed || !acceleration) return undefined;
-  const { design } = machine.figures;
-  const found = spindleEncoderOf(design);
-  const board = design.roles.controller ? design.parts[design.roles.controller] : undefined;
-  const counts = board ? positive(listedFigure(board, 'encoderRate'), '') : undefined;
-  const counter = found && counts?.known ? holdsToRpm(found.linesSeen, found.ratio, counts.value) : Infinity;
-  const slowest = figureOr(r.motor.data.minSpeed, 0) * Math.min(...r.stages.map((s) => s.ratio));
-  return {
-    speed,
-    acceleration,
-    counter,
-    pollS: pollOf(design, undefined),
-    slowest,
-    fastest: figureOr(r.motor.data.maxSpeed, 0) * topStage(r),
-  };
+  const limits = threadLimits(machine.figures.design, machine.figures.settings, r);
+  return limits.known ? limits.value : undefined;
 });
 const rows = computed(() => {
   const f = figures.value;
@@ -55,7 +33,7 @@ const rows = computed(() => {
   const rpm = read.value.rpm ? baseValue(read.value.rpm) : NaN;
   const room = read.value.room ? baseValue(read.value.room) : Infinity;
   return LEADS.map((lead) => {
-    const most = Math.min(mostThreadRpm(lead, f.speed, f.acceleration, room), f.counter, f.fastest || Infinity);
+    const most = threadBound(f, lead, room).rpm;
     const v = threadSpeed(lead, rpm);
     return {
       lead,

@@ -5,10 +5,9 @@ import { useOpenMachine } from '../../../document/openMachine';
 import BarCard from './BarCard.vue';
 import EncoderChain from './EncoderChain.vue';
 import SurfaceSpeed from './SurfaceSpeed.vue';
-import TapReversal from './TapReversal.vue';
 import ThreadNeeds from './ThreadNeeds.vue';
 
-/** What the encoder tells the control, and which threads, taps and surface speeds follow from it. */
+/** What the encoder tells the control, and which threads and surface speeds follow from it. */
 defineProps<{ r: Rotating }>();
 const machine = useOpenMachine();
 const lathe = computed(() => machine.figures.design.kind === 'lathe');
@@ -20,7 +19,6 @@ const lathe = computed(() => machine.figures.design.kind === 'lathe');
     <ThreadNeeds v-if="lathe" :r="r" />
     <div class="stack">
       <SurfaceSpeed v-if="lathe" :r="r" />
-      <TapReversal :r="r" />
       <BarCard v-if="lathe" />
     </div>
   </div>
