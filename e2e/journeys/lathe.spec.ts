@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { expect, expectAccessible, fill, goTo, openMachine, pick, pickFrom, test } from './bench';
+import { controlState, expect, expectAccessible, fill, goTo, openMachine, pick, pickFrom, test } from './bench';
 
 test('a thread is cut pass by pass in the same groove, and in two once the encoder turns twice; every X is told as a diameter', async ({
   page,
@@ -120,6 +120,45 @@ test('a turret that goes back a station is understood from its steps, and locks 
   await page.getByRole('tab', { name: 'Tool change' }).click();
   await runOn('100 ms');
   await turn(2);
+  await expect(told).toContainText('Station 2 is in place and locked', { timeout: 15_000 });
+  await expect(page.getByRole('img', { name: 'Station 2 of the turret is in use and locked' })).toBeVisible();
+});
+
+test('a turret on an axis: without a datum it is refused; then the table turns it, and its clamp is seen closed', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await page.goto('/');
+  await pick(
+    page,
+    'bullfinch.nodaxis.json',
+    readFileSync(new URL('../../examples/bullfinch.nodaxis.json', import.meta.url)),
+  );
+  await goTo(page, 'Spindle');
+  await page.getByRole('tab', { name: 'Tool change' }).click();
+  await page.getByText('turret on an axis', { exact: true }).click();
+  const steps = page.getByRole('region', { name: 'Steps of a tool change' });
+  await expect(steps).toContainText('Give it the rotary axis');
+  await page.getByRole('button', { name: 'Let A turn the head' }).click();
+  // Freed in 0.4 s, 90° at 60 °/s and 400 °/s² in 1.65 s, closed in 0.4 s.
+  await expect(steps).toContainText(/2\.45\s*s when all is well/);
+  await page.getByLabel('Past its station, then back').fill('95');
+  await page.getByLabel('Past its station, then back').press('Enter');
+  await expect(page.getByText('is beyond the next one')).toBeVisible();
+  await page.getByRole('button', { name: 'Add a sensor that sees the head clamped' }).click();
+  await goTo(page, 'Wiring');
+  await page.getByRole('button', { name: /^Plan again/ }).click();
+
+  await goTo(page, 'Practice');
+  await page.getByRole('button', { name: 'Power on' }).click();
+  await page.getByRole('tab', { name: 'Zero, spindle' }).click();
+  const told = page.getByRole('region', { name: 'Story' });
+  await page.getByRole('button', { name: 'Turn to station 2' }).click();
+  await expect(told).toContainText('its datum is not known');
+  await pickFrom(page.getByLabel('Pace'), '20×');
+  await page.getByRole('button', { name: 'Reference run' }).click();
+  await expect(controlState(page)).toHaveText('At rest', { timeout: 60_000 });
+  await page.getByRole('button', { name: 'Turn to station 2' }).click();
   await expect(told).toContainText('Station 2 is in place and locked', { timeout: 15_000 });
   await expect(page.getByRole('img', { name: 'Station 2 of the turret is in use and locked' })).toBeVisible();
 });

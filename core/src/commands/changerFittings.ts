@@ -1,4 +1,5 @@
-import type { Design } from '../machine/design';
+import { clampOf } from '../machine/axisClamp';
+import { axesOf, type Design } from '../machine/design';
 import type { InputFunction } from '../machine/connections';
 import { libraryEntry } from '../machine/library';
 import { usual } from '../machine/library/usual';
@@ -10,7 +11,7 @@ import { freeOutputId } from './outputs';
 /** A piece that a changer has no part for yet, and the command that fits one. */
 export interface ChangerFitting {
   /** The field of the changer that it fills. */
-  field: 'forward' | 'back' | 'marks' | 'locked' | 'release' | 'open' | 'clamped';
+  field: 'axis' | 'forward' | 'back' | 'marks' | 'locked' | 'release' | 'open' | 'clamped';
   label: string;
   command: Command;
   /** Nothing is changed without it. */
@@ -53,6 +54,19 @@ export function changerFittings(design: Design): ChangerFitting[] {
       set({ [field]: id }),
     ]);
   };
+  if (c.kind === 'indexed') {
+    const turns = axesOf(design).find(([, a]) => a.motion === 'rotary');
+    if (c.axis === undefined && turns)
+      list.push({
+        field: 'axis',
+        label: `Let ${turns[1].letter} turn the head`,
+        needed: true,
+        command: set({ axis: turns[0] }),
+      });
+    if (c.axis !== undefined && c.locked === undefined && clampOf(design, c.axis))
+      sensor('locked', 'Add a sensor that sees the head clamped', 'position');
+    return list;
+  }
   if (c.kind === 'drawbar') {
     if (c.release === undefined) load('release', 'Add a valve that releases the tool', usual.airValve);
     if (c.open === undefined) sensor('open', 'Add a sensor that sees it released', 'position');

@@ -97,7 +97,8 @@ const command = fc.oneof(
   fc
     .record({
       changer: fc.record({
-        kind: fc.constantFrom('turret', 'drawbar'),
+        kind: fc.constantFrom('turret', 'indexed', 'drawbar'),
+        axis: id,
         stations: fc.integer({ min: 0, max: 30 }),
         sensing: fc.constant('each'),
         marks: fc.array(id, { maxLength: 3 }),

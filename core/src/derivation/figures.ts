@@ -256,6 +256,7 @@ export function createDeriver(onCompute?: (key: string) => void): Deriver {
         design.programWords,
         design.nameSheet,
         design.latheX,
+        design.toolChanger,
         design.circuits,
         design.outputs,
         design.roles,

@@ -8,6 +8,7 @@ import type { WantedCut } from '../machine/parts';
 import type { Duct } from '../machine/enclosure';
 import type { MachineFile } from '../machine/file';
 import { avocet } from '../samples/avocet';
+import { bullfinch } from '../samples/bullfinch';
 import { dunnock } from '../samples/dunnock';
 import { fieldfare } from '../samples/fieldfare';
 import { plover } from '../samples/plover';
@@ -39,6 +40,7 @@ const machines = {
   wheatear: wheatear(),
   avocet: avocet(),
   fieldfare: fieldfare(),
+  bullfinch: bullfinch(),
 };
 type Base = keyof typeof machines;
 
@@ -70,6 +72,10 @@ const braked: Command = {
   args: { slot: { axis: 'x', drive: 0, item: 'motor' }, library: 'motor-raven-400-brake' },
 };
 const wanted = (cut: WantedCut): Command[] => [{ name: 'set-cuts', args: { part: 'spindle', cuts: [cut] } }];
+const indexed: Command = {
+  name: 'set-tool-changer',
+  args: { changer: { kind: 'indexed', axis: 'a', stations: 4 } },
+};
 const m3: WantedCut = {
   name: 'M3',
   work: 'tap',
@@ -1030,6 +1036,12 @@ const cases: Record<string, Case> = {
     base: 'fieldfare',
     fires: [{ name: 'remove-input', args: { circuit: 'position-2' } }],
     silent: [{ name: 'remove-input', args: { circuit: 'pause' } }],
+  },
+  // Station 4 of 4 is at 270°: with 1° of back-off 271° of travel hold it, 270° do not.
+  'turret-short': {
+    base: 'bullfinch',
+    fires: [set('axes.a.turns', 'between-stops'), set('axes.a.travel', 270, '°'), indexed],
+    silent: [set('axes.a.turns', 'between-stops'), set('axes.a.travel', 271, '°'), indexed],
   },
   'drawbar-unwatched': {
     base: 'wren',

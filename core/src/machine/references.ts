@@ -2,7 +2,7 @@ import type { Fault } from '../units/result';
 import type { Design } from './design';
 import type { MachineFile } from './file';
 import { portOf } from './ports';
-import { changerInputs, changerOutputs } from './toolChanger';
+import { changerAxis, changerInputs, changerOutputs } from './toolChanger';
 import { partsOfRails } from './rails';
 import type { TerminalRef } from './ids';
 
@@ -155,6 +155,8 @@ function danglingIds(design: Design, prefix: string): Fault[] {
   );
   const { toolChanger } = design;
   if (toolChanger) {
+    const axis = changerAxis(toolChanger);
+    if (axis !== undefined && !has(design.axes, axis)) miss('toolChanger', `There is no axis "${axis}".`);
     for (const id of changerOutputs(toolChanger))
       if (!has(design.outputs, id)) miss('toolChanger', `There is no output "${id}".`);
     for (const id of changerInputs(toolChanger))

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { neededQuantityOf, quantity } from '../units/quantity';
+import { neededQuantityOf, quantity, quantityOf } from '../units/quantity';
 import { Id } from './ids';
 
 /** A turret has at least two, and at most so many stations. */
@@ -30,6 +30,16 @@ const Turret = z.strictObject({
 });
 export type Turret = z.infer<typeof Turret>;
 
+/** A turret that an axis of the control turns: a stepper or servo motor, mostly on a worm. */
+const IndexedTurret = z.strictObject({
+  kind: z.literal('indexed'),
+  axis: Id.optional().describe('the rotary axis that turns it; station 1 is at its datum'),
+  stations: z.int().min(2).max(MOST_STATIONS),
+  beyond: quantityOf('angle').describe('by which it is turned past its station and back, where a pawl seats it'),
+  locked: Id.optional().describe('the input whose sensor sees the head clamped'),
+});
+export type IndexedTurret = z.infer<typeof IndexedTurret>;
+
 /** A drawbar that springs hold and power releases. */
 const Drawbar = z.strictObject({
   kind: z.literal('drawbar'),
@@ -43,34 +53,43 @@ const Drawbar = z.strictObject({
 export type Drawbar = z.infer<typeof Drawbar>;
 
 /** What changes tools by outputs and sensors. */
-export const ToolChanger = z.discriminatedUnion('kind', [Turret, Drawbar]);
+export const ToolChanger = z.discriminatedUnion('kind', [Turret, IndexedTurret, Drawbar]);
 export type ToolChanger = z.infer<typeof ToolChanger>;
 
 /** A changer with usual times, before anything is known of it. */
 export const newToolChanger = (kind: ToolChanger['kind']): ToolChanger =>
-  kind === 'turret'
-    ? {
-        kind,
-        stations: 4,
-        sensing: 'each',
-        marks: [],
-        stationTime: quantity(0.6, 's', 'estimate'),
-        runOn: quantity(100, 'ms', 'estimate'),
-        changeOver: quantity(100, 'ms', 'estimate'),
-        backTime: quantity(0.5, 's', 'estimate'),
-      }
-    : {
-        kind,
-        releaseTime: quantity(0.6, 's', 'estimate'),
-        clampTime: quantity(0.6, 's', 'estimate'),
-        standstill: quantity(5, 's', 'estimate'),
-      };
+  kind === 'indexed'
+    ? { kind, stations: 4 }
+    : kind === 'turret'
+      ? {
+          kind,
+          stations: 4,
+          sensing: 'each',
+          marks: [],
+          stationTime: quantity(0.6, 's', 'estimate'),
+          runOn: quantity(100, 'ms', 'estimate'),
+          changeOver: quantity(100, 'ms', 'estimate'),
+          backTime: quantity(0.5, 's', 'estimate'),
+        }
+      : {
+          kind,
+          releaseTime: quantity(0.6, 's', 'estimate'),
+          clampTime: quantity(0.6, 's', 'estimate'),
+          standstill: quantity(5, 's', 'estimate'),
+        };
 
 /** Outputs and inputs that a changer names. */
 export const changerOutputs = (c: ToolChanger): string[] =>
-  (c.kind === 'turret' ? [c.forward, c.back] : [c.release]).filter((id) => id !== undefined);
+  (c.kind === 'turret' ? [c.forward, c.back] : c.kind === 'drawbar' ? [c.release] : []).filter(
+    (id) => id !== undefined,
+  );
 export const changerInputs = (c: ToolChanger): string[] =>
-  (c.kind === 'turret' ? [...c.marks, c.locked] : [c.open, c.clamped]).filter((id) => typeof id === 'string');
+  (c.kind === 'turret' ? [...c.marks, c.locked] : c.kind === 'drawbar' ? [c.open, c.clamped] : [c.locked]).filter(
+    (id) => typeof id === 'string',
+  );
+/** The axis that a changer turns; the program leaves it alone. */
+export const changerAxis = (c: ToolChanger | undefined): string | undefined =>
+  c?.kind === 'indexed' ? c.axis : undefined;
 
 /** How many sensors see the stations of a turret. */
 export const marksWanted = ({ sensing, stations }: Pick<Turret, 'sensing' | 'stations'>): number =>
@@ -83,7 +102,7 @@ export const marksOf = (c: Turret): (string | null)[] =>
 /** A changer without what is no longer there. A mark that is gone leaves its place empty: the others are of their stations still. */
 export function changerWithout(
   c: ToolChanger,
-  there: { outputs: (id: string) => boolean; circuits: (id: string) => boolean },
+  there: { outputs: (id: string) => boolean; circuits: (id: string) => boolean; axes: (id: string) => boolean },
 ): ToolChanger {
   const output = (id: string | undefined) => (id !== undefined && there.outputs(id) ? id : undefined);
   const input = (id: string | undefined) => (id !== undefined && there.circuits(id) ? id : undefined);
@@ -96,7 +115,9 @@ export function changerWithout(
           marks: c.marks.map((m) => (m !== null && there.circuits(m) ? m : null)),
           locked: input(c.locked),
         }
-      : { ...c, release: output(c.release), open: input(c.open), clamped: input(c.clamped) };
+      : c.kind === 'drawbar'
+        ? { ...c, release: output(c.release), open: input(c.open), clamped: input(c.clamped) }
+        : { ...c, axis: c.axis !== undefined && there.axes(c.axis) ? c.axis : undefined, locked: input(c.locked) };
   for (const key of Object.keys(kept)) if (kept[key] === undefined) delete kept[key];
   return kept as unknown as ToolChanger;
 }
@@ -104,7 +125,8 @@ export function changerWithout(
 /** What an input is called that a changer uses; undefined for any other. */
 export function changerInputName(c: ToolChanger, id: string): string | undefined {
   if (c.kind === 'drawbar') return id === c.open ? 'Drawbar open' : id === c.clamped ? 'Tool held' : undefined;
-  if (id === c.locked) return 'Turret locked';
+  if (id === c.locked) return c.kind === 'turret' ? 'Turret locked' : 'Turret clamped';
+  if (c.kind === 'indexed') return undefined;
   const k = c.marks.indexOf(id);
   if (k < 0) return undefined;
   if (c.sensing === 'each') return `Turret station ${k + 1}`;

@@ -22,6 +22,8 @@ export interface ProgramMachine {
   twoPartTools?: boolean;
   /** Axes whose position begins again after 360°: a position is reached the short way round. */
   wraps?: readonly boolean[];
+  /** The letter of the axis that a tool changer turns: a program calls its stations, and does not move it. */
+  changerLetter?: string | undefined;
 }
 
 /** Where the machine stands and what its offsets are when a program is read: its positions become machine positions. */

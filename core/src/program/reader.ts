@@ -232,6 +232,14 @@ export class ProgramReader {
             );
             return;
           }
+          if (w.letter === this.machine.changerLetter) {
+            this.wrong(
+              w.column,
+              `${w.letter} turns the turret.`,
+              'Call its station by T and the tool change; the control turns it, and clamps it.',
+            );
+            return;
+          }
           if (dwell && w.letter === 'X' && !motionWord) pause = w;
           else axisWords.push(w);
       }

@@ -52,6 +52,10 @@ export interface ControllerSettings {
   /** Letter of the axis whose plus end takes the tool clear of the work: X on a lathe, else Z where there is one. */
   clearBy: 'X' | 'Z' | undefined;
 }
+/** The letter that programs leave alone, since a tool changer turns its axis. */
+export const changerLetterOf = ({ axes, toolChanger }: ControllerSettings): string | undefined =>
+  toolChanger?.kind === 'indexed' ? axes.find((a) => a.id === toolChanger.axis)?.letter : undefined;
+
 export interface ControllerOutput {
   id: string;
   function: OutputFunction;

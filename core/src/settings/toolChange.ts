@@ -1,5 +1,7 @@
+import { shortWay, TURN_DEG, withinTurn } from '../units/turns';
+
 /** The tool changer as the control is told of it. Inputs and outputs by their ids, times in s. */
-export type ControllerToolChanger = ControllerTurret | ControllerDrawbar;
+export type ControllerToolChanger = ControllerTurret | ControllerIndexed | ControllerDrawbar;
 export interface ControllerTurret {
   kind: 'turret';
   stations: number;
@@ -15,6 +17,22 @@ export interface ControllerTurret {
   backS: number;
   /** A head that turns on for longer than this has missed its mark. */
   longestTurnS: number;
+}
+/** A turret on an axis of the control. */
+export interface ControllerIndexed {
+  kind: 'indexed';
+  axis: string;
+  stations: number;
+  /** It is turned so far past its station and back, °; 0 where no pawl seats it. */
+  beyondDeg: number;
+  locked: string | undefined;
+  /** It turns on and on: the short way, or forward over a pawl; else from place to place. */
+  endless: boolean;
+  /** As it is expected, °/s and °/s²; of its clamp, s: freed and closed. */
+  degPerS: number;
+  degPerS2: number;
+  freeS: number;
+  closeS: number;
 }
 export interface ControllerDrawbar {
   kind: 'drawbar';
@@ -32,7 +50,20 @@ export interface ControllerDrawbar {
 export const LONGEST_SETTLE_S = 0.5;
 
 export type ChangeStepKey =
-  'first' | 'turn' | 'run-on' | 'change-over' | 'back' | 'settle' | 'stand' | 'release' | 'fit' | 'clamp' | 'held';
+  | 'first'
+  | 'turn'
+  | 'index'
+  | 'seat'
+  | 'clamped'
+  | 'run-on'
+  | 'change-over'
+  | 'back'
+  | 'settle'
+  | 'stand'
+  | 'release'
+  | 'fit'
+  | 'clamp'
+  | 'held';
 
 /** One step of a tool change. */
 export interface ChangeStep {
@@ -48,6 +79,8 @@ export interface ChangeStep {
   /** Given up after this; undefined where nothing is awaited. */
   limitS: number | undefined;
   byHand: boolean;
+  /** The axis of the head goes here, ° in its turn; it ends where the axis rests. */
+  toDeg?: number;
 }
 
 const step = (key: ChangeStepKey, of: Partial<ChangeStep>): ChangeStep => ({
@@ -112,6 +145,36 @@ export function turretSteps(c: ControllerTurret, from: number | undefined, to: n
   return steps;
 }
 
+/** Where a station of a turret on an axis is, ° from its datum. */
+export const stationDeg = (c: Pick<ControllerIndexed, 'stations'>, station: number): number =>
+  ((station - 1) * TURN_DEG) / c.stations;
+/** Where the axis of a turret goes from `fromDeg`: forward over a pawl, else the short way; from place to place where it has ends. */
+export function indexTarget(c: ControllerIndexed, fromDeg: number, toDeg: number, back: boolean): number {
+  if (!c.endless) return toDeg;
+  return c.beyondDeg > 0 && !back ? fromDeg + withinTurn(toDeg - fromDeg) : shortWay(fromDeg, toDeg);
+}
+/** How long an axis takes for a way, from rest to rest, s. */
+const moveS = (way: number, speed: number, acceleration: number): number =>
+  way < speed ** 2 / acceleration ? 2 * Math.sqrt(way / acceleration) : way / speed + speed / acceleration;
+
+/** The steps of a turret on an axis; `from` undefined: from half a turn away. */
+export function indexedSteps(c: ControllerIndexed, from: number | undefined, to: number): ChangeStep[] {
+  const at = stationDeg(c, to);
+  const [past, back] = [at + c.beyondDeg, c.beyondDeg > 0];
+  const start = from === undefined ? past + TURN_DEG / 2 : stationDeg(c, from);
+  const way = Math.abs(indexTarget(c, start, past, false) - start);
+  const timeOf = (w: number) => moveS(w, c.degPerS, c.degPerS2);
+  return [
+    step('index', { toDeg: past, lastsS: c.freeS + timeOf(way) }),
+    ...(back ? [step('seat', { toDeg: at, lastsS: timeOf(c.beyondDeg) })] : []),
+    step('clamped', {
+      until: c.locked === undefined ? [] : [{ input: c.locked, made: true }],
+      lastsS: c.closeS,
+      limitS: c.closeS + LONGEST_SETTLE_S,
+    }),
+  ];
+}
+
 /** The steps of a drawbar, from the stop of the spindle on. A sensor that is not there is replaced by its time. */
 export function drawbarSteps(c: ControllerDrawbar): ChangeStep[] {
   const on = [c.release];
@@ -140,6 +203,13 @@ export const changeWords: Record<ChangeStepKey, { does: string; fault?: string }
     does: 'The head turns forward until the sensor sees its station.',
     fault:
       'The station was not seen. The head stands (motor, relay, its supply), turns the wrong way against its lock (the leads of its motor are swapped), or the sensor or its magnet does not answer.',
+  },
+  index: { does: 'The axis turns the head to its station; past it, where a pawl seats it.' },
+  seat: { does: 'The head is turned back against its pawl.' },
+  clamped: {
+    does: 'The head is clamped, where it has a clamp. Its place is counted, not seen: after a crash find its datum again.',
+    fault:
+      'The head was not seen clamped. Look for air, the valve and its wires, then the sensor. Cut nothing with it.',
   },
   'run-on': { does: 'It turns a little further, so that the pawl drops behind the station.' },
   'change-over': { does: 'The motor is let come to rest before it is turned back.' },

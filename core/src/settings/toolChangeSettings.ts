@@ -1,11 +1,15 @@
+import { clampOf } from '../machine/axisClamp';
 import type { Design } from '../machine/design';
-import { marksOf, type Drawbar, type Turret } from '../machine/toolChanger';
+import { isEndless } from '../machine/mechanics';
+import { marksOf, type Drawbar, type IndexedTurret, type Turret } from '../machine/toolChanger';
 import type { Derived } from '../units/derived';
-import { known, missing } from '../units/derived';
+import { figureOr, known, missing } from '../units/derived';
 import { showValue } from '../units/print';
 import { baseValue } from '../units/quantity';
 import { settingFigure, type Setting, type SettingDraft } from './setting';
 import type { ControllerToolChanger } from './toolChange';
+
+type ChangerDesign = Pick<Design, 'toolChanger' | 'axes' | 'outputs'>;
 
 /** A step may take so many times what is usual, and this long besides, s, before it is given up. */
 const PATIENCE = 1.5;
@@ -32,7 +36,7 @@ const longest = (key: string, title: string, usual: number): SettingDraft =>
 
 /** What the control is told of the times of a tool change. */
 export function toolChangeSettings({ toolChanger: c }: Pick<Design, 'toolChanger'>): SettingDraft[] {
-  if (!c) return [];
+  if (!c || c.kind === 'indexed') return [];
   if (c.kind === 'turret')
     return [
       longest('longest-turn', 'Longest turn', c.stations * baseValue(c.stationTime)),
@@ -80,6 +84,30 @@ const turretOf = (c: Turret, get: (key: string) => number): Derived<ControllerTo
     longestTurnS: get('longest-turn'),
   });
 };
+const indexedOf = (
+  c: IndexedTurret,
+  design: ChangerDesign,
+  settings: readonly Setting[],
+): Derived<ControllerToolChanger> => {
+  const axis = c.axis === undefined ? undefined : design.axes[c.axis];
+  if (c.axis === undefined || !axis) return missing('toolChanger.axis');
+  const of = (key: string) => settingFigure(settings, `axis/${c.axis}/${key}`);
+  const [degPerS, degPerS2] = [of('max-speed'), of('acceleration')];
+  if (!degPerS || !degPerS2) return missing(`axes.${c.axis}.maxSpeed`);
+  const clamped = clampOf(design, c.axis) !== undefined;
+  return known({
+    kind: 'indexed',
+    axis: c.axis,
+    stations: c.stations,
+    beyondDeg: figureOr(c.beyond, 0),
+    locked: c.locked,
+    endless: isEndless(axis),
+    degPerS,
+    degPerS2,
+    freeS: clamped ? (of('clamp-free') ?? 0) : 0,
+    closeS: clamped ? (of('clamp-close') ?? 0) : 0,
+  });
+};
 const drawbarOf = (c: Drawbar, get: (key: string) => number): Derived<ControllerToolChanger> =>
   c.release === undefined
     ? missing('toolChanger.release')
@@ -97,10 +125,12 @@ const drawbarOf = (c: Drawbar, get: (key: string) => number): Derived<Controller
 
 /** The changer with the times that count, or what is missing of it; undefined where there is none. */
 export function controllerToolChanger(
-  { toolChanger: c }: Pick<Design, 'toolChanger'>,
+  design: ChangerDesign,
   settings: readonly Setting[],
 ): Derived<ControllerToolChanger> | undefined {
+  const { toolChanger: c } = design;
   if (!c) return undefined;
+  if (c.kind === 'indexed') return indexedOf(c, design, settings);
   const get = (key: string) => settingFigure(settings, `tool-change/${key}`) ?? 0;
   return c.kind === 'turret' ? turretOf(c, get) : drawbarOf(c, get);
 }

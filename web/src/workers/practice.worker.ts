@@ -4,6 +4,7 @@ import type { DrillMachine } from '@nodaxis/core/drills/drill';
 import { drills } from '@nodaxis/core/drills/list';
 import type { Inspection } from '@nodaxis/core/motion/simulation/inspect';
 import { inspect, inspectionKey } from '@nodaxis/core/motion/simulation/inspect';
+import { changerLetterOf } from '@nodaxis/core/settings/controllerSettings';
 import type { Act } from '@nodaxis/core/motion/simulation/record';
 import type { Kept } from '@nodaxis/core/motion/simulation/storyFile';
 import type { SimulationInput, Snapshot } from '@nodaxis/core/motion/simulation/simulation';
@@ -85,6 +86,7 @@ const machineOf = (sim: Simulation): ProgramMachine => {
     threadLine: settings.threadLine ?? simulatedThreadLine,
     twoPartTools: settings.twoPartTools,
     wraps: settings.axes.map((a) => a.wraps),
+    changerLetter: changerLetterOf(settings),
   };
 };
 

@@ -48,6 +48,10 @@ export class AxisClamps {
   leave(): void {
     this.path = undefined;
   }
+  /** Whether an axis is held; one without a clamp is held by its drive. */
+  holds(axis: AxisMotion): boolean {
+    return this.clamps.every((c) => c.axis !== axis || (!c.free && c.leftS <= 0));
+  }
   forget(): void {
     this.path = undefined;
     for (const c of this.clamps) {
@@ -63,11 +67,12 @@ export class AxisClamps {
     const { axis, settings } = c;
     const byPath = this.path !== undefined && (this.path & c.bit) !== 0;
     const moves = axis.moving || byPath;
+    const changing = this.s.state === 'changing-tool';
     c.idleS = moves ? 0 : c.idleS + dt;
     if (moves && !c.free) {
       c.free = true;
       c.leftS = settings.freeS;
-    } else if (c.free && !moves && (this.path !== undefined || c.idleS >= IDLE_S)) {
+    } else if (c.free && !moves && (this.path !== undefined || changing || c.idleS >= IDLE_S)) {
       c.free = false;
       c.leftS = settings.closeS;
     } else c.leftS = Math.max(0, c.leftS - dt);

@@ -85,7 +85,7 @@ export class Controller {
   get run(): ProgramRun | undefined {
     return this.following.run;
   }
-  get toolChange(): Pick<ToolChange, 'step' | 'station'> {
+  get toolChange(): Pick<ToolChange, 'step' | 'station' | 'axis'> {
     return this.following.changer;
   }
   /** Where a program that was cut off can be taken up again: index of its step. */

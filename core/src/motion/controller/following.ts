@@ -45,8 +45,13 @@ export class Following {
 
   constructor(private readonly s: Shared) {
     this.rest = new SpindleRest(s, () => this.rpm);
-    this.changer = new ToolChange(s, this.rest, () => this.care.ask(0, 0));
     this.clamps = new AxisClamps(s);
+    this.changer = new ToolChange(
+      s,
+      this.rest,
+      () => this.care.ask(0, 0),
+      (axis) => this.clamps.holds(axis),
+    );
     this.holding = new WorkHolding(s, this.rest, this.clamps);
     this.care = new SpindleCare(s, this.changer, this.holding, () => this.run?.pause({ by: 'spindle' }));
   }
@@ -88,7 +93,7 @@ export class Following {
     const outside = this.firstOutside(program, at);
     if (outside) return s.say(outside);
     this.takeTurns(program, at);
-    const from = s.axes.map((a) => a.position);
+    const from = this.stands(program);
     // Taken up in its middle, the tool goes up, across and down to where it was.
     const linear = s.settings.axes.map((a) => a.linear);
     const approach = at > 0 ? approachTo(program, at, from, this.headClear(), linear).steps : [];
@@ -98,6 +103,10 @@ export class Following {
     this.contacts.clear();
     s.state = 'following-program';
     s.say({ code: 'program-started', line: this.run.line });
+  }
+  /** Where the axes stand. What a changer turns is none of the path: there it stays as the program was read. */
+  private stands({ start }: Program): number[] {
+    return this.s.axes.map((a, i) => (a === this.changer.axis ? start[i]! : a.position));
   }
   /** Whether the offsets are those that a program was read with. */
   private asRead({ setup, steps }: Program): boolean {
@@ -117,7 +126,7 @@ export class Following {
   private takeTurns(program: Program, at: number): void {
     const { steps, start } = program;
     this.s.axes.forEach((axis, i) => {
-      if (!axis.settings.wraps) return;
+      if (!axis.settings.wraps || axis === this.changer.axis) return;
       const before = steps.slice(0, at).findLast(isMotion)?.to[i] ?? start[i]!;
       const same = shortWay(before, axis.position);
       // It stands elsewhere than where the program was read to begin: the first position that it is sent to decides.
@@ -254,7 +263,7 @@ export class Following {
     }
     this.contacts.set(touching.step.axis, touching.contact!);
     s.say({ code: 'touched', letter, position: touching.contact!, linear });
-    const position = s.axes.map((a) => a.position);
+    const position = this.stands(this.program!);
     const at = run.index + 1;
     const rest = afterTouch(
       this.program!,
@@ -302,7 +311,11 @@ export class Following {
     }
     const positions = run.advance(dt);
     this.watchIndex(run, dt);
-    for (let i = 0; i < s.axes.length; i++) s.axes[i]!.place(positions[i]!, dt);
+    for (let i = 0; i < s.axes.length; i++) {
+      const axis = s.axes[i]!;
+      if (axis === this.changer.axis) axis.step(dt, true);
+      else axis.place(positions[i]!, dt);
+    }
     if (run.held && s.state === 'following-program' && run.still) {
       s.state = 'paused';
       const { by, tool } = run.held;

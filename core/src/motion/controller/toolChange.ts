@@ -1,16 +1,31 @@
-import { drawbarSteps, turretSteps, type ChangeStep, type ControllerToolChanger } from '../../settings/toolChange';
+import {
+  drawbarSteps,
+  indexedSteps,
+  indexTarget,
+  stationDeg,
+  turretSteps,
+  type ChangeStep,
+  type ControllerToolChanger,
+} from '../../settings/toolChange';
+import { shortWay } from '../../units/turns';
+import type { AxisMotion } from './axis';
 import type { Shared } from './shared';
 import type { SpindleRest } from './spindleRest';
 
 /** How a tool change stands: under way, waiting for a hand at the tool or for it to stand back, given up, or done. */
 export type ToolChangeNow = 'under-way' | 'fit' | 'held' | 'failed' | 'done';
 
+/** A head on an axis stands on its station when it is this near, °. */
+const ON_STATION_DEG = 0.01;
+
 /** Changes tools step by step: switches the outputs of a step, and waits for what its sensors say. */
 export class ToolChange {
   private readonly changer: ControllerToolChanger | undefined;
   private readonly index: ReadonlyMap<string, number>;
-  /** The station that the head stands locked at; undefined while that is not known. */
-  station: number | undefined;
+  /** The station that a head on sensors was locked at last; undefined while that is not known. */
+  private stood: number | undefined;
+  /** The axis that turns the head; undefined where something else does. */
+  readonly axis: AxisMotion | undefined;
   private change:
     { tool: number; steps: ChangeStep[]; at: number; forS: number; passes: number; was: boolean } | undefined;
   private now: ToolChangeNow = 'done';
@@ -20,15 +35,18 @@ export class ToolChange {
     private readonly s: Shared,
     private readonly rest: SpindleRest,
     private readonly stopSpindle: () => void,
+    /** Whether the clamp of an axis holds it; one without a clamp is held by its drive. */
+    private readonly clampHolds: (axis: AxisMotion) => boolean,
   ) {
     this.changer = s.settings.toolChanger;
+    this.axis = this.changer?.kind === 'indexed' ? s.byId.get(this.changer.axis) : undefined;
     this.index = new Map(s.settings.inputs.map((i, k) => [i.id, k]));
   }
 
   /** Its outputs. */
   get outputs(): string[] {
     const { changer: c } = this;
-    const own = c?.kind === 'turret' ? [c.forward, c.back] : [c?.release];
+    const own = c?.kind === 'turret' ? [c.forward, c.back] : c?.kind === 'drawbar' ? [c.release] : [];
     return own.filter((o) => o !== undefined);
   }
   get underWay(): boolean {
@@ -37,6 +55,18 @@ export class ToolChange {
   /** The step that is under way. */
   get step(): ChangeStep | undefined {
     return this.change?.steps[this.change.at];
+  }
+  /** The station that the head stands locked at; undefined while that is not known. */
+  get station(): number | undefined {
+    const { changer: c, axis } = this;
+    if (c?.kind !== 'indexed' || !axis) return this.stood;
+    if (!axis.referenced || axis.doubtful || axis.moving) return undefined;
+    for (let k = 1; k <= c.stations; k++) if (this.standsOn(stationDeg(c, k))) return k;
+    return undefined;
+  }
+  private standsOn(deg: number): boolean {
+    const { position } = this.axis!;
+    return Math.abs(shortWay(position, deg) - position) < ON_STATION_DEG;
   }
   /** The output that lets a tool go; undefined without a drawbar. */
   private get release(): string | undefined {
@@ -64,7 +94,7 @@ export class ToolChange {
   begin(tool: number): boolean {
     const { s, changer: c } = this;
     const what = `Station ${tool}`;
-    if (c?.kind !== 'turret') {
+    if (!c || c.kind === 'drawbar') {
       s.refuse(what, 'no-changer');
       return false;
     }
@@ -76,13 +106,31 @@ export class ToolChange {
       this.now = 'done';
       return true;
     }
-    this.start(tool, turretSteps(c, this.station, tool));
-    this.station = undefined;
+    if (c.kind === 'turret') {
+      this.start(tool, turretSteps(c, this.stood, tool));
+      this.stood = undefined;
+      return true;
+    }
+    const { axis } = this;
+    if (!axis) return false;
+    const { letter, envelope } = axis.settings;
+    if (!axis.referenced || axis.doubtful) {
+      s.refuse(what, axis.referenced ? 'doubtful' : 'no-datum', [letter]);
+      return false;
+    }
+    const steps = indexedSteps(c, this.station, tool);
+    const outside = steps.find((x) => x.toDeg !== undefined && (x.toDeg < envelope.min || x.toDeg > envelope.max));
+    if (outside) {
+      s.say({ code: 'envelope-refused', letter, wanted: outside.toDeg!, ...envelope, linear: false });
+      return false;
+    }
+    this.start(tool, steps);
     return true;
   }
   private standsAt(tool: number): boolean {
     const { changer: c } = this;
-    return c?.kind === 'turret' && this.station === tool && this.settled(turretSteps(c, tool, tool).at(-1)!);
+    if (!c || c.kind === 'drawbar' || this.station !== tool) return false;
+    return this.settled((c.kind === 'turret' ? turretSteps(c, tool, tool) : indexedSteps(c, tool, tool)).at(-1)!);
   }
   private settled = (step: ChangeStep): boolean => step.until.every((u) => this.made(u.input) === u.made);
 
@@ -103,7 +151,7 @@ export class ToolChange {
       this.now = 'done';
       return was === 'failed' ? 'failed' : 'done';
     }
-    if (c.kind === 'turret') {
+    if (c.kind !== 'drawbar') {
       if (this.standsAt(tool)) return 'done';
       if (!this.begin(tool)) return 'failed';
       return this.now;
@@ -121,7 +169,8 @@ export class ToolChange {
     this.now = 'done';
     if (!this.change) return;
     this.change = undefined;
-    this.station = undefined;
+    this.stood = undefined;
+    this.axis?.halt();
     this.outputsFor([]);
     this.s.say({ code: 'change-ended' });
   }
@@ -129,7 +178,7 @@ export class ToolChange {
   forget(): void {
     this.change = undefined;
     this.now = 'done';
-    this.station = undefined;
+    this.stood = undefined;
   }
 
   private outputsFor(on: readonly string[]): void {
@@ -149,30 +198,34 @@ export class ToolChange {
     // A head that starts at a mark has not come to it yet; one that stands tells it at once.
     if (step.key === 'settle' || step.key === 'clamp' || step.key === 'release') change.was = false;
     this.outputsFor(step.on);
+    if (step.toDeg !== undefined && this.axis && this.changer?.kind === 'indexed') {
+      this.axis.target = indexTarget(this.changer, this.axis.position, step.toDeg, step.key === 'seat');
+      this.axis.wantedSpeed = this.axis.settings.maxSpeed;
+    }
     this.now = step.byHand ? (step.key === 'fit' ? 'fit' : 'held') : 'under-way';
     this.s.say({ code: 'change-step', step: step.key });
   }
   private done(): void {
     const { tool } = this.change!;
-    const turret = this.changer?.kind === 'turret';
+    const turret = this.changer?.kind !== 'drawbar';
     this.change = undefined;
     this.now = turret ? 'done' : 'held';
-    if (turret) this.station = tool;
+    if (this.changer?.kind === 'turret') this.stood = tool;
     this.outputsFor([]);
     this.s.say({ code: 'change-done', tool: turret ? tool : undefined, seconds: this.tookS });
     if (this.s.state === 'changing-tool') this.s.state = this.s.rest();
   }
   private failed(step: ChangeStep): void {
     const { s } = this;
-    const lacking = step.until.find((u) => this.made(u.input) !== u.made) ?? step.until[0]!;
+    const lacking = step.until.find((u) => this.made(u.input) !== u.made) ?? step.until[0];
     this.change = undefined;
     this.now = 'failed';
-    this.station = undefined;
+    this.stood = undefined;
     this.outputsFor([]);
     s.say({
       code: 'change-failed',
       step: step.key,
-      input: s.settings.inputs[this.index.get(lacking.input)!]?.title ?? lacking.input,
+      input: lacking ? (s.settings.inputs[this.index.get(lacking.input)!]?.title ?? lacking.input) : '',
     });
     if (s.state === 'changing-tool') {
       this.now = 'done';
@@ -187,6 +240,15 @@ export class ToolChange {
     if (step.byHand) return;
     this.tookS += dt;
     change.forS += dt;
+    if (step.toDeg !== undefined) {
+      if (!this.axis?.moving) this.next();
+      return;
+    }
+    if (step.key === 'clamped') {
+      if (this.axis && this.clampHolds(this.axis) && this.settled(step)) return this.next();
+      if (change.forS > step.limitS!) this.failed(step);
+      return;
+    }
     if (!step.until.length) {
       const over = step.key === 'stand' ? this.spindleStands() : change.forS >= step.lastsS - 1e-9;
       if (over) this.next();

@@ -1,4 +1,6 @@
-import type { PlantDrawbar, PlantTurret } from './model';
+import { TURN_DEG, withinTurn } from '../../units/turns';
+import type { PlantDrawbar, PlantIndexed, PlantTurret } from './model';
+import type { Motors } from './motors';
 
 /** A pawl drops behind its station once the head is so far beyond it, as a share of the way to the next. */
 export const PAWL_DROPS = 0.06;
@@ -62,6 +64,35 @@ export class TurretHead {
     const of =
       seen === undefined ? [] : counts ? [...marks[0]!, ...(seen === 0 ? marks[1]! : [])] : (marks[seen] ?? []);
     return this.locked ? [...of, ...locked] : of;
+  }
+}
+
+/** A head that an axis turns. Its sensor sees the clamp closed. */
+export class IndexedHead {
+  clamped = false;
+
+  constructor(
+    private readonly model: PlantIndexed,
+    private readonly motors: Motors,
+  ) {}
+
+  /** True where its sensor sees something else than before. */
+  step(timeS: number): boolean {
+    const now = this.motors.clamped(this.model.motor, timeS);
+    if (now === this.clamped) return false;
+    this.clamped = now;
+    return this.model.locked.length > 0;
+  }
+  /** Where it truly is, °. */
+  get deg(): number {
+    return this.motors.carriage[this.model.motor]!;
+  }
+  /** Turned from there, in stations. */
+  stationsFrom(zeroDeg: number): number {
+    return (withinTurn(this.deg - zeroDeg) * this.model.stations) / TURN_DEG;
+  }
+  actuated(): readonly string[] {
+    return this.clamped ? this.model.locked : NOTHING;
   }
 }
 

@@ -169,6 +169,14 @@ export interface PlantTurret {
   counts: boolean;
   locked: string[];
 }
+/** A turret on an axis: what is seen of it is its clamp. */
+export interface PlantIndexed {
+  kind: 'indexed';
+  /** Its motor, as an index. */
+  motor: number;
+  stations: number;
+  locked: string[];
+}
 export interface PlantDrawbar {
   kind: 'drawbar';
   releaseS: number;
@@ -183,7 +191,7 @@ export interface PlantModel {
   motors: PlantMotor[];
   switches: PlantSwitch[];
   spindle: PlantSpindle | undefined;
-  changer: PlantTurret | PlantDrawbar | undefined;
+  changer: PlantTurret | PlantIndexed | PlantDrawbar | undefined;
   /** What each motor bus gives before it sags, W; infinite where it is not known, as for drives on the mains. */
   busW: number[];
 }
@@ -199,7 +207,7 @@ export function plantModel(design: Design): Derived<PlantModel> {
     motors: [],
     switches: [],
     spindle: undefined,
-    changer: changerOf(design),
+    changer: undefined,
     // The last one is the mains: what hangs on no supply of direct current.
     busW: [...buses.map(({ supply }) => supplyWatts(supply.part)), Infinity],
   };
@@ -237,6 +245,7 @@ export function plantModel(design: Design): Derived<PlantModel> {
     else missingParts.push(...s.missing);
   }
   model.spindle = spindleOf(design);
+  model.changer = changerOf(design, model.motors);
   return missingParts.length ? missing(...new Set(missingParts)) : { known: true, value: model };
 }
 
@@ -289,10 +298,17 @@ function motorOf(design: Design, id: string, axis: Axis, a: number, index: numbe
 
 /** A step that takes no time at all would never be seen, s. */
 const LEAST_CHANGE_S = 0.005;
-function changerOf({ toolChanger: c, circuits }: Design): PlantModel['changer'] {
+function changerOf(
+  { toolChanger: c, circuits, axisOrder }: Design,
+  motors: readonly PlantMotor[],
+): PlantModel['changer'] {
   if (!c) return undefined;
   const devices = (id: string | null | undefined) => (id ? (circuits[id]?.devices ?? []) : []);
   const time = (q: Quantity) => Math.max(LEAST_CHANGE_S, baseValue(q));
+  if (c.kind === 'indexed') {
+    const motor = motors.findIndex((m) => axisOrder[m.axis] === c.axis);
+    return motor < 0 ? undefined : { kind: c.kind, motor, stations: c.stations, locked: devices(c.locked) };
+  }
   return c.kind === 'turret'
     ? {
         kind: c.kind,

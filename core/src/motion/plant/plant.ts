@@ -1,4 +1,4 @@
-import { DrawbarTravel, TurretHead } from './changer';
+import { DrawbarTravel, IndexedHead, TurretHead } from './changer';
 import type { Happening } from './happenings';
 import type { PlantModel } from './model';
 import { Motors } from './motors';
@@ -17,7 +17,7 @@ export class Plant {
   readonly motors: Motors;
   readonly switches: Switches;
   readonly spindle: Spindle | undefined;
-  readonly changer: TurretHead | DrawbarTravel | undefined;
+  readonly changer: TurretHead | IndexedHead | DrawbarTravel | undefined;
   /** What happened and was not looked at yet. */
   readonly happenings: Happening[] = [];
   readonly indexPulses: IndexPulse[] = [];
@@ -42,7 +42,13 @@ export class Plant {
     this.spindle = model.spindle && new Spindle(model.spindle);
     const { changer: c } = model;
     // Where the head was left, nobody knows.
-    if (c) this.changer = c.kind === 'turret' ? new TurretHead(c, c.stations >> 1) : new DrawbarTravel(c);
+    if (c)
+      this.changer =
+        c.kind === 'turret'
+          ? new TurretHead(c, c.stations >> 1)
+          : c.kind === 'indexed'
+            ? new IndexedHead(c, this.motors)
+            : new DrawbarTravel(c);
     this.indexed = model.motors.flatMap((m, i) => (Number.isNaN(m.indexAt) ? [] : [i]));
     this.turn = Int32Array.from(model.motors, (_, i) => this.turnOf(i));
   }
@@ -51,6 +57,7 @@ export class Plant {
     const { changer, spindle, happenings } = this;
     if (!changer) return false;
     if (changer instanceof TurretHead) return changer.step(drive.turns, dt);
+    if (changer instanceof IndexedHead) return changer.step(this.timeS);
     const seen = changer.step(drive.released, dt);
     if (!changer.held && spindle && spindle.rpm !== 0 && !this.toolThrown) {
       this.toolThrown = true;

@@ -18,7 +18,7 @@ import type { RawReading } from '../controller/inputs';
 import type { ControllerState, LatchCause } from '../controller/states';
 import { stateSentence } from '../controller/states';
 import type { Happening } from '../plant/happenings';
-import { TurretHead } from '../plant/changer';
+import { IndexedHead, TurretHead } from '../plant/changer';
 import { Plant } from '../plant/plant';
 import type { HiddenFault } from '../truth/hiddenFault';
 import type { TrueMachine } from '../truth/trueMachine';
@@ -86,9 +86,11 @@ export interface Snapshot {
   /** Passes of a thread that the program has cut. */
   threads: ThreadPass[];
 }
+/** A head on an axis is on a station when it is this near, as a share of the way to the next one. */
+const ON_STATION = 0.02;
 /** A changer as it truly stands, and the step of a change that the control is at. */
 export type ChangerSnapshot = { step: ChangeStepKey | undefined; believed: number | undefined } & (
-  { kind: 'turret'; at: number; locked: boolean } | { kind: 'drawbar'; share: number }
+  { kind: 'turret' | 'indexed'; at: number; locked: boolean } | { kind: 'drawbar'; share: number }
 );
 export interface AxisSnapshot {
   id: string;
@@ -508,11 +510,21 @@ export class Simulation {
     }
   }
 
+  /** Turned from station 1 in stations. The first datum that is found tells where that truly is; lost steps show from then on. */
+  private headOnAxis(head: IndexedHead): { at: number; locked: boolean } {
+    const { axis } = this.controller.toolChange;
+    if (axis?.referenced && this.headZero === undefined) this.headZero = head.deg - axis.position;
+    const at = head.stationsFrom(this.headZero ?? 0);
+    return { at, locked: head.clamped && Math.abs(at - Math.round(at)) < ON_STATION };
+  }
+  private headZero: number | undefined;
+
   private changerNow(): ChangerSnapshot | undefined {
     const { changer } = this.plant;
     if (!changer) return undefined;
     const { step, station: believed } = this.controller.toolChange;
     const of = { step: step?.key, believed };
+    if (changer instanceof IndexedHead) return { ...of, kind: 'indexed', ...this.headOnAxis(changer) };
     return changer instanceof TurretHead
       ? { ...of, kind: 'turret', at: changer.at, locked: changer.locked }
       : { ...of, kind: 'drawbar', share: changer.share };

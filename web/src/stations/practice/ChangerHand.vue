@@ -14,7 +14,7 @@ const changer = computed(() => practice.snapshot.value?.changer);
 const told = computed(() => (practice.input.value.known ? practice.input.value.value.settings.toolChanger : undefined));
 const stations = computed(() => {
   const c = machine.figures.design.toolChanger;
-  return c?.kind === 'turret' ? c.stations : 0;
+  return c && c.kind !== 'drawbar' ? c.stations : 0;
 });
 const released = computed(() => {
   const c = told.value;
@@ -24,7 +24,7 @@ const released = computed(() => {
 
 <template>
   <section v-if="changer" class="hand" aria-label="Tool changer">
-    <template v-if="changer.kind === 'turret'">
+    <template v-if="changer.kind !== 'drawbar'">
       <TurretPicture :stations="stations" :at="changer.at" :locked="changer.locked" />
       <div class="stack">
         <p class="soft">
@@ -45,7 +45,9 @@ const released = computed(() => {
             >{{ n }}</ActionButton
           >
         </div>
-        <p v-if="!told" class="soft">It lacks an output or a sensor: see Spindle, Tool change.</p>
+        <p v-if="!told" class="soft">
+          It lacks {{ changer.kind === 'turret' ? 'an output or a sensor' : 'its axis' }}: see Spindle, Tool change.
+        </p>
         <p v-if="changer.step">{{ changeWords[changer.step].does }}</p>
       </div>
     </template>

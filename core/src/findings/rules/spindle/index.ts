@@ -3,7 +3,7 @@ import { dividerUneven, encoderRate, threadIndex, threadingSpeed } from './spind
 import { cutStalls } from './cutStalls';
 import { taps } from './taps';
 import { wantedThreads } from './wantedThreads';
-import { changerIncomplete, drawbarUnwatched } from './toolChanger';
+import { changerIncomplete, drawbarUnwatched, turretShort } from './toolChanger';
 import { heldByPower } from './heldByPower';
 import { flowUnwatched } from './flowUnwatched';
 import { permitForbids } from './permitForbids';
@@ -23,6 +23,7 @@ export const spindle: Subject = {
     [permitForbids, 'a contact that allows the spindle by being open'],
     [flowUnwatched, 'a pump for the spindle whose flow nothing sees'],
     [changerIncomplete, 'outputs and sensors of a tool changer'],
+    [turretShort, 'the stations of a turret on an axis against its envelope'],
     [drawbarUnwatched, 'a power drawbar and what permits the spindle'],
     [heldByPower, 'what holds the work, against a loss of power'],
     [cutStalls, 'the cuts that it is wanted for against its torque at that speed'],

@@ -1,4 +1,7 @@
 import { changerFittings } from '../../../commands/changerFittings';
+import { stationDeg } from '../../../settings/toolChange';
+import { controllerToolChanger } from '../../../settings/toolChangeSettings';
+import { showValue } from '../../../units/print';
 import type { FindingDraft, Rule } from '../../finding';
 
 /** A changer that lacks what it changes by: the control then leaves the change to a hand. */
@@ -8,6 +11,20 @@ export const changerIncomplete: Rule = {
   check: ({ design }) => {
     const c = design.toolChanger;
     if (!c) return [];
+    if (c.kind === 'indexed' && c.axis === undefined)
+      return [
+        {
+          subject: 'axis',
+          title: 'The turret cannot change a tool yet',
+          explain: () =>
+            'No axis turns its head. It is a rotary axis of this machine, entered on Machine with its motor and worm. Until then a program waits for a hand at each tool.',
+          station: 'spindle',
+          field: 'toolChanger',
+          remedies: changerFittings(design).flatMap(({ field, label, command }) =>
+            field === 'axis' ? [{ label: () => label, command }] : [],
+          ),
+        },
+      ];
     return changerFittings(design).flatMap(({ needed, field, label, command }): FindingDraft[] =>
       needed
         ? [
@@ -31,6 +48,42 @@ export const changerIncomplete: Rule = {
     );
   },
 };
+
+/** A turret on an axis that does not reach all of its stations. */
+export const turretShort: Rule = {
+  code: 'turret-short',
+  severity: 'wont-work',
+  check: ({ design, settings, controller }) => {
+    const told = controllerToolChanger(design, settings);
+    if (!told?.known || told.value.kind !== 'indexed' || !controller.known) return [];
+    const c = told.value;
+    const axis = controller.value.axes.find((a) => a.id === c.axis);
+    if (!axis) return [];
+    const { min, max } = axis.envelope;
+    const outside = Array.from({ length: c.stations }, (_, k) => k + 1).find((k) => {
+      const at = stationDeg(c, k);
+      return at < min - HAIR_DEG || at + c.beyondDeg > max + HAIR_DEG;
+    });
+    if (outside === undefined) return [];
+    const found: FindingDraft = {
+      subject: c.axis,
+      title: `${axis.letter} does not reach station ${outside} of the turret`,
+      explain: (display) =>
+        `Station ${outside} of ${c.stations} is ${showValue(stationDeg(c, outside), 'angle', display, 4)} from station 1${c.beyondDeg > 0 ? `, and the head goes ${showValue(c.beyondDeg, 'angle', display, 3)} past it` : ''}; the envelope of ${axis.letter} is ${showValue(min, 'angle', display, 4)} to ${showValue(max, 'angle', display, 4)}. A head turns on and on: enter that ${axis.letter} begins again after a turn, or move its datum.`,
+      station: 'machine',
+      field: `axes.${c.axis}.turns`,
+      remedies: [
+        {
+          label: () => `${axis.letter} begins again after a turn`,
+          command: { name: 'set-field', args: { path: `axes.${c.axis}.turns`, value: 'wraps' } },
+        },
+      ],
+    };
+    return [found];
+  },
+};
+/** An edge of the envelope is met, ° */
+const HAIR_DEG = 1e-6;
 
 /** A drawbar of which the spindle is not told that it holds. */
 export const drawbarUnwatched: Rule = {

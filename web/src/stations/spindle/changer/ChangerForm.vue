@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { axesOf } from '@nodaxis/core/machine/design';
 import { circuitName } from '@nodaxis/core/machine/fields';
 import { marksOf, marksWanted, MOST_STATIONS, type ToolChanger, type Turret } from '@nodaxis/core/machine/toolChanger';
 import { displayUnit, showQuantity } from '@nodaxis/core/units/print';
@@ -42,6 +43,9 @@ const inputsOf = (...functions: string[]) =>
 const positions = computed(() => inputsOf('position'));
 const held = computed(() => inputsOf('spindle-permit', 'position'));
 
+const rotary = computed(() =>
+  axesOf(design.value).flatMap(([value, a]) => (a.motion === 'rotary' ? [{ value, label: a.letter }] : [])),
+);
 type Place = { key: string; label: string; none: string; options: { value: string; label: string }[] };
 const places = computed((): Place[] =>
   changer.kind === 'turret'
@@ -50,11 +54,16 @@ const places = computed((): Place[] =>
         { key: 'back', label: 'Back into the lock by', none: 'a spring', options: outputs.value },
         { key: 'locked', label: 'Sensor: head locked', none: 'nothing', options: positions.value },
       ]
-    : [
-        { key: 'release', label: 'Released by', none: 'nothing yet', options: outputs.value },
-        { key: 'open', label: 'Sensor: drawbar open', none: 'nothing', options: positions.value },
-        { key: 'clamped', label: 'Sensor: tool held', none: 'nothing', options: held.value },
-      ],
+    : changer.kind === 'indexed'
+      ? [
+          { key: 'axis', label: 'Turned by', none: 'nothing yet', options: rotary.value },
+          { key: 'locked', label: 'Sensor: head clamped', none: 'nothing', options: positions.value },
+        ]
+      : [
+          { key: 'release', label: 'Released by', none: 'nothing yet', options: outputs.value },
+          { key: 'open', label: 'Sensor: drawbar open', none: 'nothing', options: positions.value },
+          { key: 'clamped', label: 'Sensor: tool held', none: 'nothing', options: held.value },
+        ],
 );
 const times = computed((): { key: string; label: string }[] =>
   changer.kind === 'turret'
@@ -68,11 +77,13 @@ const times = computed((): { key: string; label: string }[] =>
               { key: 'backTime', label: 'Turned back for' },
             ]),
       ]
-    : [
-        { key: 'standstill', label: 'Spindle at rest after' },
-        { key: 'releaseTime', label: 'Released after' },
-        { key: 'clampTime', label: 'Held after' },
-      ],
+    : changer.kind === 'indexed'
+      ? []
+      : [
+          { key: 'standstill', label: 'Spindle at rest after' },
+          { key: 'releaseTime', label: 'Released after' },
+          { key: 'clampTime', label: 'Held after' },
+        ],
 );
 const of = (key: string) => (changer as unknown as Record<string, unknown>)[key];
 const turret = computed(() => (changer.kind === 'turret' ? changer : undefined));
@@ -87,7 +98,8 @@ const marks = computed(() => {
 });
 /** Other stations, or another way to see them: the sensors that are left keep their places. */
 const reshape = (of: Partial<Pick<Turret, 'stations' | 'sensing'>>) => {
-  const next = { ...turret.value!, ...of };
+  if (!turret.value) return put(of);
+  const next = { ...turret.value, ...of };
   put({ ...of, marks: next.marks.slice(0, marksWanted(next)) });
 };
 /** A sensor of another mark changes places with the one here. */
@@ -106,16 +118,18 @@ const senses = [
 
 <template>
   <div class="form">
-    <template v-if="turret">
+    <template v-if="changer.kind !== 'drawbar'">
       <label for="changer-stations">Stations</label>
       <NumberField
         id="changer-stations"
-        :model-value="turret.stations"
+        :model-value="changer.stations"
         :min="2"
         :max="MOST_STATIONS"
         :disabled="machine.readOnly"
         @update:model-value="(stations) => stations && reshape({ stations })"
       />
+    </template>
+    <template v-if="turret">
       <label for="changer-sensing">Stations seen by</label>
       <Choice
         id="changer-sensing"
@@ -145,6 +159,17 @@ const senses = [
         :options="positions"
         :disabled="machine.readOnly"
         @change="(v: string) => mark(i, v)"
+      />
+    </template>
+    <template v-if="changer.kind === 'indexed'">
+      <label for="changer-beyond">Past its station, then back</label>
+      <QuantityEntry
+        id="changer-beyond"
+        :shown="changer.beyond ? showQuantity(changer.beyond, preferences.display) : ''"
+        dimension="angle"
+        unit="°"
+        :disabled="machine.readOnly"
+        @enter="(q) => put({ beyond: q ?? undefined })"
       />
     </template>
     <template v-for="t in times" :key="t.key">

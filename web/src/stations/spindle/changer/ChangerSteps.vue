@@ -6,11 +6,13 @@ import {
   changeTimeS,
   changeWords,
   drawbarSteps,
+  indexedSteps,
   turretSteps,
   type ChangeStep,
 } from '@nodaxis/core/settings/toolChange';
 import { controllerToolChanger } from '@nodaxis/core/settings/toolChangeSettings';
 import { showValue } from '@nodaxis/core/units/print';
+import { withinTurn } from '@nodaxis/core/units/turns';
 import { computed, ref } from 'vue';
 import { useOpenMachine } from '../../../document/openMachine';
 import { usePreferences } from '../../../document/preferences';
@@ -28,7 +30,7 @@ const told = computed(() => controllerToolChanger(machine.figures.design, machin
 const from = ref(1);
 const to = ref(2);
 const stations = computed(() =>
-  changer.kind === 'turret'
+  changer.kind !== 'drawbar'
     ? Array.from({ length: changer.stations }, (_, i) => ({ value: i + 1, label: String(i + 1) }))
     : [],
 );
@@ -36,9 +38,9 @@ const within = (n: number) => Math.min(n, stations.value.length);
 const steps = computed((): ChangeStep[] => {
   if (!told.value?.known) return [];
   const c = told.value.value;
-  return c.kind === 'turret'
-    ? turretSteps(c, from.value === 0 ? undefined : within(from.value), within(to.value))
-    : drawbarSteps(c);
+  if (c.kind === 'drawbar') return drawbarSteps(c);
+  const start = from.value === 0 ? undefined : within(from.value);
+  return c.kind === 'turret' ? turretSteps(c, start, within(to.value)) : indexedSteps(c, start, within(to.value));
 });
 const seconds = (s: number) => showValue(s, 'time', preferences.display, 3);
 const total = computed(() => changeTimeS(steps.value));
@@ -50,28 +52,32 @@ const outputWords = computed((): Record<string, string> => {
   if (!c) return {};
   return c.kind === 'turret'
     ? { [c.forward]: 'Forward', ...(c.back === undefined ? {} : { [c.back]: 'Back' }) }
-    : { [c.release]: 'Release' };
+    : c.kind === 'drawbar'
+      ? { [c.release]: 'Release' }
+      : {};
 });
 const inputName = (id: string) => circuitName(machine.figures.design, id);
 const nameOf = (id: string) => outputWords.value[id] ?? inputName(id);
 const waits = (s: ChangeStep) =>
-  s.byHand
-    ? 'a hand'
-    : s.until.length
-      ? s.until
-          .map(
-            (u, i) =>
-              `${inputName(u.input)}${u.made ? '' : ' off'}${i === 0 && s.passes > 1 ? ` · ${s.passes} times` : ''}`,
-          )
-          .join(', ')
-      : 'a set time';
+  s.toDeg !== undefined
+    ? `its axis at ${showValue(withinTurn(s.toDeg), 'angle', preferences.display, 4)}`
+    : s.byHand
+      ? 'a hand'
+      : s.until.length
+        ? s.until
+            .map(
+              (u, i) =>
+                `${inputName(u.input)}${u.made ? '' : ' off'}${i === 0 && s.passes > 1 ? ` · ${s.passes} times` : ''}`,
+            )
+            .join(', ')
+        : 'a set time';
 </script>
 
 <template>
   <section class="sheet stack" aria-label="Steps of a tool change">
     <div class="row spread wrap">
       <h2>One change, step by step</h2>
-      <span v-if="changer.kind === 'turret'" class="row"
+      <span v-if="changer.kind !== 'drawbar'" class="row"
         >from
         <Choice v-model="from" label="From station" :options="[{ value: 0, label: 'not known' }, ...stations]" />
         to <Choice v-model="to" label="To station" :options="stations"
@@ -81,13 +87,15 @@ const waits = (s: ChangeStep) =>
       {{
         changer.kind === 'turret'
           ? 'Give it the output that turns the head and a sensor for every mark: then the steps are listed here.'
-          : 'Give it the output that releases the tool: then the steps are listed here.'
+          : changer.kind === 'indexed'
+            ? 'Give it the rotary axis that turns the head: then the steps are listed here. The axis itself is entered on Machine, its clamp on Wiring.'
+            : 'Give it the output that releases the tool: then the steps are listed here.'
       }}
     </p>
     <template v-else>
       <div class="pictures">
         <TurretPicture
-          v-if="changer.kind === 'turret'"
+          v-if="changer.kind !== 'drawbar'"
           :stations="changer.stations"
           :at="(from || 1) - 1"
           :locked="from > 0"
@@ -100,7 +108,7 @@ const waits = (s: ChangeStep) =>
       </p>
       <Caution kind="caution">
         {{
-          changer.kind === 'turret'
+          changer.kind !== 'drawbar'
             ? 'The head starts without a warning and does not stop for a finger. Keep out of its way while the control has power.'
             : 'Springs close the drawbar with more force than a hand bears, and also when the stop is pressed or the air fails. Hold the tool by its body, never with a finger between it and the spindle.'
         }}

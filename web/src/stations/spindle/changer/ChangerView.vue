@@ -33,7 +33,8 @@ const fittings = computed(() => changerFittings(machine.figures.design));
         label="What changes the tool"
         :options="[
           { value: 'hand', label: 'a hand' },
-          { value: 'turret', label: 'turret' },
+          { value: 'turret', label: 'turret on a motor' },
+          { value: 'indexed', label: 'turret on an axis' },
           { value: 'drawbar', label: 'power drawbar' },
         ]"
         @update:model-value="choose($event as Kind)"
