@@ -20,6 +20,7 @@ import type { LibraryEntry } from '../machine/library/entry';
 import { libraryEntry } from '../machine/library/index';
 import type { Unit } from '../units/units';
 import { defaultDisplay } from '../units/print';
+import { redstart } from '../tests/machines';
 import { markedX } from '../tests/markedX';
 import { severities } from './finding';
 import { findingsOf } from './findings';
@@ -41,6 +42,7 @@ const machines = {
   avocet: avocet(),
   fieldfare: fieldfare(),
   bullfinch: bullfinch(),
+  redstart: redstart(),
 };
 type Base = keyof typeof machines;
 
@@ -1053,6 +1055,12 @@ const cases: Record<string, Case> = {
     base: 'wren',
     fires: served('closes-chuck'),
     silent: served('opens-chuck'),
+  },
+  // The quill closes 125 mm and the knee 350 mm, each less its margin of 2 mm at that end: 471 mm.
+  'nose-meets-table': {
+    base: 'redstart',
+    fires: [set('noseToTable', 470, 'mm')],
+    silent: [set('noseToTable', 471, 'mm')],
   },
   'endless-stop': {
     base: 'dunnock',

@@ -89,6 +89,9 @@ export const Design = z.strictObject({
     .max(30)
     .optional()
     .describe('planning table of the largest current by section, where it differs from the usual one'),
+  noseToTable: quantityOf('length').describe(
+    'from the spindle nose to the table, with every upright axis as far apart as it goes',
+  ),
   mainsVoltage: quantityOf('voltage'),
   enclosures: z.record(Id, Enclosure).optional().describe('boxes and compartments in which electronics sit'),
   warmestRoom: quantityOf('ambient').describe('the warmest that the room of the machine gets'),

@@ -204,6 +204,7 @@ export function fieldPaths(design: Design): string[] {
       const keys = path.split('.');
       const last = keys.at(-1)!;
       if (path === 'latheX') return design.kind === 'lathe';
+      if (path === 'noseToTable') return design.kind !== 'lathe';
       if (last === 'compensateBacklash') return design.axes[keys[1]!]?.backlash !== undefined;
       if (['driveSpacing', 'rackingStiffness', 'sides', 'slaveOffset'].includes(last))
         return (design.axes[keys[1]!]?.drives.length ?? 0) > 1;

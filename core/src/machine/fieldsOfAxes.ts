@@ -12,6 +12,13 @@ export const fieldsOfAxes: Record<string, Definition> = {
     'A lathe control shows X as the diameter of the work or as its radius. Travel and scale stay those of the slide.',
     'diameter mode radius mode',
   ),
+  noseToTable: field(
+    'machine',
+    'Spindle nose to table',
+    q('length'),
+    'Measured with every upright axis as far apart as it goes: head or quill up, knee down, each at its hard stop.',
+    'height daylight knee quill head',
+  ),
   datumStrategy: field(
     'switches',
     'Datum lies',

@@ -7,6 +7,8 @@ import { controllerFitting, readByFitting } from '@nodaxis/core/advice/controlle
 import type { AxisEnd } from '@nodaxis/core/machine/mechanics';
 import { axisLetters } from '@nodaxis/core/machine/mechanics';
 import { seenMove } from '@nodaxis/core/machine/directions';
+import { noseRoom } from '@nodaxis/core/settings/noseRoom';
+import { showValue } from '@nodaxis/core/units/print';
 import { kindTitle } from '@nodaxis/core/machine/create';
 import { useDebounceFn } from '@vueuse/core';
 import { computed, ref, shallowRef, watch } from 'vue';
@@ -59,6 +61,19 @@ const below = useLater();
 const next = computed(() => machine.findings.filter((f) => f.code === 'missing-figure').slice(0, 4));
 const { go } = useFocusLink();
 
+/** The room under the spindle nose, where it was measured. */
+const nose = computed(() => {
+  const room = noseRoom(design.value, figures.value.axes, figures.value.controller);
+  return room.known ? room.value : undefined;
+});
+const noseText = computed(() => {
+  if (!nose.value) return '';
+  const mm = (v: number) => showValue(v, 'length', preferences.display, 4);
+  const by = nose.value.axes.map((a) => `${a.letter} closes ${mm(a.wayMm)}`).join(', ');
+  return nose.value.leastMm < 0
+    ? `${by}: ${mm(-nose.value.leastMm)} more than there is.`
+    : `${by}: ${mm(nose.value.leastMm)} are left for work and tool at the nearest.`;
+});
 /** What is seen to move for plus, from where the reader stands. */
 const signs = computed(() =>
   figures.value.axes.map(({ axis }) => ({
@@ -110,6 +125,10 @@ const signs = computed(() =>
       </Caution>
       <MachineField path="name" />
       <MachineField v-if="design.kind === 'lathe'" path="latheX" />
+      <template v-else>
+        <MachineField path="noseToTable" />
+        <p v-if="nose" :class="{ bad: nose.leastMm < 0 }">{{ noseText }}</p>
+      </template>
       <MachineField path="notes" />
     </section>
     <section class="axes" aria-label="Axes">
@@ -155,6 +174,9 @@ const signs = computed(() =>
   flex-wrap: wrap;
   gap: 2px 18px;
   font-size: 13px;
+}
+.bad {
+  color: var(--wont);
 }
 .compare {
   justify-self: start;

@@ -10,6 +10,7 @@ import { headOnApproach } from './headOnApproach';
 import { indexAmbiguous } from './indexAmbiguous';
 import { magnetPole } from './magnetPole';
 import { markWrongTurn } from './markWrongTurn';
+import { noseMeetsTable } from './noseMeetsTable';
 import { noTravel } from './noTravel';
 import { overTravel } from './overTravel';
 import { pairNeedsTurns } from './pairNeedsTurns';
@@ -30,6 +31,7 @@ export const limits: Subject = {
     [approachTooFast, 'reference approach, as it is set, against the same room'],
     [overTravel, 'way to stop against what the actuator is rated for'],
     [noTravel, 'travel that is left between zones, back-off and margin'],
+    [noseMeetsTable, 'spindle nose and table, with every upright axis at the near end of its envelope'],
     [backOffShort, 'back-off against the hysteresis of the switch or input'],
     [referenceMissing, 'an axis referenced by a switch or a pulse that is not there'],
     [endlessStop, 'a limit or a hard stop on an axis that turns on and on'],
