@@ -10,6 +10,7 @@ import { axesOf } from '../../machine/design';
 import { motorBuses } from '../../distribution/supplies';
 import type { Part } from '../../machine/parts';
 import { givesPulse, parksAtMark, pulseCircuit } from '../../machine/pulseSensor';
+import { usualEfficiency } from '../../drivetrain/axisLoad';
 import { pulsePitch } from '../../drivetrain/shafts';
 import { pulseFromStop, pulseScatter, pulseShare } from '../../switches/markedDatum';
 import { drivePartsOf } from '../../drivetrain/driveParts';
@@ -328,6 +329,8 @@ function changerOf(
       };
 }
 
+const efficiencyAt = ({ transmission: t }: Axis): number => (t ? figureOr(t.efficiency, usualEfficiency(t)) : 1);
+
 /** What holds an axis: the clamp that an output works, or the brake in its motor; `ratio`: of the motor to the table. */
 function brakeOf(
   design: Design,
@@ -353,7 +356,10 @@ function brakeOf(
     brakeReleaseS: clamp.freeS * CLAMP_TAKES,
     brakeCloseS: clamp.closeS * CLAMP_TAKES,
     brakeHeldByPower: clamp.serves === 'clamps-axis',
-    brakeHoldsNm: figureOr(design.axes[id]!.clampTorque, NaN) / (ratio ?? 1),
+    // The motor turns against it through the worm and its losses.
+    brakeHoldsNm:
+      figureOr(design.axes[id]!.clampTorque, NaN) /
+      ((ratio ?? 1) * efficiencyAt(design.axes[id]!)),
   };
 }
 

@@ -74,6 +74,8 @@ export class Motors {
   private readonly coupled: Float64Array;
   private readonly brakeFreeAt: Float64Array;
   private readonly toldAt: Float64Array;
+  /** When each motor was last seen to turn its axis against its clamp. */
+  private readonly draggedAt: Float64Array;
   private readonly fellFrom: Float64Array;
   private readonly slippedFrom: Float64Array;
   private readonly partner: Int32Array;
@@ -109,6 +111,7 @@ export class Motors {
     [this.brakeFreeAt, this.fellFrom, this.slippedFrom] = [floats(), floats(), floats()];
     this.acceleration = floats();
     this.toldAt = floats().fill(-Infinity);
+    this.draggedAt = floats().fill(-Infinity);
     this.fellFrom.fill(NaN);
     this.mode = new Uint8Array(n).fill(FREE);
     this.alarm = new Uint8Array(n);
@@ -229,7 +232,8 @@ export class Motors {
     else if (v < 0) need += motor.weightMinusNm - motor.frictionNm;
     else need += motor.weightPlusNm;
     if (this.partner[m]! >= 0) need += this.rackNm(m);
-    if (motor.brake !== undefined && v !== 0 && this.clamped(m, this.nowS)) need += Math.sign(v) * this.brakeNm(m);
+    const held = motor.brake !== undefined && v !== 0 && this.clamped(m, this.nowS);
+    if (held) need += Math.sign(v) * this.brakeNm(m);
     const size = need < 0 ? -need : need;
     const left = this.torqueAt(m, v);
     const share = size / left;
@@ -238,6 +242,7 @@ export class Motors {
       this.loseStep(m, v, size, left, this.nowS);
       return;
     }
+    if (held && motor.brakeHoldsNm > 0) this.drag(m, size);
     const angle = (need < 0 ? -share : share) * (1 + share * share * 0.1667) * LOAD_ANGLE;
     const lag = motor.cycle > 0 ? angle * motor.cycle : v * LOOP_LAG_S;
     let place = this.origin[m]! + Math.floor(this.sent[m]! + 0.5) * motor.travelPerPulse - lag;
@@ -254,6 +259,12 @@ export class Motors {
     this.powerW[motor.bus]! += (size * (v < 0 ? -v : v) * 2 * Math.PI) / motor.travelPerRev;
   }
 
+  /** A motor that is strong enough turns its axis all the same: told once, until it has rested. */
+  private drag(m: number, neededNm: number): void {
+    if (this.nowS - this.draggedAt[m]! > STALL_QUIET_S)
+      this.happenings.push({ t: this.nowS, kind: 'dragged', motor: m, neededNm });
+    this.draggedAt[m] = this.nowS;
+  }
   private brakeNm(m: number): number {
     const { brakeHoldsNm } = this.motors[m]!;
     if (brakeHoldsNm > 0) return brakeHoldsNm;

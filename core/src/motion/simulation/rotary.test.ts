@@ -129,6 +129,18 @@ describe('a table that turns on and on', () => {
     );
     b.run('G90\nG0 A90\n');
     expect(b.r.kinds()).toContain('stall');
+    // 12 N·m through 90 : 1 at half efficiency are 0.27 N·m: a motor that has more drags its table along.
+    const weak = bench(
+      dividing('wraps', set('axes.a.clampTorque', 12, 'N·m'), {
+        name: 'override-setting',
+        args: { setting: 'axis/a/clamp-free', title: 'Clamp', value: quantity(0.01, 's'), reason: 'trial' },
+      }),
+    );
+    weak.run('G90\nG0 A90\n');
+    weak.r.look();
+    const dragged = weak.r.happened.find((h) => h.kind === 'dragged');
+    expect(dragged?.neededNm).toBeGreaterThan(12 / 45);
+    expect(weak.r.happened.filter((h) => h.kind === 'stall')).toEqual([]);
   });
 
   it('is held through a stop: its clamp closes once it rests, and no hand switches it', () => {

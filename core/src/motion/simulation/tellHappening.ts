@@ -19,6 +19,8 @@ export function tellHappening(
   switch (h.kind) {
     case 'stall':
       return `The motor of ${name} stalls at ${printNumber(Math.round(h.rpm), 5)} rpm: ${showValue(h.neededNm, 'torque', display, 2)} needed, ${showValue(h.leftNm, 'torque', display, 2)} left.`;
+    case 'dragged':
+      return `The motor of ${name} turns it against its closed clamp, with ${showValue(h.neededNm, 'torque', display, 2)}: the clamp gives way, and wears.`;
     case 'locked again':
       return `The motor of ${name} is in step again, ${length(h.lost)} away from where it should be.`;
     case 'bang':

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { clampOf } from '@nodaxis/core/machine/axisClamp';
 import Caution from '../../ui/Caution.vue';
 import Choice from '../../ui/Choice.vue';
 import ActionButton from '../../ui/ActionButton.vue';
@@ -174,7 +175,8 @@ function move(axis: string, place: number) {
         <span class="row small">
           <span v-if="powered && !snapshot?.motorPower" class="warn">Motors without power</span>
           <span v-for="b in snapshot?.brakes ?? []" :key="b.axis" class="soft"
-            >brake {{ figures.design.axes[b.axis]?.letter }} {{ b.clamped ? 'closed' : 'free' }}</span
+            >{{ clampOf(figures.design, b.axis) ? 'clamp' : 'brake' }} {{ figures.design.axes[b.axis]?.letter }}
+            {{ b.clamped ? 'closed' : 'free' }}</span
           >
           <span v-if="snapshot?.spindle" class="soft mono">{{ Math.round(snapshot.spindle.rpm) }} rpm</span>
           <ActionButton @click="view = view === 'sheet' ? 'space' : 'sheet'">
