@@ -357,9 +357,7 @@ function brakeOf(
     brakeCloseS: clamp.closeS * CLAMP_TAKES,
     brakeHeldByPower: clamp.serves === 'clamps-axis',
     // The motor turns against it through the worm and its losses.
-    brakeHoldsNm:
-      figureOr(design.axes[id]!.clampTorque, NaN) /
-      ((ratio ?? 1) * efficiencyAt(design.axes[id]!)),
+    brakeHoldsNm: figureOr(design.axes[id]!.clampTorque, NaN) / ((ratio ?? 1) * efficiencyAt(design.axes[id]!)),
   };
 }
 
