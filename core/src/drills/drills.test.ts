@@ -5,7 +5,9 @@ import type { Inspection } from '../motion/simulation/inspect';
 import type { Act } from '../motion/simulation/record';
 import { Simulation, simulationInput } from '../motion/simulation/simulation';
 import { rigOf } from '../motion/testing/rig';
+import { bullfinch } from '../samples/bullfinch';
 import { dunnock } from '../samples/dunnock';
+import { fieldfare } from '../samples/fieldfare';
 import { plover } from '../samples/plover';
 import { wren } from '../samples/wren';
 import { defaultDisplay } from '../units/print';
@@ -99,7 +101,15 @@ type Hands = ReturnType<typeof trainee>;
 /** A machine that a drill fits. */
 const ofLathes = ['thread-two-grooves', 'thread-lead-short', 'thread-lead-long', 'clamp-missing'];
 const machineFor = (id: string): MachineFile =>
-  ofLathes.includes(id) ? plover() : id === 'index-turn' ? wren() : dunnock();
+  id === 'station-unseen'
+    ? fieldfare()
+    : id === 'clamp-shut'
+      ? bullfinch()
+      : ofLathes.includes(id)
+        ? plover()
+        : id === 'index-turn'
+          ? wren()
+          : dunnock();
 /** A thread in the air, then ten turns of the chuck by hand once it stands. */
 const counted = (h: Hands, says: RegExp): number => {
   h.load().run().wait(20);
@@ -109,6 +119,22 @@ const counted = (h: Hands, says: RegExp): number => {
 
 /** The safe way through each drill: passes with everything, and the right answer. */
 const safely: Record<string, (h: Hands) => number | undefined> = {
+  'station-unseen': (h) => {
+    const turn = (tool: number) => {
+      h.do({ type: 'change-tool', tool }, 0.5);
+      for (let k = 0; k < 40 && h.sim.controller.state === 'changing-tool'; k++) h.wait(0.5);
+    };
+    turn(1);
+    turn(2);
+    turn(3);
+    h.look({ kind: 'wires', circuit: h.s.circuit! });
+    return 0;
+  },
+  'clamp-shut': (h) => (
+    h.do({ type: 'nudge', axis: h.s.axis!, distance: 30 }, 3),
+    h.look({ kind: 'drive', axis: h.s.axis! }),
+    0
+  ),
   runaway: (h) => {
     h.look({ kind: 'measure', axis: h.s.axis! });
     h.do({ type: 'nudge', axis: h.s.axis!, distance: 2 }, 2);
@@ -291,6 +317,15 @@ describe('the unsafe way costs points and says why', () => {
       (h) => {
         h.load().do({ type: 'run' }, 6);
         expect(h.look({ kind: 'spindle-turns' })).toMatch(/no hand goes near/);
+        return 0;
+      },
+    ],
+    [
+      'station-unseen',
+      /while it turned/,
+      (h) => {
+        h.do({ type: 'change-tool', tool: 1 }, 0.5);
+        h.look({ kind: 'wires', circuit: h.s.circuit! });
         return 0;
       },
     ],

@@ -1,3 +1,4 @@
+import { changerDrills } from './changer';
 import { directionDrills } from './directions';
 import type { Drill, DrillMachine } from './drill';
 import { jobDrills } from './jobs';
@@ -12,6 +13,7 @@ export const drills: readonly Drill[] = [
   ...measureDrills,
   ...jobDrills,
   ...latheDrills,
+  ...changerDrills,
 ];
 
 /** The drills that fit a machine. */
