@@ -6,6 +6,7 @@ import { plover } from '../samples/plover';
 import { outputOf } from '../spindle/output';
 import { rotatingOf } from '../spindle/rotating';
 import { servoContradictions } from '../spindle/servoPlate';
+import { planConductors } from '../wiring/planner/plan';
 import { missing } from '../units/derived';
 import { defaultDisplay } from '../units/print';
 import { quantity } from '../units/quantity';
@@ -28,6 +29,15 @@ const chuck: Command = {
 const design = (...more: Command[]) => edited(plover(), ...servo, ...more).design;
 
 describe('a servo spindle', () => {
+  it('has the eight leads of its encoder go to its drive, in a cable of their own', () => {
+    const leads = planConductors(design()).proposals.filter((p) => p.id.startsWith('spindle-motor/'));
+    expect(leads.map((p) => [p.from?.part, p.to?.part, p.from?.terminal === p.to?.terminal])).toEqual(
+      Array.from({ length: 8 }, () => ['spindle-drive', 'spindle', true]),
+    );
+    expect(new Set(leads.map((p) => p.cable)).size).toBe(1);
+    expect(planConductors(plover().design).proposals.filter((p) => p.id.startsWith('spindle-motor/'))).toEqual([]);
+  });
+
   it('holds its torque to its rated speed and its power above it', () => {
     const output = outputOf(rotatingOf(design())!, missing(''), missing(''));
     if (!output.known) throw new Error(output.missing.join());

@@ -156,7 +156,7 @@ export const spindles: LibraryEntry[] = [
       rotorInertia: sheet(12, 'kg·cm²'),
       cooling: 'blown',
     },
-    terminals: threePhase,
+    terminals: { ...threePhase, ...encoderTerminals('incremental') },
     elements: {},
     setup: {},
   },
@@ -261,6 +261,7 @@ export const spindles: LibraryEntry[] = [
       'speed-common': terminal('AC', 'analogue-common'),
       'fault-a': terminal('FA', 'alarm-plus'),
       'fault-b': terminal('FB', 'alarm-minus'),
+      ...(hz === 0 ? encoderTerminals('incremental') : {}),
     },
     elements: {
       run: { kind: 'isolated-input', terminal: 'run', common: 'common', current: 'either-way' },

@@ -5,14 +5,27 @@ import type { Planning } from './planning';
 import { at } from './proposal';
 import { usual } from '../../machine/library/usual';
 
-/** Encoder leads of a motor to its drive: signals meet where both have a terminal of that id. */
+/** Encoder leads of the motor of an axis to its drive. */
 export function planEncoder(p: Planning, d: PlannedDrive): void {
-  const { motor: motorId, driver: driverId } = d.drive;
-  const motor = motorId ? p.design.parts[motorId] : undefined;
-  const driver = driverId ? p.design.parts[driverId] : undefined;
-  if (!motor || !driver || !motorId || !driverId) return;
-  const role = `drive-${d.axisId}-${d.index}`;
-  const cable = p.cable(`cable-${role}-encoder`, `Encoder ${d.name}`, usual.encoderCable, 'machine');
+  const { motor, driver } = d.drive;
+  if (motor && driver) planLeads(p, { role: `drive-${d.axisId}-${d.index}`, name: d.name, motor, driver }, 'signals');
+}
+/** Encoder leads of a servo spindle to its drive, which turns it by them. */
+export function planServoSpindle(p: Planning): void {
+  const { spindle: motor, spindleDrive: driver } = p.design.roles;
+  if (motor && driver) planLeads(p, { role: 'spindle-motor', name: 'Spindle motor', motor, driver });
+}
+/** Signals meet where both have a terminal of that id. */
+function planLeads(
+  p: Planning,
+  of: { role: string; name: string; motor: string; driver: string },
+  group?: 'signals',
+): void {
+  const { role, name, motor: motorId, driver: driverId } = of;
+  const motor = p.design.parts[motorId];
+  const driver = p.design.parts[driverId];
+  if (!motor || !driver) return;
+  const cable = p.cable(`cable-${role}-encoder`, `Encoder ${name}`, usual.encoderCable, 'machine');
   for (const id of terminalsWithRole(motor, 'encoder'))
     if (driver.terminals[id])
       p.addIn(
@@ -21,12 +34,12 @@ export function planEncoder(p: Planning, d: PlannedDrive): void {
           id: `${role}/${id}`,
           from: at(driverId, id),
           to: at(motorId, id),
-          purpose: `${d.name}: encoder ${motor.terminals[id]!.printed}, in a pair with its complement.`,
+          purpose: `${name}: encoder ${motor.terminals[id]!.printed}, in a pair with its complement.`,
         },
         undefined,
-        'signals',
+        group,
       );
-  p.land(cable, undefined, 'signals');
+  p.land(cable, undefined, group);
 }
 
 /** The spindle’s encoder to the first encoder input of the controller, through a divider where there is one. */

@@ -3,7 +3,7 @@ import type { TerminalRef } from '../../machine/ids';
 import { planCircuit, planCommons } from './circuits';
 import { planDrive } from './drives';
 import { drivesOf } from './plannedDrives';
-import { planSpindleEncoder } from './encoders';
+import { planServoSpindle, planSpindleEncoder } from './encoders';
 import { assignInputs, inputElement } from './inputs';
 import { lengthsByLayout } from './lengths';
 import { divideCables, meetAsFound } from './joints';
@@ -54,6 +54,7 @@ export function planConductors(design: Design): Plan {
   planOutputs(p, outputs);
   planStopChain(p);
   planSpindle(p, outputs);
+  planServoSpindle(p);
   planSpindleEncoder(p);
   planOtherFeeds(p);
   meetAsFound(p);
