@@ -10,6 +10,7 @@ export const staircase = {
   distribution: ['units', 'machine'],
   drivetrain: ['units', 'machine', 'distribution'],
   electrics: [],
+  diagnosis: [],
   spindle: ['units', 'machine', 'distribution'],
   power: ['units', 'machine', 'distribution', 'drivetrain'],
   cabinet: ['units', 'machine', 'distribution', 'drivetrain', 'power'],
