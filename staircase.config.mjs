@@ -10,7 +10,7 @@ export const staircase = {
   distribution: ['units', 'machine'],
   drivetrain: ['units', 'machine', 'distribution'],
   electrics: [],
-  diagnosis: [],
+  diagnosis: ['machine', 'wiring', 'faults'],
   spindle: ['units', 'machine', 'distribution'],
   power: ['units', 'machine', 'distribution', 'drivetrain'],
   cabinet: ['units', 'machine', 'distribution', 'drivetrain', 'power'],

@@ -111,6 +111,8 @@ export class LivingMachine {
   mainsTerminals = (): TerminalRef[] => [...this.fed.map((f) => f.ways), ...this.onMains.values()].flat(2);
   /** The poles over which drivers on a bus get their motor power. */
   powerOf = (): Pair[] => this.drivers.flatMap((d) => ('bus' in d.power ? [d.power.bus] : []));
+  /** The drivers whose torque is judged. */
+  drivenParts = (): string[] => this.drivers.map((d) => d.id);
   torqueTerminals = (): TerminalRef[] =>
     this.drivers.flatMap((d) => [
       ...('bus' in d.power ? d.power.bus : d.power.mains.flat()),
