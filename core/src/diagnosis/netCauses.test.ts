@@ -9,7 +9,8 @@ import { wren } from '../samples/wren';
 import { afterAnswer, beliefBefore } from './belief';
 import { likelihoodsOf, minutesOf, netCauses } from './netCauses';
 import { rankTests } from './nextTest';
-import { signaturesAll } from './sights';
+import { finished } from '../units/steps';
+import { signatures } from './sights';
 
 const atHand = { tools: new Set<string>(), holds: new Set<string>() };
 
@@ -21,7 +22,7 @@ describe.each([
   ['Fieldfare', fieldfare],
 ])('a fault hidden in the nets of %s', (_name, make) => {
   const f = deriveFigures(make().design);
-  const s = signaturesAll(f.design, f.network, f.plan);
+  const s = finished(signatures(f.design, f.network, f.plan));
   const causes = netCauses(s);
   const before = beliefBefore(causes);
 

@@ -4,11 +4,12 @@ import type { MachineFile } from '../machine/file';
 import { dunnock } from '../samples/dunnock';
 import { plover } from '../samples/plover';
 import { wren } from '../samples/wren';
-import { signaturesAll } from './sights';
+import { finished } from '../units/steps';
+import { signatures } from './sights';
 
 const of = (file: MachineFile) => {
   const f = deriveFigures(file.design);
-  const s = signaturesAll(f.design, f.network, f.plan);
+  const s = finished(signatures(f.design, f.network, f.plan));
   const place = new Map(s.sights.map((x, i) => [x.id, i]));
   const row = (fault: string) => s.rows[s.faults.findIndex((x) => x.id === fault)]!;
   return { ...s, design: f.design, at: (r: Uint8Array, sight: string) => r[place.get(sight)!], row };

@@ -155,12 +155,3 @@ export function* signatures(
   }
   return { sights, faults, whole, rows };
 }
-
-/** Signatures at once. */
-export function signaturesAll(...args: Parameters<typeof signatures>): Signatures {
-  const run = signatures(...args);
-  for (;;) {
-    const step = run.next();
-    if (step.done) return step.value;
-  }
-}

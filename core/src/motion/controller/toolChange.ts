@@ -225,7 +225,9 @@ export class ToolChange {
     s.say({
       code: 'change-failed',
       step: step.key,
-      input: lacking ? (s.settings.inputs[this.index.get(lacking.input)!]?.title ?? lacking.input) : '',
+      input: lacking
+        ? (s.settings.inputs[this.index.get(lacking.input)!]?.title ?? lacking.input)
+        : `Clamp of ${this.axis?.settings.letter}`,
     });
     if (s.state === 'changing-tool') {
       this.now = 'done';

@@ -14,12 +14,12 @@ const set = (path: string, value: number, unit: 'N' | 'mm' | 'N·m') => ({
   args: { path, value: quantity(value, unit) },
 });
 /** By hand to its mark where it stands, then a program in degrees from there. */
-function bench(file = dividing('wraps')) {
-  const r = rigOf(file, { startShare: 0.4 });
+function bench(file = dividing('wraps'), startShare = 0.4) {
+  const r = rigOf(file, { startShare });
   r.referenced();
   const place = () => r.sim.plant.motors.carriage[A]!;
   const { settings } = r.sim.input;
-  const run = (text: string, most = 60_000) => {
+  const read = (text: string) => {
     const at = r.sim.controller.axes.map((a) => a.position);
     const { program, faults } = readProgram(
       text,
@@ -35,12 +35,16 @@ function bench(file = dividing('wraps')) {
       { start: at, offsets: [at.map(() => 0)], active: 0 },
     );
     expect(faults).toEqual([]);
+    return program;
+  };
+  const run = (text: string, most = 60_000) => {
+    const program = read(text);
     r.sim.act({ type: 'load', program });
     r.sim.act({ type: 'run' });
     for (let t = 0; t < most && r.sim.controller.run; t += 10) r.sim.run(10);
     expect(r.sim.controller.run).toBeUndefined();
   };
-  return { r, place, run, position: () => r.axis('a').position };
+  return { r, place, read, run, position: () => r.axis('a').position };
 }
 
 describe('a table that turns on and on', () => {
@@ -107,7 +111,7 @@ describe('a table that turns on and on', () => {
     // In a program: X waits until the table is held.
     const x = () => b.r.sim.plant.motors.carriage[0]!;
     const x0 = x();
-    b.r.sim.act({ type: 'load', program: read(b, 'G90\nG0 A150\nG91\nG0 X5\n') });
+    b.r.sim.act({ type: 'load', program: b.read('G90\nG0 A150\nG91\nG0 X5\n') });
     b.r.sim.act({ type: 'run' });
     let turned = NaN;
     let went = NaN;
@@ -171,8 +175,8 @@ describe('a table that turns on and on', () => {
           { name: 'set-field', args: { path: 'axes.a.reference.method', value: 'switch' } },
           { name: 'set-reference-stages', args: { stages: [['z'], ['x', 'y'], ['a']] } },
         ),
+        share,
       );
-      void share;
       expect(b.r.codes()).toContain('reference-done');
       // Back-off 1°, datum after it: it stands at 0°, and so does the true table.
       expect(withinTurn(b.place() + 0.2)).toBeCloseTo(0.2, 1);
@@ -181,21 +185,3 @@ describe('a table that turns on and on', () => {
     }
   });
 });
-
-function read({ r }: ReturnType<typeof bench>, text: string) {
-  const { settings } = r.sim.input;
-  const at = r.sim.controller.axes.map((a) => a.position);
-  return readProgram(
-    text,
-    {
-      letters: settings.axes.map((a) => a.letter),
-      linear: settings.axes.map((a) => a.linear),
-      wraps: settings.axes.map((a) => a.wraps),
-      diameterX: false,
-      words: 'widespread',
-      encoder: false,
-      maxRpm: undefined,
-    },
-    { start: at, offsets: [at.map(() => 0)], active: 0 },
-  ).program;
-}

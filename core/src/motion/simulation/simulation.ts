@@ -411,6 +411,7 @@ export class Simulation {
     const touched = this.plate?.step(plant, t, STEP_S);
     if (touched !== undefined) this.look(touched);
     if (plant.change(this.nets.state.changer, STEP_S)) this.look(t);
+    this.noteHeadZero();
     if (controller.outputChanges !== this.seenOutputs || plant.motors.changes !== this.seenAlarms) this.look(t);
     for (const p of plant.indexPulses) {
       const m = plant.model.motors[p.motor]!;
@@ -510,15 +511,19 @@ export class Simulation {
     }
   }
 
-  /** Turned from station 1 in stations. The first datum that is found tells where that truly is; lost steps show from then on. */
-  private headOnAxis(head: IndexedHead): { at: number; locked: boolean } {
+  /** Where station 1 truly is: at the first datum that its axis finds. Steps that are lost show from then on. */
+  private headZero: number | undefined;
+  private noteHeadZero(): void {
+    const { changer } = this.plant;
     const { axis } = this.controller.toolChange;
-    if (axis?.referenced && this.headZero === undefined) this.headZero = head.deg - axis.position;
+    if (this.headZero === undefined && axis?.referenced && changer instanceof IndexedHead)
+      this.headZero = changer.deg - axis.position;
+  }
+  /** Turned from station 1, in stations. */
+  private headOnAxis(head: IndexedHead): { at: number; locked: boolean } {
     const at = head.stationsFrom(this.headZero ?? 0);
     return { at, locked: head.clamped && Math.abs(at - Math.round(at)) < ON_STATION };
   }
-  private headZero: number | undefined;
-
   private changerNow(): ChangerSnapshot | undefined {
     const { changer } = this.plant;
     if (!changer) return undefined;

@@ -164,7 +164,9 @@ const services = computed(() =>
 const serviceOf = (o: { serves?: LoadService; axis?: string }) =>
   o.serves ? (o.axis === undefined ? o.serves : `${o.serves}:${o.axis}`) : '';
 const setService = (id: string, chosen: string) => {
-  const [serves = '', axis] = chosen.split(':');
+  // The id of an axis may hold a colon itself.
+  const [serves = ''] = chosen.split(':');
+  const axis = chosen.slice(serves.length + 1);
   faults.value = machine.run({
     name: 'set-output',
     args: { output: id, serves: (serves as LoadService) || null, ...(axis ? { axis } : {}) },
