@@ -20,7 +20,7 @@ const axisAlongSpindle = (axes: Design['axes']): string | undefined =>
 export function threadLimits(design: Design, settings: readonly Setting[], r: Rotating): Derived<ThreadLimits> {
   const axisId = axisAlongSpindle(design.axes);
   const axis = axisId === undefined ? undefined : design.axes[axisId];
-  if (axisId === undefined || !axis) return missing('axes');
+  if (axisId === undefined || !axis) return missing();
   const speed = settingFigure(settings, `axis/${axisId}/max-speed`);
   const acceleration = settingFigure(settings, `axis/${axisId}/acceleration`);
   if (!speed || !acceleration) return missing(`axes.${axisId}.maxSpeed`);
@@ -57,16 +57,15 @@ function lagOf(r: Rotating): Derived<{ rpm: number; nm: number }> {
   }));
 }
 
-/** What this machine brings to a tap, after its settings. */
+/** What this machine brings to a tap, after its settings. A spindle without a drive, or whose ramp is not known, has no time to rest. */
 export function tapMachine(design: Design, settings: readonly Setting[], r: Rotating): Derived<TapMachine> {
   const limits = threadLimits(design, settings, r);
   const lag = lagOf(r);
   const ramp = r.driveId && settingFigure(settings, `driver/${r.driveId}/deceleration-time`);
   const top = figureOr(r.motor.data.maxSpeed, 0) * r.inUse.ratio;
-  if (ramp === undefined || ramp === '' || !(top > 0)) return missing(`parts.${r.motorId}.setup.turningBodies`);
   return mapKnown(gather({ limits, lag }), ({ limits: l, lag: g }) => ({
     ...l,
-    rampS: (rpm: number) => rampFrom(rpm, ramp, top),
+    rampS: ramp && top > 0 ? (rpm: number) => rampFrom(rpm, ramp, top) : undefined,
     followed: spindleEncoderOf(design) !== undefined,
     lagRpm: g.rpm * r.inUse.ratio,
     fullNm: g.nm / r.inUse.ratio,

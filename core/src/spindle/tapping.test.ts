@@ -65,6 +65,12 @@ describe('a tap in what holds it, by hand', () => {
     // 26/26.25 · 600 = 594.3
     expect(fitSpeed(tap, { ...mill, speed: 26 })).toBe(594);
   });
+  it('a reversing head asks for no ramp of the spindle, which a relay may switch; the others do', () => {
+    const switched: TapMachine = { ...mill, rampS: undefined };
+    expect(tapNeed({ ...m10, holder: 'reversing' }, switched)).toMatchObject({ inMmS: 15, stopMm: 0.28125 });
+    expect(tapNeed({ ...m10, holder: 'rigid' }, switched)).toBe(undefined);
+    expect(tapNeed({ ...m10, holder: 'float' }, switched)).toBe(undefined);
+  });
   it('asks for nothing while nobody says what holds it', () => {
     expect(tapNeed(m10, mill)).toBe(undefined);
     expect(tapFaults(m10, mill)).toEqual([]);

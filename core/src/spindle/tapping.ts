@@ -7,8 +7,8 @@ import { cutNeed } from './wantedCuts';
 
 /** What a machine brings to a tap. */
 export interface TapMachine extends ThreadLimits {
-  /** From a speed of the spindle to rest, s. */
-  rampS: (rpm: number) => number;
+  /** From a speed of the spindle to rest, s; undefined while no ramp of it is known. */
+  rampS: ((rpm: number) => number) | undefined;
   /** The control counts the spindle, so that an axis can follow it. */
   followed: boolean;
   /** By which the spindle falls behind under full torque, rpm, and that torque, N·m; both at the spindle. */
@@ -58,7 +58,9 @@ export function tapNeed(tap: Tap, m: TapMachine): TapNeed | undefined {
   if (tap.work !== 'tap' || !holder || !pitch || !(baseValue(pitch) > 0) || !(baseValue(speed) > 0)) return undefined;
   const [p, rpm, depth] = [baseValue(pitch), baseValue(speed), figureOr(tap.threadDepth, 0)];
   const v = threadSpeed(p, rpm);
-  const rampS = m.rampS(rpm);
+  // A reversing head never reverses the spindle; whatever else holds a tap waits for its ramp.
+  if (!m.rampS && holder !== 'reversing') return undefined;
+  const rampS = m.rampS?.(rpm) ?? 0;
   const stopMm = v ** 2 / (2 * m.acceleration);
   const runOnTurns = reversalTurns(rpm, rampS);
   const torque = cutNeed(tap)?.nm;

@@ -24,9 +24,13 @@ const speed = (v: number) => showValue(v, 'speed', preferences.display, 3);
 
 <template>
   <div v-if="!machine.known" class="stack">
-    <p class="soft">How far the tap runs on follows from how fast the spindle stops. Enter what is missing:</p>
+    <p class="soft">Figures of the spindle or of Z are missing for it:</p>
     <div class="row wrap"><MachineField v-for="path in machine.missing" :key="path" :path="path" /></div>
   </div>
+  <p v-else-if="!need && tap.pitch" class="soft">
+    How far the tap runs on follows from how fast the spindle stops, and no ramp of it is known: see Speed and ramps.
+    Without a drive the control cannot reverse the spindle; a reversing head turns the tap back by itself.
+  </p>
   <template v-else-if="need">
     <p>
       {{ machine.value.letter }} moves <b>{{ speed(need.inMmS) }}</b><template v-if="need.outMmS > need.inMmS"
